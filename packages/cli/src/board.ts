@@ -1,0 +1,96 @@
+import { answer, columnInfo, parseWhere } from '@jotbook/core'
+import type { Board, BookRecords, Rate } from '@jotbook/core'
+import { soundBundle } from './bundleFiles.ts'
+import { Failure } from './failure.ts'
+import { table } from './table.ts'
+
+export interface BoardCall {
+  readonly bundle: string
+  readonly by: string
+  readonly where?: string
+  readonly confidence?: string
+  readonly json?: boolean
+}
+
+/** `jot analyse board`: strike rates by any grouping, from a bundle, without a database. */
+export function board({ bundle, by, where = '', confidence = '0.9', json }: BoardCall): number {
+  const { book } = soundBundle(bundle)
+  const columns = by
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '')
+  if (columns.length === 0) throw new Failure('--by needs at least one column.', 2)
+  const result = asCallFault(() => answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
+  console.log(json ? JSON.stringify(boardJson(result), null, 2) : boardText(result, book))
+  return 0
+}
+
+/** A RangeError out of core here is about what was asked, not about the data. */
+function asCallFault<T>(compute: () => T): T {
+  try {
+    return compute()
+  } catch (error) {
+    if (error instanceof RangeError) throw new Failure(error.message, 2)
+    throw error
+  }
+}
+
+function rateJson(rate: Rate): Record<string, unknown> {
+  const { strikes, raised, bycatch, sameFish, hours, trips, tripsWithStrike, rate: perHour, lower, upper, interval, hookUp, landing } = rate
+  return {
+    strikes,
+    raised,
+    bycatch,
+    same_fish: sameFish,
+    hours,
+    trips,
+    trips_with_strike: tripsWithStrike,
+    rate: perHour,
+    lower,
+    upper,
+    interval,
+    hook_up: hookUp ?? null,
+    landing: landing ?? null,
+  }
+}
+
+function boardJson({ by, confidence, rows, all, leftOut }: Board): unknown {
+  return {
+    by,
+    confidence,
+    rows: rows.map((row) => ({ ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])), ...rateJson(row), too_early: row.tooEarly })),
+    all: all && rateJson(all),
+    left_out: { trips: leftOut.trips, strikes: leftOut.strikes, loose_strikes: leftOut.looseStrikes, stints_without_hours: leftOut.stintsWithoutHours },
+  }
+}
+
+function boardText({ by, confidence, rows, all, leftOut }: Board, book: BookRecords): string {
+  if (!all) return 'No hours were fished under these conditions: there is nothing to say.'
+  const percent = Math.round(confidence * 1000) / 10
+  const nameOf = names(book)
+  const lines = rows.map((row) => [
+    ...row.group.map((level, i) => nameOf(by[i]!, level)),
+    row.strikes,
+    row.hours.toFixed(2),
+    row.trips,
+    row.rate.toFixed(2),
+    `${row.lower.toFixed(2)}–${row.upper.toFixed(2)}`,
+    row.tooEarly ? 'too early' : '',
+  ])
+  const left = [
+    leftOut.trips > 0 && `${leftOut.trips} trips without the hours this needs (${leftOut.strikes} strikes)`,
+    leftOut.looseStrikes > 0 && `${leftOut.looseStrikes} strikes in no stint`,
+    leftOut.stintsWithoutHours > 0 && `${leftOut.stintsWithoutHours} stints without hours`,
+  ].filter((part) => part !== false)
+  return [
+    `${all.strikes} strikes in ${all.hours.toFixed(2)} hours on ${all.trips} trips: ${all.rate.toFixed(2)} an hour, ${all.lower.toFixed(2)} to ${all.upper.toFixed(2)} (exact, ${percent} %, as if strikes came singly).`,
+    '',
+    table([...by, 'strikes', 'hours', 'trips', 'an hour', `${percent} %`, ''], lines),
+    ...(left.length > 0 ? ['', `Left out: ${left.join('; ')}.`] : []),
+  ].join('\n')
+}
+
+function names(book: BookRecords): (column: string, level: string) => string {
+  const named = { water: book.waters, lure: book.lures, spot: book.spots } as Record<string, readonly { id: string; name: string }[]>
+  return (column, level) => named[columnInfo(column).name]?.find(({ id }) => id === level)?.name ?? level
+}

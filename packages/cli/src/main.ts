@@ -1,0 +1,63 @@
+import { Command, CommanderError } from 'commander'
+import { board } from './board.ts'
+import type { BoardCall } from './board.ts'
+import { check } from './check.ts'
+import { Failure } from './failure.ts'
+import type { ExportCall, ImportCall } from './transfer.ts'
+
+let exitCode = 0
+
+const program = new Command('jot').description('Reads, checks and analyses books of hours and strikes.').exitOverride()
+
+program
+  .command('check <bundle>')
+  .description('list what is wrong in a bundle (exit 1) and what is loose, each with file, line and column')
+  .option('--json')
+  .action((path: string, options: { json?: boolean }) => void (exitCode = check(path, options)))
+
+program
+  .command('import <bundle>')
+  .description('take a bundle into a book, all or nothing')
+  .requiredOption('--book <name>', 'the book; made when there is none of that name')
+  .option('--namespace <name>', 'keeps the ids of one source apart (default: the folder’s or archive’s name)')
+  .option('--dry-run', 'only say what would happen')
+  .option('--json')
+  .action(async (path: string, options: ImportCall) => void (exitCode = await (await import('./transfer.ts')).importInto(path, options)))
+
+program
+  .command('export')
+  .description('write a book as files')
+  .requiredOption('--book <name>')
+  .requiredOption('--out <folder>')
+  .option('--as <format>', 'csv or json', 'csv')
+  .option('--units <units>', 'si or imperial columns', 'si')
+  .option('--no-places', 'leave out every coordinate')
+  .action(async (options: ExportCall) => void (exitCode = await (await import('./transfer.ts')).exportFrom(options)))
+
+const analyse = program.command('analyse').description('ask a bundle, without a database')
+
+analyse
+  .command('board')
+  .description('strike rates for any grouping, with exact intervals')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--by <columns>', 'columns to group by, separated by commas')
+  .option('--where <conditions>', "such as 'water=North Arm;water_temp_c=4..12;lure!=a,b'")
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: BoardCall) => void (exitCode = board(options)))
+
+for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
+
+try {
+  await program.parseAsync()
+} catch (error) {
+  if (error instanceof CommanderError) exitCode = error.exitCode === 0 ? 0 : 2
+  else if (error instanceof Failure) {
+    console.error(error.message)
+    exitCode = error.exitCode
+  } else {
+    console.error((error as Error).message)
+    exitCode = 1
+  }
+}
+process.exitCode = exitCode

@@ -1,0 +1,61 @@
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { eq } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { LOCAL_ACCOUNT, access, createBook, exportBundle, exportJson, importBundle } from '@jotbook/server'
+import { bundleFiles, namespaceOfPath, remarkText, soundBundle } from './bundleFiles.ts'
+import { bookNamed, withDatabase } from './database.ts'
+import { Failure } from './failure.ts'
+
+export interface ImportCall {
+  readonly book: string
+  readonly namespace?: string
+  readonly dryRun?: boolean
+  readonly json?: boolean
+}
+
+/** `jot import`: a bundle into a book, which is made when there is none of that name. All or nothing. */
+export async function importInto(path: string, { book: name, namespace = namespaceOfPath(path), dryRun = false, json }: ImportCall): Promise<number> {
+  soundBundle(path)
+  const report = await withDatabase((database) =>
+    database.transaction(async (tx) => {
+      const nowMs = Date.now()
+      const found = await bookNamed(database, name)
+      const book = found ?? (await createBook(tx, LOCAL_ACCOUNT, { id: uuidv7(), name }, nowMs))
+      const [member] = await tx.select({ memberId: access.memberId }).from(access).where(eq(access.bookId, book.id))
+      if (!member) throw new Failure(`The book ${name} has no owner.`, 1)
+      return importBundle(tx, { bookId: book.id, author: { memberId: member.memberId, role: 'owner' }, namespace, files: bundleFiles(path), dryRun }, nowMs)
+    }),
+  )
+  if (json) console.log(JSON.stringify(report, null, 2))
+  else {
+    for (const remark of [...report.faults, ...report.looseEnds, ...report.remarks]) console.log(remarkText(remark))
+    console.log(`${dryRun ? 'Would import' : 'Imported'} ${report.created} new and ${report.changed} changed records; ${report.unchanged} were unchanged.`)
+  }
+  return report.faults.length > 0 ? 1 : 0
+}
+
+export interface ExportCall {
+  readonly book: string
+  readonly out: string
+  readonly as: string
+  readonly units: string
+  readonly places: boolean
+}
+
+/** `jot export`: a book as the files of a bundle, or whole as one JSON document. */
+export async function exportFrom({ book: name, out, as, units, places }: ExportCall): Promise<number> {
+  if (as !== 'csv' && as !== 'json') throw new Failure(`--as takes csv or json, not ${as}.`, 2)
+  if (units !== 'si' && units !== 'imperial') throw new Failure(`--units takes si or imperial, not ${units}.`, 2)
+  if (as === 'json' && !places) throw new Failure('book.json is the whole book, places too; leave out --no-places, or export csv.', 2)
+  const files = await withDatabase(async (database) => {
+    const book = await bookNamed(database, name)
+    if (!book) throw new Failure(`There is no book called ${name}.`, 2)
+    if (as === 'json') return new Map([['book.json', await exportJson(database, book.id)]])
+    return exportBundle(database, book.id, { units, withoutPlaces: !places })
+  })
+  mkdirSync(out, { recursive: true })
+  for (const [file, text] of files) writeFileSync(join(out, file), text)
+  console.log(`Wrote ${[...files.keys()].join(', ')} to ${out}.`)
+  return 0
+}

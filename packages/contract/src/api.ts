@@ -1,0 +1,50 @@
+import type { Role } from '@jotbook/core'
+
+export interface BookSummary {
+  readonly id: string
+  readonly name: string
+  readonly demo: boolean
+  readonly role: Role
+}
+
+export interface Session {
+  readonly books: readonly BookSummary[]
+}
+
+export interface BundleRemark {
+  readonly file: string
+  readonly line: number
+  readonly column?: string
+  readonly message: string
+}
+
+/** What an import would do, or did. */
+export interface ImportReport {
+  readonly namespace: string
+  readonly faults: readonly BundleRemark[]
+  readonly looseEnds: readonly BundleRemark[]
+  readonly remarks: readonly BundleRemark[]
+  /** Records by what becomes of them. */
+  readonly created: number
+  readonly changed: number
+  readonly unchanged: number
+  /** Fields left alone because they were edited by hand after the earlier import. */
+  readonly kept: number
+  readonly applied: boolean
+}
+
+export interface Health {
+  readonly status: 'ok' | 'unwell'
+  readonly database: 'ok' | 'away'
+  readonly version: string
+}
+
+export const routes = {
+  health: '/api/health',
+  session: '/api/session',
+  book: (book: string) => `/api/books/${book}`,
+  changes: (book: string) => `/api/books/${book}/changes`,
+  snapshot: (book: string) => `/api/books/${book}/snapshot`,
+  imports: (book: string) => `/api/books/${book}/imports`,
+  export: (book: string) => `/api/books/${book}/export`,
+} as const

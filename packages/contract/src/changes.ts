@@ -1,0 +1,72 @@
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsString, IsUUID, Matches, Min, ValidateNested, validateSync } from 'class-validator'
+import { Type, plainToInstance } from 'class-transformer'
+import { KINDS } from '@jotbook/core'
+import type { Change, Fields, Kind, RecordState } from '@jotbook/core'
+import { Problem } from './problems.ts'
+
+/** The wire schema of pushes; the server up-casts every schema ever released. */
+export const PUSH_SCHEMA = 1
+export const MAX_PUSH_CHANGES = 20_000
+export const PAGE_CHANGES = 5_000
+/** A cursor further behind gets the snapshot instead of pages. */
+export const SNAPSHOT_BEHIND = 20_000
+
+class ChangeBody implements Change {
+  @IsUUID(7, { message: 'A change’s id must be a UUIDv7.' }) id!: string
+  @IsUUID(undefined, { message: 'A change’s group must be a UUID.' }) group!: string
+  @IsIn(KINDS, { message: 'A change’s kind is not one this book keeps.' }) kind!: Kind
+  @IsUUID(undefined, { message: 'A change’s record id must be a UUID.' }) recordId!: string
+  @IsString() @Matches(/^[0-9a-f]{12}-[0-9a-f]{4}-[A-Za-z0-9-]{1,64}$/, { message: 'A change’s stamp cannot be read.' }) stamp!: string
+  @IsObject({ message: 'A change’s fields must be an object.' }) fields!: Fields
+}
+
+class PushBody {
+  @IsInt() @Min(1) schema!: number
+  @IsString() @Matches(/^[A-Za-z0-9-]{1,64}$/) device!: string
+  @IsArray() @ArrayMaxSize(MAX_PUSH_CHANGES) @ValidateNested({ each: true }) @Type(() => ChangeBody) changes!: Change[]
+}
+
+export interface PushRequest {
+  readonly schema: number
+  readonly device: string
+  readonly changes: readonly Change[]
+}
+
+export interface Refusal {
+  readonly group: string
+  readonly problem: ReturnType<Problem['toJSON']>
+}
+
+export interface PushAnswer {
+  /** Ids now in the book, whether by this push or an earlier one. */
+  readonly accepted: readonly string[]
+  readonly refused: readonly Refusal[]
+  readonly seq: number
+  readonly serverTimeMs: number
+}
+
+export interface PullAnswer {
+  /** Set when the cursor is too far behind: fetch the snapshot. */
+  readonly snapshot?: true
+  readonly changes: readonly (Change & { readonly seq: number })[]
+  /** The cursor to ask from next. */
+  readonly next: number
+  readonly more: boolean
+  /** The last group of this page goes on in the next: apply both together. */
+  readonly partial: boolean
+  readonly serverTimeMs: number
+}
+
+/** Lines of the snapshot stream: first the sequence number it stands for, then records, last an end mark. */
+export type SnapshotLine = { readonly seq: number } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
+
+/** The push in a body. Throws Problem `invalid-request` for a body of another shape. */
+export function pushRequest(body: unknown): PushRequest {
+  const push = plainToInstance(PushBody, body ?? {})
+  const [fault] = validateSync(push, { forbidUnknownValues: false })
+  if (!fault) return { schema: push.schema, device: push.device, changes: push.changes.map((change) => ({ ...change })) }
+  const nested = fault.children?.[0]?.children?.[0]
+  const where = nested ? `change ${fault.children![0]!.property}` : fault.property
+  const message = Object.values((nested ?? fault).constraints ?? {})[0] ?? 'is not of the shape expected.'
+  throw new Problem('invalid-request', `${where}: ${message}`, { field: nested?.property ?? fault.property })
+}

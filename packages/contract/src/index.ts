@@ -1,0 +1,13 @@
+import 'reflect-metadata'
+
+export { routes } from './api.ts'
+export type { BookSummary, BundleRemark, Health, ImportReport, Session } from './api.ts'
+export { MAX_PUSH_CHANGES, PAGE_CHANGES, PUSH_SCHEMA, SNAPSHOT_BEHIND, pushRequest } from './changes.ts'
+export type { PullAnswer, PushAnswer, PushRequest, Refusal, SnapshotLine } from './changes.ts'
+export { fieldLabel } from './fieldLabels.ts'
+export { isAllowed, seesPlaces } from './permissions.ts'
+export type { Verb } from './permissions.ts'
+export { Problem } from './problems.ts'
+export type { ProblemCode, ProblemDetails } from './problems.ts'
+export { faultsOf } from './recordClasses.ts'
+export type { FieldFault } from './recordClasses.ts'

@@ -1,0 +1,121 @@
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+  validateSync,
+} from 'class-validator'
+import { KINDS, allFields, fromSi, isZone, parseInstant, unitLabel } from '@jotbook/core'
+import type { FieldSpec, Kind, Unit } from '@jotbook/core'
+import { fieldLabel } from './fieldLabels.ts'
+
+const MAX_WORDS = 100
+const MAX_WORD = 200
+
+function recordClass(kind: Kind): new () => object {
+  const named = { [kind]: class {} }[kind]!
+  for (const [field, spec] of Object.entries(allFields(kind))) {
+    for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(named.prototype as object, field)
+  }
+  return named
+}
+
+function rulesOf(spec: FieldSpec, label: string): PropertyDecorator[] {
+  const presence = spec.required ? IsDefined({ message: `${label} is missing.` }) : IsOptional()
+  return [presence, ...valueRules(spec, label)]
+}
+
+function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
+  switch (spec.type) {
+    case 'text':
+      return stringUpTo(spec.max, label)
+    case 'word':
+    case 'ref':
+      return stringUpTo(MAX_WORD, label)
+    case 'words':
+      return [
+        IsArray({ message: `${label} must be a list of words.` }),
+        ArrayMaxSize(MAX_WORDS, { message: `${label} may hold at most ${MAX_WORDS} words.` }),
+        IsString({ each: true, message: `${label} must be a list of words.` }),
+        MaxLength(MAX_WORD, { each: true, message: `Each word of ${label.toLowerCase()} may have at most ${MAX_WORD} letters.` }),
+      ]
+    case 'choice':
+      return [IsIn([...spec.of], { message: `${label} must be one of ${spec.of.join(', ')}.` })]
+    case 'instant':
+      return [
+        holds(
+          'isInstant',
+          (value) => typeof value === 'string' && parseInstant(value) !== undefined,
+          `${label} must be a time with its offset, such as 2026-03-14T06:30:00-06:00.`,
+        ),
+      ]
+    case 'zone':
+      return [holds('isZone', (value) => typeof value === 'string' && isZone(value), `${label} must be a time zone such as America/Chicago.`)]
+    case 'quantity':
+      return between(spec.min, spec.max, `${label} must be from ${rangeText(spec.min, spec.max, spec.unit)}.`)
+    case 'number': {
+      const message = `${label} must be ${spec.integer ? 'a whole number ' : ''}from ${spec.min} to ${spec.max}.`
+      return [...between(spec.min, spec.max, message), ...(spec.integer ? [IsInt({ message })] : [])]
+    }
+    case 'flag':
+      return [IsBoolean({ message: `${label} must be yes or no.` })]
+    case 'json':
+      return [holds('isSmallJson', (value) => JSON.stringify(value).length <= 1_000_000, `${label} is too large: at most a million letters.`)]
+  }
+}
+
+const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
+  IsString({ message: `${label} must be text.` }),
+  MaxLength(max, { message: `${label} may have at most ${max} letters.` }),
+]
+
+const between = (min: number, max: number, message: string): PropertyDecorator[] => [IsNumber({}, { message }), Min(min, { message }), Max(max, { message })]
+
+const holds = (name: string, validate: (value: unknown) => boolean, message: string): PropertyDecorator =>
+  ValidateBy({ name, validator: { validate } }, { message })
+
+const ALSO: Readonly<Partial<Record<Unit, Unit>>> = { C: 'F', m: 'ft', mm: 'in', g: 'lb', mps: 'mph', hpa: 'inhg' }
+
+/** `−2 to 45 °C (28 to 113 °F)`. */
+function rangeText(min: number, max: number, unit: Unit): string {
+  const text = (in_: Unit): string => {
+    const scale = unit === 'mm' ? 0.001 : 1
+    const shown = (value: number): string =>
+      String(Number((in_ === unit ? value : fromSi(value * scale, in_)).toFixed(in_ === 'inhg' ? 1 : 0))).replace('-', '−')
+    return `${shown(min)} to ${shown(max)} ${unitLabel(in_)}`
+  }
+  const also = ALSO[unit]
+  return also ? `${text(unit)} (${text(also)})` : text(unit)
+}
+
+/**
+ * One class a record kind, its rules derived from the field tables of core. The same class checks the form, the API and the
+ * import, so that a message is written once.
+ */
+const RECORD_CLASSES = Object.fromEntries(KINDS.map((kind) => [kind, recordClass(kind)])) as Record<Kind, new () => object>
+
+export interface FieldFault {
+  readonly field: string
+  readonly message: string
+}
+
+/**
+ * What is wrong with a record's fields, one message a field; empty when all is well. With `partial`, absent fields are not missed
+ * (a change carries only what changed). Fields nobody knows pass.
+ */
+export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): FieldFault[] {
+  const record = Object.assign(new RECORD_CLASSES[kind](), fields)
+  return validateSync(record, { skipUndefinedProperties: partial, forbidUnknownValues: false, stopAtFirstError: true }).map(({ property, constraints }) => ({
+    field: property,
+    message: Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.`,
+  }))
+}

@@ -1,0 +1,78 @@
+import { epochMs } from '../time/index.ts'
+import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
+import type { TripReading, TripRecord } from './types.ts'
+
+/** The records of a book that effort and rates rest on. */
+export interface BookRecords {
+  readonly waters: readonly Water[]
+  readonly spots: readonly Spot[]
+  readonly lures: readonly Lure[]
+  readonly setups: readonly RecordOf<'setup'>[]
+  readonly trips: readonly Trip[]
+  readonly stints: readonly Stint[]
+  readonly readings: readonly Reading[]
+  readonly strikes: readonly Strike[]
+}
+
+/** A trip with its own records in order of time. */
+export interface TripBundle {
+  readonly trip: Trip
+  readonly water: Water | undefined
+  readonly stints: readonly Stint[]
+  readonly readings: readonly Reading[]
+  readonly strikes: readonly Strike[]
+}
+
+/** The trips of a book, earliest first, each with what belongs to it. */
+export function tripBundles(book: Pick<BookRecords, 'waters' | 'trips' | 'stints' | 'readings' | 'strikes'>): TripBundle[] {
+  const waters = new Map(book.waters.map((water) => [water.id, water]))
+  const [stints, readings, strikes] = [byTrip(book.stints), byTrip(book.readings), byTrip(book.strikes)]
+  return [...book.trips]
+    .sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
+    .map((trip) => ({
+      trip,
+      water: waters.get(trip.water),
+      stints: inOrder(stints.get(trip.id) ?? [], (stint) => stint.start),
+      readings: inOrder(readings.get(trip.id) ?? [], (reading) => reading.time),
+      strikes: inOrder(strikes.get(trip.id) ?? [], (strike) => strike.time),
+    }))
+}
+
+function byTrip<R extends { trip: string }>(records: readonly R[]): Map<string, R[]> {
+  const groups = new Map<string, R[]>()
+  for (const record of records) {
+    const group = groups.get(record.trip)
+    if (group) group.push(record)
+    else groups.set(record.trip, [record])
+  }
+  return groups
+}
+
+const inOrder = <R>(records: readonly R[], time: (record: R) => string): R[] => [...records].sort((a, b) => epochMs(time(a)) - epochMs(time(b)))
+
+/** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. */
+export function tripRecord({ trip, water, stints, readings, strikes }: TripBundle): TripRecord {
+  return {
+    trip: trip.id,
+    start: trip.start,
+    end: trip.end ?? null,
+    timeZone: trip.timeZone ?? water?.timeZone ?? 'UTC',
+    latitude: water?.latitude ?? null,
+    longitude: water?.longitude ?? null,
+    stints: stints.map((stint) => ({
+      stint: stint.id,
+      lure: stint.lure,
+      angler: stint.angler ?? null,
+      start: stint.start,
+      end: stint.end ?? null,
+      ...(stint.spot ? { spot: stint.spot } : {}),
+    })),
+    readings: readings.map(tripReading),
+    strikes: strikes.map((strike) => ({ strike: strike.id, stint: strike.stint ?? null, time: strike.time, outcome: strike.outcome ?? null })),
+  }
+}
+
+function tripReading({ spot, ...reading }: Reading): TripReading {
+  const known = Object.entries(reading).filter(([, value]) => value !== null && value !== undefined)
+  return { ...(Object.fromEntries(known) as unknown as TripReading), ...(spot ? { spot } : {}) }
+}

@@ -1,0 +1,47 @@
+import { DEFAULT_BANDS } from '../vocabulary/index.ts'
+import type { BandName, BandSet } from '../vocabulary/index.ts'
+import { columnInfo, needsStints } from './columnInfo.ts'
+import type { ColumnInfo } from './columnInfo.ts'
+import type { CutOptions } from './cut.ts'
+import { mergedEdges } from './splitStints.ts'
+
+/** What a question needs of the columns: how finely to cut, and which columns to lay out. */
+export interface CutPlan extends CutOptions {
+  readonly factors: readonly string[]
+  readonly numbers: readonly string[]
+  readonly bands: Readonly<Record<string, BandSet>>
+  /** Trips of which only the hours are known cannot serve. */
+  readonly needsStints: boolean
+}
+
+/** A column with the edges a range on it adds to the cuts. */
+export interface RangeEdges {
+  readonly column: string
+  readonly edges: readonly number[]
+}
+
+/**
+ * The plan for grouping by some columns and filtering by others. Throws RangeError for an unknown column.
+ */
+export function planCuts(factorNames: readonly string[], ranges: readonly RangeEdges[], bands: Readonly<Record<string, BandSet>> = DEFAULT_BANDS): CutPlan {
+  const factors = [...new Set(factorNames)].map(columnInfo)
+  const numbers = ranges.map(({ column }) => columnInfo(column))
+  const sets: BandSet[] = factors.filter((info) => info.source === 'band').map((info) => bands[info.name as BandName]!)
+  ranges.forEach(({ edges }, i) => {
+    const info = numbers[i]!
+    if (isCondition(info)) sets.push({ of: info.field, edges: [...new Set(edges)].sort((a, b) => a - b), labels: [] })
+  })
+  const classes = factors.filter((info) => info.source === 'reading').map((info) => info.field)
+  return {
+    edges: mergedEdges(sets),
+    classes,
+    byHour: factors.some((info) => info.source === 'calendar') || numbers.some((info) => info.source === 'calendar'),
+    factors: factors.map((info) => info.name),
+    numbers: [...new Set(numbers.map((info) => info.name))],
+    bands,
+    needsStints: [...factors, ...numbers].some(needsStints),
+  }
+}
+
+/** A condition that runs through the trip, so that a range on it cuts stints. */
+export const isCondition = (info: ColumnInfo): boolean => info.source === 'sun' || (info.source === 'reading' && info.kind === 'number')

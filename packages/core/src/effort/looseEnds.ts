@@ -1,0 +1,77 @@
+import { MINUTE_MS, epochMs } from '../time/index.ts'
+import type { LooseEnd, TripRecord, TripStint } from './types.ts'
+
+const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} min`
+
+/** Everything in a trip that its angler still has to mend, in the order trip, stints, readings, strikes. */
+export function looseEndsOf(trip: TripRecord): LooseEnd[] {
+  return [...tripEnds(trip), ...stintEnds(trip), ...overlaps(trip.stints), ...readingEnds(trip), ...strikeEnds(trip)]
+}
+
+function tripEnds({ trip, start, end }: TripRecord): LooseEnd[] {
+  return end !== null && epochMs(end) < epochMs(start) ? [{ kind: 'end-before-start', record: trip, message: 'The trip ends before it starts.' }] : []
+}
+
+function stintEnds(trip: TripRecord): LooseEnd[] {
+  const [from, to] = span(trip)
+  return trip.stints.flatMap((stint): LooseEnd[] => {
+    if (stint.end === null) return [{ kind: 'open-stint', record: stint.stint, message: 'The stint is still open: it counts no hours until it has an end.' }]
+    const [start, end] = [epochMs(stint.start), epochMs(stint.end)]
+    if (end < start) return [{ kind: 'end-before-start', record: stint.stint, message: 'The stint ends before it starts: it counts no hours.' }]
+    const outside = Math.max(0, from - start) + Math.max(0, end - to)
+    return outside > 0 ? [{ kind: 'stint-outside-trip', record: stint.stint, message: `${minutes(outside)} of the stint lie outside the trip.` }] : []
+  })
+}
+
+function span(trip: TripRecord): [number, number] {
+  const start = epochMs(trip.start)
+  const end = trip.end === null ? Infinity : epochMs(trip.end)
+  return end < start ? [-Infinity, Infinity] : [start, end]
+}
+
+/** A stint that begins before an earlier stint of the same angler has ended. Both count. */
+function overlaps(stints: readonly TripStint[]): LooseEnd[] {
+  const found: LooseEnd[] = []
+  for (const angler of new Set(stints.map((stint) => stint.angler))) {
+    const closed = stints
+      .filter((stint) => stint.angler === angler && stint.end !== null)
+      .map((stint) => ({ id: stint.stint, start: epochMs(stint.start), end: epochMs(stint.end!) }))
+      .filter((stint) => stint.end > stint.start)
+      .sort((a, b) => a.start - b.start)
+    let longest = closed[0]
+    for (const stint of closed.slice(1)) {
+      if (longest && stint.start < longest.end) {
+        const both = Math.min(stint.end, longest.end) - stint.start
+        const whose = angler === null ? '' : ` of ${angler}`
+        found.push({ kind: 'stints-overlap', record: stint.id, message: `The stint overlaps stint ${longest.id}${whose} by ${minutes(both)}: both count.` })
+      }
+      if (!longest || stint.end > longest.end) longest = stint
+    }
+  }
+  return found
+}
+
+function readingEnds(trip: TripRecord): LooseEnd[] {
+  const [from, to] = span(trip)
+  return trip.readings
+    .filter((reading) => epochMs(reading.time) < from || epochMs(reading.time) > to)
+    .map((reading) => ({ kind: 'reading-outside-trip', record: reading.time, message: 'The reading was taken outside the trip.' }))
+}
+
+function strikeEnds(trip: TripRecord): LooseEnd[] {
+  const byId = new Map(trip.stints.map((stint) => [stint.stint, stint]))
+  return trip.strikes.flatMap((strike): LooseEnd[] => {
+    if (strike.stint === null) return [{ kind: 'strike-without-stint', record: strike.strike, message: 'The strike belongs to no stint: which rod was it?' }]
+    const stint = byId.get(strike.stint)
+    if (stint && holds(stint, epochMs(strike.time))) return []
+    const open = stint?.end === null && epochMs(strike.time) >= epochMs(stint.start)
+    return open
+      ? []
+      : [{ kind: 'strike-outside-stint', record: strike.strike, message: 'The strike lies outside its stint: it is in no rate until one of the two moves.' }]
+  })
+}
+
+/** A stint holds its start and its own end. */
+export function holds(stint: TripStint, ms: number): boolean {
+  return stint.end !== null && epochMs(stint.end) > epochMs(stint.start) && ms >= epochMs(stint.start) && ms <= epochMs(stint.end)
+}

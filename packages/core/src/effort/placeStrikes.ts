@@ -1,0 +1,23 @@
+import { epochMs } from '../time/index.ts'
+import type { Cut } from './cut.ts'
+import type { TripStrike } from './types.ts'
+
+/**
+ * The piece each strike falls in: that of its own stint which holds its time. A strike on a cut belongs to the later piece,
+ * one at the stint's own end to its last. Undefined where no piece holds it (a loose end).
+ */
+export function placeStrikes(cuts: readonly Cut[], strikes: readonly TripStrike[]): (number | undefined)[] {
+  const byStint = new Map<string, number[]>()
+  cuts.forEach((cut, i) => {
+    const pieces = byStint.get(cut.stint.stint)
+    if (pieces) pieces.push(i)
+    else byStint.set(cut.stint.stint, [i])
+  })
+  return strikes.map((strike) => {
+    const pieces = strike.stint === null ? undefined : byStint.get(strike.stint)
+    if (!pieces) return undefined
+    const ms = epochMs(strike.time)
+    const last = pieces.at(-1)!
+    return ms === cuts[last]!.toMs ? last : pieces.find((i) => cuts[i]!.fromMs <= ms && ms < cuts[i]!.toMs)
+  })
+}

@@ -1,0 +1,81 @@
+import type { Outcome } from '../vocabulary/index.ts'
+
+export interface TripStint {
+  readonly stint: string
+  readonly lure: string
+  /** Null is the trip's one unnamed angler. */
+  readonly angler: string | null
+  readonly start: string
+  /** Null is still open: such a stint counts no hours. */
+  readonly end: string | null
+  readonly spot?: string
+}
+
+/** What was read at one time. Continuous values in SI, classes as words; whatever is absent was not read. */
+export interface TripReading {
+  readonly time: string
+  readonly spot?: string
+  readonly waterTempC?: number
+  readonly visibilityM?: number
+  readonly cloudPct?: number
+  readonly windMps?: number
+  readonly windFromDeg?: number
+  readonly airTempC?: number
+  readonly pressureHpa?: number
+  readonly [condition: string]: number | string | undefined
+}
+
+export interface TripStrike {
+  readonly strike: string
+  /** Null is a loose end. */
+  readonly stint: string | null
+  readonly time: string
+  /** Null is not yet said. */
+  readonly outcome: Outcome | null
+}
+
+/** A trip as recorded. Times are ISO 8601 with offset; latitude and longitude in degrees, null when not known. */
+export interface TripRecord {
+  readonly trip: string
+  readonly start: string
+  readonly end: string | null
+  readonly timeZone: string
+  readonly latitude: number | null
+  readonly longitude: number | null
+  readonly stints: readonly TripStint[]
+  readonly readings: readonly TripReading[]
+  readonly strikes: readonly TripStrike[]
+}
+
+/** A piece of a stint over which every banded condition is constant: the unit of analysis. */
+export interface Segment {
+  readonly stint: string
+  readonly start: string
+  readonly end: string
+  readonly hours: number
+  readonly strikes: string[]
+  readonly raised: string[]
+  /** Band or class of each condition asked for; `unknown` is a group of its own. */
+  readonly bands: Record<string, string>
+  /** Conditions that rest on a reading more than three hours old. */
+  readonly stale: string[]
+}
+
+export const LOOSE_END_KINDS = [
+  'end-before-start',
+  'open-stint',
+  'stint-outside-trip',
+  'stints-overlap',
+  'reading-outside-trip',
+  'strike-without-stint',
+  'strike-outside-stint',
+] as const
+export type LooseEndKind = (typeof LOOSE_END_KINDS)[number]
+
+/** Something the angler left open or contradictory. Never refused, never dropped: listed until it is mended. */
+export interface LooseEnd {
+  readonly kind: LooseEndKind
+  /** Id of the trip, stint or strike; for a reading its time. */
+  readonly record: string
+  readonly message: string
+}

@@ -1,0 +1,67 @@
+import { buildColumns, columnInfo, planCuts } from '../effort/index.ts'
+import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
+import { rateBoard } from './board.ts'
+import type { Board, BoardOptions } from './board.ts'
+import { rowFilter } from './rowFilter.ts'
+import type { Names } from './rowFilter.ts'
+import type { Clause } from './where.ts'
+
+/** Which rates are asked for: grouped by some columns, where some conditions hold. */
+export interface Question {
+  readonly by: readonly string[]
+  readonly where: readonly Clause[]
+}
+
+/** How a book must be cut to answer a question. Throws RangeError for an unknown column, or a continuous one to group by. */
+export function planFor({ by, where }: Question): CutPlan {
+  for (const name of by) {
+    const info = columnInfo(name)
+    const instead = info.band ? `group by its band column ${info.band}` : 'filter by a range of it instead'
+    if (info.kind === 'number') throw new RangeError(`${name} is continuous: ${instead}`)
+  }
+  const ranges = where.flatMap((clause) =>
+    clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : [],
+  )
+  const factors = [...by.map((name) => columnInfo(name).name), ...where.filter((clause) => clause.kind !== 'range').map((clause) => clause.column)]
+  return planCuts(factors, ranges)
+}
+
+/** Names of the ids that columns hold, so that people may filter by name. */
+export function namesOf(book: BookRecords): Names {
+  const named = (records: readonly { id: string; name: string }[]): ReadonlyMap<string, string> => new Map(records.map(({ id, name }) => [id, name]))
+  return { water: named(book.waters), lure: named(book.lures), spot: named(book.spots), setup: named(book.setups) }
+}
+
+/** A book's board for a question. */
+export function answer(book: BookRecords, question: Question, options: Omit<BoardOptions, 'names'> = {}): Board {
+  const by = question.by.map((name) => columnInfo(name).name)
+  return rateBoard(buildColumns(book, planFor(question)), by, question.where, { ...options, names: namesOf(book) })
+}
+
+/** A trip's part in a rate. */
+export interface Contribution {
+  readonly trip: string
+  readonly hours: number
+  readonly strikes: number
+  readonly strikeIds: readonly string[]
+}
+
+/** What a rate comes from: each trip's hours and strikes, for one group of a board or (without `group`) for all of it. */
+export function contributions(columns: SegmentColumns, { by, where }: Question, group: readonly string[] | undefined, names: Names = {}): Contribution[] {
+  const keep = rowFilter(columns, where, names)
+  const codes = group && by.map((name, i) => columns.factors[name]!.levels.indexOf(group[i]!))
+  const inGroup = (row: number): boolean => !codes || by.every((name, i) => columns.factors[name]!.codes[row] === codes[i])
+  const parts = new Map<string, { hours: number; strikeIds: string[] }>()
+  const partOf = (row: number): { hours: number; strikeIds: string[] } => {
+    const trip = columns.trip.levels[columns.trip.codes[row]!]!
+    let part = parts.get(trip)
+    if (!part) parts.set(trip, (part = { hours: 0, strikeIds: [] }))
+    return part
+  }
+  for (let row = 0; row < columns.rows; row++) if (keep(row) && inGroup(row)) partOf(row).hours += columns.hours[row]!
+  columns.strikeIds.forEach((id, i) => {
+    const row = columns.strikeRows[i]!
+    if (keep(row) && inGroup(row)) partOf(row).strikeIds.push(id)
+  })
+  return [...parts].map(([trip, { hours, strikeIds }]) => ({ trip, hours, strikes: strikeIds.length, strikeIds }))
+}

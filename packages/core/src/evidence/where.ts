@@ -1,0 +1,54 @@
+import { columnInfo } from '../effort/index.ts'
+import type { ColumnInfo } from '../effort/index.ts'
+
+/** One condition of a filter; all of a filter's clauses are required. */
+export type Clause =
+  | { readonly kind: 'oneOf' | 'noneOf'; readonly column: string; readonly values: readonly string[] }
+  /** Half-open `[from, to)`; null leaves a side open. */
+  | { readonly kind: 'range'; readonly column: string; readonly from: number | null; readonly to: number | null }
+
+/**
+ * Reads a filter as written on the command line: `water=North arm;water_temp_c=4..12;lure!=a,b`.
+ * Throws RangeError that names the clause for an unknown column, an empty range, or a number where words are wanted.
+ */
+export function parseWhere(text: string): Clause[] {
+  return text
+    .split(';')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map(parseClause)
+}
+
+function parseClause(part: string): Clause {
+  const split = /^([a-z0-9_]+)\s*(!?=)\s*(.*)$/i.exec(part)
+  if (!split) throw new RangeError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
+  const info = columnInfo(split[1]!.toLowerCase())
+  const [negated, value] = [split[2] === '!=', split[3]!.trim()]
+  if (value === '') throw new RangeError(`the condition "${part}" has no value`)
+  const range = /^(-?[\d.]*)\.\.(-?[\d.]*)$/.exec(value)
+  const ranged = range && !negated && (info.kind === 'number' || info.source === 'calendar' || isCount(info))
+  if (ranged) return rangeOf(info, part, range[1]!, range[2]!)
+  if (info.kind === 'number') throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
+  return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: value.split(',').map((word) => word.trim()) }
+}
+
+const isCount = (info: ColumnInfo): boolean => ['casts', 'targets', 'fouled_casts', 'fish_shown', 'limit'].includes(info.name)
+
+function rangeOf(info: ColumnInfo, part: string, low: string, high: string): Clause {
+  const [from, to] = [low, high].map((side) => (side === '' ? null : Number(side))) as [number | null, number | null]
+  if (Number.isNaN(from) || Number.isNaN(to)) throw new RangeError(`the range in "${part}" is not made of numbers`)
+  if (from === null && to === null) throw new RangeError(`the range in "${part}" is open on both sides`)
+  if (from !== null && to !== null && from >= to) throw new RangeError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
+  return { kind: 'range', column: info.name, from, to }
+}
+
+/** The filter as text again, in the form `parseWhere` reads. */
+export function whereText(clauses: readonly Clause[]): string {
+  return clauses
+    .map((clause) =>
+      clause.kind === 'range'
+        ? `${clause.column}=${clause.from ?? ''}..${clause.to ?? ''}`
+        : `${clause.column}${clause.kind === 'noneOf' ? '!=' : '='}${clause.values.join(',')}`,
+    )
+    .join(';')
+}

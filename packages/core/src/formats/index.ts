@@ -1,0 +1,8 @@
+export { bookOfRows } from './bookOfRows.ts'
+export { readBundle } from './readBundle.ts'
+export type { BundleRow, KnownElsewhere, ReadBundle, Remark } from './readBundle.ts'
+export { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId } from './tables.ts'
+export type { BundleColumn, BundleKind } from './tables.ts'
+export { writeBundle } from './writeBundle.ts'
+export type { StoredRecord, StoredRecords, WriteOptions } from './writeBundle.ts'
+export { ZIP_LIMITS, ZipRefusal, bytesOfText, textOfBytes, unzipBundle, zipBundle } from './zip.ts'

@@ -1,0 +1,61 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
+
+const ZONE = 'America/Chicago'
+
+describe('parseInstant', () => {
+  it('reads ISO 8601 with an offset and nothing else', () => {
+    expect(parseInstant('2026-03-14T06:30:00-05:00')).toBe(Date.UTC(2026, 2, 14, 11, 30))
+    expect(parseInstant('2026-03-14 06:30Z')).toBe(Date.UTC(2026, 2, 14, 6, 30))
+    for (const bad of ['2026-03-14T06:30:00', '2026-02-30T06:30:00Z', '2026-03-14T25:00:00Z', '03/04/2026', '']) expect(parseInstant(bad)).toBeUndefined()
+  })
+
+  it('reads back what is written in any zone', () => {
+    const zones = fc.constantFrom('America/Chicago', 'Asia/Kolkata', 'Pacific/Chatham', 'Europe/Berlin', 'UTC', '+05:45')
+    fc.assert(fc.property(fc.integer({ min: 0, max: 4e12 }), zones, (ms, zone) => void expect(parseInstant(isoInZone(ms, zone))).toBe(ms)))
+  })
+})
+
+describe('parseClock', () => {
+  it.each([
+    ['630', 6, 30],
+    ['6:30', 6, 30],
+    ['0630', 6, 30],
+    ['18.30', 18, 30],
+    ['6:30 pm', 18, 30],
+    ['12:15am', 0, 15],
+    ['7', 7, 0],
+    ['1015', 10, 15],
+  ])('understands %s', (text, hour, minute) => {
+    expect(parseClock(text)).toEqual({ hour, minute })
+  })
+  it.each(['', '2500', '6:75', '13 pm', 'soon', '12345'])('does not understand "%s"', (text) => {
+    expect(parseClock(text)).toBeUndefined()
+  })
+})
+
+describe('resolveWallTime', () => {
+  it('tells a time that comes twice, once and never', () => {
+    // US rules: clocks go back on 2026-11-01 at 2:00 and forward on 2026-03-08 at 2:00.
+    expect(resolveWallTime('2026-11-01', { hour: 1, minute: 30 }, ZONE)).toEqual({
+      kind: 'twice',
+      ms: Date.UTC(2026, 10, 1, 6, 30),
+      laterMs: Date.UTC(2026, 10, 1, 7, 30),
+    })
+    expect(resolveWallTime('2026-03-08', { hour: 2, minute: 30 }, ZONE).kind).toBe('skipped')
+    expect(resolveWallTime('2026-03-14', { hour: 6, minute: 30 }, ZONE)).toEqual({ kind: 'once', ms: Date.UTC(2026, 2, 14, 11, 30) })
+  })
+})
+
+describe('hourMarks', () => {
+  it('falls on whole local hours through a change of clocks and in zones of half hours', () => {
+    const from = Date.UTC(2026, 10, 1, 4, 10)
+    const marks = hourMarks(from, from + 6 * 3_600_000, ZONE)
+    expect(marks.map((ms) => localParts(ms, ZONE).hour)).toEqual([0, 1, 1, 2, 3, 4])
+    expect(hourMarks(from, from + 3_600_000, 'Asia/Kolkata').map((ms) => localParts(ms, 'Asia/Kolkata').minute)).toEqual([0])
+  })
+  it('keeps the offset a time was written with as a zone', () => {
+    expect([offsetZone('2026-03-14T06:30:00-0530'), offsetZone('2026-03-14T06:30:00Z')]).toEqual(['-05:30', 'UTC'])
+  })
+})

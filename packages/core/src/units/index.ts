@@ -1,0 +1,6 @@
+export { COLUMN_UNITS, convert, dimensionOf, fromSi, toSi, unitDecimals, unitLabel } from './units.ts'
+export type { Dimension, Unit } from './units.ts'
+export { formatQuantity, parseNumber, parseQuantity, quantityText } from './quantity.ts'
+export type { TypedQuantity } from './quantity.ts'
+export { IMPERIAL, METRIC, UNIT_CHOICES, unitPreferences } from './preferences.ts'
+export type { UnitPreferences } from './preferences.ts'

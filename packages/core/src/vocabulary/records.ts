@@ -1,0 +1,274 @@
+import {
+  celsius,
+  choice,
+  count,
+  flag,
+  grams,
+  hectopascals,
+  inside,
+  instant,
+  json,
+  metres,
+  metresASecond,
+  millimetres,
+  note,
+  number,
+  ref,
+  required,
+  text,
+  word,
+  words,
+  zone,
+} from './fields.ts'
+import type { FieldsOf, FieldSpec, FieldTable } from './fields.ts'
+import * as fishing from './fishing.ts'
+import * as lures from './lures.ts'
+import * as waters from './waters.ts'
+
+const latitude = number(-90, 90)
+const longitude = number(-180, 180)
+const rodAndLine = {
+  rodAction: word(lures.ROD_ACTIONS),
+  rodMaterial: word(lures.ROD_MATERIALS),
+  reelRatio: text(20),
+  lineKind: word(lures.LINE_KINDS),
+  lineLb: number(0, 300),
+  leaderMm: millimetres(20_000),
+}
+
+/**
+ * Every record kind with every field: the one table from which types, validators, database columns, CSV columns and documents derive.
+ * Field order is the order of the CSV columns.
+ */
+export const RECORDS = {
+  water: {
+    name: required(text()),
+    latitude,
+    longitude,
+    timeZone: zone(),
+    kind: word(waters.WATER_KINDS),
+    forage: words(waters.FORAGE),
+    species: words(fishing.SPECIES),
+    pressure: word(waters.FISHING_PRESSURE),
+    note: note(),
+    outline: json(),
+  },
+  spot: {
+    name: required(text()),
+    water: required(ref('water')),
+    latitude,
+    longitude,
+    structure: word(waters.STRUCTURES),
+    cover: word(waters.COVERS),
+    depthFromM: metres(0, 200),
+    depthToM: metres(0, 200),
+    slope: word(waters.SLOPES),
+    note: note(),
+  },
+  lure: {
+    name: required(text()),
+    class: required(word(lures.LURE_CLASSES)),
+    body: text(),
+    version: text(),
+    lengthMm: millimetres(1000),
+    overallLengthMm: millimetres(1000),
+    weightG: grams(2000),
+    runsFromM: metres(0, 60),
+    runsToM: metres(0, 60),
+    action: word(lures.LURE_ACTIONS),
+    sound: word(lures.LURE_SOUNDS),
+    buoyancy: word(lures.BUOYANCIES),
+    headShape: word(lures.HEAD_SHAPES),
+    trailer: word(lures.TRAILERS),
+    hook: word(lures.HOOKS),
+    modification: words(lures.MODIFICATIONS),
+    skirt: text(),
+    family: word(lures.COLOUR_FAMILIES),
+    back: word(Object.keys(lures.ZONE_COLOURS)),
+    side: word(Object.keys(lures.ZONE_COLOURS)),
+    belly: word(Object.keys(lures.ZONE_COLOURS)),
+    accent: word(Object.keys(lures.ZONE_COLOURS)),
+    finish: word(lures.FINISHES),
+    standsFor: words(waters.FORAGE),
+    brightness: number(0, 1000),
+    price: number(0, 100_000),
+    note: note(),
+  },
+  setup: {
+    name: required(text()),
+    lure: required(ref('lure')),
+    rod: text(),
+    rodPower: word(lures.ROD_POWERS),
+    ...rodAndLine,
+    leaderLb: number(0, 300),
+    note: note(),
+  },
+  trip: {
+    water: required(ref('water')),
+    start: required(instant()),
+    end: instant(),
+    purpose: choice(fishing.PURPOSES),
+    platform: word(fishing.PLATFORMS),
+    target: words(fishing.SPECIES),
+    anglers: words(),
+    effortKnown: choice(fishing.EFFORT_KNOWN),
+    limit: count(1000),
+    minLengthMm: millimetres(3000),
+    weighIn: instant(),
+    timeZone: zone(),
+    note: note(),
+    clockShiftS: json(),
+  },
+  stint: {
+    trip: required(ref('trip')),
+    lure: required(ref('lure')),
+    start: required(instant()),
+    end: instant(),
+    setup: ref('setup'),
+    angler: text(),
+    rod: text(),
+    ...rodAndLine,
+    retrieve: word(fishing.RETRIEVES),
+    jerks: text(40),
+    pauseS: number(0, 3600),
+    workS: number(0, 3600),
+    phaseShare: text(),
+    castLengthM: metres(0, 300),
+    direction: word(fishing.DIRECTIONS),
+    intent: word(fishing.INTENTS),
+    reason: word(fishing.REASONS),
+    casts: count(),
+    targets: count(),
+    fouledCasts: count(),
+    fishShown: count(),
+    structure: word(waters.STRUCTURES),
+    cover: word(waters.COVERS),
+    coverState: word(waters.COVER_STATES),
+    targetStands: word(waters.TARGET_STANDS),
+    windblown: flag(),
+    depthM: metres(0, 200),
+    lureDepthM: metres(0, 200),
+    spot: ref('spot'),
+    latitude,
+    longitude,
+    note: note(),
+  },
+  reading: {
+    trip: required(ref('trip')),
+    time: required(instant()),
+    spot: ref('spot'),
+    waterTempC: celsius(-2, 45),
+    visibilityM: metres(0, 30),
+    tint: word(waters.TINTS),
+    cloudPct: number(0, 100),
+    precipitation: word(waters.PRECIPITATION),
+    rainMm: { ...millimetres(2000) },
+    windMps: metresASecond(60),
+    gustMps: metresASecond(100),
+    windFromDeg: number(0, 360),
+    airTempC: celsius(-60, 60),
+    pressureHpa: hectopascals(850, 1090),
+    current: word(waters.CURRENTS),
+    levelM: metres(-500, 9000),
+    levelTrend: word(waters.LEVEL_TRENDS),
+    fishPosition: word(waters.FISH_POSITIONS),
+    fishSeen: text(),
+    bait: word(waters.BAIT),
+    source: word(waters.SOURCES),
+    note: note(),
+  },
+  strike: {
+    trip: required(ref('trip')),
+    time: required(instant()),
+    stint: ref('stint'),
+    angler: text(),
+    outcome: choice(fishing.OUTCOMES),
+    phase: word(fishing.PHASES),
+    feltAs: word(fishing.FELT_AS),
+    set: word(fishing.HOOK_SETS),
+    hookPosition: word(fishing.HOOK_POSITIONS),
+    species: word(fishing.SPECIES),
+    lengthMm: millimetres(3000),
+    weightG: grams(100_000),
+    kept: flag(),
+    cullTag: text(40),
+    depthM: metres(0, 200),
+    pitch: count(1000),
+    sameFish: flag(),
+    latitude,
+    longitude,
+    forageSeen: words(waters.FORAGE),
+    photo: text(),
+    note: note(),
+  },
+  photo: {
+    sha256: required(text(64)),
+    trip: ref('trip'),
+    strike: ref('strike'),
+    lure: ref('lure'),
+    takenAt: instant(),
+    widthPx: count(),
+    heightPx: count(),
+    caption: note(),
+  },
+  plan: {
+    water: required(ref('water')),
+    date: required(text(10)),
+    fromHour: number(0, 24),
+    toHour: number(0, 24),
+    forecast: json(),
+    setups: words(),
+    note: note(),
+  },
+  claim: {
+    name: required(text()),
+    condition: text(2000),
+    lure: text(2000),
+    against: text(2000),
+    outcome: text(),
+    dispute: text(),
+    multiplier: number(0, 3),
+    note: note(),
+  },
+  member: { name: required(text()), role: required(choice(fishing.ROLES)) },
+  /** The book's own settings; its record id is the book's id. */
+  book: { name: required(text()), units: json(), bands: json(), demo: inside(flag()) },
+} as const satisfies Record<string, FieldTable>
+
+export type Kind = 'water' | 'spot' | 'lure' | 'setup' | 'trip' | 'stint' | 'reading' | 'strike' | 'photo' | 'plan' | 'claim' | 'member' | 'book'
+export const KINDS = Object.keys(RECORDS) as Kind[]
+
+export type RecordFields<K extends Kind> = FieldsOf<(typeof RECORDS)[K]>
+export type RecordOf<K extends Kind> = RecordFields<K> & { id: string }
+export type Water = RecordOf<'water'>
+export type Spot = RecordOf<'spot'>
+export type Lure = RecordOf<'lure'>
+export type Trip = RecordOf<'trip'>
+export type Stint = RecordOf<'stint'>
+export type Reading = RecordOf<'reading'>
+export type Strike = RecordOf<'strike'>
+export type BookSettings = RecordOf<'book'>
+
+/** The field table of a kind, widened for generic code. */
+export function fieldsOf(kind: Kind): FieldTable {
+  return RECORDS[kind]
+}
+
+/** `waterTempC` → `water_temp_c`: the name of a field in CSV, in SQL and on the command line. */
+export function columnName(field: string): string {
+  return field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
+}
+
+/** The companion field that keeps what was typed. */
+export const typedName = (field: string): string => `${field}Typed`
+
+/** Every field name a change of this kind may carry, with its rule. */
+export function allFields(kind: Kind): FieldTable {
+  const table: Record<string, FieldSpec> = {}
+  for (const [name, spec] of Object.entries(fieldsOf(kind))) {
+    table[name] = spec
+    if (spec.type === 'quantity') table[typedName(name)] = inside(text(40))
+  }
+  table.deletedAt = inside(instant())
+  return table
+}

@@ -1,0 +1,53 @@
+import { and, eq, sql } from 'drizzle-orm'
+import type { Fields, Kind } from '@jotbook/core'
+import type { Queries } from '../../platform/database.ts'
+import { foreignIds } from '../../platform/schema.ts'
+
+export interface ForeignRecord {
+  readonly kind: Kind
+  readonly foreignId: string
+  readonly recordId: string
+  readonly rowHash: string
+  /** The stamp of the last import of this row. */
+  readonly stamp: string
+  /** The fields as last imported. */
+  readonly fields: Fields
+}
+
+const ROWS_A_STATEMENT = 1000
+
+export async function foreignRecords(db: Queries, bookId: string, namespace: string): Promise<ForeignRecord[]> {
+  return db
+    .select({
+      kind: foreignIds.kind,
+      foreignId: foreignIds.foreignId,
+      recordId: foreignIds.recordId,
+      rowHash: foreignIds.rowHash,
+      stamp: foreignIds.stamp,
+      fields: foreignIds.fields,
+    })
+    .from(foreignIds)
+    .where(and(eq(foreignIds.bookId, bookId), eq(foreignIds.namespace, namespace)))
+}
+
+/** Our id → the id a record came with, over every namespace (the first by name where it came twice). */
+export async function foreignIdOfRecords(db: Queries, bookId: string): Promise<Map<string, string>> {
+  const rows = await db
+    .selectDistinctOn([foreignIds.recordId], { recordId: foreignIds.recordId, foreignId: foreignIds.foreignId })
+    .from(foreignIds)
+    .where(eq(foreignIds.bookId, bookId))
+    .orderBy(foreignIds.recordId, foreignIds.namespace)
+  return new Map(rows.map((row) => [row.recordId, row.foreignId]))
+}
+
+export async function saveForeignRecords(db: Queries, bookId: string, namespace: string, records: readonly ForeignRecord[]): Promise<void> {
+  for (let i = 0; i < records.length; i += ROWS_A_STATEMENT) {
+    await db
+      .insert(foreignIds)
+      .values(records.slice(i, i + ROWS_A_STATEMENT).map((record) => ({ ...record, bookId, namespace })))
+      .onConflictDoUpdate({
+        target: [foreignIds.bookId, foreignIds.namespace, foreignIds.kind, foreignIds.foreignId],
+        set: { rowHash: sql`excluded.row_hash`, stamp: sql`excluded.stamp`, fields: sql`excluded.fields` },
+      })
+  }
+}

@@ -1,0 +1,163 @@
+import { MAX_AHEAD_MS, allFields, fieldsOf, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
+import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
+import { Problem, faultsOf, isAllowed } from '@jotbook/contract'
+import type { Verb } from '@jotbook/contract'
+import type { Queries } from '../../platform/database.ts'
+import { appendChanges, appliedIds, takeNumbers } from './changeRepository.ts'
+import { existingIds, loadStates, saveStates } from './recordRepository.ts'
+import type { StoredState } from './recordRepository.ts'
+
+export interface Author {
+  readonly memberId: string
+  readonly role: Role
+}
+
+export interface Applied {
+  readonly accepted: string[]
+  readonly refused: { group: string; problem: Problem }[]
+  readonly seq: number
+}
+
+/**
+ * Applies groups of changes to a book within the caller's transaction: each id once, each group whole or not at all. A group is
+ * refused only for shape, type, range, size or permission; what spans fields or records is left to become a loose end.
+ * Throws Problem `clock-ahead` when a stamp lies too far in the future: the device corrects its clock and sends again.
+ */
+export async function applyChanges(db: Queries, bookId: string, author: Author, changes: readonly Change[], nowMs: number): Promise<Applied> {
+  const ahead = Math.max(0, ...changes.map(({ stamp }) => parseStamp(stamp).ms - nowMs))
+  if (ahead > MAX_AHEAD_MS) throw new Problem('clock-ahead', `A stamp lies ${Math.round(ahead / 1000)} s ahead of the server’s clock.`, { serverTimeMs: nowMs })
+  const seq = await takeNumbers(db, bookId, changes.length)
+  if (seq === undefined) throw new Problem('not-found', 'There is no such book.')
+  const known = await appliedIds(
+    db,
+    bookId,
+    changes.map(({ id }) => id),
+  )
+  const records = await Records.load(db, bookId, changes)
+  const accepted: string[] = [...known]
+  const refused: Applied['refused'] = []
+  const fresh: Change[] = []
+  for (const [group, members] of groupsOf(changes)) {
+    const unknown = members.filter(({ id }) => !known.has(id)).map(canonical)
+    const problem = refusalOf(unknown, author.role, records)
+    if (problem) {
+      refused.push({ group, problem })
+      continue
+    }
+    for (const change of unknown) {
+      records.merge(change)
+      known.add(change.id)
+      fresh.push(change)
+      accepted.push(change.id)
+    }
+  }
+  await saveStates(db, bookId, records.touched())
+  const first = seq - changes.length + 1
+  await appendChanges(
+    db,
+    bookId,
+    author.memberId,
+    isoUtc(nowMs),
+    fresh.map((change, i) => ({ ...change, seq: first + i })),
+  )
+  return { accepted, refused, seq }
+}
+
+function groupsOf(changes: readonly Change[]): Map<string, Change[]> {
+  const groups = new Map<string, Change[]>()
+  for (const change of changes) {
+    const group = groups.get(change.group)
+    if (group) group.push(change)
+    else groups.set(change.group, [change])
+  }
+  return groups
+}
+
+/** Times in the one spelling that is stored, so that log, record and every device agree. */
+function canonical(change: Change): Change {
+  const known = allFields(change.kind)
+  const fields = Object.entries(change.fields).map(([field, value]): [string, Json] => {
+    const ms = known[field]?.type === 'instant' && typeof value === 'string' ? parseInstant(value) : undefined
+    return [field, ms === undefined ? value : isoUtc(ms)]
+  })
+  return { ...change, fields: Object.fromEntries(fields) }
+}
+
+const MAX_FIELDS_LETTERS = 2_000_000
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+
+function refusalOf(group: readonly Change[], role: Role, records: Records): Problem | undefined {
+  const created = new Set<string>()
+  for (const change of group) {
+    const { kind, recordId, fields } = change
+    const exists = records.has(kind, recordId) || created.has(`${kind} ${recordId}`)
+    const verb: Verb = !exists ? 'create' : fields.deletedAt === undefined ? 'change' : 'delete'
+    if (!isAllowed(role, kind, verb)) return new Problem('not-allowed', `As ${role} you may not ${verb} a ${kind}.`, { changeId: change.id })
+    const problem = shapeProblem(change, exists) ?? referenceProblem(change, records, created)
+    if (problem) return problem
+    created.add(`${kind} ${recordId}`)
+  }
+  return undefined
+}
+
+function shapeProblem({ id, kind, fields }: Change, exists: boolean): Problem | undefined {
+  const text = JSON.stringify(fields)
+  if (text.length > MAX_FIELDS_LETTERS) return new Problem('too-large', `One change may hold at most ${MAX_FIELDS_LETTERS} letters.`, { changeId: id })
+  if (text.includes('\\u0000')) return new Problem('invalid-record', 'Text may not hold the character U+0000.', { changeId: id })
+  const [fault] = faultsOf(kind, fields, { partial: exists })
+  return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
+}
+
+function referenceProblem({ id, kind, fields }: Change, records: Records, created: ReadonlySet<string>): Problem | undefined {
+  for (const [field, spec] of Object.entries(fieldsOf(kind))) {
+    const target = fields[field]
+    if (spec.type !== 'ref' || typeof target !== 'string') continue
+    if (!created.has(`${spec.to} ${target}`) && !records.has(spec.to, target)) {
+      return new Problem('unknown-record', `There is no such ${spec.to} in this book.`, { field, changeId: id })
+    }
+  }
+  return undefined
+}
+
+/** The records that a batch touches, and which of those it refers to exist. */
+class Records {
+  private readonly changed = new Map<Kind, Map<string, RecordState>>()
+
+  private constructor(
+    private readonly states: Map<string, RecordState>,
+    private readonly referred: ReadonlySet<string>,
+  ) {}
+
+  static async load(db: Queries, bookId: string, changes: readonly Change[]): Promise<Records> {
+    const states = new Map<string, RecordState>()
+    const referred = new Set<string>()
+    const [touched, targets] = [new Map<Kind, Set<string>>(), new Map<Kind, Set<string>>()]
+    const note = (sets: Map<Kind, Set<string>>, kind: Kind, id: string): void => void sets.set(kind, (sets.get(kind) ?? new Set()).add(id))
+    for (const { kind, recordId, fields } of changes) {
+      note(touched, kind, recordId)
+      for (const [field, spec] of Object.entries(fieldsOf(kind))) {
+        const target = fields[field]
+        if (spec.type === 'ref' && typeof target === 'string' && UUID.test(target)) note(targets, spec.to, target)
+      }
+    }
+    for (const [kind, ids] of touched) for (const { id, state } of await loadStates(db, bookId, kind, [...ids])) states.set(`${kind} ${id}`, state)
+    for (const [kind, ids] of targets) for (const id of await existingIds(db, bookId, kind, [...ids])) referred.add(`${kind} ${id}`)
+    return new Records(states, referred)
+  }
+
+  has(kind: Kind, id: string): boolean {
+    return this.states.has(`${kind} ${id}`) || this.referred.has(`${kind} ${id}`)
+  }
+
+  merge(change: Change): void {
+    const key = `${change.kind} ${change.recordId}`
+    const state = mergeChange(this.states.get(key), change)
+    this.states.set(key, state)
+    const ofKind = this.changed.get(change.kind) ?? new Map<string, RecordState>()
+    this.changed.set(change.kind, ofKind.set(change.recordId, state))
+  }
+
+  touched(): Map<Kind, StoredState[]> {
+    return new Map([...this.changed].map(([kind, states]) => [kind, [...states].map(([id, state]) => ({ id, state }))]))
+  }
+}

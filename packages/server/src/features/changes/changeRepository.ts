@@ -1,0 +1,63 @@
+import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
+import type { Change } from '@jotbook/core'
+import type { Queries } from '../../platform/database.ts'
+import { books, changes } from '../../platform/schema.ts'
+
+const ROWS_A_STATEMENT = 1000
+
+/**
+ * Takes the next `count` numbers of a book. Must be the first statement of a write transaction: the row stays locked until the
+ * commit, so that the order of numbers is the order in which changes become visible. Returns the last number taken.
+ */
+export async function takeNumbers(db: Queries, bookId: string, count: number): Promise<number | undefined> {
+  const [row] = await db
+    .update(books)
+    .set({ seq: sql`${books.seq} + ${count}` })
+    .where(eq(books.id, bookId))
+    .returning({ seq: books.seq })
+  return row?.seq
+}
+
+export async function currentSeq(db: Queries, bookId: string): Promise<number> {
+  const [row] = await db.select({ seq: books.seq }).from(books).where(eq(books.id, bookId))
+  return row?.seq ?? 0
+}
+
+/** Which of the ids were applied before. */
+export async function appliedIds(db: Queries, bookId: string, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set()
+  const rows = await db
+    .select({ id: changes.id })
+    .from(changes)
+    .where(and(eq(changes.bookId, bookId), inArray(changes.id, [...ids])))
+  return new Set(rows.map((row) => row.id))
+}
+
+export async function appendChanges(
+  db: Queries,
+  bookId: string,
+  memberId: string,
+  receivedAt: string,
+  numbered: readonly (Change & { seq: number })[],
+): Promise<void> {
+  for (let i = 0; i < numbered.length; i += ROWS_A_STATEMENT) {
+    await db.insert(changes).values(numbered.slice(i, i + ROWS_A_STATEMENT).map((change) => ({ ...change, bookId, memberId, receivedAt })))
+  }
+}
+
+export async function changesAfter(db: Queries, bookId: string, after: number, limit: number): Promise<(Change & { seq: number })[]> {
+  return db
+    .select({
+      seq: changes.seq,
+      id: changes.id,
+      group: changes.group,
+      kind: changes.kind,
+      recordId: changes.recordId,
+      stamp: changes.stamp,
+      fields: changes.fields,
+    })
+    .from(changes)
+    .where(and(eq(changes.bookId, bookId), gt(changes.seq, after)))
+    .orderBy(asc(changes.seq))
+    .limit(limit)
+}

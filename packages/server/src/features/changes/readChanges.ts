@@ -1,0 +1,55 @@
+import { KINDS } from '@jotbook/core'
+import type { Change, Fields, Kind, Role } from '@jotbook/core'
+import { PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
+import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
+import type { Queries } from '../../platform/database.ts'
+import { changesAfter, currentSeq } from './changeRepository.ts'
+import { pageOfStates } from './recordRepository.ts'
+
+type Numbered = Change & { readonly seq: number }
+
+/** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
+export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<PullAnswer> {
+  const seq = await currentSeq(db, bookId)
+  if (seq - after > SNAPSHOT_BEHIND) return { snapshot: true, changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
+  const page = await changesAfter(db, bookId, after, PAGE_CHANGES)
+  const full = page.length === PAGE_CHANGES
+  const [whole, partial] = full ? wholeGroups(page) : [page, false]
+  // Numbers are taken before a change is refused, so that the last may be higher than any change: an empty page reaches it.
+  const next = full ? whole.at(-1)!.seq : Math.max(seq, after)
+  return { changes: whole.map((change) => ({ ...change, fields: visible(role, change.fields) })), next, more: full, partial, serverTimeMs: nowMs }
+}
+
+function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] {
+  const lastGroup = page.at(-1)!.group
+  const from = page.findIndex(({ group }) => group === lastGroup)
+  return from > 0 ? [page.slice(0, from), false] : [page, true]
+}
+
+const PLACES = new Set(['latitude', 'longitude', 'outline'])
+
+/** A viewer reads no coordinates. */
+function visible(role: Role, fields: Fields): Fields {
+  return seesPlaces(role) ? fields : Object.fromEntries(Object.entries(fields).filter(([field]) => !PLACES.has(field)))
+}
+
+const SNAPSHOT_PAGE = 1000
+
+/**
+ * The current records as of a sequence number, as lines. Resumable: given the number of the first part and the last record had,
+ * it goes on behind it; what changed in between comes with the changes after that number, and merging twice does no harm.
+ */
+export async function* snapshotLines(db: Queries, bookId: string, role: Role, resume?: { seq: number; kind: Kind; id: string }): AsyncGenerator<SnapshotLine> {
+  yield { seq: resume?.seq ?? (await currentSeq(db, bookId)) }
+  const kinds = resume ? KINDS.slice(KINDS.indexOf(resume.kind)) : KINDS
+  for (const kind of kinds) {
+    let after = kind === resume?.kind ? resume.id : undefined
+    for (;;) {
+      const page = await pageOfStates(db, bookId, kind, after, SNAPSHOT_PAGE)
+      for (const { id, state } of page) yield { kind, id, state: { ...state, fields: visible(role, state.fields) } }
+      if (page.length < SNAPSHOT_PAGE) break
+      after = page.at(-1)!.id
+    }
+  }
+  yield { end: true }
+}

@@ -1,0 +1,78 @@
+import { and, asc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
+import { KINDS, allFields } from '@jotbook/core'
+import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
+import type { Queries } from '../../platform/database.ts'
+import { recordTables } from '../../platform/schema.ts'
+
+export interface StoredState {
+  readonly id: string
+  readonly state: RecordState
+}
+
+const ROWS_A_STATEMENT = 500
+
+type Row = Record<string, unknown> & { id: string; stamps: Record<string, string>; extra: Fields }
+
+function stateOf(kind: Kind, row: Row): RecordState {
+  const known = Object.keys(allFields(kind)).filter((field) => row.stamps[field] !== undefined)
+  return { fields: { ...row.extra, ...Object.fromEntries(known.map((field) => [field, row[field] as Json])) }, stamps: row.stamps }
+}
+
+function rowOf(kind: Kind, bookId: string, { id, state }: StoredState): Record<string, unknown> {
+  const known = allFields(kind)
+  const row: Record<string, unknown> = { bookId, id, stamps: state.stamps }
+  const extra: Record<string, Json> = {}
+  for (const field of Object.keys(known)) row[field] = state.fields[field] ?? null
+  for (const [field, value] of Object.entries(state.fields)) if (!known[field]) extra[field] = value
+  return { ...row, extra }
+}
+
+/** The records of one kind, by id or all of the book. */
+export async function loadStates(db: Queries, bookId: string, kind: Kind, ids?: readonly string[]): Promise<StoredState[]> {
+  if (ids?.length === 0) return []
+  const table = recordTables[kind]
+  const rows = (await db
+    .select()
+    .from(table)
+    .where(and(eq(table.bookId, bookId), ids && inArray(table.id, [...ids])))) as unknown as Row[]
+  return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
+}
+
+/** A page of a kind in order of id, for the snapshot. */
+export async function pageOfStates(db: Queries, bookId: string, kind: Kind, afterId: string | undefined, limit: number): Promise<StoredState[]> {
+  const table = recordTables[kind]
+  const rows = (await db
+    .select()
+    .from(table)
+    .where(and(eq(table.bookId, bookId), afterId === undefined ? undefined : gt(table.id, afterId)))
+    .orderBy(asc(table.id))
+    .limit(limit)) as unknown as Row[]
+  return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
+}
+
+/** Writes merged records, parents before children. */
+export async function saveStates(db: Queries, bookId: string, states: ReadonlyMap<Kind, readonly StoredState[]>): Promise<void> {
+  for (const kind of KINDS) {
+    const table = recordTables[kind]
+    const written = Object.entries(getTableColumns(table)).filter(([field]) => field !== 'bookId' && field !== 'id')
+    const set = Object.fromEntries(written.map(([field, column]) => [field, sql.raw(`excluded."${column.name}"`)]))
+    const rows = (states.get(kind) ?? []).map((state) => rowOf(kind, bookId, state))
+    for (let i = 0; i < rows.length; i += ROWS_A_STATEMENT) {
+      await db
+        .insert(table)
+        .values(rows.slice(i, i + ROWS_A_STATEMENT) as never)
+        .onConflictDoUpdate({ target: [table.bookId, table.id], set: set as never })
+    }
+  }
+}
+
+/** Which of the ids exist as records of a kind. */
+export async function existingIds(db: Queries, bookId: string, kind: Kind, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set()
+  const table = recordTables[kind]
+  const rows = await db
+    .select({ id: table.id })
+    .from(table)
+    .where(and(eq(table.bookId, bookId), inArray(table.id, [...ids])))
+  return new Set(rows.map((row) => row.id))
+}

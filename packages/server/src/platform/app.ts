@@ -1,0 +1,80 @@
+import express from 'express'
+import type { Express } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { Problem } from '@jotbook/contract'
+import { sessionRoutes } from '../features/books/routes.ts'
+import { bundleRoutes } from '../features/bundles/routes.ts'
+import { changeRoutes } from '../features/changes/routes.ts'
+import { healthRoutes } from '../features/health/routes.ts'
+import { LOCAL_ACCOUNT, bookGuard } from './bookGuard.ts'
+import type { Database } from './database.ts'
+import { loopbackGuard } from './loopbackGuard.ts'
+import { problemHandler } from './problemHandler.ts'
+import { requestLog } from './log.ts'
+
+export interface AppOptions {
+  readonly database: Database
+  readonly log: Logger
+  readonly version: string
+  /** The built pages; absent in API tests. */
+  readonly pages?: string
+  readonly portOf: () => number
+  readonly now?: () => number
+}
+
+/** The hash is that of the empty style element the style engine fills. */
+const CONTENT_SECURITY_POLICY = {
+  useDefaults: false,
+  directives: {
+    'default-src': ["'self'"],
+    'script-src': ["'self'"],
+    'style-src': ["'self'", "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"],
+    'img-src': ["'self'", 'data:', 'blob:'],
+    'font-src': ["'self'"],
+    'connect-src': ["'self'"],
+    'worker-src': ["'self'"],
+    'object-src': ["'none'"],
+    'base-uri': ["'none'"],
+    'form-action': ["'self'"],
+    'frame-ancestors': ["'none'"],
+  },
+}
+
+export function createApp({ database, log, version, pages, portOf, now = Date.now }: AppOptions): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(requestLog(log))
+  app.use(loopbackGuard(portOf))
+  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false, crossOriginEmbedderPolicy: false }))
+  const account = (): string => LOCAL_ACCOUNT
+  const guard = bookGuard(database, account)
+  app.use('/api', (_request, response, next) => {
+    response.set('Cache-Control', 'no-store')
+    next()
+  })
+  app.use('/api', healthRoutes(database, version))
+  app.use('/api', jsonOnly)
+  app.use('/api', sessionRoutes(database, account, now))
+  app.use('/api/books/:book', guard, changeRoutes(database, now))
+  app.use('/api/books/:book', guard, bundleRoutes(database, now))
+  app.use('/api', () => {
+    throw new Problem('not-found', 'The API has no such address.')
+  })
+  if (pages !== undefined) servePages(app, pages)
+  app.use(problemHandler(log))
+  return app
+}
+
+/** Writes carry JSON, or an archive where one is wanted: a plain form post from another page can send neither. */
+const jsonOnly: express.RequestHandler = (request, _response, next) => {
+  const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method)
+  if (writes && !request.is(['application/json', 'application/zip'])) throw new Problem('wrong-content-type', 'Send application/json.')
+  next()
+}
+
+function servePages(app: Express, pages: string): void {
+  app.use('/assets', express.static(`${pages}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(express.static(pages, { index: false, maxAge: 0 }))
+  app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: pages }))
+}

@@ -1,0 +1,44 @@
+import { and, eq, isNull } from 'drizzle-orm'
+import type { Request, RequestHandler } from 'express'
+import { Problem } from '@jotbook/contract'
+import type { Role } from '@jotbook/core'
+import type { Database } from './database.ts'
+import { access, members, recordColumn } from './schema.ts'
+
+/** The person at the loopback address: signed in as owner without a password. */
+export const LOCAL_ACCOUNT = 'local'
+
+export interface BookAccess {
+  readonly book: string
+  readonly author: { readonly memberId: string; readonly role: Role }
+}
+
+const found = new WeakMap<Request, BookAccess>()
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
+
+/**
+ * The one gate to a book: lets a request through only when its account is a member. Whether the book does not exist or is
+ * someone else's makes no difference to the answer.
+ */
+export function bookGuard(database: Database, accountOf: (request: Request) => string): RequestHandler {
+  return async (request, _response, next) => {
+    const book = String(request.params.book)
+    const [row] = UUID.test(book)
+      ? await database
+          .select({ memberId: members.id, role: recordColumn('member', 'role') })
+          .from(access)
+          .innerJoin(members, and(eq(members.bookId, access.bookId), eq(members.id, access.memberId)))
+          .where(and(eq(access.bookId, book), eq(access.account, accountOf(request)), isNull(recordColumn('member', 'deletedAt'))))
+      : []
+    if (!row) throw new Problem('not-found', 'There is no such book, or it is not yours.')
+    found.set(request, { book, author: row as unknown as BookAccess['author'] })
+    next()
+  }
+}
+
+/** The book of a request behind the gate. Throws when a route forgot the gate. */
+export function bookOf(request: Request): BookAccess {
+  const access = found.get(request)
+  if (!access) throw new Error('bookOf called on a route without bookGuard')
+  return access
+}

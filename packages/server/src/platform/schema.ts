@@ -1,0 +1,186 @@
+import {
+  bigint,
+  boolean,
+  customType,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
+import type { AnyPgColumn, PgColumnBuilderBase, PgTableExtraConfigValue } from 'drizzle-orm/pg-core'
+import { KINDS, allFields, columnName } from '@jotbook/core'
+import type { Change, Fields, FieldSpec, Kind } from '@jotbook/core'
+
+/** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
+const instant = customType<{ data: string; driverData: string }>({ dataType: () => 'timestamptz(3)', fromDriver: (value) => new Date(value).toISOString() })
+
+export const books = pgTable('books', {
+  id: uuid().primaryKey(),
+  /** The number of the last change; the row's lock orders writers. */
+  seq: bigint({ mode: 'number' }).notNull().default(0),
+  createdAt: instant('created_at').notNull(),
+})
+
+/** Which account may open which book, as which member. `local` is the person at the loopback address. */
+export const access = pgTable(
+  'access',
+  {
+    bookId: uuid('book_id')
+      .notNull()
+      .references(() => books.id),
+    account: text().notNull(),
+    memberId: uuid('member_id').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.bookId, table.account] }), index('access_account').on(table.account)],
+)
+
+/** Every change ever applied, in the order in which it became visible. */
+export const changes = pgTable(
+  'changes',
+  {
+    bookId: uuid('book_id')
+      .notNull()
+      .references(() => books.id),
+    seq: bigint({ mode: 'number' }).notNull(),
+    id: uuid().notNull(),
+    group: uuid('group_id').notNull(),
+    kind: text().$type<Kind>().notNull(),
+    recordId: uuid('record_id').notNull(),
+    stamp: text().notNull(),
+    fields: jsonb().$type<Change['fields']>().notNull(),
+    memberId: uuid('member_id').notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.bookId, table.seq] }),
+    uniqueIndex('changes_once').on(table.bookId, table.id),
+    index('changes_of_record').on(table.bookId, table.kind, table.recordId),
+  ],
+)
+
+/** What each record of an imported bundle became, and what the bundle said of it last. */
+export const foreignIds = pgTable(
+  'foreign_ids',
+  {
+    bookId: uuid('book_id')
+      .notNull()
+      .references(() => books.id),
+    namespace: text().notNull(),
+    kind: text().$type<Kind>().notNull(),
+    foreignId: text('foreign_id').notNull(),
+    recordId: uuid('record_id').notNull(),
+    rowHash: text('row_hash').notNull(),
+    stamp: text().notNull(),
+    fields: jsonb().$type<Fields>().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.bookId, table.namespace, table.kind, table.foreignId] }),
+    index('foreign_ids_record').on(table.bookId, table.recordId),
+  ],
+)
+
+const TABLE_NAMES: Readonly<Record<Kind, string>> = {
+  water: 'waters',
+  spot: 'spots',
+  lure: 'lures',
+  setup: 'setups',
+  trip: 'trips',
+  stint: 'stints',
+  reading: 'readings',
+  strike: 'strikes',
+  photo: 'photos',
+  plan: 'plans',
+  claim: 'claims',
+  member: 'members',
+  book: 'book_settings',
+}
+
+function columnOf(field: string, spec: FieldSpec): PgColumnBuilderBase {
+  const name = columnName(field)
+  switch (spec.type) {
+    case 'ref':
+      return uuid(name)
+    case 'instant':
+      return instant(name)
+    case 'words':
+      return text(name).array()
+    case 'quantity':
+      return doublePrecision(name)
+    case 'number':
+      return spec.integer ? integer(name) : doublePrecision(name)
+    case 'flag':
+      return boolean(name)
+    case 'json':
+      return jsonb(name)
+    default:
+      return text(name)
+  }
+}
+
+/** Columns every record has beside its own fields. */
+const RECORD_COLUMNS = {
+  bookId: () =>
+    uuid('book_id')
+      .notNull()
+      .references(() => books.id),
+  id: () => uuid().notNull(),
+  /** The stamp that won each field. */
+  stamps: () => jsonb().$type<Readonly<Record<string, string>>>().notNull(),
+  /** Fields of newer devices that this server does not know, kept untouched. */
+  extra: () => jsonb().$type<Fields>().notNull().default({}),
+}
+
+/** Required fields are NOT NULL; references stay within the book. Rows are never removed, so references never dangle. */
+function recordTable(kind: Kind) {
+  const fields = Object.entries(allFields(kind))
+  const columns = Object.fromEntries(
+    fields.map(([field, spec]) => {
+      const column = columnOf(field, spec) as ReturnType<typeof text>
+      return [field, spec.required ? column.notNull() : column]
+    }),
+  )
+  return pgTable(
+    TABLE_NAMES[kind],
+    { bookId: RECORD_COLUMNS.bookId(), id: RECORD_COLUMNS.id(), ...columns, stamps: RECORD_COLUMNS.stamps(), extra: RECORD_COLUMNS.extra() },
+    (table) => {
+      const own = table as unknown as Record<string, AnyPgColumn>
+      const keys: PgTableExtraConfigValue[] = [primaryKey({ columns: [own.bookId!, own.id!] })]
+      for (const [field, spec] of fields) {
+        if (spec.type !== 'ref') continue
+        const target = (): Record<string, AnyPgColumn> => tables[spec.to] as unknown as Record<string, AnyPgColumn>
+        keys.push(
+          foreignKey({
+            name: `${TABLE_NAMES[kind]}_${columnName(field)}`,
+            columns: [own.bookId!, own[field]!],
+            foreignColumns: [target().bookId!, target().id!],
+          }),
+        )
+        keys.push(index(`${TABLE_NAMES[kind]}_by_${columnName(field)}`).on(own.bookId!, own[field]!))
+      }
+      return keys
+    },
+  )
+}
+
+const tables = {} as Record<Kind, ReturnType<typeof recordTable>>
+for (const kind of KINDS) tables[kind] = recordTable(kind)
+
+/** The table of each kind. */
+export const recordTables: Readonly<Record<Kind, ReturnType<typeof recordTable>>> = tables
+
+/** A column of a record table by its field; fields are generic, so that the compiler does not know them one by one. Throws for a field the kind lacks. */
+export function recordColumn(kind: Kind, field: string): AnyPgColumn {
+  const column = (recordTables[kind] as unknown as Record<string, AnyPgColumn | undefined>)[field]
+  if (!column) throw new Error(`a ${kind} has no field ${field}`)
+  return column
+}
+
+/** Named one by one for the migration tool, which reads a module's exports. */
+export const { water: waters, spot: spots, lure: lures, setup: setups, trip: trips, stint: stints, reading: readings, strike: strikes } = tables
+export const { photo: photos, plan: plans, claim: claims, member: members, book: bookSettings } = tables

@@ -1,0 +1,45 @@
+import { existsSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { installPackages, newest, root, run } from './steps.mjs'
+
+/** Our own workspaces are bundled in; every package from npm stays outside. */
+const ownPackagesOnly = {
+  name: 'own-packages-only',
+  setup(build) {
+    build.onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@jotbook/') ? undefined : { path, external: true }))
+  },
+}
+
+async function bundle(entry, outfile) {
+  const { build } = await import('esbuild')
+  await build({
+    entryPoints: [join(root, entry)], outfile: join(root, outfile), bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true,
+    tsconfig: join(root, 'tsconfig.json'), plugins: [ownPackagesOnly], logLevel: 'warning', absWorkingDir: root,
+  })
+}
+
+async function bundleCommand() {
+  const { build } = await import('esbuild')
+  await build({
+    entryPoints: { main: join(root, 'packages/cli/src/main.ts') }, outdir: join(root, 'packages/cli/dist'), bundle: true, splitting: true, platform: 'node', target: 'node20',
+    format: 'esm', tsconfig: join(root, 'tsconfig.json'), plugins: [ownPackagesOnly], logLevel: 'warning', absWorkingDir: root,
+  })
+}
+
+const outOfDate = (output, sources) => !existsSync(join(root, output)) || statSync(join(root, output)).mtimeMs < newest(sources)
+
+/** Builds what is older than its sources. */
+export async function buildAll() {
+  const shared = ['packages/core/src', 'packages/contract/src', 'package-lock.json', 'tools/build.mjs']
+  if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src'])) await bundle('packages/server/src/main.ts', 'packages/server/dist/main.js')
+  if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
+  if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
+    console.log('Building the pages.')
+    run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'packages/web'])
+  }
+}
+
+if (process.argv[1] === join(root, 'tools/build.mjs')) {
+  installPackages()
+  await buildAll()
+}
