@@ -35,11 +35,11 @@ export async function buildAll() {
   if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
   if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
     console.log('Building the pages.')
-    run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'packages/web'])
+    await run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'packages/web'])
   }
 }
 
 if (process.argv[1] === join(root, 'tools/build.mjs')) {
-  installPackages()
+  await installPackages()
   await buildAll()
 }

@@ -5,7 +5,7 @@ import { installPackages, root } from './steps.mjs'
 
 /** `npm start`: installs and builds what is missing, then serves until told to stop. */
 try {
-  installPackages()
+  await installPackages()
   await buildAll()
 } catch (error) {
   console.error(error.message)

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -6,19 +6,29 @@ import { fileURLToPath } from 'node:url'
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)))
 
-/** Runs a command in the project's folder, its output shown; throws when it fails. */
+/** Runs a command in the project's folder, its output shown, and takes it along when we are told to stop. Rejects when it fails. */
 export function run(command, args, options = {}) {
-  const { status, error } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options })
-  if (error || status !== 0) throw new Error(`"${[command, ...args].join(' ')}" failed${error ? `: ${error.message}` : ''}.`)
+  return new Promise((done, fail) => {
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit', ...options })
+    const stop = () => child.kill('SIGTERM')
+    const signals = ['SIGTERM', 'SIGINT', 'SIGHUP']
+    for (const signal of signals) process.once(signal, stop)
+    child.on('error', fail)
+    child.on('exit', (status) => {
+      for (const signal of signals) process.off(signal, stop)
+      if (status === 0) done()
+      else fail(new Error(`"${[command, ...args].join(' ')}" failed.`))
+    })
+  })
 }
 
 /** Installs the npm packages when the lock file is not the one they were installed from. */
-export function installPackages() {
+export async function installPackages() {
   const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
   const mark = join(root, 'node_modules/.jot-lock')
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   console.log('Installing npm packages.')
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
   writeFileSync(mark, lock)
 }
 

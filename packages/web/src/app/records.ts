@@ -1,0 +1,35 @@
+import { createSlice } from '@reduxjs/toolkit'
+import type { PayloadAction } from '@reduxjs/toolkit'
+import { unitPreferences } from '@jotbook/core'
+import type { BookSettings, Lure, Trip, UnitPreferences, Water } from '@jotbook/core'
+
+/** The records every screen shows names of; what belongs to single trips is read where it is shown. */
+export interface RecordsState {
+  /** The book they are of; null until the device store has been read. */
+  readonly book: string | null
+  readonly waters: readonly Water[]
+  readonly lures: readonly Lure[]
+  readonly trips: readonly Trip[]
+  readonly settings: BookSettings | null
+  /** Changes still on their way, and groups that were refused. */
+  readonly waiting: number
+  readonly refused: number
+  /** Rises with every change of the book's records on this device. */
+  readonly revision: number
+}
+
+const EMPTY: RecordsState = { book: null, waters: [], lures: [], trips: [], settings: null, waiting: 0, refused: 0, revision: 0 }
+
+const records = createSlice({
+  name: 'records',
+  initialState: EMPTY,
+  reducers: {
+    recordsLoaded: (_state, { payload }: PayloadAction<RecordsState>) => payload,
+    recordsClosed: () => EMPTY,
+  },
+})
+
+export const { recordsLoaded, recordsClosed } = records.actions
+export const recordsReducer = records.reducer
+
+export const unitsOf = (settings: BookSettings | null): UnitPreferences => unitPreferences(settings?.units)

@@ -1,0 +1,59 @@
+import { liveQuery } from 'dexie'
+import { useEffect, useMemo } from 'react'
+import { keepInStep, recordsOf, store } from '../offline/index.ts'
+import { useSessionQuery } from './api.ts'
+import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
+import type { RecordsState } from './records.ts'
+import { booksLoaded, connectionChanged } from './session.ts'
+import { useAppDispatch, useAppSelector } from './store.ts'
+
+/** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. */
+export function useOpenBook(): void {
+  const dispatch = useAppDispatch()
+  const book = useAppSelector(({ session }) => session.book)
+  const { data } = useSessionQuery(undefined, { pollingInterval: 60_000 })
+  useEffect(() => {
+    if (data) dispatch(booksLoaded(data.books))
+  }, [data, dispatch])
+  useEffect(() => {
+    if (book === null) return undefined
+    const reading = liveQuery(() => readBook(book)).subscribe((records) => dispatch(recordsLoaded(records)))
+    const stop = keepInStep(book, (connection) => dispatch(connectionChanged(connection)))
+    return () => {
+      reading.unsubscribe()
+      stop()
+      dispatch(recordsClosed())
+    }
+  }, [book, dispatch])
+}
+
+async function readBook(book: string): Promise<RecordsState> {
+  const [waters, lures, trips, [settings], meta, waiting, refused] = await Promise.all([
+    recordsOf(book, 'water'), recordsOf(book, 'lure'), recordsOf(book, 'trip'), recordsOf(book, 'book'), store.books.get(book),
+    store.outbox.where({ book, refused: 0 }).count(), store.outbox.where({ book, refused: 1 }).count(),
+  ])
+  const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
+  return {
+    book, waters: waters.sort(byName), lures: lures.sort(byName), trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)), settings: settings ?? null, waiting, refused,
+    revision: meta?.revision ?? 0,
+  }
+}
+
+/** The open book's id; only for screens that are shown with a book open. */
+export function useBookId(): string {
+  return useAppSelector(({ session }) => session.book) ?? ''
+}
+
+export function useUnits(): ReturnType<typeof unitsOf> {
+  const settings = useAppSelector(({ records }) => records.settings)
+  return useMemo(() => unitsOf(settings), [settings])
+}
+
+/** Names of waters or lures by id; an id without a record shows as such. */
+export function useNames(kind: 'waters' | 'lures'): (id: string) => string {
+  const records = useAppSelector((state) => state.records[kind])
+  return useMemo(() => {
+    const names = new Map(records.map(({ id, name }) => [id, name]))
+    return (id) => names.get(id) ?? 'not in the book'
+  }, [records])
+}

@@ -1,0 +1,45 @@
+/** Everything the day strip draws, already computed: the marks below only place it. Depths in metres, times in epoch milliseconds. */
+export interface StripModel {
+  readonly fromMs: number
+  readonly toMs: number
+  readonly deepestM: number
+  readonly hours: readonly { readonly ms: number; readonly text: string }[]
+  readonly depths: readonly { readonly depthM: number; readonly text: string }[]
+  readonly wind: { readonly points: readonly { readonly ms: number; readonly value: number }[]; readonly highest: number; readonly ticks: readonly { readonly value: number; readonly text: string }[]; readonly unit: string }
+  /** Brightness of the sky from 0 (night) to 1 (bright), and cloud from 0 to 1, through the day. */
+  readonly sky: readonly { readonly ms: number; readonly light: number; readonly cloud: number }[]
+  readonly sunrise: number | undefined
+  readonly sunset: number | undefined
+  /** Colours of the water at the surface and at the foot. */
+  readonly water: { readonly top: string; readonly foot: string }
+  readonly paths: readonly StripPath[]
+  readonly lures: readonly StripLure[]
+  readonly temperatures: readonly { readonly ms: number; readonly value: number; readonly text: string }[]
+  readonly waterText: string
+}
+
+export interface StripPath {
+  readonly angler: string
+  readonly stints: readonly { readonly id: string; readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly label: string }[]
+  readonly strikes: readonly StripStrike[]
+}
+
+export interface StripStrike {
+  readonly id: string
+  readonly ms: number
+  readonly depthM: number
+  readonly outcome: 'raised' | 'missed' | 'lost' | 'landed' | null
+  readonly label: string
+}
+
+export interface StripLure {
+  readonly id: string
+  readonly name: string
+  readonly class: string
+  readonly depthM: number
+  readonly depthText: string
+  readonly back?: string | null
+  readonly side?: string | null
+  readonly belly?: string | null
+  readonly finish?: string | null
+}

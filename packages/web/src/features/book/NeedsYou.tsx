@@ -1,0 +1,36 @@
+import { Box } from '@chakra-ui/react'
+import { liveQuery } from 'dexie'
+import { useEffect, useState } from 'react'
+import { pushSoon, resolveRefused, store } from '../../offline/index.ts'
+import type { OutboxEntry } from '../../offline/index.ts'
+import { Button, Heading, Quiet } from '../../ui/controls.tsx'
+
+/** Changes the server would not take, each with its reason: they wait here and block nothing. */
+export function NeedsYou({ book }: { book: string }) {
+  const [entries, setEntries] = useState<readonly OutboxEntry[]>([])
+  useEffect(() => {
+    const reading = liveQuery(() => store.outbox.where({ book, refused: 1 }).toArray()).subscribe(setEntries)
+    return () => reading.unsubscribe()
+  }, [book])
+  if (entries.length === 0) return null
+  const groups = new Map<string, OutboxEntry[]>()
+  for (const entry of entries) groups.set(entry.change.group, [...(groups.get(entry.change.group) ?? []), entry])
+  return (
+    <Box as="section" aria-label="Needs you" bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px">
+      <Heading>Needs you</Heading>
+      {[...groups].map(([group, members]) => (
+        <Box key={group} mt="8px">
+          {members.length} {members.length === 1 ? 'change' : 'changes'} to {[...new Set(members.map(({ change }) => change.kind))].join(', ')}: {members[0]?.problem?.detail ?? 'refused.'}{' '}
+          <Button look="bare" onClick={() => void resolveRefused(book, group, 'retry').then(() => pushSoon(book))}>
+            try again
+          </Button>
+          <Button look="bare" onClick={() => void resolveRefused(book, group, 'drop')}>
+            let it go
+          </Button>
+          <br />
+          <Quiet>Kept on this device until you decide.</Quiet>
+        </Box>
+      ))}
+    </Box>
+  )
+}

@@ -1,0 +1,45 @@
+import { useEffect, useState } from 'react'
+import { useParams } from 'react-router'
+import type { Fields } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { useUnits } from '../../app/useBook.ts'
+import { loadDraft, newId, recordsOfTrip } from '../../offline/index.ts'
+import { Page } from '../../ui/controls.tsx'
+import { deviceZone } from '../waters/index.ts'
+import { DockForm } from './DockForm.tsx'
+import type { Before } from './changesOf.ts'
+import { draftOfTrip, newDraft } from './draft.ts'
+import type { DockDraft } from './draft.ts'
+
+interface Opened {
+  readonly key: string
+  readonly draft: DockDraft
+  readonly before: Before
+}
+
+/** Log a trip at the dock, or mend one: whatever was typed before is there again. */
+export function DockPage() {
+  const { trip } = useParams()
+  const units = useUnits()
+  const { book, trips } = useAppSelector(({ records }) => records)
+  const [opened, setOpened] = useState<Opened>()
+  const key = `dock:${book}:${trip ?? 'new'}`
+  const record = trips.find(({ id }) => id === trip)
+  useEffect(() => {
+    if (book === null || (trip !== undefined && !record) || opened?.key === key) return
+    const open = async (): Promise<void> => {
+      const kept = await loadDraft<DockDraft>(key)
+      const children = trip === undefined ? undefined : await recordsOfTrip(book, trip)
+      const before = new Map<string, Fields>()
+      const remember = (kind: string, { id, ...fields }: { id: string }): void => void before.set(`${kind} ${id}`, fields as Fields)
+      if (record) remember('trip', record)
+      children?.stints.forEach((stint) => remember('stint', stint))
+      children?.strikes.forEach((strike) => remember('strike', strike))
+      children?.readings.forEach((reading) => remember('reading', reading))
+      const fresh = record && children ? draftOfTrip(record, children, units, newId) : newDraft(newId, trips[0], Date.now(), deviceZone())
+      setOpened({ key, draft: kept ?? fresh, before })
+    }
+    void open()
+  }, [book, trip, record, trips, units, key, opened])
+  return <Page>{opened?.key === key && book !== null && <DockForm key={key} book={book} draftKey={key} draft={opened.draft} before={opened.before} existing={record !== undefined} />}</Page>
+}

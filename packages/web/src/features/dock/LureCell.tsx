@@ -1,0 +1,70 @@
+import { Combobox, Portal, createListCollection } from '@chakra-ui/react'
+import { useMemo } from 'react'
+import type { Lure } from '@jotbook/core'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { Field } from '../../ui/controls.tsx'
+
+const NEW = 'new'
+
+interface LureCellProps {
+  readonly cell: string
+  readonly lures: readonly Lure[]
+  readonly lure: string
+  readonly text: string
+  readonly problem: string | undefined
+  readonly onText: (text: string) => void
+  readonly onLure: (id: string) => void
+  /** The lure typed is not in the book: make it here. */
+  readonly onNew: (name: string) => void
+}
+
+/** The lures whose name holds every word typed, the ones that begin with it first. */
+function matching(lures: readonly Lure[], text: string): Lure[] {
+  const words = text.toLowerCase().split(/\s+/).filter((word) => word !== '')
+  const found = lures.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
+  const first = text.toLowerCase()
+  return found.sort((a, b) => Number(b.name.toLowerCase().startsWith(first)) - Number(a.name.toLowerCase().startsWith(first)))
+}
+
+/** A lure chosen by typing a part of its name; Enter takes the first that fits. */
+export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onNew }: LureCellProps) {
+  const chosen = lures.find(({ id }) => id === lure)
+  const shown = chosen ? chosen.name : text
+  const collection = useMemo(() => {
+    const found = matching(lures, chosen ? '' : text).map(({ id, name }) => ({ value: id, label: name }))
+    return createListCollection({ items: [...found, { value: NEW, label: text && !chosen ? `New lure “${text}”…` : 'New lure…' }] })
+  }, [lures, text, chosen])
+  return (
+    <Combobox.Root
+      collection={collection}
+      inputBehavior="autohighlight"
+      openOnClick
+      inputValue={shown}
+      value={lure ? [lure] : []}
+      onInputValueChange={({ inputValue, reason }) => reason === 'input-change' && onText(inputValue)}
+      onValueChange={({ value: [id] }) => (id === NEW ? onNew(chosen ? '' : text) : id !== undefined && onLure(id))}
+      positioning={{ sameWidth: false }}
+    >
+      <Combobox.Control>
+        <Combobox.Input asChild>
+          <Field data-cell={cell} aria-label="Lure" placeholder="type its name" aria-invalid={problem !== undefined} aria-describedby={`${cell}-problem`} />
+        </Combobox.Input>
+      </Combobox.Control>
+      <Portal>
+        <Combobox.Positioner>
+          <Combobox.Content bg="sheet" border="1.5px solid" borderColor="ink" borderRadius="hair" boxShadow="none" minW="260px">
+            {collection.items.map((item) => {
+              const drawn = lures.find(({ id }) => id === item.value)
+              return (
+                <Combobox.Item key={item.value} item={item} minH="40px" _highlighted={{ bg: 'wash' }}>
+                  {drawn && <LureDrawing lure={drawn} width={48} />}
+                  {item.label}
+                </Combobox.Item>
+              )
+            })}
+          </Combobox.Content>
+        </Combobox.Positioner>
+      </Portal>
+    </Combobox.Root>
+  )
+}

@@ -1,0 +1,106 @@
+import { localDate, localParts, quantityText } from '@jotbook/core'
+import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
+
+/** A trip as it is being typed: text cells, half-typed ones too. Saved at every keystroke. */
+export interface DockDraft {
+  readonly trip: string
+  water: string
+  date: string
+  start: string
+  end: string
+  purpose: string
+  people: string
+  note: string
+  /** As the trip has it; a trip logged here has its stints. */
+  effortKnown: 'full' | 'trip' | 'none'
+  stints: StintRow[]
+  strikes: StrikeRow[]
+  readings: ReadingRow[]
+  /** For times that come twice when clocks go back: which one, by cell. */
+  again: Record<string, 'first' | 'second'>
+}
+
+export interface StintRow {
+  readonly id: string
+  angler: string
+  lure: string
+  /** What was typed towards a lure that is not chosen yet. */
+  lureText: string
+  start: string
+  end: string
+  depth: string
+}
+
+export interface StrikeRow {
+  readonly id: string
+  time: string
+  angler: string
+  outcome: string
+  length: string
+  weight: string
+  note: string
+}
+
+export interface ReadingRow {
+  readonly id: string
+  time: string
+  temp: string
+  sight: string
+  cloud: string
+  wind: string
+}
+
+export type NewId = () => string
+
+export const emptyStint = (id: string): StintRow => ({ id, angler: '', lure: '', lureText: '', start: '', end: '', depth: '' })
+export const emptyStrike = (id: string): StrikeRow => ({ id, time: '', angler: '', outcome: '', length: '', weight: '', note: '' })
+export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', cloud: '', wind: '' })
+
+/** Whether nothing was typed into a row: such rows are not kept. */
+export const isBlank = ({ id: _id, ...cells }: StintRow | StrikeRow | ReadingRow): boolean => Object.values(cells).every((cell) => cell === '')
+
+/** Yesterday on the water last fished, by the same people. */
+export function newDraft(newId: NewId, last: Trip | undefined, nowMs: number, zone: string): DockDraft {
+  return {
+    trip: newId(), water: last?.water ?? '', date: localDate(nowMs - 86_400_000, zone), start: '', end: '', purpose: last?.purpose ?? 'own', people: last?.anglers?.join(', ') ?? '', note: '', effortKnown: 'full',
+    stints: [emptyStint(newId())], strikes: [emptyStrike(newId())], readings: [emptyReading(newId())], again: {},
+  }
+}
+
+/** A trip in the book as the draft that would have made it. */
+export function draftOfTrip(trip: Trip, records: { stints: readonly Stint[]; strikes: readonly Strike[]; readings: readonly Reading[] }, units: UnitPreferences, newId: NewId): DockDraft {
+  const zone = trip.timeZone ?? 'UTC'
+  const clock = (iso: string | null | undefined): string => {
+    if (!iso) return ''
+    const { hour, minute } = localParts(Date.parse(iso), zone)
+    return `${hour}:${String(minute).padStart(2, '0')}`
+  }
+  const shown = (value: number | null | undefined, typed: string | null | undefined, field: Unit, unit: Unit): string => (value === null || value === undefined ? '' : quantityText(value, typed, field, unit))
+  const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] => [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
+  return {
+    trip: trip.id, water: trip.water, date: localDate(Date.parse(trip.start), zone), start: clock(trip.start), end: clock(trip.end), purpose: trip.purpose ?? '', people: trip.anglers?.join(', ') ?? '',
+    note: trip.note ?? '', effortKnown: trip.effortKnown ?? 'full', again: {},
+    stints: [
+      ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({
+        id: stint.id, angler: stint.angler ?? '', lure: stint.lure, lureText: '', start: clock(stint.start), end: clock(stint.end), depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', units.depth),
+      })),
+      emptyStint(newId()),
+    ],
+    strikes: [
+      ...byTime(records.strikes, (strike) => strike.time).map((strike) => ({
+        id: strike.id, time: clock(strike.time), angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '', outcome: strike.outcome ?? '',
+        length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length), weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight), note: strike.note ?? '',
+      })),
+      emptyStrike(newId()),
+    ],
+    readings: [
+      ...byTime(records.readings, (reading) => reading.time).map((reading) => ({
+        id: reading.id, time: clock(reading.time), temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
+        sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility), cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
+        wind: shown(reading.windMps, reading.windMpsTyped, 'mps', units.wind),
+      })),
+      emptyReading(newId()),
+    ],
+  }
+}
+

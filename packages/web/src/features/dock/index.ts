@@ -1,0 +1,1 @@
+export { DockPage } from './DockPage.tsx'

@@ -1,0 +1,183 @@
+import { accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
+import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
+import { faultsOf } from '@jotbook/contract'
+import { isBlank } from './draft.ts'
+import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './draft.ts'
+import { readTime } from './times.ts'
+import type { ReadTime, TimeContext } from './times.ts'
+
+export interface ReadRecord {
+  readonly kind: Kind
+  readonly id: string
+  readonly fields: Fields
+}
+
+export interface ReadDraft {
+  readonly records: readonly ReadRecord[]
+  /** By cell: what must be mended before the trip can be kept. */
+  readonly problems: Readonly<Record<string, string>>
+  /** By cell: what was understood and is worth saying. */
+  readonly notices: Readonly<Record<string, string>>
+  /** Cells whose time comes twice. */
+  readonly twice: readonly string[]
+  /** How much of the time on the water the stints account for; undefined until the trip has its hours. */
+  readonly account: Account | undefined
+}
+
+/** The name of a cell: `stint:<id>:end`, `trip:start`. */
+export const cellName = (section: 'stint' | 'strike' | 'reading', id: string, field: string): string => `${section}:${id}:${field}`
+
+/**
+ * What a draft means: records to keep, problems beside their cells, and the account of the hours. Pure: the same draft always
+ * means the same.
+ */
+export function readDraft(draft: DockDraft, water: Water | undefined, units: UnitPreferences, deviceZone: string): ReadDraft {
+  const reader = new DraftReader(draft, water?.timeZone ?? deviceZone, units)
+  return reader.read()
+}
+
+class DraftReader {
+  private readonly problems: Record<string, string> = {}
+  private readonly notices: Record<string, string> = {}
+  private readonly twice: string[] = []
+  private readonly records: ReadRecord[] = []
+  private readonly people: readonly string[]
+
+  constructor(
+    private readonly draft: DockDraft,
+    private readonly zone: string,
+    private readonly units: UnitPreferences,
+  ) {
+    this.people = draft.people.split(',').map((name) => name.trim()).filter((name) => name !== '')
+  }
+
+  read(): ReadDraft {
+    const { draft } = this
+    if (!isDate(draft.date)) this.problems['trip:date'] = 'Write the date as 2026-03-14.'
+    if (draft.water === '') this.problems['trip:water'] = 'Which water was it?'
+    const start = draft.start === '' ? this.missing('trip:start', 'When did it begin?') : this.time('trip:start', draft.start, undefined)
+    const end = draft.end === '' ? undefined : this.time('trip:end', draft.end, start)
+    if (start !== undefined) {
+      const fields = { water: draft.water, start: isoUtc(start), end: end === undefined ? null : isoUtc(end), purpose: draft.purpose || null, anglers: [...this.people], timeZone: this.zone, note: draft.note || null, effortKnown: draft.effortKnown }
+      this.keep('trip', draft.trip, fields, { water: 'trip:water', start: 'trip:start', end: 'trip:end', anglers: 'trip:people', note: 'trip:note' })
+      this.stints(start, end)
+      this.strikes(start, end)
+      this.readings(start, end)
+    }
+    return { records: this.records, problems: this.problems, notices: this.notices, twice: this.twice, account: start === undefined ? undefined : this.account(start, end) }
+  }
+
+  private missing(cell: string, message: string): undefined {
+    this.problems[cell] = message
+    return undefined
+  }
+
+  private time(cell: string, text: string, afterMs: number | undefined, untilMs?: number): number | undefined {
+    if (!isDate(this.draft.date)) return undefined
+    const context: TimeContext = { zone: this.zone, date: this.draft.date, afterMs, untilMs, again: this.draft.again[cell] }
+    const read: ReadTime = readTime(text, context)
+    if (read.problem !== undefined) this.problems[cell] = read.problem
+    if (read.notice !== undefined) this.notices[cell] = read.notice
+    if (read.twice) this.twice.push(cell)
+    return read.ms
+  }
+
+  private stints(start: number, end: number | undefined): void {
+    const reached = new Map<string, number>()
+    for (const row of this.draft.stints) {
+      if (isBlank(row)) continue
+      const angler = row.angler || this.people[0] || ''
+      const from = row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
+      const to = row.end === '' || from === undefined ? undefined : this.time(cellName('stint', row.id, 'end'), row.end, from)
+      if (row.lure === '') this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? 'Which lure?' : `No lure is chosen for “${row.lureText}”: pick one or make it.`
+      if (to !== undefined) reached.set(angler, to)
+      if (from !== undefined) this.stint(row, angler, from, to)
+    }
+  }
+
+  private stint(row: StintRow, angler: string, from: number, to: number | undefined): void {
+    const fields = {
+      trip: this.draft.trip, lure: row.lure, angler: angler || null, start: isoUtc(from), end: to === undefined ? null : isoUtc(to),
+      ...this.quantity('stint', row, 'depth', 'lureDepthM', this.units.depth, 'm'),
+    }
+    this.keep('stint', row.id, fields, { lureDepthM: 'depth', start: 'start', end: 'end', lure: 'lure', angler: 'angler' })
+  }
+
+  private strikes(start: number, end: number | undefined): void {
+    let above = start
+    for (const row of this.draft.strikes) {
+      if (isBlank(row)) continue
+      const cell = cellName('strike', row.id, 'time')
+      const at = row.time === '' ? this.missing(cell, 'When was it?') : this.time(cell, row.time, above, end)
+      if (at === undefined) continue
+      above = Math.max(above, at)
+      const stint = this.stintAt(at, row)
+      const fields = {
+        trip: this.draft.trip, time: isoUtc(at), stint: stint ?? null, angler: row.angler || null, outcome: row.outcome || null, note: row.note || null,
+        ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'), ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
+      }
+      this.keep('strike', row.id, fields, { time: 'time', outcome: 'outcome', lengthMm: 'length', weightG: 'weight', note: 'note', angler: 'angler' })
+    }
+  }
+
+  /** The stint a strike falls in: of the person named, the one that began last. With two people in question it is left open. */
+  private stintAt(ms: number, row: StrikeRow): string | undefined {
+    const holding = this.records.filter(({ kind, fields }) => {
+      if (kind !== 'stint' || typeof fields.start !== 'string') return false
+      const to = typeof fields.end === 'string' ? epochMs(fields.end) : Infinity
+      return epochMs(fields.start) <= ms && ms <= to && (row.angler === '' || fields.angler === row.angler)
+    })
+    const people = new Set(holding.map(({ fields }) => fields.angler))
+    const cell = cellName('strike', row.id, 'time')
+    if (people.size > 1) this.notices[cellName('strike', row.id, 'angler')] = 'whose was it?'
+    if (holding.length === 0) this.notices[cell] = 'between stints: a loose end'
+    return people.size > 1 ? undefined : holding.sort((a, b) => (String(a.fields.start) < String(b.fields.start) ? 1 : -1))[0]?.id
+  }
+
+  private readings(start: number, end: number | undefined): void {
+    let above = start
+    for (const row of this.draft.readings) {
+      if (isBlank(row)) continue
+      const cell = cellName('reading', row.id, 'time')
+      const at = row.time === '' ? start : this.time(cell, row.time, above, end)
+      if (at === undefined) continue
+      above = Math.max(above, at)
+      const fields = {
+        trip: this.draft.trip, time: isoUtc(at), source: 'hand', ...this.quantity('reading', row, 'temp', 'waterTempC', this.units.temperature, 'C'),
+        ...this.quantity('reading', row, 'sight', 'visibilityM', this.units.visibility, 'm'), ...this.quantity('reading', row, 'wind', 'windMps', this.units.wind, 'mps'), ...this.cloud(row),
+      }
+      this.keep('reading', row.id, fields, { time: 'time', waterTempC: 'temp', visibilityM: 'sight', windMps: 'wind', cloudPct: 'cloud' })
+    }
+  }
+
+  private cloud(row: ReadingRow): Fields {
+    if (row.cloud === '') return { cloudPct: null }
+    const value = parseNumber(row.cloud)
+    if (value === undefined) this.problems[cellName('reading', row.id, 'cloud')] = 'Cloud is a number of hundredths, 0 to 100.'
+    return value === undefined ? {} : { cloudPct: value }
+  }
+
+  /** A measured cell as its field in SI beside what was typed. */
+  private quantity<R extends { readonly id: string }>(section: 'stint' | 'strike' | 'reading', row: R, column: keyof R & string, field: string, assumed: Unit, stored: Unit): Fields {
+    const text = String(row[column])
+    if (text.trim() === '') return { [field]: null, [`${field}Typed`]: null }
+    const read = parseQuantity(text, assumed, stored)
+    if (!read) this.problems[cellName(section, row.id, column)] = `“${text}” is not understood; write a number, with or without its unit.`
+    return read ? { [field]: read.value, [`${field}Typed`]: read.typed } : {}
+  }
+
+  /** Keeps a record, with the record class's own messages beside the cells its fields came from. */
+  private keep(kind: 'trip' | 'stint' | 'strike' | 'reading', id: string, fields: Record<string, Json>, cells: Readonly<Record<string, string>>): void {
+    this.records.push({ kind, id, fields })
+    for (const { field, message } of faultsOf(kind, fields)) {
+      const column = cells[field] ?? field
+      const cell = kind === 'trip' ? column : cellName(kind, id, column)
+      this.problems[cell] ??= message
+    }
+  }
+
+  private account(start: number, end: number | undefined): Account {
+    const stints = this.records.filter(({ kind }) => kind === 'stint').map(({ id, fields }) => ({ id, angler: fields.angler as string | null, start: String(fields.start), end: fields.end as string | null }))
+    return accountFor(isoUtc(start), end === undefined ? null : isoUtc(end), stints)
+  }
+}

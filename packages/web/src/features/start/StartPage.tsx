@@ -1,0 +1,83 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { IMPERIAL, METRIC } from '@jotbook/core'
+import { useCreateBookMutation } from '../../app/api.ts'
+import { bookOpened } from '../../app/session.ts'
+import { useAppDispatch } from '../../app/store.ts'
+import { commit, newId } from '../../offline/index.ts'
+import type { ProblemDetails } from '@jotbook/contract'
+import { Button, Field, Heading, Label, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
+import { LureFields, newLure, readLure } from '../tackle/index.ts'
+import { WaterFields, newWater, readWater } from '../waters/index.ts'
+
+/** A book of one's own: a name, units, the first water and one lure. */
+export function StartPage() {
+  const [name, setName] = useState('')
+  const [units, setUnits] = useState<'imperial' | 'metric'>('imperial')
+  const [water, setWater] = useState(newWater)
+  const [lure, setLure] = useState(newLure)
+  const [tried, setTried] = useState(false)
+  const [create, { error, isLoading }] = useCreateBookMutation()
+  const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const [readW, readL] = [readWater(water), readLure(lure)]
+  const nameProblem = name.trim() === '' ? 'Give the book a name.' : name.trim().length > 200 ? 'At most 200 letters.' : undefined
+
+  const start = async (): Promise<void> => {
+    setTried(true)
+    if (nameProblem !== undefined || Object.keys(readW.problems).length + Object.keys(readL.problems).length > 0) return
+    const id = newId()
+    const made = await create({ id, name: name.trim(), units: units === 'imperial' ? IMPERIAL : METRIC })
+    if (made.error) return
+    await commit(id, [
+      { kind: 'water', id: newId(), fields: readW.fields },
+      { kind: 'lure', id: newId(), fields: readL.fields },
+    ])
+    dispatch(bookOpened(id))
+    await navigate('/trips/new')
+  }
+
+  return (
+    <Page maxW="860px">
+      <Title>Start your own book</Title>
+      <p>Four answers, then your first trip. Everything can be changed later.</p>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault()
+          void start()
+        }}
+      >
+        <Flex gap="14px" mt="20px" wrap="wrap">
+          <Box w="280px">
+            <Label htmlFor="book-name">Whose book is it?</Label>
+            <Field id="book-name" autoFocus value={name} aria-invalid={tried && nameProblem !== undefined} aria-describedby="book-name-problem" onChange={(event) => setName(event.target.value)} />
+            <FieldProblem id="book-name-problem" message={tried ? nameProblem : undefined} />
+          </Box>
+          <Box w="280px">
+            <Label htmlFor="book-units">Units</Label>
+            <Select id="book-units" value={units} onChange={(event) => setUnits(event.target.value as 'imperial' | 'metric')}>
+              <option value="imperial">°F, feet, inches, pounds, mph</option>
+              <option value="metric">°C, metres, centimetres, kilograms, m/s</option>
+            </Select>
+            <Quiet>Each can be chosen by itself in the book’s settings.</Quiet>
+          </Box>
+        </Flex>
+        <Box mt="26px">
+          <Heading>The first water</Heading>
+          <WaterFields draft={water} problems={tried ? readW.problems : {}} onChange={setWater} />
+        </Box>
+        <Box mt="26px">
+          <Heading>One lure</Heading>
+          <LureFields draft={lure} problems={tried ? readL.problems : {}} onChange={setLure} />
+        </Box>
+        <ProblemNote problem={error as ProblemDetails | undefined} />
+        <Button type="submit" look="main" mt="26px" minH="48px" fontSize="large" disabled={isLoading}>
+          Start the book
+        </Button>
+      </form>
+    </Page>
+  )
+}

@@ -1,0 +1,58 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { LURE_CLASSES, ZONE_COLOURS } from '@jotbook/core'
+import type { Fields } from '@jotbook/core'
+import { faultsOf } from '@jotbook/contract'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { Field, Label, Select } from '../../ui/controls.tsx'
+import { FieldProblem } from '../../ui/ProblemNote.tsx'
+
+export interface LureDraft {
+  readonly name: string
+  readonly class: string
+  readonly back: string
+  readonly belly: string
+}
+
+export const newLure = (name = ''): LureDraft => ({ name, class: 'suspending jerkbait', back: 'blue-grey', belly: 'white' })
+
+/** The record a draft means; a lure without a name is called by its class and back. */
+export function readLure(draft: LureDraft): { fields: Fields; problems: Readonly<Record<string, string>> } {
+  const name = draft.name.trim() || `${draft.class.charAt(0).toUpperCase()}${draft.class.slice(1)}, ${draft.back}`
+  const fields = { name, class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }
+  return { fields, problems: Object.fromEntries(faultsOf('lure', fields).map(({ field, message }) => [field, message])) }
+}
+
+interface LureFieldsProps {
+  readonly draft: LureDraft
+  readonly problems: Readonly<Record<string, string>>
+  readonly onChange: (draft: LureDraft) => void
+}
+
+/** Class and two colours make a lure; the rest can wait. */
+export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
+  const colours = Object.keys(ZONE_COLOURS)
+  const pick = (field: 'class' | 'back' | 'belly', label: string, words: readonly string[], width: string) => (
+    <Box w={width}>
+      <Label htmlFor={`lure-${field}`}>{label}</Label>
+      <Select id={`lure-${field}`} value={draft[field]} onChange={(event) => onChange({ ...draft, [field]: event.target.value })}>
+        {words.map((word) => (
+          <option key={word}>{word}</option>
+        ))}
+      </Select>
+      <FieldProblem id={`lure-${field}-problem`} message={problems[field]} />
+    </Box>
+  )
+  return (
+    <Flex gap="14px" wrap="wrap" align="end">
+      <LureDrawing lure={{ name: 'The new lure', class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }} width={110} />
+      {pick('class', 'Class', LURE_CLASSES, '210px')}
+      {pick('back', 'Back', colours, '130px')}
+      {pick('belly', 'Belly', colours, '130px')}
+      <Box w="240px">
+        <Label htmlFor="lure-name">Called (its class and back otherwise)</Label>
+        <Field id="lure-name" value={draft.name} aria-invalid={problems.name !== undefined} onChange={(event) => onChange({ ...draft, name: event.target.value })} />
+        <FieldProblem id="lure-name-problem" message={problems.name} />
+      </Box>
+    </Flex>
+  )
+}

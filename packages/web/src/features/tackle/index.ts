@@ -1,0 +1,2 @@
+export { LureFields, newLure, readLure } from './NewLure.tsx'
+export type { LureDraft } from './NewLure.tsx'

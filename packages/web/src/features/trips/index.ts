@@ -1,0 +1,2 @@
+export { TripPage } from './TripPage.tsx'
+export { TripsPage } from './TripsPage.tsx'

@@ -1,0 +1,2 @@
+export { WaterFields, deviceZone, newWater, readWater } from './NewWater.tsx'
+export type { WaterDraft } from './NewWater.tsx'

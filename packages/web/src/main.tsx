@@ -1,0 +1,25 @@
+import '@fontsource-variable/atkinson-hyperlegible-next'
+import '@fontsource-variable/besley'
+import './ui/marks.css'
+import { ChakraProvider } from '@chakra-ui/react'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { Provider } from 'react-redux'
+import { RouterProvider } from 'react-router'
+import { router } from './app/router.tsx'
+import { appStore } from './app/store.ts'
+import { applyNight } from './ui/night.ts'
+import { system } from './ui/theme.ts'
+
+applyNight()
+const root = document.getElementById('root')
+if (!root) throw new Error('the page has no root element')
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={appStore}>
+      <ChakraProvider value={system}>
+        <RouterProvider router={router} />
+      </ChakraProvider>
+    </Provider>
+  </StrictMode>,
+)

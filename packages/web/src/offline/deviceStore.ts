@@ -1,0 +1,70 @@
+import Dexie from 'dexie'
+import type { EntityTable, Table } from 'dexie'
+import type { Change, ClockState, Kind, ReplicaRecord } from '@jotbook/core'
+import type { ProblemDetails } from '@jotbook/contract'
+
+/** A record of a book as this device holds it. */
+export interface DeviceRecord extends ReplicaRecord {
+  readonly book: string
+  readonly kind: Kind
+  readonly id: string
+  /** The trip it belongs to, `''` for records of no trip: an index of its own, so that a trip opens without reading the book. */
+  readonly trip: string
+}
+
+/** A change not yet in the book. */
+export interface OutboxEntry {
+  readonly n: number
+  readonly book: string
+  readonly change: Change
+  /** Sent at least once: its stamp is fixed from then on. */
+  readonly sent: 0 | 1
+  /** Refused changes wait for the person and block nothing. */
+  readonly refused: 0 | 1
+  readonly problem?: ProblemDetails
+}
+
+export interface BookMeta {
+  readonly book: string
+  /** Every change up to here is merged. */
+  readonly cursor: number
+  /** Rises with every change of any record of the book: what was computed for another revision is out of date. */
+  readonly revision: number
+}
+
+export interface DeviceMeta {
+  readonly key: 'device'
+  readonly device: string
+  readonly clock: ClockState
+}
+
+/** What somebody was typing: restored after a reload, a crash, or in a second tab. */
+export interface Draft {
+  readonly key: string
+  readonly value: unknown
+  /** The tab that wrote it, so that others know it is news. */
+  readonly writer: string
+}
+
+class DeviceStore extends Dexie {
+  records!: Table<DeviceRecord, [string, Kind, string]>
+  outbox!: EntityTable<OutboxEntry, 'n'>
+  books!: EntityTable<BookMeta, 'book'>
+  device!: EntityTable<DeviceMeta, 'key'>
+  drafts!: EntityTable<Draft, 'key'>
+
+  constructor() {
+    // Feedback follows `complete`, and with strict durability `complete` means the disk has it.
+    super('jot-book', { chromeTransactionDurability: 'strict' })
+    this.version(1).stores({
+      records: '[book+kind+id], [book+kind], [book+trip]',
+      outbox: '++n, [book+refused], change.group, [book+change.recordId]',
+      books: 'book',
+      device: 'key',
+      drafts: 'key',
+    })
+  }
+}
+
+/** The device's truth. One a browser profile, shared by every tab and worker. */
+export const store = new DeviceStore()

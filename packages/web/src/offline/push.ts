@@ -1,0 +1,79 @@
+import { batchesOf, mergeChange, restamp, withPending } from '@jotbook/core'
+import type { Change } from '@jotbook/core'
+import { PUSH_SCHEMA, routes } from '@jotbook/contract'
+import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
+import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
+import { store } from './deviceStore.ts'
+import type { OutboxEntry } from './deviceStore.ts'
+import { sendJson } from './http.ts'
+import { confirm, pendingOf } from './pull.ts'
+
+const CHANGES_A_BATCH = 500
+/** Smaller differences are the network's delay, not the clock's. */
+const CLOCK_TOLERANCE_MS = 1000
+
+/** Sends what waits, in order, group by group. A refused group is set aside for the person and blocks nothing. */
+export async function push(book: string, offsetMs: number): Promise<void> {
+  const changes = await readyChanges(book, Math.abs(offsetMs) > CLOCK_TOLERANCE_MS ? offsetMs : 0)
+  const { device } = await thisDevice()
+  for (const batch of batchesOf(changes, CHANGES_A_BATCH)) {
+    const request: PushRequest = { schema: PUSH_SCHEMA, device, changes: batch }
+    const answer = await sendJson<PushAnswer>('POST', routes.changes(book), request)
+    await settle(book, batch, answer)
+  }
+}
+
+/** What waits, with stamps put right before they are first sent. */
+async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
+  return store.transaction('rw', store.outbox, store.records, store.device, async () => {
+    await store.device.put(await thisDevice())
+    const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
+    const unsent = waiting.filter(({ sent }) => sent === 0)
+    const stamped = restamp(unsent.map(({ change }) => change), offsetMs)
+    const corrected = new Map<number, OutboxEntry>()
+    for (const [i, entry] of unsent.entries()) {
+      const change = stamped[i] ?? entry.change
+      corrected.set(entry.n, { ...entry, change, sent: 1 })
+    }
+    await store.outbox.bulkPut([...corrected.values()])
+    if (offsetMs !== 0) for (const { change } of corrected.values()) await showAgain(book, change)
+    return waiting.map((entry) => corrected.get(entry.n)?.change ?? entry.change)
+  })
+}
+
+async function settle(book: string, batch: readonly Change[], { accepted, refused }: PushAnswer): Promise<void> {
+  const done = new Set(accepted)
+  const refusedGroups = new Map(refused.map((refusal): [string, Refusal] => [refusal.group, refusal]))
+  await store.transaction('rw', store.records, store.outbox, store.books, async () => {
+    for (const change of batch) {
+      const refusal = refusedGroups.get(change.group)
+      const entries = store.outbox.where('change.group').equals(change.group)
+      if (refusal) await entries.modify({ refused: 1, problem: refusal.problem })
+      else if (done.has(change.id)) await entries.filter((entry) => entry.change.id === change.id).delete()
+      if (done.has(change.id)) await confirm(book, change.kind, change.recordId, (state) => mergeChange(state, change))
+      else await showAgain(book, change)
+    }
+    await bumpRevision(book)
+  })
+}
+
+/** A record's shown state from what is confirmed and what still waits. */
+async function showAgain(book: string, { kind, recordId }: Change): Promise<void> {
+  const held = await store.records.get([book, kind, recordId])
+  const next = withPending(held?.confirmed ?? null, await pendingOf(book, recordId))
+  if (next) await store.records.put({ book, kind, id: recordId, trip: tripOf(kind, recordId, next.shown), ...next })
+  else await store.records.delete([book, kind, recordId])
+}
+
+/** Lets go of a refused group for good, or puts it back in the queue. */
+export async function resolveRefused(book: string, group: string, action: 'drop' | 'retry'): Promise<void> {
+  await store.transaction('rw', store.records, store.outbox, store.books, async () => {
+    const entries = await store.outbox.where('change.group').equals(group).toArray()
+    for (const { problem: _problem, ...entry } of entries) {
+      if (action === 'drop') await store.outbox.delete(entry.n)
+      else await store.outbox.put({ ...entry, refused: 0 })
+    }
+    for (const { change } of entries) await showAgain(book, change)
+    await bumpRevision(book)
+  })
+}

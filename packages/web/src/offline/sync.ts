@@ -1,0 +1,66 @@
+import { Problem } from '@jotbook/contract'
+import { pull } from './pull.ts'
+import { push } from './push.ts'
+
+/** How the device stands with the server. */
+export type Connection = 'unknown' | 'reached' | 'away'
+
+const FIRST_RETRY_MS = 2_000
+const LAST_RETRY_MS = 60_000
+const QUIET_MS = 20_000
+
+let timer: ReturnType<typeof setTimeout> | undefined
+let retryMs = FIRST_RETRY_MS
+let currentBook: string | undefined
+let listener: (connection: Connection, problem?: Problem) => void = () => undefined
+
+/** Keeps a book in step with the server from now on; only one tab does so at a time. Returns how to stop. */
+export function keepInStep(book: string, onConnection: typeof listener): () => void {
+  currentBook = book
+  listener = onConnection
+  const now = (): void => schedule(0)
+  window.addEventListener('online', now)
+  document.addEventListener('visibilitychange', now)
+  schedule(0)
+  return () => {
+    window.removeEventListener('online', now)
+    document.removeEventListener('visibilitychange', now)
+    clearTimeout(timer)
+    if (currentBook === book) currentBook = undefined
+  }
+}
+
+/** Called after each commit. */
+export function pushSoon(book: string): void {
+  if (book === currentBook) schedule(0)
+}
+
+function schedule(afterMs: number): void {
+  clearTimeout(timer)
+  timer = setTimeout(() => void run(), afterMs)
+}
+
+async function run(): Promise<void> {
+  const book = currentBook
+  if (book === undefined) return
+  try {
+    await syncOnce(book)
+    retryMs = FIRST_RETRY_MS
+    listener('reached')
+    schedule(QUIET_MS)
+  } catch (error) {
+    const problem = error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
+    listener(problem.code === 'unreachable' || problem.code === 'database-away' ? 'away' : 'reached', problem)
+    schedule(retryMs)
+    retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
+  }
+}
+
+/** Pulls, pushes, and pulls again. A Web Lock elects one pusher among tabs; another's turn waits for it. */
+export async function syncOnce(book: string): Promise<void> {
+  await navigator.locks.request(`jot-sync-${book}`, async () => {
+    const offsetMs = await pull(book)
+    await push(book, offsetMs)
+    await pull(book)
+  })
+}

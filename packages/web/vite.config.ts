@@ -1,0 +1,9 @@
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [react()],
+  worker: { format: 'es' },
+  build: { target: 'es2022', chunkSizeWarningLimit: 1200 },
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:4100', changeOrigin: true } } },
+})
