@@ -13,16 +13,34 @@ const ownPackagesOnly = {
 async function bundle(entry, outfile) {
   const { build } = await import('esbuild')
   await build({
-    entryPoints: [join(root, entry)], outfile: join(root, outfile), bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true,
-    tsconfig: join(root, 'tsconfig.json'), plugins: [ownPackagesOnly], logLevel: 'warning', absWorkingDir: root,
+    entryPoints: [join(root, entry)],
+    outfile: join(root, outfile),
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    tsconfig: join(root, 'tsconfig.json'),
+    plugins: [ownPackagesOnly],
+    logLevel: 'warning',
+    absWorkingDir: root,
   })
 }
 
 async function bundleCommand() {
   const { build } = await import('esbuild')
   await build({
-    entryPoints: { main: join(root, 'packages/cli/src/main.ts') }, outdir: join(root, 'packages/cli/dist'), bundle: true, splitting: true, platform: 'node', target: 'node20',
-    format: 'esm', tsconfig: join(root, 'tsconfig.json'), plugins: [ownPackagesOnly], logLevel: 'warning', absWorkingDir: root,
+    entryPoints: { main: join(root, 'packages/cli/src/main.ts') },
+    outdir: join(root, 'packages/cli/dist'),
+    bundle: true,
+    splitting: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    tsconfig: join(root, 'tsconfig.json'),
+    plugins: [ownPackagesOnly],
+    logLevel: 'warning',
+    absWorkingDir: root,
   })
 }
 

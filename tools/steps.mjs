@@ -24,7 +24,9 @@ export function run(command, args, options = {}) {
 
 /** Installs the npm packages when the lock file is not the one they were installed from. */
 export async function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const mark = join(root, 'node_modules/.jot-lock')
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   console.log('Installing npm packages.')
@@ -48,7 +50,11 @@ export function debianPackage(name, file) {
   if (existsSync(file)) return
   console.log(`Installing ${name} from Debian's packages.`)
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n']
-  const apt = (...args) => spawnSync([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  const apt = (...args) =>
+    spawnSync([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], {
+      stdio: 'ignore',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    })
   apt('update', '-q')
   apt('install', '-y', '-q', '--no-install-recommends', name)
   if (!existsSync(file)) throw new Error(`${file} is missing and could not be installed; install Debian's package "${name}".`)

@@ -20,7 +20,8 @@ export function checkBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewhe
     faultsOf(kind, fields).map(({ field, message }): Remark => ({ file, line, column: columns[field] ?? field, message })),
   )
   const book = bookOfRows(rows)
-  const all = [...faults, ...outOfRange].sort((a, b) => a.file.localeCompare(b.file) || a.line - b.line)
+  const order = Object.values<string>(BUNDLE_FILES)
+  const all = [...faults, ...outOfRange].sort((a, b) => order.indexOf(a.file) - order.indexOf(b.file) || a.line - b.line)
   return { rows, book, faults: all, remarks, looseEnds: all.length > 0 ? [] : looseEnds(book, rows) }
 }
 

@@ -1,19 +1,4 @@
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsDefined,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Max,
-  MaxLength,
-  Min,
-  ValidateBy,
-  validateSync,
-} from 'class-validator'
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, validateSync } from 'class-validator'
 import { KINDS, allFields, fromSi, isZone, parseInstant, unitLabel } from '@jotbook/core'
 import type { FieldSpec, Kind, Unit } from '@jotbook/core'
 import { fieldLabel } from './fieldLabels.ts'
@@ -30,7 +15,7 @@ function recordClass(kind: Kind): new () => object {
 }
 
 function rulesOf(spec: FieldSpec, label: string): PropertyDecorator[] {
-  const presence = spec.required ? IsDefined({ message: `${label} is missing.` }) : IsOptional()
+  const presence = spec.required ? isPresent(label) : IsOptional()
   return [presence, ...valueRules(spec, label)]
 }
 
@@ -72,6 +57,9 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
       return [holds('isSmallJson', (value) => JSON.stringify(value).length <= 1_000_000, `${label} is too large: at most a million letters.`)]
   }
 }
+
+/** As IsDefined, but skipped for a field that a change does not carry. */
+const isPresent = (label: string): PropertyDecorator => holds('isPresent', (value) => value !== null && value !== undefined, `${label} is missing.`)
 
 const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
   IsString({ message: `${label} must be text.` }),

@@ -52,7 +52,7 @@ export function readBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewher
   if (![...files.keys()].some((file) => known.has(file))) {
     bundle.faults.push({ file: BUNDLE_FILES.trip, line: 0, message: `There is none of ${Object.values(BUNDLE_FILES).join(', ')} here.` })
   }
-  checkReferences(bundle, knownElsewhere)
+  checkReferences(bundle, knownElsewhere, new Set(bundle.faults.filter(({ line }) => line <= 1).map(({ file }) => file)))
   freezeZones(bundle.rows)
   return bundle
 }
@@ -169,12 +169,14 @@ const offsets = new WeakMap<Record<string, Json>, string>()
 
 const readingId = ({ trip, time, spot, source }: Record<string, Json>): string => [trip, time, spot ?? '', source ?? ''].join('|')
 
-function checkReferences({ rows, faults }: ReadBundle, knownElsewhere: KnownElsewhere): void {
+/** References into a file that could not be read at all are not faults of their own. */
+function checkReferences({ rows, faults }: ReadBundle, knownElsewhere: KnownElsewhere, unread: ReadonlySet<string>): void {
   const ids = new Set(rows.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   for (const { kind, fields, columns, file, line } of rows) {
     for (const { field, spec } of bundleColumns(kind)) {
       const id = fields[field]
-      if (spec.type !== 'ref' || typeof id !== 'string' || ids.has(`${spec.to} ${id}`) || knownElsewhere(spec.to as BundleKind, id)) continue
+      if (spec.type !== 'ref' || typeof id !== 'string' || unread.has(BUNDLE_FILES[spec.to as BundleKind])) continue
+      if (ids.has(`${spec.to} ${id}`) || knownElsewhere(spec.to as BundleKind, id)) continue
       faults.push({ file, line, column: columns[field] ?? field, message: `There is no ${spec.to} "${id}".` })
     }
   }

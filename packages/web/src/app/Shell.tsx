@@ -15,9 +15,25 @@ const PLACES = [
 
 const Place = chakra(NavLink, {
   base: {
-    position: 'relative', flex: '1', minH: '46px', display: 'flex', alignItems: 'center', justifyContent: 'center', color: 'onBandQuiet', textDecoration: 'none', fontWeight: '500',
+    position: 'relative',
+    flex: '1',
+    minH: '46px',
+    display: 'flex',
+    alignItems: 'center',
+    justifyContent: 'center',
+    color: 'onBandQuiet',
+    textDecoration: 'none',
+    fontWeight: '500',
     '&[aria-current=page]': { color: 'onBand', fontWeight: '700' },
-    '&[aria-current=page]::after': { content: '""', position: 'absolute', bottom: '-1px', borderLeft: '9px solid transparent', borderRight: '9px solid transparent', borderBottom: '8px solid', borderBottomColor: 'paper' },
+    '&[aria-current=page]::after': {
+      content: '""',
+      position: 'absolute',
+      bottom: '-1px',
+      borderLeft: '9px solid transparent',
+      borderRight: '9px solid transparent',
+      borderBottom: '8px solid',
+      borderBottomColor: 'paper',
+    },
   },
 })
 
@@ -58,7 +74,16 @@ export function Shell() {
 function SyncState() {
   const { waiting, refused } = useAppSelector(({ records }) => records)
   const { connection } = useAppSelector(({ session }) => session)
-  const text = refused > 0 ? `${refused} need you` : waiting > 0 ? (connection === 'away' ? `${waiting} kept on this device` : `${waiting} on their way`) : connection === 'away' ? 'server away' : 'all in the book ✓'
+  const text =
+    refused > 0
+      ? `${refused} need you`
+      : waiting > 0
+        ? connection === 'away'
+          ? `${waiting} kept on this device`
+          : `${waiting} on their way`
+        : connection === 'away'
+          ? 'server away'
+          : 'all in the book ✓'
   return (
     <Box role="status" fontSize="small" color={refused > 0 ? 'onBand' : 'onBandQuiet'} data-testid="sync-state">
       {refused > 0 ? <NavLink to="/book">{text}</NavLink> : text}

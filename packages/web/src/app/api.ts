@@ -37,13 +37,21 @@ export const api = createApi({
   endpoints: (build) => ({
     session: build.query<Session, void>({ query: () => () => fetchJson<Session>(routes.session), providesTags: ['Session'] }),
     createBook: build.mutation<BookSummary, NewBook>({
-      query: ({ id, name, units }) => () => sendJson<BookSummary>('PUT', routes.book(id), { name, units }), invalidatesTags: ['Session'],
+      query:
+        ({ id, name, units }) =>
+        () =>
+          sendJson<BookSummary>('PUT', routes.book(id), { name, units }),
+      invalidatesTags: ['Session'],
     }),
     importBundle: build.mutation<ImportReport, ImportAsk>({
-      query: ({ book, namespace, archive, dryRun }) => () =>
-        fetchJson<ImportReport>(`${routes.imports(book)}?namespace=${encodeURIComponent(namespace)}${dryRun ? '&dry=1' : ''}`, {
-          method: 'POST', headers: { 'content-type': 'application/zip' }, body: archive,
-        }),
+      query:
+        ({ book, namespace, archive, dryRun }) =>
+        () =>
+          fetchJson<ImportReport>(`${routes.imports(book)}?namespace=${encodeURIComponent(namespace)}${dryRun ? '&dry=1' : ''}`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/zip' },
+            body: archive,
+          }),
     }),
   }),
 })

@@ -23,10 +23,7 @@ const EMPTY: RecordsState = { book: null, waters: [], lures: [], trips: [], sett
 const records = createSlice({
   name: 'records',
   initialState: EMPTY,
-  reducers: {
-    recordsLoaded: (_state, { payload }: PayloadAction<RecordsState>) => payload,
-    recordsClosed: () => EMPTY,
-  },
+  reducers: { recordsLoaded: (_state, { payload }: PayloadAction<RecordsState>) => payload, recordsClosed: () => EMPTY },
 })
 
 export const { recordsLoaded, recordsClosed } = records.actions

@@ -29,12 +29,23 @@ export function useOpenBook(): void {
 
 async function readBook(book: string): Promise<RecordsState> {
   const [waters, lures, trips, [settings], meta, waiting, refused] = await Promise.all([
-    recordsOf(book, 'water'), recordsOf(book, 'lure'), recordsOf(book, 'trip'), recordsOf(book, 'book'), store.books.get(book),
-    store.outbox.where({ book, refused: 0 }).count(), store.outbox.where({ book, refused: 1 }).count(),
+    recordsOf(book, 'water'),
+    recordsOf(book, 'lure'),
+    recordsOf(book, 'trip'),
+    recordsOf(book, 'book'),
+    store.books.get(book),
+    store.outbox.where({ book, refused: 0 }).count(),
+    store.outbox.where({ book, refused: 1 }).count(),
   ])
   const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
   return {
-    book, waters: waters.sort(byName), lures: lures.sort(byName), trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)), settings: settings ?? null, waiting, refused,
+    book,
+    waters: waters.sort(byName),
+    lures: lures.sort(byName),
+    trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)),
+    settings: settings ?? null,
+    waiting,
+    refused,
     revision: meta?.revision ?? 0,
   }
 }

@@ -10,7 +10,10 @@ export interface RateScale {
 
 /** From nothing to a little beyond the highest rate that matters; limits beyond it are cut off with an arrow. */
 export function rateScale(highest: number, width: number): RateScale {
-  const scale = scaleLinear().domain([0, Math.max(highest, 0.1)]).nice(6).range([0, width])
+  const scale = scaleLinear()
+    .domain([0, Math.max(highest, 0.1)])
+    .nice(6)
+    .range([0, width])
   return { x: scale, ticks: scale.ticks(6), width }
 }
 
@@ -32,11 +35,25 @@ export function Spindle({ rate, lower, upper, scale, usualRate, height = 44 }: S
   const opacity = Math.max(0.22, Math.min(0.75, 70 / length))
   const cut = scale.x(upper) > scale.width
   return (
-    <svg width={scale.width + 8} height={height} role="img" aria-label={`${rate.toFixed(2)} an hour, ${lower.toFixed(2)} to ${upper.toFixed(2)}`} style={{ overflow: 'visible' }}>
+    <svg
+      width={scale.width + 8}
+      height={height}
+      role="img"
+      aria-label={`${rate.toFixed(2)} an hour, ${lower.toFixed(2)} to ${upper.toFixed(2)}`}
+      style={{ overflow: 'visible' }}
+    >
       <path d={`M${scale.x(usualRate)} 0V${height}`} stroke={ink.ink} strokeDasharray="2 4" />
-      <path d={`M${from} ${middle}Q${at} ${middle - thickness} ${to} ${middle}Q${at} ${middle + thickness} ${from} ${middle}Z`} fill={ink.ink} opacity={opacity} />
+      <path
+        d={`M${from} ${middle}Q${at} ${middle - thickness} ${to} ${middle}Q${at} ${middle + thickness} ${from} ${middle}Z`}
+        fill={ink.ink}
+        opacity={opacity}
+      />
       <path d={`M${from} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
-      {cut ? <path d={`M${to} ${middle - 4}L${to + 7} ${middle}L${to} ${middle + 4}`} fill="none" stroke={ink.ink} strokeWidth="1.4" /> : <path d={`M${to} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />}
+      {cut ? (
+        <path d={`M${to} ${middle - 4}L${to + 7} ${middle}L${to} ${middle + 4}`} fill="none" stroke={ink.ink} strokeWidth="1.4" />
+      ) : (
+        <path d={`M${to} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
+      )}
       <path d={`M${at} ${middle - 13}V${middle + 13}`} stroke={ink.ink} strokeWidth="3" />
     </svg>
   )

@@ -10,7 +10,7 @@ import { fetchJson, fetchOk } from './http.ts'
 export async function pull(book: string): Promise<number> {
   const cursor = (await store.books.get(book))?.cursor ?? 0
   let held: Change[] = []
-  for (let after = cursor; ; ) {
+  for (let after = cursor; ;) {
     const asked = Date.now()
     const page = await fetchJson<PullAnswer>(`${routes.changes(book)}?after=${after}`)
     const offsetMs = page.serverTimeMs - (asked + Date.now()) / 2
@@ -93,4 +93,3 @@ async function* linesOf(response: Response): AsyncGenerator<SnapshotLine> {
     if (done) return
   }
 }
-

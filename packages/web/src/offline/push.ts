@@ -29,7 +29,10 @@ async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
     await store.device.put(await thisDevice())
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
-    const stamped = restamp(unsent.map(({ change }) => change), offsetMs)
+    const stamped = restamp(
+      unsent.map(({ change }) => change),
+      offsetMs,
+    )
     const corrected = new Map<number, OutboxEntry>()
     for (const [i, entry] of unsent.entries()) {
       const change = stamped[i] ?? entry.change

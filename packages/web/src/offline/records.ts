@@ -27,7 +27,14 @@ export async function recordsOfTrip(book: string, trip: string): Promise<TripRec
 /** The whole book for analysis. A child hides with its parent: what belongs to a deleted trip is left out. */
 export async function bookRecords(book: string): Promise<BookRecords> {
   const [waters, spots, lures, setups, trips, stints, readings, strikes] = await Promise.all([
-    recordsOf(book, 'water'), recordsOf(book, 'spot'), recordsOf(book, 'lure'), recordsOf(book, 'setup'), recordsOf(book, 'trip'), recordsOf(book, 'stint'), recordsOf(book, 'reading'), recordsOf(book, 'strike'),
+    recordsOf(book, 'water'),
+    recordsOf(book, 'spot'),
+    recordsOf(book, 'lure'),
+    recordsOf(book, 'setup'),
+    recordsOf(book, 'trip'),
+    recordsOf(book, 'stint'),
+    recordsOf(book, 'reading'),
+    recordsOf(book, 'strike'),
   ])
   const live = new Set(trips.map(({ id }) => id))
   const ofLive = <R extends { trip: string }>(records: R[]): R[] => records.filter(({ trip }) => live.has(trip))

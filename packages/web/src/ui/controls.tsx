@@ -2,15 +2,36 @@ import { chakra } from '@chakra-ui/react'
 import { Link as RouterLink } from 'react-router'
 
 const control = {
-  minH: '40px', px: '14px', borderRadius: 'hair', fontFamily: 'body', fontSize: 'text', fontWeight: '600', cursor: 'pointer', textDecoration: 'none', display: 'inline-flex', alignItems: 'center',
-  justifyContent: 'center', gap: '8px', border: '1.5px solid', transition: 'background 150ms', _disabled: { opacity: 0.45, cursor: 'not-allowed' },
+  minH: '40px',
+  px: '14px',
+  borderRadius: 'hair',
+  fontFamily: 'body',
+  fontSize: 'text',
+  fontWeight: '600',
+  cursor: 'pointer',
+  textDecoration: 'none',
+  display: 'inline-flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  gap: '8px',
+  border: '1.5px solid',
+  transition: 'background 150ms',
+  _disabled: { opacity: 0.45, cursor: 'not-allowed' },
 } as const
 
 const looks = {
   /** The one thing a screen is for. */
   main: { bg: 'float', color: 'onFloat', borderColor: 'float', _hover: { bg: 'ink', borderColor: 'ink', color: 'paper' } },
   plain: { bg: 'transparent', color: 'ink', borderColor: 'ink', _hover: { bg: 'wash' } },
-  bare: { bg: 'transparent', color: 'ink', borderColor: 'transparent', textDecoration: 'underline', textUnderlineOffset: '3px', px: '6px', _hover: { bg: 'wash' } },
+  bare: {
+    bg: 'transparent',
+    color: 'ink',
+    borderColor: 'transparent',
+    textDecoration: 'underline',
+    textUnderlineOffset: '3px',
+    px: '6px',
+    _hover: { bg: 'wash' },
+  },
 } as const
 
 const recipe = { base: control, variants: { look: looks }, defaultVariants: { look: 'plain' as const } }
@@ -20,13 +41,39 @@ export const LinkButton = chakra(RouterLink, recipe)
 
 export const Field = chakra('input', {
   base: {
-    minH: '40px', w: '100%', px: '8px', bg: 'sheet', color: 'ink', border: '1px solid', borderColor: 'rule', borderBottom: '2px solid', borderBottomColor: 'ink', borderRadius: 'hair', fontSize: 'text',
-    fontFamily: 'body', fontVariantNumeric: 'tabular-nums', _placeholder: { color: 'quiet', opacity: 1 }, _invalid: { borderColor: 'float', borderBottomColor: 'float', bg: 'sheet' },
+    minH: '40px',
+    w: '100%',
+    px: '8px',
+    bg: 'sheet',
+    color: 'ink',
+    border: '1px solid',
+    borderColor: 'rule',
+    borderBottom: '2px solid',
+    borderBottomColor: 'ink',
+    borderRadius: 'hair',
+    fontSize: 'text',
+    fontFamily: 'body',
+    fontVariantNumeric: 'tabular-nums',
+    _placeholder: { color: 'quiet', opacity: 1 },
+    _invalid: { borderColor: 'float', borderBottomColor: 'float', bg: 'sheet' },
   },
 })
 
 export const Select = chakra('select', {
-  base: { minH: '40px', w: '100%', px: '6px', bg: 'sheet', color: 'ink', border: '1px solid', borderColor: 'rule', borderBottom: '2px solid', borderBottomColor: 'ink', borderRadius: 'hair', fontSize: 'text', fontFamily: 'body' },
+  base: {
+    minH: '40px',
+    w: '100%',
+    px: '6px',
+    bg: 'sheet',
+    color: 'ink',
+    border: '1px solid',
+    borderColor: 'rule',
+    borderBottom: '2px solid',
+    borderBottomColor: 'ink',
+    borderRadius: 'hair',
+    fontSize: 'text',
+    fontFamily: 'body',
+  },
 })
 
 export const Label = chakra('label', { base: { fontSize: 'small', color: 'quiet', display: 'block', mb: '2px' } })

@@ -6,11 +6,15 @@ const value = (light: string, night: string): { value: { base: string; _dark: st
 const config = defineConfig({
   theme: {
     tokens: {
-      fonts: {
-        heading: { value: "'Besley Variable', Georgia, serif" },
-        body: { value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif" },
+      fonts: { heading: { value: "'Besley Variable', Georgia, serif" }, body: { value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif" } },
+      fontSizes: {
+        small: { value: '13px' },
+        text: { value: '15px' },
+        large: { value: '18px' },
+        title: { value: '23px' },
+        display: { value: '29px' },
+        figure: { value: '64px' },
       },
-      fontSizes: { small: { value: '13px' }, text: { value: '15px' }, large: { value: '18px' }, title: { value: '23px' }, display: { value: '29px' }, figure: { value: '64px' } },
       radii: { hair: { value: '2px' } },
     },
     semanticTokens: {
@@ -41,6 +45,12 @@ export const system = createSystem(defaultConfig, config)
 
 /** Colours for drawings, which are not styled by props. */
 export const ink = {
-  paper: 'var(--chakra-colors-paper)', sheet: 'var(--chakra-colors-sheet)', ink: 'var(--chakra-colors-ink)', quiet: 'var(--chakra-colors-quiet)', rule: 'var(--chakra-colors-rule)',
-  float: 'var(--chakra-colors-float)', hours: 'var(--chakra-colors-hours)', wash: 'var(--chakra-colors-wash)',
+  paper: 'var(--chakra-colors-paper)',
+  sheet: 'var(--chakra-colors-sheet)',
+  ink: 'var(--chakra-colors-ink)',
+  quiet: 'var(--chakra-colors-quiet)',
+  rule: 'var(--chakra-colors-rule)',
+  float: 'var(--chakra-colors-float)',
+  hours: 'var(--chakra-colors-hours)',
+  wash: 'var(--chakra-colors-wash)',
 } as const

@@ -22,7 +22,13 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
   const y = scaleLinear([0, model.deepestM], [TOP + SKY, TOP + SKY + DEEP])
   const height = TOP + SKY + DEEP + TEMPERATURE
   return (
-    <svg width={width} height={height} role="img" aria-label="The day as a section through the water; the same follows as a table below" style={{ display: 'block', overflow: 'visible' }}>
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label="The day as a section through the water; the same follows as a table below"
+      style={{ display: 'block', overflow: 'visible' }}
+    >
       <Hours model={model} x={x} wide={wide} />
       <Sky model={model} x={x} />
       <Water model={model} x={x} y={y} width={width} left={left} right={right} />
@@ -61,8 +67,15 @@ function Sky({ model, x }: { model: StripModel; x: Scale }) {
   const wind = scaleLinear([0, model.wind.highest], [TOP + SKY, TOP + 12])
   const points = [...model.wind.points]
   const span = model.toMs - model.fromMs
-  const path = line<(typeof points)[number]>((point) => x(point.ms), (point) => wind(point.value)).curve(curveMonotoneX)
-  const ground = area<(typeof points)[number]>((point) => x(point.ms), TOP + SKY, (point) => wind(point.value)).curve(curveMonotoneX)
+  const path = line<(typeof points)[number]>(
+    (point) => x(point.ms),
+    (point) => wind(point.value),
+  ).curve(curveMonotoneX)
+  const ground = area<(typeof points)[number]>(
+    (point) => x(point.ms),
+    TOP + SKY,
+    (point) => wind(point.value),
+  ).curve(curveMonotoneX)
   return (
     <g>
       <defs>
@@ -73,7 +86,9 @@ function Sky({ model, x }: { model: StripModel; x: Scale }) {
         </linearGradient>
       </defs>
       <rect x={x(model.fromMs)} y={TOP} width={x(model.toMs) - x(model.fromMs)} height={SKY} fill={`url(#${id})`} />
-      {[model.sunrise, model.sunset].map((ms) => ms !== undefined && <path key={ms} d={`M${x(ms) - 8} ${TOP + SKY}a8 8 0 0 1 16 0Z`} fill="#f2cf63" stroke="#3a3420" strokeWidth="1" />)}
+      {[model.sunrise, model.sunset].map(
+        (ms) => ms !== undefined && <path key={ms} d={`M${x(ms) - 8} ${TOP + SKY}a8 8 0 0 1 16 0Z`} fill="#f2cf63" stroke="#3a3420" strokeWidth="1" />,
+      )}
       {model.wind.ticks.map(({ value, text }) => (
         <g key={value}>
           <path d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`} stroke="#22333b" strokeDasharray="1 5" opacity="0.5" />
@@ -174,7 +189,9 @@ function Path({ path, colour, offset, x, y, highlight }: PathProps) {
         const at = x(strike.ms)
         level = at - lastX < MARK ? level + 1 : 0
         lastX = at
-        return <StrikeMark key={strike.id} strike={strike} x={at} y={y(strike.depthM) + offset} raise={level * 15} colour={colour} lit={strike.id === highlight} />
+        return (
+          <StrikeMark key={strike.id} strike={strike} x={at} y={y(strike.depthM) + offset} raise={level * 15} colour={colour} lit={strike.id === highlight} />
+        )
       })}
     </g>
   )
@@ -185,7 +202,10 @@ function Temperatures({ model, x, top, left }: { model: StripModel; x: Scale; to
   if (values.length === 0) return null
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const y = scaleLinear([low, Math.max(high, low + 1)], [top + 34, top + 18])
-  const path = line<(typeof model.temperatures)[number]>((reading) => x(reading.ms), (reading) => y(reading.value))
+  const path = line<(typeof model.temperatures)[number]>(
+    (reading) => x(reading.ms),
+    (reading) => y(reading.value),
+  )
   return (
     <g>
       {left > 20 && (
@@ -202,7 +222,14 @@ function Temperatures({ model, x, top, left }: { model: StripModel; x: Scale; to
       {model.temperatures.map((reading) => (
         <g key={reading.ms}>
           <circle cx={x(reading.ms)} cy={y(reading.value)} r="4.5" fill={ink.paper} stroke={ink.ink} strokeWidth="1.6" />
-          <text x={x(reading.ms)} y={y(reading.value) + 22} fontSize="13" fontWeight="600" textAnchor={x(reading.ms) < left + 20 ? 'start' : 'middle'} fill={ink.ink}>
+          <text
+            x={x(reading.ms)}
+            y={y(reading.value) + 22}
+            fontSize="13"
+            fontWeight="600"
+            textAnchor={x(reading.ms) < left + 20 ? 'start' : 'middle'}
+            fill={ink.ink}
+          >
             {reading.text}
           </text>
         </g>

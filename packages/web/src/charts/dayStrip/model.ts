@@ -5,7 +5,12 @@ export interface StripModel {
   readonly deepestM: number
   readonly hours: readonly { readonly ms: number; readonly text: string }[]
   readonly depths: readonly { readonly depthM: number; readonly text: string }[]
-  readonly wind: { readonly points: readonly { readonly ms: number; readonly value: number }[]; readonly highest: number; readonly ticks: readonly { readonly value: number; readonly text: string }[]; readonly unit: string }
+  readonly wind: {
+    readonly points: readonly { readonly ms: number; readonly value: number }[]
+    readonly highest: number
+    readonly ticks: readonly { readonly value: number; readonly text: string }[]
+    readonly unit: string
+  }
   /** Brightness of the sky from 0 (night) to 1 (bright), and cloud from 0 to 1, through the day. */
   readonly sky: readonly { readonly ms: number; readonly light: number; readonly cloud: number }[]
   readonly sunrise: number | undefined

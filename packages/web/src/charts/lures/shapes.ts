@@ -30,7 +30,11 @@ const JERKBAIT: LureShape = {
   side: 'M16 8 H156 V31 C130 35 70 37 22 33 Z',
   lip: 'M29 34 L9 43 Q7 47 13 47 L36 38 Z',
   eye: [36, 28],
-  trebles: [[54, 41], [90, 42], [152, 30]],
+  trebles: [
+    [54, 41],
+    [90, 42],
+    [152, 30],
+  ],
   span: [24, 152],
 }
 
@@ -42,7 +46,10 @@ const FLAT_CRANK: LureShape = {
   side: 'M34 2 H150 V34 C124 42 80 44 38 37 Z',
   lip: 'M46 40 L20 57 L27 64 L58 48 Z',
   eye: [54, 26],
-  trebles: [[84, 53], [147, 33]],
+  trebles: [
+    [84, 53],
+    [147, 33],
+  ],
   span: [40, 147],
 }
 
@@ -56,8 +63,13 @@ const SPINNERBAIT: LureShape = {
   wires: ['M36 40 L20 30 Q15 27 20 23 L94 8', 'M60 40 L122 46 Q136 47 136 38 Q136 31 128 32 L131 36', 'M94 8 L99 12'],
   blades: ['M98 11 C108 4 128 6 140 17 C126 21 108 20 98 11 Z', 'M70 14 a5 5 0 1 0 0.1 0 Z'],
   strands: [
-    ['back', 'M60 38 C80 30 104 27 122 29'], ['back', 'M60 39 C84 33 108 32 126 34'], ['side', 'M61 40 C86 37 110 37 128 39'], ['side', 'M61 41 C86 41 110 42 128 44'],
-    ['side', 'M60 42 C84 45 106 48 124 49'], ['belly', 'M60 43 C82 50 102 54 118 55'], ['belly', 'M58 44 C76 54 92 58 108 60'],
+    ['back', 'M60 38 C80 30 104 27 122 29'],
+    ['back', 'M60 39 C84 33 108 32 126 34'],
+    ['side', 'M61 40 C86 37 110 37 128 39'],
+    ['side', 'M61 41 C86 41 110 42 128 44'],
+    ['side', 'M60 42 C84 45 106 48 124 49'],
+    ['belly', 'M60 43 C82 50 102 54 118 55'],
+    ['belly', 'M58 44 C76 54 92 58 108 60'],
   ],
   span: [20, 140],
 }
@@ -73,7 +85,10 @@ const PLAIN: LureShape = {
 }
 
 const SHAPES: Readonly<Record<string, LureShape>> = {
-  'suspending jerkbait': JERKBAIT, 'deep suspending jerkbait': JERKBAIT, 'flat-sided crankbait': FLAT_CRANK, spinnerbait: SPINNERBAIT,
+  'suspending jerkbait': JERKBAIT,
+  'deep suspending jerkbait': JERKBAIT,
+  'flat-sided crankbait': FLAT_CRANK,
+  spinnerbait: SPINNERBAIT,
 }
 
 export const shapeOf = (lureClass: string): LureShape => SHAPES[lureClass] ?? PLAIN

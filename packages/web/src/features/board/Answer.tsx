@@ -16,9 +16,20 @@ export function Answer({ subject, rate, board, early, onWhat }: AnswerProps) {
   const per = (value: number): string => value.toFixed(2)
   const percent = Math.round(board.confidence * 100)
   return (
-    <Box as="section" aria-label="Answer" aria-live="polite" bg="band" color="onBand" mt="24px" px={{ base: '16px', md: '32px' }} py="14px" mx={{ base: '-16px', md: '-32px' }}>
+    <Box
+      as="section"
+      aria-label="Answer"
+      aria-live="polite"
+      bg="band"
+      color="onBand"
+      mt="24px"
+      px={{ base: '16px', md: '32px' }}
+      py="14px"
+      mx={{ base: '-16px', md: '-32px' }}
+    >
       <Box fontSize="large" fontWeight="700" data-testid="answer">
-        {subject}: {rate.strikes} strikes in {rate.hours.toFixed(1)} hours on {rate.trips} {rate.trips === 1 ? 'trip' : 'trips'}, {per(rate.rate)} an hour, {per(rate.lower)} to {per(rate.upper)} (exact, {percent} %, as if strikes came singly).
+        {subject}: {rate.strikes} strikes in {rate.hours.toFixed(1)} hours on {rate.trips} {rate.trips === 1 ? 'trip' : 'trips'}, {per(rate.rate)} an hour,{' '}
+        {per(rate.lower)} to {per(rate.upper)} (exact, {percent} %, as if strikes came singly).
       </Box>
       <Box color="onBandQuiet" fontSize="text">
         {early ? 'Too early to say: under 5 hours, 3 trips or 5 expected strikes. ' : ''}
@@ -32,7 +43,12 @@ export function Answer({ subject, rate, board, early, onWhat }: AnswerProps) {
 }
 
 function extras({ hookUp, landing, raised, bycatch, sameFish }: Rate): string {
-  const share = (of: Rate['hookUp']): string => (of ? `${Math.round(of.share * 100)} % of ${of.of} (${Math.round(of.lower * 100)} to ${Math.round(of.upper * 100)})` : '')
-  const counts = [raised > 0 && `${raised} raised`, bycatch > 0 && `${bycatch} by-catch`, sameFish > 0 && `${sameFish} the same fish again`].filter((part) => part !== false)
-  return [hookUp && `Hooked ${share(hookUp)}.`, landing && `Landed ${share(landing)} of those.`, counts.length > 0 && `Not counted: ${counts.join(', ')}.`].filter(Boolean).join(' ')
+  const share = (of: Rate['hookUp']): string =>
+    of ? `${Math.round(of.share * 100)} % of ${of.of} (${Math.round(of.lower * 100)} to ${Math.round(of.upper * 100)})` : ''
+  const counts = [raised > 0 && `${raised} raised`, bycatch > 0 && `${bycatch} by-catch`, sameFish > 0 && `${sameFish} the same fish again`].filter(
+    (part) => part !== false,
+  )
+  return [hookUp && `Hooked ${share(hookUp)}.`, landing && `Landed ${share(landing)} of those.`, counts.length > 0 && `Not counted: ${counts.join(', ')}.`]
+    .filter(Boolean)
+    .join(' ')
 }

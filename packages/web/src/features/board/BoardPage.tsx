@@ -37,7 +37,10 @@ function Answered({ board, question }: { board: Board; question: AskedQuestion }
   return (
     <>
       <Quiet>
-        {all.strikes} strikes in {all.hours.toFixed(1)} hours on {all.trips} trips · <a href="#from-what" onClick={() => setShown('all')}>from what?</a>
+        {all.strikes} strikes in {all.hours.toFixed(1)} hours on {all.trips} trips ·{' '}
+        <a href="#from-what" onClick={() => setShown('all')}>
+          from what?
+        </a>
       </Quiet>
       <BoardRows board={board} all={all} selected={row?.group[0] ?? null} onSelect={(level) => question.set({ row: level })} />
       <LeftOutNote board={board} />
@@ -80,7 +83,11 @@ function NothingToSay({ trips }: { trips: number }) {
       <Box fontFamily="heading" fontSize="title">
         {trips === 0 ? 'No trip in the book yet.' : 'No hours were fished like that.'}
       </Box>
-      <p>{trips === 0 ? 'A rate needs hours: log one trip with its stints and this board answers for it.' : 'Bare paper, not a zero: nobody has tried. Open one of the conditions again.'}</p>
+      <p>
+        {trips === 0
+          ? 'A rate needs hours: log one trip with its stints and this board answers for it.'
+          : 'Bare paper, not a zero: nobody has tried. Open one of the conditions again.'}
+      </p>
       {trips === 0 && (
         <LinkButton look="main" to="/trips/new" mt="12px">
           Log a trip

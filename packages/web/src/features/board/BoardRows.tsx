@@ -19,8 +19,20 @@ const HIGHEST_LIMIT = 2.2
 
 const Row = chakra('button', {
   base: {
-    display: 'grid', w: '100%', textAlign: 'left', alignItems: 'center', gap: { base: '4px 12px', lg: '0 16px' }, cursor: 'pointer', bg: 'transparent', color: 'ink', px: '8px', py: { base: '10px', lg: '4px' },
-    gridTemplateColumns: { base: '96px 1fr auto', lg: '96px minmax(150px, 1fr) 240px 132px 356px 64px 60px' }, borderBottom: '1px solid', borderColor: 'rule', _hover: { bg: 'wash' },
+    display: 'grid',
+    w: '100%',
+    textAlign: 'left',
+    alignItems: 'center',
+    gap: { base: '4px 12px', lg: '0 16px' },
+    cursor: 'pointer',
+    bg: 'transparent',
+    color: 'ink',
+    px: '8px',
+    py: { base: '10px', lg: '4px' },
+    gridTemplateColumns: { base: '96px 1fr auto', lg: '96px minmax(150px, 1fr) 240px 132px 356px 64px 60px' },
+    borderBottom: '1px solid',
+    borderColor: 'rule',
+    _hover: { bg: 'wash' },
     '&[aria-pressed=true]': { bg: 'sheet', outline: '1.5px solid', outlineColor: 'ink', borderColor: 'transparent' },
   },
 })
@@ -53,7 +65,15 @@ export function BoardRows({ board, all, selected, onSelect }: RowsProps) {
 /** The shared scale above the rows, with the usual rate of everything asked for. */
 function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
   return (
-    <Box display={{ base: 'none', lg: 'grid' }} gridTemplateColumns="96px minmax(150px, 1fr) 240px 132px 356px 64px 60px" gap="0 16px" px="8px" fontSize="small" color="quiet" aria-hidden>
+    <Box
+      display={{ base: 'none', lg: 'grid' }}
+      gridTemplateColumns="96px minmax(150px, 1fr) 240px 132px 356px 64px 60px"
+      gap="0 16px"
+      px="8px"
+      fontSize="small"
+      color="quiet"
+      aria-hidden
+    >
       <Box gridColumn="3">strikes over the hours they took</Box>
       <Box gridColumn="5">
         <svg width={scale.width + 8} height="34" style={{ overflow: 'visible' }} fill={ink.quiet} fontSize="13">
@@ -106,7 +126,14 @@ function OneRow({ row, board, all, scale, pitch, pressed, onSelect }: OneRowProp
       <Box display={{ base: 'none', lg: 'block' }}>
         <Spindle rate={row.rate} lower={row.lower} upper={row.upper} scale={scale} usualRate={all.rate} />
       </Box>
-      <Box fontFamily="heading" fontSize="title" fontWeight="600" gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '1', lg: 'auto' }} textAlign={{ base: 'right', lg: 'left' }}>
+      <Box
+        fontFamily="heading"
+        fontSize="title"
+        fontWeight="600"
+        gridColumn={{ base: '3', lg: 'auto' }}
+        gridRow={{ base: '1', lg: 'auto' }}
+        textAlign={{ base: 'right', lg: 'left' }}
+      >
         {row.rate.toFixed(2)}
       </Box>
       <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" color="quiet" lineHeight="1.1" textAlign="center">
@@ -118,7 +145,14 @@ function OneRow({ row, board, all, scale, pitch, pressed, onSelect }: OneRowProp
         )}
       </Box>
       <Box display={{ base: 'block', lg: 'none' }} gridColumn="1 / 4">
-        <Spindle rate={row.rate} lower={row.lower} upper={row.upper} scale={rateScale(scale.ticks.at(-1) ?? 1, PHONE_SPINDLE_WIDTH)} usualRate={all.rate} height={30} />
+        <Spindle
+          rate={row.rate}
+          lower={row.lower}
+          upper={row.upper}
+          scale={rateScale(scale.ticks.at(-1) ?? 1, PHONE_SPINDLE_WIDTH)}
+          usualRate={all.rate}
+          height={30}
+        />
       </Box>
     </Row>
   )

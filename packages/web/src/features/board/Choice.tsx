@@ -2,7 +2,20 @@ import { Popover, Portal, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
 const Underlined = chakra('button', {
-  base: { fontFamily: 'inherit', fontSize: 'inherit', fontWeight: 'inherit', color: 'ink', bg: 'transparent', borderBottom: '2px solid', borderColor: 'ink', lineHeight: '1.3', minH: '34px', cursor: 'pointer', textAlign: 'left', _hover: { bg: 'wash' } },
+  base: {
+    fontFamily: 'inherit',
+    fontSize: 'inherit',
+    fontWeight: 'inherit',
+    color: 'ink',
+    bg: 'transparent',
+    borderBottom: '2px solid',
+    borderColor: 'ink',
+    lineHeight: '1.3',
+    minH: '34px',
+    cursor: 'pointer',
+    textAlign: 'left',
+    _hover: { bg: 'wash' },
+  },
 })
 
 /** An underlined part of the question that opens its choices. */
@@ -16,7 +29,18 @@ export function Choice({ name, text, children }: { name: string; text: string; c
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
-          <Popover.Content bg="sheet" color="ink" border="1.5px solid" borderColor="ink" borderRadius="hair" boxShadow="none" w="auto" minW="220px" maxW="320px" aria-label={name}>
+          <Popover.Content
+            bg="sheet"
+            color="ink"
+            border="1.5px solid"
+            borderColor="ink"
+            borderRadius="hair"
+            boxShadow="none"
+            w="auto"
+            minW="220px"
+            maxW="320px"
+            aria-label={name}
+          >
             <Popover.Body p="12px" maxH="60vh" overflowY="auto">
               {children}
             </Popover.Body>
@@ -28,5 +52,15 @@ export function Choice({ name, text, children }: { name: string; text: string; c
 }
 
 export const Option = chakra('button', {
-  base: { display: 'block', w: '100%', minH: '40px', px: '8px', textAlign: 'left', cursor: 'pointer', bg: 'transparent', _hover: { bg: 'wash' }, '&[aria-pressed=true]': { fontWeight: '700', bg: 'wash' } },
+  base: {
+    display: 'block',
+    w: '100%',
+    minH: '40px',
+    px: '8px',
+    textAlign: 'left',
+    cursor: 'pointer',
+    bg: 'transparent',
+    _hover: { bg: 'wash' },
+    '&[aria-pressed=true]': { fontWeight: '700', bg: 'wash' },
+  },
 })

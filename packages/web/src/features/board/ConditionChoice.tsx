@@ -33,7 +33,17 @@ export function ConditionChoice({ condition, question, units }: { condition: Con
   )
 }
 
-function RangeFields({ condition, units, question, instead }: { condition: Condition; units: UnitPreferences; question: AskedQuestion; instead: readonly string[] }) {
+function RangeFields({
+  condition,
+  units,
+  question,
+  instead,
+}: {
+  condition: Condition
+  units: UnitPreferences
+  question: AskedQuestion
+  instead: readonly string[]
+}) {
   const [typed, setTyped] = useState({ from: '', to: '' })
   const [wrong, setWrong] = useState<string>()
   const { stored, shown, label } = rangeUnit(condition, units)
@@ -58,8 +68,22 @@ function RangeFields({ condition, units, question, instead }: { condition: Condi
         or any range{shown === '' ? ` (${label.trim()})` : `, ${unitLabel(shown)}`}
       </Label>
       <Flex gap="6px" align="center">
-        <Field aria-label={`${condition.name} from`} placeholder="from" w="80px" inputMode="decimal" value={typed.from} onChange={(event) => setTyped({ ...typed, from: event.target.value })} />
-        <Field aria-label={`${condition.name} to`} placeholder="to" w="80px" inputMode="decimal" value={typed.to} onChange={(event) => setTyped({ ...typed, to: event.target.value })} />
+        <Field
+          aria-label={`${condition.name} from`}
+          placeholder="from"
+          w="80px"
+          inputMode="decimal"
+          value={typed.from}
+          onChange={(event) => setTyped({ ...typed, from: event.target.value })}
+        />
+        <Field
+          aria-label={`${condition.name} to`}
+          placeholder="to"
+          w="80px"
+          inputMode="decimal"
+          value={typed.to}
+          onChange={(event) => setTyped({ ...typed, to: event.target.value })}
+        />
         <Button type="submit">Use</Button>
       </Flex>
       <FieldProblem id={`${condition.band}-range`} message={wrong} />

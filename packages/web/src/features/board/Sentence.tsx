@@ -35,7 +35,17 @@ export function Sentence({ question }: { question: AskedQuestion }) {
   )
 }
 
-function OneOf({ question, column, open, records }: { question: AskedQuestion; column: 'water' | 'lure'; open: string; records: readonly { id: string; name: string }[] }) {
+function OneOf({
+  question,
+  column,
+  open,
+  records,
+}: {
+  question: AskedQuestion
+  column: 'water' | 'lure'
+  open: string
+  records: readonly { id: string; name: string }[]
+}) {
   const nameOf = useNames(column === 'water' ? 'waters' : 'lures')
   const clause = question.where.find((candidate) => candidate.column === column)
   const chosen = clause && clause.kind === 'oneOf' ? clause.values : []

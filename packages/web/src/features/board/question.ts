@@ -20,7 +20,9 @@ export function useQuestion(): AskedQuestion {
   const asked = params.get('by') ?? 'lure'
   const by: Grouping = asked in GROUPINGS ? (asked as Grouping) : 'lure'
   return {
-    by: [by], where, row: params.get('row'),
+    by: [by],
+    where,
+    row: params.get('row'),
     set: ({ by: nextBy = by, clause, instead = [], row = null }) => {
       const kept = clause ? where.filter(({ column }) => column !== clause.column && !instead.includes(column)) : where
       const next = clause && clause.kind !== 'open' ? [...kept, clause] : kept

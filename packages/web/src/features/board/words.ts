@@ -3,7 +3,14 @@ import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
 
 /** What a board may be grouped by, with the word for it in the question. */
 export const GROUPINGS = {
-  lure: 'lure', class: 'lure class', water: 'water', temp_band: 'water temperature', clarity_band: 'clarity', wind_band: 'wind', sun_band: 'sun height', sky_band: 'sky',
+  lure: 'lure',
+  class: 'lure class',
+  water: 'water',
+  temp_band: 'water temperature',
+  clarity_band: 'clarity',
+  wind_band: 'wind',
+  sun_band: 'sun height',
+  sky_band: 'sky',
 } as const
 export type Grouping = keyof typeof GROUPINGS
 
@@ -24,8 +31,17 @@ export const CONDITIONS: readonly Condition[] = [
 ]
 
 const BAND_WORDS: Readonly<Record<string, string>> = {
-  very_clear: 'very clear', light_chop: 'light chop', working_chop: 'working chop', night: 'night', twilight: 'twilight', low: 'low sun', mid: 'middling sun', high: 'high sun', mostly: 'mostly cloudy',
-  partly: 'partly cloudy', [UNKNOWN]: 'not known',
+  very_clear: 'very clear',
+  light_chop: 'light chop',
+  working_chop: 'working chop',
+  night: 'night',
+  twilight: 'twilight',
+  low: 'low sun',
+  mid: 'middling sun',
+  high: 'high sun',
+  mostly: 'mostly cloudy',
+  partly: 'partly cloudy',
+  [UNKNOWN]: 'not known',
 }
 
 const SKY_WORDS: Readonly<Record<string, string>> = { clear: 'clear sky' }

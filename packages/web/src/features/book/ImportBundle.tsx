@@ -16,8 +16,11 @@ interface Chosen {
 async function archiveOf(files: readonly File[]): Promise<Chosen | undefined> {
   const [first] = files
   if (!first) return undefined
-  if (files.length === 1 && /\.zip$/i.test(first.name)) return { archive: new Uint8Array(await first.arrayBuffer()), namespace: first.name.replace(/\.zip$/i, '') }
-  const entries = await Promise.all(files.filter(({ name }) => /\.csv$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const))
+  if (files.length === 1 && /\.zip$/i.test(first.name))
+    return { archive: new Uint8Array(await first.arrayBuffer()), namespace: first.name.replace(/\.zip$/i, '') }
+  const entries = await Promise.all(
+    files.filter(({ name }) => /\.csv$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
+  )
   const folder = first.webkitRelativePath.split('/')[0]
   return { archive: zipSync(Object.fromEntries(entries)) as Uint8Array<ArrayBuffer>, namespace: folder || 'bundle' }
 }

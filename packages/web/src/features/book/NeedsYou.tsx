@@ -20,7 +20,8 @@ export function NeedsYou({ book }: { book: string }) {
       <Heading>Needs you</Heading>
       {[...groups].map(([group, members]) => (
         <Box key={group} mt="8px">
-          {members.length} {members.length === 1 ? 'change' : 'changes'} to {[...new Set(members.map(({ change }) => change.kind))].join(', ')}: {members[0]?.problem?.detail ?? 'refused.'}{' '}
+          {members.length} {members.length === 1 ? 'change' : 'changes'} to {[...new Set(members.map(({ change }) => change.kind))].join(', ')}:{' '}
+          {members[0]?.problem?.detail ?? 'refused.'}{' '}
           <Button look="bare" onClick={() => void resolveRefused(book, group, 'retry').then(() => pushSoon(book))}>
             try again
           </Button>

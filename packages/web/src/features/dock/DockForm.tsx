@@ -58,7 +58,18 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
     await dropDraft(draftKey)
     await navigate(existing ? `/trips/${values.trip}` : '/trips')
   }
-  const dock: Dock = { form, read, shownProblems, units, lures, book, people: values.people.split(',').map((name) => name.trim()).filter((name) => name !== '') }
+  const dock: Dock = {
+    form,
+    read,
+    shownProblems,
+    units,
+    lures,
+    book,
+    people: values.people
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== ''),
+  }
   return (
     <DockContext.Provider value={dock}>
       <form
@@ -77,7 +88,19 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
         <StintRows />
         <StrikeRows />
         <ReadingRows />
-        <Flex position="sticky" bottom="0" bg="paper" borderTop="2px solid" borderColor="ink" mt="24px" py="12px" gap="16px" align="center" justify="space-between" wrap="wrap">
+        <Flex
+          position="sticky"
+          bottom="0"
+          bg="paper"
+          borderTop="2px solid"
+          borderColor="ink"
+          mt="24px"
+          py="12px"
+          gap="16px"
+          align="center"
+          justify="space-between"
+          wrap="wrap"
+        >
           <Box flex="1 1 320px">
             <Foot account={read.account} zone={zone} blankStint={values.stints.at(-1)?.id ?? ''} />
             {tried && Object.keys(read.problems).length > 0 && (

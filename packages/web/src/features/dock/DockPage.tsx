@@ -41,5 +41,11 @@ export function DockPage() {
     }
     void open()
   }, [book, trip, record, trips, units, key, opened])
-  return <Page>{opened?.key === key && book !== null && <DockForm key={key} book={book} draftKey={key} draft={opened.draft} before={opened.before} existing={record !== undefined} />}</Page>
+  return (
+    <Page>
+      {opened?.key === key && book !== null && (
+        <DockForm key={key} book={book} draftKey={key} draft={opened.draft} before={opened.before} existing={record !== undefined} />
+      )}
+    </Page>
+  )
 }

@@ -20,7 +20,10 @@ interface LureCellProps {
 
 /** The lures whose name holds every word typed, the ones that begin with it first. */
 function matching(lures: readonly Lure[], text: string): Lure[] {
-  const words = text.toLowerCase().split(/\s+/).filter((word) => word !== '')
+  const words = text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
   const found = lures.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
   const first = text.toLowerCase()
   return found.sort((a, b) => Number(b.name.toLowerCase().startsWith(first)) - Number(a.name.toLowerCase().startsWith(first)))

@@ -62,45 +62,83 @@ export const isBlank = ({ id: _id, ...cells }: StintRow | StrikeRow | ReadingRow
 /** Yesterday on the water last fished, by the same people. */
 export function newDraft(newId: NewId, last: Trip | undefined, nowMs: number, zone: string): DockDraft {
   return {
-    trip: newId(), water: last?.water ?? '', date: localDate(nowMs - 86_400_000, zone), start: '', end: '', purpose: last?.purpose ?? 'own', people: last?.anglers?.join(', ') ?? '', note: '', effortKnown: 'full',
-    stints: [emptyStint(newId())], strikes: [emptyStrike(newId())], readings: [emptyReading(newId())], again: {},
+    trip: newId(),
+    water: last?.water ?? '',
+    date: localDate(nowMs - 86_400_000, zone),
+    start: '',
+    end: '',
+    purpose: last?.purpose ?? 'own',
+    people: last?.anglers?.join(', ') ?? '',
+    note: '',
+    effortKnown: 'full',
+    stints: [emptyStint(newId())],
+    strikes: [emptyStrike(newId())],
+    readings: [emptyReading(newId())],
+    again: {},
   }
 }
 
 /** A trip in the book as the draft that would have made it. */
-export function draftOfTrip(trip: Trip, records: { stints: readonly Stint[]; strikes: readonly Strike[]; readings: readonly Reading[] }, units: UnitPreferences, newId: NewId): DockDraft {
+export function draftOfTrip(
+  trip: Trip,
+  records: { stints: readonly Stint[]; strikes: readonly Strike[]; readings: readonly Reading[] },
+  units: UnitPreferences,
+  newId: NewId,
+): DockDraft {
   const zone = trip.timeZone ?? 'UTC'
   const clock = (iso: string | null | undefined): string => {
     if (!iso) return ''
     const { hour, minute } = localParts(Date.parse(iso), zone)
     return `${hour}:${String(minute).padStart(2, '0')}`
   }
-  const shown = (value: number | null | undefined, typed: string | null | undefined, field: Unit, unit: Unit): string => (value === null || value === undefined ? '' : quantityText(value, typed, field, unit))
+  const shown = (value: number | null | undefined, typed: string | null | undefined, field: Unit, unit: Unit): string =>
+    value === null || value === undefined ? '' : quantityText(value, typed, field, unit)
   const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] => [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
   return {
-    trip: trip.id, water: trip.water, date: localDate(Date.parse(trip.start), zone), start: clock(trip.start), end: clock(trip.end), purpose: trip.purpose ?? '', people: trip.anglers?.join(', ') ?? '',
-    note: trip.note ?? '', effortKnown: trip.effortKnown ?? 'full', again: {},
+    trip: trip.id,
+    water: trip.water,
+    date: localDate(Date.parse(trip.start), zone),
+    start: clock(trip.start),
+    end: clock(trip.end),
+    purpose: trip.purpose ?? '',
+    people: trip.anglers?.join(', ') ?? '',
+    note: trip.note ?? '',
+    effortKnown: trip.effortKnown ?? 'full',
+    again: {},
     stints: [
       ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({
-        id: stint.id, angler: stint.angler ?? '', lure: stint.lure, lureText: '', start: clock(stint.start), end: clock(stint.end), depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', units.depth),
+        id: stint.id,
+        angler: stint.angler ?? '',
+        lure: stint.lure,
+        lureText: '',
+        start: clock(stint.start),
+        end: clock(stint.end),
+        depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', units.depth),
       })),
       emptyStint(newId()),
     ],
     strikes: [
       ...byTime(records.strikes, (strike) => strike.time).map((strike) => ({
-        id: strike.id, time: clock(strike.time), angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '', outcome: strike.outcome ?? '',
-        length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length), weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight), note: strike.note ?? '',
+        id: strike.id,
+        time: clock(strike.time),
+        angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
+        outcome: strike.outcome ?? '',
+        length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
+        weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight),
+        note: strike.note ?? '',
       })),
       emptyStrike(newId()),
     ],
     readings: [
       ...byTime(records.readings, (reading) => reading.time).map((reading) => ({
-        id: reading.id, time: clock(reading.time), temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
-        sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility), cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
+        id: reading.id,
+        time: clock(reading.time),
+        temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
+        sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility),
+        cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
         wind: shown(reading.windMps, reading.windMpsTyped, 'mps', units.wind),
       })),
       emptyReading(newId()),
     ],
   }
 }
-

@@ -48,7 +48,10 @@ class DraftReader {
     private readonly zone: string,
     private readonly units: UnitPreferences,
   ) {
-    this.people = draft.people.split(',').map((name) => name.trim()).filter((name) => name !== '')
+    this.people = draft.people
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== '')
   }
 
   read(): ReadDraft {
@@ -58,13 +61,28 @@ class DraftReader {
     const start = draft.start === '' ? this.missing('trip:start', 'When did it begin?') : this.time('trip:start', draft.start, undefined)
     const end = draft.end === '' ? undefined : this.time('trip:end', draft.end, start)
     if (start !== undefined) {
-      const fields = { water: draft.water, start: isoUtc(start), end: end === undefined ? null : isoUtc(end), purpose: draft.purpose || null, anglers: [...this.people], timeZone: this.zone, note: draft.note || null, effortKnown: draft.effortKnown }
+      const fields = {
+        water: draft.water,
+        start: isoUtc(start),
+        end: end === undefined ? null : isoUtc(end),
+        purpose: draft.purpose || null,
+        anglers: [...this.people],
+        timeZone: this.zone,
+        note: draft.note || null,
+        effortKnown: draft.effortKnown,
+      }
       this.keep('trip', draft.trip, fields, { water: 'trip:water', start: 'trip:start', end: 'trip:end', anglers: 'trip:people', note: 'trip:note' })
       this.stints(start, end)
       this.strikes(start, end)
       this.readings(start, end)
     }
-    return { records: this.records, problems: this.problems, notices: this.notices, twice: this.twice, account: start === undefined ? undefined : this.account(start, end) }
+    return {
+      records: this.records,
+      problems: this.problems,
+      notices: this.notices,
+      twice: this.twice,
+      account: start === undefined ? undefined : this.account(start, end),
+    }
   }
 
   private missing(cell: string, message: string): undefined {
@@ -87,9 +105,11 @@ class DraftReader {
     for (const row of this.draft.stints) {
       if (isBlank(row)) continue
       const angler = row.angler || this.people[0] || ''
-      const from = row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
+      const from =
+        row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
       const to = row.end === '' || from === undefined ? undefined : this.time(cellName('stint', row.id, 'end'), row.end, from)
-      if (row.lure === '') this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? 'Which lure?' : `No lure is chosen for “${row.lureText}”: pick one or make it.`
+      if (row.lure === '')
+        this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? 'Which lure?' : `No lure is chosen for “${row.lureText}”: pick one or make it.`
       if (to !== undefined) reached.set(angler, to)
       if (from !== undefined) this.stint(row, angler, from, to)
     }
@@ -97,7 +117,11 @@ class DraftReader {
 
   private stint(row: StintRow, angler: string, from: number, to: number | undefined): void {
     const fields = {
-      trip: this.draft.trip, lure: row.lure, angler: angler || null, start: isoUtc(from), end: to === undefined ? null : isoUtc(to),
+      trip: this.draft.trip,
+      lure: row.lure,
+      angler: angler || null,
+      start: isoUtc(from),
+      end: to === undefined ? null : isoUtc(to),
       ...this.quantity('stint', row, 'depth', 'lureDepthM', this.units.depth, 'm'),
     }
     this.keep('stint', row.id, fields, { lureDepthM: 'depth', start: 'start', end: 'end', lure: 'lure', angler: 'angler' })
@@ -113,8 +137,14 @@ class DraftReader {
       above = Math.max(above, at)
       const stint = this.stintAt(at, row)
       const fields = {
-        trip: this.draft.trip, time: isoUtc(at), stint: stint ?? null, angler: row.angler || null, outcome: row.outcome || null, note: row.note || null,
-        ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'), ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
+        trip: this.draft.trip,
+        time: isoUtc(at),
+        stint: stint ?? null,
+        angler: row.angler || null,
+        outcome: row.outcome || null,
+        note: row.note || null,
+        ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'),
+        ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
       }
       this.keep('strike', row.id, fields, { time: 'time', outcome: 'outcome', lengthMm: 'length', weightG: 'weight', note: 'note', angler: 'angler' })
     }
@@ -143,8 +173,13 @@ class DraftReader {
       if (at === undefined) continue
       above = Math.max(above, at)
       const fields = {
-        trip: this.draft.trip, time: isoUtc(at), source: 'hand', ...this.quantity('reading', row, 'temp', 'waterTempC', this.units.temperature, 'C'),
-        ...this.quantity('reading', row, 'sight', 'visibilityM', this.units.visibility, 'm'), ...this.quantity('reading', row, 'wind', 'windMps', this.units.wind, 'mps'), ...this.cloud(row),
+        trip: this.draft.trip,
+        time: isoUtc(at),
+        source: 'hand',
+        ...this.quantity('reading', row, 'temp', 'waterTempC', this.units.temperature, 'C'),
+        ...this.quantity('reading', row, 'sight', 'visibilityM', this.units.visibility, 'm'),
+        ...this.quantity('reading', row, 'wind', 'windMps', this.units.wind, 'mps'),
+        ...this.cloud(row),
       }
       this.keep('reading', row.id, fields, { time: 'time', waterTempC: 'temp', visibilityM: 'sight', windMps: 'wind', cloudPct: 'cloud' })
     }
@@ -158,7 +193,14 @@ class DraftReader {
   }
 
   /** A measured cell as its field in SI beside what was typed. */
-  private quantity<R extends { readonly id: string }>(section: 'stint' | 'strike' | 'reading', row: R, column: keyof R & string, field: string, assumed: Unit, stored: Unit): Fields {
+  private quantity<R extends { readonly id: string }>(
+    section: 'stint' | 'strike' | 'reading',
+    row: R,
+    column: keyof R & string,
+    field: string,
+    assumed: Unit,
+    stored: Unit,
+  ): Fields {
     const text = String(row[column])
     if (text.trim() === '') return { [field]: null, [`${field}Typed`]: null }
     const read = parseQuantity(text, assumed, stored)
@@ -177,7 +219,9 @@ class DraftReader {
   }
 
   private account(start: number, end: number | undefined): Account {
-    const stints = this.records.filter(({ kind }) => kind === 'stint').map(({ id, fields }) => ({ id, angler: fields.angler as string | null, start: String(fields.start), end: fields.end as string | null }))
+    const stints = this.records
+      .filter(({ kind }) => kind === 'stint')
+      .map(({ id, fields }) => ({ id, angler: fields.angler as string | null, start: String(fields.start), end: fields.end as string | null }))
     return accountFor(isoUtc(start), end === undefined ? null : isoUtc(end), stints)
   }
 }

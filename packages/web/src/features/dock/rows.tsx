@@ -90,7 +90,10 @@ export function StintRows() {
         const next = rows[i + 1]
         return (
           <Box key={field.key} role="group" aria-label={`Stint ${i + 1}`}>
-            <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(next ? cellName('stint', next.id, 'lure') : cellName('strike', form.getValues('strikes')[0]?.id ?? '', 'time'))}>
+            <Grid
+              gridTemplateColumns={phoneOr(columns)}
+              onKeyDown={onEnter(next ? cellName('stint', next.id, 'lure') : cellName('strike', form.getValues('strikes')[0]?.id ?? '', 'time'))}
+            >
               <Box gridColumn={{ base: '1 / 4', md: 'auto' }}>
                 <LureCell
                   cell={cell('lure')}
@@ -139,13 +142,30 @@ export function StrikeRows() {
   return (
     <Box as="section" aria-label="Strikes" mt="22px">
       <Heading>Strikes</Heading>
-      <Heads columns={columns} names={['time', ...(several ? ['who'] : []), 'what became of it', `length, ${unitLabel(units.length)}`, `weight, ${unitLabel(units.weight)}`, 'note', '']} />
+      <Heads
+        columns={columns}
+        names={[
+          'time',
+          ...(several ? ['who'] : []),
+          'what became of it',
+          `length, ${unitLabel(units.length)}`,
+          `weight, ${unitLabel(units.weight)}`,
+          'note',
+          '',
+        ]}
+      />
       {fields.map((field, i) => {
         const id = rows[i]?.id ?? field.id
         const cell = (name: string): string => cellName('strike', id, name)
         const next = rows[i + 1]
         return (
-          <Grid key={field.key} role="group" aria-label={`Strike ${i + 1}`} gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(next ? cellName('strike', next.id, 'time') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time'))}>
+          <Grid
+            key={field.key}
+            role="group"
+            aria-label={`Strike ${i + 1}`}
+            gridTemplateColumns={phoneOr(columns)}
+            onKeyDown={onEnter(next ? cellName('strike', next.id, 'time') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time'))}
+          >
             <Cell cell={cell('time')} path={`strikes.${i}.time`} label="Time" placeholder="9:42" />
             {several && <ChoiceCell cell={cell('angler')} path={`strikes.${i}.angler`} label="Who" words={people} empty="by the hour" />}
             <ChoiceCell cell={cell('outcome')} path={`strikes.${i}.outcome`} label="What became of it" words={OUTCOMES} empty="not yet said" />
@@ -167,13 +187,29 @@ export function ReadingRows() {
   return (
     <Box as="section" aria-label="Readings" mt="22px">
       <Heading>Readings</Heading>
-      <Heads columns={columns} names={['time (the start)', `water, ${unitLabel(units.temperature)}`, `sight, ${unitLabel(units.visibility)}`, 'cloud, %', `wind, ${unitLabel(units.wind)}`, '']} />
+      <Heads
+        columns={columns}
+        names={[
+          'time (the start)',
+          `water, ${unitLabel(units.temperature)}`,
+          `sight, ${unitLabel(units.visibility)}`,
+          'cloud, %',
+          `wind, ${unitLabel(units.wind)}`,
+          '',
+        ]}
+      />
       {fields.map((field, i) => {
         const id = rows[i]?.id ?? field.id
         const cell = (name: string): string => cellName('reading', id, name)
         const next = rows[i + 1]
         return (
-          <Grid key={field.key} role="group" aria-label={`Reading ${i + 1}`} gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(next ? cellName('reading', next.id, 'time') : undefined)}>
+          <Grid
+            key={field.key}
+            role="group"
+            aria-label={`Reading ${i + 1}`}
+            gridTemplateColumns={phoneOr(columns)}
+            onKeyDown={onEnter(next ? cellName('reading', next.id, 'time') : undefined)}
+          >
             <Cell cell={cell('time')} path={`readings.${i}.time`} label="Time" placeholder="the start" />
             <Cell cell={cell('temp')} path={`readings.${i}.temp`} label="Water temperature" numeric />
             <Cell cell={cell('sight')} path={`readings.${i}.sight`} label="Sight" numeric />

@@ -36,4 +36,3 @@ export function readTime(text: string, { zone, date, afterMs, untilMs, again }: 
   const notice = nextDay && !tooLate ? 'next day' : undefined
   return { ms, ...(notice ? { notice } : {}) }
 }
-

@@ -53,7 +53,14 @@ export function StartPage() {
         <Flex gap="14px" mt="20px" wrap="wrap">
           <Box w="280px">
             <Label htmlFor="book-name">Whose book is it?</Label>
-            <Field id="book-name" autoFocus value={name} aria-invalid={tried && nameProblem !== undefined} aria-describedby="book-name-problem" onChange={(event) => setName(event.target.value)} />
+            <Field
+              id="book-name"
+              autoFocus
+              value={name}
+              aria-invalid={tried && nameProblem !== undefined}
+              aria-describedby="book-name-problem"
+              onChange={(event) => setName(event.target.value)}
+            />
             <FieldProblem id="book-name-problem" message={tried ? nameProblem : undefined} />
           </Box>
           <Box w="280px">

@@ -50,7 +50,12 @@ export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
       {pick('belly', 'Belly', colours, '130px')}
       <Box w="240px">
         <Label htmlFor="lure-name">Called (its class and back otherwise)</Label>
-        <Field id="lure-name" value={draft.name} aria-invalid={problems.name !== undefined} onChange={(event) => onChange({ ...draft, name: event.target.value })} />
+        <Field
+          id="lure-name"
+          value={draft.name}
+          aria-invalid={problems.name !== undefined}
+          onChange={(event) => onChange({ ...draft, name: event.target.value })}
+        />
         <FieldProblem id="lure-name-problem" message={problems.name} />
       </Box>
     </Flex>

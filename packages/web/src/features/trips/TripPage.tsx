@@ -67,7 +67,11 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
 function Figures({ screen: { trip, stints, strikes } }: { screen: TripOnScreen }) {
   const units = useUnits()
   const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
-  const { accountedMin } = accountFor(trip.start, trip.end ?? null, stints.map((stint) => ({ id: stint.id, angler: stint.angler ?? null, start: stint.start, end: stint.end ?? null })))
+  const { accountedMin } = accountFor(
+    trip.start,
+    trip.end ?? null,
+    stints.map((stint) => ({ id: stint.id, angler: stint.angler ?? null, start: stint.start, end: stint.end ?? null })),
+  )
   const best = Math.max(0, ...strikes.map(({ weightG }) => weightG ?? 0))
   const figures = [
     [String(counted.length), 'strikes'],

@@ -30,24 +30,46 @@ export function TripTable({ screen, highlight, clock }: TripTableProps) {
   }
   const lines: Line[] = [
     ...stints.map((stint) => ({
-      key: stint.id, at: stint.start, when: `${clock(stint.start)} to ${stint.end ? clock(stint.end) : 'still open'}`, what: lures.get(stint.lure)?.name ?? 'a lure',
-      detail: [stint.angler, formatQuantity(workedDepthM(stint, lures.get(stint.lure)), stint.lureDepthMTyped, 'm', units.depth), stint.reason].filter(Boolean).join(' · '), lit: false,
+      key: stint.id,
+      at: stint.start,
+      when: `${clock(stint.start)} to ${stint.end ? clock(stint.end) : 'still open'}`,
+      what: lures.get(stint.lure)?.name ?? 'a lure',
+      detail: [stint.angler, formatQuantity(workedDepthM(stint, lures.get(stint.lure)), stint.lureDepthMTyped, 'm', units.depth), stint.reason]
+        .filter(Boolean)
+        .join(' · '),
+      lit: false,
     })),
     ...strikes.map((strike) => ({
-      key: strike.id, at: strike.time, when: clock(strike.time), what: `Strike, ${strike.outcome ?? 'not yet said'}`,
+      key: strike.id,
+      at: strike.time,
+      when: clock(strike.time),
+      what: `Strike, ${strike.outcome ?? 'not yet said'}`,
       detail: [
-        stintName(strike.stint), strike.species, typeof strike.lengthMm === 'number' && formatQuantity(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
-        typeof strike.weightG === 'number' && formatQuantity(strike.weightG, strike.weightGTyped, 'g', units.weight), strike.phase, strike.note,
-      ].filter(Boolean).join(' · '),
+        stintName(strike.stint),
+        strike.species,
+        typeof strike.lengthMm === 'number' && formatQuantity(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
+        typeof strike.weightG === 'number' && formatQuantity(strike.weightG, strike.weightGTyped, 'g', units.weight),
+        strike.phase,
+        strike.note,
+      ]
+        .filter(Boolean)
+        .join(' · '),
       lit: strike.id === highlight,
     })),
     ...readings.map((reading) => ({
-      key: reading.id, at: reading.time, when: clock(reading.time), what: 'Reading',
+      key: reading.id,
+      at: reading.time,
+      when: clock(reading.time),
+      what: 'Reading',
       detail: [
         typeof reading.waterTempC === 'number' && formatQuantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
-        typeof reading.visibilityM === 'number' && `sees ${formatQuantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)}`, reading.tint,
-        typeof reading.cloudPct === 'number' && `cloud ${reading.cloudPct} %`, typeof reading.windMps === 'number' && `wind ${formatQuantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)}`,
-      ].filter(Boolean).join(' · '),
+        typeof reading.visibilityM === 'number' && `sees ${formatQuantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)}`,
+        reading.tint,
+        typeof reading.cloudPct === 'number' && `cloud ${reading.cloudPct} %`,
+        typeof reading.windMps === 'number' && `wind ${formatQuantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)}`,
+      ]
+        .filter(Boolean)
+        .join(' · '),
       lit: false,
     })),
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))

@@ -44,7 +44,9 @@ export function TripsPage() {
       </Flex>
       {trips.length === 0 ? (
         <Box mt="28px" maxW="520px">
-          <p>Nothing here yet. A trip is its hours first: where, from when to when, and which lure was in hand. The strikes then have something to be divided by.</p>
+          <p>
+            Nothing here yet. A trip is its hours first: where, from when to when, and which lure was in hand. The strikes then have something to be divided by.
+          </p>
         </Box>
       ) : (
         <Box mt="16px" overflowX="auto">
@@ -66,7 +68,14 @@ export function TripsPage() {
                 return (
                   <tr key={trip.id}>
                     <td>
-                      <Link to={`/trips/${trip.id}`}>{new Date(trip.start).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: trip.timeZone ?? 'UTC' })}</Link>
+                      <Link to={`/trips/${trip.id}`}>
+                        {new Date(trip.start).toLocaleDateString(undefined, {
+                          day: 'numeric',
+                          month: 'short',
+                          year: 'numeric',
+                          timeZone: trip.timeZone ?? 'UTC',
+                        })}
+                      </Link>
                     </td>
                     <td>{waterName(trip.water)}</td>
                     <td className="wide-only">{trip.purpose ?? ''}</td>

@@ -41,9 +41,19 @@ export function stripModel(screen: TripOnScreen, units: UnitPreferences): StripM
   const paths = pathsOf(screen, units)
   const deepestM = Math.max(SHALLOWEST_FOOT_M, ...paths.flatMap(({ stints: list }) => list.map(({ depthM }) => depthM * 1.25)))
   return {
-    fromMs, toMs, deepestM, hours: [fromMs, ...hourMarks(fromMs, toMs, zone), toMs].filter((ms) => localParts(ms, zone).minute === 0).map((ms) => ({ ms, text: clockText(ms, zone) })),
-    depths: depthTicks(deepestM, units), wind: windOf(readings, times, units), sky: skyOf(water, readings, times), ...sunOf(water, fromMs, toMs), water: waterColour(readings), paths,
-    lures: luresOf(screen, units), temperatures: temperaturesOf(readings, units), waterText: waterTextOf(readings, units),
+    fromMs,
+    toMs,
+    deepestM,
+    hours: [fromMs, ...hourMarks(fromMs, toMs, zone), toMs].filter((ms) => localParts(ms, zone).minute === 0).map((ms) => ({ ms, text: clockText(ms, zone) })),
+    depths: depthTicks(deepestM, units),
+    wind: windOf(readings, times, units),
+    sky: skyOf(water, readings, times),
+    ...sunOf(water, fromMs, toMs),
+    water: waterColour(readings),
+    paths,
+    lures: luresOf(screen, units),
+    temperatures: temperaturesOf(readings, units),
+    waterText: waterTextOf(readings, units),
   }
 }
 
@@ -62,13 +72,25 @@ function pathsOf({ stints, strikes, lures, trip, water }: TripOnScreen, units: U
       stints: own.map((stint) => {
         const depthM = workedDepthM(stint, lures.get(stint.lure))
         const [from, to] = [epochMs(stint.start), epochMs(stint.end ?? stint.start)]
-        return { id: stint.id, fromMs: from, toMs: to, depthM, label: `${lures.get(stint.lure)?.name ?? 'a lure'}, ${clockText(from, zone)} to ${clockText(to, zone)}, ${formatQuantity(depthM, stint.lureDepthMTyped, 'm', units.depth)}` }
+        return {
+          id: stint.id,
+          fromMs: from,
+          toMs: to,
+          depthM,
+          label: `${lures.get(stint.lure)?.name ?? 'a lure'}, ${clockText(from, zone)} to ${clockText(to, zone)}, ${formatQuantity(depthM, stint.lureDepthMTyped, 'm', units.depth)}`,
+        }
       }),
       strikes: struck
         .map((strike) => {
           const stint = strike.stint ? byId.get(strike.stint) : undefined
           const depthM = stint ? workedDepthM(stint, lures.get(stint.lure)) : 0
-          return { id: strike.id, ms: epochMs(strike.time), depthM, outcome: strike.outcome ?? null, label: `${clockText(epochMs(strike.time), zone)} ${strike.outcome ?? 'not yet said'}` }
+          return {
+            id: strike.id,
+            ms: epochMs(strike.time),
+            depthM,
+            outcome: strike.outcome ?? null,
+            label: `${clockText(epochMs(strike.time), zone)} ${strike.outcome ?? 'not yet said'}`,
+          }
         })
         .sort((a, b) => a.ms - b.ms),
     }
@@ -100,7 +122,12 @@ function windOf(readings: readonly Reading[], times: readonly number[], units: U
   const highest = Math.max(units.wind === 'mph' ? 15 : 7, ...points.map(({ value }) => value)) * 1.1
   const step = units.wind === 'mph' ? 5 : 2.5
   const ticks = [1, 2, 3, 4].map((i) => i * step).filter((value) => value < highest)
-  return { points, highest, ticks: ticks.map((value, i) => ({ value, text: i === ticks.length - 1 ? `${value} ${unitLabel(units.wind)}` : String(value) })), unit: unitLabel(units.wind) }
+  return {
+    points,
+    highest,
+    ticks: ticks.map((value, i) => ({ value, text: i === ticks.length - 1 ? `${value} ${unitLabel(units.wind)}` : String(value) })),
+    unit: unitLabel(units.wind),
+  }
 }
 
 /** Light from the sun's height (0 at −6°, full at 15°); without a place the sky is drawn as day. */
@@ -121,7 +148,10 @@ function sunOf(water: Water | undefined, fromMs: number, toMs: number): { sunris
 }
 
 const WATER_INKS: Readonly<Record<string, { top: string; foot: string }>> = {
-  clear: { top: '#d8e6e4', foot: '#4f7680' }, green: { top: '#d5dfcf', foot: '#4c6a5c' }, tea: { top: '#e3d3b4', foot: '#6b4b2b' }, clay: { top: '#ddcdb2', foot: '#7c6546' },
+  clear: { top: '#d8e6e4', foot: '#4f7680' },
+  green: { top: '#d5dfcf', foot: '#4c6a5c' },
+  tea: { top: '#e3d3b4', foot: '#6b4b2b' },
+  clay: { top: '#ddcdb2', foot: '#7c6546' },
 }
 
 /** The water's own tint, until its optics are worked out: by the tint last read. */
@@ -137,7 +167,21 @@ function luresOf({ stints, lures }: TripOnScreen, units: UnitPreferences): Strip
     .flatMap(([id, list]): StripLure[] => {
       const lure = lures.get(id)
       const depthM = list.reduce((sum, depth) => sum + depth, 0) / list.length
-      return lure ? [{ id, name: lure.name, class: lure.class, depthM, depthText: formatQuantity(depthM, null, 'm', units.depth), back: lure.back ?? null, side: lure.side ?? null, belly: lure.belly ?? null, finish: lure.finish ?? null }] : []
+      return lure
+        ? [
+            {
+              id,
+              name: lure.name,
+              class: lure.class,
+              depthM,
+              depthText: formatQuantity(depthM, null, 'm', units.depth),
+              back: lure.back ?? null,
+              side: lure.side ?? null,
+              belly: lure.belly ?? null,
+              finish: lure.finish ?? null,
+            },
+          ]
+        : []
     })
     .sort((a, b) => a.depthM - b.depthM)
 }
@@ -154,5 +198,7 @@ function temperaturesOf(readings: readonly Reading[], units: UnitPreferences): S
 
 function waterTextOf(readings: readonly Reading[], units: UnitPreferences): string {
   const read = readings.find((reading) => typeof reading.visibilityM === 'number')
-  return typeof read?.visibilityM === 'number' ? `sees ${formatQuantity(read.visibilityM, read.visibilityMTyped, 'm', units.visibility)}${read.tint ? `, ${read.tint}` : ''}` : 'sight not read'
+  return typeof read?.visibilityM === 'number'
+    ? `sees ${formatQuantity(read.visibilityM, read.visibilityMTyped, 'm', units.visibility)}${read.tint ? `, ${read.tint}` : ''}`
+    : 'sight not read'
 }

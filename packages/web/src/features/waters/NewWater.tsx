@@ -24,7 +24,10 @@ export function readWater(draft: WaterDraft): { fields: Fields; problems: Readon
     return value ?? null
   }
   const fields = {
-    name: draft.name.trim(), timeZone: draft.timeZone.trim(), latitude: degrees(draft.latitude, 'latitude'), longitude: degrees(draft.longitude, 'longitude'),
+    name: draft.name.trim(),
+    timeZone: draft.timeZone.trim(),
+    latitude: degrees(draft.latitude, 'latitude'),
+    longitude: degrees(draft.longitude, 'longitude'),
   }
   if (fields.name === '') problems.name = 'Give the water a name.'
   for (const { field, message } of faultsOf('water', fields)) problems[field] ??= message
@@ -63,4 +66,3 @@ export function WaterFields({ draft, problems, onChange }: WaterFieldsProps) {
     </Flex>
   )
 }
-

@@ -1,0 +1,83 @@
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import pg from 'pg'
+import { v4 as uuidv4, v7 as uuidv7 } from 'uuid'
+import { stampOf } from '@jotbook/core'
+import type { Change, Fields, Kind } from '@jotbook/core'
+import type { PushAnswer } from '@jotbook/contract'
+import { createApp } from '../platform/app.ts'
+import { openDatabase } from '../platform/database.ts'
+import type { Database } from '../platform/database.ts'
+import { createLog } from '../platform/log.ts'
+import { TEMPLATE, databaseUrl } from './globalSetup.ts'
+
+/** A real server on a database of its own, driven with the verbs of a device. */
+export class TestServer {
+  private constructor(
+    readonly database: Database,
+    readonly url: string,
+    private readonly close: () => Promise<void>,
+  ) {}
+
+  static async start(now: () => number = Date.now): Promise<TestServer> {
+    const url = process.env.TEST_DATABASE_URL!
+    const name = `test_${uuidv4().replaceAll('-', '')}`
+    const admin = new pg.Client({ connectionString: url })
+    await admin.connect()
+    await admin.query(`create database ${name} template ${TEMPLATE}`)
+    await admin.end()
+    const database = openDatabase(databaseUrl(url, name), 8)
+    let port = 0
+    const server = createServer(createApp({ database, log: createLog('silent'), version: 'test', portOf: () => port, now }))
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+    port = (server.address() as AddressInfo).port
+    return new TestServer(database, `http://127.0.0.1:${port}`, async () => {
+      server.closeAllConnections()
+      await new Promise((done) => server.close(done))
+      await database.$client.end()
+    })
+  }
+
+  stop(): Promise<void> {
+    return this.close()
+  }
+
+  /** A request as a browser page of ours sends it. */
+  async ask(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<{ status: number; body: Record<string, unknown> & { [key: string]: unknown } }> {
+    const json = body !== undefined && !(body instanceof Uint8Array)
+    const response = await fetch(this.url + path, {
+      method,
+      headers: { ...(json ? { 'content-type': 'application/json' } : {}), ...headers },
+      ...(body === undefined ? {} : { body: json ? JSON.stringify(body) : (body as Uint8Array<ArrayBuffer>) }),
+    })
+    const text = await response.text()
+    return { status: response.status, body: (text.startsWith('{') ? JSON.parse(text) : { text }) as Record<string, unknown> }
+  }
+
+  async makeBook(name = 'Test book'): Promise<string> {
+    const id = uuidv7()
+    const { status } = await this.ask('PUT', `/api/books/${id}`, { name })
+    if (status !== 201) throw new Error(`the book was not made: ${status}`)
+    return id
+  }
+
+  async push(book: string, changes: readonly Change[]): Promise<PushAnswer> {
+    const { status, body } = await this.ask('POST', `/api/books/${book}/changes`, { schema: 1, device: 'd-test', changes })
+    if (status !== 200) throw new Error(`push: ${status} ${JSON.stringify(body)}`)
+    return body as unknown as PushAnswer
+  }
+}
+
+let counter = 0
+
+/** A change as a device makes it; later ones have later stamps. */
+export function change(kind: Kind, recordId: string, fields: Fields, { group = uuidv7(), ms = Date.now() - 100_000, device = 'd-test' } = {}): Change {
+  return { id: uuidv7(), group, kind, recordId, stamp: stampOf({ ms, counter: ++counter % 65_536 }, device), fields }
+}
+
+export const newRecordId = (): string => uuidv7()
