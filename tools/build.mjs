@@ -48,7 +48,14 @@ const outOfDate = (output, sources) => !existsSync(join(root, output)) || statSy
 
 /** Builds what is older than its sources. */
 export async function buildAll() {
-  const shared = ['packages/core/src', 'packages/contract/src', 'package-lock.json', 'tools/build.mjs']
+  const shared = [
+    'packages/core/src',
+    'packages/core/package.json',
+    'packages/contract/src',
+    'packages/contract/package.json',
+    'package-lock.json',
+    'tools/build.mjs',
+  ]
   if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src'])) await bundle('packages/server/src/main.ts', 'packages/server/dist/main.js')
   if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
   if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {

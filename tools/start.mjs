@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildAll } from './build.mjs'
 import { installPackages, root } from './steps.mjs'
@@ -15,6 +16,19 @@ try {
 const server = spawn(process.execPath, ['--enable-source-maps', join(root, 'packages/server/dist/main.js'), ...process.argv.slice(2)], { stdio: 'inherit' })
 for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, () => server.kill('SIGTERM'))
 server.on('exit', (code) => process.exit(code ?? 1))
+
+/** Who started us: our parent and, as npm puts a shell between, that one's parent. */
+function startedBy() {
+  try {
+    return `${process.ppid} ${
+      readFileSync(`/proc/${process.ppid}/stat`, 'utf8')
+        .replace(/^.*\) /, '')
+        .split(' ')[1]
+    }`
+  } catch {
+    return String(process.ppid)
+  }
+}
 // npm may be ended without passing the signal on: then nobody is left to stop us.
-const parent = process.ppid
-setInterval(() => process.ppid !== parent && server.kill('SIGTERM'), 500).unref()
+const starter = startedBy()
+setInterval(() => startedBy() !== starter && server.kill('SIGTERM'), 500).unref()

@@ -39,25 +39,26 @@ const recipe = { base: control, variants: { look: looks }, defaultVariants: { lo
 export const Button = chakra('button', recipe, { defaultProps: { type: 'button' } })
 export const LinkButton = chakra(RouterLink, recipe)
 
-export const Field = chakra('input', {
-  base: {
-    minH: '40px',
-    w: '100%',
-    px: '8px',
-    bg: 'sheet',
-    color: 'ink',
-    border: '1px solid',
-    borderColor: 'rule',
-    borderBottom: '2px solid',
-    borderBottomColor: 'ink',
-    borderRadius: 'hair',
-    fontSize: 'text',
-    fontFamily: 'body',
-    fontVariantNumeric: 'tabular-nums',
-    _placeholder: { color: 'quiet', opacity: 1 },
-    _invalid: { borderColor: 'float', borderBottomColor: 'float', bg: 'sheet' },
-  },
-})
+/** A cell to type into. */
+export const fieldStyle = {
+  minH: '40px',
+  w: '100%',
+  px: '8px',
+  bg: 'sheet',
+  color: 'ink',
+  border: '1px solid',
+  borderColor: 'rule',
+  borderBottom: '2px solid',
+  borderBottomColor: 'ink',
+  borderRadius: 'hair',
+  fontSize: 'text',
+  fontFamily: 'body',
+  fontVariantNumeric: 'tabular-nums',
+  _placeholder: { color: 'quiet', opacity: 1 },
+  _invalid: { borderColor: 'float', borderBottomColor: 'float', bg: 'sheet' },
+} as const
+
+export const Field = chakra('input', { base: fieldStyle })
 
 export const Select = chakra('select', {
   base: {

@@ -16,8 +16,8 @@ const PATH_INKS = ['#10202a', '#f7faf4', '#e2c04b', '#c9dbe8'] as const
 /** A section through the lake over a day: what cannot be changed above the waterline, what was done below it. */
 export function DayStrip({ model, width, highlight }: { model: StripModel; width: number; highlight: string | undefined }) {
   const wide = width >= 700
-  const left = wide ? 190 : 4
-  const right = wide ? 40 : 4
+  const left = wide ? 200 : 4
+  const right = wide ? 52 : 4
   const x = scaleLinear([model.fromMs, model.toMs], [left, width - right])
   const y = scaleLinear([0, model.deepestM], [TOP + SKY, TOP + SKY + DEEP])
   const height = TOP + SKY + DEEP + TEMPERATURE
@@ -141,15 +141,17 @@ function Lures({ lures, y }: { lures: readonly StripLure[]; y: Scale }) {
       {lures.map((lure) => {
         const at = Math.max(y(lure.depthM), free)
         free = at + STEP
+        // `Jerkbait, grey shad`: what it is stands above, which one below with its depth.
+        const [title, ...rest] = lure.name.split(', ')
         return (
           <g key={lure.id} transform={`translate(0 ${at - 16})`}>
             <LureDrawing lure={lure} width={62} />
             <text x="70" y="12" fontSize="13" fontWeight="600" fill={ink.ink}>
-              {lure.name.length > 17 ? `${lure.name.slice(0, 16)}…` : lure.name}
+              {title}
               <title>{lure.name}</title>
             </text>
             <text x="70" y="28" fontSize="13" fill={ink.quiet}>
-              {lure.depthText}
+              {[...rest, lure.depthText].join(' · ')}
             </text>
           </g>
         )

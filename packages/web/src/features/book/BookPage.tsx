@@ -16,9 +16,10 @@ export function BookPage() {
   const open = books.find(({ id }) => id === book)
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
+  if (!open) return <Page />
   return (
     <Page>
-      <Title>{open?.name ?? 'Book'}</Title>
+      <Title>{open.name}</Title>
       <NeedsYou book={book} />
       <Box as="section" aria-label="Books" mt="22px">
         <Heading>Books on this server</Heading>

@@ -88,7 +88,9 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
         <StintRows />
         <StrikeRows />
         <ReadingRows />
+        {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
         <Flex
+          onMouseDown={(event) => event.preventDefault()}
           position="sticky"
           bottom="0"
           bg="paper"

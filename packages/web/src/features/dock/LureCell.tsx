@@ -2,7 +2,7 @@ import { Combobox, Portal, createListCollection } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { Field } from '../../ui/controls.tsx'
+import { fieldStyle } from '../../ui/controls.tsx'
 
 const NEW = 'new'
 
@@ -42,6 +42,8 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
       collection={collection}
       inputBehavior="autohighlight"
       openOnClick
+      lazyMount
+      unmountOnExit
       inputValue={shown}
       value={lure ? [lure] : []}
       onInputValueChange={({ inputValue, reason }) => reason === 'input-change' && onText(inputValue)}
@@ -49,9 +51,14 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
       positioning={{ sameWidth: false }}
     >
       <Combobox.Control>
-        <Combobox.Input asChild>
-          <Field data-cell={cell} aria-label="Lure" placeholder="type its name" aria-invalid={problem !== undefined} aria-describedby={`${cell}-problem`} />
-        </Combobox.Input>
+        <Combobox.Input
+          data-cell={cell}
+          aria-label="Lure"
+          placeholder="type its name"
+          aria-invalid={problem !== undefined}
+          aria-describedby={`${cell}-problem`}
+          css={fieldStyle}
+        />
       </Combobox.Control>
       <Portal>
         <Combobox.Positioner>

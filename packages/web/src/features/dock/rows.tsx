@@ -25,9 +25,11 @@ function useRows<S extends Section>(name: S): { fields: readonly { id: string; k
   const { fields, append, remove } = useFieldArray<DockDraft, Section, 'key'>({ control: form.control, name, keyName: 'key' })
   const rows = form.watch(name) as DockDraft[S]
   const last: DockDraft[Section][number] | undefined = rows.at(-1)
+  // The form keeps its rows in place: whether one is wanted is told by what stands in the last, not by its identity.
+  const wanted = !last || !isBlank(last)
   useEffect(() => {
-    if (!last || !isBlank(last)) append(EMPTY[name](newId()) as never, { shouldFocus: false })
-  }, [last, append, name])
+    if (wanted) append(EMPTY[name](newId()) as never, { shouldFocus: false })
+  }, [wanted, rows.length, append, name])
   return { fields: fields as { id: string; key: string }[], rows, remove }
 }
 
@@ -65,11 +67,13 @@ export function StintRows() {
   const { fields, rows, remove } = useRows('stints')
   const [making, setMaking] = useState<{ row: number; draft: LureDraft }>()
   const several = people.length > 1
-  const columns = `minmax(220px, 1fr) ${several ? '130px ' : ''}110px 110px 110px 40px`
+  const columns = `minmax(220px, 420px) ${several ? '130px ' : ''}110px 110px 110px 40px`
   const take = (row: number, id: string): void => {
     form.setValue(`stints.${row}.lure`, id)
     form.setValue(`stints.${row}.lureText`, '')
-    requestAnimationFrame(() => focusCell(cellName('stint', rows[row]?.id ?? '', 'end')))
+    // The list takes the focus back in the frame after it closes; the cell is next.
+    const next = cellName('stint', rows[row]?.id ?? '', 'end')
+    requestAnimationFrame(() => requestAnimationFrame(() => focusCell(next)))
   }
   const make = async (): Promise<void> => {
     if (!making) return
@@ -138,7 +142,7 @@ export function StrikeRows() {
   const { form, people, units } = useContext(DockContext)
   const { fields, rows, remove } = useRows('strikes')
   const several = people.length > 1
-  const columns = `110px ${several ? '130px ' : ''}150px 110px 110px minmax(160px, 1fr) 40px`
+  const columns = `110px ${several ? '130px ' : ''}150px 110px 110px minmax(160px, 420px) 40px`
   return (
     <Box as="section" aria-label="Strikes" mt="22px">
       <Heading>Strikes</Heading>

@@ -1,0 +1,123 @@
+import { spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { createServer } from 'node:net'
+import type { AddressInfo } from 'node:net'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { test as base, expect } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import pg from 'pg'
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)))
+
+export async function freePort(): Promise<number> {
+  const server = createServer()
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const { port } = server.address() as AddressInfo
+  await new Promise((done) => server.close(done))
+  return port
+}
+
+/** The real server on a database of its own; it can be stopped and brought back as a person would. */
+export class App {
+  private child: ChildProcess | undefined
+
+  private constructor(
+    readonly url: string,
+    private readonly port: number,
+    private readonly databaseUrl: string,
+  ) {}
+
+  static async open(): Promise<App> {
+    const admin = process.env.TEST_DATABASE_URL
+    if (!admin) throw new Error('TEST_DATABASE_URL is missing: run the tests with "npm run e2e".')
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`
+    const client = new pg.Client({ connectionString: admin })
+    await client.connect()
+    await client.query(`create database ${name}`)
+    await client.end()
+    const address = new URL(admin)
+    address.pathname = `/${name}`
+    const port = await freePort()
+    const app = new App(`http://127.0.0.1:${port}`, port, address.toString())
+    await app.start()
+    return app
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
+      env: { ...process.env, PORT: String(this.port), DATABASE_URL: this.databaseUrl },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    this.child = child
+    await new Promise<void>((ready, fail) => {
+      child.stdout.on('data', (text: Buffer) => text.toString().includes('Jot Book is ready') && ready())
+      child.on('exit', (code) => fail(new Error(`the server ended with ${code}`)))
+    })
+  }
+
+  async stop(): Promise<void> {
+    const child = this.child
+    this.child = undefined
+    if (!child || child.exitCode !== null) return
+    const gone = new Promise((done) => child.once('exit', done))
+    child.kill('SIGTERM')
+    await gone
+  }
+
+  async query<R extends pg.QueryResultRow>(sql: string, values: unknown[] = []): Promise<R[]> {
+    const client = new pg.Client({ connectionString: this.databaseUrl })
+    await client.connect()
+    const { rows } = await client.query<R>(sql, values)
+    await client.end()
+    return rows
+  }
+}
+
+/** Counts key presses as a person at the keyboard makes them; what is typed as a name is free. */
+export class Keys {
+  presses = 0
+  constructor(private readonly page: Page) {}
+
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      this.presses++
+      await this.page.keyboard.press(key)
+    }
+  }
+  async type(text: string): Promise<void> {
+    this.presses += text.length
+    await this.page.keyboard.type(text)
+  }
+  async name(text: string): Promise<void> {
+    await this.page.keyboard.type(text)
+  }
+}
+
+export const test = base.extend<{ app: App; quiet: undefined }>({
+  // eslint-disable-next-line no-empty-pattern
+  app: async ({}, use) => {
+    const app = await App.open()
+    await use(app)
+    await app.stop()
+  },
+  /** Fails a test whose pages broke the security policy or threw. */
+  quiet: [
+    async ({ context }, use) => {
+      const faults: string[] = []
+      await context.addInitScript(() =>
+        document.addEventListener('securitypolicyviolation', (event) =>
+          console.error(`policy: ${event.violatedDirective} ${event.blockedURI} ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`),
+        ),
+      )
+      context.on('console', (message) => message.text().startsWith('policy:') && faults.push(message.text()))
+      context.on('weberror', (error) => faults.push(error.error().message))
+      await use(undefined)
+      expect(faults).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }

@@ -1,0 +1,168 @@
+import type { Page } from '@playwright/test'
+import { Keys, expect, test } from './app.ts'
+
+const LURES = ['Jerkbait, grey', 'Spinnerbait', 'Compact', 'Flat', 'Jerkbait, lemon'] as const
+
+/** Ten stints from 6:30 to 15:00 with a gap of 25 minutes before the eighth. */
+const ENDS = ['730', '815', '900', '945', '1030', '1115', '1200', '1325', '1410', '1500']
+const STRIKES = [
+  ['712', 'la'],
+  ['740', 'm'],
+  ['805', 'la'],
+  ['830', 'lo'],
+  ['850', 'la'],
+  ['915', 'm'],
+  ['1000', 'la'],
+  ['1045', 'la'],
+  ['1130', 'm'],
+  ['1240', 'la'],
+  ['1340', 'r'],
+  ['1430', 'la'],
+] as const
+const READINGS = [
+  ['630', '47', '3', '95', '12'],
+  ['900', '48', '3', '90', '11'],
+  ['1130', '49', '3', '80', '6'],
+  ['1400', '50', '3', '80', '2'],
+] as const
+
+async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): Promise<void> {
+  await page.locator('[data-cell="trip:start"]').focus()
+  await keys.type('630')
+  await keys.press('Tab')
+  await keys.type('1500')
+  await keys.press('Tab', 'Tab')
+  await page.keyboard.press('Control+a')
+  await keys.name('Rowan')
+  await keys.press('Tab', 'Tab')
+  for (const [i, end] of ENDS.entries()) {
+    await expect(page.locator('[data-cell$=":lure"]').nth(i)).toBeFocused()
+    await keys.name(LURES[i % LURES.length]!)
+    await expect(page.locator('[role=option]').first()).toBeVisible()
+    await keys.press('Enter')
+    await expect(page.locator('[data-cell^="stint:"][data-cell$=":end"]').nth(i)).toBeFocused()
+    if (i === 7) {
+      await keys.press('Shift+Tab')
+      await keys.type('1225')
+      await keys.press('Tab')
+    }
+    await keys.type(end)
+    await keys.press('Enter')
+  }
+  // The blank row at the end leads on to the strikes.
+  await keys.press('Enter')
+  await halfway()
+  for (const [i, [time, outcome]] of STRIKES.entries()) {
+    await expect(page.locator('[data-cell^="strike:"][data-cell$=":time"]').nth(i)).toBeFocused()
+    await keys.type(time)
+    await keys.press('Tab')
+    await keys.type(outcome)
+    await keys.press('Enter')
+  }
+  await keys.press('Enter')
+  for (const row of READINGS) {
+    for (const [i, cell] of row.entries()) {
+      if (i > 0) await keys.press('Tab')
+      await keys.type(cell)
+    }
+    await keys.press('Enter')
+  }
+}
+
+test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({ app, page, context }) => {
+  await page.goto(`${app.url}/trips`)
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await expect(page.locator('tbody tr')).toHaveCount(12)
+  await page.getByRole('link', { name: 'Log a trip' }).click()
+  await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
+  const keys = new Keys(page)
+
+  await typeTrip(page, keys, async () => {
+    // A reload, a look elsewhere and a second tab each find every row and the half-typed line.
+    await page.locator('[data-cell^="strike:"][data-cell$=":time"]').first().focus()
+    await page.keyboard.type('71')
+    await expect
+      .poll(() =>
+        page.evaluate(
+          () =>
+            new Promise((done) => {
+              const open = indexedDB.open('jot-book')
+              open.onsuccess = () => {
+                const all = open.result.transaction('drafts').objectStore('drafts').getAll()
+                all.onsuccess = () => done((all.result[0] as { value: { strikes: { time: string }[] } } | undefined)?.value.strikes[0]?.time)
+              }
+            }),
+        ),
+      )
+      .toBe('71')
+    await page.reload()
+    await expect(page.locator('[data-cell^="stint:"][data-cell$=":end"]').nth(9)).toHaveValue('1500')
+    await expect(page.locator('[data-cell$=":lure"]').nth(3)).toHaveValue('Flat-sided crank, red craw')
+    await page.goBack()
+    await page.goForward()
+    await expect(page.locator('[data-cell^="strike:"][data-cell$=":time"]').first()).toHaveValue('71')
+    const second = await context.newPage()
+    await second.goto(`${app.url}/trips/new`)
+    await expect(second.locator('[data-cell^="strike:"][data-cell$=":time"]').first()).toHaveValue('71')
+    await second.locator('[data-cell="trip:note"]').fill('typed in the other tab')
+    await expect(page.locator('[data-cell="trip:note"]')).toHaveValue('typed in the other tab')
+    await second.close()
+    await page.locator('[data-cell^="strike:"][data-cell$=":time"]').first().fill('')
+    await app.stop()
+  })
+
+  expect(keys.presses).toBeLessThanOrEqual(260)
+  test.info().annotations.push({ type: 'key presses', description: String(keys.presses) })
+  await expect(page.getByTestId('account')).toContainText('8:05 of 8:30 on the water accounted for, 25 min free')
+  await page.getByRole('button', { name: 'gap of Rowan 12:00 to 12:25' }).click()
+  await expect(page.locator('[data-cell^="stint:"][data-cell$=":start"]').nth(7)).toBeFocused()
+
+  await page.getByRole('button', { name: 'Keep the trip' }).click()
+  await expect(page.getByRole('heading', { name: 'Immerlow Reservoir' })).toBeVisible()
+  await expect(page.getByTestId('sync-state')).toHaveText(/kept on this device|on their way/)
+  expect((await app.query(`select 1 from strikes where "time" > '2026-06-01'`)).length).toBe(0)
+
+  await app.start()
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 70_000 })
+  const strikes = await app.query<{ outcome: string; n: number }>(
+    `select outcome, count(*)::int as n from strikes s join trips t on t.id = s.trip where t.start > '2026-06-01' group by outcome order by outcome`,
+  )
+  expect(strikes).toEqual([
+    { outcome: 'landed', n: 7 },
+    { outcome: 'lost', n: 1 },
+    { outcome: 'missed', n: 3 },
+    { outcome: 'raised', n: 1 },
+  ])
+  expect((await app.query<{ s: number }>(`select extract(epoch from sum("end" - start))::int as s from stints where start > '2026-06-01'`))[0]?.s).toBe(
+    (8 * 60 + 5) * 60,
+  )
+
+  await page.goto(`${app.url}/findings?by=lure&where=year%3D2026`)
+  await expect(page.getByTestId('answer')).toBeVisible()
+  // 74 strikes of the demo and 11 of this trip (a raised fish is never a strike); 103.7 hours and 8.1.
+  await expect(page.getByText('85 strikes in 111.8 hours on 13 trips')).toBeVisible()
+})
+
+test('a fault is shown beside its cell in the API’s own words, and nothing is kept until it is mended', async ({ app, page }) => {
+  await page.goto(`${app.url}/trips`)
+  await expect(page.locator('tbody tr')).toHaveCount(12)
+  await page.getByRole('link', { name: 'Log a trip' }).click()
+  await page.locator('[data-cell="trip:start"]').fill('630')
+  await page.locator('[data-cell^="reading:"][data-cell$=":temp"]').fill('200')
+  await page.locator('[data-cell^="strike:"][data-cell$=":time"]').fill('gone')
+  await page.getByRole('button', { name: 'Keep the trip' }).click()
+  await expect(page.getByText('Water temperature must be from −2 to 45 °C (28 to 113 °F).')).toBeVisible()
+  await expect(page.getByText('“gone” is no time of day')).toBeVisible()
+  await expect(page.locator('[data-cell^="strike:"][data-cell$=":time"]').first()).toBeFocused()
+  await expect(page).toHaveURL(/trips\/new/)
+})
+
+test('a time that clocks repeat is asked about', async ({ app, page }) => {
+  await page.goto(`${app.url}/trips/new`)
+  await page.locator('[data-cell="trip:date"]').fill('2026-11-01')
+  await page.locator('[data-cell="trip:start"]').fill('0:30')
+  await page.locator('[data-cell="trip:end"]').fill('1:30')
+  await page.locator('[data-cell="trip:end"]').blur()
+  await page.getByRole('group', { name: 'This time comes twice' }).getByRole('button', { name: 'second' }).click()
+  await expect(page.getByTestId('account')).toContainText('of 2:00 on the water')
+})

@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test'
+
+/** Debian's Chromium; flags that keep it off the network and running as root. */
+export default defineConfig({
+  testDir: '.',
+  fullyParallel: false,
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  outputDir: '../test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    timezoneId: 'America/Chicago',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})

@@ -1,0 +1,117 @@
+import { spawn, spawnSync } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, freePort, root, test } from './app.ts'
+
+/** `npm start` as a person runs it, on a data folder of its own. */
+class Start {
+  output = ''
+  private constructor(
+    readonly child: ChildProcess,
+    readonly url: string,
+  ) {}
+
+  static async run(folder: string, port: number, args: string[] = []): Promise<Start> {
+    const env: NodeJS.ProcessEnv = { ...process.env, PORT: String(port), JOT_DATA_DIR: folder }
+    delete env.DATABASE_URL
+    const child = spawn('npm', ['start', '--', ...args], { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
+    const start = new Start(child, `http://127.0.0.1:${port}`)
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (start.output += text.toString()))
+    await expect.poll(() => start.output, { timeout: 60_000 }).toContain(`Jot Book is ready at ${start.url}`)
+    return start
+  }
+
+  async end(signal: NodeJS.Signals): Promise<void> {
+    const gone = new Promise((done) => this.child.once('exit', done))
+    // Ctrl-C in a terminal reaches every process of the group, the other signals only the one they are sent to.
+    process.kill(signal === 'SIGINT' ? -this.child.pid! : this.child.pid!, signal)
+    await gone
+  }
+}
+
+const processesOn = (folder: string): string[] =>
+  spawnSync('ps', ['-eo', 'pid,args'], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .filter((line) => line.includes(folder) && !line.includes('ps -eo'))
+
+const books = async (url: string): Promise<{ name: string }[]> => ((await (await fetch(`${url}/api/session`)).json()) as { books: { name: string }[] }).books
+
+test('starting, starting again, being killed and coming back', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-start-'))
+  chmodSync(folder, 0o755)
+  const port = await freePort()
+  try {
+    // What a start leaves that was cut off while it made its cluster.
+    mkdirSync(join(folder, 'cluster.new'))
+    writeFileSync(join(folder, 'cluster.new/PG_VERSION'), 'half')
+    const first = await Start.run(folder, port)
+    expect(await (await fetch(`${first.url}/api/health`)).json()).toMatchObject({ status: 'ok', database: 'ok' })
+    expect(await books(first.url)).toMatchObject([{ name: 'Demo book', demo: true }])
+    const made = await fetch(`${first.url}/api/books/0198c0de-0000-7000-8000-000000000001`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: '{"name":"Mine"}',
+    })
+    expect(made.status).toBe(201)
+    await first.end('SIGTERM')
+    await expect.poll(() => processesOn(folder), { timeout: 15_000 }).toEqual([])
+
+    const began = Date.now()
+    const second = await Start.run(folder, port)
+    expect(Date.now() - began).toBeLessThan(8000)
+    expect((await books(second.url)).map(({ name }) => name)).toEqual(['Demo book', 'Mine'])
+    await second.end('SIGKILL')
+    await expect
+      .poll(
+        () =>
+          fetch(`${second.url}/api/health`).then(
+            () => 'answers',
+            () => 'gone',
+          ),
+        { timeout: 15_000 },
+      )
+      .toBe('gone')
+    await expect.poll(() => processesOn(folder), { timeout: 15_000 }).toEqual([])
+
+    // A stale pid file of somebody else's process is no cluster.
+    const pidFile = join(folder, 'cluster/postmaster.pid')
+    writeFileSync(pidFile, `${process.pid}\n${join(folder, 'cluster')}\n0\n5432\n`)
+    const third = await Start.run(folder, port)
+    expect(readFileSync(pidFile, 'utf8')).not.toContain(`${process.pid}\n`)
+    expect(await books(third.url)).toHaveLength(2)
+
+    // The database itself killed: the next start finds it dead and recovers it.
+    const postmaster = Number(readFileSync(pidFile, 'utf8').split('\n')[0])
+    process.kill(postmaster, 'SIGKILL')
+    await expect.poll(async () => (await fetch(`${third.url}/api/health`)).status, { timeout: 15_000 }).toBe(503)
+    await third.end('SIGINT')
+    const fourth = await Start.run(folder, port)
+    expect(await books(fourth.url)).toHaveLength(2)
+    await fourth.end('SIGTERM')
+    await expect.poll(() => processesOn(folder), { timeout: 15_000 }).toEqual([])
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
+test('an empty start loads no demo, and a port that is taken is told', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-start-'))
+  chmodSync(folder, 0o755)
+  const port = await freePort()
+  try {
+    const empty = await Start.run(folder, port, ['--empty'])
+    expect(await books(empty.url)).toEqual([])
+    const other = spawnSync('npm', ['start'], {
+      cwd: root,
+      env: { ...process.env, PORT: String(port), JOT_DATA_DIR: folder, DATABASE_URL: '' },
+      encoding: 'utf8',
+    })
+    expect(other.stderr).toContain(`Port ${port} is taken by another program. Set PORT to a free one`)
+    expect((await fetch(`${empty.url}/api/health`)).status).toBe(200)
+    await empty.end('SIGTERM')
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
