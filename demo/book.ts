@@ -1,4 +1,4 @@
-import { epochMs, isoUtc, resolveWallTime, toSi } from '@jotbook/core'
+import { at as element, epochMs, isoUtc, resolveWallTime, toSi } from '@jotbook/core'
 import type { Fields } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord } from '@jotbook/core/formats'
@@ -44,7 +44,7 @@ export function demoBundle(seed = SEED): Map<string, string> {
 }
 
 function makeTrip(trip: string, day: Day, random: () => number, made: Made): void {
-  const pick: Pick = (list) => list[Math.floor(random() * list.length)]!
+  const pick: Pick = (list) => element(list, Math.floor(random() * list.length))
   const start = at(day, 0)
   const record = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { trip, ...fields } })
   made.trip.push({

@@ -1,3 +1,4 @@
+import { at } from '@jotbook/core'
 import { answer, columnInfo, parseWhere } from '@jotbook/core'
 import type { Board, BookRecords, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
@@ -69,7 +70,7 @@ function boardText({ by, confidence, rows, all, leftOut }: Board, book: BookReco
   const percent = Math.round(confidence * 1000) / 10
   const nameOf = names(book)
   const lines = rows.map((row) => [
-    ...row.group.map((level, i) => nameOf(by[i]!, level)),
+    ...row.group.map((level, i) => nameOf(at(by, i), level)),
     row.strikes,
     row.hours.toFixed(2),
     row.trips,

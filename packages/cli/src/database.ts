@@ -7,14 +7,15 @@ import { Failure } from './failure.ts'
 /** Runs work on the book's database: the one DATABASE_URL names, a running one, or the private cluster started for this once. */
 export async function withDatabase<T>(work: (database: Database) => Promise<T>): Promise<T> {
   const config = readConfig(process.env, [])
-  const cluster = config.databaseUrl ? undefined : await openCluster({ folder: config.dataFolder, say: (line) => console.error(line) })
-  const database = openDatabase(config.databaseUrl ?? cluster!.url, 2)
+  const external = config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
+  const cluster = external ?? (await openCluster({ folder: config.dataFolder, say: (line) => console.error(line) }))
+  const database = openDatabase(cluster.url, 2)
   try {
     await migrateDatabase(database, join(projectFolder(), 'packages/server/migrations'))
     return await work(database)
   } finally {
     await database.$client.end()
-    await cluster?.stop()
+    await cluster.stop()
   }
 }
 

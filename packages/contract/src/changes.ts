@@ -66,7 +66,7 @@ export function pushRequest(body: unknown): PushRequest {
   const [fault] = validateSync(push, { forbidUnknownValues: false })
   if (!fault) return { schema: push.schema, device: push.device, changes: push.changes.map((change) => ({ ...change })) }
   const nested = fault.children?.[0]?.children?.[0]
-  const where = nested ? `change ${fault.children![0]!.property}` : fault.property
+  const where = nested ? `change ${fault.children?.[0]?.property}` : fault.property
   const message = Object.values((nested ?? fault).constraints ?? {})[0] ?? 'is not of the shape expected.'
   throw new Problem('invalid-request', `${where}: ${message}`, { field: nested?.property ?? fault.property })
 }

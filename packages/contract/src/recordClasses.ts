@@ -7,9 +7,9 @@ const MAX_WORDS = 100
 const MAX_WORD = 200
 
 function recordClass(kind: Kind): new () => object {
-  const named = { [kind]: class {} }[kind]!
+  const named = class {}
   for (const [field, spec] of Object.entries(allFields(kind))) {
-    for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(named.prototype as object, field)
+    for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(named.prototype, field)
   }
   return named
 }

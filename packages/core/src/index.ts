@@ -1,3 +1,4 @@
+export { at, entry, lastOf } from './checked/index.ts'
 export {
   BAND_NAMES,
   DEFAULT_BANDS,

@@ -42,8 +42,8 @@ export function accountFor(tripStart: string, tripEnd: string | null, stints: re
 
 function accountOf(angler: string | null, from: EpochMs, to: EpochMs, stints: readonly AccountStint[]): { accountedMs: number; seams: Seam[] } {
   const own = stints
-    .filter((stint) => stint.angler === angler && stint.end !== null)
-    .map((stint) => ({ id: stint.id, start: epochMs(stint.start), end: epochMs(stint.end!) }))
+    .filter((stint) => stint.angler === angler)
+    .flatMap(({ id, start, end }) => (end === null ? [] : [{ id, start: epochMs(start), end: epochMs(end) }]))
     .filter((stint) => stint.end > stint.start)
     .sort((a, b) => a.start - b.start)
   const seams: Seam[] = []

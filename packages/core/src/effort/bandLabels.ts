@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { UNKNOWN } from '../vocabulary/index.ts'
 import { bandIndex } from './cut.ts'
 
@@ -9,5 +10,5 @@ export function labelsOf(edges: readonly number[]): string[] {
 /** The label of a value's band; a class is its own label. */
 export function bandLabel(value: number | string | null, edges: readonly number[], labels: readonly string[]): string {
   if (value === null) return UNKNOWN
-  return typeof value === 'string' ? value : labels[bandIndex(value, edges)]!
+  return typeof value === 'string' ? value : at(labels, bandIndex(value, edges))
 }

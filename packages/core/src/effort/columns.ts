@@ -1,3 +1,4 @@
+import { entry } from '../checked/index.ts'
 import type { BookRecords } from './bookRecords.ts'
 import { tripRows } from './tripRows.ts'
 import type { CutPlan } from './cutPlan.ts'
@@ -57,7 +58,7 @@ export function buildColumns(book: BookRecords, plan: CutPlan): SegmentColumns {
     hours: Float64Array.from(rows, (row) => row.hours),
     ...counts,
     trip: factorOf(trips),
-    factors: Object.fromEntries(plan.factors.map((name) => [name, factorOf(rows.map((row) => row.labels[name]!))])),
+    factors: Object.fromEntries(plan.factors.map((name) => [name, factorOf(rows.map((row) => entry(row.labels, name)))])),
     numbers: Object.fromEntries(plan.numbers.map((name) => [name, Float64Array.from(rows, (row) => row.numbers[name] ?? NaN)])),
     strikeIds: rows.flatMap((row) => row.strikeIds),
     strikeRows: Int32Array.from(rows.flatMap((row, i) => row.strikeIds.map(() => i))),

@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { tracksOf } from './tracks.ts'
@@ -44,7 +45,7 @@ function cutStint(stint: TripStint, tracks: Record<string, Track>, zone: string,
   const pieces: Cut[] = []
   let signature = ''
   for (let i = 0; i + 1 < bounds.length; i++) {
-    const [fromMs, toMs] = [bounds[i]!, bounds[i + 1]!]
+    const [fromMs, toMs] = [at(bounds, i), at(bounds, i + 1)]
     const read = Object.entries(tracks).map(([condition, track]) => [condition, track.at((fromMs + toMs) / 2)] as const)
     const here = read.map(([condition, seen]) => bandKey(seen, options.edges[condition])).join('|')
     const last = pieces.at(-1)
@@ -65,6 +66,6 @@ function bandKey({ value, stale }: TrackValue, edges: readonly number[] | undefi
 /** Number of edges at or below the value: half-open bands `[edge, next)`. Edges ascending. */
 export function bandIndex(value: number, edges: readonly number[]): number {
   let index = 0
-  while (index < edges.length && value >= edges[index]!) index++
+  while (index < edges.length && value >= at(edges, index)) index++
   return index
 }

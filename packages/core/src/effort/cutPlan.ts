@@ -1,3 +1,4 @@
+import { at, entry } from '../checked/index.ts'
 import { DEFAULT_BANDS } from '../vocabulary/index.ts'
 import type { BandName, BandSet } from '../vocabulary/index.ts'
 import { columnInfo, needsStints } from './columnInfo.ts'
@@ -26,9 +27,9 @@ export interface RangeEdges {
 export function planCuts(factorNames: readonly string[], ranges: readonly RangeEdges[], bands: Readonly<Record<string, BandSet>> = DEFAULT_BANDS): CutPlan {
   const factors = [...new Set(factorNames)].map(columnInfo)
   const numbers = ranges.map(({ column }) => columnInfo(column))
-  const sets: BandSet[] = factors.filter((info) => info.source === 'band').map((info) => bands[info.name as BandName]!)
+  const sets: BandSet[] = factors.filter((info) => info.source === 'band').map((info) => entry(bands, info.name as BandName))
   ranges.forEach(({ edges }, i) => {
-    const info = numbers[i]!
+    const info = at(numbers, i)
     if (isCondition(info)) sets.push({ of: info.field, edges: [...new Set(edges)].sort((a, b) => a - b), labels: [] })
   })
   const classes = factors.filter((info) => info.source === 'reading').map((info) => info.field)

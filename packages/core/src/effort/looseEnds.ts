@@ -34,8 +34,8 @@ function overlaps(stints: readonly TripStint[]): LooseEnd[] {
   const found: LooseEnd[] = []
   for (const angler of new Set(stints.map((stint) => stint.angler))) {
     const closed = stints
-      .filter((stint) => stint.angler === angler && stint.end !== null)
-      .map((stint) => ({ id: stint.stint, start: epochMs(stint.start), end: epochMs(stint.end!) }))
+      .filter((stint) => stint.angler === angler)
+      .flatMap(({ stint: id, start, end }) => (end === null ? [] : [{ id, start: epochMs(start), end: epochMs(end) }]))
       .filter((stint) => stint.end > stint.start)
       .sort((a, b) => a.start - b.start)
     let longest = closed[0]

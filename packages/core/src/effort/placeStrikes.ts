@@ -1,3 +1,4 @@
+import { at, lastOf } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { Cut } from './cut.ts'
 import type { TripStrike } from './types.ts'
@@ -17,7 +18,7 @@ export function placeStrikes(cuts: readonly Cut[], strikes: readonly TripStrike[
     const pieces = strike.stint === null ? undefined : byStint.get(strike.stint)
     if (!pieces) return undefined
     const ms = epochMs(strike.time)
-    const last = pieces.at(-1)!
-    return ms === cuts[last]!.toMs ? last : pieces.find((i) => cuts[i]!.fromMs <= ms && ms < cuts[i]!.toMs)
+    const last = lastOf(pieces)
+    return ms === at(cuts, last).toMs ? last : pieces.find((i) => at(cuts, i).fromMs <= ms && ms < at(cuts, i).toMs)
   })
 }

@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
@@ -61,10 +62,10 @@ export function pieceAt<V>(course: readonly Piece<V>[], ms: EpochMs): Piece<V> {
   let [low, high] = [0, course.length - 1]
   while (low < high) {
     const middle = (low + high + 1) >> 1
-    if (course[middle]!.from <= ms) low = middle
+    if (at(course, middle).from <= ms) low = middle
     else high = middle - 1
   }
-  return course[low]!
+  return at(course, low)
 }
 
 /** Value of a numeric piece at a time inside it. */

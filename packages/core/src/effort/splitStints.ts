@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { isoUtc, localParts } from '../time/index.ts'
 import { DEFAULT_BANDS } from '../vocabulary/index.ts'
 import type { BandSet } from '../vocabulary/index.ts'
@@ -39,8 +40,8 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
     }
   })
   placeStrikes(cuts, trip.strikes).forEach((piece, i) => {
-    const { strike, outcome } = trip.strikes[i]!
-    if (piece !== undefined) segments[piece]![outcome === 'raised' ? 'raised' : 'strikes'].push(strike)
+    const { strike, outcome } = at(trip.strikes, i)
+    if (piece !== undefined) at(segments, piece)[outcome === 'raised' ? 'raised' : 'strikes'].push(strike)
   })
   return { segments, looseEnds: looseEndsOf(trip) }
 }
@@ -54,7 +55,7 @@ export function mergedEdges(bands: readonly BandSet[]): Record<string, number[]>
   const merged: Record<string, number[]> = {}
   for (const { of, edges } of bands) {
     edges.forEach((edge, i) => {
-      if (!Number.isFinite(edge) || (i > 0 && edge <= edges[i - 1]!)) throw new RangeError(`edges of ${of} must be finite and ascend: ${edges.join(', ')}`)
+      if (!Number.isFinite(edge) || (i > 0 && edge <= at(edges, i - 1))) throw new RangeError(`edges of ${of} must be finite and ascend: ${edges.join(', ')}`)
     })
     merged[of] = [...new Set([...(merged[of] ?? []), ...edges])].sort((a, b) => a - b)
   }

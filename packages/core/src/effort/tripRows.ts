@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { epochMs, localParts } from '../time/index.ts'
 import { UNKNOWN } from '../vocabulary/index.ts'
 import type { Lure, Strike, Trip } from '../vocabulary/index.ts'
@@ -77,14 +78,14 @@ function segmentRow(cut: Cut, anglers: number, { trip, water, stints }: TripBund
 function wordOf(value: unknown): string {
   if (value === null || value === undefined || value === '') return UNKNOWN
   if (Array.isArray(value)) return value.length === 0 ? UNKNOWN : value.join(';')
-  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value as string | number)
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
 }
 
 /** Lays each strike on its row; returns how many belong to none. */
 function countStrikes(rows: readonly SegmentRow[], cuts: readonly Cut[], record: TripRecord, { trip, strikes }: TripBundle): number {
   let loose = 0
   placeStrikes(cuts, record.strikes).forEach((piece, i) => {
-    const strike = strikes[i]!
+    const strike = at(strikes, i)
     const row = piece === undefined ? undefined : rows[piece]
     if (row) countStrike(row, strike, trip)
     else if (strike.outcome !== 'raised') loose++

@@ -1,3 +1,4 @@
+import { at, entry } from '../checked/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
 import { binomialInterval } from './binomial.ts'
 import { DEFAULT_CONFIDENCE } from './confidence.ts'
@@ -65,7 +66,7 @@ const FLOOR = { hours: 5, trips: 3, expected: 5 }
 export function rateBoard(columns: SegmentColumns, by: readonly string[], where: readonly Clause[] = [], options: BoardOptions = {}): Board {
   const { confidence = DEFAULT_CONFIDENCE } = options
   const keep = rowFilter(columns, where, options.names)
-  const factors = by.map((name) => columns.factors[name]!)
+  const factors = by.map((name) => entry(columns.factors, name))
   const groups = new Map<number, Tally>()
   const all = newTally()
   for (let row = 0; row < columns.rows; row++) {
@@ -116,16 +117,16 @@ const newTally = (): Tally => ({
 
 /** Trips stand in one run each, so that a change of code is a new trip. */
 function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
-  const trip = columns.trip.codes[row]!
-  const strikes = columns.strikes[row]!
-  tally.hours += columns.hours[row]!
+  const trip = at(columns.trip.codes, row)
+  const strikes = at(columns.strikes, row)
+  tally.hours += at(columns.hours, row)
   tally.strikes += strikes
-  tally.raised += columns.raised[row]!
-  tally.bycatch += columns.bycatch[row]!
-  tally.sameFish += columns.sameFish[row]!
-  tally.missed += columns.missed[row]!
-  tally.lost += columns.lost[row]!
-  tally.landed += columns.landed[row]!
+  tally.raised += at(columns.raised, row)
+  tally.bycatch += at(columns.bycatch, row)
+  tally.sameFish += at(columns.sameFish, row)
+  tally.missed += at(columns.missed, row)
+  tally.lost += at(columns.lost, row)
+  tally.landed += at(columns.landed, row)
   if (trip !== tally.lastTrip) {
     tally.trips++
     tally.lastTrip = trip
@@ -139,14 +140,14 @@ function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
 /** Mixed-radix code of a row's levels. */
 function groupKey(factors: readonly Factor[], row: number): number {
   let key = 0
-  for (const factor of factors) key = key * factor.levels.length + factor.codes[row]!
+  for (const factor of factors) key = key * factor.levels.length + at(factor.codes, row)
   return key
 }
 
 function groupLevels(factors: readonly Factor[], key: number): string[] {
   const levels: string[] = []
   for (const factor of [...factors].reverse()) {
-    levels.unshift(factor.levels[key % factor.levels.length]!)
+    levels.unshift(at(factor.levels, key % factor.levels.length))
     key = Math.floor(key / factor.levels.length)
   }
   return levels

@@ -1,3 +1,4 @@
+import { at, entry } from '../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
 import { rateBoard } from './board.ts'
@@ -49,18 +50,18 @@ export interface Contribution {
 /** What a rate comes from: each trip's hours and strikes, for one group of a board or (without `group`) for all of it. */
 export function contributions(columns: SegmentColumns, { by, where }: Question, group: readonly string[] | undefined, names: Names = {}): Contribution[] {
   const keep = rowFilter(columns, where, names)
-  const codes = group && by.map((name, i) => columns.factors[name]!.levels.indexOf(group[i]!))
-  const inGroup = (row: number): boolean => !codes || by.every((name, i) => columns.factors[name]!.codes[row] === codes[i])
+  const codes = group && by.map((name, i) => entry(columns.factors, name).levels.indexOf(at(group, i)))
+  const inGroup = (row: number): boolean => !codes || by.every((name, i) => entry(columns.factors, name).codes[row] === codes[i])
   const parts = new Map<string, { hours: number; strikeIds: string[] }>()
   const partOf = (row: number): { hours: number; strikeIds: string[] } => {
-    const trip = columns.trip.levels[columns.trip.codes[row]!]!
+    const trip = at(columns.trip.levels, at(columns.trip.codes, row))
     let part = parts.get(trip)
     if (!part) parts.set(trip, (part = { hours: 0, strikeIds: [] }))
     return part
   }
-  for (let row = 0; row < columns.rows; row++) if (keep(row) && inGroup(row)) partOf(row).hours += columns.hours[row]!
+  for (let row = 0; row < columns.rows; row++) if (keep(row) && inGroup(row)) partOf(row).hours += at(columns.hours, row)
   columns.strikeIds.forEach((id, i) => {
-    const row = columns.strikeRows[i]!
+    const row = at(columns.strikeRows, i)
     if (keep(row) && inGroup(row)) partOf(row).strikeIds.push(id)
   })
   return [...parts].map(([trip, { hours, strikeIds }]) => ({ trip, hours, strikes: strikeIds.length, strikeIds }))

@@ -1,3 +1,4 @@
+import { at, entry } from '../checked/index.ts'
 import type { SegmentColumns } from '../effort/index.ts'
 import type { Clause } from './where.ts'
 
@@ -12,14 +13,14 @@ export function rowFilter(columns: SegmentColumns, where: readonly Clause[], nam
 
 function clauseTest(columns: SegmentColumns, clause: Clause, names: Names): (row: number) => boolean {
   if (clause.kind === 'range') {
-    const values = columns.numbers[clause.column]!
+    const values = entry(columns.numbers, clause.column)
     const [from, to] = [clause.from ?? -Infinity, clause.to ?? Infinity]
-    return (row) => values[row]! >= from && values[row]! < to
+    return (row) => at(values, row) >= from && at(values, row) < to
   }
-  const { codes, levels } = columns.factors[clause.column]!
+  const { codes, levels } = entry(columns.factors, clause.column)
   const wanted = new Set(clause.values)
   const matches = (level: string): boolean =>
     wanted.has(level) || wanted.has(names[clause.column]?.get(level) ?? level) || level.split(';').some((word) => wanted.has(word))
   const accepted = levels.map((level) => matches(level) === (clause.kind === 'oneOf'))
-  return (row) => accepted[codes[row]!]!
+  return (row) => at(accepted, at(codes, row))
 }

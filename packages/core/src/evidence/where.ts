@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { columnInfo } from '../effort/index.ts'
 import type { ColumnInfo } from '../effort/index.ts'
 
@@ -22,12 +23,12 @@ export function parseWhere(text: string): Clause[] {
 function parseClause(part: string): Clause {
   const split = /^([a-z0-9_]+)\s*(!?=)\s*(.*)$/i.exec(part)
   if (!split) throw new RangeError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
-  const info = columnInfo(split[1]!.toLowerCase())
-  const [negated, value] = [split[2] === '!=', split[3]!.trim()]
+  const info = columnInfo(at(split, 1).toLowerCase())
+  const [negated, value] = [split[2] === '!=', at(split, 3).trim()]
   if (value === '') throw new RangeError(`the condition "${part}" has no value`)
   const range = /^(-?[\d.]*)\.\.(-?[\d.]*)$/.exec(value)
   const ranged = range && !negated && (info.kind === 'number' || info.source === 'calendar' || isCount(info))
-  if (ranged) return rangeOf(info, part, range[1]!, range[2]!)
+  if (ranged) return rangeOf(info, part, at(range, 1), at(range, 2))
   if (info.kind === 'number') throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
   return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: value.split(',').map((word) => word.trim()) }
 }

@@ -30,7 +30,7 @@ export function readCell(text: string, { spec, unit }: BundleColumn): Json {
     case 'instant':
       return readInstant(text)
     case 'quantity':
-      return convert(readNumber(text), unit!, spec.unit)
+      return convert(readNumber(text), unit ?? spec.unit, spec.unit)
     case 'number':
       return readNumber(text)
     case 'flag':
@@ -66,8 +66,8 @@ export function writeCell(value: Json | undefined, { spec, unit }: BundleColumn,
   if (spec.type === 'instant') return isoInZone(epochMs(value as string), zone)
   if (spec.type === 'flag') return value ? 'yes' : 'no'
   if (spec.type === 'words') return withApostrophe((value as string[]).join(';'))
-  if (spec.type === 'quantity') return String(convert(value as number, spec.unit, unit!))
-  return typeof value === 'string' ? withApostrophe(value) : String(value as number)
+  if (spec.type === 'quantity') return String(convert(value as number, spec.unit, unit ?? spec.unit))
+  return typeof value === 'string' ? withApostrophe(value) : String(value)
 }
 
 /** Spreadsheets run text that begins like a formula: an apostrophe keeps it text. One more is put before any already there, so that reading takes off exactly one. */

@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { parse } from 'csv-parse/sync'
 import type { Json } from '../sync/index.ts'
 import { offsetZone } from '../time/index.ts'
@@ -108,7 +109,7 @@ type FaultAt = (line: number, message: string, column?: string) => void
 
 function readHeader(kind: BundleKind, cells: readonly string[], fault: FaultAt): Header | undefined {
   const names = cells.map((cell) => cell.trim().toLowerCase())
-  if (names.length === 1 && names[0]!.includes(';')) {
+  if (names.length === 1 && at(names, 0).includes(';')) {
     fault(1, 'The columns are separated by semicolons; a bundle separates them by commas.')
     return undefined
   }
@@ -159,7 +160,7 @@ function readRow(kind: BundleKind, record: readonly string[], { columns, names, 
   if (id === '') wrong(`The ${kind} has no id.`, kind)
   if (!sound) return undefined
   if (notes.length > 0) fields.note = [fields.note, ...notes].filter(Boolean).join('\n')
-  if (isDefaulted(kind, 'name') && bundleColumns(kind).some(({ field }) => field === 'name')) fields.name ??= id!
+  if (isDefaulted(kind, 'name') && bundleColumns(kind).some(({ field }) => field === 'name')) fields.name ??= id ?? ''
   if (kind === 'trip' && zone !== undefined) offsets.set(fields, zone)
   return { kind, foreignId: id ?? readingId(fields), file: BUNDLE_FILES[kind], line, fields, columns: from }
 }

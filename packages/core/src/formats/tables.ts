@@ -1,3 +1,4 @@
+import { entry } from '../checked/index.ts'
 import { COLUMN_UNITS, dimensionOf } from '../units/index.ts'
 import type { Unit } from '../units/index.ts'
 import { columnName, fieldsOf } from '../vocabulary/index.ts'
@@ -43,7 +44,7 @@ const TWIN: Readonly<Partial<Record<Unit, string>>> = { C: 'f', m: 'ft', mm: 'in
 /** The imperial twin of a column (`water_temp_c` → `water_temp_f`); columns without a unit stay. */
 export function imperialTwin(column: BundleColumn): BundleColumn {
   const suffix = column.unit && TWIN[column.unit]
-  return suffix === undefined ? column : { ...column, column: column.column.replace(/_[a-z]+$/, `_${suffix}`), unit: COLUMN_UNITS[suffix]! }
+  return suffix === undefined ? column : { ...column, column: column.column.replace(/_[a-z]+$/, `_${suffix}`), unit: entry(COLUMN_UNITS, suffix) }
 }
 
 /** The column a header names: as it stands, or the twin of a measured column in any unit of its kind. */

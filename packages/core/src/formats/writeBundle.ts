@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { stringify } from 'csv-stringify/sync'
 import type { Fields } from '../sync/index.ts'
 import { fieldsOf } from '../vocabulary/index.ts'
@@ -41,7 +42,7 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
           ? withApostrophe(ids.get(`${column.spec.to} ${value}`) ?? value)
           : writeCell(value, column, zone)
       })
-      return hasId(kind) ? [withApostrophe(ids.get(`${kind} ${id}`)!), ...cells] : cells
+      return hasId(kind) ? [withApostrophe(ids.get(`${kind} ${id}`) ?? id), ...cells] : cells
     })
     const header = [...(hasId(kind) ? [kind] : []), ...columns.map(({ column }) => column)]
     files.set(BUNDLE_FILES[kind], stringify([header, ...rows], { record_delimiter: 'windows' }))
@@ -56,7 +57,7 @@ function exportedIds(records: Record<BundleKind, readonly StoredRecord[]>): Map<
     const wanted = records[kind].map(({ id, fields, foreignId }) => foreignId ?? ('name' in fieldsOf(kind) ? String(fields.name) : id))
     const times = new Map<string, number>()
     for (const name of wanted) times.set(name, (times.get(name) ?? 0) + 1)
-    records[kind].forEach(({ id }, i) => ids.set(`${kind} ${id}`, times.get(wanted[i]!) === 1 ? wanted[i]! : id))
+    records[kind].forEach(({ id }, i) => ids.set(`${kind} ${id}`, times.get(at(wanted, i)) === 1 ? at(wanted, i) : id))
   }
   return ids
 }
@@ -66,7 +67,9 @@ function inOrder(kind: BundleKind, records: readonly StoredRecord[], ids: Readon
   const key = ({ id, fields }: StoredRecord): string => {
     const time = kind === 'trip' || kind === 'stint' ? fields.start : kind === 'reading' || kind === 'strike' ? fields.time : ''
     const exported =
-      kind === 'reading' ? [ids.get(`trip ${String(fields.trip)}`), ids.get(`spot ${String(fields.spot)}`), fields.source].join('|') : ids.get(`${kind} ${id}`)!
+      kind === 'reading'
+        ? [ids.get(`trip ${String(fields.trip)}`), ids.get(`spot ${String(fields.spot)}`), fields.source].join('|')
+        : (ids.get(`${kind} ${id}`) ?? id)
     return `${String(time)} ${exported}`
   }
   return [...records]

@@ -36,7 +36,7 @@ export function unzipBundle(bytes: Uint8Array): Map<string, Uint8Array> {
   }
   const files = new Map<string, Uint8Array>()
   for (const [path, content] of Object.entries(contents)) {
-    const name = path.split('/').at(-1)!
+    const name = path.slice(path.lastIndexOf('/') + 1)
     if (files.has(name)) throw new ZipRefusal(`The archive holds ${name} twice.`)
     files.set(name, content)
   }
@@ -46,9 +46,7 @@ export function unzipBundle(bytes: Uint8Array): Map<string, Uint8Array> {
 /** Fixed time stamps, so that the same files give the same archive. */
 export function zipBundle(files: ReadonlyMap<string, string>): Uint8Array {
   const mtime = new Date(1980, 0, 1)
-  return zipSync(
-    Object.fromEntries([...files].map(([name, text]) => [name, [strToU8(text), { mtime }] as const])) as Record<string, [Uint8Array, { mtime: Date }]>,
-  )
+  return zipSync(Object.fromEntries([...files].map(([name, text]) => [name, [strToU8(text), { mtime }] as const])))
 }
 
 export const bytesOfText = strToU8

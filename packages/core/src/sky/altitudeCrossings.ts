@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { MINUTE_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { sunPosition } from './sun.ts'
@@ -16,7 +17,7 @@ export function sunAltitudeCrossings(fromMs: EpochMs, toMs: EpochMs, latitudeDeg
   const nodes = withTurningPoints(samples(fromMs, toMs), altitude)
   const crossings: EpochMs[] = []
   for (let i = 1; i < nodes.length; i++) {
-    const [before, after] = [nodes[i - 1]!, nodes[i]!]
+    const [before, after] = [at(nodes, i - 1), at(nodes, i)]
     for (const edge of altitudesDeg) {
       if (before.value >= edge !== after.value >= edge) crossings.push(bisect(before.ms, after.ms, (ms) => altitude(ms) >= edge))
     }
@@ -39,7 +40,7 @@ function withTurningPoints(times: readonly EpochMs[], f: (ms: EpochMs) => number
   const nodes = times.map((ms) => ({ ms, value: f(ms) }))
   const turning: Node[] = []
   for (let i = 0; i + 1 < nodes.length; i++) {
-    const [a, b] = [nodes[i]!, nodes[i + 1]!]
+    const [a, b] = [at(nodes, i), at(nodes, i + 1)]
     const rising = (ms: EpochMs): boolean => f(ms + 1000) > f(ms)
     if (rising(a.ms) === rising(b.ms)) continue
     const ms = bisect(a.ms, b.ms, (t) => rising(t) === rising(b.ms))

@@ -1,3 +1,4 @@
+import { entry } from '../checked/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
 import type { Stamp } from './stamps.ts'
 
@@ -44,7 +45,7 @@ function wins(stamp: Stamp, value: Json, heldStamp: Stamp | undefined, held: Jso
 /** Two states of one record merged field by field. */
 export function mergeStates(a: RecordState | undefined, b: RecordState): RecordState {
   return Object.entries(b.fields).reduce<RecordState>(
-    (state, [field, value]) => mergeChange(state, { stamp: b.stamps[field]!, fields: { [field]: value } }),
+    (state, [field, value]) => mergeChange(state, { stamp: entry(b.stamps, field), fields: { [field]: value } }),
     a ?? NOTHING,
   )
 }

@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 /** Milliseconds since 1970-01-01 UTC: the clock of every computation. */
 export type EpochMs = number
 
@@ -15,7 +16,7 @@ export function parseInstant(text: string): EpochMs | undefined {
   const wall = Date.UTC(year, month - 1, day, hour, minute, second) + Math.floor(Number(`0.${parts[7] ?? 0}`) * 1000 + 1e-6)
   const sameDay = new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day
   if (!sameDay || month < 1 || month > 12 || hour > 23 || minute > 59 || second > 59) return undefined
-  return wall - offsetMs(parts[8]!)
+  return wall - offsetMs(at(parts, 8))
 }
 
 function offsetMs(text: string): number {

@@ -1,3 +1,4 @@
+import { at } from '../checked/index.ts'
 import { convert, dimensionOf, unitDecimals, unitLabel } from './units.ts'
 import type { Unit } from './units.ts'
 
@@ -48,11 +49,11 @@ export function parseQuantity(input: string, assumed: Unit, fieldUnit: Unit): Ty
   const poundsOunces = /^(\d+)\s*(?:-|lbs?\s*)\s*(\d+(?:[.,]\d+)?)\s*(?:oz)?$/.exec(text)
   if (poundsOunces && dimensionOf(fieldUnit) === 'weight') {
     const pounds = Number(poundsOunces[1])
-    const ounces = parseNumber(poundsOunces[2]!) ?? NaN
+    const ounces = parseNumber(at(poundsOunces, 2)) ?? NaN
     return ounces < 16 ? { value: convert(pounds * 16 + ounces, 'oz', fieldUnit), typed: `${pounds} lb ${ounces} oz` } : undefined
   }
   const parts = /^([+-]?[\d.,]+)\s*([^\d\s].*)?$/.exec(text)
-  const value = parts ? parseNumber(parts[1]!) : undefined
+  const value = parts ? parseNumber(at(parts, 1)) : undefined
   const unit = parts?.[2] === undefined ? assumed : SPELLED[parts[2].trim()]
   if (value === undefined || unit === undefined || dimensionOf(unit) !== dimensionOf(fieldUnit)) return undefined
   return { value: convert(value, unit, fieldUnit), typed: `${value} ${unit}` }

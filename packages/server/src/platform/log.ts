@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express'
+import type { Request, RequestHandler } from 'express'
 import pino from 'pino'
 import type { Logger } from 'pino'
 
@@ -9,9 +9,12 @@ export function requestLog(log: Logger): RequestHandler {
   return (request, response, next) => {
     const started = performance.now()
     response.on('finish', () => {
-      const pattern = (request.route?.path as string | undefined) ?? '-'
+      const pattern = routeOf(request) ?? '-'
       log.debug({ method: request.method, route: pattern, status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request')
     })
     next()
   }
 }
+
+/** The pattern of the route that answered, such as `/books/:book`, never the address itself. */
+export const routeOf = (request: Request): string | undefined => (request.route as { path?: string } | undefined)?.path

@@ -1,13 +1,14 @@
 import type { ErrorRequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import { Problem } from '@jotbook/contract'
+import { routeOf } from './log.ts'
 
 /** The one place where failures become answers. What is not a Problem is logged without its data and answered in general words. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response: Response, next) => {
     if (response.headersSent) return next(error)
     const problem = asProblem(error)
-    if (problem.code === 'internal') log.error({ path: request.route?.path as string | undefined, error: describe(error) }, 'unexpected failure')
+    if (problem.code === 'internal') log.error({ route: routeOf(request), error: describe(error) }, 'unexpected failure')
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }
 }

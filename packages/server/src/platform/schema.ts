@@ -14,7 +14,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import type { AnyPgColumn, PgColumnBuilderBase, PgTableExtraConfigValue } from 'drizzle-orm/pg-core'
-import { KINDS, allFields, columnName } from '@jotbook/core'
+import { KINDS, allFields, columnName, entry } from '@jotbook/core'
 import type { Change, Fields, FieldSpec, Kind } from '@jotbook/core'
 
 /** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
@@ -150,18 +150,18 @@ function recordTable(kind: Kind) {
     { bookId: RECORD_COLUMNS.bookId(), id: RECORD_COLUMNS.id(), ...columns, stamps: RECORD_COLUMNS.stamps(), extra: RECORD_COLUMNS.extra() },
     (table) => {
       const own = table as unknown as Record<string, AnyPgColumn>
-      const keys: PgTableExtraConfigValue[] = [primaryKey({ columns: [own.bookId!, own.id!] })]
+      const keys: PgTableExtraConfigValue[] = [primaryKey({ columns: [entry(own, 'bookId'), entry(own, 'id')] })]
       for (const [field, spec] of fields) {
         if (spec.type !== 'ref') continue
         const target = (): Record<string, AnyPgColumn> => tables[spec.to] as unknown as Record<string, AnyPgColumn>
         keys.push(
           foreignKey({
             name: `${TABLE_NAMES[kind]}_${columnName(field)}`,
-            columns: [own.bookId!, own[field]!],
-            foreignColumns: [target().bookId!, target().id!],
+            columns: [entry(own, 'bookId'), entry(own, field)],
+            foreignColumns: [entry(target(), 'bookId'), entry(target(), 'id')],
           }),
         )
-        keys.push(index(`${TABLE_NAMES[kind]}_by_${columnName(field)}`).on(own.bookId!, own[field]!))
+        keys.push(index(`${TABLE_NAMES[kind]}_by_${columnName(field)}`).on(entry(own, 'bookId'), entry(own, field)))
       }
       return keys
     },

@@ -19,11 +19,12 @@ export interface Serving {
 /** Everything from nothing to a book that answers. Throws with what to do when that cannot be. */
 export async function serve(config: Config, say: (line: string) => void): Promise<Serving> {
   const root = projectFolder()
-  const cluster = config.databaseUrl === undefined ? await openCluster({ folder: config.dataFolder, say }) : undefined
-  const database = openDatabase(config.databaseUrl ?? cluster!.url)
+  const external = config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
+  const cluster = external ?? (await openCluster({ folder: config.dataFolder, say }))
+  const database = openDatabase(cluster.url)
   const close = async (): Promise<void> => {
     await database.$client.end()
-    await cluster?.stop()
+    await cluster.stop()
   }
   try {
     await migrateDatabase(database, join(root, 'packages/server/migrations'))

@@ -1,3 +1,4 @@
+import { lastOf } from '@jotbook/core'
 import { KINDS } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
@@ -37,7 +38,7 @@ export async function exportJson(db: Queries, bookId: string): Promise<string> {
     const page = await changesAfter(db, bookId, after, 10_000)
     if (page.length === 0) break
     history.push(...page)
-    after = page.at(-1)!.seq
+    after = lastOf(page).seq
   }
   return `${JSON.stringify({ format: 'jot-book', version: 1, book: bookId, records, history }, null, 1)}\n`
 }

@@ -1,3 +1,4 @@
+import { at } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { ImportReport } from '@jotbook/contract'
 import { checkBundle } from '@jotbook/contract/bundle'
@@ -41,7 +42,7 @@ export async function importBundle(db: Queries, { bookId, author, namespace, fil
     db,
     bookId,
     namespace,
-    sources.map((source, i): ForeignRecord => ({ ...source, stamp: changes[i]!.stamp })),
+    sources.map((source, i): ForeignRecord => ({ ...source, stamp: at(changes, i).stamp })),
   )
   return report
 }

@@ -26,7 +26,7 @@ export interface ImportPlan {
 export function planImport(rows: readonly BundleRow[], earlier: readonly ForeignRecord[], stateOf: (recordId: string) => RecordState | undefined): ImportPlan {
   const known = new Map(earlier.map((record) => [`${record.kind} ${record.foreignId}`, record]))
   const ids = new Map(rows.map((row) => [`${row.kind} ${row.foreignId}`, known.get(`${row.kind} ${row.foreignId}`)?.recordId ?? uuidv7()]))
-  const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)!.recordId
+  const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
   const changes: Made[] = []
   const sources: Omit<ForeignRecord, 'stamp'>[] = []
   let [created, changed, unchanged, kept] = [0, 0, 0, 0]

@@ -1,3 +1,4 @@
+import { lastOf } from '@jotbook/core'
 import { KINDS } from '@jotbook/core'
 import type { Change, Fields, Kind, Role } from '@jotbook/core'
 import { PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
@@ -16,12 +17,12 @@ export async function pullChanges(db: Queries, bookId: string, role: Role, after
   const full = page.length === PAGE_CHANGES
   const [whole, partial] = full ? wholeGroups(page) : [page, false]
   // Numbers are taken before a change is refused, so that the last may be higher than any change: an empty page reaches it.
-  const next = full ? whole.at(-1)!.seq : Math.max(seq, after)
+  const next = full ? lastOf(whole).seq : Math.max(seq, after)
   return { changes: whole.map((change) => ({ ...change, fields: visible(role, change.fields) })), next, more: full, partial, serverTimeMs: nowMs }
 }
 
 function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] {
-  const lastGroup = page.at(-1)!.group
+  const lastGroup = lastOf(page).group
   const from = page.findIndex(({ group }) => group === lastGroup)
   return from > 0 ? [page.slice(0, from), false] : [page, true]
 }
@@ -48,7 +49,7 @@ export async function* snapshotLines(db: Queries, bookId: string, role: Role, re
       const page = await pageOfStates(db, bookId, kind, after, SNAPSHOT_PAGE)
       for (const { id, state } of page) yield { kind, id, state: { ...state, fields: visible(role, state.fields) } }
       if (page.length < SNAPSHOT_PAGE) break
-      after = page.at(-1)!.id
+      after = lastOf(page).id
     }
   }
   yield { end: true }

@@ -61,7 +61,7 @@ export async function saveStates(db: Queries, bookId: string, states: ReadonlyMa
       await db
         .insert(table)
         .values(rows.slice(i, i + ROWS_A_STATEMENT) as never)
-        .onConflictDoUpdate({ target: [table.bookId, table.id], set: set as never })
+        .onConflictDoUpdate({ target: [table.bookId, table.id], set: set })
     }
   }
 }

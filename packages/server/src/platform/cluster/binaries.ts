@@ -35,6 +35,6 @@ function withoutMainCluster(): void {
   writeFileSync(file, 'create_main_cluster = false\n')
 }
 
-function run([command, ...args]: string[]): boolean {
-  return spawnSync(command!, args, { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
+function run([command = '', ...args]: string[]): boolean {
+  return spawnSync(command, args, { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
 }

@@ -3,7 +3,7 @@ import { useId } from 'react'
 import { LureDrawing } from '../lures/LureDrawing.tsx'
 import { ink } from '../../ui/theme.ts'
 import { StrikeMark } from './StrikeMark.tsx'
-import type { StripLure, StripModel, StripPath } from './model.ts'
+import type { StripLure, StripModel, StripPath, StripStrike } from './model.ts'
 import { skyColour, surfacePath } from './surface.ts'
 
 const SKY = 104
@@ -135,12 +135,13 @@ function Water({ model, x, y, width, left, right }: { model: StripModel; x: Scal
 /** Each lure thrown beside the depth it was worked at, moved apart where they would cover one another. */
 function Lures({ lures, y }: { lures: readonly StripLure[]; y: Scale }) {
   const STEP = 46
-  let free = -Infinity
+  const placed = lures.reduce<{ lure: StripLure; at: number }[]>(
+    (above, lure) => [...above, { lure, at: Math.max(y(lure.depthM), (above.at(-1)?.at ?? -Infinity) + STEP) }],
+    [],
+  )
   return (
     <g>
-      {lures.map((lure) => {
-        const at = Math.max(y(lure.depthM), free)
-        free = at + STEP
+      {placed.map(({ lure, at }) => {
         // `Jerkbait, grey shad`: what it is stands above, which one below with its depth.
         const [title, ...rest] = lure.name.split(', ')
         return (
@@ -171,7 +172,11 @@ interface PathProps {
 
 function Path({ path, colour, offset, x, y, highlight }: PathProps) {
   const MARK = 17
-  let [lastX, level] = [-Infinity, 0]
+  const marks = path.strikes.reduce<{ strike: StripStrike; at: number; level: number }[]>((before, strike) => {
+    const at = x(strike.ms)
+    const last = before.at(-1)
+    return [...before, { strike, at, level: last && at - last.at < MARK ? last.level + 1 : 0 }]
+  }, [])
   return (
     <g>
       {path.stints.map((stint, i) => {
@@ -187,14 +192,9 @@ function Path({ path, colour, offset, x, y, highlight }: PathProps) {
           </g>
         )
       })}
-      {path.strikes.map((strike) => {
-        const at = x(strike.ms)
-        level = at - lastX < MARK ? level + 1 : 0
-        lastX = at
-        return (
-          <StrikeMark key={strike.id} strike={strike} x={at} y={y(strike.depthM) + offset} raise={level * 15} colour={colour} lit={strike.id === highlight} />
-        )
-      })}
+      {marks.map(({ strike, at, level }) => (
+        <StrikeMark key={strike.id} strike={strike} x={at} y={y(strike.depthM) + offset} raise={level * 15} colour={colour} lit={strike.id === highlight} />
+      ))}
     </g>
   )
 }

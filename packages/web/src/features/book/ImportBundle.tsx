@@ -22,7 +22,7 @@ async function archiveOf(files: readonly File[]): Promise<Chosen | undefined> {
     files.filter(({ name }) => /\.csv$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
   )
   const folder = first.webkitRelativePath.split('/')[0]
-  return { archive: zipSync(Object.fromEntries(entries)) as Uint8Array<ArrayBuffer>, namespace: folder || 'bundle' }
+  return { archive: zipSync(Object.fromEntries(entries)), namespace: folder || 'bundle' }
 }
 
 /** A bundle in: first a dry run that lists what is wrong and what is loose, then all or nothing. */

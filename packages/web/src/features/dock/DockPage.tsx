@@ -31,7 +31,7 @@ export function DockPage() {
       const kept = await loadDraft<DockDraft>(key)
       const children = trip === undefined ? undefined : await recordsOfTrip(book, trip)
       const before = new Map<string, Fields>()
-      const remember = (kind: string, { id, ...fields }: { id: string }): void => void before.set(`${kind} ${id}`, fields as Fields)
+      const remember = (kind: string, { id, ...fields }: { id: string }): void => void before.set(`${kind} ${id}`, fields)
       if (record) remember('trip', record)
       children?.stints.forEach((stint) => remember('stint', stint))
       children?.strikes.forEach((strike) => remember('strike', strike))

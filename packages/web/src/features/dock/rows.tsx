@@ -28,9 +28,9 @@ function useRows<S extends Section>(name: S): { fields: readonly { id: string; k
   // The form keeps its rows in place: whether one is wanted is told by what stands in the last, not by its identity.
   const wanted = !last || !isBlank(last)
   useEffect(() => {
-    if (wanted) append(EMPTY[name](newId()) as never, { shouldFocus: false })
+    if (wanted) append(EMPTY[name](newId()), { shouldFocus: false })
   }, [wanted, rows.length, append, name])
-  return { fields: fields as { id: string; key: string }[], rows, remove }
+  return { fields: fields, rows, remove }
 }
 
 /** Enter goes to the first cell of the next row. */

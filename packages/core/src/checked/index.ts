@@ -1,0 +1,1 @@
+export { at, entry, lastOf } from './at.ts'
