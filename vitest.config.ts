@@ -3,11 +3,11 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['packages/{core,contract,cli,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'], testTimeout: 30_000 } },
+      { test: { name: 'unit', include: ['packages/{core,contract,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'], testTimeout: 30_000 } },
       {
         test: {
           name: 'api',
-          include: ['packages/server/src/**/*.test.ts'],
+          include: ['packages/{server,cli}/src/**/*.test.ts'],
           globalSetup: ['packages/server/src/testing/globalSetup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,

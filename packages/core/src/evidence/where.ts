@@ -9,16 +9,24 @@ export type Clause =
   | { readonly kind: 'range'; readonly column: string; readonly from: number | null; readonly to: number | null }
 
 /**
- * Reads a filter as written on the command line: `water=North arm;water_temp_c=4..12;lure!=a,b`.
+ * Reads a filter as written on the command line: `water=North arm;water_temp_c=4..12;lure!=a,b`. A value that holds a comma or a
+ * semicolon stands in double quotes: `lure="Jerkbait, grey"`.
  * Throws RangeError that names the clause for an unknown column, an empty range, or a number where words are wanted.
  */
 export function parseWhere(text: string): Clause[] {
-  return text
-    .split(';')
-    .map((part) => part.trim())
+  return splitOutsideQuotes(text, ';')
     .filter((part) => part !== '')
     .map(parseClause)
 }
+
+/** Parts between separators that do not stand inside double quotes, trimmed. */
+function splitOutsideQuotes(text: string, separator: ',' | ';'): string[] {
+  const parts = text.match(separator === ',' ? /(?:"[^"]*"|[^,"])+/g : /(?:"[^"]*"|[^;"])+/g) ?? []
+  return parts.map((part) => part.trim())
+}
+
+const unquoted = (word: string): string => word.replace(/^"(.*)"$/, '$1')
+const quoted = (word: string): string => (/[,;]/.test(word) ? `"${word}"` : word)
 
 function parseClause(part: string): Clause {
   const split = /^([a-z0-9_]+)\s*(!?=)\s*(.*)$/i.exec(part)
@@ -30,7 +38,7 @@ function parseClause(part: string): Clause {
   const ranged = range && !negated && (info.kind === 'number' || info.source === 'calendar' || isCount(info))
   if (ranged) return rangeOf(info, part, at(range, 1), at(range, 2))
   if (info.kind === 'number') throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
-  return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: value.split(',').map((word) => word.trim()) }
+  return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: splitOutsideQuotes(value, ',').map(unquoted) }
 }
 
 const isCount = (info: ColumnInfo): boolean => ['casts', 'targets', 'fouled_casts', 'fish_shown', 'limit'].includes(info.name)
@@ -49,7 +57,7 @@ export function whereText(clauses: readonly Clause[]): string {
     .map((clause) =>
       clause.kind === 'range'
         ? `${clause.column}=${clause.from ?? ''}..${clause.to ?? ''}`
-        : `${clause.column}${clause.kind === 'noneOf' ? '!=' : '='}${clause.values.join(',')}`,
+        : `${clause.column}${clause.kind === 'noneOf' ? '!=' : '='}${clause.values.map(quoted).join(',')}`,
     )
     .join(';')
 }

@@ -71,13 +71,13 @@ function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void
   if (text === undefined) return fault(1, 'The file is not UTF-8; save it as UTF-8 and try again.')
   let records: { record: string[]; info: { lines: number } }[]
   try {
-    records = parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true, info: true }) as unknown as typeof records
+    records = parse(text, { bom: true, relax_column_count: true, info: true }) as unknown as typeof records
   } catch (error) {
     const { lines, message } = error as { lines?: number; message: string }
     return fault(lines ?? 1, `The file cannot be read from here on: ${message}`)
   }
   const [first, ...rest] = records
-  if (!first) return fault(1, 'The file is empty; it needs at least a header row.')
+  if (!first || isBlank(first.record)) return fault(1, 'The file is empty; it needs at least a header row.')
   const header = readHeader(kind, first.record, fault)
   if (!header) return
   header.names.forEach((name, i) => {
@@ -87,7 +87,7 @@ function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void
   const seen = new Set<string>()
   let line = first.info.lines + 1
   for (const { record, info } of rest) {
-    const row = readRow(kind, record, header, line, fault)
+    const row = isBlank(record) ? undefined : readRow(kind, record, header, line, fault)
     if (row && seen.has(row.foreignId)) fault(line, `The ${kind} "${row.foreignId}" is in this file twice.`, hasId(kind) ? kind : 'time')
     else if (row) {
       seen.add(row.foreignId)
@@ -96,6 +96,8 @@ function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void
     line = info.lines + 1
   }
 }
+
+const isBlank = (record: readonly string[]): boolean => record.length === 1 && record[0] === ''
 
 function decode(bytes: Uint8Array): string | undefined {
   try {

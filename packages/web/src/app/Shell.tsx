@@ -46,7 +46,7 @@ export function Shell() {
       </chakra.a>
       <Box as="nav" aria-label="Main" bg="band" color="onBand">
         <Flex maxW="1280px" mx="auto" align="center" px={{ base: '12px', md: '24px' }} wrap="wrap">
-          <Box fontFamily="heading" fontWeight="700" fontSize="large" mr="24px" py="8px">
+          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontWeight="700" fontSize="large" mr="24px" py="8px">
             Jot Book
           </Box>
           <Flex className="ruled-edge" flex={{ base: '1 0 100%', md: '0 1 460px' }} order={{ base: 3, md: 0 }}>

@@ -78,7 +78,11 @@ export const Select = chakra('select', {
 })
 
 export const Label = chakra('label', { base: { fontSize: 'small', color: 'quiet', display: 'block', mb: '2px' } })
-export const Title = chakra('h1', { base: { fontFamily: 'heading', fontSize: 'display', fontWeight: '700', lineHeight: '1.15' } })
-export const Heading = chakra('h2', { base: { fontFamily: 'heading', fontSize: 'large', fontWeight: '700', lineHeight: '1.25' } })
+export const Title = chakra('h1', {
+  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'display', fontWeight: '700', lineHeight: '1.15' },
+})
+export const Heading = chakra('h2', {
+  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'large', fontWeight: '700', lineHeight: '1.25' },
+})
 export const Quiet = chakra('span', { base: { fontSize: 'small', color: 'quiet' } })
 export const Page = chakra('main', { base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' } })

@@ -30,6 +30,8 @@ const config = defineConfig({
         float: value('#bb2f19', '#f07a5f'),
         onFloat: value('#ffffff', '#1a0d09'),
         hours: value('#2f7d74', '#62b3a6'),
+        /** Outlines of lures, which keep their own colours by day and by night. */
+        outline: value('#1b262a', '#d5dedb'),
         wash: value('#dfe5dc', '#1d2c33'),
       },
     },

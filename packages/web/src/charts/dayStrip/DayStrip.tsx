@@ -16,7 +16,7 @@ const PATH_INKS = ['#10202a', '#f7faf4', '#e2c04b', '#c9dbe8'] as const
 /** A section through the lake over a day: what cannot be changed above the waterline, what was done below it. */
 export function DayStrip({ model, width, highlight }: { model: StripModel; width: number; highlight: string | undefined }) {
   const wide = width >= 700
-  const left = wide ? 200 : 4
+  const left = wide ? 212 : 4
   const right = wide ? 52 : 4
   const x = scaleLinear([model.fromMs, model.toMs], [left, width - right])
   const y = scaleLinear([0, model.deepestM], [TOP + SKY, TOP + SKY + DEEP])
@@ -30,7 +30,7 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
       style={{ display: 'block', overflow: 'visible' }}
     >
       <Hours model={model} x={x} wide={wide} />
-      <Sky model={model} x={x} />
+      <Sky model={model} x={x} wide={wide} />
       <Water model={model} x={x} y={y} width={width} left={left} right={right} />
       {wide && <Lures lures={model.lures} y={y} />}
       {model.paths.map((path, i) => (
@@ -46,11 +46,11 @@ type Scale = (value: number) => number
 function Hours({ model, x, wide }: { model: StripModel; x: Scale; wide: boolean }) {
   const every = wide ? 1 : 2
   return (
-    <g fontSize="13" fill={ink.quiet} textAnchor="middle">
+    <g style={{ fontSize: 13 }} fill={ink.quiet} textAnchor="middle">
       {model.hours.map(({ ms, text }, i) => (
         <g key={ms}>
           {i % every === 0 && (
-            <text x={x(ms)} y="14">
+            <text x={x(ms)} y="14" textAnchor={!wide && i === model.hours.length - 1 ? 'end' : 'middle'}>
               {text}
             </text>
           )}
@@ -62,7 +62,7 @@ function Hours({ model, x, wide }: { model: StripModel; x: Scale; wide: boolean 
 }
 
 /** Sky brightness as ground, wind as a line over it. */
-function Sky({ model, x }: { model: StripModel; x: Scale }) {
+function Sky({ model, x, wide }: { model: StripModel; x: Scale; wide: boolean }) {
   const id = useId()
   const wind = scaleLinear([0, model.wind.highest], [TOP + SKY, TOP + 12])
   const points = [...model.wind.points]
@@ -92,8 +92,8 @@ function Sky({ model, x }: { model: StripModel; x: Scale }) {
       {model.wind.ticks.map(({ value, text }) => (
         <g key={value}>
           <path d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`} stroke="#22333b" strokeDasharray="1 5" opacity="0.5" />
-          <text x={x(model.toMs) + 6} y={wind(value) + 4} fontSize="13" fill={ink.quiet}>
-            {text}
+          <text x={x(model.toMs) + 6} y={wind(value) + 4} style={{ fontSize: 13 }} fill={ink.quiet}>
+            {wide ? text : ''}
           </text>
         </g>
       ))}
@@ -124,7 +124,7 @@ function Water({ model, x, y, width, left, right }: { model: StripModel; x: Scal
         <path key={ms} d={`M${x(ms)} ${top}V${foot}`} stroke="#10202a" opacity="0.14" />
       ))}
       {model.depths.map(({ depthM, text }) => (
-        <text key={text} x={width - right + 6} y={y(depthM) + 4} fontSize="13" fill={ink.quiet}>
+        <text key={text} x={width - right + 6} y={y(depthM) + 4} style={{ fontSize: 13 }} fill={ink.quiet}>
           {right > 20 ? text : ''}
         </text>
       ))}
@@ -147,12 +147,12 @@ function Lures({ lures, y }: { lures: readonly StripLure[]; y: Scale }) {
         return (
           <g key={lure.id} transform={`translate(0 ${at - 16})`}>
             <LureDrawing lure={lure} width={62} />
-            <text x="70" y="12" fontSize="13" fontWeight="600" fill={ink.ink}>
-              {title}
+            <text x="70" y="12" style={{ fontSize: 13, fontWeight: 600 }} fill={ink.ink}>
+              {[title, lure.depthText].join(' · ')}
               <title>{lure.name}</title>
             </text>
-            <text x="70" y="28" fontSize="13" fill={ink.quiet}>
-              {[...rest, lure.depthText].join(' · ')}
+            <text x="70" y="28" style={{ fontSize: 13 }} fill={ink.quiet}>
+              {rest.join(', ')}
             </text>
           </g>
         )
@@ -212,10 +212,10 @@ function Temperatures({ model, x, top, left }: { model: StripModel; x: Scale; to
     <g>
       {left > 20 && (
         <>
-          <text x="0" y={top + 26} fontSize="15" fontWeight="600" fill={ink.ink}>
+          <text x="0" y={top + 26} style={{ fontSize: 15, fontWeight: 600 }} fill={ink.ink}>
             Water
           </text>
-          <text x="0" y={top + 44} fontSize="13" fill={ink.quiet}>
+          <text x="0" y={top + 44} style={{ fontSize: 13 }} fill={ink.quiet}>
             {model.waterText}
           </text>
         </>
@@ -227,7 +227,7 @@ function Temperatures({ model, x, top, left }: { model: StripModel; x: Scale; to
           <text
             x={x(reading.ms)}
             y={y(reading.value) + 22}
-            fontSize="13"
+            style={{ fontSize: 13 }}
             fontWeight="600"
             textAnchor={x(reading.ms) < left + 20 ? 'start' : 'middle'}
             fill={ink.ink}

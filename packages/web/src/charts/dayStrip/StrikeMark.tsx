@@ -37,7 +37,7 @@ function Head({ outcome, colour }: { outcome: StripStrike['outcome']; colour: st
       return <path d="M-4.5 2L0 -4L4.5 2" />
     default:
       return (
-        <text textAnchor="middle" y="5" fontSize="15" fontWeight="700" fill={colour} stroke="none">
+        <text textAnchor="middle" y="5" style={{ fontSize: 15, fontWeight: 700 }} fill={colour} stroke="none">
           ?
         </text>
       )

@@ -15,7 +15,7 @@ export interface DrawnLure {
 }
 
 const INCH_MM = 25.4
-const LINE = '#1b262a'
+const LINE = 'var(--chakra-colors-outline)'
 const METAL = '#c9d0d0'
 
 const colourOf = (word: string | null | undefined, otherwise: string): string =>
@@ -70,7 +70,7 @@ export function LureDrawing({ lure, width = 96, scale = false }: { lure: DrawnLu
       {shape.eye && (
         <>
           <circle cx={shape.eye[0]} cy={shape.eye[1]} r="3.4" fill="#f3efd8" stroke={LINE} strokeWidth="0.9" />
-          <circle cx={shape.eye[0]} cy={shape.eye[1]} r="1.6" fill={LINE} />
+          <circle cx={shape.eye[0]} cy={shape.eye[1]} r="1.6" fill="#1b262a" />
         </>
       )}
       {scale && lure.lengthMm ? <Inch span={shape.span} lengthMm={lure.lengthMm} /> : null}

@@ -80,7 +80,7 @@ function LeftOutNote({ board: { leftOut } }: { board: Board }) {
 function NothingToSay({ trips }: { trips: number }) {
   return (
     <Box mt="32px" maxW="560px">
-      <Box fontFamily="heading" fontSize="title">
+      <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title">
         {trips === 0 ? 'No trip in the book yet.' : 'No hours were fished like that.'}
       </Box>
       <p>

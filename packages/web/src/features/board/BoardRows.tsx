@@ -76,7 +76,7 @@ function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
     >
       <Box gridColumn="3">strikes over the hours they took</Box>
       <Box gridColumn="5">
-        <svg width={scale.width + 8} height="34" style={{ overflow: 'visible' }} fill={ink.quiet} fontSize="13">
+        <svg width={scale.width + 8} height="34" style={{ overflow: 'visible', fontSize: 13 }} fill={ink.quiet}>
           <text x={scale.x(usualRate)} y="11" textAnchor="middle" fill={ink.ink}>
             all of these {usualRate.toFixed(2)}
           </text>
@@ -122,12 +122,17 @@ function OneRow({ row, board, all, scale, pitch, pressed, onSelect }: OneRowProp
       </Box>
       <Box gridColumn={{ base: '2', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small">
         <strong>{row.strikes}</strong> in <strong>{row.hours.toFixed(1)} h</strong> · {row.trips} {row.trips === 1 ? 'trip' : 'trips'}
+        <Box as="span" display={{ base: 'inline', lg: 'none' }}>
+          {' '}
+          · {row.lower.toFixed(2)} to {row.upper.toFixed(2)}
+        </Box>
       </Box>
       <Box display={{ base: 'none', lg: 'block' }}>
         <Spindle rate={row.rate} lower={row.lower} upper={row.upper} scale={scale} usualRate={all.rate} />
       </Box>
       <Box
         fontFamily="heading"
+        fontVariantNumeric="lining-nums proportional-nums"
         fontSize="title"
         fontWeight="600"
         gridColumn={{ base: '3', lg: 'auto' }}

@@ -7,7 +7,15 @@ import type { AskedQuestion } from './question.ts'
 import { CONDITIONS, GROUPINGS } from './words.ts'
 import type { Grouping } from './words.ts'
 
-const Asked = chakra('h1', { base: { fontFamily: 'heading', fontWeight: '700', fontSize: { base: '18px', md: '23px' }, lineHeight: '1.75' } })
+const Asked = chakra('h1', {
+  base: {
+    fontFamily: 'heading',
+    fontVariantNumeric: 'lining-nums proportional-nums',
+    fontWeight: '700',
+    fontSize: { base: '18px', md: '23px' },
+    lineHeight: '1.75',
+  },
+})
 
 /** The question as a sentence whose underlined parts are its controls. */
 export function Sentence({ question }: { question: AskedQuestion }) {

@@ -22,7 +22,8 @@ export function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
         data-cell={cell}
         aria-label={label}
         autoComplete="off"
-        {...(placeholder === undefined ? {} : { placeholder })}
+        className={placeholder === undefined ? 'phone-hint' : undefined}
+        placeholder={placeholder ?? label.toLowerCase()}
         {...(numeric ? { inputMode: 'decimal' as const } : {})}
         aria-invalid={problem !== undefined}
         aria-describedby={`${cell}-problem`}

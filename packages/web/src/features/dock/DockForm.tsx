@@ -91,7 +91,7 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
         {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
         <Flex
           onMouseDown={(event) => event.preventDefault()}
-          position="sticky"
+          position={{ base: 'static', md: 'sticky' }}
           bottom="0"
           bg="paper"
           borderTop="2px solid"

@@ -40,7 +40,7 @@ export function StartPage() {
   }
 
   return (
-    <Page maxW="860px">
+    <Page>
       <Title>Start your own book</Title>
       <p>Four answers, then your first trip. Everything can be changed later.</p>
       <form

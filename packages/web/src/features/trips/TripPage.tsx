@@ -72,18 +72,19 @@ function Figures({ screen: { trip, stints, strikes } }: { screen: TripOnScreen }
     trip.end ?? null,
     stints.map((stint) => ({ id: stint.id, angler: stint.angler ?? null, start: stint.start, end: stint.end ?? null })),
   )
+  const anglers = new Set(stints.map(({ angler }) => angler ?? '')).size
   const best = Math.max(0, ...strikes.map(({ weightG }) => weightG ?? 0))
   const figures = [
     [String(counted.length), 'strikes'],
-    [`${Math.floor(accountedMin / 60)} h ${String(Math.round(accountedMin % 60)).padStart(2, '0')}`, 'fished'],
+    [`${Math.floor(accountedMin / 60)} h ${String(Math.round(accountedMin % 60)).padStart(2, '0')}`, anglers > 1 ? 'fished, together' : 'fished'],
     [String(counted.filter(({ outcome }) => outcome === 'landed').length), 'landed'],
     ...(best > 0 ? [[formatQuantity(best, null, 'g', units.weight), 'best fish']] : []),
   ]
   return (
-    <Flex gap="28px" wrap="wrap">
+    <Flex gap={{ base: '14px', md: '28px' }} wrap="wrap">
       {figures.map(([value, name]) => (
         <Box key={name} textAlign="right">
-          <Box fontFamily="heading" fontSize="title" fontWeight="600" lineHeight="1.1">
+          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title" fontWeight="600" lineHeight="1.1">
             {value}
           </Box>
           <Quiet>{name}</Quiet>

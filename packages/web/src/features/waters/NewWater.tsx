@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { parseNumber } from '@jotbook/core'
 import type { Fields } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
-import { Field, Label } from '../../ui/controls.tsx'
+import { Field, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 
 export interface WaterDraft {
@@ -43,7 +43,7 @@ interface WaterFieldsProps {
 const CELLS = [
   { field: 'name', label: 'Name of the water', width: '240px' },
   { field: 'timeZone', label: 'Time zone', width: '200px' },
-  { field: 'latitude', label: 'Latitude (for the sun; may wait)', width: '130px' },
+  { field: 'latitude', label: 'Latitude', width: '130px' },
   { field: 'longitude', label: 'Longitude', width: '130px' },
 ] as const
 
@@ -63,6 +63,9 @@ export function WaterFields({ draft, problems, onChange }: WaterFieldsProps) {
           <FieldProblem id={`water-${field}-problem`} message={problems[field]} />
         </Box>
       ))}
+      <Box w="100%">
+        <Quiet>From its place the book works out the sun; coordinates may wait, and they are never shared unless you say so.</Quiet>
+      </Box>
     </Flex>
   )
 }

@@ -1,0 +1,58 @@
+import { expect, test } from './app.ts'
+
+const unsaid = `select id, trip from strikes where outcome is null limit 1`
+
+test('what the server refuses waits for its owner, blocks nothing, and goes up when it may', async ({ app, page }) => {
+  const [strike] = await app.query<{ id: string; trip: string }>(unsaid)
+  await page.goto(`${app.url}/trips/${strike!.trip}`)
+  const ends = page.getByRole('region', { name: 'Loose ends' })
+  await expect(ends).toBeVisible()
+  await app.query(`update members set role = 'viewer'`)
+  await ends.getByRole('button', { name: 'lost' }).first().click()
+  await expect(page.getByTestId('sync-state')).toHaveText('1 need you', { timeout: 20_000 })
+  await page.getByTestId('sync-state').getByRole('link').click()
+  const needs = page.getByRole('region', { name: 'Needs you' })
+  await expect(needs).toContainText('As viewer you may not change a strike.')
+  await app.query(`update members set role = 'owner'`)
+  await needs.getByRole('button', { name: 'try again' }).click()
+  await expect
+    .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 20_000 })
+    .toBe('lost')
+  await expect(needs).toHaveCount(0)
+})
+
+test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
+  const [strike] = await app.query<{ id: string; trip: string }>(unsaid)
+  await page.clock.install({ time: new Date('2030-06-01T12:00:00Z') })
+  await page.goto(`${app.url}/trips/${strike!.trip}`)
+  await page.clock.resume()
+  await page.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: 'missed' }).first().click()
+  await expect
+    .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 30_000 })
+    .toBe('missed')
+  const [row] = await app.query<{ stamp: string }>(`select stamps->>'outcome' as stamp from strikes where id = $1`, [strike!.id])
+  const aheadS = (parseInt(row!.stamp.slice(0, 12), 16) - Date.now()) / 1000
+  expect(Math.abs(aheadS)).toBeLessThan(90)
+})
+
+test('two tabs and two devices come to the same book, each change once', async ({ app, browser }) => {
+  const [one, two] = [await browser.newContext(), await browser.newContext()]
+  const [a, b, other] = [await one.newPage(), await one.newPage(), await two.newPage()]
+  for (const page of [a, b, other]) {
+    await page.goto(`${app.url}/book`)
+    await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  }
+  await a.getByLabel('temperature').selectOption('C')
+  await b.getByLabel('wind').selectOption('mps')
+  await other.getByLabel('weight').selectOption('kg')
+  await expect(b.getByLabel('temperature')).toHaveValue('C')
+  await expect
+    .poll(async () => (await app.query<{ n: number }>(`select count(*)::int as n from changes where kind = 'book'`))[0]?.n, { timeout: 30_000 })
+    .toBe(4)
+  for (const page of [a, other]) await page.reload()
+  const [stored] = await app.query<{ units: Record<string, string> }>(`select units from book_settings`)
+  for (const page of [a, b, other])
+    for (const quantity of ['temperature', 'wind', 'weight']) await expect(page.getByLabel(quantity)).toHaveValue(stored!.units[quantity]!, { timeout: 30_000 })
+  await one.close()
+  await two.close()
+})

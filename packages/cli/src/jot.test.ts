@@ -1,0 +1,111 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import { beforeAll, describe, expect, it } from 'vitest'
+
+const root = fileURLToPath(new URL('../../..', import.meta.url))
+const demo = join(root, 'demo/bundle')
+let databaseUrl = ''
+
+function jot(...args: string[]): { status: number | null; stdout: string; stderr: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'packages/cli/bin/jot.mjs'), ...args], {
+    encoding: 'utf8',
+    cwd: tmpdir(),
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+  })
+  return { status, stdout, stderr }
+}
+
+function bundle(files: Record<string, string>): string {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-bundle-'))
+  for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text)
+  return folder
+}
+
+beforeAll(async () => {
+  const admin = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL! })
+  await admin.connect()
+  const name = `cli_${Date.now()}`
+  await admin.query(`create database ${name}`)
+  await admin.end()
+  const address = new URL(process.env.TEST_DATABASE_URL!)
+  address.pathname = `/${name}`
+  databaseUrl = address.toString()
+})
+
+describe('jot check', () => {
+  it('passes a sound bundle, and lists faults and loose ends with their places', () => {
+    expect(jot('check', demo)).toMatchObject({ status: 0, stdout: '242 records, 0 faults, 0 loose ends.\n' })
+    const loose = bundle({
+      'waters.csv': 'water\nW\n',
+      'trips.csv': 'trip,water,start,end\nT,W,2026-03-14T06:00:00-05:00,2026-03-14T09:00:00-05:00\n',
+      'strikes.csv': 'strike,trip,time\nK,T,2026-03-14T07:00:00-05:00\n',
+    })
+    expect(jot('check', loose)).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining('loose end: strikes.csv:2: stint: The strike belongs to no stint') as string,
+    })
+    const faulty = jot('check', bundle({ 'waters.csv': 'water,latitude\nW,99\n' }), '--json')
+    expect([faulty.status, (JSON.parse(faulty.stdout) as { faults: unknown }).faults]).toEqual([
+      1,
+      [{ file: 'waters.csv', line: 2, column: 'latitude', message: 'Latitude must be from -90 to 90.' }],
+    ])
+  })
+})
+
+describe('jot analyse board', () => {
+  it('prints rates for machines and for people', () => {
+    const where = 'temp_band=45..50F;clarity_band=stained;lure="Jerkbait, grey shad"'
+    const quoted = jot('analyse', 'board', '--bundle', demo, '--by', 'lure', '--where', where, '--json')
+    expect((JSON.parse(quoted.stdout) as { rows: unknown[] }).rows).toMatchObject([{ lure: 'Jerkbait, grey shad', strikes: 17, trips: 6 }])
+    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'class,temp_band', '--json', '--confidence', '0.95').stdout) as {
+      confidence: number
+      rows: Record<string, unknown>[]
+    }
+    expect(board.confidence).toBe(0.95)
+    expect(board.rows[0]).toMatchObject({
+      class: expect.any(String) as string,
+      temp_band: expect.any(String) as string,
+      interval: 'exact',
+      hours: expect.any(Number) as number,
+    })
+    expect(jot('analyse', 'board', '--bundle', demo, '--by', 'water').stdout).toMatch(/^74 strikes in 103\.68 hours on 12 trips: 0\.71 an hour/)
+  })
+
+  it.each([
+    [['--by', 'water_temp_c'], /temp_band/],
+    [['--by', 'speed'], /no column speed/],
+    [['--by', 'lure', '--where', 'water_temp_c=9..4'], /empty/],
+    [['--by', 'lure', '--confidence', '2'], /between 0 and 1/],
+    [[], /--by/],
+  ])('ends with 2 and says why for %j', (args, message) => {
+    expect(jot('analyse', 'board', '--bundle', demo, ...args)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
+  })
+
+  it('ends with 1 for a bundle with faults, and with 2 for one that is not there', () => {
+    expect(jot('analyse', 'board', '--bundle', bundle({ 'waters.csv': 'lake\nW\n' }), '--by', 'lure').status).toBe(1)
+    expect(jot('analyse', 'board', '--bundle', '/nowhere', '--by', 'lure').status).toBe(2)
+  })
+
+  it('has nothing to say of no hours, without NaN', () => {
+    const { status, stdout } = jot('analyse', 'board', '--bundle', demo, '--by', 'lure', '--where', 'water_temp_c=40..45', '--json')
+    expect([status, (JSON.parse(stdout) as { rows: unknown; all: unknown }).rows, stdout.includes('NaN')]).toEqual([0, [], false])
+  })
+})
+
+describe('jot import and export', () => {
+  it('bring the demo bundle into a book and out again as the same bytes', () => {
+    expect(jot('import', demo, '--book', 'Copy')).toMatchObject({ status: 0, stdout: expect.stringContaining('Imported 242 new') as string })
+    expect(jot('import', demo, '--book', 'Copy').stdout).toContain('242 were unchanged')
+    const out = mkdtempSync(join(tmpdir(), 'jot-out-'))
+    expect(jot('export', '--book', 'Copy', '--out', out).status).toBe(0)
+    for (const name of readdirSync(demo)) expect(readFileSync(join(out, name), 'utf8'), name).toBe(readFileSync(join(demo, name), 'utf8'))
+    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
+    const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as { format: string; records: { strike: unknown[] } }
+    expect([whole.format, whole.records.strike.length]).toEqual(['jot-book', 83])
+    expect(jot('export', '--book', 'None', '--out', out).status).toBe(2)
+  })
+})
