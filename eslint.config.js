@@ -26,7 +26,7 @@ export default tseslint.config(
     plugins: { 'react-hooks': hooks },
     rules: { ...hooks.configs.recommended.rules, 'react-hooks/incompatible-library': 'off', 'react-hooks/set-state-in-effect': 'off' },
   },
-  { files: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  { files: ['**/*.test.ts', '**/*.test.tsx', '**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],

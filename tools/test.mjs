@@ -5,8 +5,8 @@ import { buildAll } from './build.mjs'
 import { debianPackage, installPackages, root, run } from './steps.mjs'
 import { withTestDatabase } from './testDatabase.mjs'
 
-/** `npm test`: everything, from nothing. Ends with one line over all runners. `npm test -- unit` and `-- e2e` run one of them. */
-const only = process.argv[2]
+/** `npm test`: everything, from nothing. Ends with one line over all runners. `npm run unit` and `npm run e2e` run one of them, the files named after `--` only. */
+const [only, ...chosen] = process.argv.slice(2)
 const bin = (name) => join(root, 'node_modules/.bin', name)
 const reports = mkdtempSync(join(tmpdir(), 'jot-reports-'))
 const counts = { passed: 0, failed: 0 }
@@ -58,7 +58,7 @@ try {
       await runner(
         'unit and API tests',
         unitReport,
-        () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], options),
+        () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`, ...chosen], options),
         (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests || Number(!report.success) }),
       )
     }
@@ -69,7 +69,7 @@ try {
       await runner(
         'browser tests',
         browserReport,
-        () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter=line,json'], browser),
+        () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter=line,json', ...chosen], browser),
         (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky + (report.errors?.length ?? 0) }),
       )
     }

@@ -35,13 +35,13 @@ function hoursBy(record: TripRecord, edges: Record<string, readonly number[]>, k
 
 describe('splitStints against R (Epi::splitLexis, survival::survSplit; reference case I)', () => {
   const csv = (name: string): string[][] =>
-    readFileSync(new URL(`../testing/reference/${name}`, import.meta.url), 'utf8')
+    readFileSync(new URL(`../test/reference/${name}`, import.meta.url), 'utf8')
       .trim()
       .split('\n')
       .slice(1)
       .map((line) => line.split(','))
   const expected = (
-    JSON.parse(readFileSync(new URL('../testing/reference/i_person_time.json', import.meta.url), 'utf8')) as {
+    JSON.parse(readFileSync(new URL('../test/reference/i_person_time.json', import.meta.url), 'utf8')) as {
       expected: {
         temperature_linear: { per_stint: { id: number; band: string; hours: number }[] }
         time_of_day: { per_band: { band_left: number; hours: number }[] }

@@ -4,7 +4,7 @@ import { DEFAULT_BANDS } from '../vocabulary/index.ts'
 import type { Outcome } from '../vocabulary/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { buildColumns } from '../effort/index.ts'
-import { independentSum } from '../testing/independentSum.ts'
+import { independentSum } from '../test/independentSum.ts'
 import { answer, contributions, parseWhere, planFor, whereText } from './index.ts'
 
 type Rows<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer R)[] ? R[] : never }

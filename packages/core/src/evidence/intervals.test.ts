@@ -4,7 +4,7 @@ import { binomialInterval } from './binomial.ts'
 import { poissonRateInterval } from './poissonRate.ts'
 
 const reference = (name: string): { expected: Record<string, number>[] } =>
-  JSON.parse(readFileSync(new URL(`../testing/reference/${name}.json`, import.meta.url), 'utf8')) as { expected: Record<string, number>[] }
+  JSON.parse(readFileSync(new URL(`../test/reference/${name}.json`, import.meta.url), 'utf8')) as { expected: Record<string, number>[] }
 
 describe('poissonRateInterval', () => {
   // R 4.2.2 poisson.test; Garwood, Biometrika 28 (1936).

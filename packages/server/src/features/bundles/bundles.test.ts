@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bytesOfText, textOfBytes, unzipBundle, zipBundle } from '@jotbook/core/formats'
 import type { ImportReport } from '@jotbook/contract'
-import { TestServer, change } from '../../testing/testBook.ts'
+import { TestServer, change } from '../../test/testBook.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 
 let server: TestServer
