@@ -7,7 +7,7 @@ export default defineConfig({
       {
         test: {
           name: 'api',
-          include: ['packages/{server,cli}/src/**/*.test.ts'],
+          include: ['packages/{server,cli}/src/**/*.test.ts', 'e2e/**/*.test.ts'],
           globalSetup: ['packages/server/src/test/globalSetup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,

@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test'
 /** Debian's Chromium; flags that keep it off the network and running as root. */
 export default defineConfig({
   testDir: '.',
+  testMatch: '*.spec.ts',
   fullyParallel: false,
   workers: 2,
   timeout: 90_000,
@@ -12,7 +13,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     timezoneId: 'America/Chicago',
-    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -1,0 +1,229 @@
+import 'fake-indexeddb/auto'
+import Dexie from 'dexie'
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
+import fc from 'fast-check'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import type { Fields, Json, Kind } from '@jotbook/core'
+import { TestServer, change, newRecordId } from '../packages/server/src/test/testBook.ts'
+import { loadStates } from '../packages/server/src/features/changes/recordRepository.ts'
+
+/** The pages' own device store, commit, push and pull, run against the real server: each device with an IndexedDB and a clock of its own. */
+class Device {
+  private constructor(
+    private readonly modules: {
+      commit: typeof import('../packages/web/src/offline/commit.ts').commit
+      push: typeof import('../packages/web/src/offline/push.ts').push
+      pull: typeof import('../packages/web/src/offline/pull.ts').pull
+      resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
+      records: typeof import('../packages/web/src/offline/records.ts')
+      store: typeof import('../packages/web/src/offline/deviceStore.ts').store
+    },
+    private readonly book: string,
+    private readonly skewMs: number,
+  ) {}
+
+  static async open(book: string, skewMs = 0): Promise<Device> {
+    Dexie.dependencies = { indexedDB: new IDBFactory(), IDBKeyRange }
+    vi.resetModules()
+    const { commit } = await import('../packages/web/src/offline/commit.ts')
+    const { push, resolveRefused } = await import('../packages/web/src/offline/push.ts')
+    const { pull } = await import('../packages/web/src/offline/pull.ts')
+    const { store } = await import('../packages/web/src/offline/deviceStore.ts')
+    const records = await import('../packages/web/src/offline/records.ts')
+    return new Device({ commit, push, pull, resolveRefused, records, store }, book, skewMs)
+  }
+
+  edit(kind: Kind, id: string, fields: Fields): Promise<void> {
+    return this.modules.commit(this.book, [{ kind, id, fields }], Date.now() + this.skewMs)
+  }
+  group(edits: { kind: Kind; id: string; fields: Fields }[]): Promise<void> {
+    return this.modules.commit(this.book, edits, Date.now() + this.skewMs)
+  }
+  async sync(): Promise<void> {
+    await this.modules.pull(this.book)
+    await this.modules.push(this.book, -this.skewMs)
+    await this.modules.pull(this.book)
+  }
+  async all(kind: Kind): Promise<Record<string, Json>[]> {
+    const records = (await this.modules.records.recordsOf(this.book, kind)) as unknown as Record<string, Json>[]
+    return records.sort((a, b) => (String(a.id) < String(b.id) ? -1 : 1))
+  }
+  waiting(): Promise<number> {
+    return this.modules.store.outbox.count()
+  }
+  async refusals(): Promise<{ group: string; detail: string | undefined }[]> {
+    const entries = await this.modules.store.outbox.where({ book: this.book, refused: 1 }).toArray()
+    return entries.map((entry) => ({ group: entry.change.group, detail: entry.problem?.detail }))
+  }
+  letGo(group: string): Promise<void> {
+    return this.modules.resolveRefused(this.book, group, 'drop')
+  }
+}
+
+let server: TestServer
+/** Cut the answer of the next request after the server has acted on it. */
+let loseNextAnswer = false
+
+beforeAll(async () => {
+  server = await TestServer.start()
+  const real = fetch
+  vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
+    const response = await real(path.startsWith('/') ? server.url + path : path, init)
+    if (loseNextAnswer && init?.method === 'POST') {
+      loseNextAnswer = false
+      throw new TypeError('connection lost')
+    }
+    return response
+  })
+})
+afterAll(async () => {
+  vi.unstubAllGlobals()
+  await server.stop()
+})
+
+const logOf = async (book: string, kind: string): Promise<{ recordId: string }[]> =>
+  ((await server.ask('GET', `/api/books/${book}/changes?after=0`)).body as unknown as { changes: { kind: string; recordId: string }[] }).changes.filter(
+    (entry) => entry.kind === kind,
+  )
+
+describe('a device', () => {
+  it('shows what it wrote at once, keeps it while the server is away, and sends it once when an answer was lost', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    const id = newRecordId()
+    await device.edit('water', id, { name: 'Pond' })
+    expect(await device.all('water')).toEqual([{ id, name: 'Pond' }])
+    loseNextAnswer = true
+    await expect(device.sync()).rejects.toThrow('cannot be reached')
+    expect(await device.waiting()).toBe(1)
+    await device.sync()
+    expect(await device.waiting()).toBe(0)
+    expect(await logOf(book, 'water')).toHaveLength(1)
+  })
+
+  it('keeps its own unsent edit over what it pulls, and the later of two edits of one field wins everywhere', async () => {
+    const book = await server.makeBook()
+    const [one, two] = [await Device.open(book), await Device.open(book)]
+    const id = newRecordId()
+    await one.edit('water', id, { name: 'Pond', pressure: 'light' })
+    await one.sync()
+    await two.sync()
+    await two.edit('water', id, { name: 'Mill Pond' })
+    await one.edit('water', id, { pressure: 'heavy' })
+    await two.sync()
+    await one.sync()
+    await two.sync()
+    for (const device of [one, two]) expect(await device.all('water')).toEqual([{ id, name: 'Mill Pond', pressure: 'heavy' }])
+  })
+
+  it('set two hours fast does not win over an edit made later by a device with the right time', async () => {
+    const book = await server.makeBook()
+    const [fast, right] = [await Device.open(book, 7_200_000), await Device.open(book)]
+    const id = newRecordId()
+    await fast.edit('water', id, { name: 'First' })
+    await fast.sync()
+    await right.sync()
+    await new Promise((done) => setTimeout(done, 5))
+    await right.edit('water', id, { name: 'Second' })
+    await right.sync()
+    await fast.sync()
+    for (const device of [fast, right]) expect(await device.all('water')).toEqual([{ id, name: 'Second' }])
+  })
+
+  it('sets a refused group aside, shows the record as before it, and goes on with the rest', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    const [bad, good] = [newRecordId(), newRecordId()]
+    await device.edit('water', good, { name: 'Pond' })
+    await device.sync()
+    await device.group([
+      { kind: 'water', id: good, fields: { latitude: 200 } },
+      { kind: 'water', id: bad, fields: { name: 'Half' } },
+    ])
+    await device.edit('lure', newRecordId(), { name: 'Grey', class: 'popper' })
+    await device.sync()
+    const [refusal] = await device.refusals()
+    expect(refusal?.detail).toBe('Latitude must be from -90 to 90.')
+    expect(await device.all('water')).toEqual([{ id: good, name: 'Pond' }])
+    expect(await logOf(book, 'lure')).toHaveLength(1)
+    await device.letGo(refusal?.group ?? '')
+    expect([await device.waiting(), await device.refusals()]).toEqual([0, []])
+  })
+
+  it('hides what was deleted elsewhere, with what belongs to a deleted trip', async () => {
+    const book = await server.makeBook()
+    const [one, two] = [await Device.open(book), await Device.open(book)]
+    const [water, trip] = [newRecordId(), newRecordId()]
+    await one.group([
+      { kind: 'water', id: water, fields: { name: 'Pond' } },
+      { kind: 'trip', id: trip, fields: { water, start: '2026-03-14T11:00:00.000Z' } },
+    ])
+    await one.sync()
+    await two.sync()
+    await two.edit('trip', trip, { deletedAt: '2026-03-15T00:00:00.000Z' })
+    await two.sync()
+    await one.sync()
+    expect(await one.all('trip')).toEqual([])
+    expect((await loadStates(server.database, book, 'trip', [trip]))[0]?.state.fields.water).toBe(water)
+  })
+
+  it('far behind, catches up by the snapshot and loses none of its own', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    await device.edit('water', newRecordId(), { name: 'Mine, unsent' })
+    for (let i = 0; i < 3; i++)
+      await server.push(
+        book,
+        Array.from({ length: 7000 }, (_, n) => change('lure', newRecordId(), { name: `Lure ${i} ${n}`, class: 'popper' })),
+      )
+    await device.sync()
+    expect([(await device.all('lure')).length, (await device.all('water')).length, await device.waiting()]).toEqual([21_000, 1, 0])
+  })
+})
+
+describe('several devices with histories of their own', () => {
+  const stepArb = fc.oneof(
+    {
+      weight: 3,
+      arbitrary: fc.record({
+        do: fc.constant('edit' as const),
+        device: fc.nat(2),
+        record: fc.nat(3),
+        field: fc.constantFrom('name', 'note', 'pressure'),
+        value: fc.string({ minLength: 1, maxLength: 4, unit: 'grapheme-ascii' }),
+      }),
+    },
+    { weight: 2, arbitrary: fc.record({ do: fc.constant('sync' as const), device: fc.nat(2), lost: fc.boolean() }) },
+  )
+
+  it('all come to the book the server has: nothing lost, nothing twice', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(stepArb, { minLength: 5, maxLength: 25 }), async (steps) => {
+        const book = await server.makeBook()
+        const devices = [await Device.open(book), await Device.open(book, 3_600_000), await Device.open(book, -86_400_000)]
+        const ids = Array.from({ length: 4 }, newRecordId)
+        await devices[0]!.group(ids.map((id) => ({ kind: 'water' as const, id, fields: { name: 'new' } })))
+        for (const device of [...devices, ...devices]) await device.sync()
+        let edits = 0
+        for (const step of steps) {
+          const device = devices[step.device]!
+          if (step.do === 'edit') {
+            await device.edit('water', ids[step.record]!, { [step.field]: step.value })
+            edits++
+          } else {
+            loseNextAnswer = step.lost
+            await device.sync().catch(() => undefined)
+            loseNextAnswer = false
+          }
+        }
+        for (const device of [...devices, ...devices]) await device.sync()
+        const stored = (await loadStates(server.database, book, 'water'))
+          .map(({ id, state }) => ({ ...state.fields, id }))
+          .sort((a, b) => (a.id < b.id ? -1 : 1))
+        for (const device of devices) expect(await device.all('water')).toEqual(stored)
+        expect(await logOf(book, 'water')).toHaveLength(ids.length + edits)
+      }),
+      { numRuns: 12, seed: 20260314 },
+    )
+  })
+})
