@@ -70,6 +70,7 @@ async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): P
 }
 
 test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({ app, page, context }) => {
+  test.setTimeout(240_000)
   await page.goto(`${app.url}/trips`)
   await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
   await expect(page.locator('tbody tr')).toHaveCount(12)

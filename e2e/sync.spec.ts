@@ -43,9 +43,10 @@ test('two tabs and two devices come to the same book, each change once', async (
     await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
   }
   await a.getByLabel('temperature').selectOption('C')
+  // The other tab sees it without a reload; the other device, which has not heard of it yet, chooses something else.
+  await expect(b.getByLabel('temperature')).toHaveValue('C')
   await b.getByLabel('wind').selectOption('mps')
   await other.getByLabel('weight').selectOption('kg')
-  await expect(b.getByLabel('temperature')).toHaveValue('C')
   await expect
     .poll(async () => (await app.query<{ n: number }>(`select count(*)::int as n from changes where kind = 'book'`))[0]?.n, { timeout: 30_000 })
     .toBe(4)

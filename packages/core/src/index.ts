@@ -133,6 +133,7 @@ export {
   batchesOf,
   isDeleted,
   isStamp,
+  laterOf,
   mergeChange,
   mergeStates,
   parseStamp,
@@ -142,4 +143,4 @@ export {
   withPending,
   witness,
 } from './sync/index.ts'
-export type { Change, ClockState, Fields, Json, RecordState, ReplicaRecord, Stamp } from './sync/index.ts'
+export type { Change, ClockState, Fields, Json, RecordState, ReplicaRecord, Stamp, UnsentChange } from './sync/index.ts'

@@ -1,6 +1,7 @@
 import { mergeChange } from './merge.ts'
 import type { Change, RecordState } from './merge.ts'
-import { parseStamp, stampOf } from './stamps.ts'
+import { CLOCK_START, laterOf, parseStamp, stampOf, tick } from './stamps.ts'
+import type { ClockState } from './stamps.ts'
 
 /** A record on a device: what the server confirmed, and what this device shows (confirmed with its unsent changes on top). */
 export interface ReplicaRecord {
@@ -14,15 +15,25 @@ export function withPending(confirmed: RecordState | null, pending: readonly Cha
   return { confirmed, shown: pending.reduce<RecordState>(mergeChange, confirmed ?? { fields: {}, stamps: {} }) }
 }
 
+/** A change not yet sent, with what its device knew when it was made. */
+export interface UnsentChange {
+  readonly change: Change
+  /** The device's own clock when the change was made. */
+  readonly madeAtMs: number
+  /** The latest stamp from elsewhere, or of its own already sent, that the device had seen by then. */
+  readonly seen: ClockState
+}
+
 /**
- * Changes never yet sent, stamped anew with the measured offset of the device's clock (server time − device time), so that
- * a phone set to 2030 does not win for ever and one set to 1990 does not always lose. Their order is kept.
+ * Changes never yet sent, stamped anew with the measured offset of the device's clock (server time − device time), so that a phone
+ * set to 2030 does not win for ever and one set to 1990 does not always lose. A change still sorts behind all that its device had
+ * seen when it was made, and behind the changes before it; never behind what it only learnt of later.
  */
-export function restamp(changes: readonly Change[], offsetMs: number): Change[] {
-  if (offsetMs === 0) return [...changes]
-  return changes.map((change) => {
-    const { ms, counter, device } = parseStamp(change.stamp)
-    return { ...change, stamp: stampOf({ ms: Math.max(0, Math.round(ms + offsetMs)), counter }, device) }
+export function restamp(unsent: readonly UnsentChange[], offsetMs: number): Change[] {
+  let clock = CLOCK_START
+  return unsent.map(({ change, madeAtMs, seen }) => {
+    clock = tick(laterOf(clock, seen), madeAtMs + offsetMs)
+    return { ...change, stamp: stampOf(clock, parseStamp(change.stamp).device) }
   })
 }
 

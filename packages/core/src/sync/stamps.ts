@@ -21,10 +21,12 @@ export function tick({ ms, counter }: ClockState, nowMs: number): ClockState {
   return counter < MAX_COUNTER ? { ms, counter: counter + 1 } : { ms: ms + 1, counter: 0 }
 }
 
+export const laterOf = (a: ClockState, b: ClockState): ClockState => (b.ms > a.ms || (b.ms === a.ms && b.counter > a.counter) ? b : a)
+
 /** The clock after seeing a stamp from elsewhere: later stamps of ours sort behind it. */
 export function witness(clock: ClockState, stamp: Stamp): ClockState {
-  const seen = parseStamp(stamp)
-  return seen.ms > clock.ms || (seen.ms === clock.ms && seen.counter > clock.counter) ? { ms: seen.ms, counter: seen.counter } : clock
+  const { ms, counter } = parseStamp(stamp)
+  return laterOf(clock, { ms, counter })
 }
 
 export function stampOf({ ms, counter }: ClockState, device: string): Stamp {

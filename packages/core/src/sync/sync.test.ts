@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CLOCK_START, batchesOf, mergeChange, mergeStates, parseStamp, restamp, stampOf, tick, withPending, witness } from './index.ts'
-import type { Change, ClockState, RecordState } from './index.ts'
+import { CLOCK_START, MAX_AHEAD_MS, batchesOf, laterOf, mergeChange, mergeStates, parseStamp, restamp, stampOf, tick, withPending, witness } from './index.ts'
+import type { Change, ClockState, RecordState, UnsentChange } from './index.ts'
 
 const RECORDS = ['r1', 'r2', 'r3']
 const FIELDS = ['a', 'b', 'deletedAt']
@@ -11,8 +11,9 @@ interface Device {
   name: string
   skewMs: number
   clock: ClockState
+  seen: ClockState
   confirmed: Map<string, RecordState>
-  outbox: Change[]
+  outbox: (UnsentChange & { sent: boolean })[]
   cursor: number
 }
 interface Server {
@@ -37,39 +38,43 @@ const stepArb: fc.Arbitrary<Step> = fc.oneof(
 )
 
 function edit(device: Device, record: string, fields: Record<string, string>, nowMs: number, id: number): void {
-  device.clock = tick(device.clock, nowMs + device.skewMs)
-  device.outbox.push({ id: `${id}`, group: `${id}`, kind: 'trip', recordId: record, stamp: stampOf(device.clock, device.name), fields })
+  const madeAtMs = nowMs + device.skewMs
+  device.clock = tick(device.clock, madeAtMs)
+  const change: Change = { id: `${id}`, group: `${id}`, kind: 'trip', recordId: record, stamp: stampOf(device.clock, device.name), fields }
+  device.outbox.push({ change, madeAtMs, seen: device.seen, sent: false })
 }
 
-function receive(server: Server, changes: readonly Change[]): void {
+function receive(server: Server, changes: readonly Change[], nowMs: number): void {
   const known = new Set(server.log.map(({ id }) => id))
   for (const change of changes) {
     if (known.has(change.id)) continue
+    if (parseStamp(change.stamp).ms > nowMs + MAX_AHEAD_MS) throw new Error('clock-ahead')
     server.log.push(change)
     server.states.set(change.recordId, mergeChange(server.states.get(change.recordId), change))
   }
 }
 
 /** The answer may be lost: then the device sends the same changes again. */
-function push(device: Device, server: Server, lost: boolean): void {
-  device.outbox = restampOnce(device)
-  receive(server, device.outbox)
+function push(device: Device, server: Server, lost: boolean, nowMs: number): void {
+  const unsent = device.outbox.filter(({ sent }) => !sent)
+  const stamped = restamp(unsent, -device.skewMs)
+  unsent.forEach((entry, i) => (device.outbox[device.outbox.indexOf(entry)] = { ...entry, change: stamped[i]!, sent: true }))
+  for (const { stamp } of stamped) device.seen = witness(device.seen, stamp)
+  receive(
+    server,
+    device.outbox.map(({ change }) => change),
+    nowMs,
+  )
   if (lost) return
-  for (const change of device.outbox) device.confirmed.set(change.recordId, mergeChange(device.confirmed.get(change.recordId), change))
+  for (const { change } of device.outbox) device.confirmed.set(change.recordId, mergeChange(device.confirmed.get(change.recordId), change))
   device.outbox = []
-}
-
-const sent = new WeakSet<Change>()
-function restampOnce(device: Device): Change[] {
-  const changes = device.outbox.map((change) => (sent.has(change) ? change : restamp([change], -device.skewMs)[0]!))
-  for (const change of changes) sent.add(change)
-  return changes
 }
 
 function pull(device: Device, server: Server, most: number): void {
   for (const change of server.log.slice(device.cursor, device.cursor + most)) {
     device.confirmed.set(change.recordId, mergeChange(device.confirmed.get(change.recordId), change))
-    device.clock = witness(device.clock, change.stamp)
+    device.seen = witness(device.seen, change.stamp)
+    device.clock = laterOf(device.clock, device.seen)
     device.cursor++
   }
 }
@@ -81,15 +86,23 @@ describe('the change protocol', () => {
         fc.array(stepArb, { maxLength: 60 }),
         fc.array(fc.integer({ min: -7_200_000, max: 7_200_000 }), { minLength: 3, maxLength: 3 }),
         (steps, skews) => {
-          const devices = skews.map((skewMs, i): Device => ({ name: `d${i}`, skewMs, clock: CLOCK_START, confirmed: new Map(), outbox: [], cursor: 0 }))
+          const devices = skews.map((skewMs, i): Device => ({
+            name: `d${i}`,
+            skewMs,
+            clock: CLOCK_START,
+            seen: CLOCK_START,
+            confirmed: new Map(),
+            outbox: [],
+            cursor: 0,
+          }))
           const server: Server = { log: [], states: new Map() }
           steps.forEach((step, i) => {
             const device = devices[step.device]!
             if (step.do === 'edit') edit(device, step.record, step.fields, 1_800_000_000_000 + i * 1000, i)
-            else if (step.do === 'push') push(device, server, step.lost)
+            else if (step.do === 'push') push(device, server, step.lost, 1_800_000_000_000 + i * 1000)
             else pull(device, server, step.most)
           })
-          for (const device of devices) push(device, server, false)
+          for (const device of devices) push(device, server, false, 1_900_000_000_000)
           for (const device of devices) pull(device, server, Infinity)
           const edits = steps.flatMap((step, i) => (step.do === 'edit' ? [`${i}`] : []))
           expect(server.log.map(({ id }) => id).sort()).toEqual(edits.sort())
@@ -129,12 +142,24 @@ describe('stamps', () => {
     )
   })
 
-  it('of a phone set to 2030 come back to the present before they are first sent', () => {
-    const [ahead] = restamp(
-      [{ id: '1', group: '1', kind: 'trip', recordId: 'r', fields: {}, stamp: stampOf({ ms: Date.UTC(2030, 0), counter: 3 }, 'd') }],
-      Date.UTC(2026, 0) - Date.UTC(2030, 0),
+  it('of a phone set to 2030 come back to the present before they are first sent, behind what it had seen and no further', () => {
+    const change: Change = { id: '1', group: '1', kind: 'trip', recordId: 'r', fields: {}, stamp: stampOf({ ms: Date.UTC(2030, 0), counter: 3 }, 'd') }
+    const now = Date.UTC(2026, 0)
+    const offset = now - Date.UTC(2030, 0)
+    const seenLater = { ms: now + 5000, counter: 2 }
+    const stamps = restamp(
+      [
+        { change, madeAtMs: Date.UTC(2030, 0), seen: CLOCK_START },
+        { change, madeAtMs: Date.UTC(2030, 0), seen: CLOCK_START },
+        { change, madeAtMs: Date.UTC(2030, 0) + 1000, seen: seenLater },
+      ],
+      offset,
     )
-    expect(parseStamp(ahead!.stamp)).toEqual({ ms: Date.UTC(2026, 0), counter: 3, device: 'd' })
+    expect(stamps.map(({ stamp }) => parseStamp(stamp))).toEqual([
+      { ms: now, counter: 0, device: 'd' },
+      { ms: now, counter: 1, device: 'd' },
+      { ms: now + 5000, counter: 3, device: 'd' },
+    ])
   })
 })
 

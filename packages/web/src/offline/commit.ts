@@ -30,7 +30,7 @@ export async function commit(book: string, edits: readonly Edit[], nowMs: number
       const held = await store.records.get([book, kind, id])
       const shown = mergeChange(held?.shown, change)
       await store.records.put({ book, kind, id, trip: tripOf(kind, id, shown), confirmed: held?.confirmed ?? null, shown })
-      await store.outbox.add({ book, change, sent: 0, refused: 0 })
+      await store.outbox.add({ book, change, madeAtMs: nowMs, seen: device.seen, sent: 0, refused: 0 })
     }
     await store.device.put({ ...device, clock })
     await bumpRevision(book)

@@ -6,7 +6,7 @@ import type { DeviceMeta } from './deviceStore.ts'
 
 /** This device's name and clock; a new device gets a name, kept by the first transaction that writes it. */
 export async function thisDevice(): Promise<DeviceMeta> {
-  return (await store.device.get('device')) ?? { key: 'device', device: `d-${uuidv7()}`, clock: CLOCK_START }
+  return (await store.device.get('device')) ?? { key: 'device', device: `d-${uuidv7()}`, clock: CLOCK_START, seen: CLOCK_START }
 }
 
 export async function bumpRevision(book: string): Promise<void> {

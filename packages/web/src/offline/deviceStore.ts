@@ -17,6 +17,9 @@ export interface OutboxEntry {
   readonly n: number
   readonly book: string
   readonly change: Change
+  /** The device's own clock when it was made, and the latest stamp it had seen by then. */
+  readonly madeAtMs: number
+  readonly seen: ClockState
   /** Sent at least once: its stamp is fixed from then on. */
   readonly sent: 0 | 1
   /** Refused changes wait for the person and block nothing. */
@@ -35,7 +38,10 @@ export interface BookMeta {
 export interface DeviceMeta {
   readonly key: 'device'
   readonly device: string
+  /** The last stamp given here. */
   readonly clock: ClockState
+  /** The latest stamp seen from elsewhere or sent. */
+  readonly seen: ClockState
 }
 
 /** What somebody was typing: restored after a reload, a crash, or in a second tab. */

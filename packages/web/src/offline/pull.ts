@@ -1,4 +1,4 @@
-import { mergeChange, mergeStates, withPending, witness } from '@jotbook/core'
+import { laterOf, mergeChange, mergeStates, withPending, witness } from '@jotbook/core'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
@@ -32,7 +32,8 @@ export async function pull(book: string): Promise<number> {
 async function applyPulled(book: string, changes: readonly Change[], cursor: number): Promise<void> {
   await store.transaction('rw', store.records, store.outbox, store.books, store.device, async () => {
     const device = await thisDevice()
-    await store.device.put({ ...device, clock: changes.reduce((clock, { stamp }) => witness(clock, stamp), device.clock) })
+    const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
+    await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
     for (const change of changes) await confirm(book, change.kind, change.recordId, (state) => mergeChange(state, change))
     const meta = await store.books.get(book)
     if (meta && meta.cursor >= cursor && changes.length === 0) return

@@ -1,6 +1,6 @@
-import { batchesOf, mergeChange, restamp, withPending } from '@jotbook/core'
+import { batchesOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
 import type { Change } from '@jotbook/core'
-import { PUSH_SCHEMA, routes } from '@jotbook/contract'
+import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
@@ -18,7 +18,10 @@ export async function push(book: string, offsetMs: number): Promise<void> {
   const { device } = await thisDevice()
   for (const batch of batchesOf(changes, CHANGES_A_BATCH)) {
     const request: PushRequest = { schema: PUSH_SCHEMA, device, changes: batch }
-    const answer = await sendJson<PushAnswer>('POST', routes.changes(book), request)
+    const answer = await sendJson<PushAnswer>('POST', routes.changes(book), request).catch(async (error: unknown) => {
+      if (error instanceof Problem && error.code === 'clock-ahead') await stampAgain(book)
+      throw error
+    })
     await settle(book, batch, answer)
   }
 }
@@ -26,22 +29,21 @@ export async function push(book: string, offsetMs: number): Promise<void> {
 /** What waits, with stamps put right before they are first sent. */
 async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
   return store.transaction('rw', store.outbox, store.records, store.device, async () => {
-    await store.device.put(await thisDevice())
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
-    const stamped = restamp(
-      unsent.map(({ change }) => change),
-      offsetMs,
-    )
-    const corrected = new Map<number, OutboxEntry>()
-    for (const [i, entry] of unsent.entries()) {
-      const change = stamped[i] ?? entry.change
-      corrected.set(entry.n, { ...entry, change, sent: 1 })
-    }
+    const stamped = restamp(unsent, offsetMs)
+    const corrected = new Map(unsent.map((entry, i): [number, OutboxEntry] => [entry.n, { ...entry, change: stamped[i] ?? entry.change, sent: 1 }]))
     await store.outbox.bulkPut([...corrected.values()])
-    if (offsetMs !== 0) for (const { change } of corrected.values()) await showAgain(book, change)
+    for (const { change } of corrected.values()) await showAgain(book, change)
+    const device = await thisDevice()
+    await store.device.put({ ...device, seen: stamped.reduce((seen, { stamp }) => witness(seen, stamp), device.seen) })
     return waiting.map((entry) => corrected.get(entry.n)?.change ?? entry.change)
   })
+}
+
+/** After a push was sent back because the clock ran ahead: nothing of it was taken, so its changes may be stamped anew. */
+async function stampAgain(book: string): Promise<void> {
+  await store.outbox.where({ book, refused: 0 }).modify({ sent: 0 })
 }
 
 async function settle(book: string, batch: readonly Change[], { accepted, refused }: PushAnswer): Promise<void> {
