@@ -52,6 +52,8 @@ try {
     await checked('import directions', () => run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'packages', 'demo', 'e2e']))
     await checked('types', () => run(bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']))
   }
+  // First of all: the browser tests need the pages, and the command starts faster when it is built.
+  await checked('build', buildAll)
   await withTestDatabase(async (env) => {
     const options = { env: { ...process.env, ...env } }
     if (only !== 'e2e') {
@@ -64,7 +66,6 @@ try {
     }
     if (only !== 'unit') {
       debianPackage('chromium', '/usr/bin/chromium')
-      await checked('build', buildAll)
       const browser = { env: { ...options.env, PLAYWRIGHT_JSON_OUTPUT_FILE: browserReport } }
       await runner(
         'browser tests',

@@ -1,11 +1,20 @@
 #!/usr/bin/env node
-import { existsSync, readdirSync, statSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { existsSync, readdirSync, realpathSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 /** The built command where it is newer than every source, else the sources themselves. */
-const here = fileURLToPath(new URL('..', import.meta.url))
+const here = realpathSync(fileURLToPath(new URL('..', import.meta.url)))
 const built = join(here, 'dist/main.js')
+
+// A clean clone has no packages yet.
+const root = join(here, '../..')
+if (!existsSync(join(root, 'node_modules/tsx'))) {
+  console.error('Installing npm packages (once).')
+  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 2, 2] })
+  if (status !== 0) process.exit(2)
+}
 
 function newest(folder) {
   return Math.max(0, ...readdirSync(folder, { recursive: true }).map((name) => statSync(join(folder, name)).mtimeMs))

@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -25,16 +26,18 @@ function bundle(files: Record<string, string>): string {
   return folder
 }
 
-beforeAll(async () => {
+async function freshDatabase(): Promise<void> {
   const admin = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL! })
   await admin.connect()
-  const name = `cli_${Date.now()}`
+  const name = `cli_${randomUUID().replaceAll('-', '')}`
   await admin.query(`create database ${name}`)
   await admin.end()
   const address = new URL(process.env.TEST_DATABASE_URL!)
   address.pathname = `/${name}`
   databaseUrl = address.toString()
-})
+}
+
+beforeAll(freshDatabase)
 
 describe('jot check', () => {
   it('passes a sound bundle, and lists faults and loose ends with their places', () => {
@@ -107,5 +110,22 @@ describe('jot import and export', () => {
     const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as { format: string; records: { strike: unknown[] } }
     expect([whole.format, whole.records.strike.length]).toEqual(['jot-book', 83])
     expect(jot('export', '--book', 'None', '--out', out).status).toBe(2)
+  })
+
+  it('make the whole book again from book.json, the same to the byte, history and later imports too', async () => {
+    const out = mkdtempSync(join(tmpdir(), 'jot-whole-'))
+    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
+    const once = readFileSync(join(out, 'book.json'), 'utf8')
+    await freshDatabase()
+    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({ status: 0, stdout: expect.stringMatching(/24\d records/) as string })
+    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
+    expect(readFileSync(join(out, 'book.json'), 'utf8')).toBe(once)
+    expect(jot('import', demo, '--book', 'Copy').stdout).toContain('242 were unchanged')
+    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({ status: 2, stderr: expect.stringContaining('already') as string })
+    writeFileSync(join(out, 'broken.json'), once.replace('"landed"', '"eaten"'))
+    expect(jot('import', join(out, 'broken.json'), '--book', 'Other')).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('Outcome must be one of') as string,
+    })
   })
 })

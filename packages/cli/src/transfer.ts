@@ -1,8 +1,8 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { LOCAL_ACCOUNT, access, createBook, exportBundle, exportJson, importBundle } from '@jotbook/server'
+import { LOCAL_ACCOUNT, access, createBook, exportBundle, exportJson, importBundle, restoreBook } from '@jotbook/server'
 import { bundleFiles, namespaceOfPath, remarkText, soundBundle } from './bundleFiles.ts'
 import { bookNamed, withDatabase } from './database.ts'
 import { Failure } from './failure.ts'
@@ -14,8 +14,22 @@ export interface ImportCall {
   readonly json?: boolean
 }
 
+/** `jot import book.json`: a whole book, made anew under the name asked for. */
+async function restoreFrom(path: string, name: string): Promise<number> {
+  const text = readFileSync(path, 'utf8')
+  const records = await withDatabase((database) =>
+    database.transaction(async (tx) => {
+      if (await bookNamed(database, name)) throw new Failure(`There is a book called ${name} already; a whole book is only read into a new one.`, 2)
+      return restoreBook(tx, LOCAL_ACCOUNT, uuidv7(), text, Date.now())
+    }),
+  )
+  console.log(`Made the book again from ${path}: ${records} records.`)
+  return 0
+}
+
 /** `jot import`: a bundle into a book, which is made when there is none of that name. All or nothing. */
 export async function importInto(path: string, { book: name, namespace = namespaceOfPath(path), dryRun = false, json }: ImportCall): Promise<number> {
+  if (/\.json$/i.test(path)) return restoreFrom(path, name)
   soundBundle(path)
   const report = await withDatabase((database) =>
     database.transaction(async (tx) => {

@@ -1,5 +1,5 @@
 import type { Dimension, Unit } from '../units/units.ts'
-import type { Kind } from './records.ts'
+import type { Kind } from './kinds.ts'
 
 interface Common {
   readonly required?: true

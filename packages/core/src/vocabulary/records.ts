@@ -23,6 +23,7 @@ import {
 import type { FieldsOf, FieldSpec, FieldTable } from './fields.ts'
 import * as fishing from './fishing.ts'
 import * as lures from './lures.ts'
+import type { Kind } from './kinds.ts'
 import * as waters from './waters.ts'
 
 const latitude = number(-90, 90)
@@ -235,7 +236,6 @@ export const RECORDS = {
   book: { name: required(text()), units: json(), bands: json(), demo: inside(flag()) },
 } as const satisfies Record<string, FieldTable>
 
-export type Kind = 'water' | 'spot' | 'lure' | 'setup' | 'trip' | 'stint' | 'reading' | 'strike' | 'photo' | 'plan' | 'claim' | 'member' | 'book'
 export const KINDS = Object.keys(RECORDS) as Kind[]
 
 export type RecordFields<K extends Kind> = FieldsOf<(typeof RECORDS)[K]>

@@ -60,22 +60,7 @@ export const fieldStyle = {
 
 export const Field = chakra('input', { base: fieldStyle })
 
-export const Select = chakra('select', {
-  base: {
-    minH: '40px',
-    w: '100%',
-    px: '6px',
-    bg: 'sheet',
-    color: 'ink',
-    border: '1px solid',
-    borderColor: 'rule',
-    borderBottom: '2px solid',
-    borderBottomColor: 'ink',
-    borderRadius: 'hair',
-    fontSize: 'text',
-    fontFamily: 'body',
-  },
-})
+export const Select = chakra('select', { base: fieldStyle })
 
 export const Label = chakra('label', { base: { fontSize: 'small', color: 'quiet', display: 'block', mb: '2px' } })
 export const Title = chakra('h1', {

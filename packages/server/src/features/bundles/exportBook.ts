@@ -1,12 +1,13 @@
-import { lastOf } from '@jotbook/core'
 import { KINDS } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
-import { changesAfter, currentSeq } from '../changes/changeRepository.ts'
+import { wholeLog } from '../changes/changeRepository.ts'
 import { loadStates } from '../changes/recordRepository.ts'
-import { foreignIdOfRecords } from './foreignIdRepository.ts'
+import { allForeignRecords, foreignIdOfRecords } from './foreignIdRepository.ts'
+import { SETTINGS_ID } from './writtenBook.ts'
+import type { WrittenBook, WrittenRecord } from './writtenBook.ts'
 
 async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, StoredRecord[]>> {
   const foreign = await foreignIdOfRecords(db, bookId)
@@ -25,20 +26,35 @@ export async function exportBundle(db: Queries, bookId: string, options: WriteOp
   return writeBundle(await storedRecords(db, bookId), options)
 }
 
-/** The whole book as one JSON document: every record of every kind with its stamps, deleted ones too, and the history of changes. */
+/**
+ * The whole book as one JSON document: every record of every kind with the stamp of each field, deleted ones too, the history of
+ * changes, and what earlier imports brought. The book's own settings stand under the id `book`, so that a copy writes the same.
+ */
 export async function exportJson(db: Queries, bookId: string): Promise<string> {
-  const records: Partial<Record<Kind, unknown[]>> = {}
+  const named = (id: string): string => (id === bookId ? SETTINGS_ID : id)
+  const records: Partial<Record<Kind, WrittenRecord[]>> = {}
   for (const kind of KINDS) {
     const states = await loadStates(db, bookId, kind)
-    records[kind] = states.sort((a, b) => (a.id < b.id ? -1 : 1)).map(({ id, state }) => ({ id, fields: state.fields, stamps: state.stamps }))
+    records[kind] = states.map(({ id, state }) => ({ id: named(id), ...state })).sort((a, b) => (a.id < b.id ? -1 : 1))
   }
-  const seq = await currentSeq(db, bookId)
-  const history = []
-  for (let after = 0; after < seq;) {
-    const page = await changesAfter(db, bookId, after, 10_000)
-    if (page.length === 0) break
-    history.push(...page)
-    after = lastOf(page).seq
+  const history = (await wholeLog(db, bookId)).map((entry) => ({ ...entry, recordId: named(entry.recordId) }))
+  const written: WrittenBook = {
+    format: 'jot-book',
+    version: 1,
+    records: sortedKeys(records),
+    history: sortedKeys(history),
+    imports: sortedKeys(await allForeignRecords(db, bookId)),
   }
-  return `${JSON.stringify({ format: 'jot-book', version: 1, book: bookId, records, history }, null, 1)}\n`
+  return `${JSON.stringify(written, null, 1)}\n`
+}
+
+/** The database gives the keys of a JSON value back in an order of its own. */
+function sortedKeys<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(sortedKeys) as T
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sortedKeys(inner as unknown)]),
+  ) as T
 }

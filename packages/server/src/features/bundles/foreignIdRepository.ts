@@ -51,3 +51,17 @@ export async function saveForeignRecords(db: Queries, bookId: string, namespace:
       })
   }
 }
+
+export interface NamespacedRecord extends ForeignRecord {
+  readonly namespace: string
+}
+
+/** Everything that imports ever brought into a book, in a fixed order. */
+export async function allForeignRecords(db: Queries, bookId: string): Promise<NamespacedRecord[]> {
+  const rows = await db
+    .select()
+    .from(foreignIds)
+    .where(eq(foreignIds.bookId, bookId))
+    .orderBy(foreignIds.namespace, foreignIds.kind, sql`${foreignIds.foreignId} collate "C"`)
+  return rows.map(({ bookId: _book, ...row }) => row)
+}

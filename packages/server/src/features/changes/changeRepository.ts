@@ -61,3 +61,22 @@ export async function changesAfter(db: Queries, bookId: string, after: number, l
     .orderBy(asc(changes.seq))
     .limit(limit)
 }
+
+/** A change as the log keeps it: numbered, and by whom and when. */
+export interface LoggedChange extends Change {
+  readonly seq: number
+  readonly memberId: string
+  readonly receivedAt: string
+}
+
+export async function wholeLog(db: Queries, bookId: string): Promise<LoggedChange[]> {
+  const rows = await db.select().from(changes).where(eq(changes.bookId, bookId)).orderBy(asc(changes.seq))
+  return rows.map(({ bookId: _book, ...row }) => row)
+}
+
+/** Lays a log into a new book as it was, and has the book's numbers go on behind it. */
+export async function restoreLog(db: Queries, bookId: string, log: readonly LoggedChange[]): Promise<void> {
+  for (let i = 0; i < log.length; i += ROWS_A_STATEMENT)
+    await db.insert(changes).values(log.slice(i, i + ROWS_A_STATEMENT).map((entry) => ({ ...entry, bookId })))
+  await takeNumbers(db, bookId, Math.max(0, ...log.map(({ seq }) => seq)))
+}

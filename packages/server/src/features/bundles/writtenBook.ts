@@ -1,0 +1,19 @@
+import type { Kind, RecordState } from '@jotbook/core'
+import type { LoggedChange } from '../changes/changeRepository.ts'
+import type { NamespacedRecord } from './foreignIdRepository.ts'
+
+/** The id under which `book.json` holds the book's own settings. */
+export const SETTINGS_ID = 'book'
+
+export interface WrittenRecord extends RecordState {
+  readonly id: string
+}
+
+/** What `book.json` holds. */
+export interface WrittenBook {
+  readonly format: 'jot-book'
+  readonly version: 1
+  readonly records: Readonly<Partial<Record<Kind, readonly WrittenRecord[]>>>
+  readonly history: readonly LoggedChange[]
+  readonly imports: readonly NamespacedRecord[]
+}
