@@ -1,6 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -22,16 +21,12 @@ export function run(command, args, options = {}) {
   })
 }
 
-/** Installs the npm packages when the lock file is not the one they were installed from. */
+/** Installs the npm packages unless they were installed, by us or by hand, since the lock file last changed. */
 export async function installPackages() {
-  const lock = createHash('sha256')
-    .update(readFileSync(join(root, 'package-lock.json')))
-    .digest('hex')
-  const mark = join(root, 'node_modules/.jot-lock')
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
+  const installed = join(root, 'node_modules/.package-lock.json')
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs) return
   console.log('Installing npm packages.')
   await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
-  writeFileSync(mark, lock)
 }
 
 /** The time of the newest file under some paths, 0 for none. */
