@@ -69,7 +69,7 @@ function makeTrip(trip: string, day: Day, random: () => number, made: Made): voi
     let from = person === 0 ? 0 : 0.1
     for (let n = 1; from < day.hours - 0.25; n++) {
       const to = Math.min(day.hours, from + 0.5 + random())
-      const lure = pick(LURES.slice(0, day.water.includes('Pond') ? 6 : 5).concat(day.startF < 50 ? [LURES[0], LURES[0]] : []))
+      const lure = pick(LURES.slice(0, day.water.includes('Pond') ? 6 : 5).concat(day.startF < 50 ? [element(LURES, 0), element(LURES, 0)] : []))
       const stint = `${trip}-${angler[0]}${n}`
       const depthFt = lure.runsFt[0] + Math.round(random() * (lure.runsFt[1] - lure.runsFt[0]))
       made.stint.push(
