@@ -12,6 +12,7 @@ export {
   ZONE_COLOURS,
   allFields,
   columnName,
+  conditionWords,
   fieldsOf,
   fishingWords,
   lureWords,

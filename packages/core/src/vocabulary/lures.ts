@@ -68,6 +68,7 @@ export const COLOUR_FAMILIES = [
   'chartreuse/bright',
   'clear/translucent',
 ] as const
+export const SOFTNESS = ['soft', 'medium', 'firm'] as const
 export const FINISHES = ['matte', 'pearl', 'chrome', 'foil', 'translucent'] as const
 
 /** Zone colours of the trade with the ink they are drawn in (ours). A zone may also hold a free colour as `#rrggbb`. */

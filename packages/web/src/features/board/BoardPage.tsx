@@ -56,11 +56,14 @@ function useSubject(question: AskedQuestion): (level: string) => string {
   const units = useUnits()
   const by = question.by[0]
   const nameOf = useNames(by === 'water' ? 'waters' : 'lures')
+  const waterName = useNames('waters')
+  const water = question.where.find(({ column }) => column === 'water')
+  const place = by !== 'water' && water?.kind === 'oneOf' ? ` on ${water.values.map(waterName).join(' or ')}` : ''
   const held = CONDITIONS.filter((condition) => question.where.some(({ column }) => column === condition.band || column === condition.number))
   const conditions = held.map((condition) => conditionText(condition, question.where, units)).join(', ')
   return (level) => {
     const name = levelText(by, level, nameOf, units)
-    return `${name.charAt(0).toUpperCase()}${name.slice(1)}${conditions ? ` in ${conditions}` : ''}`
+    return `${name.charAt(0).toUpperCase()}${name.slice(1)}${place}${conditions ? ` in ${conditions}` : ''}`
   }
 }
 

@@ -1,4 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
+import type { Lure } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useNames, useUnits } from '../../app/useBook.ts'
 import { Choice, Option } from './Choice.tsx'
@@ -30,7 +31,8 @@ export function Sentence({ question }: { question: AskedQuestion }) {
           <ConditionChoice condition={condition} question={question} units={units} />,{' '}
         </Box>
       ))}
-      with <OneOf question={question} column="lure" open="any lure" records={lures} />, by{' '}
+      with <OneOf question={question} column="lure" open="any lure" records={lures} /> of{' '}
+      <OneOf question={question} column="class" open="any class" records={classesOf(lures)} />, by{' '}
       <Choice name="Grouped by" text={GROUPINGS[question.by[0]]}>
         {(Object.entries(GROUPINGS) as [Grouping, string][]).map(([column, name]) => (
           <Option key={column} type="button" aria-pressed={column === question.by[0]} onClick={() => question.set({ by: column })}>
@@ -43,6 +45,12 @@ export function Sentence({ question }: { question: AskedQuestion }) {
   )
 }
 
+const NAMES = { water: 'Water', lure: 'Lure', class: 'Lure class' } as const
+
+/** The classes of the book's own lures. */
+const classesOf = (lures: readonly Lure[]): { id: string; name: string }[] =>
+  [...new Set(lures.map((lure) => lure.class))].sort().map((name) => ({ id: name, name }))
+
 function OneOf({
   question,
   column,
@@ -50,15 +58,16 @@ function OneOf({
   records,
 }: {
   question: AskedQuestion
-  column: 'water' | 'lure'
+  column: keyof typeof NAMES
   open: string
   records: readonly { id: string; name: string }[]
 }) {
-  const nameOf = useNames(column === 'water' ? 'waters' : 'lures')
+  const nameOfId = useNames(column === 'water' ? 'waters' : 'lures')
+  const nameOf = column === 'class' ? (name: string): string => name : nameOfId
   const clause = question.where.find((candidate) => candidate.column === column)
   const chosen = clause && clause.kind === 'oneOf' ? clause.values : []
   return (
-    <Choice name={column === 'water' ? 'Water' : 'Lure'} text={chosen.length > 0 ? chosen.map(nameOf).join(' or ') : open}>
+    <Choice name={NAMES[column]} text={chosen.length > 0 ? chosen.map(nameOf).join(' or ') : open}>
       <Option type="button" aria-pressed={chosen.length === 0} onClick={() => question.set({ clause: { kind: 'open', column } })}>
         {open}
       </Option>
