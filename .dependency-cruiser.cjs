@@ -7,7 +7,7 @@ const only = (from, to, comment) => ({
   to: { path: '^packages/', pathNot: [`^packages/${from}/`, ...to.map((name) => `^packages/${name}/src`)] },
 })
 
-const order = ['vocabulary', 'units', 'time', 'sky', 'effort', 'evidence', 'sync', 'formats']
+const order = ['vocabulary', 'units', 'time', 'sky', 'water', 'season', 'effort', 'evidence', 'sync', 'places', 'shorthand', 'formats']
 
 module.exports = {
   forbidden: [
@@ -18,12 +18,14 @@ module.exports = {
     only('web', ['contract', 'core'], 'the pages know contract and core'),
     only('cli', ['contract', 'core', 'server'], 'the command knows the server for import and export'),
     { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    ...['effort', 'sky', 'time', 'units', 'vocabulary'].map((folder) => ({
-      name: `core-flows-one-way-into-${folder}`,
-      severity: 'error',
-      from: { path: `^packages/core/src/${folder}/`, pathNot: '\\.test\\.ts$' },
-      to: { path: `^packages/core/src/(${order.slice(order.indexOf(folder) + 1).join('|')})/`, pathNot: '^packages/core/src/units/' },
-    })),
+    ...order
+      .slice(0, -1)
+      .map((folder) => ({
+        name: `core-flows-one-way-into-${folder}`,
+        severity: 'error',
+        from: { path: `^packages/core/src/${folder}/`, pathNot: '\\.test\\.ts$' },
+        to: { path: `^packages/core/src/(${order.slice(order.indexOf(folder) + 1).join('|')})/`, pathNot: '^packages/core/src/units/' },
+      })),
     {
       name: 'features-keep-to-themselves',
       comment: 'a feature of the pages reaches another only through its index',

@@ -1,18 +1,29 @@
-import { at as element, epochMs, isoUtc, resolveWallTime, toSi } from '@jotbook/core'
-import type { Fields } from '@jotbook/core'
+import { at, drawNormal, isoUtc, resolveWallTime, seededRandom, toSi } from '@jotbook/core'
+import type { Fields, Random } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord } from '@jotbook/core/formats'
-import { arrivals, seeded } from './random.ts'
-import { DAYS, LURES, WATERS, trueRate } from './scenario.ts'
-import type { Day } from './scenario.ts'
+import { readingsOf } from './course.ts'
+import type { DemoReading } from './course.ts'
+import { chooseOutings, coldChop } from './days.ts'
+import type { Outing } from './days.ts'
+import { dayLuck, fish } from './fishing.ts'
+import type { DemoStint, DemoStrike } from './fishing.ts'
+import { outlineOfWater } from './outlines.ts'
+import { HABITS, LURES, SETUPS, SPOTS, WATERS, ZONE } from './scenario.ts'
+import type { DemoLure } from './scenario.ts'
+import { heavierBy } from './truths.ts'
+import type { Truth } from './truths.ts'
+import { makeWeather } from './weather.ts'
 
-const SEED = 20260228
+const SEED = 1083
 const MINUTE_MS = 60_000
+const LAST_WEATHER = '2026-11-25'
 
-const inches = (value: number): number => Math.round(toSi(value, 'in') * 1e4) / 10
-
-/** A pick from a list. */
-type Pick = <T>(list: readonly T[]) => T
+export interface DemoOptions {
+  readonly seed?: number
+  /** A truth taken out, so that its test can be seen to fail. */
+  readonly without?: Truth
+}
 
 interface Made {
   readonly trip: StoredRecord[]
@@ -21,121 +32,180 @@ interface Made {
   readonly strike: StoredRecord[]
 }
 
-/** The demo book as the files of a bundle; the same seed gives the same bytes. */
-export function demoBundle(seed = SEED): Map<string, string> {
-  const random = seeded(seed)
+/** The demo book as the files of a bundle; the same options give the same bytes. */
+export function demoBundle({ seed = SEED, without }: DemoOptions = {}): Map<string, string> {
+  const outings = chooseOutings(makeWeather(seededRandom(seed), LAST_WEATHER), seededRandom(seed + 1))
   const made: Made = { trip: [], stint: [], reading: [], strike: [] }
-  DAYS.forEach((day, i) => makeTrip(`T${String(i + 1).padStart(2, '0')}`, day, random, made))
-  const record = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields })
+  const days = new Map<string, number>()
+  outings.forEach((outing, i) => {
+    const sort = `${outing.water} ${coldChop(outing.weather)} ${outing.weather.cloudPct >= 80}`
+    const nth = days.get(sort) ?? 0
+    days.set(sort, nth + 1)
+    makeTrip({ id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7) }, outing, seededRandom(seed + 1000 + i), made, without)
+  })
   return writeBundle({
-    water: WATERS.map(({ id, ...fields }) => record(id, { name: id, ...fields })),
-    lure: LURES.map(({ id, lengthIn, weightOz, runsFt, ...fields }) =>
-      record(id, {
-        name: id,
-        ...fields,
-        lengthMm: inches(lengthIn),
-        weightG: Math.round(toSi(weightOz, 'oz') * 10) / 10,
-        runsFromM: toSi(runsFt[0], 'ft'),
-        runsToM: toSi(runsFt[1], 'ft'),
-      }),
-    ),
+    water: WATERS.map((water) => waterRecord(water)),
+    spot: SPOTS.map(spotRecord),
+    lure: LURES.map(lureRecord),
+    setup: SETUPS.map(({ id, ...fields }) => named(id, fields)),
     ...made,
   })
 }
 
-function makeTrip(trip: string, day: Day, random: () => number, made: Made): void {
-  const pick: Pick = (list) => element(list, Math.floor(random() * list.length))
-  const start = at(day, 0)
+const named = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { name: id, ...fields } })
+const inches = (value: number): number => Math.round(toSi(value, 'in') * 1e4) / 10
+const feet = (value: number): number => Math.round(toSi(value, 'ft') * 100) / 100
+
+const waterRecord = ({ id, ...fields }: (typeof WATERS)[number]): StoredRecord => named(id, { ...fields, outline: outlineOfWater({ id, ...fields }) })
+
+function lureRecord({ id, lengthIn, weightOz, runsFt, ...fields }: DemoLure): StoredRecord {
+  const measured = { lengthMm: inches(lengthIn), weightG: Math.round(toSi(weightOz, 'oz') * 10) / 10, runsFromM: feet(runsFt[0]), runsToM: feet(runsFt[1]) }
+  return named(id, { ...fields, ...measured })
+}
+
+function spotRecord({ id, water, north, east, depthFt, ...fields }: (typeof SPOTS)[number]): StoredRecord {
+  const home = WATERS.find((candidate) => candidate.id === water)
+  if (!home) throw new RangeError(`the spot ${id} lies on no water`)
+  const place = { latitude: Math.round((home.latitude + north) * 1e5) / 1e5, longitude: Math.round((home.longitude + east) * 1e5) / 1e5 }
+  return named(id, { water, ...place, ...fields, depthFromM: feet(at(depthFt, 0)), depthToM: feet(at(depthFt, 1)) })
+}
+
+/** The oldest notebooks know less: some trips of the first season have only their hours, a few not even those. */
+const effortOf = (nth: number): 'full' | 'trip' | 'none' => (nth < 30 && nth % 9 === 4 ? 'trip' : nth < 30 && nth % 13 === 7 ? 'none' : 'full')
+
+interface TripInBook {
+  readonly id: string
+  readonly nth: number
+  readonly luck: number
+}
+
+function makeTrip({ id: trip, nth, luck }: TripInBook, outing: Outing, random: Random, made: Made, without: Truth | undefined): void {
+  const { water, people } = outing
+  const effortKnown = effortOf(nth)
   const record = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { trip, ...fields } })
-  made.trip.push({
-    id: trip,
-    foreignId: trip,
-    fields: {
-      water: day.water,
-      start: isoUtc(start),
-      end: isoUtc(at(day, day.hours)),
-      timeZone: 'America/Chicago',
-      purpose: day.purpose,
-      platform: day.water.includes('Pond') ? 'bank' : 'boat',
-      anglers: [...day.people],
-      effortKnown: 'full',
-      target: [],
-    },
-  })
-  readings(trip, day, made)
-  // A good day is good for every rod: log-normal, sd 0.4, mean one.
-  const dayEffect = Math.exp(0.4 * normal(random) - 0.08)
-  day.people.forEach((angler, person) => {
-    let from = person === 0 ? 0 : 0.1
-    for (let n = 1; from < day.hours - 0.25; n++) {
-      const to = Math.min(day.hours, from + 0.5 + random())
-      const lure = pick(LURES.slice(0, day.water.includes('Pond') ? 6 : 5).concat(day.startF < 50 ? [element(LURES, 0), element(LURES, 0)] : []))
-      const stint = `${trip}-${angler[0]}${n}`
-      const depthFt = lure.runsFt[0] + Math.round(random() * (lure.runsFt[1] - lure.runsFt[0]))
-      made.stint.push(
-        record(stint, {
-          lure: lure.id,
-          angler,
-          start: isoUtc(at(day, from)),
-          end: isoUtc(at(day, to)),
-          lureDepthM: toSi(depthFt, 'ft'),
-          depthM: toSi(depthFt + 2 + Math.round(random() * 6), 'ft'),
-          reason: n === 1 ? 'plan' : pick(['plan', 'hunch', 'rotation', 'others blank']),
-        }),
-      )
-      const rate = dayEffect * trueRate(lure.id, day.startF + (day.riseF * from) / day.hours, day.cloudPct)
-      arrivals(random, rate, to - from).forEach((hours, i) => made.strike.push(strike(`${stint}-${i + 1}`, stint, at(day, from + hours), random, pick, record)))
-      from = to + (random() < 0.3 ? 0.15 : 0)
-    }
-  })
-}
-
-function strike(id: string, stint: string, ms: number, random: () => number, pick: Pick, record: (id: string, fields: Fields) => StoredRecord): StoredRecord {
-  const draw = random()
-  const outcome = draw < 0.08 ? 'raised' : draw < 0.3 ? 'missed' : draw < 0.45 ? 'lost' : draw < 0.96 ? 'landed' : null
-  const lengthIn = Math.round((12.5 + 2.2 * normal(random)) * 4) / 4
-  const landed = outcome === 'landed' ? { species: 'largemouth', lengthMm: inches(lengthIn), weightG: Math.round(0.0113 * (lengthIn * 2.54) ** 3.06) } : {}
-  return record(id, {
-    stint,
-    time: isoUtc(Math.floor(ms / MINUTE_MS) * MINUTE_MS),
-    ...(outcome ? { outcome } : {}),
-    phase: pick(['moving', 'still', 'on the restart after a pause', 'on the fall']),
-    ...landed,
-  })
-}
-
-/** Read at the ramp and about every two and a half hours after. */
-function readings(trip: string, day: Day, made: Made): void {
-  const times = [0, ...[2.5, 5, 7.5].filter((hour) => hour < day.hours - 0.5)]
-  times.forEach((hour, i) => {
-    const share = hour / day.hours
-    const id = `${trip}-reading-${i + 1}`
-    made.reading.push({
-      id,
-      foreignId: id,
-      fields: {
-        trip,
-        time: isoUtc(at(day, hour)),
-        waterTempC: toSi(Math.round((day.startF + day.riseF * share) * 10) / 10, 'F'),
-        visibilityM: toSi(day.sightFt, 'ft'),
-        tint: day.water.includes('Pond') ? 'clay' : 'green',
-        cloudPct: day.cloudPct,
-        windMps: toSi(Math.round(day.windMph[0] + (day.windMph[1] - day.windMph[0]) * share), 'mph'),
-        windFromDeg: 225,
-        source: 'hand',
-      },
+  const fields = {
+    water,
+    start: isoUtc(instant(outing, 0)),
+    end: isoUtc(instant(outing, outing.hours)),
+    timeZone: ZONE,
+    purpose: outing.purpose,
+    platform: HABITS[water].platform,
+    anglers: [...people],
+    effortKnown,
+    target: water === 'Quennor Reach' ? ['largemouth', 'spotted'] : [],
+    ...(outing.purpose === 'tournament' ? { limit: 5, minLengthMm: inches(14), weighIn: isoUtc(instant(outing, outing.hours)) } : {}),
+  }
+  made.trip.push({ id: trip, foreignId: trip, fields })
+  const readings = readingsOf(outing, random)
+  readings.forEach((reading, i) => made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading))))
+  for (const angler of people) {
+    fish(outing, readings, angler, luck, random, without).forEach((stint, i) => {
+      const id = `${trip}-${at(angler, 0)}${i + 1}`
+      if (effortKnown === 'full') made.stint.push(record(id, stintFields(outing, stint, random)))
+      stint.strikes.forEach((strike, k) => {
+        if (effortKnown === 'none' && strike.outcome !== 'landed') return
+        made.strike.push(record(`${id}-${k + 1}`, strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, random, without)))
+      })
     })
-  })
+  }
 }
 
-/** Whole minutes, local hours after the start of the day's fishing. */
-function at(day: Day, hours: number): number {
-  const clock = { hour: Math.floor(day.from), minute: Math.round((day.from % 1) * 60) }
-  const start = resolveWallTime(day.date, clock, 'America/Chicago').ms
-  return epochMs(isoUtc(start + Math.round(hours * 60) * MINUTE_MS))
+function readingFields(outing: Outing, reading: DemoReading): Fields {
+  const { water, weather } = outing
+  const { airC, rainMm, windFromDeg } = weather
+  return {
+    time: isoUtc(instant(outing, reading.hour)),
+    waterTempC: Math.round(toSi(reading.tempF, 'F') * 1000) / 1000,
+    visibilityM: feet(reading.sightFt),
+    tint: HABITS[water].tint,
+    cloudPct: reading.cloudPct,
+    windMps: Math.round(toSi(reading.windMph, 'mph') * 1000) / 1000,
+    windFromDeg,
+    airTempC: airC,
+    pressureHpa: reading.pressureHpa,
+    ...(reading.current ? { current: reading.current } : {}),
+    ...(rainMm > 0 ? { precipitation: rainMm > 8 ? 'rain' : 'drizzle', rainMm } : { precipitation: 'none' }),
+    source: 'hand',
+  }
 }
 
-/** Standard normal by Box and Muller. */
-function normal(random: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+const RETRIEVES: Readonly<Record<string, readonly string[]>> = {
+  'suspending jerkbait': ['rip and stop', 'sweep and pause'],
+  'deep suspending jerkbait': ['sweep and pause'],
+  'lipless crankbait': ['lift and fall', 'steady'],
+  'walking topwater': ['walk'],
+  popper: ['spit'],
+  'drop shot': ['shake', 'twitch in place'],
+  'finesse jig': ['drag', 'slow crawl on bottom'],
+  'wedge-tail swimbait': ['slow crawl on bottom', 'free fall at edges'],
+}
+
+function stintFields(outing: Outing, stint: DemoStint, random: Random): Fields {
+  const { lure, angler, reason } = stint
+  const [shallow, deep] = lure.runsFt
+  const lureDepthFt = shallow + Math.round(random() * (deep - shallow))
+  const spots = SPOTS.filter(({ water }) => water === outing.water)
+  const spot = random() < 0.75 ? at(spots, Math.floor(random() * spots.length)) : undefined
+  const jerkbait = lure.class.includes('jerkbait')
+  return {
+    lure: lure.id,
+    angler,
+    start: isoUtc(instant(outing, stint.from)),
+    end: isoUtc(instant(outing, stint.to)),
+    lureDepthM: feet(lureDepthFt),
+    depthM: feet(Math.max(lureDepthFt + 1, bottomFtAt(outing, (stint.from + stint.to) / 2) + Math.round(random()))),
+    retrieve: at(RETRIEVES[lure.class] ?? ['steady', 'stop-and-go'], Math.floor(random() * (RETRIEVES[lure.class]?.length ?? 2))),
+    ...(reason ? { reason } : {}),
+    ...(reason === 'hunch' ? { intent: 'test' } : {}),
+    ...(spot ? { spot: spot.id } : {}),
+    ...(jerkbait ? { pauseS: at([2, 4, 6, 10], Math.floor(random() * 4)), workS: 1.5 } : {}),
+    ...(SETUPS.some((setup) => setup.lure === lure.id) ? { setup: SETUPS.find((setup) => setup.lure === lure.id)?.id ?? '' } : {}),
+  }
+}
+
+/** The bottom along the shore the boat works that day, which all aboard lie over: a slow swell from bank to drop and back. */
+function bottomFtAt({ water, weather }: Outing, hour: number): number {
+  const day = new Date(`${weather.date}T00:00:00Z`).getUTCDate()
+  return at(HABITS[water].depthFt, 0) + Math.round(4 + 4 * Math.sin(hour * 0.9 + day))
+}
+
+const PHASES = ['moving', 'still', 'on the restart after a pause', 'on the fall', 'on deflection'] as const
+
+function strikeFields(
+  outing: Outing,
+  { lure, angler }: DemoStint,
+  { hour, outcome }: DemoStrike,
+  stint: string | undefined,
+  random: Random,
+  without: Truth | undefined,
+): Fields {
+  const timeUnknown = stint === undefined && random() < 0.5
+  return {
+    time: isoUtc(instant(outing, timeUnknown ? 0 : hour)),
+    ...(timeUnknown ? { timeUnknown } : {}),
+    ...(stint ? { stint } : { angler }),
+    ...(outcome ? { outcome } : {}),
+    phase: at(PHASES, Math.floor(random() * PHASES.length)),
+    ...(outcome === 'landed' ? fishFields(outing, lure, random, without) : {}),
+  }
+}
+
+/** Weight log-normal about the water's own median; length by the usual cube. Now and then another species takes it. */
+function fishFields({ water }: Outing, lure: DemoLure, random: Random, without: Truth | undefined): Fields {
+  const { species, bigness } = HABITS[water]
+  const other = random() < 0.04
+  const weightG = Math.round(680 * bigness * heavierBy(lure.id, water, without) * Math.exp(0.42 * drawNormal(random)))
+  const lengthCm = (weightG / 0.0113) ** (1 / 3.06)
+  return {
+    species: other ? (water === 'Pellock Mill Pond' ? 'catfish' : 'pike') : at(species, Math.floor(random() * species.length)),
+    lengthMm: inches(Math.round((lengthCm / 2.54) * 4) / 4),
+    ...(random() < 0.9 ? { weightG } : {}),
+    hookPosition: at(['deep', 'both hooks', 'mouth', 'mouth', 'lip', 'rear hook outside'], Math.floor(random() * 6)),
+  }
+}
+
+/** Whole minutes, hours of fishing after the start. */
+function instant({ weather, from }: Outing, hours: number): number {
+  const clock = { hour: Math.floor(from), minute: Math.round((from % 1) * 60) }
+  return resolveWallTime(weather.date, clock, ZONE).ms + Math.floor(hours * 60 + 1e-6) * MINUTE_MS
 }

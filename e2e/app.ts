@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { createServer } from 'node:net'
@@ -6,8 +6,11 @@ import type { AddressInfo } from 'node:net'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { test as base, expect } from '@playwright/test'
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import pg from 'pg'
+
+/** Trips of the demo book. */
+export const DEMO_TRIPS = 160
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)))
 
@@ -75,7 +78,13 @@ export class App {
   }
 }
 
-/** Counts key presses as a person at the keyboard makes them; what is typed as a name is free. */
+/** What the command line answers from the demo's bundle: the pages and it must agree. */
+export function jot<T>(...args: string[]): T {
+  const command = [join(root, 'packages/cli/bin/jot.mjs'), ...args, '--bundle', join(root, 'demo/bundle'), '--json']
+  return JSON.parse(execFileSync(process.execPath, command, { encoding: 'utf8' })) as T
+}
+
+/** Counts key presses and clicks as a person makes them; what is typed as a name is free. */
 export class Keys {
   presses = 0
   constructor(private readonly page: Page) {}
@@ -89,6 +98,10 @@ export class Keys {
   async type(text: string): Promise<void> {
     this.presses += text.length
     await this.page.keyboard.type(text)
+  }
+  async click(target: Locator): Promise<void> {
+    this.presses++
+    await target.click()
   }
   async name(text: string): Promise<void> {
     await this.page.keyboard.type(text)

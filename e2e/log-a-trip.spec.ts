@@ -1,7 +1,9 @@
 import type { Page } from '@playwright/test'
-import { Keys, expect, test } from './app.ts'
+import { DEMO_TRIPS, Keys, expect, jot, test } from './app.ts'
 
-const LURES = ['Jerkbait, grey', 'Spinnerbait', 'Compact', 'Flat', 'Jerkbait, lemon'] as const
+/** A day after the demo's last. */
+const DAY = '2026-11-24'
+const LURES = ['Jerkbait, grey', 'Spinnerbait, w', 'Football', 'Tube', 'Jerkbait, lemon'] as const
 
 /** Ten stints from 6:30 to 15:00 with a gap of 25 minutes before the eighth. */
 const ENDS = ['730', '815', '900', '945', '1030', '1115', '1200', '1325', '1410', '1500']
@@ -27,6 +29,7 @@ const READINGS = [
 ] as const
 
 async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): Promise<void> {
+  await page.locator('[data-cell="trip:date"]').fill(DAY)
   await page.locator('[data-cell="trip:start"]').focus()
   await keys.type('630')
   await keys.press('Tab')
@@ -73,7 +76,7 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   test.setTimeout(240_000)
   await page.goto(`${app.url}/trips`)
   await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
-  await expect(page.locator('tbody tr')).toHaveCount(12)
+  await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await page.getByRole('link', { name: 'Log a trip' }).click()
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
   const keys = new Keys(page)
@@ -98,7 +101,7 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
       .toBe('71')
     await page.reload()
     await expect(page.locator('[data-cell^="stint:"][data-cell$=":end"]').nth(9)).toHaveValue('1500')
-    await expect(page.locator('[data-cell$=":lure"]').nth(3)).toHaveValue('Flat-sided crank, red craw')
+    await expect(page.locator('[data-cell$=":lure"]').nth(3)).toHaveValue('Tube, smoke')
     await page.goBack()
     await page.goForward()
     await expect(page.locator('[data-cell^="strike:"][data-cell$=":time"]').first()).toHaveValue('71')
@@ -115,18 +118,19 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   expect(keys.presses).toBeLessThanOrEqual(260)
   test.info().annotations.push({ type: 'key presses', description: String(keys.presses) })
   await expect(page.getByTestId('account')).toContainText('8:05 of 8:30 on the water accounted for, 25 min free')
-  await page.getByRole('button', { name: 'gap of Rowan 12:00 to 12:25' }).click()
+  await page.getByRole('button', { name: 'gap of Rowan 12:00 pm to 12:25 pm' }).click()
   await expect(page.locator('[data-cell^="stint:"][data-cell$=":start"]').nth(7)).toBeFocused()
 
   await page.getByRole('button', { name: 'Keep the trip' }).click()
   await expect(page.getByRole('heading', { name: 'Immerlow Reservoir' })).toBeVisible()
   await expect(page.getByTestId('sync-state')).toHaveText(/kept on this device|on their way/)
-  expect((await app.query(`select 1 from strikes where "time" > '2026-06-01'`)).length).toBe(0)
+  expect((await app.query(`select 1 from strikes where "time" > $1`, [DAY])).length).toBe(0)
 
   await app.start()
   await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 70_000 })
   const strikes = await app.query<{ outcome: string; n: number }>(
-    `select outcome, count(*)::int as n from strikes s join trips t on t.id = s.trip where t.start > '2026-06-01' group by outcome order by outcome`,
+    `select outcome, count(*)::int as n from strikes s join trips t on t.id = s.trip where t.start > $1 group by outcome order by outcome`,
+    [DAY],
   )
   expect(strikes).toEqual([
     { outcome: 'landed', n: 7 },
@@ -134,19 +138,19 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
     { outcome: 'missed', n: 3 },
     { outcome: 'raised', n: 1 },
   ])
-  expect((await app.query<{ s: number }>(`select extract(epoch from sum("end" - start))::int as s from stints where start > '2026-06-01'`))[0]?.s).toBe(
+  expect((await app.query<{ s: number }>(`select extract(epoch from sum("end" - start))::int as s from stints where start > $1`, [DAY]))[0]?.s).toBe(
     (8 * 60 + 5) * 60,
   )
 
+  // What the command line says of the year, and this trip: a raised fish is never a strike.
+  const { all } = jot<{ all: { strikes: number; hours: number; trips: number } }>('analyse', 'board', '--by', 'lure', '--where', 'year=2026')
   await page.goto(`${app.url}/findings?by=lure&where=year%3D2026`)
-  await expect(page.getByTestId('answer')).toBeVisible()
-  // 74 strikes of the demo and 11 of this trip (a raised fish is never a strike); 103.7 hours and 8.1.
-  await expect(page.getByText('85 strikes in 111.8 hours on 13 trips')).toBeVisible()
+  await expect(page.getByText(`${all.strikes + 11} strikes in ${(all.hours + 8 + 5 / 60).toFixed(1)} hours on ${all.trips + 1} trips`).first()).toBeVisible()
 })
 
 test('a fault is shown beside its cell in the API’s own words, and nothing is kept until it is mended', async ({ app, page }) => {
   await page.goto(`${app.url}/trips`)
-  await expect(page.locator('tbody tr')).toHaveCount(12)
+  await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await page.getByRole('link', { name: 'Log a trip' }).click()
   await page.locator('[data-cell="trip:start"]').fill('630')
   await page.locator('[data-cell^="reading:"][data-cell$=":temp"]').fill('200')

@@ -96,20 +96,28 @@ test('starting, starting again, being killed and coming back', async () => {
   }
 })
 
-test('an empty start loads no demo, and a port that is taken is told', async () => {
+test('an empty start loads no demo and asks for a book, and a port that is taken is told', async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), 'jot-start-'))
   chmodSync(folder, 0o755)
   const port = await freePort()
   try {
     const empty = await Start.run(folder, port, ['--empty'])
     expect(await books(empty.url)).toEqual([])
+    await page.goto(empty.url)
+    await expect(page.getByRole('heading', { name: 'Start your own book' })).toBeVisible()
     const other = spawnSync('npm', ['start'], {
       cwd: root,
       env: { ...process.env, PORT: String(port), JOT_DATA_DIR: folder, DATABASE_URL: '' },
       encoding: 'utf8',
     })
     expect(other.stderr).toContain(`Port ${port} is taken by another program. Set PORT to a free one`)
-    expect((await fetch(`${empty.url}/api/health`)).status).toBe(200)
+    // A connection kept from before may have been closed meanwhile.
+    const health = (): Promise<number> =>
+      fetch(`${empty.url}/api/health`).then(
+        ({ status }) => status,
+        () => 0,
+      )
+    await expect.poll(health).toBe(200)
     await empty.end('SIGTERM')
   } finally {
     rmSync(folder, { recursive: true, force: true })

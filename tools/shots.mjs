@@ -1,3 +1,4 @@
+import { Buffer } from 'node:buffer'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { spawn } from 'node:child_process'
 import { chmodSync } from 'node:fs'
@@ -27,42 +28,91 @@ const browser = await chromium.launch({
 const out = join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
 
-const question = '/findings?by=lure&where=temp_band%3D45..50F%3Bclarity_band%3Dstained'
-const VIEWS = [
-  ['trips', '/trips', 1280],
-  ['trip', 'trip', 1280],
-  ['board', question, 1280],
-  ['dock', 'edit', 1280],
-  ['book', '/book', 1280],
-  ['start', '/start', 1280],
-  ['board-night', question, 1280, 'dark'],
-  ['board-phone', question, 390],
-  ['trip-phone', 'trip', 390],
-  ['dock-phone', 'edit', 390],
-]
+const question = '/findings?by=lure&where=temp_band%3D45..50F%3Bsky_band%3Dovercast'
+/** A day of two on the river, and what an old log looks like. */
+const TRIP = 'Nov 15, 2026'
+const OLD_LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks
+03/04/2018;9:42;Dunmarrow Lake;41,5;Popper, frog;by the reeds
+05/04/2018;18:05;Dunmarrow Lake;38;Tube, smoke;
+11/04/2018;7:15;Dunmarrow Lake;44;Walker, bone;two swirls before it`
 
-for (const [name, path, width, colorScheme = 'light'] of VIEWS) {
+const onTrip = async (page) => {
+  await page.goto(`${url}/trips`)
+  await page.getByRole('link', { name: TRIP }).click()
+  await page.waitForURL(/trips\/.+/)
+}
+const mending = async (page) => {
+  await onTrip(page)
+  await page.getByRole('link', { name: 'Mend this trip' }).click()
+}
+const at = (path) => (page) => page.goto(url + path)
+
+const VIEWS = {
+  today: { open: at('/today') },
+  trips: { open: at('/trips') },
+  calendar: { open: at('/trips?as=calendar') },
+  trip: { open: onTrip },
+  'trip-phone': { open: onTrip, width: 390 },
+  board: { open: at(question) },
+  'board-apart': { open: at('/findings?by=class&split=water') },
+  'board-night': { open: at(question), night: true },
+  'board-phone': { open: at(question), width: 390 },
+  dock: { open: mending },
+  'dock-phone': { open: mending, width: 390 },
+  notebook: {
+    open: async (page) => {
+      await page.goto(`${url}/trips/new`)
+      await page.getByLabel('What is known of the hours').selectOption('trip')
+      await page.locator('[data-cell="trip:date"]').fill('2019-03-09')
+      await page.locator('[data-cell="trip:start"]').fill('6:30')
+      await page.locator('[data-cell="trip:end"]').fill('1 pm')
+      await page.getByLabel('Strikes, one a line').fill('9:42 landed 16.5in 2-8 on the pause\n1015 missed tick\nla 14 kept "by the stump"\n7.20 gone')
+    },
+  },
+  tackle: { open: at('/tackle') },
+  lure: {
+    open: async (page) => {
+      await page.goto(`${url}/tackle`)
+      await page.getByRole('link', { name: 'Jerkbait, grey shad' }).click()
+    },
+  },
+  'lure-classes': { open: at('/tackle/classes'), whole: true },
+  water: {
+    open: async (page) => {
+      await page.goto(`${url}/waters`)
+      await page.getByRole('link', { name: 'Quennor Reach' }).click()
+    },
+  },
+  import: {
+    open: async (page) => {
+      await page.goto(`${url}/book/import`)
+      await page.getByLabel(/CSV file/).setInputFiles({ name: 'old log.csv', mimeType: 'text/csv', buffer: Buffer.from(OLD_LOG) })
+    },
+  },
+  book: { open: at('/book') },
+  start: { open: at('/start') },
+}
+
+const wanted = process.argv.slice(2)
+for (const [name, { open, width = 1280, night = false, whole = false }] of Object.entries(VIEWS)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue
   const context = await browser.newContext({
     viewport: { width, height: width === 390 ? 844 : 800 },
-    colorScheme,
+    colorScheme: night ? 'dark' : 'light',
     timezoneId: 'America/Chicago',
+    locale: 'en-US',
     reducedMotion: 'reduce',
   })
   const page = await context.newPage()
-  await page.goto(`${url}/trips`)
-  const link = page.getByRole('link', { name: 'Mar 14, 2026' })
-  await link.waitFor()
-  if (path === 'trip' || path === 'edit') {
-    await link.click()
-    await page.waitForURL(/trips\/.+/)
-    if (path === 'edit') await page.getByRole('link', { name: 'Mend this trip' }).click()
-  } else if (path !== '/trips') await page.goto(url + path)
-  await page.waitForTimeout(1500)
-  await page.screenshot({ path: join(out, `${name}.png`) })
+  await page.goto(`${url}/today`)
+  await page.getByText('all in the book').waitFor({ timeout: 60_000 })
+  await open(page)
+  await page.waitForTimeout(2500)
+  await page.screenshot({ path: join(out, `${name}.png`), fullPage: whole })
   await context.close()
 }
 await browser.close()
 server.kill('SIGTERM')
 await new Promise((done) => server.on('exit', done))
 rmSync(folder, { recursive: true, force: true })
-console.log(`Wrote ${VIEWS.length} pictures to docs/screenshots.`)
+console.log(`Wrote ${wanted.length || Object.keys(VIEWS).length} pictures to docs/screenshots.`)

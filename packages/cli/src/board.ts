@@ -1,6 +1,6 @@
 import { at } from '@jotbook/core'
 import { answer, columnInfo, parseWhere } from '@jotbook/core'
-import type { Board, BookRecords, Rate } from '@jotbook/core'
+import type { Board, BoardRow, BookRecords, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure } from './failure.ts'
 import { table } from './table.ts'
@@ -37,7 +37,7 @@ function asCallFault<T>(compute: () => T): T {
 }
 
 function rateJson(rate: Rate): Record<string, unknown> {
-  const { strikes, raised, bycatch, sameFish, hours, trips, tripsWithStrike, rate: perHour, lower, upper, interval, hookUp, landing } = rate
+  const { strikes, raised, bycatch, sameFish, hours, trips, tripsWithStrike, rate: perHour, lower, upper, interval, exact, hookUp, landing, sizes } = rate
   return {
     strikes,
     raised,
@@ -50,24 +50,47 @@ function rateJson(rate: Rate): Record<string, unknown> {
     lower,
     upper,
     interval,
+    exact_lower: exact.lower,
+    exact_upper: exact.upper,
     hook_up: hookUp ?? null,
     landing: landing ?? null,
+    sizes: sizes
+      ? {
+          landed: sizes.landed,
+          weighed: sizes.weighed,
+          measured: sizes.measured,
+          median_g: sizes.medianG ?? null,
+          top_g: sizes.topG ?? null,
+          heaviest_g: sizes.heaviestG ?? null,
+          median_mm: sizes.medianMm ?? null,
+          longest_mm: sizes.longestMm ?? null,
+        }
+      : null,
   }
 }
 
-function boardJson({ by, confidence, rows, all, leftOut }: Board): unknown {
+function rowJson({ shrunken, shrunkenLower, shrunkenUpper, chanceOfBest, expected, tooEarly }: BoardRow): Record<string, unknown> {
+  return { shrunken, shrunken_lower: shrunkenLower, shrunken_upper: shrunkenUpper, p_best: chanceOfBest, expected, too_early: tooEarly }
+}
+
+function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board): unknown {
   return {
     by,
     confidence,
-    rows: rows.map((row) => ({ ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])), ...rateJson(row), too_early: row.tooEarly })),
+    rows: rows.map((row) => ({ ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])), ...rateJson(row), ...rowJson(row) })),
     all: all && rateJson(all),
     left_out: { trips: leftOut.trips, strikes: leftOut.strikes, loose_strikes: leftOut.looseStrikes, stints_without_hours: leftOut.stintsWithoutHours },
+    trip_variance: spread?.variance ?? null,
+    blank_days_missing: blankDaysMissing,
   }
 }
 
-function boardText({ by, confidence, rows, all, leftOut }: Board, book: BookRecords): string {
+/** How the limits were made, in words. */
+const intervalWords = ({ interval }: Rate, confidence: number): string =>
+  `${interval === 'trip' ? 'knowing that trips differ' : 'exact'}, ${Math.round(confidence * 1000) / 10} %${interval === 'trip' ? '' : ', as if strikes came singly'}`
+
+function boardText({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board, book: BookRecords): string {
   if (!all) return 'No hours were fished under these conditions: there is nothing to say.'
-  const percent = Math.round(confidence * 1000) / 10
   const nameOf = names(book)
   const lines = rows.map((row) => [
     ...row.group.map((level, i) => nameOf(at(by, i), level)),
@@ -76,6 +99,8 @@ function boardText({ by, confidence, rows, all, leftOut }: Board, book: BookReco
     row.trips,
     row.rate.toFixed(2),
     `${row.lower.toFixed(2)}–${row.upper.toFixed(2)}`,
+    row.shrunken.toFixed(2),
+    `${Math.round(100 * row.chanceOfBest)} %`,
     row.tooEarly ? 'too early' : '',
   ])
   const left = [
@@ -84,9 +109,14 @@ function boardText({ by, confidence, rows, all, leftOut }: Board, book: BookReco
     leftOut.stintsWithoutHours > 0 && `${leftOut.stintsWithoutHours} stints without hours`,
   ].filter((part) => part !== false)
   return [
-    `${all.strikes} strikes in ${all.hours.toFixed(2)} hours on ${all.trips} trips: ${all.rate.toFixed(2)} an hour, ${all.lower.toFixed(2)} to ${all.upper.toFixed(2)} (exact, ${percent} %, as if strikes came singly).`,
+    `${all.strikes} strikes in ${all.hours.toFixed(2)} hours on ${all.trips} trips: ${all.rate.toFixed(2)} an hour, ${all.lower.toFixed(2)} to ${all.upper.toFixed(2)} (${intervalWords(all, confidence)}).`,
+    ...(blankDaysMissing && spread
+      ? [
+          `Blank days seem not to have been logged: ${spread.blankTrips} of ${spread.trips} trips are blank, about ${Math.round(spread.expectedBlank)} would be. Every rate is then too high.`,
+        ]
+      : []),
     '',
-    table([...by, 'strikes', 'hours', 'trips', 'an hour', `${percent} %`, ''], lines),
+    table([...by, 'strikes', 'hours', 'trips', 'an hour', 'limits', 'shrunken', 'best', ''], lines),
     ...(left.length > 0 ? ['', `Left out: ${left.join('; ')}.`] : []),
   ].join('\n')
 }

@@ -1,4 +1,5 @@
-import type { Role } from '@jotbook/core'
+import type { Progress, Role } from '@jotbook/core'
+import type { ProblemDetails } from './problems.ts'
 
 export interface BookSummary {
   readonly id: string
@@ -32,6 +33,9 @@ export interface ImportReport {
   readonly kept: number
   readonly applied: boolean
 }
+
+/** Lines of an import's answer as it goes on: how far it is, and last what it did or why it did nothing. */
+export type ImportLine = { readonly progress: Progress } | { readonly report: ImportReport } | { readonly problem: ProblemDetails }
 
 export interface Health {
   readonly status: 'ok' | 'unwell'

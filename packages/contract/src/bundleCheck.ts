@@ -1,6 +1,6 @@
-import { isoUtc, epochMs, looseEndsOf, tripBundles, tripRecord } from '@jotbook/core'
-import type { BookRecords } from '@jotbook/core'
-import { BUNDLE_FILES, bookOfRows, readBundle } from '@jotbook/core/formats'
+import { atOnce, epochMs, inSlices, isoUtc, looseEndsOfTrip, tripBundles } from '@jotbook/core'
+import type { BookRecords, LooseEnd, Steps } from '@jotbook/core'
+import { BUNDLE_FILES, bookOfRows, readBundleSteps } from '@jotbook/core/formats'
 import type { BundleRow, KnownElsewhere, Remark } from '@jotbook/core/formats'
 import { faultsOf } from './recordClasses.ts'
 
@@ -15,14 +15,22 @@ export interface CheckedBundle {
 
 /** A bundle read and checked whole: shape and references by core, ranges by the record classes, loose ends trip by trip. */
 export function checkBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewhere?: KnownElsewhere): CheckedBundle {
-  const { rows, faults, remarks } = readBundle(files, knownElsewhere)
-  const outOfRange = rows.flatMap(({ kind, fields, columns, file, line }) =>
-    faultsOf(kind, fields).map(({ field, message }): Remark => ({ file, line, column: columns[field] ?? field, message })),
-  )
+  return atOnce(checkBundleSteps(files, knownElsewhere))
+}
+
+const SLICE = 250
+
+/** As `checkBundle`, in slices. */
+export function* checkBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownElsewhere?: KnownElsewhere): Steps<CheckedBundle> {
+  const { rows, faults, remarks } = yield* readBundleSteps(files, knownElsewhere)
+  const outOfRange: Remark[] = []
+  yield* inSlices(rows, 'check', SLICE, ({ kind, fields, columns, file, line }) => {
+    for (const { field, message } of faultsOf(kind, fields)) outOfRange.push({ file, line, column: columns[field] ?? field, message })
+  })
   const book = bookOfRows(rows)
   const order = Object.values<string>(BUNDLE_FILES)
   const all = [...faults, ...outOfRange].sort((a, b) => order.indexOf(a.file) - order.indexOf(b.file) || a.line - b.line)
-  return { rows, book, faults: all, remarks, looseEnds: all.length > 0 ? [] : looseEnds(book, rows) }
+  return { rows, book, faults: all, remarks, looseEnds: all.length > 0 ? [] : yield* looseEnds(book, rows) }
 }
 
 const PLACE_OF_KIND = {
@@ -35,13 +43,18 @@ const PLACE_OF_KIND = {
   'strike-outside-stint': { column: 'time' },
 } as const
 
-function looseEnds(book: BookRecords, rows: readonly BundleRow[]): Remark[] {
+const TRIPS_A_SLICE = 20
+
+function* looseEnds(book: BookRecords, rows: readonly BundleRow[]): Steps<Remark[]> {
   const found = new Map<string, BundleRow>()
   for (const row of rows) {
     found.set(`${row.kind} ${row.foreignId}`, row)
     if (row.kind === 'reading') found.set(`reading ${String(row.fields.trip)} ${isoUtc(epochMs(row.fields.time as string))}`, row)
   }
-  const ends = tripBundles(book).flatMap((bundle) => looseEndsOf(tripRecord(bundle)).map((end) => ({ ...end, trip: bundle.trip.id })))
+  const ends: (LooseEnd & { trip: string })[] = []
+  yield* inSlices(tripBundles(book), 'check', TRIPS_A_SLICE, (bundle) => {
+    for (const end of looseEndsOfTrip(bundle)) ends.push({ ...end, trip: bundle.trip.id })
+  })
   return ends.map(({ kind, record, trip, message }) => {
     const candidates = [`strike ${record}`, `stint ${record}`, `trip ${record}`, `reading ${trip} ${record}`]
     const wanted = kind.startsWith('strike') ? candidates.slice(0, 1) : kind.startsWith('reading') ? candidates.slice(3) : candidates.slice(1, 3)

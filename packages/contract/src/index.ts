@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 
 export { routes } from './api.ts'
-export type { BookSummary, BundleRemark, Health, ImportReport, Session } from './api.ts'
+export type { BookSummary, BundleRemark, Health, ImportLine, ImportReport, Session } from './api.ts'
 export { MAX_PUSH_CHANGES, PAGE_CHANGES, PUSH_SCHEMA, SNAPSHOT_BEHIND, pushRequest } from './changes.ts'
 export type { PullAnswer, PushAnswer, PushRequest, Refusal, SnapshotLine } from './changes.ts'
 export { fieldLabel } from './fieldLabels.ts'

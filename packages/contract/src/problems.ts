@@ -10,6 +10,7 @@ const PROBLEMS = {
   'foreign-origin': { title: 'The request comes from another site', status: 403 },
   'wrong-content-type': { title: 'The content type is not the one expected', status: 415 },
   'too-large': { title: 'It is too large', status: 413 },
+  cancelled: { title: 'It was called off', status: 409 },
   'bundle-faults': { title: 'The bundle has faults; nothing was imported', status: 422 },
   'database-away': { title: 'The database does not answer', status: 503 },
   unreachable: { title: 'The server cannot be reached', status: 503 },

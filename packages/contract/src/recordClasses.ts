@@ -1,5 +1,5 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, validateSync } from 'class-validator'
-import { KINDS, allFields, fromSi, isZone, parseInstant, unitLabel } from '@jotbook/core'
+import { KINDS, allFields, fieldsOf, fromSi, isDate, isZone, parseInstant, unitLabel } from '@jotbook/core'
 import type { FieldSpec, Kind, Unit } from '@jotbook/core'
 import { fieldLabel } from './fieldLabels.ts'
 
@@ -43,6 +43,8 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
           `${label} must be a time with its offset, such as 2026-03-14T06:30:00-06:00.`,
         ),
       ]
+    case 'date':
+      return [holds('isDay', (value) => typeof value === 'string' && isDate(value), `${label} must be a day such as 2026-03-14.`)]
     case 'zone':
       return [holds('isZone', (value) => typeof value === 'string' && isZone(value), `${label} must be a time zone such as America/Chicago.`)]
     case 'quantity':
@@ -59,7 +61,8 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
 }
 
 /** As IsDefined, but skipped for a field that a change does not carry. */
-const isPresent = (label: string): PropertyDecorator => holds('isPresent', (value) => value !== null && value !== undefined, `${label} is missing.`)
+const isPresent = (label: string): PropertyDecorator => holds('isPresent', (value) => value !== null && value !== undefined, missingText(label))
+const missingText = (label: string): string => `${label} is missing.`
 
 const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
   IsString({ message: `${label} must be text.` }),
@@ -91,6 +94,12 @@ function rangeText(min: number, max: number, unit: Unit): string {
  */
 const RECORD_CLASSES = Object.fromEntries(KINDS.map((kind) => [kind, recordClass(kind)])) as Record<Kind, new () => object>
 
+const requiredOf = (kind: Kind): string[] =>
+  Object.entries(fieldsOf(kind))
+    .filter(([, spec]) => spec.required)
+    .map(([field]) => field)
+const REQUIRED = new Map(KINDS.map((kind) => [kind, requiredOf(kind)]))
+
 export interface FieldFault {
   readonly field: string
   readonly message: string
@@ -101,9 +110,12 @@ export interface FieldFault {
  * (a change carries only what changed). Fields nobody knows pass.
  */
 export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): FieldFault[] {
+  const given = fields as Readonly<Record<string, unknown>>
+  const missing = partial ? [] : (REQUIRED.get(kind) ?? []).filter((field) => given[field] === undefined)
   const record = Object.assign(new RECORD_CLASSES[kind](), fields)
-  return validateSync(record, { skipUndefinedProperties: partial, forbidUnknownValues: false, stopAtFirstError: true }).map(({ property, constraints }) => ({
-    field: property,
-    message: Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.`,
-  }))
+  const wrong = validateSync(record, { skipUndefinedProperties: true, forbidUnknownValues: false, stopAtFirstError: true })
+  return [
+    ...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })),
+    ...wrong.map(({ property, constraints }) => ({ field: property, message: Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.` })),
+  ]
 }

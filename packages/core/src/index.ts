@@ -1,4 +1,6 @@
 export { at, entry, lastOf } from './checked/index.ts'
+export { atOnce, inSlices } from './steps/index.ts'
+export type { Progress, Steps } from './steps/index.ts'
 export {
   BAND_NAMES,
   DEFAULT_BANDS,
@@ -75,6 +77,8 @@ export {
   zoneOffsetMs,
 } from './time/index.ts'
 export type { Clock, EpochMs, LocalParts, WallTime } from './time/index.ts'
+export { outlineOf, ringsOf } from './places/index.ts'
+export type { Outline } from './places/index.ts'
 export { sunAltitudeCrossings, sunPosition, sunTimes } from './sky/index.ts'
 export type { SunPosition, SunTimes } from './sky/index.ts'
 export {
@@ -86,6 +90,7 @@ export {
   courseOf,
   holds,
   looseEndsOf,
+  looseEndsOfTrip,
   pieceAt,
   planCuts,
   splitStints,
@@ -115,19 +120,53 @@ export type {
   TripStint,
   TripStrike,
 } from './effort/index.ts'
+export { drawGamma, drawNormal, drawPoisson, normalQuantile, seededRandom } from './numerics/index.ts'
+export type { Random } from './numerics/index.ts'
+export { diffuseAttenuation } from './water/index.ts'
+export { readStrikeLine, spellStrikeLine } from './shorthand/index.ts'
+export type { Misread, Span, StrikeLine, StrikeLineOptions } from './shorthand/index.ts'
+export { calendarSeason } from './season/index.ts'
+export type { CalendarSeason } from './season/index.ts'
 export {
   DEFAULT_CONFIDENCE,
+  SHRINK_PRIOR,
   answer,
   binomialInterval,
+  chanceOfBest,
   contributions,
+  fitGammaPoisson,
+  mantelHaenszelRateRatio,
   namesOf,
   parseWhere,
   planFor,
   poissonRateInterval,
   rateBoard,
+  shrinkRatios,
+  tripAwareInterval,
   whereText,
 } from './evidence/index.ts'
-export type { BinomialOptions, Board, BoardOptions, BoardRow, Clause, Confidence, Contribution, Interval, Question, Rate, Share } from './evidence/index.ts'
+export type {
+  BinomialOptions,
+  Board,
+  BoardOptions,
+  BoardRow,
+  Clause,
+  Confidence,
+  Contribution,
+  Exposure,
+  GammaPoissonFit,
+  GammaPosterior,
+  Interval,
+  PooledRatio,
+  Question,
+  Rate,
+  Share,
+  Shrunken,
+  Sizes,
+  Stratum,
+  TripAwareOptions,
+  TripSpread,
+} from './evidence/index.ts'
 export {
   CLOCK_START,
   MAX_AHEAD_MS,

@@ -3,7 +3,7 @@ import type { BandName, FieldSpec } from '../vocabulary/index.ts'
 import { SUN_ALTITUDE } from './tracks.ts'
 
 /** Where a column's value comes from. `trip` and `reading` columns also serve trips of which only the hours are known. */
-export type ColumnSource = 'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'sun'
+export type ColumnSource = 'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'sun' | 'strike'
 
 export interface ColumnInfo {
   readonly name: string
@@ -23,13 +23,16 @@ const SOURCES: readonly (readonly [ColumnSource, Record<string, FieldSpec>])[] =
   ['reading', RECORDS.reading],
   ['water', RECORDS.water],
 ]
-const NOT_COLUMNS = new Set(['note', 'start', 'end', 'time', 'name', 'outline', 'clockShiftS', 'weighIn'])
+const NOT_COLUMNS = new Set(['note', 'start', 'end', 'time', 'name', 'outline', 'clockShiftS', 'weighIn', 'timeUnknown'])
+
+/** Species belongs to the strike, not to the hour: grouped by it, every species has all the hours. */
+export const SPECIES = 'species'
 
 /** Every column that `--by` and `--where` know. Where two records share a name the stint's wins, then the lure's, the trip's, the reading's, the water's. */
 export const COLUMNS: ReadonlyMap<string, ColumnInfo> = new Map([...calendarAndBands(), ...recordColumns()].map((info) => [info.name, info]))
 
 function* recordColumns(): Generator<ColumnInfo> {
-  const seen = new Set<string>()
+  const seen = new Set<string>([SPECIES])
   for (const [source, fields] of SOURCES) {
     for (const [field, spec] of Object.entries(fields)) {
       const name = columnName(field)
@@ -43,7 +46,8 @@ function* recordColumns(): Generator<ColumnInfo> {
 
 function* calendarAndBands(): Generator<ColumnInfo> {
   yield { name: 'trip', field: 'id', source: 'trip', kind: 'factor' }
-  for (const name of ['hour', 'month', 'year']) yield { name, field: name, source: 'calendar', kind: 'factor' }
+  yield { name: SPECIES, field: 'species', source: 'strike', kind: 'factor' }
+  for (const name of ['hour', 'month', 'year', 'season']) yield { name, field: name, source: 'calendar', kind: 'factor' }
   for (const name of BAND_NAMES) yield { name, field: DEFAULT_BANDS[name].of, source: 'band', kind: 'factor' }
   yield { name: 'sun_altitude', field: SUN_ALTITUDE, source: 'sun', kind: 'number', band: 'sun_band' }
 }

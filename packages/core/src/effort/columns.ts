@@ -1,5 +1,6 @@
 import { entry } from '../checked/index.ts'
 import type { BookRecords } from './bookRecords.ts'
+import { SPECIES } from './columnInfo.ts'
 import { tripRows } from './tripRows.ts'
 import type { CutPlan } from './cutPlan.ts'
 import { COUNTS } from './segmentRow.ts'
@@ -27,6 +28,12 @@ export interface SegmentColumns {
   readonly trip: Factor
   readonly factors: Readonly<Record<string, Factor>>
   readonly numbers: Readonly<Record<string, Float64Array>>
+  /** Every segment stands once for each level of this factor, with all its hours. */
+  readonly repeatedBy: string | null
+  /** Landed fish, the row of each and what was measured (NaN: not). */
+  readonly fishRows: Int32Array
+  readonly fishWeightG: Float64Array
+  readonly fishLengthMm: Float64Array
   /** Ids of the strikes in the rate, and the row of each. */
   readonly strikeIds: readonly string[]
   readonly strikeRows: Int32Array
@@ -60,6 +67,10 @@ export function buildColumns(book: BookRecords, plan: CutPlan): SegmentColumns {
     trip: factorOf(trips),
     factors: Object.fromEntries(plan.factors.map((name) => [name, factorOf(rows.map((row) => entry(row.labels, name)))])),
     numbers: Object.fromEntries(plan.numbers.map((name) => [name, Float64Array.from(rows, (row) => row.numbers[name] ?? NaN)])),
+    repeatedBy: plan.factors.includes(SPECIES) ? SPECIES : null,
+    fishRows: Int32Array.from(rows.flatMap((row, i) => row.fish.map(() => i))),
+    fishWeightG: Float64Array.from(rows.flatMap((row) => row.fish.map(({ weightG }) => weightG ?? NaN))),
+    fishLengthMm: Float64Array.from(rows.flatMap((row) => row.fish.map(({ lengthMm }) => lengthMm ?? NaN))),
     strikeIds: rows.flatMap((row) => row.strikeIds),
     strikeRows: Int32Array.from(rows.flatMap((row, i) => row.strikeIds.map(() => i))),
     leftOut,

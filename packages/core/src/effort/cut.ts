@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { epochMs, hourMarks } from '../time/index.ts'
+import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { tracksOf } from './tracks.ts'
 import type { CutBy, Track, TrackValue } from './tracks.ts'
@@ -15,12 +15,15 @@ export interface Cut {
 }
 
 export interface CutOptions extends CutBy {
+  /** Cut at whole hours of the local clock. */
   readonly byHour?: boolean
+  /** Cut where a local day begins. */
+  readonly byDay?: boolean
 }
 
 /**
  * Cuts every closed stint wherever a condition crosses one of its edges, changes class, goes stale or becomes unknown,
- * and at hour marks when asked: the Lexis expansion of cohort studies.
+ * and at whole hours or midnights when asked: the Lexis expansion of cohort studies.
  *
  * Returned   pieces in the order of the stints, each `[fromMs, toMs)`; the pieces of a stint add up to it exactly
  * Source     Clayton & Hills, Statistical Models in Epidemiology (1993), ch. 6
@@ -39,7 +42,7 @@ function cutStint(stint: TripStint, tracks: Record<string, Track>, zone: string,
   if (stint.end === null) return []
   const [start, end] = [epochMs(stint.start), epochMs(stint.end)]
   if (end <= start) return []
-  const marks = options.byHour ? hourMarks(start, end, zone) : []
+  const marks = options.byHour ? hourMarks(start, end, zone) : options.byDay ? dayMarks(start, end, zone) : []
   const inner = [...marks, ...Object.values(tracks).flatMap((track) => track.cuts(start, end))].filter((ms) => ms > start && ms < end)
   const bounds = [start, ...new Set(inner.sort((a, b) => a - b)), end]
   const pieces: Cut[] = []

@@ -15,6 +15,9 @@ export interface CutPlan extends CutOptions {
   readonly needsStints: boolean
 }
 
+/** Laid out whatever is asked: a group is held against the rest of its class on its water. They cut nothing and demand nothing. */
+const ALWAYS = ['class', 'water'] as const
+
 /** A column with the edges a range on it adds to the cuts. */
 export interface RangeEdges {
   readonly column: string
@@ -36,8 +39,9 @@ export function planCuts(factorNames: readonly string[], ranges: readonly RangeE
   return {
     edges: mergedEdges(sets),
     classes,
-    byHour: factors.some((info) => info.source === 'calendar') || numbers.some((info) => info.source === 'calendar'),
-    factors: factors.map((info) => info.name),
+    byHour: factors.some(({ name }) => name === 'hour'),
+    byDay: factors.some(({ source }) => source === 'calendar'),
+    factors: [...new Set([...factors.map((info) => info.name), ...ALWAYS])],
     numbers: [...new Set(numbers.map((info) => info.name))],
     bands,
     needsStints: [...factors, ...numbers].some(needsStints),

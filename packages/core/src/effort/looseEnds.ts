@@ -1,7 +1,18 @@
 import { MINUTE_MS, epochMs } from '../time/index.ts'
+import { tripRecord } from './bookRecords.ts'
+import type { TripBundle } from './bookRecords.ts'
 import type { LooseEnd, TripRecord, TripStint } from './types.ts'
 
 const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} min`
+
+/** What a trip without known hours cannot owe: its stints tell of lures only. */
+const OF_STINTS: ReadonlySet<string> = new Set(['open-stint', 'stints-overlap', 'stint-outside-trip', 'strike-without-stint', 'strike-outside-stint'])
+
+/** As `looseEndsOf`; on a trip whose stints are not known nothing of theirs is loose. */
+export function looseEndsOfTrip(bundle: TripBundle): LooseEnd[] {
+  const ends = looseEndsOf(tripRecord(bundle))
+  return (bundle.trip.effortKnown ?? 'full') === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
+}
 
 /** Everything in a trip that its angler still has to mend, in the order trip, stints, readings, strikes. */
 export function looseEndsOf(trip: TripRecord): LooseEnd[] {

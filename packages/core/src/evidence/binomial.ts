@@ -1,5 +1,4 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile'
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile'
+import { betaQuantile, normalQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 
@@ -29,7 +28,7 @@ export function binomialInterval(successes: number, trials: number, { method = '
 }
 
 function wilson(k: number, n: number, alpha: number): Interval {
-  const z = normalQuantile(1 - alpha / 2, 0, 1)
+  const z = normalQuantile(1 - alpha / 2)
   const share = k / n
   const middle = (share + (z * z) / (2 * n)) / (1 + (z * z) / n)
   const half = (z * Math.sqrt((share * (1 - share)) / n + (z * z) / (4 * n * n))) / (1 + (z * z) / n)

@@ -4,6 +4,7 @@ import { DEFAULT_BANDS } from '../vocabulary/index.ts'
 import type { Outcome } from '../vocabulary/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { buildColumns } from '../effort/index.ts'
+import { drawGamma, drawPoisson, seededRandom } from '../numerics/index.ts'
 import { independentSum } from '../test/independentSum.ts'
 import { answer, contributions, parseWhere, planFor, whereText } from './index.ts'
 
@@ -138,6 +139,142 @@ describe('rateBoard', () => {
     })
     expect(answer(only, { by: ['water'], where: [] })).toMatchObject({ rows: [{ strikes: 1, hours: 8 }], leftOut: { trips: 1 } })
     expect(answer(only, { by: ['lure'], where: [] })).toMatchObject({ rows: [], all: null, leftOut: { trips: 2, strikes: 1 } })
+  })
+
+  it('uses strikes of trips without hours for hook-up and size only', () => {
+    const old = book({
+      trips: [
+        trip('T', '2026-05-01T06:00:00-05:00', '2026-05-01T10:00:00-05:00'),
+        trip('N', '2025-05-02T06:00:00-05:00', '2025-05-02T10:00:00-05:00', { effortKnown: 'none' }),
+      ],
+      stints: [
+        { id: 'S', trip: 'T', lure: 'A', start: '2026-05-01T06:00:00-05:00', end: '2026-05-01T10:00:00-05:00' },
+        { id: 'O', trip: 'N', lure: 'A', start: '2025-05-02T06:00:00-05:00' },
+      ],
+      strikes: [
+        { id: '1', trip: 'T', stint: 'S', time: '2026-05-01T07:00:00-05:00', outcome: 'landed', weightG: 900 },
+        { id: '2', trip: 'N', stint: 'O', time: '2025-05-02T07:00:00-05:00', outcome: 'landed', weightG: 1500 },
+        { id: '3', trip: 'N', stint: 'O', time: '2025-05-02T08:00:00-05:00', outcome: 'landed', lengthMm: 400 },
+        { id: '4', trip: 'N', stint: 'O', time: '2025-05-02T08:00:00-05:00', outcome: 'missed' },
+      ],
+    })
+    const { rows, all, leftOut } = answer(old, { by: ['lure'], where: [] })
+    expect(rows).toMatchObject([
+      { strikes: 1, hours: 4, trips: 1, hookUp: { of: 4, share: 0.75 }, sizes: { landed: 3, weighed: 2, measured: 1, medianG: 1200 } },
+    ])
+    expect([all?.strikes, leftOut.trips, leftOut.strikes]).toEqual([1, 1, 3])
+  })
+
+  it('leaves out every trip of mere hours that a question cuts, once strikes have no time: keeping the blank ones would lower every rate', () => {
+    const hours = (id: string, date: string): BookRecords['trips'][number] =>
+      trip(id, `${date}T06:00:00-05:00`, `${date}T10:00:00-05:00`, { effortKnown: 'trip' })
+    const untimed = book({
+      trips: [hours('T1', '2025-05-01'), hours('T2', '2025-05-02'), hours('T3', '2025-05-03')],
+      readings: ['T1', 'T2'].flatMap((id, i) => [
+        { id: `${id}a`, trip: id, time: `2025-05-0${i + 1}T06:00:00-05:00`, waterTempC: 8.9 },
+        { id: `${id}b`, trip: id, time: `2025-05-0${i + 1}T08:00:00-05:00`, waterTempC: 10.9 },
+      ]),
+      strikes: [{ id: 'K', trip: 'T1', time: '2025-05-01T06:00:00-05:00', timeUnknown: true, outcome: 'landed' }],
+    })
+    expect(answer(untimed, { by: ['water'], where: [] }).all).toMatchObject({ strikes: 1, hours: 12, trips: 3 })
+    const banded = answer(untimed, { by: ['temp_band'], where: [] })
+    expect([banded.all?.hours, banded.leftOut.trips, banded.rows.map(({ group }) => group[0])]).toEqual([4, 2, ['unknown']])
+  })
+
+  it('gives every species all the hours', () => {
+    const mixed = book({
+      trips: [trip('T', '2026-05-01T06:00:00-05:00', '2026-05-01T10:00:00-05:00', { target: ['largemouth'] })],
+      stints: [{ id: 'S', trip: 'T', lure: 'A', start: '2026-05-01T06:00:00-05:00', end: '2026-05-01T10:00:00-05:00' }],
+      strikes: ['largemouth', 'largemouth', 'pike', undefined].map((species, i) => ({
+        id: `${i}`,
+        trip: 'T',
+        stint: 'S',
+        time: '2026-05-01T07:00:00-05:00',
+        outcome: 'landed' as const,
+        ...(species ? { species } : {}),
+      })),
+    })
+    const { rows, all } = answer(mixed, { by: ['species'], where: [] })
+    expect(rows.map(({ group, strikes, hours }) => [group[0], strikes, hours]).sort()).toEqual([
+      ['largemouth', 2, 4],
+      ['pike', 1, 4],
+      ['unknown', 1, 4],
+    ])
+    expect(all?.hours).toBe(4)
+    const question = { by: ['species'], where: [] }
+    expect(contributions(buildColumns(mixed, planFor(question)), question, undefined)).toMatchObject([{ trip: 'T', hours: 4, strikes: 4 }])
+  })
+
+  it('takes what a stint does not say of its place from its spot, and season from month and hemisphere', () => {
+    const south = book({
+      waters: [{ id: 'W', name: 'South', latitude: -36, longitude: 150, timeZone: 'Australia/Sydney' }],
+      spots: [{ id: 'P', name: 'Point', water: 'W', structure: 'main point', cover: 'boulder' }],
+      trips: [trip('T', '2026-01-10T06:00:00+11:00', '2026-01-10T10:00:00+11:00', { timeZone: 'Australia/Sydney' })],
+      stints: [
+        { id: 'S', trip: 'T', lure: 'A', spot: 'P', cover: 'dock', start: '2026-01-10T06:00:00+11:00', end: '2026-01-10T08:00:00+11:00' },
+        { id: 'U', trip: 'T', lure: 'A', start: '2026-01-10T08:00:00+11:00', end: '2026-01-10T10:00:00+11:00' },
+      ],
+    })
+    const groups = answer(south, { by: ['season', 'structure', 'cover'], where: [] }).rows.map(({ group }) => group.join(' / '))
+    expect(groups.sort()).toEqual(['summer / main point / dock', 'summer / unknown / unknown'])
+  })
+
+  it('shrinks a thin lure towards its class on its water, and holds a lone one of its class against the water', () => {
+    const day = (n: number): string => `2026-05-${String(n).padStart(2, '0')}`
+    const lures = [
+      { id: 'A', name: 'A', class: 'spinnerbait' },
+      { id: 'B', name: 'B', class: 'spinnerbait' },
+      { id: 'C', name: 'C', class: 'jigging spoon' },
+    ]
+    // A: 12 strikes in 24 hours, B: 3 in 1, C: 36 in 24.
+    const plan = [
+      ['A', 6, 4, 2],
+      ['B', 1, 1, 3],
+      ['C', 6, 4, 6],
+    ] as const
+    const trips = plan.flatMap(([lure, days, hours, strikes], p) =>
+      Array.from({ length: days }, (_, i) => ({ lure, hours, strikes, date: day(1 + p * 8 + i), id: `${lure}${i}` })),
+    )
+    const made = book({
+      lures,
+      trips: trips.map(({ id, date, hours }) => trip(id, `${date}T06:00:00-05:00`, `${date}T${String(6 + hours).padStart(2, '0')}:00:00-05:00`)),
+      stints: trips.map(({ id, lure, date, hours }) => ({
+        id,
+        trip: id,
+        lure,
+        start: `${date}T06:00:00-05:00`,
+        end: `${date}T${String(6 + hours).padStart(2, '0')}:00:00-05:00`,
+      })),
+      strikes: trips.flatMap(({ id, date, strikes }) =>
+        Array.from({ length: strikes }, (_, i) => ({ id: `${id}-${i}`, trip: id, stint: id, time: `${date}T06:${10 + i}:00-05:00` })),
+      ),
+    })
+    const { rows } = answer(made, { by: ['lure'], where: [] })
+    const of = (lure: string) => rows.find(({ group }) => group[0] === lure)!
+    expect([of('A').rate, of('B').rate, of('C').rate]).toEqual([0.5, 3, 1.5])
+    expect(of('B').shrunken).toBeLessThan(1.6)
+    expect(of('B').shrunken).toBeGreaterThan(of('A').rate)
+    expect(Math.abs(of('A').shrunken - 0.5)).toBeLessThan(0.12)
+    expect(Math.abs(of('C').shrunken - 1.5)).toBeLessThan(0.3)
+    // The lone spoon: 24 hours at about the water's other rate, not at its own.
+    expect(of('C').expected).toBeLessThan(20)
+    expect(rows.reduce((sum, { chanceOfBest }) => sum + chanceOfBest, 0)).toBeCloseTo(1, 9)
+  })
+
+  it('warns when blank days seem not to have been logged, and only then', () => {
+    const random = seededRandom(4)
+    const days = Array.from({ length: 80 }, (_, i) => ({ id: `T${i}`, strikes: drawPoisson(random, 5 * 0.45 * drawGamma(random, 4) * 0.25) }))
+    const season = (kept: typeof days): BookRecords =>
+      book({
+        trips: kept.map(({ id }) => trip(id, '2026-05-01T06:00:00-05:00', '2026-05-01T11:00:00-05:00')),
+        stints: kept.map(({ id }) => ({ id, trip: id, lure: 'A', start: '2026-05-01T06:00:00-05:00', end: '2026-05-01T11:00:00-05:00' })),
+        strikes: kept.flatMap(({ id, strikes }) =>
+          Array.from({ length: strikes }, (_, i) => ({ id: `${id}-${i}`, trip: id, stint: id, time: '2026-05-01T07:00:00-05:00' })),
+        ),
+      })
+    const warned = (kept: typeof days): boolean => answer(season(kept), { by: ['lure'], where: [] }).blankDaysMissing
+    expect(days.filter(({ strikes }) => strikes === 0).length).toBeGreaterThan(8)
+    expect([warned(days), warned(days.filter(({ strikes }) => strikes > 0))]).toEqual([false, true])
   })
 
   it('gives the same hours however finely a range cuts: inside and outside add up to all', () => {

@@ -1,11 +1,18 @@
 import { at, entry } from '../checked/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
-import { binomialInterval } from './binomial.ts'
+import { Baseline } from './baseline.ts'
+import { chanceOfBest } from './best.ts'
 import { DEFAULT_CONFIDENCE } from './confidence.ts'
-import type { Confidence, Interval } from './confidence.ts'
-import { poissonRateInterval } from './poissonRate.ts'
+import type { Confidence } from './confidence.ts'
+import { rateOf } from './rate.ts'
+import type { FishOfGroup, Rate } from './rate.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
+import { shrinkRatios } from './shrink.ts'
+import { addRow, newTally } from './tally.ts'
+import type { Tally } from './tally.ts'
+import { blankDaysMissing, tripSpread } from './tripSpread.ts'
+import type { TripSpread } from './tripSpread.ts'
 import type { Clause } from './where.ts'
 
 export interface BoardOptions extends Confidence {
@@ -13,44 +20,32 @@ export interface BoardOptions extends Confidence {
   readonly names?: Names
 }
 
-export interface Share extends Interval {
-  readonly of: number
-  readonly share: number
-}
-
-export interface Rate extends Interval {
-  readonly strikes: number
-  readonly raised: number
-  readonly bycatch: number
-  readonly sameFish: number
-  /** Angler-hours. */
-  readonly hours: number
-  readonly trips: number
-  readonly tripsWithStrike: number
-  /** Sum of strikes over sum of hours. */
-  readonly rate: number
-  /** How the interval was made: exact, as if strikes came singly. */
-  readonly interval: 'exact'
-  /** (lost + landed) of (missed + lost + landed); absent when none is known. */
-  readonly hookUp?: Share
-  /** landed of (lost + landed). */
-  readonly landing?: Share
-}
-
 export interface BoardRow extends Rate {
   readonly group: readonly string[]
-  /** Under 5 hours, 3 trips or 5 expected strikes (at the rate of everything selected). */
+  /** The rate pulled towards what the rest of its class does on its water: what the board sorts by. */
+  readonly shrunken: number
+  readonly shrunkenLower: number
+  readonly shrunkenUpper: number
+  /** Strikes expected of these hours at the rate of the rest of its class on its water. */
+  readonly expected: number
+  /** Chance that no other group here has a higher rate. */
+  readonly chanceOfBest: number
+  /** Under 5 hours, 3 trips or 5 expected strikes. */
   readonly tooEarly: boolean
 }
 
 export interface Board {
   readonly by: readonly string[]
   readonly confidence: number
-  /** Sorted by the lower limit, highest first. Groups without hours are absent. */
+  /** Sorted by the shrunken rate, highest first. Groups without hours are absent. */
   readonly rows: readonly BoardRow[]
   /** Everything selected, or nothing to say. */
   readonly all: Rate | null
   readonly leftOut: LeftOut
+  /** How trips differ over the whole book; null where there are too few. */
+  readonly spread: TripSpread | null
+  /** Blank days seem not to have been logged: every rate is too high. */
+  readonly blankDaysMissing: boolean
 }
 
 /** Floors below which nothing is said (analysis.md §3; ours). */
@@ -60,81 +55,117 @@ const FLOOR = { hours: 5, trips: 3, expected: 5 }
  * Strike rates for every group of a grouping: sum of strikes over sum of hours, never the mean of trip rates.
  *
  * Given      columns that were cut for `by` and for the ranges of `where`
- * Returned   a row for each group that has hours, with exact intervals
+ * Returned   a row for each group that has hours, with trip-aware and exact intervals, and its rate shrunk within class and water
  * Source     ratio of means: Pollock, Jones & Brown, Angler Survey Methods (1994); Hoenig et al., Trans. Am. Fish. Soc. 126 (1997)
  */
 export function rateBoard(columns: SegmentColumns, by: readonly string[], where: readonly Clause[] = [], options: BoardOptions = {}): Board {
   const { confidence = DEFAULT_CONFIDENCE } = options
   const keep = rowFilter(columns, where, options.names)
   const factors = by.map((name) => entry(columns.factors, name))
-  const groups = new Map<number, Tally>()
+  const groups = new Groups()
   const all = newTally()
+  const baseline = new Baseline(columns, by)
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue
     const key = groupKey(factors, row)
-    let tally = groups.get(key)
-    if (!tally) groups.set(key, (tally = newTally()))
-    addRow(tally, columns, row)
+    addRow(groups.tally(key), columns, row)
     addRow(all, columns, row)
+    baseline.add(key, row)
   }
-  const overall = all.hours > 0 ? rateOf(all, confidence) : null
-  const rows = [...groups]
-    .filter(([, tally]) => tally.hours > 0)
-    .map(([key, tally]): BoardRow => ({ group: groupLevels(factors, key), ...rateOf(tally, confidence), tooEarly: isTooEarly(tally, overall?.rate ?? 0) }))
-    .sort((a, b) => b.lower - a.lower || b.rate - a.rate || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))
-  return { by, confidence, rows, all: overall, leftOut: columns.leftOut }
+  const fish = new FishByGroup()
+  for (let i = 0; i < columns.fishRows.length; i++) {
+    const row = at(columns.fishRows, i)
+    if (keep(row)) fish.add(groupKey(factors, row), at(columns.fishWeightG, i), at(columns.fishLengthMm, i))
+  }
+  const times = repetitions(columns, keep)
+  all.hours /= times
+  all.tripHours.forEach((hours, t) => (all.tripHours[t] = hours / times))
+  const spread = tripSpread(columns)
+  const variance = spread && spread.variance
+  const rows = [...groups.withHours()].map(([key, tally]) => ({
+    key,
+    group: groupLevels(factors, key),
+    rate: rateOf(tally, fish.of(key), confidence, variance),
+    expected: all.strikes > 0 ? baseline.expected(key) : 0,
+  }))
+  return {
+    by,
+    confidence,
+    rows: shrunkenRows(rows, confidence),
+    all: all.hours > 0 ? rateOf(all, fish.all, confidence, variance) : null,
+    leftOut: columns.leftOut,
+    spread,
+    blankDaysMissing: spread !== null && blankDaysMissing(spread),
+  }
 }
 
-interface Tally {
-  hours: number
-  strikes: number
-  raised: number
-  bycatch: number
-  sameFish: number
-  missed: number
-  lost: number
-  landed: number
-  trips: number
-  tripsWithStrike: number
-  lastTrip: number
-  lastTripWithStrike: number
+class Groups {
+  private readonly tallies = new Map<number, Tally>()
+  tally(key: number): Tally {
+    let tally = this.tallies.get(key)
+    if (!tally) this.tallies.set(key, (tally = newTally()))
+    return tally
+  }
+  *withHours(): Generator<[number, Tally]> {
+    for (const pair of this.tallies) if (pair[1].hours > 0) yield pair
+  }
 }
 
-const newTally = (): Tally => ({
-  hours: 0,
-  strikes: 0,
-  raised: 0,
-  bycatch: 0,
-  sameFish: 0,
-  missed: 0,
-  lost: 0,
-  landed: 0,
-  trips: 0,
-  tripsWithStrike: 0,
-  lastTrip: -1,
-  lastTripWithStrike: -1,
-})
+class FishByGroup {
+  readonly all = { weightsG: [] as number[], lengthsMm: [] as number[] }
+  private readonly groups = new Map<number, { weightsG: number[]; lengthsMm: number[] }>()
+  add(key: number, weightG: number, lengthMm: number): void {
+    const group = this.groups.get(key) ?? { weightsG: [], lengthsMm: [] }
+    this.groups.set(key, group)
+    for (const list of [group, this.all]) {
+      list.weightsG.push(weightG)
+      list.lengthsMm.push(lengthMm)
+    }
+  }
+  of = (key: number): FishOfGroup => this.groups.get(key) ?? { weightsG: [], lengthsMm: [] }
+}
 
-/** Trips stand in one run each, so that a change of code is a new trip. */
-function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
-  const trip = at(columns.trip.codes, row)
-  const strikes = at(columns.strikes, row)
-  tally.hours += at(columns.hours, row)
-  tally.strikes += strikes
-  tally.raised += at(columns.raised, row)
-  tally.bycatch += at(columns.bycatch, row)
-  tally.sameFish += at(columns.sameFish, row)
-  tally.missed += at(columns.missed, row)
-  tally.lost += at(columns.lost, row)
-  tally.landed += at(columns.landed, row)
-  if (trip !== tally.lastTrip) {
-    tally.trips++
-    tally.lastTrip = trip
-  }
-  if (strikes > 0 && trip !== tally.lastTripWithStrike) {
-    tally.tripsWithStrike++
-    tally.lastTripWithStrike = trip
-  }
+/** How often the hours of everything selected stand in the columns: once for each species where the question is by species. */
+export function repetitions(columns: SegmentColumns, keep: (row: number) => boolean): number {
+  if (columns.repeatedBy === null) return 1
+  const { codes } = entry(columns.factors, columns.repeatedBy)
+  const seen = new Set<number>()
+  for (let row = 0; row < columns.rows; row++) if (keep(row)) seen.add(at(codes, row))
+  return Math.max(1, seen.size)
+}
+
+interface RawRow {
+  readonly group: readonly string[]
+  readonly rate: Rate
+  readonly expected: number
+}
+
+/** Shrinks each row's ratio to what was expected of it, turns it back into a rate, and sorts by that. Without any strike there is nothing to shrink to. */
+function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
+  const struck = rows.some(({ expected }) => expected > 0)
+  const ratios = struck
+    ? shrinkRatios(
+        rows.map(({ rate, expected }) => ({ events: rate.strikes, exposureHours: expected })),
+        { confidence },
+      )
+    : []
+  const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: (rate * at(rows, i).rate.hours) / at(rows, i).expected })))
+  return rows
+    .map(({ group, rate, expected }, i): BoardRow => {
+      const ratio = ratios[i]
+      const usual = expected / rate.hours
+      return {
+        group,
+        ...rate,
+        shrunken: ratio ? ratio.mean * usual : 0,
+        shrunkenLower: ratio ? ratio.lower * usual : 0,
+        shrunkenUpper: ratio ? ratio.upper * usual : rate.upper,
+        expected,
+        chanceOfBest: chances[i] ?? 1 / rows.length,
+        tooEarly: rate.hours < FLOOR.hours || rate.trips < FLOOR.trips || expected < FLOOR.expected,
+      }
+    })
+    .sort((a, b) => b.shrunken - a.shrunken || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))
 }
 
 /** Mixed-radix code of a row's levels. */
@@ -151,29 +182,4 @@ function groupLevels(factors: readonly Factor[], key: number): string[] {
     key = Math.floor(key / factor.levels.length)
   }
   return levels
-}
-
-function rateOf(tally: Tally, confidence: number): Rate {
-  const { hours, strikes, raised, bycatch, sameFish, missed, lost, landed, trips, tripsWithStrike } = tally
-  const hooked = lost + landed
-  return {
-    strikes,
-    raised,
-    bycatch,
-    sameFish,
-    hours,
-    trips,
-    tripsWithStrike,
-    rate: strikes / hours,
-    ...poissonRateInterval(strikes, hours, { confidence }),
-    interval: 'exact',
-    ...(missed + hooked > 0 ? { hookUp: shareOf(hooked, missed + hooked, confidence) } : {}),
-    ...(hooked > 0 ? { landing: shareOf(landed, hooked, confidence) } : {}),
-  }
-}
-
-const shareOf = (part: number, of: number, confidence: number): Share => ({ of, share: part / of, ...binomialInterval(part, of, { confidence }) })
-
-function isTooEarly(tally: Tally, usualRate: number): boolean {
-  return tally.hours < FLOOR.hours || tally.trips < FLOOR.trips || tally.hours * usualRate < FLOOR.expected
 }

@@ -1,4 +1,4 @@
-import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile'
+import { gammaQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 

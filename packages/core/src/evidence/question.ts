@@ -1,7 +1,7 @@
 import { at, entry } from '../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
-import { rateBoard } from './board.ts'
+import { rateBoard, repetitions } from './board.ts'
 import type { Board, BoardOptions } from './board.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
@@ -59,7 +59,11 @@ export function contributions(columns: SegmentColumns, { by, where }: Question, 
     if (!part) parts.set(trip, (part = { hours: 0, strikeIds: [] }))
     return part
   }
-  for (let row = 0; row < columns.rows; row++) if (keep(row) && inGroup(row)) partOf(row).hours += at(columns.hours, row)
+  const times = group ? 1 : repetitions(columns, keep)
+  for (let row = 0; row < columns.rows; row++) {
+    const hours = at(columns.hours, row)
+    if (hours > 0 && keep(row) && inGroup(row)) partOf(row).hours += hours / times
+  }
   columns.strikeIds.forEach((id, i) => {
     const row = at(columns.strikeRows, i)
     if (keep(row) && inGroup(row)) partOf(row).strikeIds.push(id)

@@ -1,6 +1,6 @@
 import type { Json } from '../sync/index.ts'
 import { convert } from '../units/index.ts'
-import { isZone, isoUtc, isoInZone, epochMs, parseInstant } from '../time/index.ts'
+import { isDate, isZone, isoUtc, isoInZone, epochMs, parseInstant } from '../time/index.ts'
 import type { BundleColumn } from './tables.ts'
 
 /** A cell that could not be read, with what to do about it. */
@@ -29,6 +29,9 @@ export function readCell(text: string, { spec, unit }: BundleColumn): Json {
       return text
     case 'instant':
       return readInstant(text)
+    case 'date':
+      if (!isDate(text)) throw new CellFault(`"${text}" is no day; write it as 2026-03-14.`)
+      return text
     case 'quantity':
       return convert(readNumber(text), unit ?? spec.unit, spec.unit)
     case 'number':

@@ -1,8 +1,11 @@
 import { at } from '../checked/index.ts'
 import { parse } from 'csv-parse/sync'
+import { atOnce, inSlices } from '../steps/index.ts'
+import type { Steps } from '../steps/index.ts'
 import type { Json } from '../sync/index.ts'
 import { offsetZone } from '../time/index.ts'
 import { CellFault, readCell, withoutApostrophe } from './cells.ts'
+import { OUTLINES_FILE, readOutlines } from './outlines.ts'
 import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, columnOfHeader, hasId, isDefaulted } from './tables.ts'
 import type { BundleColumn, BundleKind } from './tables.ts'
 
@@ -40,13 +43,19 @@ export type KnownElsewhere = (kind: BundleKind, foreignId: string) => boolean
  * Reads the files of a bundle by name. Never throws for what is in them: faults are listed with file, line and column.
  * Ranges and lengths are checked by the record classes afterwards.
  */
-export function readBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewhere: KnownElsewhere = () => false): ReadBundle {
+export function readBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewhere?: KnownElsewhere): ReadBundle {
+  return atOnce(readBundleSteps(files, knownElsewhere))
+}
+
+/** As `readBundle`, in slices. */
+export function* readBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownElsewhere: KnownElsewhere = () => false): Steps<ReadBundle> {
   const bundle: ReadBundle = { rows: [], faults: [], remarks: [] }
   for (const kind of BUNDLE_KINDS) {
     const bytes = files.get(BUNDLE_FILES[kind])
-    if (bytes) readFile(kind, bytes, bundle)
+    if (bytes) yield* readFile(kind, bytes, bundle)
   }
-  const known = new Set<string>(Object.values(BUNDLE_FILES))
+  readOutlinesFile(files.get(OUTLINES_FILE), bundle)
+  const known = new Set<string>([...Object.values(BUNDLE_FILES), OUTLINES_FILE])
   for (const file of files.keys()) {
     if (!known.has(file)) bundle.remarks.push({ file, line: 0, message: 'This file is no part of a bundle and was passed over.' })
   }
@@ -58,13 +67,29 @@ export function readBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewher
   return bundle
 }
 
+/** Outlines belong to waters of the same bundle. */
+function readOutlinesFile(bytes: Uint8Array | undefined, { rows, faults }: ReadBundle): void {
+  if (!bytes) return
+  const fault = (message: string): void => void faults.push({ file: OUTLINES_FILE, line: 1, message })
+  const { outlines, faults: found } = readOutlines(decode(bytes) ?? '')
+  found.forEach(fault)
+  for (const [water, outline] of outlines) {
+    const row = rows.find(({ kind, foreignId }) => kind === 'water' && foreignId === water)
+    if (row) row.fields.outline = outline as unknown as Json
+    else fault(`There is no water "${water}" in waters.csv.`)
+  }
+}
+
 interface Header {
   readonly columns: readonly (BundleColumn | undefined)[]
   readonly names: readonly string[]
   readonly idAt: number
 }
 
-function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void {
+/** Rows read between two breaths. */
+const SLICE = 500
+
+function* readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): Steps<void> {
   const file = BUNDLE_FILES[kind]
   const fault = (line: number, message: string, column?: string): void => void bundle.faults.push({ file, line, message, ...(column ? { column } : {}) })
   const text = decode(bytes)
@@ -86,7 +111,7 @@ function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void
   })
   const seen = new Set<string>()
   let line = first.info.lines + 1
-  for (const { record, info } of rest) {
+  yield* inSlices(rest, file, SLICE, ({ record, info }) => {
     const row = isBlank(record) ? undefined : readRow(kind, record, header, line, fault)
     if (row && seen.has(row.foreignId)) fault(line, `The ${kind} "${row.foreignId}" is in this file twice.`, hasId(kind) ? kind : 'time')
     else if (row) {
@@ -94,7 +119,7 @@ function readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): void
       bundle.rows.push(row)
     }
     line = info.lines + 1
-  }
+  })
 }
 
 const isBlank = (record: readonly string[]): boolean => record.length === 1 && record[0] === ''

@@ -33,11 +33,15 @@ export interface BundleColumn {
 }
 
 /** The columns of a kind's file in SI, in order, without the id column. */
-export function bundleColumns(kind: BundleKind): BundleColumn[] {
+export const bundleColumns = (kind: BundleKind): readonly BundleColumn[] => COLUMNS_OF.get(kind) ?? []
+
+function columnsOf(kind: BundleKind): BundleColumn[] {
   return Object.entries(fieldsOf(kind))
     .filter(([, spec]) => spec.csv !== false)
     .map(([field, spec]) => ({ column: columnName(field), field, spec, ...(spec.type === 'quantity' ? { unit: spec.unit } : {}) }))
 }
+
+const COLUMNS_OF = new Map(BUNDLE_KINDS.map((kind) => [kind, columnsOf(kind)] as const))
 
 const TWIN: Readonly<Partial<Record<Unit, string>>> = { C: 'f', m: 'ft', mm: 'in', g: 'oz', mps: 'mph', hpa: 'inhg' }
 

@@ -4,6 +4,7 @@ import type { Fields } from '../sync/index.ts'
 import { fieldsOf } from '../vocabulary/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
 import { withApostrophe, writeCell } from './cells.ts'
+import { OUTLINES_FILE, writeOutlines } from './outlines.ts'
 import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId, imperialTwin } from './tables.ts'
 import type { BundleKind } from './tables.ts'
 
@@ -47,6 +48,8 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
     const header = [...(hasId(kind) ? [kind] : []), ...columns.map(({ column }) => column)]
     files.set(BUNDLE_FILES[kind], stringify([header, ...rows], { record_delimiter: 'windows' }))
   }
+  const outlines = withoutPlaces ? [] : live.water.flatMap(({ id, fields: { outline } }) => (outline ? [{ water: ids.get(`water ${id}`) ?? id, outline }] : []))
+  if (outlines.length > 0) files.set(OUTLINES_FILE, writeOutlines(outlines.sort((a, b) => (a.water < b.water ? -1 : 1))))
   return files
 }
 

@@ -25,7 +25,7 @@ export function unzipBundle(bytes: Uint8Array): Map<string, Uint8Array> {
     if (unpacked > ZIP_LIMITS.unpackedBytes) throw new ZipRefusal(`The archive unpacks to more than ${ZIP_LIMITS.unpackedBytes} bytes.`, 'unpackedBytes')
     if (originalSize > ZIP_LIMITS.ratio * Math.max(size, 1000)) throw new ZipRefusal(`${name} is packed more than ${ZIP_LIMITS.ratio} to one.`, 'ratio')
     if (name.split(/[\\/]/).includes('..')) throw new ZipRefusal(`${name} points outside the archive.`)
-    return /\.(csv|json)$/i.test(name)
+    return /\.(csv|json|geojson)$/i.test(name)
   }
   let contents: Record<string, Uint8Array>
   try {

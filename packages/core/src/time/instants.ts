@@ -2,7 +2,6 @@ import { at } from '../checked/index.ts'
 /** Milliseconds since 1970-01-01 UTC: the clock of every computation. */
 export type EpochMs = number
 
-export const SECOND_MS = 1000
 export const MINUTE_MS = 60_000
 export const HOUR_MS = 3_600_000
 

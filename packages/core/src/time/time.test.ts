@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
+import { dayMarks, isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
 
 const ZONE = 'America/Chicago'
 
@@ -54,6 +54,12 @@ describe('hourMarks', () => {
     const marks = hourMarks(from, from + 6 * 3_600_000, ZONE)
     expect(marks.map((ms) => localParts(ms, ZONE).hour)).toEqual([0, 1, 1, 2, 3, 4])
     expect(hourMarks(from, from + 3_600_000, 'Asia/Kolkata').map((ms) => localParts(ms, 'Asia/Kolkata').minute)).toEqual([0])
+  })
+  it('marks where a local day begins, and nothing within one', () => {
+    const evening = Date.UTC(2026, 2, 15, 2)
+    expect(dayMarks(evening, evening + 26 * 3_600_000, ZONE).map((ms) => isoInZone(ms, ZONE))).toEqual(['2026-03-15T00:00:00-05:00'])
+    expect(dayMarks(evening, Date.UTC(2026, 2, 15, 5), ZONE)).toEqual([])
+    expect(dayMarks(Date.UTC(2026, 11, 31, 12), Date.UTC(2027, 0, 2, 12), 'UTC')).toHaveLength(2)
   })
   it('keeps the offset a time was written with as a zone', () => {
     expect([offsetZone('2026-03-14T06:30:00-0530'), offsetZone('2026-03-14T06:30:00Z')]).toEqual(['-05:30', 'UTC'])

@@ -71,3 +71,9 @@ export function hourMarks(fromMs: EpochMs, toMs: EpochMs, zone: string): EpochMs
   }
   return marks
 }
+
+/** Instants strictly between `fromMs` and `toMs` at which a new local day begins. */
+export function dayMarks(fromMs: EpochMs, toMs: EpochMs, zone: string): EpochMs[] {
+  if (localDate(fromMs, zone) === localDate(toMs - 1, zone)) return []
+  return hourMarks(fromMs, toMs, zone).filter((ms) => localDate(ms - 1, zone) !== localDate(ms, zone))
+}

@@ -67,11 +67,12 @@ export function quantityText(value: number, typed: string | null | undefined, fi
   return String(Number(convert(value, fieldUnit, shownUnit).toFixed(unitDecimals(shownUnit))))
 }
 
-/** As `quantityText`, with the unit: `47 °F`, `3 lb 9 oz`. */
+/** As `quantityText`, with the unit: `47 °F`, `3 lb 9 oz`, `14 oz`. */
 export function formatQuantity(value: number, typed: string | null | undefined, fieldUnit: Unit, shownUnit: Unit): string {
   if (shownUnit === 'lb') {
     const ounces = Math.round(convert(value, fieldUnit, 'oz'))
-    return `${Math.floor(ounces / 16)} lb ${ounces % 16} oz`
+    const [pounds, rest] = [Math.floor(ounces / 16), ounces % 16]
+    return [pounds > 0 ? `${pounds} lb` : '', rest > 0 || pounds === 0 ? `${rest} oz` : ''].filter(Boolean).join(' ')
   }
   return `${quantityText(value, typed, fieldUnit, shownUnit)} ${unitLabel(shownUnit)}`
 }

@@ -39,6 +39,6 @@ describe('quantities as typed', () => {
   it('shows what was typed in the unit it was typed in, and rounds otherwise', () => {
     const { value, typed } = parseQuantity('16.52', 'in', 'mm')!
     expect([quantityText(value, typed, 'mm', 'in'), quantityText(value, typed, 'mm', 'cm')]).toEqual(['16.52', '42'])
-    expect(formatQuantity(1616, null, 'g', 'lb')).toBe('3 lb 9 oz')
+    expect([1616, 1361, 397, 0].map((grams) => formatQuantity(grams, null, 'g', 'lb'))).toEqual(['3 lb 9 oz', '3 lb', '14 oz', '0 oz'])
   })
 })

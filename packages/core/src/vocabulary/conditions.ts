@@ -2,6 +2,7 @@
 
 /** The fish's year, by water temperature and its trend. */
 export const FISH_SEASONS = ['winter', 'pre-spawn', 'spawn', 'post-spawn', 'summer', 'autumn', 'late autumn'] as const
+/** Winter is December to February north of the equator, June to August south of it (meteorological seasons). */
 export const CALENDAR_SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const
 export const FRONT_PHASES = ['falling', 'passage', 'post-front unsettled', 'post-front bright', 'stable'] as const
 /** Where in the water column a lure works; from running depth and retrieve, not from its class. */

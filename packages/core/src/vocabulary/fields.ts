@@ -33,6 +33,10 @@ export interface RefField extends Common {
 export interface InstantField extends Common {
   readonly type: 'instant'
 }
+/** A calendar day, `YYYY-MM-DD`, in whatever zone it was lived. */
+export interface DateField extends Common {
+  readonly type: 'date'
+}
 export interface ZoneField extends Common {
   readonly type: 'zone'
 }
@@ -59,7 +63,7 @@ export interface JsonField extends Common {
 }
 
 export type FieldSpec =
-  TextField | WordField | WordsField | ChoiceField | RefField | InstantField | ZoneField | QuantityField | NumberField | FlagField | JsonField
+  TextField | WordField | WordsField | ChoiceField | RefField | InstantField | DateField | ZoneField | QuantityField | NumberField | FlagField | JsonField
 export type FieldTable = Readonly<Record<string, FieldSpec>>
 
 type Value<F extends FieldSpec> = F extends { type: 'choice'; of: readonly (infer W)[] }
@@ -86,6 +90,7 @@ export const words = (list: readonly string[] = []): WordsField => ({ type: 'wor
 export const choice = <const W extends readonly string[]>(of: W): { readonly type: 'choice'; readonly of: W } => ({ type: 'choice', of })
 export const ref = <K extends Kind>(to: K): { readonly type: 'ref'; readonly to: K } => ({ type: 'ref', to })
 export const instant = (): InstantField => ({ type: 'instant' })
+export const date = (): DateField => ({ type: 'date' })
 export const zone = (): ZoneField => ({ type: 'zone' })
 export const number = (min: number, max: number): NumberField => ({ type: 'number', min, max })
 export const count = (max = 100_000): NumberField => ({ type: 'number', min: 0, max, integer: true })

@@ -2,6 +2,7 @@ import {
   celsius,
   choice,
   count,
+  date,
   flag,
   grams,
   hectopascals,
@@ -49,6 +50,11 @@ export const RECORDS = {
     timeZone: zone(),
     kind: word(waters.WATER_KINDS),
     forage: words(waters.FORAGE),
+    /** What fish eat in each season, most eaten first. */
+    forageWinter: words(waters.FORAGE),
+    forageSpring: words(waters.FORAGE),
+    forageSummer: words(waters.FORAGE),
+    forageAutumn: words(waters.FORAGE),
     species: words(fishing.SPECIES),
     pressure: word(waters.FISHING_PRESSURE),
     note: note(),
@@ -71,6 +77,7 @@ export const RECORDS = {
     class: required(word(lures.LURE_CLASSES)),
     body: text(),
     version: text(),
+    versionFrom: date(),
     lengthMm: millimetres(1000),
     overallLengthMm: millimetres(1000),
     weightG: grams(2000),
@@ -196,6 +203,8 @@ export const RECORDS = {
     depthM: metres(0, 200),
     pitch: count(1000),
     sameFish: flag(),
+    /** The notebook had no time for it: `time` is then the trip's start. Only on trips whose stints are not known. */
+    timeUnknown: flag(),
     latitude,
     longitude,
     forageSeen: words(waters.FORAGE),
@@ -214,7 +223,7 @@ export const RECORDS = {
   },
   plan: {
     water: required(ref('water')),
-    date: required(text(10)),
+    date: required(date()),
     fromHour: number(0, 24),
     toHour: number(0, 24),
     forecast: json(),
@@ -233,7 +242,14 @@ export const RECORDS = {
   },
   member: { name: required(text()), role: required(choice(fishing.ROLES)) },
   /** The book's own settings; its record id is the book's id. */
-  book: { name: required(text()), units: json(), bands: json(), demo: inside(flag()) },
+  book: {
+    name: required(text()),
+    units: json(),
+    bands: json(),
+    demo: inside(flag()),
+    /** How files of other origin were read, by the spelling of their header. */
+    mappings: json(),
+  },
 } as const satisfies Record<string, FieldTable>
 
 export const KINDS = Object.keys(RECORDS) as Kind[]

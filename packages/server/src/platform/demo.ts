@@ -18,7 +18,7 @@ export async function loadDemo(database: Database, folder: string, nowMs: number
     const [granted] = await tx.select({ memberId: access.memberId }).from(access)
     const files = new Map(
       readdirSync(folder)
-        .filter((name) => name.endsWith('.csv'))
+        .filter((name) => /\.(csv|geojson)$/.test(name))
         .map((name) => [name, new Uint8Array(readFileSync(join(folder, name)))]),
     )
     const report = await importBundle(

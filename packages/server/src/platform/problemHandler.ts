@@ -13,10 +13,11 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
   }
 }
 
-function asProblem(error: unknown): Problem {
+export function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
-  const { type, code } = (error ?? {}) as { type?: string; code?: string }
-  if (type === 'entity.too.large') return new Problem('too-large', 'The request is larger than is taken here.')
+  const { type, code, limit } = (error ?? {}) as { type?: string; code?: string; limit?: number }
+  if (type === 'entity.too.large')
+    return new Problem('too-large', `The request has more than ${Math.round((limit ?? 0) / 2 ** 20)} MB, the most that is taken here.`)
   if (type?.startsWith('entity.') || type === 'encoding.unsupported' || error instanceof SyntaxError)
     return new Problem('invalid-request', 'The request’s body cannot be read.')
   if (error instanceof URIError) return new Problem('not-found', 'This address cannot be read.')

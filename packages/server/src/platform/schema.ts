@@ -44,9 +44,9 @@ export const access = pgTable(
 export const changes = pgTable(
   'changes',
   {
-    bookId: uuid('book_id')
-      .notNull()
-      .references(() => books.id),
+    // No foreign key here and below: whoever writes takes numbers of the book in the same transaction, which fails without it, and
+    // checking each of many rows while its row is locked would hold others up.
+    bookId: uuid('book_id').notNull(),
     seq: bigint({ mode: 'number' }).notNull(),
     id: uuid().notNull(),
     group: uuid('group_id').notNull(),
@@ -68,9 +68,7 @@ export const changes = pgTable(
 export const foreignIds = pgTable(
   'foreign_ids',
   {
-    bookId: uuid('book_id')
-      .notNull()
-      .references(() => books.id),
+    bookId: uuid('book_id').notNull(),
     namespace: text().notNull(),
     kind: text().$type<Kind>().notNull(),
     foreignId: text('foreign_id').notNull(),
@@ -125,10 +123,7 @@ function columnOf(field: string, spec: FieldSpec): PgColumnBuilderBase {
 
 /** Columns every record has beside its own fields. */
 const RECORD_COLUMNS = {
-  bookId: () =>
-    uuid('book_id')
-      .notNull()
-      .references(() => books.id),
+  bookId: () => uuid('book_id').notNull(),
   id: () => uuid().notNull(),
   /** The stamp that won each field. */
   stamps: () => jsonb().$type<Readonly<Record<string, string>>>().notNull(),
@@ -145,9 +140,17 @@ function recordTable(kind: Kind) {
       return [field, spec.required ? column.notNull() : column]
     }),
   )
+  const belongs = fields.some(([, spec]) => spec.type === 'ref' && spec.required)
   return pgTable(
     TABLE_NAMES[kind],
-    { bookId: RECORD_COLUMNS.bookId(), id: RECORD_COLUMNS.id(), ...columns, stamps: RECORD_COLUMNS.stamps(), extra: RECORD_COLUMNS.extra() },
+    // What belongs to a record that is required is held to the book by that record.
+    {
+      bookId: belongs ? RECORD_COLUMNS.bookId() : RECORD_COLUMNS.bookId().references(() => books.id),
+      id: RECORD_COLUMNS.id(),
+      ...columns,
+      stamps: RECORD_COLUMNS.stamps(),
+      extra: RECORD_COLUMNS.extra(),
+    },
     (table) => {
       const own = table as unknown as Record<string, AnyPgColumn>
       const keys: PgTableExtraConfigValue[] = [primaryKey({ columns: [entry(own, 'bookId'), entry(own, 'id')] })]

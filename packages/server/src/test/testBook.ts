@@ -4,12 +4,23 @@ import pg from 'pg'
 import { v4 as uuidv4, v7 as uuidv7 } from 'uuid'
 import { stampOf } from '@jotbook/core'
 import type { Change, Fields, Kind } from '@jotbook/core'
-import type { PushAnswer } from '@jotbook/contract'
+import type { ImportReport, PushAnswer } from '@jotbook/contract'
 import { createApp } from '../platform/app.ts'
 import { openDatabase } from '../platform/database.ts'
 import type { Database } from '../platform/database.ts'
 import { createLog } from '../platform/log.ts'
 import { TEMPLATE, databaseUrl } from './globalSetup.ts'
+
+/** A database of its own, empty or a copy of another. */
+export async function newDatabase(template?: string): Promise<Database> {
+  const url = process.env.TEST_DATABASE_URL!
+  const name = `test_${uuidv4().replaceAll('-', '')}`
+  const admin = new pg.Client({ connectionString: url })
+  await admin.connect()
+  await admin.query(`create database ${name}${template ? ` template ${template}` : ''}`)
+  await admin.end()
+  return openDatabase(databaseUrl(url, name), 8)
+}
 
 /** A real server on a database of its own, driven with the verbs of a device. */
 export class TestServer {
@@ -20,13 +31,7 @@ export class TestServer {
   ) {}
 
   static async start(now: () => number = Date.now): Promise<TestServer> {
-    const url = process.env.TEST_DATABASE_URL!
-    const name = `test_${uuidv4().replaceAll('-', '')}`
-    const admin = new pg.Client({ connectionString: url })
-    await admin.connect()
-    await admin.query(`create database ${name} template ${TEMPLATE}`)
-    await admin.end()
-    const database = openDatabase(databaseUrl(url, name), 8)
+    const database = await newDatabase(TEMPLATE)
     let port = 0
     const server = createServer(createApp({ database, log: createLog('silent'), version: 'test', portOf: () => port, now }))
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
@@ -64,6 +69,17 @@ export class TestServer {
     const { status } = await this.ask('PUT', `/api/books/${id}`, { name })
     if (status !== 201) throw new Error(`the book was not made: ${status}`)
     return id
+  }
+
+  /** Sends a bundle; its report is the last line of the answer, a refusal all of it. */
+  async importArchive(book: string, archive: Uint8Array, query: string): Promise<{ status: number; body: ImportReport & { readonly detail?: string } }> {
+    const response = await fetch(`${this.url}/api/books/${book}/imports?${query}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: archive as Uint8Array<ArrayBuffer>,
+    })
+    const last = JSON.parse((await response.text()).trim().split('\n').at(-1)!) as { report?: ImportReport } & ImportReport
+    return { status: response.status, body: last.report ?? last }
   }
 
   async push(book: string, changes: readonly Change[]): Promise<PushAnswer> {

@@ -1,5 +1,6 @@
 import { isRouteErrorResponse, useRouteError } from 'react-router'
 import { LinkButton, Page, Title } from '../ui/controls.tsx'
+import { text } from './text.ts'
 
 /** An address that leads nowhere, or a screen that failed. What was typed stays in its draft. */
 export function RouteProblem() {
@@ -7,10 +8,10 @@ export function RouteProblem() {
   const missing = error === undefined || error === null || isRouteErrorResponse(error)
   return (
     <Page>
-      <Title>{missing ? 'There is no such page' : 'This page stumbled'}</Title>
-      <p>{missing ? 'The address leads nowhere in this book.' : 'Nothing you logged is lost; what you were typing is kept. Open the page again.'}</p>
+      <Title>{missing ? text.missing.title : text.missing.stumbled}</Title>
+      <p>{missing ? text.missing.note : text.missing.kept}</p>
       <LinkButton to="/trips" mt="12px">
-        To the trips
+        {text.missing.toTrips}
       </LinkButton>
     </Page>
   )

@@ -1,29 +1,36 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Moon, Sun } from 'lucide-react'
-import { NavLink, Outlet } from 'react-router'
+import { NavLink, Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { Button, LinkButton } from '../ui/controls.tsx'
+import { useLocaleChoice } from '../ui/locale.ts'
 import { setNight, useNight } from '../ui/night.ts'
 import { useAppSelector } from './store.ts'
+import { text } from './text.ts'
 import { useOpenBook } from './useBook.ts'
 
 /** The order of the angler's day; only what works is on it. */
 const PLACES = [
-  { to: '/trips', name: 'Trips' },
-  { to: '/findings', name: 'Findings' },
-  { to: '/book', name: 'Book' },
+  { to: '/today', name: text.places.today },
+  { to: '/trips', name: text.places.trips },
+  { to: '/waters', name: text.places.waters },
+  { to: '/findings', name: text.places.findings },
+  { to: '/tackle', name: text.places.tackle },
+  { to: '/book', name: text.places.book },
 ] as const
 
 const Place = chakra(NavLink, {
   base: {
     position: 'relative',
-    flex: '1',
+    flex: '1 0 auto',
     minH: '46px',
+    px: '4px',
     display: 'flex',
     alignItems: 'center',
     justifyContent: 'center',
     color: 'onBandQuiet',
     textDecoration: 'none',
     fontWeight: '500',
+    fontSize: { base: 'small', sm: 'text' },
     '&[aria-current=page]': { color: 'onBand', fontWeight: '700' },
     '&[aria-current=page]::after': {
       content: '""',
@@ -37,19 +44,25 @@ const Place = chakra(NavLink, {
   },
 })
 
+/** Where the first book is made. */
+const START = '/start'
+
 export function Shell() {
-  useOpenBook()
+  const { none } = useOpenBook()
+  const { pathname } = useLocation()
+  // A change of clock or decimal sign draws every screen anew.
+  const { clock, decimal } = useLocaleChoice()
   return (
     <>
       <chakra.a href="#page" position="absolute" left="-999px" _focus={{ left: '8px', top: '8px', zIndex: 10, bg: 'sheet', p: '8px' }}>
-        To the page
+        {text.toPage}
       </chakra.a>
       <Box as="nav" aria-label="Main" bg="band" color="onBand">
         <Flex maxW="1280px" mx="auto" align="center" px={{ base: '12px', md: '24px' }} wrap="wrap">
           <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontWeight="700" fontSize="large" mr="24px" py="8px">
-            Jot Book
+            {text.name}
           </Box>
-          <Flex className="ruled-edge" flex={{ base: '1 0 100%', md: '0 1 460px' }} order={{ base: 3, md: 0 }}>
+          <Flex className="ruled-edge" flex={{ base: '1 0 100%', lg: '0 1 680px' }} order={{ base: 3, lg: 0 }} wrap={{ base: 'wrap', sm: 'nowrap' }}>
             {PLACES.map(({ to, name }) => (
               <Place key={to} to={to}>
                 {name}
@@ -63,30 +76,27 @@ export function Shell() {
         </Flex>
       </Box>
       <DemoNote />
-      <div id="page">
-        <Outlet />
+      <div id="page" key={`${clock}${decimal}`}>
+        {none && pathname !== START ? <Navigate to={START} replace /> : <Outlet />}
       </div>
+      {/* A page opens at its top, and where it was left when one comes back; a change of its question does not move it. */}
+      <ScrollRestoration getKey={({ pathname }) => pathname} />
     </>
   )
 }
 
 /** One quiet line: kept here, on its way, in the book. */
 function SyncState() {
-  const { waiting, refused } = useAppSelector(({ records }) => records)
-  const { connection } = useAppSelector(({ session }) => session)
-  const text =
-    refused > 0
-      ? `${refused} need you`
-      : waiting > 0
-        ? connection === 'away'
-          ? `${waiting} kept on this device`
-          : `${waiting} on their way`
-        : connection === 'away'
-          ? 'server away'
-          : 'all in the book ✓'
+  const { book, waiting, refused } = useAppSelector(({ records }) => records)
+  const { connection, book: opened } = useAppSelector(({ session }) => session)
+  const away = connection === 'away'
+  const { sync } = text
+  if (opened === null) return null
+  const settled = away ? sync.away : book === null ? sync.arriving : sync.allIn
+  const line = refused > 0 ? sync.refused(refused) : waiting > 0 ? (away ? sync.kept(waiting) : sync.onTheWay(waiting)) : settled
   return (
     <Box role="status" fontSize="small" color={refused > 0 ? 'onBand' : 'onBandQuiet'} data-testid="sync-state">
-      {refused > 0 ? <NavLink to="/book">{text}</NavLink> : text}
+      {refused > 0 ? <NavLink to="/book">{line}</NavLink> : line}
     </Box>
   )
 }
@@ -94,7 +104,7 @@ function SyncState() {
 function NightSwitch() {
   const night = useNight()
   return (
-    <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} aria-label={night ? 'Day colours' : 'Night colours'} onClick={() => setNight(!night)}>
+    <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} aria-label={night ? text.dayColours : text.nightColours} onClick={() => setNight(!night)}>
       {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
     </Button>
   )
@@ -108,10 +118,10 @@ function DemoNote() {
   return (
     <Flex className="no-print" bg="wash" px={{ base: '16px', md: '32px' }} py="4px" align="center" justify="space-between" gap="12px" fontSize="small">
       <span>
-        <strong>Demo book.</strong> Waters, people and fish are made up.
+        <strong>{text.demo.title}</strong> {text.demo.note}
       </span>
-      <LinkButton look="bare" fontSize="small" minH="32px" to={own ? '/book' : '/start'}>
-        {own ? 'Open my own' : 'Start my own'}
+      <LinkButton look="bare" fontSize="small" minH="32px" whiteSpace="nowrap" to={own ? '/book' : START}>
+        {own ? text.demo.open : text.demo.start}
       </LinkButton>
     </Flex>
   )

@@ -1,8 +1,9 @@
 import { createApi } from '@reduxjs/toolkit/query/react'
 import type { BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { Problem, routes } from '@jotbook/contract'
-import type { BookSummary, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
-import { fetchJson, sendJson } from '../offline/index.ts'
+import type { BookSummary, ImportLine, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
+import type { Progress } from '@jotbook/core'
+import { fetchJson, fetchLines, sendJson } from '../offline/index.ts'
 
 type Ask = () => Promise<unknown>
 
@@ -27,6 +28,21 @@ export interface ImportAsk {
   readonly namespace: string
   readonly archive: Uint8Array<ArrayBuffer>
   readonly dryRun: boolean
+  readonly onProgress?: (progress: Progress) => void
+  /** Calls the import off; nothing of it stays. */
+  readonly signal?: AbortSignal
+}
+
+/** Sends a bundle and follows the lines of the answer to the last. */
+async function sendBundle({ book, namespace, archive, dryRun, onProgress, signal }: ImportAsk): Promise<ImportReport> {
+  const url = `${routes.imports(book)}?namespace=${encodeURIComponent(namespace)}${dryRun ? '&dry=1' : ''}`
+  const init = { method: 'POST', headers: { 'content-type': 'application/zip' }, body: archive, ...(signal ? { signal } : {}) }
+  for await (const line of fetchLines<ImportLine>(url, init)) {
+    if ('progress' in line) onProgress?.(line.progress)
+    else if ('report' in line) return line.report
+    else throw Problem.from(line.problem, line.problem.status)
+  }
+  throw new Problem('unreachable', 'The answer was cut off. Nothing is half done: try again.')
 }
 
 /** What only the server can answer. Records never travel this way: they are committed to the device and synced. */
@@ -43,16 +59,7 @@ export const api = createApi({
           sendJson<BookSummary>('PUT', routes.book(id), { name, units }),
       invalidatesTags: ['Session'],
     }),
-    importBundle: build.mutation<ImportReport, ImportAsk>({
-      query:
-        ({ book, namespace, archive, dryRun }) =>
-        () =>
-          fetchJson<ImportReport>(`${routes.imports(book)}?namespace=${encodeURIComponent(namespace)}${dryRun ? '&dry=1' : ''}`, {
-            method: 'POST',
-            headers: { 'content-type': 'application/zip' },
-            body: archive,
-          }),
-    }),
+    importBundle: build.mutation<ImportReport, ImportAsk>({ query: (asked) => () => sendBundle(asked) }),
   }),
 })
 

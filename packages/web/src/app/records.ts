@@ -1,13 +1,15 @@
 import { createSlice } from '@reduxjs/toolkit'
 import type { PayloadAction } from '@reduxjs/toolkit'
 import { unitPreferences } from '@jotbook/core'
-import type { BookSettings, Lure, Trip, UnitPreferences, Water } from '@jotbook/core'
+import type { BookSettings, Lure, RecordOf, Spot, Trip, UnitPreferences, Water } from '@jotbook/core'
 
 /** The records every screen shows names of; what belongs to single trips is read where it is shown. */
 export interface RecordsState {
-  /** The book they are of; null until the device store has been read. */
+  /** The book they are of; null until it has been read, and for the first time until all of it has arrived. */
   readonly book: string | null
   readonly waters: readonly Water[]
+  readonly spots: readonly Spot[]
+  readonly setups: readonly RecordOf<'setup'>[]
   readonly lures: readonly Lure[]
   readonly trips: readonly Trip[]
   readonly settings: BookSettings | null
@@ -18,7 +20,7 @@ export interface RecordsState {
   readonly revision: number
 }
 
-const EMPTY: RecordsState = { book: null, waters: [], lures: [], trips: [], settings: null, waiting: 0, refused: 0, revision: 0 }
+const EMPTY: RecordsState = { book: null, waters: [], spots: [], setups: [], lures: [], trips: [], settings: null, waiting: 0, refused: 0, revision: 0 }
 
 const records = createSlice({
   name: 'records',

@@ -2,20 +2,33 @@ import { Navigate, createBrowserRouter } from 'react-router'
 import { Shell } from './Shell.tsx'
 import { RouteProblem } from './RouteProblem.tsx'
 
+const tackle = () => import('../features/tackle/index.ts')
+const trips = () => import('../features/trips/index.ts')
+const waters = () => import('../features/waters/index.ts')
+const book = () => import('../features/book/index.ts')
+
 /** Screens load when they are first opened. */
 export const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <RouteProblem />,
     children: [
-      { index: true, element: <Navigate to="/trips" replace /> },
+      { index: true, element: <Navigate to="/today" replace /> },
+      { path: 'today', lazy: async () => ({ Component: (await import('../features/today/index.ts')).TodayPage }) },
       { path: 'start', lazy: async () => ({ Component: (await import('../features/start/index.ts')).StartPage }) },
-      { path: 'trips', lazy: async () => ({ Component: (await import('../features/trips/index.ts')).TripsPage }) },
+      { path: 'trips', lazy: async () => ({ Component: (await trips()).TripsPage }) },
       { path: 'trips/new', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },
-      { path: 'trips/:trip', lazy: async () => ({ Component: (await import('../features/trips/index.ts')).TripPage }) },
+      { path: 'trips/:trip', lazy: async () => ({ Component: (await trips()).TripPage }) },
       { path: 'trips/:trip/edit', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },
+      { path: 'waters', lazy: async () => ({ Component: (await waters()).WatersPage }) },
+      { path: 'waters/:water', lazy: async () => ({ Component: (await waters()).WaterPage }) },
       { path: 'findings', lazy: async () => ({ Component: (await import('../features/board/index.ts')).BoardPage }) },
-      { path: 'book', lazy: async () => ({ Component: (await import('../features/book/index.ts')).BookPage }) },
+      { path: 'tackle', lazy: async () => ({ Component: (await tackle()).TacklePage }) },
+      { path: 'tackle/classes', lazy: async () => ({ Component: (await tackle()).ClassesPage }) },
+      { path: 'tackle/new', lazy: async () => ({ Component: (await tackle()).LurePage }) },
+      { path: 'tackle/:lure', lazy: async () => ({ Component: (await tackle()).LurePage }) },
+      { path: 'book', lazy: async () => ({ Component: (await book()).BookPage }) },
+      { path: 'book/import', lazy: async () => ({ Component: (await book()).ForeignFilePage }) },
       { path: '*', element: <RouteProblem /> },
     ],
   },

@@ -6,9 +6,10 @@ import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
 import type { RecordsState } from './records.ts'
 import { booksLoaded, connectionChanged } from './session.ts'
 import { useAppDispatch, useAppSelector } from './store.ts'
+import { text } from './text.ts'
 
-/** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. */
-export function useOpenBook(): void {
+/** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. Says whether there is none to open. */
+export function useOpenBook(): { readonly none: boolean } {
   const dispatch = useAppDispatch()
   const book = useAppSelector(({ session }) => session.book)
   const { data } = useSessionQuery(undefined, { pollingInterval: 60_000 })
@@ -25,11 +26,15 @@ export function useOpenBook(): void {
       dispatch(recordsClosed())
     }
   }, [book, dispatch])
+  return { none: book === null && data?.books.length === 0 }
 }
 
+/** A book that is still arriving for the first time is not shown by halves. */
 async function readBook(book: string): Promise<RecordsState> {
-  const [waters, lures, trips, [settings], meta, waiting, refused] = await Promise.all([
+  const [waters, spots, setups, lures, trips, [settings], meta, waiting, refused] = await Promise.all([
     recordsOf(book, 'water'),
+    recordsOf(book, 'spot'),
+    recordsOf(book, 'setup'),
     recordsOf(book, 'lure'),
     recordsOf(book, 'trip'),
     recordsOf(book, 'book'),
@@ -38,9 +43,12 @@ async function readBook(book: string): Promise<RecordsState> {
     store.outbox.where({ book, refused: 1 }).count(),
   ])
   const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
+  const arrived = (meta?.cursor ?? 0) > 0 || waiting + refused > 0
   return {
-    book,
+    book: arrived ? book : null,
     waters: waters.sort(byName),
+    spots: spots.sort(byName),
+    setups: setups.sort(byName),
     lures: lures.sort(byName),
     trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)),
     settings: settings ?? null,
@@ -60,11 +68,11 @@ export function useUnits(): ReturnType<typeof unitsOf> {
   return useMemo(() => unitsOf(settings), [settings])
 }
 
-/** Names of waters or lures by id; an id without a record shows as such. */
-export function useNames(kind: 'waters' | 'lures'): (id: string) => string {
+/** Names of waters, lures, spots or setups by id; an id without a record shows as such. */
+export function useNames(kind: 'waters' | 'lures' | 'spots' | 'setups'): (id: string) => string {
   const records = useAppSelector((state) => state.records[kind])
   return useMemo(() => {
     const names = new Map(records.map(({ id, name }) => [id, name]))
-    return (id) => names.get(id) ?? 'not in the book'
+    return (id) => names.get(id) ?? text.noRecord
   }, [records])
 }

@@ -18,33 +18,33 @@ export function rateScale(highest: number, width: number): RateScale {
 }
 
 export interface SpindleProps {
+  /** The rate the board sorts by. */
   readonly rate: number
+  /** As counted: an open tick beside it. */
+  readonly raw: number
   readonly lower: number
   readonly upper: number
   readonly scale: RateScale
   readonly usualRate: number
+  readonly label: string
   readonly height?: number
 }
 
 /** A rate is a bar line, its interval a spindle of constant ink with end caps: long and pale means that we do not know yet. */
-export function Spindle({ rate, lower, upper, scale, usualRate, height = 44 }: SpindleProps) {
+export function Spindle({ rate, raw, lower, upper, scale, usualRate, label, height = 44 }: SpindleProps) {
   const middle = height / 2
-  const [from, at, to] = [scale.x(lower), scale.x(rate), Math.min(scale.x(upper), scale.width)]
+  const place = (value: number): number => Math.min(scale.x(value), scale.width)
+  const [from, at, to] = [place(lower), place(rate), place(upper)]
   const length = Math.max(1, to - from)
-  const thickness = Math.max(6, Math.min(20, 1300 / length))
+  const thickness = Math.max(height / 7, Math.min(height * 0.45, 1300 / length))
   const opacity = Math.max(0.22, Math.min(0.75, 70 / length))
   const cut = scale.x(upper) > scale.width
+  const bend = Math.max(from, Math.min(to, at))
   return (
-    <svg
-      width={scale.width + 8}
-      height={height}
-      role="img"
-      aria-label={`${rate.toFixed(2)} an hour, ${lower.toFixed(2)} to ${upper.toFixed(2)}`}
-      style={{ overflow: 'visible' }}
-    >
-      <path d={`M${scale.x(usualRate)} 0V${height}`} stroke={ink.ink} strokeDasharray="2 4" />
+    <svg width={scale.width + 8} height={height} role="img" aria-label={label} style={{ overflow: 'visible' }}>
+      <path d={`M${place(usualRate)} 0V${height}`} stroke={ink.ink} strokeDasharray="2 4" />
       <path
-        d={`M${from} ${middle}Q${at} ${middle - thickness} ${to} ${middle}Q${at} ${middle + thickness} ${from} ${middle}Z`}
+        d={`M${from} ${middle}Q${bend} ${middle - thickness} ${to} ${middle}Q${bend} ${middle + thickness} ${from} ${middle}Z`}
         fill={ink.ink}
         opacity={opacity}
       />
@@ -54,7 +54,8 @@ export function Spindle({ rate, lower, upper, scale, usualRate, height = 44 }: S
       ) : (
         <path d={`M${to} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
       )}
-      <path d={`M${at} ${middle - 13}V${middle + 13}`} stroke={ink.ink} strokeWidth="3" />
+      {scale.x(raw) <= scale.width && <circle cx={place(raw)} cy={middle} r="3.2" fill={ink.paper} stroke={ink.ink} strokeWidth="1.4" />}
+      <path d={`M${at} ${middle - height * 0.3}V${middle + height * 0.3}`} stroke={ink.ink} strokeWidth="3" />
     </svg>
   )
 }

@@ -8,6 +8,7 @@ export interface TallyProps {
   /** Width of one stroke's place; the same for every row of a board. */
   readonly pitch: number
   readonly width: number
+  readonly label: string
 }
 
 /** Below this width a stroke is no longer a stroke: both rows become bars that keep the same logic. */
@@ -24,9 +25,8 @@ export function tallyPitch(rows: readonly { strikes: number; hours: number }[], 
  * Strikes as tally strokes in fives over the hours they took as boxes, pitched so that at the usual rate both end together:
  * strokes that overhang are better than usual here, boxes that overhang worse.
  */
-export function Tally({ strikes, hours, usualRate, pitch, width }: TallyProps) {
+export function Tally({ strikes, hours, usualRate, pitch, width, label }: TallyProps) {
   const hourPitch = usualRate > 0 ? pitch * usualRate : pitch
-  const label = `${strikes} strikes in ${hours.toFixed(1)} hours`
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={label} style={{ overflow: 'visible' }}>
       {pitch >= FINEST_PITCH ? <Strokes strikes={strikes} pitch={pitch} /> : <rect y="4" width={strikes * pitch} height="12" fill={ink.ink} />}

@@ -17,6 +17,14 @@ export async function dropDraft(key: string): Promise<void> {
   await store.drafts.delete(key)
 }
 
+/** Keeping a form's typing under a key, as forms take it. */
+export const keptDraft = (
+  key: string,
+): { load: () => Promise<Record<string, string> | undefined>; save: (value: Record<string, string>) => Promise<void> } => ({
+  load: () => loadDraft(key),
+  save: (value) => saveDraft(key, value),
+})
+
 /** Tells what another tab typed into the same draft. Returns how to stop. */
 export function watchDraft<T>(key: string, onChange: (value: T) => void): () => void {
   const subscription = liveQuery(() => store.drafts.get(key)).subscribe((draft) => {

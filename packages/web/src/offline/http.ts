@@ -19,3 +19,18 @@ export async function fetchJson<T>(url: string, init?: RequestInit): Promise<T> 
 
 export const sendJson = <T>(method: 'POST' | 'PUT', url: string, body: unknown): Promise<T> =>
   fetchJson<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+
+/** An answer that comes line by line, each a JSON value. */
+export async function* fetchLines<T>(url: string, init?: RequestInit): AsyncGenerator<T> {
+  const response = await fetchOk(url, init)
+  if (!response.body) return
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    const lines = (rest + (value ?? '')).split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) if (line !== '') yield JSON.parse(line) as T
+    if (done) return
+  }
+}

@@ -4,7 +4,7 @@ import { routes } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
-import { fetchJson, fetchOk } from './http.ts'
+import { fetchJson, fetchLines } from './http.ts'
 
 /** Brings in what others changed since last time. Returns the server's clock minus ours, in milliseconds. */
 export async function pull(book: string): Promise<number> {
@@ -34,7 +34,10 @@ async function applyPulled(book: string, changes: readonly Change[], cursor: num
     const device = await thisDevice()
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
     await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
-    for (const change of changes) await confirm(book, change.kind, change.recordId, (state) => mergeChange(state, change))
+    await confirmAll(
+      book,
+      changes.map((change) => ({ kind: change.kind, id: change.recordId, merge: (state) => mergeChange(state, change) })),
+    )
     const meta = await store.books.get(book)
     if (meta && meta.cursor >= cursor && changes.length === 0) return
     await store.books.put({ book, cursor, revision: meta?.revision ?? 0 })
@@ -50,6 +53,29 @@ export async function confirm(book: string, kind: Kind, id: string, merge: (stat
   if (next) await store.records.put({ book, kind, id, trip: tripOf(kind, id, next.shown), ...next })
 }
 
+interface Confirmation {
+  readonly kind: Kind
+  readonly id: string
+  readonly merge: (state: RecordState | undefined) => RecordState
+}
+
+/** As `confirm` for many at once: one reading and one writing of the store, however many there are. */
+async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<void> {
+  const keys = new Map(confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]))
+  const held = await store.records.bulkGet([...keys.values()])
+  const confirmed = new Map([...keys.keys()].map((key, i) => [key, held[i]?.confirmed ?? undefined]))
+  for (const { kind, id, merge } of confirmations) confirmed.set(`${kind} ${id}`, merge(confirmed.get(`${kind} ${id}`)))
+  const pending = new Map<string, Change[]>()
+  for (const { change } of await store.outbox.where({ book, refused: 0 }).sortBy('n')) {
+    pending.set(change.recordId, [...(pending.get(change.recordId) ?? []), change])
+  }
+  const next = [...keys].flatMap(([key, [, kind, id]]) => {
+    const shown = withPending(confirmed.get(key) ?? null, pending.get(id) ?? [])
+    return shown ? [{ book, kind, id, trip: tripOf(kind, id, shown.shown), ...shown }] : []
+  })
+  await store.records.bulkPut(next)
+}
+
 export async function pendingOf(book: string, recordId: string): Promise<Change[]> {
   const entries = await store.outbox.where('[book+change.recordId]').equals([book, recordId]).sortBy('n')
   return entries.filter((entry) => entry.refused === 0).map((entry) => entry.change)
@@ -58,17 +84,19 @@ export async function pendingOf(book: string, recordId: string): Promise<Change[
 const RECORDS_A_TRANSACTION = 500
 
 async function pullSnapshot(book: string): Promise<number> {
-  const response = await fetchOk(routes.snapshot(book))
   let [seq, ended] = [0, false]
   let batch: Extract<SnapshotLine, { state: RecordState }>[] = []
   const flush = async (): Promise<void> => {
     const lines = batch
     batch = []
     await store.transaction('rw', store.records, store.outbox, async () => {
-      for (const { kind, id, state } of lines) await confirm(book, kind, id, (held) => mergeStates(held, state))
+      await confirmAll(
+        book,
+        lines.map(({ kind, id, state }) => ({ kind, id, merge: (held) => mergeStates(held, state) })),
+      )
     })
   }
-  for await (const line of linesOf(response)) {
+  for await (const line of fetchLines<SnapshotLine>(routes.snapshot(book))) {
     if ('seq' in line) seq = line.seq
     else if ('end' in line) ended = true
     else if (batch.push(line) >= RECORDS_A_TRANSACTION) await flush()
@@ -80,17 +108,4 @@ async function pullSnapshot(book: string): Promise<number> {
     await store.books.update(book, { cursor: seq })
   })
   return seq
-}
-
-async function* linesOf(response: Response): AsyncGenerator<SnapshotLine> {
-  if (!response.body) return
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
-  for (;;) {
-    const { done, value } = await reader.read()
-    const lines = (rest + (value ?? '')).split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as SnapshotLine
-    if (done) return
-  }
 }

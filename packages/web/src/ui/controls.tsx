@@ -1,4 +1,5 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
 
 const control = {
@@ -62,12 +63,46 @@ export const Field = chakra('input', { base: fieldStyle })
 
 export const Select = chakra('select', { base: fieldStyle })
 
+/** A word that is on or off. */
+export const Chip = chakra('button', {
+  base: {
+    minH: '34px',
+    px: '10px',
+    border: '1px solid',
+    borderColor: 'quiet',
+    borderRadius: 'hair',
+    fontSize: 'text',
+    bg: 'transparent',
+    color: 'ink',
+    cursor: 'pointer',
+    _hover: { bg: 'wash' },
+    '&[aria-pressed=true]': { bg: 'ink', color: 'paper', borderColor: 'ink', fontWeight: '600' },
+  },
+})
+
+/** Writing in several lines. */
+export const Area = chakra('textarea', { base: { ...fieldStyle, py: '8px', minH: '80px' } })
+
 export const Label = chakra('label', { base: { fontSize: 'small', color: 'quiet', display: 'block', mb: '2px' } })
 export const Title = chakra('h1', {
-  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'display', fontWeight: '700', lineHeight: '1.15' },
+  base: {
+    fontFamily: 'heading',
+    fontVariantNumeric: 'lining-nums proportional-nums',
+    fontSize: 'display',
+    fontWeight: '700',
+    lineHeight: '1.15',
+    pb: '4px',
+    overflowWrap: 'anywhere',
+  },
 })
 export const Heading = chakra('h2', {
-  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'large', fontWeight: '700', lineHeight: '1.25' },
+  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'large', fontWeight: '700', lineHeight: '1.25', pb: '2px' },
 })
 export const Quiet = chakra('span', { base: { fontSize: 'small', color: 'quiet' } })
+/** A table of records: where it is wider than the page, it scrolls by itself. */
+export const Table = ({ children }: { children: ReactNode }) => (
+  <Box overflowX="auto" maxW="100%">
+    <table className="tabular">{children}</table>
+  </Box>
+)
 export const Page = chakra('main', { base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' } })

@@ -7,13 +7,14 @@ const config = defineConfig({
   theme: {
     tokens: {
       fonts: { heading: { value: "'Besley Variable', Georgia, serif" }, body: { value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif" } },
+      /** In rem: a reader who has set larger letters gets them. */
       fontSizes: {
-        small: { value: '13px' },
-        text: { value: '15px' },
-        large: { value: '18px' },
-        title: { value: '23px' },
-        display: { value: '29px' },
-        figure: { value: '64px' },
+        small: { value: '0.8125rem' },
+        text: { value: '0.9375rem' },
+        large: { value: '1.125rem' },
+        title: { value: '1.4375rem' },
+        display: { value: '1.8125rem' },
+        figure: { value: '4rem' },
       },
       radii: { hair: { value: '2px' } },
     },
@@ -37,7 +38,8 @@ const config = defineConfig({
     },
   },
   globalCss: {
-    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: 'text', lineHeight: '1.45', fontVariantNumeric: 'tabular-nums' },
+    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', lineHeight: '1.45', fontVariantNumeric: 'tabular-nums' },
+    body: { fontSize: 'text' },
     a: { color: 'ink', textDecoration: 'underline', textUnderlineOffset: '3px' },
     ':focus-visible': { outline: '3px solid', outlineColor: 'float', outlineOffset: '2px' },
   },

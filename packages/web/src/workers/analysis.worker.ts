@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import { buildColumns, contributions, namesOf, planFor, rateBoard } from '@jotbook/core'
-import type { Board, BookRecords, Contribution, Question, SegmentColumns } from '@jotbook/core'
+import { answer, buildColumns, contributions, looseEndsOfTrip, namesOf, planFor, rateBoard, tripBundles } from '@jotbook/core'
+import type { Board, BookRecords, Contribution, Question, SegmentColumns, TripBundle } from '@jotbook/core'
 import { bookRecords, store } from '../offline/forWorkers.ts'
 
 interface Held {
@@ -9,13 +9,37 @@ interface Held {
   readonly columns: Map<string, SegmentColumns>
 }
 
-let held: Held | undefined
+/** What a list of trips says of each. */
+export interface TripSums {
+  readonly trip: string
+  readonly hours: number
+  readonly strikes: number
+  readonly landed: number
+  readonly heaviestG: number
+  readonly looseEnds: number
+  readonly lures: readonly string[]
+}
+
+/** How one lure stood before the last trip and stands after it. */
+export interface RateChange {
+  readonly lure: string
+  readonly before: number | null
+  readonly after: number
+  readonly strikes: number
+  readonly hours: number
+}
+
+let held: Promise<Held> | undefined
+let heldKey = ''
 
 /** The book at its present revision, read from the device store once, and its columns for each way of cutting. */
 async function current(bookId: string): Promise<Held> {
   const revision = (await store.books.get(bookId))?.revision ?? 0
   const key = `${bookId}@${revision}`
-  if (held?.key !== key) held = { key, book: await bookRecords(bookId), columns: new Map<string, SegmentColumns>() }
+  if (heldKey !== key || !held) {
+    heldKey = key
+    held = bookRecords(bookId).then((book) => ({ key, book, columns: new Map<string, SegmentColumns>() }))
+  }
   return held
 }
 
@@ -39,6 +63,61 @@ const analysis = {
     const { book, columns } = await columnsFor(bookId, question)
     return contributions(columns, question, group, namesOf(book))
   },
+
+  /** The values a column takes in this book, the most fished first. */
+  async levels(bookId: string, column: string): Promise<string[]> {
+    const { columns } = await columnsFor(bookId, { by: [column], where: [] })
+    const factor = columns.factors[column]
+    if (!factor) return []
+    const hours = new Map<string, number>()
+    factor.codes.forEach((code, row) => {
+      const level = factor.levels[code] ?? ''
+      hours.set(level, (hours.get(level) ?? 0) + (columns.hours[row] ?? 0))
+    })
+    return [...hours].sort(([, a], [, b]) => b - a).map(([level]) => level)
+  },
+
+  async tripSums(bookId: string): Promise<TripSums[]> {
+    const { book, columns } = await columnsFor(bookId, { by: [], where: [] })
+    const fished = new Map(contributions(columns, { by: [], where: [] }, undefined).map((part) => [part.trip, part]))
+    return tripBundles(book).map((bundle) => sumsOf(bundle, fished.get(bundle.trip.id)?.hours ?? 0))
+  },
+
+  /** What the last trip changed: the lures thrown on it, by how far their rates moved. */
+  async lastChange(bookId: string): Promise<RateChange[]> {
+    const { book } = await current(bookId)
+    const last = tripBundles(book).at(-1)
+    if (!last) return []
+    const question = { by: ['lure'], where: [] }
+    const before = new Map(answer({ ...book, trips: book.trips.filter(({ id }) => id !== last.trip.id) }, question).rows.map((row) => [row.group[0], row]))
+    const thrown = new Set(last.stints.map(({ lure }) => lure))
+    return answer(book, question)
+      .rows.filter(({ group, tooEarly }) => thrown.has(group[0] ?? '') && !tooEarly)
+      .map((row) => ({
+        lure: row.group[0] ?? '',
+        before: before.get(row.group[0])?.shrunken ?? null,
+        after: row.shrunken,
+        strikes: row.strikes,
+        hours: row.hours,
+      }))
+      .sort((a, b) => moved(b) - moved(a))
+  },
+}
+
+const moved = ({ before, after }: RateChange): number => (before === null || before <= 0 ? 9 : Math.abs(Math.log(after / before)))
+
+function sumsOf(bundle: TripBundle, hours: number): TripSums {
+  const { trip, stints, strikes } = bundle
+  const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
+  return {
+    trip: trip.id,
+    hours,
+    strikes: counted.length,
+    landed: counted.filter(({ outcome }) => outcome === 'landed').length,
+    heaviestG: Math.max(0, ...strikes.map(({ weightG }) => weightG ?? 0)),
+    looseEnds: looseEndsOfTrip(bundle).length + counted.filter(({ outcome }) => !outcome).length,
+    lures: [...new Set(stints.map(({ lure }) => lure))],
+  }
 }
 
 export type Analysis = typeof analysis

@@ -1,7 +1,8 @@
+import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bytesOfText, textOfBytes, unzipBundle, zipBundle } from '@jotbook/core/formats'
-import type { ImportReport } from '@jotbook/contract'
-import { TestServer, change } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { recordTables } from '../../platform/schema.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 
 let server: TestServer
@@ -20,10 +21,8 @@ const BUNDLE = new Map([
   ],
 ])
 
-async function send(book: string, files: ReadonlyMap<string, string>, query = 'namespace=notes'): Promise<{ status: number; body: ImportReport }> {
-  const answer = await server.ask('POST', `/api/books/${book}/imports?${query}`, zipBundle(files), { 'content-type': 'application/zip' })
-  return answer as unknown as { status: number; body: ImportReport }
-}
+const send = (book: string, files: ReadonlyMap<string, string>, query = 'namespace=notes'): ReturnType<TestServer['importArchive']> =>
+  server.importArchive(book, zipBundle(files), query)
 
 async function exported(book: string, query = ''): Promise<Map<string, string>> {
   const response = await fetch(`${server.url}/api/books/${book}/export${query}`)
@@ -113,5 +112,64 @@ describe('exporting', () => {
     await send(book, BUNDLE)
     expect((await exported(book)).get('waters.csv')).toContain('36.9')
     expect((await exported(book, '?places=0')).get('waters.csv')).not.toContain('36.9')
+  })
+})
+
+describe('a long import', () => {
+  const STRIKES = 6000
+  const long = new Map([
+    ['waters.csv', 'water\nNorth Arm\n'],
+    ['trips.csv', 'trip,water,start,end,effort_known\nT1,North Arm,2026-03-14T06:00:00-05:00,2026-03-14T16:00:00-05:00,trip\n'],
+    ['strikes.csv', ['strike,trip,time,outcome', ...Array.from({ length: STRIKES }, (_, i) => `K${i},T1,2026-03-14T07:00:00-05:00,landed`), ''].join('\n')],
+  ])
+  const archive = zipBundle(long)
+  const begin = (book: string, signal?: AbortSignal): Promise<Response> =>
+    fetch(`${server.url}/api/books/${book}/imports?namespace=long`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: archive as Uint8Array<ArrayBuffer>,
+      ...(signal ? { signal } : {}),
+    })
+  const lineOf = (text: string): Record<string, object> => JSON.parse(text) as Record<string, object>
+
+  it('tells how far it is, and lets others push meanwhile', async () => {
+    const book = await server.makeBook()
+    const response = await begin(book)
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+    const first = await reader.read()
+    expect(lineOf(first.value!.split('\n')[0]!)).toMatchObject({ progress: { done: expect.any(Number) as number } })
+    const order: string[] = []
+    const pushed = server.push(book, [change('water', newRecordId(), { name: 'Mine' })]).then(() => order.push('push'))
+    let rest = ''
+    for (let part = await reader.read(); !part.done; part = await reader.read()) rest += part.value
+    order.push('import')
+    await pushed
+    expect(order).toEqual(['push', 'import'])
+    expect(lineOf(rest.trim().split('\n').at(-1)!)).toMatchObject({ report: { applied: true, created: STRIKES + 2 } })
+    expect(await server.database.$count(recordTables.strike, eq(recordTables.strike.bookId, book))).toBe(STRIKES)
+    const numbers = await server.ask('GET', `/api/books/${book}/changes?after=0`)
+    expect(numbers.status).toBe(200)
+  })
+
+  it('leaves nothing behind when whoever asked hangs up', async () => {
+    const book = await server.makeBook()
+    const hangUp = new AbortController()
+    const response = await begin(book, hangUp.signal)
+    const reader = response.body!.getReader()
+    await reader.read()
+    hangUp.abort()
+    await reader.read().catch(() => undefined)
+    // The same import again waits for the first to be gone, and then finds nothing of it.
+    const again = await server.importArchive(book, archive, 'namespace=long')
+    expect(again.body).toMatchObject({ created: STRIKES + 2, unchanged: 0 })
+  })
+
+  it('may name a water of the book by its own id, and of another book not', async () => {
+    const [book, other] = [await server.makeBook(), await server.makeBook('Other')]
+    const water = newRecordId()
+    await server.push(book, [change('water', water, { name: 'Mine' })])
+    const trips = new Map([['trips.csv', `trip,water,start\nT1,${water},2026-03-14T06:00:00-05:00\n`]])
+    expect((await send(book, trips)).body).toMatchObject({ created: 1, faults: [] })
+    expect((await send(other, trips)).body.faults).toEqual([{ file: 'trips.csv', line: 2, column: 'water', message: `There is no water "${water}".` }])
   })
 })

@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm'
 import type { Fields, Kind } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
+import { inChunks } from '../../platform/longWork.ts'
 import { foreignIds } from '../../platform/schema.ts'
 
 export interface ForeignRecord {
@@ -14,7 +15,7 @@ export interface ForeignRecord {
   readonly fields: Fields
 }
 
-const ROWS_A_STATEMENT = 1000
+const ROWS_A_STATEMENT = 2000
 
 export async function foreignRecords(db: Queries, bookId: string, namespace: string): Promise<ForeignRecord[]> {
   return db
@@ -40,16 +41,27 @@ export async function foreignIdOfRecords(db: Queries, bookId: string): Promise<M
   return new Map(rows.map((row) => [row.recordId, row.foreignId]))
 }
 
+/** One import of a namespace at a time: a second one waits here until the first is in the book or called off. */
+export async function holdNamespace(db: Queries, bookId: string, namespace: string): Promise<void> {
+  await db.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${bookId} ${namespace}`}, 0))`)
+}
+
 export async function saveForeignRecords(db: Queries, bookId: string, namespace: string, records: readonly ForeignRecord[]): Promise<void> {
-  for (let i = 0; i < records.length; i += ROWS_A_STATEMENT) {
-    await db
-      .insert(foreignIds)
-      .values(records.slice(i, i + ROWS_A_STATEMENT).map((record) => ({ ...record, bookId, namespace })))
-      .onConflictDoUpdate({
-        target: [foreignIds.bookId, foreignIds.namespace, foreignIds.kind, foreignIds.foreignId],
-        set: { rowHash: sql`excluded.row_hash`, stamp: sql`excluded.stamp`, fields: sql`excluded.fields` },
-      })
-  }
+  await inChunks(records, ROWS_A_STATEMENT, async (chunk) => {
+    const rows = chunk.map(({ foreignId, recordId, rowHash, ...record }) => ({
+      ...record,
+      book_id: bookId,
+      namespace,
+      foreign_id: foreignId,
+      record_id: recordId,
+      row_hash: rowHash,
+    }))
+    await db.execute(
+      sql`insert into ${foreignIds} select * from json_populate_recordset(null::${foreignIds}, ${JSON.stringify(rows)}::json)
+        on conflict (book_id, namespace, kind, foreign_id)
+        do update set row_hash = excluded.row_hash, stamp = excluded.stamp, fields = excluded.fields`,
+    )
+  })
 }
 
 export interface NamespacedRecord extends ForeignRecord {

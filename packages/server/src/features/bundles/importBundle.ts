@@ -1,16 +1,18 @@
-import { at } from '@jotbook/core'
+import { at, inSlices, isoUtc } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { ImportReport } from '@jotbook/contract'
-import { checkBundle } from '@jotbook/contract/bundle'
-import type { Kind, RecordState } from '@jotbook/core'
+import { checkBundleSteps } from '@jotbook/contract/bundle'
+import type { Change, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
-import { applyChanges } from '../changes/applyChanges.ts'
+import { UNWATCHED, goOnUnless, inTurns } from '../../platform/longWork.ts'
+import type { Watch } from '../../platform/longWork.ts'
 import type { Author } from '../changes/applyChanges.ts'
-import { loadStates } from '../changes/recordRepository.ts'
-import { serverChanges } from '../changes/serverChanges.ts'
-import { foreignRecords, saveForeignRecords } from './foreignIdRepository.ts'
+import { existingIds, loadStates } from '../changes/recordRepository.ts'
+import { serverStamps } from '../changes/serverChanges.ts'
+import { foreignRecords, holdNamespace, saveForeignRecords } from './foreignIdRepository.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
 import { planImport } from './planImport.ts'
+import { writeImport } from './writeImport.ts'
 
 export interface ImportRequest {
   readonly bookId: string
@@ -22,28 +24,57 @@ export interface ImportRequest {
   readonly dryRun: boolean
 }
 
+const ROWS_A_SLICE = 2000
+
+/** Kinds whose records a bundle may name by the book's own ids, though it does not hold them. */
+const NAMED_ELSEWHERE = ['water', 'spot', 'lure', 'setup', 'trip'] as const satisfies readonly Kind[]
+
 /**
  * Takes a bundle into a book, all or nothing, within the caller's transaction. With faults nothing is written and they are listed.
- * Throws Problem when the changes themselves are refused.
+ * Throws Problem `cancelled` when it is called off.
  */
-export async function importBundle(db: Queries, { bookId, author, namespace, files, dryRun }: ImportRequest, nowMs: number): Promise<ImportReport> {
+export async function importBundle(
+  db: Queries,
+  { bookId, author, namespace, files, dryRun }: ImportRequest,
+  nowMs: number,
+  watch: Watch = UNWATCHED,
+): Promise<ImportReport> {
+  await holdNamespace(db, bookId, namespace)
   const earlier = await foreignRecords(db, bookId, namespace)
   const known = new Set(earlier.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
-  const { rows, faults, looseEnds, remarks } = checkBundle(files, (kind, id) => known.has(`${kind} ${id}`))
+  for (const kind of NAMED_ELSEWHERE) for (const id of await existingIds(db, bookId, kind)) known.add(`${kind} ${id}`)
+  const { rows, faults, looseEnds, remarks } = await inTurns(
+    checkBundleSteps(files, (kind, id) => known.has(`${kind} ${id}`)),
+    watch,
+  )
   if (faults.length > 0) return { namespace, faults, looseEnds, remarks, created: 0, changed: 0, unchanged: 0, kept: 0, applied: false }
   const states = await statesOf(db, bookId, earlier)
-  const { changes: made, sources, ...numbers } = planImport(rows, earlier, (recordId) => states.get(recordId))
+  const {
+    changes: made,
+    sources,
+    ...numbers
+  } = await inTurns(
+    planImport(rows, earlier, (recordId) => states.get(recordId)),
+    watch,
+  )
   const report = { namespace, faults, looseEnds, remarks, ...numbers, applied: !dryRun }
+  goOnUnless(watch)
   if (dryRun || made.length === 0) return report
-  const changes = serverChanges(nowMs, made)
-  const { refused } = await applyChanges(db, bookId, author, changes, nowMs)
-  if (refused[0]) throw refused[0].problem
+  const before = new Set(earlier.map(({ recordId }) => recordId))
+  const created = new Set(made.filter(({ recordId }) => !before.has(recordId)).map(({ recordId }) => recordId))
+  const changes: Change[] = []
+  const stamped = serverStamps(nowMs)
+  await inTurns(
+    inSlices(made, 'check', ROWS_A_SLICE, (one) => changes.push(stamped(one))),
+    watch,
+  )
   await saveForeignRecords(
     db,
     bookId,
     namespace,
     sources.map((source, i): ForeignRecord => ({ ...source, stamp: at(changes, i).stamp })),
   )
+  await writeImport(db, { bookId, memberId: author.memberId, receivedAt: isoUtc(nowMs), changes, created }, watch)
   return report
 }
 

@@ -1,15 +1,14 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
-import { fieldsOf } from '@jotbook/core'
-import type { Change, Fields, Json, RecordState } from '@jotbook/core'
+import { fieldsOf, inSlices } from '@jotbook/core'
+import type { Fields, Json, RecordState, Steps } from '@jotbook/core'
 import type { BundleRow } from '@jotbook/core/formats'
+import type { MadeChange } from '../changes/serverChanges.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
-
-type Made = Pick<Change, 'kind' | 'recordId' | 'fields'>
 
 export interface ImportPlan {
   /** What to write, in the order of the rows. */
-  readonly changes: readonly Made[]
+  readonly changes: readonly MadeChange[]
   /** What each row of `changes` came from, in the same order. */
   readonly sources: readonly Omit<ForeignRecord, 'stamp'>[]
   readonly created: number
@@ -19,23 +18,29 @@ export interface ImportPlan {
   readonly kept: number
 }
 
+const ROWS_A_SLICE = 500
+
 /**
- * What an import has to write. A row with the hash it had last time: nothing. A changed row: only its changed fields, and of those
+ * What an import has to write, worked out in slices. A row with the hash it had last time: nothing. A changed row: only its changed fields, and of those
  * none that was edited in the book since. A new row: a new record.
  */
-export function planImport(rows: readonly BundleRow[], earlier: readonly ForeignRecord[], stateOf: (recordId: string) => RecordState | undefined): ImportPlan {
+export function* planImport(
+  rows: readonly BundleRow[],
+  earlier: readonly ForeignRecord[],
+  stateOf: (recordId: string) => RecordState | undefined,
+): Steps<ImportPlan> {
   const known = new Map(earlier.map((record) => [`${record.kind} ${record.foreignId}`, record]))
   const ids = new Map(rows.map((row) => [`${row.kind} ${row.foreignId}`, known.get(`${row.kind} ${row.foreignId}`)?.recordId ?? uuidv7()]))
   const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
-  const changes: Made[] = []
+  const changes: MadeChange[] = []
   const sources: Omit<ForeignRecord, 'stamp'>[] = []
   let [created, changed, unchanged, kept] = [0, 0, 0, 0]
-  for (const row of rows) {
+  yield* inSlices(rows, 'check', ROWS_A_SLICE, (row) => {
     const fields = withOurIds(row, recordIdOf)
     const [rowHash, last] = [hashOf(fields), known.get(`${row.kind} ${row.foreignId}`)]
     if (last?.rowHash === rowHash) {
       unchanged++
-      continue
+      return
     }
     const recordId = recordIdOf(row.kind, row.foreignId)
     const wanted = last ? changedFields(last.fields, fields) : fields
@@ -45,7 +50,7 @@ export function planImport(rows: readonly BundleRow[], earlier: readonly Foreign
     sources.push({ kind: row.kind, foreignId: row.foreignId, recordId, rowHash, fields })
     if (last) changed++
     else created++
-  }
+  })
   return { changes, sources, created, changed, unchanged, kept }
 }
 

@@ -4,6 +4,7 @@ import { ZIP_LIMITS, ZipRefusal, unzipBundle, zipBundle } from '@jotbook/core/fo
 import type { Database } from '../../platform/database.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import { exportBundle, exportJson } from './exportBook.ts'
+import { answerAsItGoes } from './answerAsItGoes.ts'
 import { importBundle, namespaceOf } from './importBundle.ts'
 
 export function bundleRoutes(database: Database, now: () => number): Router {
@@ -15,8 +16,8 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     if (!Buffer.isBuffer(request.body)) throw new Problem('wrong-content-type', 'Send the bundle as one archive of type application/zip.')
     const files = unpacked(request.body)
     const namespace = namespaceOf(request.query.namespace)
-    const report = await database.transaction((tx) => importBundle(tx, { bookId: book, author, namespace, files, dryRun: request.query.dry === '1' }, now()))
-    response.json(report)
+    const ask = { bookId: book, author, namespace, files, dryRun: request.query.dry === '1' }
+    await answerAsItGoes(response, (watch) => database.transaction((tx) => importBundle(tx, ask, now(), watch)))
   })
 
   router.get('/export', async (request, response) => {

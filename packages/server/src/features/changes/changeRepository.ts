@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
 import type { Change } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { books, changes } from '../../platform/schema.ts'
@@ -43,6 +43,33 @@ export async function appendChanges(
   for (let i = 0; i < numbered.length; i += ROWS_A_STATEMENT) {
     await db.insert(changes).values(numbered.slice(i, i + ROWS_A_STATEMENT).map((change) => ({ ...change, bookId, memberId, receivedAt })))
   }
+}
+
+/** Makes room, until the commit, for a long log that is yet to be numbered. */
+export async function openStagedLog(db: Queries): Promise<void> {
+  await db.execute(sql`create temporary table staged_changes (like ${changes} including defaults) on commit drop`)
+}
+
+/** Lays changes aside under the places they will have among the numbers; `first` counts from 0. */
+export async function stageChanges(db: Queries, bookId: string, memberId: string, receivedAt: string, made: readonly Change[], first: number): Promise<void> {
+  const rows = made.map(({ group, recordId, ...change }, i) => ({
+    ...change,
+    seq: first + i,
+    book_id: bookId,
+    group_id: group,
+    record_id: recordId,
+    member_id: memberId,
+    received_at: receivedAt,
+  }))
+  await db.execute(sql`insert into staged_changes select * from json_populate_recordset(null::staged_changes, ${JSON.stringify(rows)}::json)`)
+}
+
+/** Writes the staged log behind the number `after`. Only this part needs the book's lock. */
+export async function appendStaged(db: Queries, after: number): Promise<void> {
+  const names = Object.values(getTableColumns(changes)).map(({ name }) => name)
+  const columns = sql.raw(names.join(', '))
+  const values = sql.raw(names.map((name) => (name === 'seq' ? `seq + ${Math.floor(after) + 1}` : name)).join(', '))
+  await db.execute(sql`insert into ${changes} (${columns}) select ${values} from staged_changes order by seq`)
 }
 
 export async function changesAfter(db: Queries, bookId: string, after: number, limit: number): Promise<(Change & { seq: number })[]> {

@@ -66,13 +66,34 @@ export async function saveStates(db: Queries, bookId: string, states: ReadonlyMa
   }
 }
 
-/** Which of the ids exist as records of a kind. */
-export async function existingIds(db: Queries, bookId: string, kind: Kind, ids: readonly string[]): Promise<Set<string>> {
-  if (ids.length === 0) return new Set()
+/**
+ * Lays down records that nobody has seen yet, as one statement over one JSON value: the columns come out of it by their names.
+ * Throws when one of them exists.
+ */
+export async function insertStates(db: Queries, bookId: string, kind: Kind, states: readonly StoredState[]): Promise<void> {
+  if (states.length === 0) return
+  const table = recordTables[kind]
+  const columns = getTableColumns(table) as Readonly<Record<string, { readonly name: string } | undefined>>
+  const rows = states.map(({ id, state }) => {
+    const row: Record<string, Json> = { book_id: bookId, id, stamps: state.stamps }
+    const extra: Record<string, Json> = {}
+    for (const [field, value] of Object.entries(state.fields)) {
+      const column = columns[field]
+      if (!column) extra[field] = value
+      else if (value !== null) row[column.name] = value
+    }
+    return { ...row, extra }
+  })
+  await db.execute(sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${JSON.stringify(rows)}::json)`)
+}
+
+/** Which of the ids exist as records of a kind; all of the book's without ids. */
+export async function existingIds(db: Queries, bookId: string, kind: Kind, ids?: readonly string[]): Promise<Set<string>> {
+  if (ids?.length === 0) return new Set()
   const table = recordTables[kind]
   const rows = await db
     .select({ id: table.id })
     .from(table)
-    .where(and(eq(table.bookId, bookId), inArray(table.id, [...ids])))
+    .where(and(eq(table.bookId, bookId), ids && inArray(table.id, [...ids])))
   return new Set(rows.map((row) => row.id))
 }

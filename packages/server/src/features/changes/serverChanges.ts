@@ -7,13 +7,19 @@ const COUNTER_LIMIT = 0x10000
 /** The server's own device name in stamps. */
 export const SERVER_DEVICE = 'server'
 
+/** What a change says, before it has its name and stamp. */
+export type MadeChange = Pick<Change, 'kind' | 'recordId' | 'fields'>
+
 /** Changes made by the server itself (a new book, an import), as one group stamped in order. */
-export function serverChanges(nowMs: number, made: readonly Pick<Change, 'kind' | 'recordId' | 'fields'>[]): Change[] {
+export const serverChanges = (nowMs: number, made: readonly MadeChange[]): Change[] => made.map(serverStamps(nowMs))
+
+/** As `serverChanges`, one at a time. */
+export function serverStamps(nowMs: number): (made: MadeChange) => Change {
   const group = uuidv4()
-  return made.map((change, i) => ({
-    ...change,
-    id: uuidv7(),
-    group,
-    stamp: stampOf({ ms: nowMs + Math.floor(i / COUNTER_LIMIT), counter: i % COUNTER_LIMIT }, SERVER_DEVICE),
-  }))
+  let i = -1
+  return (made) => {
+    i++
+    const clock = { ms: nowMs + Math.floor(i / COUNTER_LIMIT), counter: i % COUNTER_LIMIT }
+    return { ...made, id: uuidv7(), group, stamp: stampOf(clock, SERVER_DEVICE) }
+  }
 }

@@ -3,22 +3,21 @@ import type { StripStrike } from './model.ts'
 interface StrikeMarkProps {
   readonly strike: StripStrike
   readonly x: number
-  readonly y: number
-  /** How far above its place the mark stands, so that strikes close together do not cover one another. */
-  readonly raise: number
+  /** The foot on the path, and the head above it. */
+  readonly footY: number
+  readonly headY: number
   readonly colour: string
   readonly lit: boolean
 }
 
 /** Landed is a fish, lost a cross, missed a ring, raised an open arrow, not yet said a question. */
-export function StrikeMark({ strike, x, y, raise, colour, lit }: StrikeMarkProps) {
-  const head = y - 20 - raise
+export function StrikeMark({ strike, x, footY, headY, colour, lit }: StrikeMarkProps) {
   return (
     <g stroke={colour} fill="none" strokeWidth="2">
       <title>{strike.label}</title>
-      <path d={`M${x} ${y}V${head + 5}`} strokeWidth="1.4" />
-      {lit && <circle cx={x} cy={head} r="12" stroke="#bb2f19" strokeWidth="3" />}
-      <g transform={`translate(${x} ${head})`}>
+      <path d={`M${x} ${footY}V${headY + 5}`} strokeWidth="1.4" />
+      {lit && <circle cx={x} cy={headY} r="12" stroke="#bb2f19" strokeWidth="3" />}
+      <g transform={`translate(${x} ${headY})`}>
         <Head outcome={strike.outcome} colour={colour} />
       </g>
     </g>
@@ -28,7 +27,7 @@ export function StrikeMark({ strike, x, y, raise, colour, lit }: StrikeMarkProps
 function Head({ outcome, colour }: { outcome: StripStrike['outcome']; colour: string }) {
   switch (outcome) {
     case 'landed':
-      return <path d="M-7 0C-4 -6 4 -6 8 -1L13 -5V5L8 1C4 6 -4 6 -7 0Z" fill={colour} stroke="none" />
+      return <path d="M-8 0C-5 -6 3 -6 6 -1L11 -5V5L6 1C3 6 -5 6 -8 0Z" fill={colour} stroke="none" />
     case 'lost':
       return <path d="M-4.5 -4.5L4.5 4.5M-4.5 4.5L4.5 -4.5" />
     case 'missed':

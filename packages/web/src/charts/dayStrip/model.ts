@@ -1,15 +1,15 @@
-/** Everything the day strip draws, already computed: the marks below only place it. Depths in metres, times in epoch milliseconds. */
+/** Everything the day strip draws, already computed: the marks only place it. Depths in metres, times in epoch milliseconds. */
 export interface StripModel {
   readonly fromMs: number
   readonly toMs: number
   readonly deepestM: number
+  readonly label: string
   readonly hours: readonly { readonly ms: number; readonly text: string }[]
   readonly depths: readonly { readonly depthM: number; readonly text: string }[]
   readonly wind: {
     readonly points: readonly { readonly ms: number; readonly value: number }[]
     readonly highest: number
     readonly ticks: readonly { readonly value: number; readonly text: string }[]
-    readonly unit: string
   }
   /** Brightness of the sky from 0 (night) to 1 (bright), and cloud from 0 to 1, through the day. */
   readonly sky: readonly { readonly ms: number; readonly light: number; readonly cloud: number }[]
@@ -17,10 +17,23 @@ export interface StripModel {
   readonly sunset: number | undefined
   /** Colours of the water at the surface and at the foot. */
   readonly water: { readonly top: string; readonly foot: string }
+  /** Depth that one part of light in a hundred reaches, through the day; empty where the sight was not read. */
+  readonly lightFoot: { readonly text: string; readonly depthM: number } | undefined
+  /** The bottom as sounded, in order of time; empty where nothing was sounded. */
+  readonly bottom: readonly { readonly ms: number; readonly depthM: number }[]
   readonly paths: readonly StripPath[]
   readonly lures: readonly StripLure[]
-  readonly temperatures: readonly { readonly ms: number; readonly value: number; readonly text: string }[]
-  readonly waterText: string
+  /** The longest stretch without a strike, if it is worth a word. */
+  readonly blank: { readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly text: string } | undefined
+  readonly ribbons: readonly StripRibbon[]
+}
+
+/** One condition through the day: a line where it was read closely enough, broken where it only was carried on. */
+export interface StripRibbon {
+  readonly name: string
+  readonly note: string
+  readonly pieces: readonly { readonly fromMs: number; readonly toMs: number; readonly from: number; readonly to: number; readonly stale: boolean }[]
+  readonly readings: readonly { readonly ms: number; readonly value: number; readonly text: string }[]
 }
 
 export interface StripPath {
@@ -46,5 +59,6 @@ export interface StripLure {
   readonly back?: string | null
   readonly side?: string | null
   readonly belly?: string | null
+  readonly accent?: string | null
   readonly finish?: string | null
 }

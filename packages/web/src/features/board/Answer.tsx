@@ -1,24 +1,26 @@
 import { Box } from '@chakra-ui/react'
-import type { Board, Rate } from '@jotbook/core'
+import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
+import { useUnits } from '../../app/useBook.ts'
 import { Button } from '../../ui/controls.tsx'
+import { quantity } from '../../ui/locale.ts'
+import { text } from './text.ts'
 
 interface AnswerProps {
   /** What the rate is of, in words. */
   readonly subject: string
-  readonly rate: Rate
+  readonly row: BoardRow
   readonly board: Board
-  readonly early: boolean
   readonly onWhat: () => void
 }
 
 /** The answer as a sentence, and what it rests on. */
-export function Answer({ subject, rate, board, early, onWhat }: AnswerProps) {
-  const per = (value: number): string => value.toFixed(2)
-  const percent = Math.round(board.confidence * 100)
+export function Answer({ subject, row, board, onWhat }: AnswerProps) {
+  const units = useUnits()
+  const how = text.answer.how(row.interval, board.confidence)
   return (
     <Box
       as="section"
-      aria-label="Answer"
+      aria-label={text.answer.label}
       aria-live="polite"
       bg="band"
       color="onBand"
@@ -26,29 +28,32 @@ export function Answer({ subject, rate, board, early, onWhat }: AnswerProps) {
       px={{ base: '16px', md: '32px' }}
       py="14px"
       mx={{ base: '-16px', md: '-32px' }}
+      className="no-print"
     >
       <Box fontSize="large" fontWeight="700" data-testid="answer">
-        {subject}: {rate.strikes} strikes in {rate.hours.toFixed(1)} hours on {rate.trips} {rate.trips === 1 ? 'trip' : 'trips'}, {per(rate.rate)} an hour,{' '}
-        {per(rate.lower)} to {per(rate.upper)} (exact, {percent} %, as if strikes came singly).
+        {text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
-        {early ? 'Too early to say: under 5 hours, 3 trips or 5 expected strikes. ' : ''}
-        {rate.tripsWithStrike} of the {rate.trips} trips had a strike. {extras(rate)}
+        {row.tooEarly ? `${text.answer.early} ` : ''}
+        {text.answer.shrunken(row.shrunken)} {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
+        {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>
-          from what?
+          {text.fromWhat}
         </Button>
       </Box>
     </Box>
   )
 }
 
-function extras({ hookUp, landing, raised, bycatch, sameFish }: Rate): string {
-  const share = (of: Rate['hookUp']): string =>
-    of ? `${Math.round(of.share * 100)} % of ${of.of} (${Math.round(of.lower * 100)} to ${Math.round(of.upper * 100)})` : ''
-  const counts = [raised > 0 && `${raised} raised`, bycatch > 0 && `${bycatch} by-catch`, sameFish > 0 && `${sameFish} the same fish again`].filter(
-    (part) => part !== false,
-  )
-  return [hookUp && `Hooked ${share(hookUp)}.`, landing && `Landed ${share(landing)} of those.`, counts.length > 0 && `Not counted: ${counts.join(', ')}.`]
+/** Hook-up, landing, size, and what is not counted. */
+function fishWords({ hookUp, landing, sizes, raised, bycatch, sameFish }: Rate, units: UnitPreferences): string {
+  const share = (of: NonNullable<Rate['hookUp']>): string => text.answer.share(of.share, of.of, of.lower, of.upper)
+  const weight = (grams: number): string => quantity(grams, null, 'g', units.weight)
+  const size =
+    sizes?.medianG !== undefined && sizes.heaviestG !== undefined
+      ? text.answer.sizes(weight(sizes.medianG), weight(sizes.heaviestG), sizes.weighed / sizes.landed)
+      : ''
+  return [hookUp && text.answer.hooked(share(hookUp)), landing && text.answer.landed(share(landing)), size, text.answer.notCounted(raised, bycatch, sameFish)]
     .filter(Boolean)
     .join(' ')
 }

@@ -3,7 +3,10 @@ import { Link } from 'react-router'
 import type { Question } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useNames } from '../../app/useBook.ts'
-import { Heading } from '../../ui/controls.tsx'
+import { Heading, Table } from '../../ui/controls.tsx'
+import { calendarDay, decimals, whole } from '../../ui/locale.ts'
+import { dateOf } from '../trips/index.ts'
+import { text } from './text.ts'
 import { useBehind } from './useBoard.ts'
 
 /** From what? Each trip's hours and strikes behind a rate, and the way to each. */
@@ -13,43 +16,46 @@ export function Behind({ question, group, title }: { question: Question; group: 
   const waterName = useNames('waters')
   if (!parts) return null
   const tripOf = new Map(trips.map((trip) => [trip.id, trip]))
+  const words = text.behind
   return (
-    <Box as="section" aria-label="From what?" bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="20px" p="16px" id="from-what">
-      <Heading>From what? {title}</Heading>
-      <table className="tabular">
-        <thead>
-          <tr>
-            <th>Trip</th>
-            <th>Water</th>
-            <th className="number">Hours</th>
-            <th className="number">Strikes</th>
-            <th>Which</th>
-          </tr>
-        </thead>
-        <tbody>
-          {parts.map(({ trip, hours, strikes, strikeIds }) => {
-            const record = tripOf.get(trip)
-            const date = record ? new Date(record.start).toLocaleDateString(undefined, { dateStyle: 'medium', timeZone: record.timeZone ?? 'UTC' }) : trip
-            return (
-              <tr key={trip}>
-                <td>
-                  <Link to={`/trips/${trip}`}>{date}</Link>
-                </td>
-                <td>{record ? waterName(record.water) : ''}</td>
-                <td className="number">{hours.toFixed(2)}</td>
-                <td className="number">{strikes}</td>
-                <td>
-                  {strikeIds.map((id, i) => (
-                    <Link key={id} to={`/trips/${trip}#strike-${id}`} style={{ marginRight: 8 }} aria-label={`strike ${i + 1} of ${date}`}>
-                      {i + 1}
-                    </Link>
-                  ))}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+    <Box as="section" aria-label={words.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="20px" p="16px" id="from-what" className="no-print">
+      <Heading>{words.title(title)}</Heading>
+      <Box overflowX="auto">
+        <Table>
+          <thead>
+            <tr>
+              <th>{words.trip}</th>
+              <th>{words.water}</th>
+              <th className="number">{words.hours}</th>
+              <th className="number">{words.strikes}</th>
+              <th>{words.which}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {parts.map(({ trip, hours, strikes, strikeIds }) => {
+              const record = tripOf.get(trip)
+              const date = record ? calendarDay(dateOf(record)) : trip
+              return (
+                <tr key={trip}>
+                  <td>
+                    <Link to={`/trips/${trip}`}>{date}</Link>
+                  </td>
+                  <td>{record ? waterName(record.water) : ''}</td>
+                  <td className="number">{decimals(hours, 2)}</td>
+                  <td className="number">{whole(strikes)}</td>
+                  <td>
+                    {strikeIds.map((id, i) => (
+                      <Link key={id} to={`/trips/${trip}#strike-${id}`} style={{ marginRight: 8 }} aria-label={words.strike(i + 1, date)}>
+                        {i + 1}
+                      </Link>
+                    ))}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </Table>
+      </Box>
     </Box>
   )
 }

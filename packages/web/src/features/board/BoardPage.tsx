@@ -1,18 +1,24 @@
-import { Box } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Board } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { useNames, useUnits } from '../../app/useBook.ts'
-import { LinkButton, Page, Quiet } from '../../ui/controls.tsx'
+import { useUnits } from '../../app/useBook.ts'
+import { Button, LinkButton, Page, Quiet } from '../../ui/controls.tsx'
+import { listOf } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { Answer } from './Answer.tsx'
 import { Behind } from './Behind.tsx'
+import { BoardPicture } from './BoardPicture.tsx'
 import { BoardRows } from './BoardRows.tsx'
-import { Sentence } from './Sentence.tsx'
+import { columnWord } from './columns.ts'
 import { useQuestion } from './question.ts'
 import type { AskedQuestion } from './question.ts'
+import { SaveBoard } from './SaveBoard.tsx'
+import { Sentence } from './Sentence.tsx'
+import { SmallMultiples } from './SmallMultiples.tsx'
+import { text } from './text.ts'
 import { useBoard } from './useBoard.ts'
-import { CONDITIONS, conditionText, levelText } from './words.ts'
+import { useNaming } from './useNaming.ts'
 
 /** The board: rates for any grouping, each over the hours behind it. */
 export function BoardPage() {
@@ -30,70 +36,75 @@ export function BoardPage() {
 
 function Answered({ board, question }: { board: Board; question: AskedQuestion }) {
   const [shown, setShown] = useState<'row' | 'all' | null>(null)
-  const subjectOf = useSubject(question)
-  const { all } = board
+  const naming = useNaming()
+  const units = useUnits()
+  const { all, spread, leftOut } = board
   if (!all) return null
-  const row = board.rows.find(({ group }) => group[0] === question.row) ?? board.rows[0]
+  const asked = question.row?.join('|')
+  const row = board.rows.find(({ group }) => group.join('|') === asked) ?? board.rows[0]
+  const left = text.leftOut(leftOut.trips, leftOut.strikes, leftOut.looseStrikes, leftOut.stintsWithoutHours)
+  const title = text.picture(listOf(question.by.map(columnWord)), naming.subject(question, []).trim())
   return (
     <>
-      <Quiet>
-        {all.strikes} strikes in {all.hours.toFixed(1)} hours on {all.trips} trips ·{' '}
-        <a href="#from-what" onClick={() => setShown('all')}>
-          from what?
-        </a>
-      </Quiet>
-      <BoardRows board={board} all={all} selected={row?.group[0] ?? null} onSelect={(level) => question.set({ row: level })} />
-      <LeftOutNote board={board} />
-      {row && <Answer subject={subjectOf(row.group[0] ?? '')} rate={row} board={board} early={row.tooEarly} onWhat={() => setShown('row')} />}
-      {shown === 'row' && row && <Behind question={question} group={row.group} title={subjectOf(row.group[0] ?? '')} />}
-      {shown === 'all' && <Behind question={question} group={undefined} title="Everything asked for" />}
+      <Flex justify="space-between" align="center" wrap="wrap" gap="4px 16px" className="no-print">
+        <Quiet>
+          {text.rests(all.strikes, all.hours, all.trips)} ·{' '}
+          <Button look="bare" minH="28px" px="0" fontSize="small" fontWeight="400" onClick={() => setShown('all')}>
+            {text.fromWhat}
+          </Button>
+        </Quiet>
+        <SaveBoard board={board} naming={naming} />
+      </Flex>
+      {board.blankDaysMissing && spread && (
+        <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
+          {text.blankDays(spread.blankTrips, spread.trips, spread.expectedBlank)}
+        </Box>
+      )}
+      {question.split === null ? (
+        <BoardRows board={board} all={all} naming={naming} selected={row} onSelect={({ group }) => question.set({ row: group })} />
+      ) : (
+        <Apart question={question} split={question.split} />
+      )}
+      {left !== '' && (
+        <Box mt="10px" className="no-print">
+          <Quiet>{left}</Quiet>
+        </Box>
+      )}
+      {row && question.split === null && <Answer subject={naming.subject(question, row.group)} row={row} board={board} onWhat={() => setShown('row')} />}
+      {shown === 'row' && row && <Behind question={question} group={row.group} title={naming.subject(question, row.group)} />}
+      {shown === 'all' && <Behind question={question} group={undefined} title={text.behind.all} />}
+      <Box className="print-only">
+        <BoardPicture
+          board={board}
+          all={all}
+          naming={naming}
+          units={units}
+          title={title}
+          foot={[text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
+        />
+      </Box>
     </>
   )
 }
 
-/** The row in words with the conditions it was asked under: `Grey jerkbait in 45 to 50 °F, stained`. */
-function useSubject(question: AskedQuestion): (level: string) => string {
-  const units = useUnits()
-  const by = question.by[0]
-  const nameOf = useNames(by === 'water' ? 'waters' : 'lures')
-  const waterName = useNames('waters')
-  const water = question.where.find(({ column }) => column === 'water')
-  const place = by !== 'water' && water?.kind === 'oneOf' ? ` on ${water.values.map(waterName).join(' or ')}` : ''
-  const held = CONDITIONS.filter((condition) => question.where.some(({ column }) => column === condition.band || column === condition.number))
-  const conditions = held.map((condition) => conditionText(condition, question.where, units)).join(', ')
-  return (level) => {
-    const name = levelText(by, level, nameOf, units)
-    return `${name.charAt(0).toUpperCase()}${name.slice(1)}${place}${conditions ? ` in ${conditions}` : ''}`
-  }
-}
-
-function LeftOutNote({ board: { leftOut } }: { board: Board }) {
-  const parts = [
-    leftOut.trips > 0 && `${leftOut.trips} trips whose hours are not known this finely (${leftOut.strikes} strikes)`,
-    leftOut.looseStrikes > 0 && `${leftOut.looseStrikes} strikes that belong to no stint`,
-    leftOut.stintsWithoutHours > 0 && `${leftOut.stintsWithoutHours} stints without hours`,
-  ].filter((part) => part !== false)
-  return parts.length === 0 ? null : (
-    <Box mt="10px">
-      <Quiet>Left out: {parts.join('; ')}.</Quiet>
-    </Box>
-  )
+/** The same question asked apart for each value of one more column. */
+function Apart({ question, split }: { question: AskedQuestion; split: string }) {
+  const naming = useNaming()
+  const { value: board } = useBoard({ by: [split, ...question.by], where: question.where })
+  return board?.all ? <SmallMultiples board={board} all={board.all} naming={naming} /> : null
 }
 
 function NothingToSay({ trips }: { trips: number }) {
+  const words = text.nothing
   return (
     <Box mt="32px" maxW="560px">
       <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title">
-        {trips === 0 ? 'No trip in the book yet.' : 'No hours were fished like that.'}
+        {trips === 0 ? words.noTrips : words.noHours}
       </Box>
-      <p>
-        {trips === 0
-          ? 'A rate needs hours: log one trip with its stints and this board answers for it.'
-          : 'Bare paper, not a zero: nobody has tried. Open one of the conditions again.'}
-      </p>
+      <p>{trips === 0 ? words.noTripsNote : words.noHoursNote}</p>
       {trips === 0 && (
         <LinkButton look="main" to="/trips/new" mt="12px">
-          Log a trip
+          {words.log}
         </LinkButton>
       )}
     </Box>

@@ -1,21 +1,27 @@
 import { Box, chakra } from '@chakra-ui/react'
-import type { Board, BoardRow, Rate } from '@jotbook/core'
+import { useState } from 'react'
+import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
 import { SlackLine } from '../../charts/SlackLine.tsx'
 import { Tally, tallyPitch } from '../../charts/Tally.tsx'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { useAppSelector } from '../../app/store.ts'
+import { useUnits } from '../../app/useBook.ts'
+import { Button } from '../../ui/controls.tsx'
+import { decimals, quantity, rate, whole } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
-import { useNames, useUnits } from '../../app/useBook.ts'
-import { levelText } from './words.ts'
-import type { Grouping } from './words.ts'
+import { text } from './text.ts'
+import { useDrawn } from './useDrawn.ts'
+import type { Naming } from './useNaming.ts'
 
-const TALLY_WIDTH = 230
-const SPINDLE_WIDTH = 340
+const TALLY_WIDTH = 190
+const SPINDLE_WIDTH = 300
 const PHONE_SPINDLE_WIDTH = 300
+const COLUMNS = '96px minmax(150px, 1fr) 200px 210px 316px 64px 60px'
 /** Limits far beyond every rate would squeeze the rest into a corner; they are cut off with an arrow. */
 const HIGHEST_LIMIT = 2.2
+/** A long board shows its first rows; the rest is one press away. */
+export const FIRST_ROWS = 24
 
 const Row = chakra('button', {
   base: {
@@ -23,13 +29,13 @@ const Row = chakra('button', {
     w: '100%',
     textAlign: 'left',
     alignItems: 'center',
-    gap: { base: '4px 12px', lg: '0 16px' },
+    gap: { base: '4px 12px', lg: '0 14px' },
     cursor: 'pointer',
     bg: 'transparent',
     color: 'ink',
     px: '8px',
     py: { base: '10px', lg: '4px' },
-    gridTemplateColumns: { base: '96px 1fr auto', lg: '96px minmax(150px, 1fr) 240px 132px 356px 64px 60px' },
+    gridTemplateColumns: { base: '72px 1fr auto', lg: COLUMNS },
     borderBottom: '1px solid',
     borderColor: 'rule',
     _hover: { bg: 'wash' },
@@ -37,27 +43,50 @@ const Row = chakra('button', {
   },
 })
 
+/** The scale that all rows of a board share. */
+export function scaleOf(rows: readonly BoardRow[], all: Rate, width: number): RateScale {
+  const highest = Math.max(0.1, ...rows.map(({ shrunken, upper }) => Math.max(shrunken * 1.1, Math.min(upper, all.rate * HIGHEST_LIMIT))))
+  return rateScale(highest, width)
+}
+
+/** What a spindle shows of a row. */
+export const spindleOf = ({ shrunken, rate: raw, lower, upper }: BoardRow, all: Rate) => ({
+  rate: shrunken,
+  raw,
+  lower,
+  upper,
+  usualRate: all.rate,
+  label: text.spindle(shrunken, lower, upper, raw),
+})
+
 interface RowsProps {
   readonly board: Board
   readonly all: Rate
-  readonly selected: string | null
-  readonly onSelect: (level: string) => void
+  readonly naming: Naming
+  readonly selected: BoardRow | undefined
+  readonly onSelect: (row: BoardRow) => void
 }
 
-export function BoardRows({ board, all, selected, onSelect }: RowsProps) {
-  const highest = Math.max(...board.rows.map(({ rate, upper }) => Math.max(rate * 1.1, Math.min(upper, all.rate * HIGHEST_LIMIT))))
-  const scale = rateScale(highest, SPINDLE_WIDTH)
+export function BoardRows({ board, all, naming, selected, onSelect }: RowsProps) {
+  const [whole, setWhole] = useState(false)
+  const scale = scaleOf(board.rows, all, SPINDLE_WIDTH)
   const pitch = tallyPitch(board.rows, all.rate, TALLY_WIDTH)
+  const rows = whole ? board.rows : board.rows.slice(0, FIRST_ROWS)
   return (
-    <Box mt="18px">
+    <Box mt="14px" className="no-print">
       <Axis scale={scale} usualRate={all.rate} />
       <Box role="list">
-        {board.rows.map((row) => (
-          <Box role="listitem" key={row.group[0]}>
-            <OneRow row={row} board={board} all={all} scale={scale} pitch={pitch} pressed={row.group[0] === selected} onSelect={onSelect} />
+        {rows.map((row) => (
+          <Box role="listitem" key={row.group.join('|')}>
+            <OneRow row={row} by={board.by} all={all} naming={naming} scale={scale} pitch={pitch} pressed={row === selected} onSelect={() => onSelect(row)} />
           </Box>
         ))}
       </Box>
+      {rows.length < board.rows.length && (
+        <Button look="bare" mt="8px" onClick={() => setWhole(true)}>
+          {text.moreRows(board.rows.length - rows.length)}
+        </Button>
+      )}
     </Box>
   )
 }
@@ -65,30 +94,24 @@ export function BoardRows({ board, all, selected, onSelect }: RowsProps) {
 /** The shared scale above the rows, with the usual rate of everything asked for. */
 function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
   return (
-    <Box
-      display={{ base: 'none', lg: 'grid' }}
-      gridTemplateColumns="96px minmax(150px, 1fr) 240px 132px 356px 64px 60px"
-      gap="0 16px"
-      px="8px"
-      fontSize="small"
-      color="quiet"
-      aria-hidden
-    >
-      <Box gridColumn="3">strikes over the hours they took</Box>
+    <Box display={{ base: 'none', lg: 'grid' }} gridTemplateColumns={COLUMNS} gap="0 14px" px="8px" fontSize="small" color="quiet" aria-hidden>
+      <Box gridColumn="3" alignSelf="end">
+        {text.axis.tally}
+      </Box>
       <Box gridColumn="5">
         <svg width={scale.width + 8} height="34" style={{ overflow: 'visible', fontSize: 13 }} fill={ink.quiet}>
           <text x={scale.x(usualRate)} y="11" textAnchor="middle" fill={ink.ink}>
-            all of these {usualRate.toFixed(2)}
+            {text.axis.all(usualRate)}
           </text>
           {scale.ticks.map((tick) => (
             <text key={tick} x={scale.x(tick)} y="30" textAnchor="middle" opacity={Math.abs(scale.x(tick) - scale.x(usualRate)) < 4 ? 0.6 : 1}>
-              {tick.toFixed(1)}
+              {decimals(tick, 1)}
             </text>
           ))}
         </svg>
       </Box>
       <Box gridColumn="6 / 8" alignSelf="end">
-        an hour
+        {text.axis.perHour}
       </Box>
     </Box>
   )
@@ -96,39 +119,38 @@ function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
 
 interface OneRowProps {
   readonly row: BoardRow
-  readonly board: Board
+  readonly by: readonly string[]
   readonly all: Rate
+  readonly naming: Naming
   readonly scale: RateScale
   readonly pitch: number
   readonly pressed: boolean
-  readonly onSelect: (level: string) => void
+  readonly onSelect: () => void
 }
 
-function OneRow({ row, board, all, scale, pitch, pressed, onSelect }: OneRowProps) {
-  const by = board.by[0] as Grouping
-  const level = row.group[0] ?? ''
+function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRowProps) {
   const units = useUnits()
-  const nameOf = useNames(by === 'water' ? 'waters' : 'lures')
-  const lure = useAppSelector(({ records }) => (by === 'lure' ? records.lures.find(({ id }) => id === level) : undefined))
-  const drawn = by === 'class' ? { name: level, class: level } : lure
+  const drawn = useDrawn(by, row.group)
+  const spindle = spindleOf(row, all)
   return (
-    <Row type="button" aria-pressed={pressed} onClick={() => onSelect(level)}>
-      <Box gridRow={{ base: '1 / 3', lg: 'auto' }}>{drawn && <LureDrawing lure={drawn} width={92} />}</Box>
+    <Row type="button" aria-pressed={pressed} onClick={onSelect}>
+      <Box gridRow={{ base: '1 / 3', lg: 'auto' }}>{drawn && <LureDrawing lure={drawn} width={drawn ? 72 : 0} decorative />}</Box>
       <Box fontWeight="600" lineHeight="1.25">
-        {levelText(by, level, nameOf, units)}
+        {row.group.map((level, i) => naming.level(by[i] ?? '', level)).join(' · ')}
       </Box>
       <Box display={{ base: 'none', lg: 'block' }}>
-        <Tally strikes={row.strikes} hours={row.hours} usualRate={all.rate} pitch={pitch} width={TALLY_WIDTH} />
+        <Tally strikes={row.strikes} hours={row.hours} usualRate={all.rate} pitch={pitch} width={TALLY_WIDTH} label={text.tally(row.strikes, row.hours)} />
       </Box>
-      <Box gridColumn={{ base: '2', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small">
-        <strong>{row.strikes}</strong> in <strong>{row.hours.toFixed(1)} h</strong> · {row.trips} {row.trips === 1 ? 'trip' : 'trips'}
+      <Box gridColumn={{ base: '2', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" lineHeight="1.35">
+        <strong>{whole(row.strikes)}</strong> in <strong>{text.row.hours(row.hours)}</strong> · {text.row.counts(row.trips)}
         <Box as="span" display={{ base: 'inline', lg: 'none' }}>
           {' '}
-          · {row.lower.toFixed(2)} to {row.upper.toFixed(2)}
+          · {text.row.limits(row.lower, row.upper)}
         </Box>
+        <Box color="quiet">{fishLine(row, units)}</Box>
       </Box>
       <Box display={{ base: 'none', lg: 'block' }}>
-        <Spindle rate={row.rate} lower={row.lower} upper={row.upper} scale={scale} usualRate={all.rate} />
+        <Spindle {...spindle} scale={scale} />
       </Box>
       <Box
         fontFamily="heading"
@@ -139,26 +161,29 @@ function OneRow({ row, board, all, scale, pitch, pressed, onSelect }: OneRowProp
         gridRow={{ base: '1', lg: 'auto' }}
         textAlign={{ base: 'right', lg: 'left' }}
       >
-        {row.rate.toFixed(2)}
+        {rate(row.shrunken)}
       </Box>
       <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" color="quiet" lineHeight="1.1" textAlign="center">
         {row.tooEarly && (
           <>
             <SlackLine />
-            <div>too early</div>
+            <div>{text.row.tooEarly}</div>
           </>
         )}
       </Box>
       <Box display={{ base: 'block', lg: 'none' }} gridColumn="1 / 4">
         <Spindle
-          rate={row.rate}
-          lower={row.lower}
-          upper={row.upper}
-          scale={rateScale(scale.ticks.at(-1) ?? 1, PHONE_SPINDLE_WIDTH)}
-          usualRate={all.rate}
-          height={30}
+          {...spindle}
+          scale={{ ...scale, x: (value) => (scale.x(value) * PHONE_SPINDLE_WIDTH) / SPINDLE_WIDTH, width: PHONE_SPINDLE_WIDTH }}
+          height={26}
         />
       </Box>
     </Row>
   )
+}
+
+/** Size and hook-up in one line, each with what it rests on. */
+export function fishLine({ sizes, hookUp }: Rate, units: UnitPreferences): string {
+  const weight = sizes?.medianG === undefined ? undefined : text.row.weighed(quantity(sizes.medianG, null, 'g', units.weight), sizes.weighed, sizes.landed)
+  return [weight, hookUp && hookUp.of >= 5 ? text.row.hooked(hookUp.share) : undefined].filter(Boolean).join(' · ')
 }

@@ -1,4 +1,4 @@
-import { Popover, Portal, chakra } from '@chakra-ui/react'
+import { Box, Popover, Portal, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
 const Underlined = chakra('button', {
@@ -15,15 +15,24 @@ const Underlined = chakra('button', {
     cursor: 'pointer',
     textAlign: 'left',
     _hover: { bg: 'wash' },
+    '&[data-quiet=true]': { color: 'quiet', borderStyle: 'dashed', borderColor: 'quiet' },
   },
 })
 
+interface ChoiceProps {
+  readonly name: string
+  readonly text: string
+  /** Nothing is chosen here. */
+  readonly quiet?: boolean
+  readonly children: ReactNode
+}
+
 /** An underlined part of the question that opens its choices. */
-export function Choice({ name, text, children }: { name: string; text: string; children: ReactNode }) {
+export function Choice({ name, text, quiet = false, children }: ChoiceProps) {
   return (
     <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-start' }}>
       <Popover.Trigger asChild>
-        <Underlined type="button" aria-label={`${name}: ${text}`}>
+        <Underlined type="button" aria-label={`${name}: ${text}`} data-quiet={quiet}>
           {text}
         </Underlined>
       </Popover.Trigger>
@@ -38,7 +47,7 @@ export function Choice({ name, text, children }: { name: string; text: string; c
             boxShadow="none"
             w="auto"
             minW="220px"
-            maxW="320px"
+            maxW="340px"
             aria-label={name}
           >
             <Popover.Body p="12px" maxH="60vh" overflowY="auto">
@@ -62,5 +71,13 @@ export const Option = chakra('button', {
     bg: 'transparent',
     _hover: { bg: 'wash' },
     '&[aria-pressed=true]': { fontWeight: '700', bg: 'wash' },
+    _disabled: { opacity: 0.45, cursor: 'not-allowed' },
   },
 })
+
+/** A head over some options. */
+export const Head = ({ children }: { children: ReactNode }) => (
+  <Box fontSize="small" color="quiet" mt="8px" mb="2px" borderBottom="1px solid" borderColor="rule">
+    {children}
+  </Box>
+)

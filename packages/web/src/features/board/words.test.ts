@@ -21,11 +21,11 @@ describe('the words of a question', () => {
   })
 
   it('read ranges half-open, either side open', () => {
-    expect([rangeText(0.3048, 1.2192, 'm', 'ft'), rangeText(null, 10, 'C', 'F'), rangeText(4.4704, null, 'mps', 'mph')]).toEqual([
-      '1 to 4 ft',
-      'under 50 °F',
-      'from 10 mph up',
-    ])
+    expect([
+      rangeText(0.3048, 1.2192, { stored: 'm', shown: 'ft', label: '' }),
+      rangeText(null, 10, { stored: 'C', shown: 'F', label: '' }),
+      rangeText(4.4704, null, { stored: 'mps', shown: 'mph', label: '' }),
+    ]).toEqual(['1 to 4 ft', 'under 50 °F', 'from 10 mph up'])
   })
 
   it('read a condition by its range, its bands, or as open', () => {
@@ -37,10 +37,15 @@ describe('the words of a question', () => {
   })
 
   it('name levels as one knows them', () => {
+    const names = { lure: () => 'Grey' }
+    const text = (column: string, level: string): string => levelText(column, level, names, IMPERIAL)
     expect([
-      levelText('lure', 'id', () => 'Grey', IMPERIAL),
-      levelText('class', 'popper', String, IMPERIAL),
-      levelText('lure', 'unknown', String, IMPERIAL),
-    ]).toEqual(['Grey', 'popper', 'not known'])
+      text('lure', 'id'),
+      text('class', 'popper'),
+      text('lure', 'unknown'),
+      text('month', '3'),
+      text('hour', '23'),
+      text('stands_for', 'perch;trout'),
+    ]).toEqual(['Grey', 'popper', 'not known', 'March', '23 to 0 o’clock', 'perch, trout'])
   })
 })

@@ -1,18 +1,6 @@
 import { DEFAULT_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
 import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
-
-/** What a board may be grouped by, with the word for it in the question. */
-export const GROUPINGS = {
-  lure: 'lure',
-  class: 'lure class',
-  water: 'water',
-  temp_band: 'water temperature',
-  clarity_band: 'clarity',
-  wind_band: 'wind',
-  sun_band: 'sun height',
-  sky_band: 'sky',
-} as const
-export type Grouping = keyof typeof GROUPINGS
+import { decimals, monthName, unitLabel } from '../../ui/locale.ts'
 
 /** A condition of the question: its band column, the column a range goes on, and how it reads when it is left open. */
 export interface Condition {
@@ -41,30 +29,36 @@ const BAND_WORDS: Readonly<Record<string, string>> = {
   high: 'high sun',
   mostly: 'mostly cloudy',
   partly: 'partly cloudy',
-  [UNKNOWN]: 'not known',
 }
-
+const NOT_KNOWN = 'not known'
 const SKY_WORDS: Readonly<Record<string, string>> = { clear: 'clear sky' }
 
 /** A band as one reads it: `45..50F` → `45 to 50 °F`, or in °C where the book is in °C. */
 export function bandText(column: string, label: string, units: UnitPreferences): string {
+  if (label === UNKNOWN) return NOT_KNOWN
   if (column === 'sky_band' && SKY_WORDS[label]) return SKY_WORDS[label]
-  if (column !== 'temp_band' || label === UNKNOWN) return BAND_WORDS[label] ?? label
+  if (column !== 'temp_band') return BAND_WORDS[label] ?? label
   const { edges, labels } = DEFAULT_BANDS.temp_band
   const at = labels.indexOf(label)
-  return rangeText(edges[at - 1] ?? null, edges[at] ?? null, 'C', units.temperature)
+  return rangeText(edges[at - 1] ?? null, edges[at] ?? null, { stored: 'C', shown: units.temperature, label: '' })
+}
+
+interface RangeUnit {
+  readonly stored: Unit | ''
+  readonly shown: Unit | ''
+  readonly label: string
 }
 
 /** A half-open range as one reads it. */
-export function rangeText(from: number | null, to: number | null, stored: Unit | '', shown: Unit | '', label = ''): string {
-  const text = (si: number): string => String(Number((stored !== '' && shown !== '' ? fromSi(si, shown) : si).toFixed(1)))
-  const unit = shown === '' ? label : shown === 'F' || shown === 'C' ? ` °${shown}` : ` ${shown === 'mps' ? 'm/s' : shown}`
+export function rangeText(from: number | null, to: number | null, { stored, shown, label }: RangeUnit): string {
+  const text = (si: number): string => decimals(stored !== '' && shown !== '' ? fromSi(si, shown) : si, 1).replace(/[.,]0$/, '')
+  const unit = shown === '' ? label : ` ${unitLabel(shown)}`
   if (from === null) return `under ${text(to ?? 0)}${unit}`
   return to === null ? `from ${text(from)}${unit} up` : `${text(from)} to ${text(to)}${unit}`
 }
 
 /** Unit a range of a condition is typed and shown in. */
-export function rangeUnit(condition: Condition, units: UnitPreferences): { stored: Unit | ''; shown: Unit | ''; label: string } {
+export function rangeUnit(condition: Pick<Condition, 'band'>, units: UnitPreferences): RangeUnit {
   switch (condition.band) {
     case 'temp_band':
       return { stored: 'C', shown: units.temperature, label: '' }
@@ -80,16 +74,21 @@ export function rangeUnit(condition: Condition, units: UnitPreferences): { store
 /** The clauses on a condition as words, or how it reads when open. */
 export function conditionText(condition: Condition, where: readonly Clause[], units: UnitPreferences): string {
   const range = where.find((clause) => clause.column === condition.number)
-  if (range?.kind === 'range') {
-    const { stored, shown, label } = rangeUnit(condition, units)
-    return rangeText(range.from, range.to, stored, shown, label)
-  }
+  if (range?.kind === 'range') return rangeText(range.from, range.to, rangeUnit(condition, units))
   const bands = where.find((clause) => clause.column === condition.band)
   return bands && bands.kind !== 'range' ? bands.values.map((value) => bandText(condition.band, value, units)).join(' or ') : condition.open
 }
 
+/** Names of the ids that columns hold. */
+export type NamesByColumn = Readonly<Record<string, (id: string) => string>>
+
 /** One level of a grouping as one reads it. */
-export function levelText(by: string, level: string, nameOf: (id: string) => string, units: UnitPreferences): string {
-  if (level === UNKNOWN) return 'not known'
-  return by === 'lure' || by === 'water' ? nameOf(level) : by.endsWith('_band') ? bandText(by, level, units) : level
+export function levelText(column: string, level: string, names: NamesByColumn, units: UnitPreferences): string {
+  if (level === UNKNOWN) return column === 'reason' ? 'no reason logged' : `${column === 'species' ? 'species ' : ''}${NOT_KNOWN}`
+  const nameOf = names[column]
+  if (nameOf) return nameOf(level)
+  if (column in DEFAULT_BANDS) return bandText(column, level, units)
+  if (column === 'month') return monthName(Number(level))
+  if (column === 'hour') return `${level} to ${(Number(level) + 1) % 24} o’clock`
+  return level.replaceAll(';', ', ')
 }

@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store.ts'
 import { useBookId } from '../../app/useBook.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ImportBundle } from './ImportBundle.tsx'
+import { text } from './text.ts'
 import { NeedsYou } from './NeedsYou.tsx'
 import { Units } from './Units.tsx'
 
@@ -21,15 +22,15 @@ export function BookPage() {
     <Page>
       <Title>{open.name}</Title>
       <NeedsYou book={book} />
-      <Box as="section" aria-label="Books" mt="22px">
-        <Heading>Books on this server</Heading>
+      <Box as="section" aria-label={text.books.title} mt="22px">
+        <Heading>{text.books.title}</Heading>
         {books.map(({ id, name, demo }) => (
           <Flex key={id} align="center" gap="12px" py="4px" borderBottom="1px solid" borderColor="rule">
             <Box flex="1">
-              {name} {demo && <Quiet>made up, to look around in</Quiet>}
+              {name} {demo && <Quiet>{text.books.made}</Quiet>}
             </Box>
             {id === book ? (
-              <Quiet>open</Quiet>
+              <Quiet>{text.books.open}</Quiet>
             ) : (
               <Button
                 onClick={() => {
@@ -37,24 +38,24 @@ export function BookPage() {
                   void navigate('/trips')
                 }}
               >
-                Open {name}
+                {text.books.openIt(name)}
               </Button>
             )}
           </Flex>
         ))}
         <LinkButton to="/start" mt="10px">
-          Start another book
+          {text.books.another}
         </LinkButton>
       </Box>
       <ImportBundle book={book} />
-      <Box as="section" aria-label="Export" mt="26px">
-        <Heading>Take it out</Heading>
-        <p>The same files go back in, here or on any other Jot Book. Spots are secrets: leave the coordinates out of what you hand on.</p>
+      <Box as="section" aria-label={text.take.title} mt="26px">
+        <Heading>{text.take.title}</Heading>
+        <p>{text.take.note}</p>
         <Flex gap="10px 22px" wrap="wrap" mt="8px">
-          <a href={routes.export(book)}>Files, metric columns (.zip)</a>
-          <a href={`${routes.export(book)}?units=imperial`}>Files, imperial columns (.zip)</a>
-          <a href={`${routes.export(book)}?places=0`}>Files without places (.zip)</a>
-          <a href={`${routes.export(book)}?as=json`}>The whole book with its history (book.json)</a>
+          <a href={routes.export(book)}>{text.take.si}</a>
+          <a href={`${routes.export(book)}?units=imperial`}>{text.take.imperial}</a>
+          <a href={`${routes.export(book)}?places=0`}>{text.take.noPlaces}</a>
+          <a href={`${routes.export(book)}?as=json`}>{text.take.whole}</a>
         </Flex>
       </Box>
       <Units book={book} />

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { pushSoon, resolveRefused, store } from '../../offline/index.ts'
 import type { OutboxEntry } from '../../offline/index.ts'
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
+import { text } from './text.ts'
 
 /** Changes the server would not take, each with its reason: they wait here and block nothing. */
 export function NeedsYou({ book }: { book: string }) {
@@ -16,20 +17,23 @@ export function NeedsYou({ book }: { book: string }) {
   const groups = new Map<string, OutboxEntry[]>()
   for (const entry of entries) groups.set(entry.change.group, [...(groups.get(entry.change.group) ?? []), entry])
   return (
-    <Box as="section" aria-label="Needs you" bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px">
-      <Heading>Needs you</Heading>
+    <Box as="section" aria-label={text.needsYou.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px">
+      <Heading>{text.needsYou.title}</Heading>
       {[...groups].map(([group, members]) => (
         <Box key={group} mt="8px">
-          {members.length} {members.length === 1 ? 'change' : 'changes'} to {[...new Set(members.map(({ change }) => change.kind))].join(', ')}:{' '}
-          {members[0]?.problem?.detail ?? 'refused.'}{' '}
+          {text.needsYou.line(
+            members.length,
+            [...new Set(members.map(({ change }) => change.kind))].join(', '),
+            members[0]?.problem?.detail ?? text.needsYou.refused,
+          )}{' '}
           <Button look="bare" onClick={() => void resolveRefused(book, group, 'retry').then(() => pushSoon(book))}>
-            try again
+            {text.needsYou.again}
           </Button>
           <Button look="bare" onClick={() => void resolveRefused(book, group, 'drop')}>
-            let it go
+            {text.needsYou.drop}
           </Button>
           <br />
-          <Quiet>Kept on this device until you decide.</Quiet>
+          <Quiet>{text.needsYou.kept}</Quiet>
         </Box>
       ))}
     </Box>

@@ -1,33 +1,75 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { UNIT_CHOICES, unitLabel } from '@jotbook/core'
+import { UNIT_CHOICES } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { commit } from '../../offline/index.ts'
-import { Heading, Label, Select } from '../../ui/controls.tsx'
+import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { chooseLocale, unitLabel, useLocaleChoice } from '../../ui/locale.ts'
+import type { LocaleChoice } from '../../ui/locale.ts'
+import { text } from './text.ts'
 
-/** Units, quantity by quantity. */
+/** Units, quantity by quantity, and how this device writes clocks and numbers. */
 export function Units({ book }: { book: string }) {
   const units = useUnits()
+  const locale = useLocaleChoice()
   const choose = (quantity: keyof UnitPreferences, unit: string): void => {
     void commit(book, [{ kind: 'book', id: book, fields: { units: { ...units, [quantity]: unit } } }])
   }
   return (
-    <Box as="section" aria-label="Units" mt="26px">
-      <Heading>Units</Heading>
+    <Box as="section" aria-label={text.units.title} mt="26px">
+      <Heading>{text.units.title}</Heading>
       <Flex gap="14px" wrap="wrap" mt="6px">
         {(Object.entries(UNIT_CHOICES) as [keyof UnitPreferences, readonly Unit[]][]).map(([quantity, choices]) => (
-          <Box key={quantity} w="120px">
-            <Label htmlFor={`unit-${quantity}`}>{quantity}</Label>
-            <Select id={`unit-${quantity}`} value={units[quantity]} onChange={(event) => choose(quantity, event.target.value)}>
-              {choices.map((unit) => (
-                <option key={unit} value={unit}>
-                  {unitLabel(unit)}
-                </option>
-              ))}
-            </Select>
-          </Box>
+          <Choice
+            key={quantity}
+            id={`unit-${quantity}`}
+            label={text.units.names[quantity]}
+            width="120px"
+            value={units[quantity]}
+            options={choices.map((unit) => [unit, unitLabel(unit)])}
+            onChoose={(unit) => choose(quantity, unit)}
+          />
         ))}
+        <Choice
+          id="locale-clock"
+          label={text.units.clock}
+          value={locale.clock}
+          options={(['auto', '12', '24'] as const).map((clock) => [clock, text.units.clocks[clock]])}
+          onChoose={(clock) => chooseLocale({ clock: clock as LocaleChoice['clock'] })}
+        />
+        <Choice
+          id="locale-decimal"
+          label={text.units.decimal}
+          value={locale.decimal}
+          options={Object.entries(text.units.decimals)}
+          onChoose={(decimal) => chooseLocale({ decimal: decimal as LocaleChoice['decimal'] })}
+        />
       </Flex>
+      <Quiet>{text.units.note}</Quiet>
+    </Box>
+  )
+}
+
+interface ChoiceProps {
+  readonly id: string
+  readonly label: string
+  readonly width?: string
+  readonly value: string
+  readonly options: readonly (readonly [value: string, shown: string])[]
+  readonly onChoose: (value: string) => void
+}
+
+function Choice({ id, label, width = '180px', value, options, onChoose }: ChoiceProps) {
+  return (
+    <Box w={width}>
+      <Label htmlFor={id}>{label}</Label>
+      <Select id={id} value={value} onChange={({ target }) => onChoose(target.value)}>
+        {options.map(([option, shown]) => (
+          <option key={option} value={option}>
+            {shown}
+          </option>
+        ))}
+      </Select>
     </Box>
   )
 }

@@ -1,1 +1,2 @@
 export { BookPage } from './BookPage.tsx'
+export { ForeignFilePage } from './ForeignFilePage.tsx'

@@ -3,6 +3,7 @@ import { useContext } from 'react'
 import { Button, Field, Select } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { DockContext } from './dockContext.ts'
+import { text } from './text.ts'
 
 interface CellProps {
   readonly cell: string
@@ -35,7 +36,8 @@ export function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
 }
 
 interface ChoiceCellProps extends CellProps {
-  readonly words: readonly string[]
+  /** Words, or records that stand under their names. */
+  readonly words: readonly (string | { readonly id: string; readonly name: string })[]
   readonly empty: string
 }
 
@@ -45,9 +47,15 @@ export function ChoiceCell({ cell, path, label, words, empty }: ChoiceCellProps)
     <Box>
       <Select data-cell={cell} aria-label={label} {...form.register(path as 'date')}>
         <option value="">{empty}</option>
-        {words.map((word) => (
-          <option key={word}>{word}</option>
-        ))}
+        {words.map((word) =>
+          typeof word === 'string' ? (
+            <option key={word}>{word}</option>
+          ) : (
+            <option key={word.id} value={word.id}>
+              {word.name}
+            </option>
+          ),
+        )}
       </Select>
       <Beside cell={cell} problem={shownProblems[cell]} notice={read.notices[cell]} />
     </Box>
@@ -58,11 +66,11 @@ export function Beside({ cell, problem, notice }: { cell: string; problem: strin
   const { read, form } = useContext(DockContext)
   if (read.twice.includes(cell)) {
     return (
-      <Flex gap="4px" align="center" fontSize="small" wrap="wrap" role="group" aria-label="This time comes twice">
-        <span>came twice:</span>
+      <Flex gap="4px" align="center" fontSize="small" wrap="wrap" role="group" aria-label={text.twice.label}>
+        <span>{text.twice.came}</span>
         {(['first', 'second'] as const).map((which) => (
           <Button key={which} minH="28px" px="6px" fontSize="small" onClick={() => form.setValue('again', { ...form.getValues('again'), [cell]: which })}>
-            {which}
+            {text.twice[which]}
           </Button>
         ))}
       </Flex>

@@ -5,8 +5,9 @@ import { useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
-import { commit, dropDraft, saveDraft, watchDraft } from '../../offline/index.ts'
+import { commit, dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
 import { Button, Quiet, Title } from '../../ui/controls.tsx'
+import { calendarDay } from '../../ui/locale.ts'
 import { deviceZone } from '../waters/index.ts'
 import { Foot } from './Foot.tsx'
 import { Header } from './Header.tsx'
@@ -14,9 +15,15 @@ import { editsOf } from './changesOf.ts'
 import type { Before } from './changesOf.ts'
 import { DockContext, focusCell } from './dockContext.ts'
 import type { Dock } from './dockContext.ts'
+import { nextDraft } from './draft.ts'
 import type { DockDraft } from './draft.ts'
+import { PageBeside } from './PageBeside.tsx'
 import { readDraft } from './readDraft.ts'
-import { ReadingRows, StintRows, StrikeRows } from './rows.tsx'
+import { ReadingRows } from './ReadingRows.tsx'
+import { StintRows } from './StintRows.tsx'
+import { StrikeRows } from './StrikeRows.tsx'
+import { text } from './text.ts'
+import { usePagePhoto } from './usePagePhoto.ts'
 
 interface DockFormProps {
   readonly book: string
@@ -33,6 +40,8 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
   const { waters, lures } = useAppSelector(({ records }) => records)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const [tried, setTried] = useState(false)
+  const [kept, setKept] = useState<string>()
+  const photo = usePagePhoto(book)
   const values = form.watch()
   const water = waters.find(({ id }) => id === values.water)
   const zone = water?.timeZone ?? deviceZone()
@@ -43,91 +52,117 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
     () => (tried ? read.problems : Object.fromEntries(Object.entries(read.problems).filter(([cell]) => left.has(cell) && !isMissing(cell, values)))),
     [read.problems, tried, left, values],
   )
-  const keep = async (): Promise<void> => {
+  /** Whether the trip is in the book now; otherwise the first cell to mend has the cursor. */
+  const keep = async (): Promise<boolean> => {
     const [first] = Object.keys(read.problems)
     if (first !== undefined) {
       setTried(true)
       focusCell(first)
-      return
+      return false
     }
     await commit(book, editsOf(read.records, before, isoUtc(Date.now())))
+    return true
+  }
+  const keepAndShow = async (): Promise<void> => {
+    if (!(await keep())) return
     await dropDraft(draftKey)
     await navigate(`/trips/${values.trip}`)
+  }
+  const keepAndGoOn = async (): Promise<void> => {
+    if (!(await keep())) return
+    const next = nextDraft(newId, values)
+    await saveDraft(draftKey, next)
+    form.reset(next)
+    setLeft(new Set())
+    setTried(false)
+    setKept(text.kept(calendarDay(values.date), water?.name ?? ''))
+    focusCell('trip:date')
   }
   const discard = async (): Promise<void> => {
     await dropDraft(draftKey)
     await navigate(existing ? `/trips/${values.trip}` : '/trips')
   }
-  const dock: Dock = {
-    form,
-    read,
-    shownProblems,
-    units,
-    lures,
-    book,
-    people: values.people
-      .split(',')
-      .map((name) => name.trim())
-      .filter((name) => name !== ''),
-  }
+  const people = values.people
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '')
+  const dock: Dock = { form, read, shownProblems, units, lures, book, people }
   return (
     <DockContext.Provider value={dock}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault()
-          void keep()
-        }}
-        onBlur={(event) => {
-          const cell = event.target.dataset.cell
-          if (cell !== undefined) setLeft((cells) => new Set(cells).add(cell))
-        }}
-      >
-        <Title>{existing ? 'Mend a trip' : 'Log a trip'}</Title>
-        <Quiet>Every keystroke is kept on this device. Enter goes to the next row; a row’s start is the last one’s end.</Quiet>
-        <Header />
-        <StintRows />
-        <StrikeRows />
-        <ReadingRows />
-        {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
-        <Flex
-          onMouseDown={(event) => event.preventDefault()}
-          position={{ base: 'static', md: 'sticky' }}
-          bottom="0"
-          bg="paper"
-          borderTop="2px solid"
-          borderColor="ink"
-          mt="24px"
-          py="12px"
-          gap="16px"
-          align="center"
-          justify="space-between"
-          wrap="wrap"
+      <Flex justify="space-between" align="end" wrap="wrap" gap="6px 24px">
+        <Box>
+          <Title>{existing ? text.mendTrip : text.logTrip}</Title>
+          <Quiet>{text.hint}</Quiet>
+        </Box>
+        {!photo.blob && <PageBeside photo={photo} />}
+      </Flex>
+      {kept !== undefined && (
+        <Box role="status" fontWeight="600" mt="4px">
+          {kept}
+        </Box>
+      )}
+      <Box display={photo.blob ? { base: 'block', lg: 'grid' } : 'block'} gridTemplateColumns="minmax(280px, 5fr) 8fr" gap="28px">
+        {photo.blob && <PageBeside photo={photo} />}
+        <form
+          onSubmit={(event) => {
+            event.preventDefault()
+            void keepAndShow()
+          }}
+          onBlur={(event) => {
+            const cell = event.target.dataset.cell
+            if (cell !== undefined) setLeft((cells) => new Set(cells).add(cell))
+          }}
         >
-          <Box flex="1 1 320px">
-            <Foot account={read.account} zone={zone} blankStint={values.stints.at(-1)?.id ?? ''} />
-            {tried && Object.keys(read.problems).length > 0 && (
-              <Box role="alert" color="float" fontWeight="600" fontSize="small">
-                {Object.keys(read.problems).length} cells need mending before the trip can be kept.
-              </Box>
-            )}
-          </Box>
-          <Flex gap="10px">
-            <Button look="bare" onClick={() => void discard()}>
-              Throw this away
-            </Button>
-            <Button type="submit" look="main" fontSize="large" minH="48px">
-              Keep the trip
-            </Button>
+          <Header />
+          {values.effortKnown === 'full' && <StintRows />}
+          <StrikeRows />
+          <ReadingRows />
+          {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
+          <Flex
+            onMouseDown={(event) => event.preventDefault()}
+            position={{ base: 'static', md: 'sticky' }}
+            bottom="0"
+            bg="paper"
+            borderTop="2px solid"
+            borderColor="ink"
+            mt="24px"
+            py="12px"
+            gap="16px"
+            align="center"
+            justify="space-between"
+            wrap="wrap"
+          >
+            <Box flex="1 1 300px">
+              <Foot account={read.account} zone={zone} blankStint={values.stints.at(-1)?.id ?? ''} effort={values.effortKnown} />
+              {tried && Object.keys(read.problems).length > 0 && (
+                <Box role="alert" color="float" fontWeight="600" fontSize="small">
+                  {text.toMend(Object.keys(read.problems).length)}
+                </Box>
+              )}
+            </Box>
+            <Flex gap="10px" wrap="wrap">
+              <Button look="bare" onClick={() => void discard()}>
+                {text.discard}
+              </Button>
+              {!existing && (
+                <Button minH="48px" onClick={() => void keepAndGoOn()}>
+                  {text.keepNext}
+                </Button>
+              )}
+              <Button type="submit" look="main" fontSize="large" minH="48px">
+                {text.keep}
+              </Button>
+            </Flex>
           </Flex>
-        </Flex>
-      </form>
+        </form>
+      </Box>
     </DockContext.Provider>
   )
 }
 
 /** Cells that are empty only need filling once keeping is tried. */
 function isMissing(cell: string, values: DockDraft): boolean {
-  return (cell === 'trip:start' && values.start === '') || (cell === 'trip:water' && values.water === '')
+  return (cell === 'trip:start' && values.start === '') || (cell === 'trip:water' && values.water === '') || (cell === 'trip:end' && values.end === '')
 }
 
 /** Keeps every keystroke, and takes over what another tab types into the same draft. */

@@ -1,25 +1,30 @@
 import { Box } from '@chakra-ui/react'
-import { localParts } from '@jotbook/core'
 import type { Account } from '@jotbook/core'
 import { Button, Quiet } from '../../ui/controls.tsx'
+import { clock } from '../../ui/locale.ts'
 import { focusCell } from './dockContext.ts'
+import type { DockDraft } from './draft.ts'
 import { cellName } from './readDraft.ts'
+import { text } from './text.ts'
 
 const hoursText = (minutes: number): string => `${Math.floor(minutes / 60)}:${String(Math.round(minutes % 60)).padStart(2, '0')}`
 
+interface FootProps {
+  readonly account: Account | undefined
+  readonly zone: string
+  readonly blankStint: string
+  readonly effort: DockDraft['effortKnown']
+}
+
 /** How much of the time on the water is accounted for; every gap and overlap leads to its row. */
-export function Foot({ account, zone, blankStint }: { account: Account | undefined; zone: string; blankStint: string }) {
-  if (!account) return <Quiet>The hours are counted once the trip has a start.</Quiet>
+export function Foot({ account, zone, blankStint, effort }: FootProps) {
+  if (!account) return <Quiet>{text.account.none}</Quiet>
+  if (effort !== 'full')
+    return <strong data-testid="account">{effort === 'none' ? text.account.noHours : text.account.trip(hoursText(account.onTheWaterMin))}</strong>
   const free = account.seams.filter(({ kind }) => kind === 'gap').reduce((sum, { minutes }) => sum + minutes, 0)
-  const clock = (ms: number): string => {
-    const { hour, minute } = localParts(ms, zone)
-    return `${hour}:${String(minute).padStart(2, '0')}`
-  }
   return (
     <Box data-testid="account">
-      <strong>
-        {hoursText(account.accountedMin)} of {hoursText(account.onTheWaterMin)} on the water accounted for, {free} min free
-      </strong>
+      <strong>{text.account.line(hoursText(account.accountedMin), hoursText(account.onTheWaterMin), free)}</strong>
       {account.seams.map((seam) => (
         <Button
           key={`${seam.kind}${seam.fromMs}${seam.angler}`}
@@ -29,8 +34,7 @@ export function Foot({ account, zone, blankStint }: { account: Account | undefin
           color={seam.kind === 'overlap' ? 'float' : 'ink'}
           onClick={() => focusCell(cellName('stint', seam.stint ?? blankStint, seam.stint === null ? 'lure' : 'start'))}
         >
-          {seam.kind} {seam.angler === null ? '' : `of ${seam.angler} `}
-          {clock(seam.fromMs)} to {clock(seam.toMs)}
+          {text.account.seam(seam.kind, seam.angler ?? '', clock(seam.fromMs, zone), clock(seam.toMs, zone))}
         </Button>
       ))}
     </Box>

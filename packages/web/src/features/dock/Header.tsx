@@ -1,22 +1,24 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useContext, useState } from 'react'
-import { PURPOSES } from '@jotbook/core'
+import { PURPOSES, fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { commit, newId } from '../../offline/index.ts'
-import { Button, Label, Select } from '../../ui/controls.tsx'
+import { Button, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
 import type { WaterDraft } from '../waters/index.ts'
 import { Beside, Cell, ChoiceCell } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
+import { text } from './text.ts'
 
 const NEW = 'new'
 
-/** Where, when and who. */
+/** Where, when, who, and how much of the hours is known. */
 export function Header() {
   const { form, read, shownProblems, book } = useContext(DockContext)
   const waters = useAppSelector(({ records }) => records.waters)
   const [making, setMaking] = useState<WaterDraft>()
-  const water = form.watch('water')
+  const [water, effort] = form.watch(['water', 'effortKnown'])
+  const words = text.header
   const problems = making ? readWater(making).problems : {}
   const make = async (): Promise<void> => {
     if (!making || Object.keys(problems).length > 0) return
@@ -26,10 +28,10 @@ export function Header() {
     setMaking(undefined)
   }
   return (
-    <Box as="section" aria-label="Trip">
+    <Box as="section" aria-label={words.label}>
       <Flex gap="14px" wrap="wrap" align="start" mt="14px">
-        <Box w={{ base: '100%', md: '240px' }}>
-          <Label htmlFor="trip-water">Water</Label>
+        <Box w={{ base: '100%', md: '230px' }}>
+          <Label htmlFor="trip-water">{words.water}</Label>
           <Select
             id="trip-water"
             data-cell="trip:water"
@@ -40,21 +42,32 @@ export function Header() {
               form.setValue('water', value === NEW ? '' : value)
             }}
           >
-            <option value="">choose</option>
+            <option value="">{words.choose}</option>
             {waters.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
             ))}
-            <option value={NEW}>a new water…</option>
+            <option value={NEW}>{words.newWater}</option>
           </Select>
           <Beside cell="trip:water" problem={shownProblems['trip:water']} notice={read.notices['trip:water']} />
         </Box>
+        <Box w={{ base: '100%', md: '256px' }}>
+          <Label htmlFor="trip-effort">{words.effort}</Label>
+          <Select id="trip-effort" data-cell="trip:effort" {...form.register('effortKnown')}>
+            {fishingWords.EFFORT_KNOWN.map((known) => (
+              <option key={known} value={known}>
+                {words.efforts[known]}
+              </option>
+            ))}
+          </Select>
+          <Quiet>{words.effortNotes[effort]}</Quiet>
+        </Box>
         {(
           [
-            ['date', 'Day', '130px', ''],
-            ['start', 'On the water from', '120px', '6:30'],
-            ['end', 'to', '100px', '3 pm'],
+            ['date', words.day, '130px', ''],
+            ['start', words.from, '120px', '6:30'],
+            ['end', words.to, '100px', '3 pm'],
           ] as const
         ).map(([field, label, width, placeholder]) => (
           <Box key={field} w={width}>
@@ -63,23 +76,23 @@ export function Header() {
           </Box>
         ))}
         <Box w="130px">
-          <Label as="div">Purpose</Label>
-          <ChoiceCell cell="trip:purpose" path="purpose" label="Purpose" words={PURPOSES} empty="not said" />
+          <Label as="div">{words.purpose}</Label>
+          <ChoiceCell cell="trip:purpose" path="purpose" label={words.purpose} words={PURPOSES} empty={words.notSaid} />
         </Box>
-        <Box w="180px">
-          <Label as="div">People aboard</Label>
-          <Cell cell="trip:people" path="people" label="People aboard" placeholder="names, or nobody" />
+        <Box w="170px">
+          <Label as="div">{words.people}</Label>
+          <Cell cell="trip:people" path="people" label={words.people} placeholder={words.peopleHint} />
         </Box>
-        <Box flex="1 1 200px">
-          <Label as="div">Note</Label>
-          <Cell cell="trip:note" path="note" label="Trip note" />
+        <Box flex="1 1 400px">
+          <Label as="div">{words.note}</Label>
+          <Cell cell="trip:note" path="note" label={words.tripNote} />
         </Box>
       </Flex>
       {making && (
-        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" mt="10px" role="group" aria-label="New water">
+        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" mt="10px" role="group" aria-label={words.newWaterLabel}>
           <WaterFields draft={making} problems={making.name === '' ? {} : problems} onChange={setMaking} />
           <Button mt="10px" onClick={() => void make()}>
-            Make this water
+            {words.makeWater}
           </Button>
         </Box>
       )}

@@ -3,6 +3,7 @@ import { useMemo } from 'react'
 import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { fieldStyle } from '../../ui/controls.tsx'
+import { text as words } from './text.ts'
 
 const NEW = 'new'
 
@@ -35,7 +36,7 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
   const shown = chosen ? chosen.name : text
   const collection = useMemo(() => {
     const found = matching(lures, chosen ? '' : text).map(({ id, name }) => ({ value: id, label: name }))
-    return createListCollection({ items: [...found, { value: NEW, label: text && !chosen ? `New lure “${text}”…` : 'New lure…' }] })
+    return createListCollection({ items: [...found, { value: NEW, label: text && !chosen ? words.stints.newLureCalled(text) : words.stints.newLure }] })
   }, [lures, text, chosen])
   return (
     <Combobox.Root
@@ -53,8 +54,8 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
       <Combobox.Control>
         <Combobox.Input
           data-cell={cell}
-          aria-label="Lure"
-          placeholder="type its name"
+          aria-label={words.stints.cells.lure}
+          placeholder={words.stints.lureHint}
           aria-invalid={problem !== undefined}
           aria-describedby={`${cell}-problem`}
           css={fieldStyle}
@@ -67,7 +68,7 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
               const drawn = lures.find(({ id }) => id === item.value)
               return (
                 <Combobox.Item key={item.value} item={item} minH="40px" _highlighted={{ bg: 'wash' }}>
-                  {drawn && <LureDrawing lure={drawn} width={48} />}
+                  {drawn && <LureDrawing lure={drawn} width={48} decorative />}
                   {item.label}
                 </Combobox.Item>
               )

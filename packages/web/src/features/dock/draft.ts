@@ -1,5 +1,6 @@
-import { localDate, localParts, quantityText } from '@jotbook/core'
+import { addDays, isDate, localDate, localParts } from '@jotbook/core'
 import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
+import { bareQuantity } from '../../ui/locale.ts'
 
 /** A trip as it is being typed: text cells, half-typed ones too. Saved at every keystroke. */
 export interface DockDraft {
@@ -11,9 +12,11 @@ export interface DockDraft {
   purpose: string
   people: string
   note: string
-  /** As the trip has it; a trip logged here has its stints. */
+  /** How much is known of the hours: every stint, the trip's own, or nothing. */
   effortKnown: 'full' | 'trip' | 'none'
   stints: StintRow[]
+  /** Strikes typed as shorthand, one a line, of a trip whose stints are not known. */
+  lines: string
   strikes: StrikeRow[]
   readings: ReadingRow[]
   /** For times that come twice when clocks go back: which one, by cell. */
@@ -29,6 +32,11 @@ export interface StintRow {
   start: string
   end: string
   depth: string
+  spot: string
+  retrieve: string
+  reason: string
+  /** Strikes typed as shorthand, one a line. */
+  lines: string
 }
 
 export interface StrikeRow {
@@ -46,21 +54,53 @@ export interface ReadingRow {
   time: string
   temp: string
   sight: string
+  tint: string
   cloud: string
   wind: string
+  pressure: string
 }
 
 export type NewId = () => string
 
-export const emptyStint = (id: string): StintRow => ({ id, angler: '', lure: '', lureText: '', start: '', end: '', depth: '' })
+export const emptyStint = (id: string): StintRow => ({
+  id,
+  angler: '',
+  lure: '',
+  lureText: '',
+  start: '',
+  end: '',
+  depth: '',
+  spot: '',
+  retrieve: '',
+  reason: '',
+  lines: '',
+})
 export const emptyStrike = (id: string): StrikeRow => ({ id, time: '', angler: '', outcome: '', length: '', weight: '', note: '' })
-export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', cloud: '', wind: '' })
+export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', tint: '', cloud: '', wind: '', pressure: '' })
 
 /** Whether nothing was typed into a row: such rows are not kept. */
 export const isBlank = ({ id: _id, ...cells }: StintRow | StrikeRow | ReadingRow): boolean => Object.values(cells).every((cell) => cell === '')
 
+/** The next page of the same notebook: the same water, people and sort of hours, on the day after. */
+export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
+  ...kept,
+  trip: newId(),
+  date: isDate(kept.date) ? addDays(kept.date, 1) : kept.date,
+  start: '',
+  end: '',
+  note: '',
+  lines: '',
+  stints: [emptyStint(newId())],
+  strikes: [emptyStrike(newId())],
+  readings: [emptyReading(newId())],
+  again: {},
+})
+
+/** What a new draft takes over. */
+export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers'>
+
 /** Yesterday on the water last fished, by the same people. */
-export function newDraft(newId: NewId, last: Trip | undefined, nowMs: number, zone: string): DockDraft {
+export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number, zone: string): DockDraft {
   return {
     trip: newId(),
     water: last?.water ?? '',
@@ -72,6 +112,7 @@ export function newDraft(newId: NewId, last: Trip | undefined, nowMs: number, zo
     note: '',
     effortKnown: 'full',
     stints: [emptyStint(newId())],
+    lines: '',
     strikes: [emptyStrike(newId())],
     readings: [emptyReading(newId())],
     again: {},
@@ -92,7 +133,7 @@ export function draftOfTrip(
     return `${hour}:${String(minute).padStart(2, '0')}`
   }
   const shown = (value: number | null | undefined, typed: string | null | undefined, field: Unit, unit: Unit): string =>
-    value === null || value === undefined ? '' : quantityText(value, typed, field, unit)
+    value === null || value === undefined ? '' : bareQuantity(value, typed, field, unit)
   const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] => [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
   return {
     trip: trip.id,
@@ -105,6 +146,7 @@ export function draftOfTrip(
     note: trip.note ?? '',
     effortKnown: trip.effortKnown ?? 'full',
     again: {},
+    lines: '',
     stints: [
       ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({
         id: stint.id,
@@ -114,13 +156,17 @@ export function draftOfTrip(
         start: clock(stint.start),
         end: clock(stint.end),
         depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', units.depth),
+        spot: stint.spot ?? '',
+        retrieve: stint.retrieve ?? '',
+        reason: stint.reason ?? '',
+        lines: '',
       })),
       emptyStint(newId()),
     ],
     strikes: [
       ...byTime(records.strikes, (strike) => strike.time).map((strike) => ({
         id: strike.id,
-        time: clock(strike.time),
+        time: strike.timeUnknown ? '' : clock(strike.time),
         angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
         outcome: strike.outcome ?? '',
         length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
@@ -135,8 +181,10 @@ export function draftOfTrip(
         time: clock(reading.time),
         temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
         sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility),
+        tint: reading.tint ?? '',
         cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
         wind: shown(reading.windMps, reading.windMpsTyped, 'mps', units.wind),
+        pressure: shown(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
       })),
       emptyReading(newId()),
     ],

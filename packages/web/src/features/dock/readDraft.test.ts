@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { IMPERIAL } from '@jotbook/core'
 import { editsOf } from './changesOf.ts'
-import { newDraft } from './draft.ts'
+import { emptyReading, emptyStint, newDraft, nextDraft } from './draft.ts'
 import type { DockDraft } from './draft.ts'
 import { cellName, readDraft } from './readDraft.ts'
 
 const WATER = { id: 'w', name: 'Pond', timeZone: 'America/Chicago' }
 let n = 0
-const id = (): string => `id-${++n}`
+const id = (): string => `01900000-0000-7000-8000-${String(++n).padStart(12, '0')}`
 
 function draft(part: Partial<DockDraft>): DockDraft {
   return { ...newDraft(id, undefined, Date.UTC(2026, 2, 15), 'America/Chicago'), water: 'w', date: '2026-03-14', start: '630', end: '3pm', ...part }
 }
-const stint = (end: string, more = {}) => ({ id: id(), angler: '', lure: 'l', lureText: '', start: '', end, depth: '', ...more })
+const stint = (end: string, more = {}) => ({ ...emptyStint(id()), lure: 'l', end, ...more })
 const strike = (time: string, more = {}) => ({ id: id(), time, angler: '', outcome: '', length: '', weight: '', note: '', ...more })
 const read = (part: Partial<DockDraft>) => readDraft(draft(part), WATER, IMPERIAL, 'UTC')
 const fieldsOf = (result: ReturnType<typeof read>, kind: string) => result.records.filter((record) => record.kind === kind).map(({ fields }) => fields)
@@ -77,6 +77,77 @@ describe('a draft', () => {
       'trip:water': expect.any(String) as string,
       'trip:date': expect.any(String) as string,
     })
+  })
+})
+
+describe('strikes typed as shorthand', () => {
+  it('belong to the stint they stand under, with everything they say in SI beside its spelling', () => {
+    const row = stint('930', { lines: '9:12 landed 16.5in 2-8 on the pause\n7:05 missed tick\n' })
+    const result = read({ stints: [row] })
+    expect(result.problems).toEqual({})
+    expect(fieldsOf(result, 'strike')).toMatchObject([
+      {
+        stint: row.id,
+        time: '2026-03-14T14:12:00.000Z',
+        outcome: 'landed',
+        lengthMm: 419.1,
+        lengthMmTyped: '16.5 in',
+        weightGTyped: '2 lb 8 oz',
+        phase: 'still',
+      },
+      { stint: row.id, time: '2026-03-14T12:05:00.000Z', outcome: 'missed', feltAs: 'tick' },
+    ])
+    const again = read({ stints: [row] })
+    expect(again.records.map((record) => record.id).filter((record) => !record.startsWith('0190'))).toEqual(
+      result.records.map((record) => record.id).filter((record) => !record.startsWith('0190')),
+    )
+  })
+
+  it('are not kept while a stretch is not understood, a time is missing or lies outside the stint, or a value is out of range', () => {
+    const problem = (lines: string): string | undefined => {
+      const row = stint('930', { lines })
+      return read({ stints: [row] }).problems[cellName('stint', row.id, 'lines')]
+    }
+    expect([problem('7.20 gone'), problem('landed 16'), problem('10:15 landed'), problem('7:20 landed 900in')]).toEqual([
+      '“gone” is not understood.',
+      'begin with the time, such as 9:42',
+      'lies outside this stint',
+      'Length must be from 0 to 3000 mm (0 to 118 in).',
+    ])
+  })
+
+  it('take the other half of the day where only that lies inside the stint, and the next day over midnight', () => {
+    const evening = stint('8pm', { start: '5pm', lines: '5:42 landed\n19:10 lost' })
+    expect(fieldsOf(read({ start: '4pm', end: '9pm', stints: [evening] }), 'strike').map(({ time }) => time)).toEqual([
+      '2026-03-14T22:42:00.000Z',
+      '2026-03-15T00:10:00.000Z',
+    ])
+    const night = stint('2:00', { start: '22:00', lines: '0:30 landed' })
+    expect(fieldsOf(read({ start: '20:00', end: '3:00', stints: [night] }), 'strike')[0]?.time).toBe('2026-03-15T05:30:00.000Z')
+  })
+})
+
+describe('an old notebook', () => {
+  it('keeps a trip of mere hours without stints, its strikes with or without a time', () => {
+    const result = read({ effortKnown: 'trip', stints: [stint('900')], lines: '9:42 landed 16\nlost', strikes: [strike('', { outcome: 'missed' })] })
+    expect(result.problems).toEqual({})
+    expect(result.records.map(({ kind }) => kind)).toEqual(['trip', 'strike', 'strike', 'strike'])
+    expect(fieldsOf(result, 'strike').map(({ time, timeUnknown, stint: of }) => [time, timeUnknown, of ?? null])).toEqual([
+      ['2026-03-14T14:42:00.000Z', null, null],
+      ['2026-03-14T11:30:00.000Z', true, null],
+      ['2026-03-14T11:30:00.000Z', true, null],
+    ])
+    expect(read({ effortKnown: 'trip', end: '' }).problems['trip:end']).toMatch(/When did it end/)
+  })
+
+  it('goes on to the next page with the same water, people and sort of hours', () => {
+    const next = nextDraft(id, draft({ effortKnown: 'trip', people: 'Rowan', lines: '9:42 landed', note: 'windy' }))
+    expect(next).toMatchObject({ water: 'w', people: 'Rowan', effortKnown: 'trip', date: '2026-03-15', start: '', end: '', lines: '', note: '' })
+  })
+
+  it('reads tint and pressure with the rest', () => {
+    const result = read({ readings: [{ ...emptyReading(id()), temp: '47', tint: 'tea', pressure: '30.1' }] })
+    expect(fieldsOf(result, 'reading')[0]).toMatchObject({ tint: 'tea', pressureHpaTyped: '30.1 inhg' })
   })
 })
 

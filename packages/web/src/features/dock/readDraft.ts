@@ -1,8 +1,12 @@
 import { accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
+import { v5 as uuidv5 } from 'uuid'
 import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { isBlank } from './draft.ts'
 import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './draft.ts'
+import { readLines } from './readLines.ts'
+import type { ReadLine } from './readLines.ts'
+import { text } from './text.ts'
 import { readTime } from './times.ts'
 import type { ReadTime, TimeContext } from './times.ts'
 
@@ -22,6 +26,8 @@ export interface ReadDraft {
   readonly twice: readonly string[]
   /** How much of the time on the water the stints account for; undefined until the trip has its hours. */
   readonly account: Account | undefined
+  /** What the lines of shorthand mean, by the stint's or trip's id. */
+  readonly lines: Readonly<Record<string, readonly ReadLine[]>>
 }
 
 /** The name of a cell: `stint:<id>:end`, `trip:start`. */
@@ -42,6 +48,7 @@ class DraftReader {
   private readonly twice: string[] = []
   private readonly records: ReadRecord[] = []
   private readonly people: readonly string[]
+  private readonly lines: Record<string, readonly ReadLine[]> = {}
 
   constructor(
     private readonly draft: DockDraft,
@@ -56,9 +63,9 @@ class DraftReader {
 
   read(): ReadDraft {
     const { draft } = this
-    if (!isDate(draft.date)) this.problems['trip:date'] = 'Write the date as 2026-03-14.'
-    if (draft.water === '') this.problems['trip:water'] = 'Which water was it?'
-    const start = draft.start === '' ? this.missing('trip:start', 'When did it begin?') : this.time('trip:start', draft.start, undefined)
+    if (!isDate(draft.date)) this.problems['trip:date'] = text.dateWrong
+    if (draft.water === '') this.problems['trip:water'] = text.whichWater
+    const start = draft.start === '' ? this.missing('trip:start', text.whenBegin) : this.time('trip:start', draft.start, undefined)
     const end = draft.end === '' ? undefined : this.time('trip:end', draft.end, start)
     if (start !== undefined) {
       const fields = {
@@ -72,7 +79,9 @@ class DraftReader {
         effortKnown: draft.effortKnown,
       }
       this.keep('trip', draft.trip, fields, { water: 'trip:water', start: 'trip:start', end: 'trip:end', anglers: 'trip:people', note: 'trip:note' })
-      this.stints(start, end)
+      if (draft.effortKnown === 'trip' && end === undefined) this.problems['trip:end'] ??= text.whenEnd
+      if (this.full) this.stints(start, end)
+      else this.linesOf(draft.trip, draft.lines, start, end, {})
       this.strikes(start, end)
       this.readings(start, end)
     }
@@ -81,8 +90,13 @@ class DraftReader {
       problems: this.problems,
       notices: this.notices,
       twice: this.twice,
+      lines: this.lines,
       account: start === undefined ? undefined : this.account(start, end),
     }
+  }
+
+  private get full(): boolean {
+    return this.draft.effortKnown === 'full'
   }
 
   private missing(cell: string, message: string): undefined {
@@ -90,10 +104,10 @@ class DraftReader {
     return undefined
   }
 
-  private time(cell: string, text: string, afterMs: number | undefined, untilMs?: number): number | undefined {
+  private time(cell: string, typed: string, afterMs: number | undefined, untilMs?: number): number | undefined {
     if (!isDate(this.draft.date)) return undefined
     const context: TimeContext = { zone: this.zone, date: this.draft.date, afterMs, untilMs, again: this.draft.again[cell] }
-    const read: ReadTime = readTime(text, context)
+    const read: ReadTime = readTime(typed, context)
     if (read.problem !== undefined) this.problems[cell] = read.problem
     if (read.notice !== undefined) this.notices[cell] = read.notice
     if (read.twice) this.twice.push(cell)
@@ -108,8 +122,7 @@ class DraftReader {
       const from =
         row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
       const to = row.end === '' || from === undefined ? undefined : this.time(cellName('stint', row.id, 'end'), row.end, from)
-      if (row.lure === '')
-        this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? 'Which lure?' : `No lure is chosen for “${row.lureText}”: pick one or make it.`
+      if (row.lure === '') this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? text.stints.which : text.stints.notChosen(row.lureText)
       if (to !== undefined) reached.set(angler, to)
       if (from !== undefined) this.stint(row, angler, from, to)
     }
@@ -123,8 +136,24 @@ class DraftReader {
       start: isoUtc(from),
       end: to === undefined ? null : isoUtc(to),
       ...this.quantity('stint', row, 'depth', 'lureDepthM', this.units.depth, 'm'),
+      spot: row.spot || null,
+      retrieve: row.retrieve || null,
+      reason: row.reason || null,
     }
     this.keep('stint', row.id, fields, { lureDepthM: 'depth', start: 'start', end: 'end', lure: 'lure', angler: 'angler' })
+    this.linesOf(row.id, row.lines, from, to, { stint: row.id })
+  }
+
+  /** Strikes typed as shorthand, of a stint or of the trip. Their ids follow from whose they are and their place, so that keeping twice makes none twice. */
+  private linesOf(owner: string, lines: string, from: number, to: number | undefined, more: Fields): void {
+    if (lines.trim() === '') return
+    const read = readLines(lines, { units: this.units, zone: this.zone, fromMs: from, toMs: to, timeOptional: !this.full })
+    this.lines[owner] = read
+    const cell = cellName('stint', owner, 'lines')
+    read.forEach(({ fields, problem }, i) => {
+      if (problem !== undefined) this.problems[cell] ??= problem
+      if (fields) this.keep('strike', uuidv5(`line ${i}`, owner), { trip: this.draft.trip, ...more, ...fields }, {}, cell)
+    })
   }
 
   private strikes(start: number, end: number | undefined): void {
@@ -132,14 +161,16 @@ class DraftReader {
     for (const row of this.draft.strikes) {
       if (isBlank(row)) continue
       const cell = cellName('strike', row.id, 'time')
-      const at = row.time === '' ? this.missing(cell, 'When was it?') : this.time(cell, row.time, above, end)
+      const timeUnknown = row.time === '' && !this.full
+      const at = timeUnknown ? start : row.time === '' ? this.missing(cell, text.strikes.when) : this.time(cell, row.time, above, end)
       if (at === undefined) continue
-      above = Math.max(above, at)
-      const stint = this.stintAt(at, row)
+      if (!timeUnknown) above = Math.max(above, at)
+      const stint = this.full ? this.stintAt(at, row) : undefined
       const fields = {
         trip: this.draft.trip,
         time: isoUtc(at),
         stint: stint ?? null,
+        timeUnknown: timeUnknown || null,
         angler: row.angler || null,
         outcome: row.outcome || null,
         note: row.note || null,
@@ -159,8 +190,8 @@ class DraftReader {
     })
     const people = new Set(holding.map(({ fields }) => fields.angler))
     const cell = cellName('strike', row.id, 'time')
-    if (people.size > 1) this.notices[cellName('strike', row.id, 'angler')] = 'whose was it?'
-    if (holding.length === 0) this.notices[cell] = 'between stints: a loose end'
+    if (people.size > 1) this.notices[cellName('strike', row.id, 'angler')] = text.strikes.whose
+    if (holding.length === 0) this.notices[cell] = text.strikes.between
     return people.size > 1 ? undefined : holding.sort((a, b) => (String(a.fields.start) < String(b.fields.start) ? 1 : -1))[0]?.id
   }
 
@@ -179,16 +210,25 @@ class DraftReader {
         ...this.quantity('reading', row, 'temp', 'waterTempC', this.units.temperature, 'C'),
         ...this.quantity('reading', row, 'sight', 'visibilityM', this.units.visibility, 'm'),
         ...this.quantity('reading', row, 'wind', 'windMps', this.units.wind, 'mps'),
+        ...this.quantity('reading', row, 'pressure', 'pressureHpa', this.units.pressure, 'hpa'),
         ...this.cloud(row),
+        tint: row.tint || null,
       }
-      this.keep('reading', row.id, fields, { time: 'time', waterTempC: 'temp', visibilityM: 'sight', windMps: 'wind', cloudPct: 'cloud' })
+      this.keep('reading', row.id, fields, {
+        time: 'time',
+        waterTempC: 'temp',
+        visibilityM: 'sight',
+        windMps: 'wind',
+        cloudPct: 'cloud',
+        pressureHpa: 'pressure',
+      })
     }
   }
 
   private cloud(row: ReadingRow): Fields {
     if (row.cloud === '') return { cloudPct: null }
     const value = parseNumber(row.cloud)
-    if (value === undefined) this.problems[cellName('reading', row.id, 'cloud')] = 'Cloud is a number of hundredths, 0 to 100.'
+    if (value === undefined) this.problems[cellName('reading', row.id, 'cloud')] = text.readings.cloudWrong
     return value === undefined ? {} : { cloudPct: value }
   }
 
@@ -201,19 +241,25 @@ class DraftReader {
     assumed: Unit,
     stored: Unit,
   ): Fields {
-    const text = String(row[column])
-    if (text.trim() === '') return { [field]: null, [`${field}Typed`]: null }
-    const read = parseQuantity(text, assumed, stored)
-    if (!read) this.problems[cellName(section, row.id, column)] = `“${text}” is not understood; write a number, with or without its unit.`
+    const typed = String(row[column])
+    if (typed.trim() === '') return { [field]: null, [`${field}Typed`]: null }
+    const read = parseQuantity(typed, assumed, stored)
+    if (!read) this.problems[cellName(section, row.id, column)] = text.notUnderstood(typed)
     return read ? { [field]: read.value, [`${field}Typed`]: read.typed } : {}
   }
 
   /** Keeps a record, with the record class's own messages beside the cells its fields came from. */
-  private keep(kind: 'trip' | 'stint' | 'strike' | 'reading', id: string, fields: Record<string, Json>, cells: Readonly<Record<string, string>>): void {
+  private keep(
+    kind: 'trip' | 'stint' | 'strike' | 'reading',
+    id: string,
+    fields: Record<string, Json>,
+    cells: Readonly<Record<string, string>>,
+    one?: string,
+  ): void {
     this.records.push({ kind, id, fields })
     for (const { field, message } of faultsOf(kind, fields)) {
       const column = cells[field] ?? field
-      const cell = kind === 'trip' ? column : cellName(kind, id, column)
+      const cell = one ?? (kind === 'trip' ? column : cellName(kind, id, column))
       this.problems[cell] ??= message
     }
   }

@@ -1,4 +1,5 @@
 import { addDays, localDate, parseClock, resolveWallTime } from '@jotbook/core'
+import { text as words } from './text.ts'
 
 /** What a typed time of day means: an instant, with what has to be said about it, or why it means none yet. */
 export interface ReadTime {
@@ -22,7 +23,7 @@ export interface TimeContext {
 
 export function readTime(text: string, { zone, date, afterMs, untilMs, again }: TimeContext): ReadTime {
   const clock = parseClock(text)
-  if (!clock) return { problem: `“${text}” is no time of day; write 630, 6:30 or 6:30 pm.` }
+  if (!clock) return { problem: words.noTime(text) }
   const day = afterMs === undefined ? date : localDate(afterMs, zone)
   const sameDay = resolveWallTime(day, clock, zone)
   const late = sameDay.kind === 'twice' ? sameDay.laterMs : sameDay.ms
@@ -30,9 +31,9 @@ export function readTime(text: string, { zone, date, afterMs, untilMs, again }: 
   const next = nextDay ? resolveWallTime(addDays(day, 1), clock, zone) : sameDay
   const tooLate = nextDay && untilMs !== undefined && next.ms > untilMs
   const meant = tooLate ? sameDay : next
-  if (meant.kind === 'skipped') return { problem: 'Clocks went forward over this time: it did not exist that day.' }
-  if (meant.kind === 'twice' && again === undefined) return { twice: true, problem: 'Clocks went back: this time came twice. Which was it?' }
+  if (meant.kind === 'skipped') return { problem: words.skipped }
+  if (meant.kind === 'twice' && again === undefined) return { twice: true, problem: words.twice.problem }
   const ms = meant.kind === 'twice' && again === 'second' ? meant.laterMs : meant.ms
-  const notice = nextDay && !tooLate ? 'next day' : undefined
+  const notice = nextDay && !tooLate ? words.nextDay : undefined
   return { ms, ...(notice ? { notice } : {}) }
 }

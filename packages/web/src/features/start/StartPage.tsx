@@ -11,6 +11,7 @@ import { Button, Field, Heading, Label, Page, Quiet, Select, Title } from '../..
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
 import { LureFields, newLure, readLure } from '../tackle/index.ts'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
+import { text } from './text.ts'
 
 /** A book of one's own: a name, units, the first water and one lure. */
 export function StartPage() {
@@ -23,7 +24,7 @@ export function StartPage() {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const [readW, readL] = [readWater(water), readLure(lure)]
-  const nameProblem = name.trim() === '' ? 'Give the book a name.' : name.trim().length > 200 ? 'At most 200 letters.' : undefined
+  const nameProblem = name.trim() === '' ? text.nameMissing : name.trim().length > 200 ? text.nameLong : undefined
 
   const start = async (): Promise<void> => {
     setTried(true)
@@ -41,8 +42,8 @@ export function StartPage() {
 
   return (
     <Page>
-      <Title>Start your own book</Title>
-      <p>Four answers, then your first trip. Everything can be changed later.</p>
+      <Title>{text.title}</Title>
+      <p>{text.note}</p>
       <form
         noValidate
         onSubmit={(event) => {
@@ -52,7 +53,7 @@ export function StartPage() {
       >
         <Flex gap="14px" mt="20px" wrap="wrap">
           <Box w="280px">
-            <Label htmlFor="book-name">Whose book is it?</Label>
+            <Label htmlFor="book-name">{text.whose}</Label>
             <Field
               id="book-name"
               autoFocus
@@ -64,25 +65,25 @@ export function StartPage() {
             <FieldProblem id="book-name-problem" message={tried ? nameProblem : undefined} />
           </Box>
           <Box w="280px">
-            <Label htmlFor="book-units">Units</Label>
+            <Label htmlFor="book-units">{text.units}</Label>
             <Select id="book-units" value={units} onChange={(event) => setUnits(event.target.value as 'imperial' | 'metric')}>
-              <option value="imperial">°F, feet, inches, pounds, mph</option>
-              <option value="metric">°C, metres, centimetres, kilograms, m/s</option>
+              <option value="imperial">{text.imperial}</option>
+              <option value="metric">{text.metric}</option>
             </Select>
-            <Quiet>Each can be chosen by itself in the book’s settings.</Quiet>
+            <Quiet>{text.unitsNote}</Quiet>
           </Box>
         </Flex>
         <Box mt="26px">
-          <Heading>The first water</Heading>
+          <Heading>{text.water}</Heading>
           <WaterFields draft={water} problems={tried ? readW.problems : {}} onChange={setWater} />
         </Box>
         <Box mt="26px">
-          <Heading>One lure</Heading>
+          <Heading>{text.lure}</Heading>
           <LureFields draft={lure} problems={tried ? readL.problems : {}} onChange={setLure} />
         </Box>
         <ProblemNote problem={error as ProblemDetails | undefined} />
         <Button type="submit" look="main" mt="26px" minH="48px" fontSize="large" disabled={isLoading}>
-          Start the book
+          {text.start}
         </Button>
       </form>
     </Page>

@@ -5,6 +5,7 @@ import { faultsOf } from '@jotbook/contract'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { Field, Label, Select } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
+import { text } from './text.ts'
 
 export interface LureDraft {
   readonly name: string
@@ -44,12 +45,12 @@ export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
   )
   return (
     <Flex gap="14px" wrap="wrap" align="end">
-      <LureDrawing lure={{ name: 'The new lure', class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }} width={110} />
-      {pick('class', 'Class', LURE_CLASSES, '210px')}
-      {pick('back', 'Back', colours, '130px')}
-      {pick('belly', 'Belly', colours, '130px')}
+      <LureDrawing lure={{ name: text.make.drawing, class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }} width={110} />
+      {pick('class', text.make.class, LURE_CLASSES, '210px')}
+      {pick('back', text.make.back, colours, '130px')}
+      {pick('belly', text.make.belly, colours, '130px')}
       <Box w="240px">
-        <Label htmlFor="lure-name">Called (its class and back otherwise)</Label>
+        <Label htmlFor="lure-name">{text.make.called}</Label>
         <Field
           id="lure-name"
           value={draft.name}

@@ -2,6 +2,7 @@ import { Flex } from '@chakra-ui/react'
 import { OUTCOMES } from '@jotbook/core'
 import { StrikeMark } from '../../charts/dayStrip/StrikeMark.tsx'
 import { ink } from '../../ui/theme.ts'
+import { text } from './text.ts'
 
 /** Who and what the marks on the strip are. */
 export function Legend({ anglers }: { anglers: readonly string[] }) {
@@ -21,9 +22,9 @@ export function Legend({ anglers }: { anglers: readonly string[] }) {
       {[...OUTCOMES].reverse().map((outcome) => (
         <Flex key={outcome} gap="2px" align="center">
           <svg width="30" height="26" aria-hidden>
-            <StrikeMark strike={{ id: outcome, ms: 0, depthM: 0, outcome, label: outcome }} x={10} y={32} raise={0} colour={ink.ink} lit={false} />
+            <StrikeMark strike={{ id: outcome, ms: 0, depthM: 0, outcome, label: outcome }} x={10} footY={26} headY={11} colour={ink.ink} lit={false} />
           </svg>
-          {outcome}
+          {text.legend[outcome]}
         </Flex>
       ))}
     </Flex>

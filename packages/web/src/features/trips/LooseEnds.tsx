@@ -1,42 +1,52 @@
 import { Box } from '@chakra-ui/react'
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { OUTCOMES, epochMs, looseEndsOf, tripRecord } from '@jotbook/core'
 import { useBookId } from '../../app/useBook.ts'
 import { commit } from '../../offline/index.ts'
+import type { Edit } from '../../offline/index.ts'
 import { Button, Heading } from '../../ui/controls.tsx'
-import { clockText } from './stripModel.ts'
-import type { TripOnScreen } from './stripModel.ts'
+import { openEndsOf, undoOf } from './mends.ts'
+import type { Mend } from './mends.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
 
-/** What is still to be said or mended, each with the way to do it. */
+/** What is still to be said or mended, each with the ways to do it, and the way back. */
 export function LooseEnds({ screen }: { screen: TripOnScreen }) {
   const book = useBookId()
-  const { trip, water, stints, readings, strikes } = screen
-  const zone = trip.timeZone ?? water?.timeZone ?? 'UTC'
-  const ends = looseEndsOf(tripRecord({ trip, water, stints, readings, strikes }))
-  const unsaid = strikes.filter(({ outcome }) => !outcome)
-  if (ends.length + unsaid.length === 0) return null
-  const timeOf = (record: string): string => {
-    const iso = strikes.find(({ id }) => id === record)?.time ?? stints.find(({ id }) => id === record)?.start ?? (record === trip.id ? trip.start : record)
-    return clockText(epochMs(iso), zone)
+  const [undo, setUndo] = useState<readonly Edit[]>()
+  const ends = openEndsOf(screen)
+  if (ends.length === 0 && !undo) return null
+  const mend = async (chosen: Mend): Promise<void> => {
+    const back = undoOf(chosen, screen)
+    await commit(book, chosen.edits)
+    setUndo(back)
+  }
+  const goBack = async (): Promise<void> => {
+    if (undo) await commit(book, undo)
+    setUndo(undefined)
   }
   return (
-    <Box as="section" aria-label="Loose ends" bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="16px" p="14px 18px">
-      <Heading>{ends.length + unsaid.length === 1 ? 'One loose end' : `${ends.length + unsaid.length} loose ends`}</Heading>
-      {unsaid.map((strike) => (
-        <Box key={strike.id} mt="6px">
-          {clockText(epochMs(strike.time), zone)} strike. What became of it?{' '}
-          {OUTCOMES.map((outcome) => (
-            <Button key={outcome} look="bare" onClick={() => void commit(book, [{ kind: 'strike', id: strike.id, fields: { outcome } }])}>
-              {outcome}
+    <Box as="section" aria-label={text.ends.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="16px" p="14px 18px" className="no-print">
+      {ends.length > 0 && <Heading>{text.ends.title(ends.length)}</Heading>}
+      {ends.map(({ key, when, message, mends }) => (
+        <Box key={key} mt="6px">
+          {when} {message}{' '}
+          {mends.map((one) => (
+            <Button key={one.label} look="bare" fontWeight="700" onClick={() => void mend(one)}>
+              {one.label}
             </Button>
           ))}
+          {mends.length === 0 && <Link to={`/trips/${screen.trip.id}/edit`}>{text.ends.mend}</Link>}
         </Box>
       ))}
-      {ends.map(({ kind, record, message }) => (
-        <Box key={`${kind} ${record}`} mt="6px">
-          {timeOf(record)}: {message} <Link to={`/trips/${trip.id}/edit`}>mend it</Link>
+      {undo && (
+        <Box mt="8px" role="status">
+          {text.ends.done}{' '}
+          <Button look="bare" onClick={() => void goBack()}>
+            {text.ends.undo}
+          </Button>
         </Box>
-      ))}
+      )}
     </Box>
   )
 }

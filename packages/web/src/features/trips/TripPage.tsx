@@ -1,18 +1,22 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
-import { useLocation, useParams } from 'react-router'
-import { accountFor, epochMs, formatQuantity } from '@jotbook/core'
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
-import { LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { day } from '../../ui/locale.ts'
+import { Figures } from './Figures.tsx'
 import { Legend } from './Legend.tsx'
 import { LooseEnds } from './LooseEnds.tsx'
+import { stripModel } from './stripModel.ts'
+import { zoneOf } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
 import { TripTable } from './TripTable.tsx'
-import { clockText, stripModel } from './stripModel.ts'
-import type { TripOnScreen } from './stripModel.ts'
 import { useTrip } from './useTrip.ts'
 
-/** One trip: the day as a strip, its loose ends, and the same as a table. */
+/** One trip: the day as a strip, or as rows with one key, and its loose ends. */
 export function TripPage() {
   const { trip: id } = useParams()
   const screen = useTrip(id)
@@ -20,78 +24,95 @@ export function TripPage() {
   if (screen === null) {
     return (
       <Page>
-        <Title>This trip is not in the book</Title>
-        <p>It may have been taken out, or it belongs to another book.</p>
-        <LinkButton to="/trips">To the trips</LinkButton>
+        <Title>{text.trip.missing}</Title>
+        <p>{text.trip.missingNote}</p>
+        <LinkButton to="/trips">{text.trip.toTrips}</LinkButton>
       </Page>
     )
   }
-  return <ShownTrip screen={screen} />
+  return <ShownTrip key={screen.trip.id} screen={screen} />
 }
 
 function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const units = useUnits()
   const { hash } = useLocation()
   const highlight = hash.startsWith('#strike-') ? hash.slice('#strike-'.length) : undefined
+  const [rows, toggle] = useRowsInstead()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const model = useMemo(() => stripModel(screen, units), [screen, units])
   const { trip, water } = screen
-  const zone = trip.timeZone ?? water?.timeZone ?? 'UTC'
-  const date = new Date(trip.start).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: zone })
+  const known = trip.effortKnown ?? 'full'
   return (
     <Page>
       <Flex wrap="wrap" gap="12px 40px" align="end" justify="space-between">
         <Box>
           <Quiet>
-            {date}
+            {day(trip.start, zoneOf(screen), 'full')}
             {trip.purpose ? ` · ${trip.purpose}` : ''}
           </Quiet>
-          <Title>{water?.name ?? 'A water that is not in the book'}</Title>
+          <Title>{water?.name ?? text.trip.noWater}</Title>
         </Box>
         <Figures screen={screen} />
       </Flex>
       <Flex mt="10px" gap="8px 22px" wrap="wrap" align="center" justify="space-between">
         <Legend anglers={model.paths.map(({ angler }) => angler)} />
-        <LinkButton to={`/trips/${trip.id}/edit`}>Mend this trip</LinkButton>
+        <Flex gap="8px" className="no-print" wrap="wrap">
+          <Button look="bare" onClick={toggle}>
+            {rows ? text.table.strip : text.table.show}
+          </Button>
+          <LinkButton to={`/trips/${trip.id}/edit`}>{text.trip.mend}</LinkButton>
+        </Flex>
       </Flex>
+      {known !== 'full' && (
+        <Box mt="8px" fontWeight="600">
+          {known === 'trip' ? text.strip.noStints : text.strip.noEffort}
+        </Box>
+      )}
       <Box ref={frame} mt="12px">
-        {width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
+        {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
       </Box>
+      {rows && <TripTable screen={screen} highlight={highlight} />}
       <LooseEnds screen={screen} />
-      <TripTable screen={screen} highlight={highlight} clock={(iso) => clockText(epochMs(iso), zone)} />
+      {trip.note && (
+        <Box mt="16px" whiteSpace="pre-line" maxW="760px">
+          {trip.note}
+        </Box>
+      )}
+      <Neighbours trip={trip.id} />
     </Page>
   )
 }
 
-function Figures({ screen: { trip, stints, strikes } }: { screen: TripOnScreen }) {
-  const units = useUnits()
-  const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
-  const { accountedMin } = accountFor(
-    trip.start,
-    trip.end ?? null,
-    stints.map((stint) => ({ id: stint.id, angler: stint.angler ?? null, start: stint.start, end: stint.end ?? null })),
-  )
-  const anglers = new Set(stints.map(({ angler }) => angler ?? '')).size
-  const best = Math.max(0, ...strikes.map(({ weightG }) => weightG ?? 0))
-  const figures = [
-    [String(counted.length), 'strikes'],
-    [`${Math.floor(accountedMin / 60)} h ${String(Math.round(accountedMin % 60)).padStart(2, '0')}`, anglers > 1 ? 'fished, together' : 'fished'],
-    [String(counted.filter(({ outcome }) => outcome === 'landed').length), 'landed'],
-    ...(best > 0 ? [[formatQuantity(best, null, 'g', units.weight), 'best fish']] : []),
-  ]
+/** The trips before and after this one. */
+function Neighbours({ trip }: { trip: string }) {
+  const trips = useAppSelector(({ records }) => records.trips)
+  const at = trips.findIndex(({ id }) => id === trip)
+  const [after, before] = [trips[at - 1], trips[at + 1]]
   return (
-    <Flex gap={{ base: '14px', md: '28px' }} wrap="wrap">
-      {figures.map(([value, name]) => (
-        <Box key={name} textAlign="right">
-          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title" fontWeight="600" lineHeight="1.1">
-            {value}
-          </Box>
-          <Quiet>{name}</Quiet>
-        </Box>
-      ))}
+    <Flex className="no-print" gap="22px" mt="22px" fontSize="small">
+      {before && <Link to={`/trips/${before.id}`}>{text.trip.before}</Link>}
+      {after && <Link to={`/trips/${after.id}`}>{text.trip.after}</Link>}
     </Flex>
   )
+}
+
+/** The strip and its rows change places by the key t; the address remembers which. */
+function useRowsInstead(): [boolean, () => void] {
+  const [params] = useSearchParams()
+  const { hash } = useLocation()
+  const navigate = useNavigate()
+  const rows = params.get('as') === 'rows'
+  const toggle = (): void => void navigate({ search: rows ? '' : 'as=rows', hash }, { replace: true })
+  useEffect(() => {
+    const onKey = ({ key, target, ctrlKey, metaKey, altKey }: KeyboardEvent): void => {
+      const typing = target instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName)
+      if (key === 't' && !typing && !ctrlKey && !metaKey && !altKey) toggle()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  })
+  return [rows, toggle]
 }
 
 function useWidth(frame: React.RefObject<HTMLDivElement | null>): number {

@@ -1,15 +1,12 @@
 import { Box } from '@chakra-ui/react'
-import { formatQuantity } from '@jotbook/core'
+import { epochMs } from '@jotbook/core'
+import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
-import { Heading } from '../../ui/controls.tsx'
-import { workedDepthM } from './stripModel.ts'
-import type { TripOnScreen } from './stripModel.ts'
-
-interface TripTableProps {
-  readonly screen: TripOnScreen
-  readonly highlight: string | undefined
-  readonly clock: (iso: string) => string
-}
+import { Heading, Table } from '../../ui/controls.tsx'
+import { clock, quantity } from '../../ui/locale.ts'
+import { workedDepthM, zoneOf } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
 
 interface Line {
   readonly key: string
@@ -17,83 +14,99 @@ interface Line {
   readonly when: string
   readonly what: string
   readonly detail: string
-  readonly lit: boolean
+  readonly strike: boolean
 }
 
 /** The strip as a table, in order of time. */
-export function TripTable({ screen, highlight, clock }: TripTableProps) {
+export function TripTable({ screen, highlight }: { screen: TripOnScreen; highlight: string | undefined }) {
   const units = useUnits()
-  const { stints, strikes, readings, lures } = screen
-  const stintName = (id: string | null | undefined): string => {
-    const stint = stints.find((candidate) => candidate.id === id)
-    return stint ? (lures.get(stint.lure)?.name ?? 'a lure') : 'no stint'
-  }
-  const lines: Line[] = [
-    ...stints.map((stint) => ({
-      key: stint.id,
-      at: stint.start,
-      when: `${clock(stint.start)} to ${stint.end ? clock(stint.end) : 'still open'}`,
-      what: lures.get(stint.lure)?.name ?? 'a lure',
-      detail: [stint.angler, formatQuantity(workedDepthM(stint, lures.get(stint.lure)), stint.lureDepthMTyped, 'm', units.depth), stint.reason]
-        .filter(Boolean)
-        .join(' · '),
-      lit: false,
-    })),
-    ...strikes.map((strike) => ({
-      key: strike.id,
-      at: strike.time,
-      when: clock(strike.time),
-      what: `Strike, ${strike.outcome ?? 'not yet said'}`,
-      detail: [
-        stintName(strike.stint),
-        strike.species,
-        typeof strike.lengthMm === 'number' && formatQuantity(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
-        typeof strike.weightG === 'number' && formatQuantity(strike.weightG, strike.weightGTyped, 'g', units.weight),
-        strike.phase,
-        strike.note,
-      ]
-        .filter(Boolean)
-        .join(' · '),
-      lit: strike.id === highlight,
-    })),
-    ...readings.map((reading) => ({
-      key: reading.id,
-      at: reading.time,
-      when: clock(reading.time),
-      what: 'Reading',
-      detail: [
-        typeof reading.waterTempC === 'number' && formatQuantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
-        typeof reading.visibilityM === 'number' && `sees ${formatQuantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)}`,
-        reading.tint,
-        typeof reading.cloudPct === 'number' && `cloud ${reading.cloudPct} %`,
-        typeof reading.windMps === 'number' && `wind ${formatQuantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)}`,
-      ]
-        .filter(Boolean)
-        .join(' · '),
-      lit: false,
-    })),
+  const lines = [
+    ...screen.stints.map((stint) => stintLine(stint, screen, units)),
+    ...screen.strikes.map((strike) => strikeLine(strike, screen, units)),
+    ...screen.readings.map((reading) => readingLine(reading, screen, units)),
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   return (
-    <Box as="section" aria-label="The day as a table" mt="22px" overflowX="auto">
-      <Heading>The day in rows</Heading>
-      <table className="tabular">
+    <Box as="section" aria-label={text.table.title} mt="14px" overflowX="auto">
+      <Heading>{text.table.title}</Heading>
+      <Table>
         <thead>
           <tr>
-            <th>When</th>
-            <th>What</th>
-            <th>More</th>
+            <th>{text.table.when}</th>
+            <th>{text.table.what}</th>
+            <th>{text.table.more}</th>
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ key, when, what, detail, lit }) => (
-            <tr key={key} id={what.startsWith('Strike') ? `strike-${key}` : undefined} style={lit ? { outline: '2px solid' } : undefined}>
+          {lines.map(({ key, when, what, detail, strike }) => (
+            <tr key={key} id={strike ? `strike-${key}` : undefined} style={key === highlight ? { outline: '2px solid' } : undefined}>
               <td style={{ whiteSpace: 'nowrap' }}>{when}</td>
               <td>{what}</td>
               <td>{detail}</td>
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </Box>
   )
+}
+
+const joined = (parts: readonly (string | false | null | undefined)[]): string => parts.filter(Boolean).join(' · ')
+
+function stintLine(stint: Stint, screen: TripOnScreen, units: UnitPreferences): Line {
+  const [zone, lure] = [zoneOf(screen), screen.lures.get(stint.lure)]
+  return {
+    key: stint.id,
+    at: stint.start,
+    when: text.table.span(clock(epochMs(stint.start), zone), stint.end ? clock(epochMs(stint.end), zone) : text.table.stillOpen),
+    what: lure?.name ?? text.table.lure,
+    detail: joined([
+      stint.angler,
+      quantity(workedDepthM(stint, lure), stint.lureDepthMTyped, 'm', units.depth),
+      stint.retrieve,
+      stint.structure,
+      stint.cover,
+      stint.reason,
+    ]),
+    strike: false,
+  }
+}
+
+function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences): Line {
+  const stint = screen.stints.find(({ id }) => id === strike.stint)
+  const full = (screen.trip.effortKnown ?? 'full') === 'full'
+  return {
+    key: strike.id,
+    at: strike.time,
+    when: strike.timeUnknown ? text.table.noTime : clock(epochMs(strike.time), zoneOf(screen)),
+    what: text.table.strike(strike.outcome ?? text.table.notSaid),
+    detail: joined([
+      stint ? (screen.lures.get(stint.lure)?.name ?? text.table.lure) : full && text.table.noStint,
+      strike.species,
+      typeof strike.lengthMm === 'number' && quantity(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
+      typeof strike.weightG === 'number' && quantity(strike.weightG, strike.weightGTyped, 'g', units.weight),
+      strike.phase,
+      strike.hookPosition,
+      strike.note,
+    ]),
+    strike: true,
+  }
+}
+
+function readingLine(reading: Reading, screen: TripOnScreen, units: UnitPreferences): Line {
+  return {
+    key: reading.id,
+    at: reading.time,
+    when: clock(epochMs(reading.time), zoneOf(screen)),
+    what: text.table.reading,
+    detail: joined([
+      typeof reading.waterTempC === 'number' && quantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
+      typeof reading.visibilityM === 'number' && text.table.sees(quantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)),
+      reading.tint,
+      typeof reading.cloudPct === 'number' && text.table.cloud(reading.cloudPct),
+      typeof reading.windMps === 'number' && text.table.wind(quantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)),
+      typeof reading.pressureHpa === 'number' && quantity(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
+      reading.current && `${text.strip.current.toLowerCase()} ${reading.current}`,
+    ]),
+    strike: false,
+  }
 }

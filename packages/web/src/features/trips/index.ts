@@ -1,2 +1,6 @@
+export { dateOf } from './tripList.ts'
+export { openEndsOf } from './mends.ts'
+export type { OpenEnd } from './mends.ts'
 export { TripPage } from './TripPage.tsx'
 export { TripsPage } from './TripsPage.tsx'
+export { useTripSums } from './useTripSums.ts'

@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { IMPERIAL, METRIC } from '@jotbook/core'
 import type { Lure } from '@jotbook/core'
 import { surfacePath } from '../../charts/dayStrip/surface.ts'
-import { stripModel, workedDepthM } from './stripModel.ts'
-import type { TripOnScreen } from './stripModel.ts'
+import { openEndsOf, undoOf } from './mends.ts'
+import { stripModel } from './stripModel.ts'
+import { workedDepthM } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
 
 const GREY: Lure = { id: 'A', name: 'Jerkbait, grey', class: 'suspending jerkbait', runsFromM: 1, runsToM: 2 }
 const JIG: Lure = { id: 'B', name: 'Jig', class: 'finesse jig' }
@@ -37,7 +39,7 @@ describe('the day strip', () => {
       ['Rowan', [['S1', 1.524]]],
       ['Tilda', [['S2', 6]]],
     ])
-    expect(model.deepestM).toBe(7.5)
+    expect(model.deepestM).toBeCloseTo(7.2, 9)
     expect([workedDepthM({ ...SCREEN.stints[0]!, lureDepthM: null }, GREY), workedDepthM({ ...SCREEN.stints[0]!, lureDepthM: null }, JIG)]).toEqual([1.5, 0.9])
   })
 
@@ -50,7 +52,7 @@ describe('the day strip', () => {
 
   it('runs over whole half hours with hour marks in the trip’s own zone', () => {
     expect(new Date(model.fromMs).toISOString()).toBe('2026-03-14T11:30:00.000Z')
-    expect(model.hours.map(({ text }) => text)).toEqual(['7:00', '8:00', '9:00', '10:00', '11:00', '12:00', '13:00', '14:00', '15:00'])
+    expect(model.hours.map(({ text }) => text)).toEqual(['7:00 am', '8:00 am', '9:00 am', '10:00 am', '11:00 am', '12:00 pm', '1:00 pm', '2:00 pm', '3:00 pm'])
   })
 
   it('draws wind as read, sunrise where it was, and the night before it darker', () => {
@@ -68,20 +70,79 @@ describe('the day strip', () => {
   })
 
   it('speaks the reader’s units', () => {
-    expect([model.temperatures[0]?.text, model.waterText, model.lures[0]?.depthText]).toEqual(['46 °F', 'sees 3 ft, clay', '5 ft'])
+    expect([model.ribbons[0]?.readings[0]?.text, model.ribbons[0]?.note, model.lures[0]?.depthText]).toEqual(['46 °F', 'sees 3 ft, clay', '5 ft'])
     const metric = stripModel(SCREEN, METRIC)
-    expect([metric.temperatures[0]?.text, metric.waterText, metric.depths[0]?.text]).toEqual(['8 °C', 'sees 0.9 m, clay', '0 m'])
+    expect([metric.ribbons[0]?.readings[0]?.text, metric.ribbons[0]?.note, metric.depths[0]?.text]).toEqual(['8 °C', 'sees 0.9 m, clay', '0 m'])
+  })
+
+  it('breaks a ribbon where its reading has grown old, and ends it where it is not known', () => {
+    const late = { ...SCREEN, readings: [SCREEN.readings[0]!] }
+    const pieces = stripModel(late, IMPERIAL).ribbons[0]!.pieces.map(({ fromMs, toMs, stale }) => [(toMs - fromMs) / 3_600_000, stale])
+    expect(pieces).toEqual([
+      [1, false],
+      [3, false],
+      [3, true],
+    ])
+  })
+
+  it('draws the bottom as sounded and brackets the longest time without a strike', () => {
+    const sounded = { ...SCREEN, stints: SCREEN.stints.map((stint, i) => ({ ...stint, depthM: 6 + i })) }
+    const drawn = stripModel(sounded, IMPERIAL)
+    expect([drawn.bottom[0], drawn.bottom.at(-1)]).toEqual([
+      { ms: drawn.fromMs, depthM: 6 },
+      { ms: drawn.toMs, depthM: 7 },
+    ])
+    expect(drawn.deepestM).toBeGreaterThan(7)
+    expect(drawn.blank?.text).toBe('75 minutes, no strike')
   })
 
   it('stands without readings, stints or a place', () => {
     const { latitude: _latitude, longitude: _longitude, ...nowhere } = SCREEN.water!
     const bare = stripModel({ ...SCREEN, water: nowhere, stints: [], readings: [], strikes: [] }, IMPERIAL)
-    expect([bare.paths, bare.wind.points, bare.temperatures, bare.sunrise, bare.waterText]).toEqual([
+    expect([bare.paths, bare.wind.points, bare.ribbons, bare.sunrise, bare.bottom, bare.blank, bare.lightFoot]).toEqual([
       [{ angler: '', stints: [], strikes: [] }],
       [],
       [],
       undefined,
-      'sight not read',
+      [],
+      undefined,
+      undefined,
     ])
+  })
+})
+
+describe('loose ends', () => {
+  const ends = openEndsOf(SCREEN)
+  const mendsOf = (key: string) => ends.find((end) => end.key === key)!.mends
+
+  it('are each closed by what is nearest to hand', () => {
+    expect(mendsOf('unsaid K2').map(({ label }) => label)).toEqual(['missed', 'lost', 'landed', 'raised'])
+    expect(mendsOf('strike-without-stint K2')).toEqual([
+      { label: 'Rowan: Jerkbait, grey', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S1' } }] },
+      { label: 'Tilda: Jig', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S2' } }] },
+    ])
+    expect(mendsOf('open-stint S3')).toEqual([{ label: 'ends at 3:00 pm', edits: [{ kind: 'stint', id: 'S3', fields: { end: '2026-03-14T20:00:00.000Z' } }] }])
+  })
+
+  it('of overlaps, backward stints and things outside the trip too, and each can be taken back', () => {
+    const [a, b] = SCREEN.stints
+    const crossed: TripOnScreen = {
+      ...SCREEN,
+      stints: [
+        { ...a!, end: '2026-03-14T12:30:00.000Z' },
+        { ...b!, id: 'X', angler: 'Rowan' },
+        { ...b!, id: 'Y', angler: 'Tilda', start: '2026-03-14T15:00:00.000Z', end: '2026-03-14T14:00:00.000Z' },
+        { ...b!, id: 'Z', angler: 'Osk', start: '2026-03-14T19:00:00.000Z', end: '2026-03-14T21:00:00.000Z' },
+      ],
+      strikes: [],
+    }
+    const labels = openEndsOf(crossed).map(({ key, mends }) => [key, mends.map(({ label }) => label)])
+    expect(labels).toEqual([
+      ['end-before-start Y', ['start and end the other way round']],
+      ['stint-outside-trip Z', ['the trip runs to 4:00 pm']],
+      ['stints-overlap X', ['the earlier one ends at 7:00 am']],
+    ])
+    const swap = openEndsOf(crossed)[0]!.mends[0]!
+    expect(undoOf(swap, crossed)).toEqual([{ kind: 'stint', id: 'Y', fields: { start: '2026-03-14T15:00:00.000Z', end: '2026-03-14T14:00:00.000Z' } }])
   })
 })

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useAppSelector } from '../../app/store.ts'
 import { recordsOfTrip } from '../../offline/index.ts'
 import type { TripRecords } from '../../offline/index.ts'
-import type { TripOnScreen } from './stripModel.ts'
+import type { TripOnScreen } from './stripPaths.ts'
 
 /** A trip with everything that belongs to it, kept up with the device store; `null` when the book has no such trip. */
 export function useTrip(id: string | undefined): TripOnScreen | null | undefined {

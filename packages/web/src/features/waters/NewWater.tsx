@@ -2,8 +2,10 @@ import { Box, Flex } from '@chakra-ui/react'
 import { parseNumber } from '@jotbook/core'
 import type { Fields } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
-import { Field, Label, Quiet } from '../../ui/controls.tsx'
+import { Button, Field, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
+import { text } from './text.ts'
+import { useZoneAt } from './useZoneAt.ts'
 
 export interface WaterDraft {
   readonly name: string
@@ -18,9 +20,9 @@ export const newWater = (): WaterDraft => ({ name: '', timeZone: deviceZone(), l
 /** The record a draft means, and what is wrong with it by field. */
 export function readWater(draft: WaterDraft): { fields: Fields; problems: Readonly<Record<string, string>> } {
   const problems: Record<string, string> = {}
-  const degrees = (text: string, field: string): number | null => {
-    const value = text.trim() === '' ? null : parseNumber(text)
-    if (value === undefined) problems[field] = 'Write degrees as a number, such as 36.94 or -85.12.'
+  const degrees = (typed: string, field: string): number | null => {
+    const value = typed.trim() === '' ? null : parseNumber(typed)
+    if (value === undefined) problems[field] = text.degrees
     return value ?? null
   }
   const fields = {
@@ -29,7 +31,7 @@ export function readWater(draft: WaterDraft): { fields: Fields; problems: Readon
     latitude: degrees(draft.latitude, 'latitude'),
     longitude: degrees(draft.longitude, 'longitude'),
   }
-  if (fields.name === '') problems.name = 'Give the water a name.'
+  if (fields.name === '') problems.name = text.nameMissing
   for (const { field, message } of faultsOf('water', fields)) problems[field] ??= message
   return { fields, problems }
 }
@@ -40,19 +42,15 @@ interface WaterFieldsProps {
   readonly onChange: (draft: WaterDraft) => void
 }
 
-const CELLS = [
-  { field: 'name', label: 'Name of the water', width: '240px' },
-  { field: 'timeZone', label: 'Time zone', width: '200px' },
-  { field: 'latitude', label: 'Latitude', width: '130px' },
-  { field: 'longitude', label: 'Longitude', width: '130px' },
-] as const
+const WIDTHS = { name: '240px', timeZone: '200px', latitude: '130px', longitude: '130px' } as const
 
 export function WaterFields({ draft, problems, onChange }: WaterFieldsProps) {
+  const zone = useZoneAt(draft.latitude, draft.longitude)
   return (
     <Flex gap="14px" wrap="wrap">
-      {CELLS.map(({ field, label, width }) => (
-        <Box key={field} w={width}>
-          <Label htmlFor={`water-${field}`}>{label}</Label>
+      {(Object.keys(WIDTHS) as (keyof typeof WIDTHS)[]).map((field) => (
+        <Box key={field} w={WIDTHS[field]}>
+          <Label htmlFor={`water-${field}`}>{text.fields[field]}</Label>
           <Field
             id={`water-${field}`}
             value={draft[field]}
@@ -64,7 +62,12 @@ export function WaterFields({ draft, problems, onChange }: WaterFieldsProps) {
         </Box>
       ))}
       <Box w="100%">
-        <Quiet>From its place the book works out the sun; coordinates may wait, and they are never shared unless you say so.</Quiet>
+        {zone !== undefined && zone !== draft.timeZone && (
+          <Button look="bare" onClick={() => onChange({ ...draft, timeZone: zone })}>
+            {text.findZone(zone)}
+          </Button>
+        )}
+        <Quiet>{text.placeNote}</Quiet>
       </Box>
     </Flex>
   )

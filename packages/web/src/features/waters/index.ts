@@ -1,2 +1,4 @@
 export { WaterFields, deviceZone, newWater, readWater } from './NewWater.tsx'
 export type { WaterDraft } from './NewWater.tsx'
+export { WaterPage } from './WaterPage.tsx'
+export { WatersPage } from './WatersPage.tsx'

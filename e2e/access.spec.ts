@@ -1,0 +1,100 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import type { App } from './app.ts'
+
+/** Every screen, with records of the demo book in their addresses. */
+async function screens(app: App): Promise<string[]> {
+  const one = async (sql: string): Promise<string> => (await app.query<{ id: string }>(sql))[0]!.id
+  const trip = await one(`select id from trips order by start desc limit 1`)
+  const lure = await one(`select id from lures where name = 'Jerkbait, grey shad'`)
+  const water = await one(`select id from waters where name = 'Quennor Reach'`)
+  const trips = ['/trips', '/trips?as=calendar', '/trips/new', `/trips/${trip}`, `/trips/${trip}?as=rows`, `/trips/${trip}/edit`]
+  const findings = ['/findings?by=lure', '/findings?by=class&split=water', '/findings?by=lure&where=year%3D1999']
+  return [
+    '/today',
+    ...trips,
+    ...findings,
+    '/waters',
+    `/waters/${water}`,
+    '/tackle',
+    '/tackle/new',
+    `/tackle/${lure}`,
+    '/tackle/classes',
+    '/book',
+    '/book/import',
+    '/start',
+  ]
+}
+
+async function settled(page: Page, url: string): Promise<void> {
+  await page.goto(url)
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await expect(page.getByRole('heading').first()).toBeVisible()
+  await page.waitForTimeout(700)
+}
+
+const overflow = (page: Page): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+
+for (const [scheme, width] of [
+  ['light', 1280],
+  ['dark', 390],
+] as const) {
+  test(`no screen has a serious accessibility fault, ${scheme} at ${width}`, async ({ app, page }) => {
+    test.setTimeout(240_000)
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
+    await page.setViewportSize({ width, height: 800 })
+    for (const path of await screens(app)) {
+      await settled(page, app.url + path)
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      expect(serious.map(({ id, nodes }) => `${path} ${scheme}: ${id} ${nodes[0]?.html}`)).toEqual([])
+      expect(await overflow(page), `${path} does not scroll sideways at ${width}`).toBeLessThanOrEqual(0)
+    }
+  })
+}
+
+test('with letters twice as large no screen of a phone scrolls sideways', async ({ app, page }) => {
+  test.setTimeout(240_000)
+  await page.setViewportSize({ width: 390, height: 844 })
+  const sideways: string[] = []
+  for (const path of await screens(app)) {
+    await settled(page, app.url + path)
+    const before = await page.evaluate(() => parseFloat(getComputedStyle(document.body).fontSize))
+    await page.evaluate(() => document.documentElement.style.setProperty('font-size', '200%'))
+    expect(await page.evaluate(() => parseFloat(getComputedStyle(document.body).fontSize))).toBe(before * 2)
+    await page.waitForTimeout(300)
+    const over = await overflow(page)
+    if (over > 0) sideways.push(`${path}: ${over}`)
+  }
+  expect(sideways).toEqual([])
+})
+
+test('by keyboard alone from the page one opens to a lure’s answer on the board', async ({ app, page }) => {
+  await settled(page, `${app.url}/today`)
+  const tabTo = async (name: RegExp): Promise<void> => {
+    for (let presses = 0; presses < 120; presses++) {
+      await page.keyboard.press('Tab')
+      const focused = await page.evaluate(() => {
+        const element = document.activeElement as HTMLElement
+        return { said: element.getAttribute('aria-label') ?? element.innerText, outline: getComputedStyle(element).outlineStyle }
+      })
+      if (!name.test(focused.said)) continue
+      // What has the focus shows it.
+      expect(focused.outline).not.toBe('none')
+      return
+    }
+    throw new Error(`no Tab leads to ${name}`)
+  }
+  await tabTo(/^Findings$/)
+  await page.keyboard.press('Enter')
+  await tabTo(/^Water temperature/)
+  await page.keyboard.press('Enter')
+  await tabTo(/^45 to 50 °F/)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(page).toHaveURL(/45..50F/)
+  await tabTo(/^Jerkbait, grey shad/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('answer')).toContainText('Jerkbait, grey shad, 45 to 50 °F')
+})

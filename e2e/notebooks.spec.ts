@@ -1,0 +1,143 @@
+import { Keys, expect, test } from './app.ts'
+
+/** A page of an old notebook: the day, when it began and ended, and what was jotted down, some of it without a time. */
+const PAGE: readonly (readonly [string, string, string, readonly string[]])[] = [
+  ['2019-03-02', '7', '12', ['8:10 la 15in', 'missed', '11 lo']],
+  ['2019-03-03', '730', '1130', ['la 14.5 2-1', '1015 mi tick']],
+  ['2019-03-09', '630', '13', ['9.40 la 16,5 2-8 on the pause', '942 mi', 'la']],
+  ['2019-03-10', '8', '11', []],
+  ['2019-03-16', '7', '14', ['725 lo', '8 la 13in', '1240 la 17in 3-2', 'raised']],
+  ['2019-03-23', '1530', '19', ['17 la spotted 12in']],
+  ['2019-03-24', '7', '12', ['730 mi', '735 mi', '1120 la 15in']],
+  ['2019-03-30', '6', '11', ['615 swirl', '8 la', '9 la 42cm']],
+  ['2019-04-06', '630', '12', ['la 14in kept', '10 lost']],
+  ['2019-04-07', '7', '10', ['9 la 15in "by the old stump"']],
+]
+/** A quarter of an hour at one action a second. */
+const QUARTER_HOUR_OF_ACTIONS = 900
+
+test('a notebook page of ten trips is typed with fewer actions than a quarter of an hour has seconds', async ({ app, page }) => {
+  test.setTimeout(180_000)
+  await page.goto(app.url)
+  const keys = new Keys(page)
+  await keys.click(page.getByRole('link', { name: 'Log a trip' }).first())
+  await page.getByLabel('What is known of the hours').selectOption({ label: 'only the trip’s own hours' })
+  keys.presses += 2
+  const cell = (name: string) => page.locator(`[data-cell="trip:${name}"]`)
+  const lines = page.getByLabel('Strikes, one a line')
+  await keys.click(cell('date'))
+  for (const [i, [date, start, end, strikes]] of PAGE.entries()) {
+    await expect(cell('date')).toBeFocused()
+    await keys.press('Control+a')
+    await keys.type(date)
+    await keys.press('Tab')
+    await keys.type(start)
+    await keys.press('Tab')
+    await keys.type(end)
+    if (strikes.length > 0) {
+      await keys.click(lines)
+      await keys.type(strikes.join('\n'))
+      await expect(page.getByTestId('echo')).toHaveCount(strikes.length)
+    }
+    if (i === PAGE.length - 1) break
+    await keys.click(page.getByRole('button', { name: 'Keep it, type the next' }))
+    await expect(page.getByRole('status').filter({ hasText: 'Kept:' })).toBeVisible()
+  }
+  await keys.click(page.getByRole('button', { name: 'Keep the trip' }))
+  await expect(page.getByText('Only the hours of this trip are known')).toBeVisible()
+  expect(keys.presses).toBeLessThanOrEqual(QUARTER_HOUR_OF_ACTIONS)
+  test.info().annotations.push({ type: 'actions', description: String(keys.presses) })
+
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+  const [{ trips, hours } = { trips: 0, hours: 0 }] = await app.query<{ trips: number; hours: number }>(
+    `select count(*)::int as trips, (extract(epoch from sum("end" - start)) / 3600)::float as hours from trips where start < '2020-01-01' and effort_known = 'trip'`,
+  )
+  expect({ trips, hours }).toEqual({ trips: 10, hours: 47.5 })
+  const strikes = await app.query<{ outcome: string; n: number; untimed: number }>(
+    `select outcome, count(*)::int as n, count(*) filter (where time_unknown)::int as untimed
+     from strikes s join trips t on t.id = s.trip where t.start < '2020-01-01' group by outcome order by outcome`,
+  )
+  expect(strikes).toEqual([
+    { outcome: 'landed', n: 12, untimed: 3 },
+    { outcome: 'lost', n: 3, untimed: 0 },
+    { outcome: 'missed', n: 5, untimed: 1 },
+    { outcome: 'raised', n: 2, untimed: 1 },
+  ])
+
+  // Such trips serve rates by season and never by lure, and each board says so.
+  await page.goto(`${app.url}/findings?by=season&where=year%3D2019`)
+  await expect(page.getByText('20 strikes in 47.5 hours on 10 trips').first()).toBeVisible()
+  await page.goto(`${app.url}/findings?by=lure&where=year%3D2019`)
+  await expect(page.getByText('No hours were fished like that.')).toBeVisible()
+})
+
+test('what a line does not say stays in it, underlined, and the trip is not kept until it is mended', async ({ app, page }) => {
+  await page.goto(`${app.url}/trips/new`)
+  await page.getByLabel('What is known of the hours').selectOption({ label: 'only the trip’s own hours' })
+  await page.locator('[data-cell="trip:start"]').fill('6')
+  await page.locator('[data-cell="trip:end"]').fill('11')
+  const lines = page.getByLabel('Strikes, one a line')
+  await lines.fill('9:42 landed 16.5in 2-8 on the pause\n7.20 gone')
+  await expect(page.getByTestId('echo').first()).toContainText('length 16.5 in · weight 2 lb 8 oz')
+  await expect(page.getByTestId('echo').nth(1).locator('u')).toHaveText('gone')
+  await page.getByRole('button', { name: 'Keep the trip' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: '1 cell to mend before the trip can be kept.' })).toBeVisible()
+  await expect(lines).toHaveValue(/7\.20 gone$/)
+  await expect(page).toHaveURL(/trips\/new/)
+
+  // The page of the notebook stands beside the rows, on this device only, also after a reload.
+  const photo = await page.screenshot()
+  await page.getByLabel(/A photographed page beside the rows/).setInputFiles({ name: 'page.png', mimeType: 'image/png', buffer: photo })
+  await expect(page.getByAltText('The photographed page')).toBeVisible()
+  await page.reload()
+  await expect(page.getByAltText('The photographed page')).toBeVisible()
+  await expect(page.getByLabel('Strikes, one a line')).toHaveValue(/7\.20 gone$/)
+  await page.getByRole('button', { name: 'Take it away' }).click()
+  await expect(page.getByAltText('The photographed page')).toHaveCount(0)
+})
+
+const LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks
+03/04/2018;9:42;Dunmarrow Lake;41,5;Popper, frog;by the reeds
+05/04/2018;18:05;Dunmarrow Lake;38;Tube, smoke;
+`
+
+test('a log of other origin comes in once its dates are told, and is read the same way the next time', async ({ app, page }) => {
+  await page.goto(`${app.url}/book`)
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await page.getByRole('link', { name: 'Read a file of other origin' }).click()
+  const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await page.getByLabel(/CSV file/).setInputFiles(file('old log.csv', LOG))
+  await expect(page.getByText('2 rows, separated by semicolons, UTF-8.')).toBeVisible()
+  await expect(page.getByLabel('Fish length (cm) means')).toHaveValue('strike.lengthMm')
+  await expect(page.getByLabel('Fish length (cm) in')).toHaveValue('cm')
+
+  // 03/04 is the third of April or the fourth of March: nobody guesses.
+  const look = page.getByRole('button', { name: 'See what it would bring' })
+  await expect(look).toBeDisabled()
+  await page.getByLabel('Dates are read as').selectOption({ label: 'day, month, year' })
+  await look.click()
+  await expect(page.getByTestId('import-report')).toContainText(/Would bring in [4-9] new/)
+  expect(await app.query(`select 1 from trips where start < '2019-01-01'`)).toEqual([])
+  await page.getByRole('button', { name: 'Bring all of it in' }).click()
+  await expect(page.getByTestId('import-report')).toContainText(/Brought in [4-9] new/)
+  // The zone of the water, daylight time in April; the comma is a decimal sign here.
+  const strikes = await app.query<{ at: string; mm: number; note: string | null }>(
+    `select to_char(s."time" at time zone 'utc', 'YYYY-MM-DD HH24:MI') as at, s.length_mm::float as mm, s.note from strikes s join trips t on t.id = s.trip
+     where t.start < '2019-01-01' order by s."time"`,
+  )
+  expect(strikes.map(({ at, mm }) => [at, mm])).toEqual([
+    ['2018-04-03 14:42', 415],
+    ['2018-04-05 23:05', 380],
+  ])
+  expect(strikes[0]?.note).toContain('by the reeds')
+
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 30_000 })
+  await page.reload()
+  await page.getByLabel(/CSV file/).setInputFiles(file('newer log.csv', LOG.replace('41,5', 'forty').replace('05/04', '06/04')))
+  await expect(page.getByText('Read as you read the same columns last time.')).toBeVisible()
+  await expect(page.getByLabel('Dates are read as')).toHaveValue('dmy')
+  await look.click()
+  await expect(page.getByRole('alert')).toContainText('line 2')
+  await expect(page.getByRole('alert')).toContainText('forty')
+  await expect(page.getByRole('button', { name: 'Bring all of it in' })).toHaveCount(0)
+})

@@ -1,0 +1,74 @@
+import { DEMO_TRIPS, expect, test } from './app.ts'
+
+test('trips are searched, filtered, sorted and laid on the days of the year', async ({ app, page }) => {
+  const [counts = { pond: 0, pond2025: 0, most: 0 }] = await app.query<{ pond: number; pond2025: number; most: number }>(
+    `select count(*)::int as pond, count(*) filter (where t.start >= '2025-01-01' and t.start < '2026-01-01')::int as pond2025,
+       max((select count(*) from strikes s where s.trip = t.id and s.outcome is distinct from 'raised'))::int as most
+     from trips t join waters w on w.id = t.water where w.name = 'Pellock Mill Pond'`,
+  )
+  await page.goto(`${app.url}/trips`)
+  const rows = page.locator('tbody tr')
+  await expect(rows).toHaveCount(DEMO_TRIPS)
+  await page.getByLabel('Water', { exact: true }).selectOption('Pellock Mill Pond')
+  await expect(rows).toHaveCount(counts.pond)
+  await page.getByLabel('Year').selectOption('2025')
+  await expect(rows).toHaveCount(counts.pond2025)
+  await expect(page.getByTestId('trip-sums')).toContainText(`${counts.pond2025} trips`)
+  await page.getByRole('button', { name: 'Show all' }).click()
+
+  await page.getByLabel('Find').fill('pellock')
+  await expect(rows).toHaveCount(counts.pond)
+  await page.getByRole('button', { name: 'Strikes', exact: true }).click()
+  await expect(rows.first().locator('td').nth(5)).toHaveText(String(counts.most))
+  await page.getByRole('button', { name: 'Calendar' }).click()
+  await expect(page).toHaveURL(/as=calendar/)
+  const year = page.getByRole('region', { name: '2025, day by day' })
+  await expect(year.getByRole('link')).toHaveCount(counts.pond2025)
+  await year.getByRole('link').first().click()
+  await expect(page.getByRole('heading', { name: 'Pellock Mill Pond' })).toBeVisible()
+})
+
+test('a day is a strip, and one key away the same in rows', async ({ app, page }) => {
+  const [trip] = await app.query<{ id: string; strikes: number; stints: number; readings: number }>(
+    `select t.id, (select count(*) from strikes s where s.trip = t.id)::int as strikes, (select count(*) from stints s where s.trip = t.id)::int as stints,
+       (select count(*) from readings r where r.trip = t.id)::int as readings
+     from trips t where t.effort_known = 'full' and array_length(t.anglers, 1) = 2 order by 2 desc limit 1`,
+  )
+  if (!trip) throw new Error('the demo has no trip of two')
+  await page.goto(`${app.url}/trips/${trip.id}`)
+  const strip = page.getByRole('img', { name: /The day as a section through the water/ })
+  await expect(strip).toBeVisible()
+  // Every strike has its mark with what it was, and no mark lies on another.
+  const marks = strip.locator('g:has(> title):has(> path[stroke-width="1.4"])')
+  await expect(marks).toHaveCount(trip.strikes)
+  const heads = await marks.evaluateAll((all) =>
+    all.map((mark) =>
+      mark
+        .querySelector('g')!
+        .getAttribute('transform')!
+        .match(/[-\d.]+/g)!
+        .map(Number),
+    ),
+  )
+  const tooNear = heads.filter(([x = 0, y = 0], i) => heads.slice(0, i).some(([u = 0, v = 0]) => Math.hypot(x - u, y - v) < 8))
+  expect(tooNear).toEqual([])
+  await page.keyboard.press('t')
+  await expect(page.locator('tbody tr')).toHaveCount(trip.strikes + trip.stints + trip.readings)
+  await page.keyboard.press('t')
+  await expect(strip).toBeVisible()
+})
+
+test('a loose end is closed where it is seen, and opened again', async ({ app, page }) => {
+  const [strike] = await app.query<{ trip: string; id: string }>(
+    `select trip, id from strikes where outcome is null and trip in (select id from trips where effort_known = 'full') limit 1`,
+  )
+  const outcome = async () => (await app.query<{ outcome: string | null }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome
+  await page.goto(`${app.url}/today`)
+  await expect(page.getByRole('region', { name: 'Loose ends' }).getByRole('link').first()).toBeVisible()
+  await page.goto(`${app.url}/trips/${strike!.trip}`)
+  const ends = page.getByRole('region', { name: 'Loose ends' })
+  await ends.getByRole('button', { name: 'missed' }).first().click()
+  await expect.poll(outcome, { timeout: 20_000 }).toBe('missed')
+  await ends.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(outcome, { timeout: 20_000 }).toBe(null)
+})

@@ -1,0 +1,71 @@
+import { at } from '../checked/index.ts'
+import { normalQuantile, tQuantile } from '../numerics/index.ts'
+import { alphaOf } from './confidence.ts'
+import type { Confidence, Interval } from './confidence.ts'
+
+export interface TripAwareOptions extends Confidence {
+  /** Variance of the log rate from trip to trip, from the whole book; needed below ten trips and where there is no strike. Default 0. */
+  readonly tripVariance?: number
+}
+
+/** From so many trips up a group's own trips tell how far they spread (analysis.md §3; ours). */
+const ENOUGH_TRIPS = 10
+
+/**
+ * Confidence interval of a strike rate that knows that trips differ and that strikes come in flurries.
+ *
+ *   rate · exp(±q·se),  se² = T/(T−1) · Σ(y_t − r h_t)² / n²         from ten trips up, q from Student's t with T − 1 degrees
+ *                       se² = 1/n + σ² Σh_t² / (Σh_t)²               below, q normal, σ² the book's
+ *   without strikes: 0 to the rate r at which Π(1 + σ² r h_t)^(−1/σ²) = α/2 (exp(−r Σh) = α/2 for σ² = 0)
+ *
+ * Given      strikes and hours of each trip (hours > 0), confidence (default 0.9), the book's σ²
+ * Returned   lower and upper rate (strikes an hour)
+ * Throws     RangeError for lists of different length, no trip, or hours that are not positive
+ * Valid for  trips that are independent of one another
+ * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6; below ten trips ours, by simulation
+ */
+export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: ArrayLike<number>, options: TripAwareOptions = {}): Interval {
+  const alpha = alphaOf(options)
+  const { tripVariance = 0 } = options
+  const trips = tripCounts.length
+  if (trips !== tripHours.length || trips === 0) throw new RangeError(`one count and one span of hours a trip: ${trips} counts, ${tripHours.length} spans`)
+  let [strikes, hours, squares] = [0, 0, 0]
+  for (let t = 0; t < trips; t++) {
+    const h = at(tripHours, t)
+    if (!(h > 0)) throw new RangeError(`each trip must have more than 0 hours: ${h}`)
+    strikes += at(tripCounts, t)
+    hours += h
+    squares += h * h
+  }
+  if (strikes === 0) return { lower: 0, upper: upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
+  const rate = strikes / hours
+  const own = trips >= ENOUGH_TRIPS ? robustVariance(tripCounts, tripHours, rate, strikes) : 0
+  const quantile = own > 0 ? tQuantile(1 - alpha / 2, trips - 1) : normalQuantile(1 - alpha / 2)
+  const half = quantile * Math.sqrt(own > 0 ? own : 1 / strikes + (tripVariance * squares) / hours ** 2)
+  return { lower: rate * Math.exp(-half), upper: rate * Math.exp(half) }
+}
+
+function robustVariance(counts: ArrayLike<number>, hours: ArrayLike<number>, rate: number, strikes: number): number {
+  let sum = 0
+  for (let t = 0; t < counts.length; t++) sum += (at(counts, t) - rate * at(hours, t)) ** 2
+  return ((counts.length / (counts.length - 1)) * sum) / strikes ** 2
+}
+
+/** The chance of no strike falls with the rate, so bisection finds where it is α/2. */
+function upperWithoutStrikes(tripHours: ArrayLike<number>, hours: number, alpha: number, variance: number): number {
+  const logChance = (rate: number): number => {
+    if (variance <= 0) return -rate * hours
+    let sum = 0
+    for (let t = 0; t < tripHours.length; t++) sum -= Math.log1p(variance * rate * at(tripHours, t)) / variance
+    return sum
+  }
+  const target = Math.log(alpha / 2)
+  let [low, high] = [0, 1 / hours]
+  while (logChance(high) > target) high *= 2
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2
+    if (logChance(middle) > target) low = middle
+    else high = middle
+  }
+  return high
+}

@@ -1,0 +1,184 @@
+import { describe, expect, it } from 'vitest'
+import { IMPERIAL, METRIC } from '../../units/index.ts'
+import { readBundle } from '../index.ts'
+import { dateOrders, guessMapping, parseDate, possibleOrders, readTable, translate } from './index.ts'
+import type { Mapping, TranslateContext } from './index.ts'
+
+const bytes = (text: string): Uint8Array => new TextEncoder().encode(text)
+const CONTEXT: TranslateContext = {
+  waters: [{ id: 'w-1', name: 'North Arm', timeZone: 'America/Chicago' }],
+  lures: [{ id: 'l-1', name: 'Jerkbait, grey' }],
+  spots: [],
+  water: undefined,
+  zone: 'Europe/Berlin',
+}
+
+function read(text: string, change: Partial<Mapping> = {}, context: Partial<TranslateContext> = {}) {
+  const table = readTable(bytes(text))
+  const mapping = { ...guessMapping(table, IMPERIAL), ...change }
+  const translated = translate(table, mapping, { ...CONTEXT, ...context })
+  const rows = readBundle(new Map([...translated.files].map(([name, content]) => [name, bytes(content)])), (_kind, id) => /^[wl]-1$/.test(id))
+  if (translated.files.size > 0) expect(rows.faults).toEqual([])
+  return { ...translated, of: (kind: string) => rows.rows.filter((row) => row.kind === kind).map(({ fields }) => fields) }
+}
+
+describe('a table of other origin', () => {
+  it.each([
+    ['a;b\n1;2\n', ';'],
+    ['a,b\n1,2\n', ','],
+    ['a\tb\n1\t2\n', '\t'],
+    ['"a;x",b\n1,2\n', ','],
+  ])('finds the separator of %j', (text, delimiter) => expect(readTable(bytes(text)).delimiter).toBe(delimiter))
+
+  it('reads a mark of byte order, CRLF, blank lines and Latin-1, and knows the line of each row', () => {
+    const table = readTable(Uint8Array.from([0xef, 0xbb, 0xbf, ...bytes('date,note\r\n\r\n1/2/2024,"two\nlines"\r\n2/2/2024,x\r\n')]))
+    expect([table.header, table.rows.length, table.lines]).toEqual([['date', 'note'], 2, [4, 5]])
+    const latin = readTable(Uint8Array.from([...bytes('lake,note\nM'), 0xfc, ...bytes('hle,x\n')]))
+    expect([latin.encoding, latin.rows[0]?.[0]]).toEqual(['latin-1', 'Mühle'])
+  })
+
+  it('refuses what is no table, and names the line', () => {
+    expect(() => readTable(bytes(''))).toThrow(/Line 1: the file is empty/)
+    expect(() => readTable(bytes('hello\nworld\n'))).toThrow(/only one column/)
+    expect(() => readTable(bytes('a,b\n1,"2\n3,4\n'))).toThrow(/^Line \d: the file cannot be read/)
+  })
+})
+
+describe('dates', () => {
+  it('are ambiguous until one of them can only be read one way', () => {
+    expect(possibleOrders(['03/04/2024', '05/06/2024'])).toEqual(['mdy', 'dmy'])
+    expect(possibleOrders(['03/04/2024', '03/25/2024'])).toEqual(['mdy'])
+    expect(possibleOrders(['25.3.24'])).toEqual(['dmy'])
+    expect(possibleOrders(['2024-03-04'])).toEqual(['ymd'])
+    expect(possibleOrders(['14 Mar 2024', 'March 15, 2024'])).toEqual(['ymd'])
+  })
+  it.each([
+    ['3/14/2024', 'mdy', '2024-03-14'],
+    ['14.3.24', 'dmy', '2024-03-14'],
+    ['2024-03-14', 'ymd', '2024-03-14'],
+    ['Sat, 14 March 2024', 'mdy', '2024-03-14'],
+    ['14/3/2024', 'mdy', undefined],
+    ['2/30/2024', 'mdy', undefined],
+  ] as const)('%s as %s is %s', (text, order, date) => expect(parseDate(text, order)).toBe(date))
+})
+
+describe('a log of catches', () => {
+  const LOG = [
+    'Date,Time,Lake,Lure,Species,Length (in),Weight lbs,Water Temp F,Moon',
+    '3/14/2024,6:40 AM,north arm,"Jerkbait, grey",lm,16.5,2.5,47,full',
+    '3/14/2024,,north arm,White spinnerbait,pike,,,,',
+    '3/15/2024,7:05 PM,Mill Pond,White spinnerbait,,14,,48,',
+    '',
+  ].join('\n')
+
+  it('is guessed column by column, with units from the header', () => {
+    const mapping = guessMapping(readTable(bytes(LOG)), METRIC)
+    expect(mapping).toMatchObject({ rowIs: 'strike', dateOrder: 'mdy' })
+    expect(mapping.columns).toEqual([
+      'row.date',
+      'row.time',
+      'water.name',
+      'lure.name',
+      'strike.species',
+      'strike.lengthMm',
+      'strike.weightG',
+      'reading.waterTempC',
+      '',
+    ])
+    expect([mapping.units[5], mapping.units[6], mapping.units[7]]).toEqual(['in', 'lb', 'F'])
+  })
+
+  it('is guessed from the words a name holds when it is none that is known', () => {
+    const mapping = guessMapping(
+      readTable(bytes('Date;Time;Fish length (cm);Bait used;Lake fished;Something else\n2024-03-14;9:42;41,5;Popper;Mill Pond;x\n')),
+      METRIC,
+    )
+    expect(mapping.columns).toEqual(['row.date', 'row.time', 'strike.lengthMm', 'lure.name', 'water.name', ''])
+    expect(mapping.units[2]).toBe('cm')
+  })
+
+  it('becomes trips without hours: fish that tell of size, their lures, and readings, in the water’s own zone', () => {
+    const { of, faults } = read(LOG)
+    expect(faults).toEqual([])
+    expect(of('trip')).toMatchObject([
+      { water: 'w-1', effortKnown: 'none', timeZone: 'America/Chicago' },
+      { water: 'Mill Pond', effortKnown: 'none', timeZone: 'Europe/Berlin' },
+    ])
+    expect(of('water')).toMatchObject([{ name: 'Mill Pond' }])
+    expect(of('lure')).toMatchObject([{ name: 'White spinnerbait', class: 'spinnerbait' }])
+    expect(of('strike')).toMatchObject([
+      {
+        time: '2024-03-14T11:40:00.000Z',
+        outcome: 'landed',
+        species: 'largemouth',
+        lengthMm: 419.1,
+        weightG: expect.closeTo(1133.98, 2) as number,
+        note: 'Moon: full',
+      },
+      { timeUnknown: true, species: 'pike' },
+      { time: '2024-03-15T18:05:00.000Z', lengthMm: 355.6 },
+    ])
+    expect(of('stint').map(({ lure }) => lure)).toEqual(['l-1', 'White spinnerbait', 'White spinnerbait'])
+    expect(of('reading').map(({ waterTempC }) => waterTempC)).toEqual([expect.closeTo(25 / 3, 9), expect.closeTo(80 / 9, 9)])
+  })
+
+  it('gives the same ids each time, and says where a row came from', () => {
+    const [a, b] = [read(LOG), read(LOG)]
+    expect([...a.files]).toEqual([...b.files])
+    expect(a.sourceLine('strikes.csv', 3)).toBe(3)
+    expect(a.sourceLine('trips.csv', 3)).toBe(4)
+  })
+
+  it('names line and column of what cannot be read', () => {
+    const { faults } = read('Date,Time,Lake,Length (in)\n3/14/2024,25:00,North Arm,16\n13/14/2024,6:00,North Arm,big\n', { dateOrder: 'mdy' })
+    expect(faults).toEqual([
+      { line: 2, column: 'Time', message: '“25:00” is no time of day.' },
+      { line: 3, column: 'Date', message: '“13/14/2024” is no date in the order chosen.' },
+    ])
+    expect(read('Date,Length\n2024-03-14,16\n').faults).toMatchObject([{ line: 2, message: 'The row names no water: choose one for all of them.' }])
+    expect(read('Date,Length\n2024-03-14,16\n', {}, { water: 'w-1' }).faults).toEqual([])
+  })
+
+  it('must be told how to read 03/04', () => {
+    const table = readTable(bytes('Date,Lake,Length\n03/04/2024,North Arm,16\n'))
+    const mapping = guessMapping(table, IMPERIAL)
+    expect([mapping.dateOrder, dateOrders(table, mapping.columns)]).toEqual([undefined, ['mdy', 'dmy']])
+    expect(() => translate(table, mapping, CONTEXT)).toThrow(/must be chosen/)
+    const of = (order: 'mdy' | 'dmy') => [...translate(table, { ...mapping, dateOrder: order }, CONTEXT).files.values()].join()
+    expect([of('mdy').includes('2024-03-04'), of('dmy').includes('2024-04-03')]).toEqual([true, true])
+  })
+})
+
+describe('spells and outings', () => {
+  it('with a lure from when to when are stints, their trip as long as all of them', () => {
+    const { of, remarks } = read(
+      [
+        'Date;Lake;Lure;From;To;Bites',
+        '14.3.2024;North Arm;Jerkbait, grey;6:30;8:00;2',
+        '14.3.2024;North Arm;Compact jig;8:00;9.15;',
+        '14.3.2024;North Arm;Compact jig;23:30;0:30;1',
+        '',
+      ].join('\n'),
+    )
+    expect(of('trip')).toMatchObject([{ effortKnown: 'full', start: '2024-03-14T11:30:00.000Z', end: '2024-03-15T05:30:00.000Z' }])
+    expect(of('stint').map(({ start, end }) => [start, end])[1]).toEqual(['2024-03-14T13:00:00.000Z', '2024-03-14T14:15:00.000Z'])
+    expect(of('strike').map(({ time, stint }) => [time, typeof stint])).toEqual([
+      ['2024-03-14T12:15:00.000Z', 'string'],
+      ['2024-03-14T12:15:00.000Z', 'string'],
+      ['2024-03-15T05:00:00.000Z', 'string'],
+    ])
+    expect(remarks).toEqual(['Strikes told only as a number stand in the middle of their stint.'])
+  })
+
+  it('of mere hours are trips, their strikes without a time', () => {
+    const { of, remarks } = read('Day,Water,Hours,Strikes,Notes\n2024-03-14,North Arm,4:30,3,windy\n')
+    expect(of('trip')).toMatchObject([{ effortKnown: 'trip', start: '2024-03-14T12:00:00.000Z', end: '2024-03-14T16:30:00.000Z', note: 'windy' }])
+    expect(of('strike')).toHaveLength(3)
+    expect(of('strike').every(({ timeUnknown }) => timeUnknown)).toBe(true)
+    expect(remarks[0]).toMatch(/7:00 stands for it/)
+  })
+
+  it('of tackle are lures', () => {
+    expect(read('Lure,Type,Color\nPond special,Squarebill,brown\n').of('lure')).toEqual([{ name: 'Pond special', class: 'squarebill', back: 'brown' }])
+  })
+})

@@ -1,0 +1,118 @@
+import { parseClock, parseInstant, resolveWallTime } from '../../time/index.ts'
+import { parseNumber, parseQuantity } from '../../units/index.ts'
+import { OUTCOMES } from '../../vocabulary/index.ts'
+import { LEXICON, bare } from '../../shorthand/index.ts'
+import type { Json } from '../../sync/index.ts'
+import { parseDate, splitDateTime } from './dates.ts'
+import type { Mapping } from './mapping.ts'
+import { targetOf } from './targets.ts'
+
+/** A cell that cannot be read as what its column means. */
+export class CellFailure extends Error {
+  constructor(
+    readonly target: string,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+/** One row of a foreign file, read as the mapping says. Its methods throw CellFailure. */
+export class ForeignRow {
+  constructor(
+    private readonly cells: readonly string[],
+    private readonly mapping: Mapping,
+    private readonly remark: (text: string) => void,
+  ) {}
+
+  /** The cell that a target is mapped to; empty where there is none. */
+  text(target: string): string {
+    return (this.cells[this.mapping.columns.indexOf(target)] ?? '').trim()
+  }
+
+  /** `YYYY-MM-DD`. */
+  date(): string {
+    const { date } = splitDateTime(this.text('row.date'))
+    const parsed = parseDate(date, this.mapping.dateOrder ?? 'ymd')
+    if (parsed === undefined) throw new CellFailure('row.date', date === '' ? 'The row has no date.' : `“${date}” is no date in the order chosen.`)
+    return parsed
+  }
+
+  /** Hours as a number or as 4:30; undefined for an empty cell. */
+  hours(): number | undefined {
+    const text = this.text('row.hours')
+    if (text === '') return undefined
+    const clock = /^(\d{1,2}):(\d{2})$/.exec(text)
+    const hours = clock ? Number(clock[1]) + Number(clock[2]) / 60 : parseNumber(text)
+    if (hours === undefined || !(hours > 0 && hours < 72)) throw new CellFailure('row.hours', `“${text}” are no hours of a trip.`)
+    return hours
+  }
+
+  /** A time of day on a date in a zone, or a whole instant with its offset; undefined for an empty cell. */
+  instant(target: string, date: string, zone: string): number | undefined {
+    return this.instantOf(this.text(target), target, date, zone)
+  }
+
+  /** When a strike was: by its own time, else by the clock that stands beside its date. */
+  strikeTime(date: string, zone: string): number | undefined {
+    return this.instant('row.time', date, zone) ?? this.instantOf(splitDateTime(this.text('row.date')).clock, 'row.date', date, zone)
+  }
+
+  private instantOf(text: string, target: string, date: string, zone: string): number | undefined {
+    if (text === '') return undefined
+    const whole = parseInstant(text)
+    if (whole !== undefined) return whole
+    const { date: other, clock: apart } = splitDateTime(text)
+    const clock = parseClock((apart === '' ? other : apart).replace(/[:.](\d{2})[:.]\d{2}/, ':$1'))
+    if (!clock) throw new CellFailure(target, `“${text}” is no time of day.`)
+    return this.wall(date, clock, zone, target)
+  }
+
+  /** The instant a clock on a wall of the zone meant. */
+  wall(date: string, clock: { hour: number; minute: number }, zone: string, target = 'row.date'): number {
+    const meant = resolveWallTime(date, clock, zone)
+    if (meant.kind === 'skipped') throw new CellFailure(target, 'Clocks went forward over this time: it did not exist that day.')
+    if (meant.kind === 'twice') this.remark('A time that clocks repeat is taken as the first of the two.')
+    return meant.ms
+  }
+
+  /** A file of catches lists what was landed unless it says otherwise. */
+  outcome(): string | null {
+    const text = this.text('strike.outcome')
+    if (text === '') return this.mapping.columns.includes('strike.outcome') ? null : 'landed'
+    const said = LEXICON.get(bare([text]))
+    if (said?.field === 'outcome') return said.value
+    if (/^(y|yes|true|1)$/i.test(text)) return 'landed'
+    if (/^(n|no|false|0)$/i.test(text)) return 'lost'
+    throw new CellFailure('strike.outcome', `“${text}” is none of ${OUTCOMES.join(', ')}.`)
+  }
+
+  /** Every mapped field of a kind, measured ones in SI. */
+  fieldsFor(kind: string, but: readonly string[] = []): Record<string, Json> {
+    const fields: Record<string, Json> = {}
+    this.mapping.columns.forEach((id, column) => {
+      const target = targetOf(id)
+      if (target?.kind !== kind || !target.spec || but.includes(target.field)) return
+      const text = this.text(id)
+      fields[target.field] = text === '' ? null : this.value(text, id, column)
+    })
+    return fields
+  }
+
+  private value(text: string, id: string, column: number): Json {
+    const spec = targetOf(id)?.spec
+    if (spec?.type === 'quantity') {
+      const unit = this.mapping.units[column]
+      const read = parseQuantity(text, unit || spec.unit, spec.unit)
+      if (!read) throw new CellFailure(id, `“${text}” is no ${spec.dimension}.`)
+      return read.value
+    }
+    if (spec?.type === 'number') {
+      const value = parseNumber(text.replace(/\s*%$/, ''))
+      if (value === undefined) throw new CellFailure(id, `“${text}” is not a number.`)
+      return value
+    }
+    const said = LEXICON.get(bare(text.split(' ')))
+    return spec?.type === 'word' && said && said.field === targetOf(id)?.field ? said.value : text
+  }
+}

@@ -1,0 +1,91 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  betaQuantile,
+  chiSquareCdf,
+  digamma,
+  drawGamma,
+  drawNormal,
+  drawPoisson,
+  gammaCdf,
+  gammaQuantile,
+  logGamma,
+  normalCdf,
+  normalQuantile,
+  seededRandom,
+  tQuantile,
+  trigamma,
+} from './index.ts'
+
+describe('special functions', () => {
+  it('have their closed values (Abramowitz & Stegun, Handbook of Mathematical Functions, 6.1, 6.3, 6.4)', () => {
+    expect(logGamma(0.5)).toBeCloseTo(Math.log(Math.sqrt(Math.PI)), 13)
+    expect(logGamma(11)).toBeCloseTo(Math.log(3_628_800), 11)
+    expect(digamma(1)).toBeCloseTo(-0.577_215_664_901_532_9, 13)
+    expect(digamma(0.5)).toBeCloseTo(-0.577_215_664_901_532_9 - 2 * Math.LN2, 13)
+    expect(trigamma(1)).toBeCloseTo(Math.PI ** 2 / 6, 13)
+    expect(trigamma(0.5)).toBeCloseTo(Math.PI ** 2 / 2, 12)
+  })
+
+  it('keep their recurrences', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 200, noNaN: true }), (x) => {
+        expect(logGamma(x + 1)).toBeCloseTo(logGamma(x) + Math.log(x), 8)
+        expect(digamma(x + 1)).toBeCloseTo(digamma(x) + 1 / x, 9)
+        expect(trigamma(x + 1)).toBeCloseTo(trigamma(x) - 1 / x ** 2, 7)
+      }),
+    )
+  })
+})
+
+describe('distributions', () => {
+  it('have closed forms where there are any', () => {
+    // Exponential: shape 1. Chi-square with two degrees: twice that. Cauchy: t with one degree. Uniform: beta(1, 1).
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 0.999, noNaN: true }), fc.double({ min: 0.1, max: 20, noNaN: true }), (p, rate) => {
+        expect(gammaQuantile(p, 1, rate) / (-Math.log1p(-p) / rate)).toBeCloseTo(1, 8)
+        expect(chiSquareCdf(-2 * Math.log1p(-p), 2)).toBeCloseTo(p, 10)
+        expect(betaQuantile(p, 1, 1)).toBeCloseTo(p, 8)
+      }),
+    )
+    expect(tQuantile(0.75, 1)).toBeCloseTo(1, 8)
+    expect(normalCdf(normalQuantile(0.975))).toBeCloseTo(0.975, 12)
+  })
+
+  it('have quantiles that their distribution functions take back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 0.99, noNaN: true }), fc.double({ min: 0.2, max: 80, noNaN: true }), (p, shape) => {
+        expect(gammaCdf(gammaQuantile(p, shape, 2.5), shape, 2.5)).toBeCloseTo(p, 7)
+      }),
+    )
+  })
+})
+
+describe('draws from a seed', () => {
+  const DRAWS = 40_000
+  const moments = (draw: () => number): { mean: number; variance: number } => {
+    const all = Array.from({ length: DRAWS }, draw)
+    const mean = all.reduce((sum, value) => sum + value, 0) / DRAWS
+    return { mean, variance: all.reduce((sum, value) => sum + (value - mean) ** 2, 0) / DRAWS }
+  }
+
+  it('are the same for the same seed and others for another', () => {
+    const list = (seed: number): number[] => Array.from({ length: 5 }, seededRandom(seed))
+    expect(list(7)).toEqual(list(7))
+    expect(list(7)).not.toEqual(list(8))
+  })
+
+  it.each([
+    ['uniform', (random: () => number) => random(), 0.5, 1 / 12],
+    ['normal', drawNormal, 0, 1],
+    ['gamma of shape 0.5', (random: () => number) => drawGamma(random, 0.5), 0.5, 0.5],
+    ['gamma of shape 7', (random: () => number) => drawGamma(random, 7), 7, 7],
+    ['Poisson of mean 3.2', (random: () => number) => drawPoisson(random, 3.2), 3.2, 3.2],
+  ] as const)('%s have the mean and variance of their distribution', (_name, draw, mean, variance) => {
+    const random = seededRandom(1_929)
+    const found = moments(() => draw(random))
+    // Five standard errors of a mean; a tenth of the variance.
+    expect(Math.abs(found.mean - mean)).toBeLessThan(5 * Math.sqrt(variance / DRAWS))
+    expect(Math.abs(found.variance / variance - 1)).toBeLessThan(0.1)
+  })
+})

@@ -1,0 +1,38 @@
+/** A source of uniform numbers in [0, 1). Every computation that needs chance is given one; its seed is printed with the result. */
+export type Random = () => number
+
+/**
+ * The seeded generator of every draw: mulberry32, period 2^32, good enough for simulation of this size and the same everywhere.
+ * Source: T. Ettinger, public domain.
+ */
+export function seededRandom(seed: number): Random {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1)
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296
+  }
+}
+
+/** Standard normal. Source: Box & Muller, Ann. Math. Stat. 29 (1958) 610. */
+export const drawNormal = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+
+/** Gamma(shape, rate 1). Source: Marsaglia & Tsang, ACM Trans. Math. Softw. 26 (2000) 363; shapes below 1 by their remark in section 6. */
+export function drawGamma(random: Random, shape: number): number {
+  if (shape < 1) return drawGamma(random, shape + 1) * (1 - random()) ** (1 / shape)
+  const d = shape - 1 / 3
+  const c = 1 / Math.sqrt(9 * d)
+  for (;;) {
+    const x = drawNormal(random)
+    const v = (1 + c * x) ** 3
+    if (v > 0 && Math.log(1 - random()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v
+  }
+}
+
+/** Poisson with a mean of at most a few hundred: counts unit-rate arrivals. */
+export function drawPoisson(random: Random, mean: number): number {
+  let count = 0
+  for (let reached = -Math.log(1 - random()); reached < mean; reached -= Math.log(1 - random())) count++
+  return count
+}

@@ -1,0 +1,2 @@
+export { outlineOf, ringsOf } from './outline.ts'
+export type { Outline } from './outline.ts'

@@ -1,0 +1,2 @@
+export { calendarSeason } from './calendarSeason.ts'
+export type { CalendarSeason } from './calendarSeason.ts'

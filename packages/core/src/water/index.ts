@@ -1,0 +1,1 @@
+export { diffuseAttenuation } from './attenuation.ts'

@@ -1,0 +1,31 @@
+import { Flex } from '@chakra-ui/react'
+import type { Board } from '@jotbook/core'
+import { Button } from '../../ui/controls.tsx'
+import { saveCsv, savePng, saveSvg } from './save.ts'
+import { text } from './text.ts'
+import type { Naming } from './useNaming.ts'
+
+/** The board out of the book: as a drawing, as figures, on paper. */
+export function SaveBoard({ board, naming }: { board: Board; naming: Naming }) {
+  const picture = (): SVGSVGElement | null => document.querySelector<SVGSVGElement>('#board-picture')
+  const drawn = (save: (svg: SVGSVGElement) => Promise<void>) => () => {
+    const svg = picture()
+    if (svg) void save(svg)
+  }
+  return (
+    <Flex role="group" aria-label={text.save.label} gap="4px" wrap="wrap" className="no-print">
+      <Button look="bare" onClick={drawn(saveSvg)}>
+        {text.save.svg}
+      </Button>
+      <Button look="bare" onClick={drawn(savePng)}>
+        {text.save.png}
+      </Button>
+      <Button look="bare" onClick={() => void saveCsv(board, naming.level)}>
+        {text.save.csv}
+      </Button>
+      <Button look="bare" onClick={() => window.print()}>
+        {text.save.print}
+      </Button>
+    </Flex>
+  )
+}

@@ -1,0 +1,49 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Clause } from '@jotbook/core'
+import { addressOf, askedBy, changed } from './question.ts'
+
+const word = fc.constantFrom('45..50F', 'stained', 'a, b; "c"', 'überhaupt', '=1')
+const clause: fc.Arbitrary<Clause> = fc.oneof(
+  fc.record({
+    kind: fc.constant('oneOf' as const),
+    column: fc.constantFrom('temp_band', 'lure', 'water'),
+    values: fc.uniqueArray(word, { minLength: 1, maxLength: 3 }),
+  }),
+  fc.record({
+    kind: fc.constant('range' as const),
+    column: fc.constant('wind_mps'),
+    from: fc.integer({ min: 0, max: 10 }),
+    to: fc.integer({ min: 11, max: 60 }),
+  }),
+)
+const question = fc.record({
+  by: fc.uniqueArray(fc.constantFrom('lure', 'season', 'angler', 'class'), { minLength: 1, maxLength: 3 }),
+  where: fc.uniqueArray(clause, { maxLength: 3, selector: ({ column }) => column }),
+  split: fc.constantFrom(null, 'water', 'month'),
+  row: fc.option(fc.array(word, { minLength: 1, maxLength: 3 }), { nil: null }),
+})
+
+describe('the question in the address', () => {
+  it('is read back as it was asked', () => {
+    fc.assert(fc.property(question, (asked) => void expect(askedBy(new URLSearchParams(addressOf(asked)))).toEqual(asked)))
+  })
+
+  it('keeps every other choice when one is changed, has one clause a column, and forgets the row', () => {
+    fc.assert(
+      fc.property(question, clause, (asked, chosen) => {
+        const next = changed(asked, { clause: chosen })
+        expect(next.where.filter(({ column }) => column === chosen.column)).toEqual([chosen])
+        expect(next.where.filter(({ column }) => column !== chosen.column)).toEqual(asked.where.filter(({ column }) => column !== chosen.column))
+        expect([next.by, next.split, next.row]).toEqual([asked.by, asked.split, null])
+        const open = changed(next, { clause: { kind: 'open', column: chosen.column } })
+        expect(open.where.some(({ column }) => column === chosen.column)).toBe(false)
+      }),
+    )
+  })
+
+  it('asks by lure when a link is mangled, groups by three at most, and never apart by what it groups by', () => {
+    expect(askedBy(new URLSearchParams('by=nonsense&where=;;=&split=lure'))).toEqual({ by: ['lure'], where: [], split: null, row: null })
+    expect(askedBy(new URLSearchParams('by=lure,season,angler,class,lure')).by).toEqual(['lure', 'season', 'angler'])
+  })
+})

@@ -1,0 +1,50 @@
+import { useRef, useState } from 'react'
+import type { ImportReport, ProblemDetails } from '@jotbook/contract'
+import type { Progress } from '@jotbook/core'
+import { useImportBundleMutation } from '../../app/api.ts'
+import { pushSoon } from '../../offline/index.ts'
+
+export interface BundleToSend {
+  readonly archive: Uint8Array<ArrayBuffer>
+  readonly namespace: string
+}
+
+export interface RunningImport {
+  readonly report: ImportReport | undefined
+  readonly problem: ProblemDetails | undefined
+  /** Set while an import is under way. */
+  readonly progress: Progress | undefined
+  readonly send: (bundle: BundleToSend, dryRun: boolean) => Promise<ImportReport | undefined>
+  readonly cancel: () => void
+  readonly clear: () => void
+}
+
+const BEGIN: Progress = { phase: 'begin', done: 0, of: 1 }
+
+/** An import under way: how far it is, what it did, and how to call it off. */
+export function useImport(book: string): RunningImport {
+  const [report, setReport] = useState<ImportReport>()
+  const [progress, setProgress] = useState<Progress>()
+  const [ask, { error, reset }] = useImportBundleMutation()
+  const calledOff = useRef<AbortController>(undefined)
+  return {
+    report,
+    problem: error as ProblemDetails | undefined,
+    progress,
+    send: async (bundle, dryRun) => {
+      setReport(undefined)
+      setProgress(BEGIN)
+      calledOff.current = new AbortController()
+      const answer = await ask({ book, ...bundle, dryRun, onProgress: setProgress, signal: calledOff.current.signal })
+      setProgress(undefined)
+      setReport(answer.data)
+      if (answer.data?.applied) pushSoon(book)
+      return answer.data
+    },
+    cancel: () => calledOff.current?.abort(),
+    clear: () => {
+      setReport(undefined)
+      reset()
+    },
+  }
+}

@@ -1,0 +1,156 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useContext, useState } from 'react'
+import { fishingWords } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { commit, newId } from '../../offline/index.ts'
+import { Button, Heading } from '../../ui/controls.tsx'
+import { unitLabel } from '../../ui/locale.ts'
+import { LureFields, newLure, readLure } from '../tackle/index.ts'
+import type { LureDraft } from '../tackle/index.ts'
+import { Beside, Cell, ChoiceCell } from './Cell.tsx'
+import { DockContext, focusCell } from './dockContext.ts'
+import type { StintRow } from './draft.ts'
+import { Lines } from './Lines.tsx'
+import { LureCell } from './LureCell.tsx'
+import { cellName } from './readDraft.ts'
+import { Grid, Heads, Remove, onEnter, phoneOr, useRows } from './rowParts.tsx'
+import { text } from './text.ts'
+
+/** Who fished what from when to when, each stint with its strikes below it. */
+export function StintRows() {
+  const { form, people, units } = useContext(DockContext)
+  const { fields, rows, remove } = useRows('stints')
+  const spots = useSpots()
+  const several = people.length > 1
+  const words = text.stints
+  const columns = `minmax(190px, 1.4fr) ${several ? '110px ' : ''}92px 92px 84px ${spots.length > 0 ? 'minmax(90px, 1fr) ' : ''}minmax(90px, 1fr) minmax(90px, 1fr) 36px`
+  const heads = [
+    words.lure,
+    ...(several ? [words.who] : []),
+    words.from,
+    words.to,
+    words.depth(unitLabel(units.depth)),
+    ...(spots.length > 0 ? [words.spot] : []),
+    words.retrieve,
+    words.reason,
+    '',
+  ]
+  return (
+    <Box as="section" aria-label={words.title} mt="22px">
+      <Heading>{words.title}</Heading>
+      <Heads columns={columns} names={heads} />
+      {fields.map((field, i) => {
+        const row = rows[i]
+        const next = rows[i + 1]
+        const after = next ? cellName('stint', next.id, 'lure') : cellName('strike', form.getValues('strikes')[0]?.id ?? '', 'time')
+        return row ? (
+          <OneStint
+            key={field.key}
+            row={row}
+            n={i}
+            columns={columns}
+            after={after}
+            spots={spots}
+            {...(i < fields.length - 1 ? { onRemove: () => remove(i) } : {})}
+          />
+        ) : null
+      })}
+    </Box>
+  )
+}
+
+/** The spots of the trip's water. */
+function useSpots(): readonly { readonly id: string; readonly name: string }[] {
+  const { form } = useContext(DockContext)
+  const water = form.watch('water')
+  return useAppSelector(({ records }) => records.spots).filter((spot) => spot.water === water)
+}
+
+interface OneStintProps {
+  readonly row: StintRow
+  readonly n: number
+  readonly columns: string
+  readonly after: string
+  readonly spots: readonly { readonly id: string; readonly name: string }[]
+  readonly onRemove?: () => void
+}
+
+function OneStint({ row, n, columns, after, spots, onRemove }: OneStintProps) {
+  const { form, read, shownProblems, lures, people, book } = useContext(DockContext)
+  const [making, setMaking] = useState<LureDraft>()
+  const cell = (name: string): string => cellName('stint', row.id, name)
+  const words = text.stints
+  const several = people.length > 1
+  // Not while it is being made: a message that appears would move the button away under the finger.
+  const lureProblem = making ? undefined : shownProblems[cell('lure')]
+  const take = (id: string): void => {
+    form.setValue(`stints.${n}.lure`, id)
+    form.setValue(`stints.${n}.lureText`, '')
+    // The list takes the focus back in the frame after it closes; the cell is next.
+    requestAnimationFrame(() => requestAnimationFrame(() => focusCell(cell('end'))))
+  }
+  const make = async (): Promise<void> => {
+    if (!making) return
+    const { fields, problems } = readLure(making)
+    if (Object.keys(problems).length > 0) return
+    const id = newId()
+    await commit(book, [{ kind: 'lure', id, fields }])
+    setMaking(undefined)
+    take(id)
+  }
+  return (
+    <Box role="group" aria-label={words.one(n + 1)}>
+      <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(after)}>
+        <Box gridColumn={{ base: '1 / 4', md: 'auto' }}>
+          <LureCell
+            cell={cell('lure')}
+            lures={lures}
+            lure={row.lure}
+            text={row.lureText}
+            problem={lureProblem}
+            onText={(typed) => {
+              form.setValue(`stints.${n}.lure`, '')
+              form.setValue(`stints.${n}.lureText`, typed)
+            }}
+            onLure={take}
+            onNew={(name) => setMaking(newLure(name))}
+          />
+          <Beside cell={cell('lure')} problem={lureProblem} notice={read.notices[cell('lure')]} />
+        </Box>
+        {several && <ChoiceCell cell={cell('angler')} path={`stints.${n}.angler`} label={words.cells.who} words={people} empty={people[0] ?? ''} />}
+        <Cell cell={cell('start')} path={`stints.${n}.start`} label={words.cells.from} placeholder={words.lastEnd} />
+        <Cell cell={cell('end')} path={`stints.${n}.end`} label={words.cells.to} placeholder="9:30" />
+        <Cell cell={cell('depth')} path={`stints.${n}.depth`} label={words.cells.depth} numeric />
+        {spots.length > 0 && <ChoiceCell cell={cell('spot')} path={`stints.${n}.spot`} label={words.cells.spot} words={spots} empty="" />}
+        <ChoiceCell
+          cell={cell('retrieve')}
+          path={`stints.${n}.retrieve`}
+          label={words.cells.retrieve}
+          words={withOwn(fishingWords.RETRIEVES, row.retrieve)}
+          empty=""
+        />
+        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={withOwn(fishingWords.REASONS, row.reason)} empty="" />
+        {onRemove && <Remove what="stint" onClick={onRemove} />}
+      </Grid>
+      {(row.end !== '' || row.lines !== '') && (
+        <Box pl={{ base: 0, md: '24px' }} pb="6px">
+          <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} />
+        </Box>
+      )}
+      {making && (
+        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" my="6px" role="group" aria-label={words.newLureLabel}>
+          <LureFields draft={making} problems={readLure(making).problems} onChange={setMaking} />
+          <Flex gap="8px" mt="10px">
+            <Button onClick={() => void make()}>{words.makeLure}</Button>
+            <Button look="bare" onClick={() => setMaking(undefined)}>
+              {words.never}
+            </Button>
+          </Flex>
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+/** The trade's words, and the one that stands there already though it is none of them. */
+const withOwn = (words: readonly string[], own: string): readonly string[] => (own === '' || words.includes(own) ? words : [...words, own])

@@ -1,0 +1,49 @@
+import { Box } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import type { Board, Lure } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { useNames } from '../../app/useBook.ts'
+import { Heading, Quiet, Table } from '../../ui/controls.tsx'
+import { rate } from '../../ui/locale.ts'
+import { analysis } from '../../workers/analysis.ts'
+import { text } from './text.ts'
+
+/** What a lure has done, water by water, with the way to the board. */
+export function LureDeeds({ lure }: { lure: Lure }) {
+  const { book, revision } = useAppSelector(({ records }) => records)
+  const waterName = useNames('waters')
+  const [board, setBoard] = useState<Board>()
+  useEffect(() => {
+    if (book === null) return
+    void analysis()
+      .board(book, { by: ['water'], where: [{ kind: 'oneOf', column: 'lure', values: [lure.id] }] }, 0.9)
+      .then(setBoard)
+  }, [book, revision, lure.id])
+  if (!board) return null
+  return (
+    <Box as="section" aria-label={text.lure.did} mt="26px">
+      <Heading>{text.lure.did}</Heading>
+      {board.rows.length === 0 ? (
+        <Quiet>{text.lure.notThrown}</Quiet>
+      ) : (
+        <Table>
+          <tbody>
+            {board.rows.map((row) => (
+              <tr key={row.group[0]}>
+                <td>{waterName(row.group[0] ?? '')}</td>
+                <td>{text.done(row.strikes, row.hours)}</td>
+                <td>
+                  {text.perHour(row.rate)}, {rate(row.lower)} – {rate(row.upper)}
+                </td>
+                <td>
+                  <Link to={`/findings?by=lure&where=${encodeURIComponent(`water=${row.group[0]}`)}&row=${lure.id}`}>{text.lure.onBoard}</Link>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,119 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { LURE_CLASSES } from '@jotbook/core'
+import type { BoardRow, Lure } from '@jotbook/core'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { useAppSelector } from '../../app/store.ts'
+import { Field, Heading, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { bodiesOf, isFound } from './bodies.ts'
+import type { Body } from './bodies.ts'
+import { Setups } from './Setups.tsx'
+import { text } from './text.ts'
+import { useDone } from './useDone.ts'
+
+/** The tackle wall: bodies with their colours side by side, and what each has done. */
+export function TacklePage() {
+  const { book, lures } = useAppSelector(({ records }) => records)
+  const [typed, setTyped] = useState('')
+  const [lureClass, setClass] = useState('')
+  const done = useDone()
+  if (book === null) return <Page />
+  const own = [...new Set(lures.map((lure) => lure.class))]
+  const classes = [...LURE_CLASSES.filter((name) => own.includes(name)), ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name))]
+  const found = lures.filter((lure) => (lureClass === '' || lure.class === lureClass) && isFound(lure, typed))
+  return (
+    <Page>
+      <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
+        <Title>{text.title}</Title>
+        <Flex gap="12px" align="center" wrap="wrap">
+          <LinkButton look="bare" to="/tackle/classes">
+            {text.allClasses}
+          </LinkButton>
+          <LinkButton look="main" to="/tackle/new" fontSize="large" minH="48px">
+            {text.newLure}
+          </LinkButton>
+        </Flex>
+      </Flex>
+      {lures.length === 0 ? (
+        <Box mt="24px" maxW="520px">
+          {text.none}
+        </Box>
+      ) : (
+        <>
+          <Flex gap="14px" mt="14px" wrap="wrap" className="no-print">
+            <Box w={{ base: '100%', sm: '280px' }}>
+              <Label htmlFor="find-lure">{text.find}</Label>
+              <Field id="find-lure" placeholder={text.findHint} value={typed} onChange={(event) => setTyped(event.target.value)} />
+            </Box>
+            <Box w={{ base: '100%', sm: '240px' }}>
+              <Label htmlFor="lure-class-filter">{text.class}</Label>
+              <Select id="lure-class-filter" value={lureClass} onChange={(event) => setClass(event.target.value)}>
+                <option value="">{text.anyClass}</option>
+                {classes.map((name) => (
+                  <option key={name}>{name}</option>
+                ))}
+              </Select>
+            </Box>
+          </Flex>
+          {found.length === 0 && <Box mt="20px">{text.noneFound}</Box>}
+          <Flex wrap="wrap" gap="22px 28px" mt="18px" align="start">
+            {classesOf(bodiesOf(found, classes)).map(([name, bodies]) => (
+              <ClassOnWall key={name} name={name} bodies={bodies} done={done} />
+            ))}
+          </Flex>
+        </>
+      )}
+      <Setups />
+    </Page>
+  )
+}
+
+/** Bodies of one class hang together. */
+function classesOf(bodies: readonly Body[]): [string, Body[]][] {
+  const classes = new Map<string, Body[]>()
+  for (const body of bodies) classes.set(body.class, [...(classes.get(body.class) ?? []), body])
+  return [...classes]
+}
+
+function ClassOnWall({ name, bodies, done }: { name: string; bodies: readonly Body[]; done: ReadonlyMap<string, BoardRow> }) {
+  return (
+    <Box as="section" aria-label={name} borderTop="1.5px solid" borderColor="ink" pt="6px" maxW="100%">
+      <Heading>{name.charAt(0).toUpperCase() + name.slice(1)}</Heading>
+      <Flex gap="8px 22px" wrap="wrap">
+        {bodies.map((body) => (
+          <Box key={body.key}>
+            <Quiet>{body.name === '' ? text.noBody : body.lures.length > 1 ? `${body.name} · ${text.colours(body.lures.length)}` : body.name}</Quiet>
+            <Flex as="ul" listStyleType="none" gap="6px 10px" wrap="wrap" mt="2px">
+              {body.lures.map((lure) => (
+                <Hung key={lure.id} lure={lure} row={done.get(lure.id)} />
+              ))}
+            </Flex>
+          </Box>
+        ))}
+      </Flex>
+    </Box>
+  )
+}
+
+/** A lure on the wall: its drawing, its colour, and what it has done. */
+function Hung({ lure, row }: { lure: Lure; row: BoardRow | undefined }) {
+  const [, ...colour] = lure.name.split(', ')
+  return (
+    <Box as="li" w="150px">
+      <Link to={`/tackle/${lure.id}`} style={{ display: 'block', textDecoration: 'none' }} aria-label={lure.name}>
+        <Box bg="sheet" px="12px" pt="10px" pb="6px" border="1px solid" borderColor="rule" _hover={{ borderColor: 'ink' }}>
+          <LureDrawing lure={lure} width={122} decorative />
+          <Box fontWeight="600" lineHeight="1.2" mt="2px">
+            {colour.join(', ') || lure.name}
+          </Box>
+          {lure.version && <Quiet>{lure.version}</Quiet>}
+        </Box>
+        <Box fontSize="small" color="quiet" px="2px">
+          {text.done(row?.strikes ?? 0, row?.hours ?? 0)}
+          {row && row.hours > 0 ? ` · ${text.perHour(row.rate)}` : ''}
+        </Box>
+      </Link>
+    </Box>
+  )
+}

@@ -1,0 +1,177 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import type { Trip } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { useAnalysis } from '../../app/useAnalysis.ts'
+import { useNames } from '../../app/useBook.ts'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { loadDraft } from '../../offline/index.ts'
+import { Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
+import { calendarDay } from '../../ui/locale.ts'
+import { dateOf, useTripSums } from '../trips/index.ts'
+import { text } from './text.ts'
+
+const LAST_TRIPS = 5
+const SHOWN_ENDS = 6
+const SHOWN_CHANGES = 5
+
+/** What is next: what stands open, what is loose, the last trips, and what they changed. */
+export function TodayPage() {
+  const { book, trips } = useAppSelector(({ records }) => records)
+  if (book === null) return <Page />
+  return (
+    <Page>
+      <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
+        <Title>{text.title}</Title>
+        <LinkButton look="main" to="/trips/new" fontSize="large" minH="48px">
+          {text.logTrip}
+        </LinkButton>
+      </Flex>
+      <OpenTrips trips={trips} />
+      {trips.length === 0 ? (
+        <EmptyBook />
+      ) : (
+        <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="10px 48px" mt="10px">
+          <div>
+            <LastTrips trips={trips} />
+            <Ends trips={trips} />
+          </div>
+          <WhatChanged last={trips[0]} />
+        </Box>
+      )}
+      <Box mt="30px" borderTop="1px solid" borderColor="rule" pt="8px" maxW="820px">
+        <Quiet>{text.caution}</Quiet>
+      </Box>
+    </Page>
+  )
+}
+
+function EmptyBook() {
+  return (
+    <Box mt="24px" maxW="620px">
+      <Heading>{text.empty.title}</Heading>
+      {text.empty.lines.map((line) => (
+        <p key={line} style={{ marginTop: 8 }}>
+          {line}
+        </p>
+      ))}
+      <p style={{ marginTop: 8 }}>
+        {text.empty.old} <Link to="/book">{text.empty.bring}</Link>
+      </p>
+    </Box>
+  )
+}
+
+/** A trip half typed, or on the water without an end: the first thing to return to. */
+function OpenTrips({ trips }: { trips: readonly Trip[] }) {
+  const book = useAppSelector(({ records }) => records.book)
+  const waterName = useNames('waters')
+  const [half, setHalf] = useState(false)
+  useEffect(() => {
+    void loadDraft(`dock:${book}:new`).then((draft) => setHalf(draft !== undefined))
+  }, [book])
+  const open = trips.filter(({ end, effortKnown }) => !end && effortKnown !== 'none')
+  if (!half && open.length === 0) return null
+  return (
+    <Box as="section" aria-label={text.open.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="14px" p="12px 18px">
+      {half && (
+        <Flex align="center" justify="space-between" wrap="wrap" gap="8px">
+          {text.open.draft}
+          <LinkButton to="/trips/new">{text.open.goOn}</LinkButton>
+        </Flex>
+      )}
+      {open.map((trip) => (
+        <Flex key={trip.id} align="center" justify="space-between" wrap="wrap" gap="8px" mt="4px">
+          {text.open.trip(waterName(trip.water), calendarDay(dateOf(trip)))}
+          <LinkButton to={`/trips/${trip.id}/edit`}>{text.open.close}</LinkButton>
+        </Flex>
+      ))}
+    </Box>
+  )
+}
+
+function LastTrips({ trips }: { trips: readonly Trip[] }) {
+  const sums = useTripSums()
+  const waterName = useNames('waters')
+  return (
+    <Box as="section" aria-label={text.last.title} mt="12px">
+      <Heading>{text.last.title}</Heading>
+      <Table>
+        <tbody>
+          {trips.slice(0, LAST_TRIPS).map((trip) => {
+            const sum = sums.get(trip.id)
+            return (
+              <tr key={trip.id}>
+                <td style={{ whiteSpace: 'nowrap' }}>
+                  <Link to={`/trips/${trip.id}`}>{calendarDay(dateOf(trip))}</Link>
+                </td>
+                <td>{waterName(trip.water)}</td>
+                <td className="number">{sum ? text.last.line(sum.strikes, sum.hours) : ''}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </Table>
+      <Link to="/trips">{text.last.all}</Link>
+    </Box>
+  )
+}
+
+function WhatChanged({ last }: { last: Trip | undefined }) {
+  const { value: changes } = useAnalysis((worker, book) => worker.lastChange(book), 'change')
+  const waterName = useNames('waters')
+  const lures = useAppSelector(({ records }) => records.lures)
+  if (!last || !changes) return null
+  return (
+    <Box as="section" aria-label={text.changed.title} mt="12px">
+      <Heading>{text.changed.title}</Heading>
+      <Quiet>{text.changed.note(waterName(last.water), calendarDay(dateOf(last)))}</Quiet>
+      {changes.length === 0 && <p>{text.changed.none}</p>}
+      {changes.slice(0, SHOWN_CHANGES).map(({ lure: id, before, after, strikes, hours }) => {
+        const lure = lures.find((one) => one.id === id)
+        return lure ? (
+          <Flex key={id} align="center" gap={{ base: '8px', md: '14px' }} borderBottom="1px solid" borderColor="rule" py="6px">
+            <LureDrawing lure={lure} width={72} decorative />
+            <Box flex="1">
+              <Link to={`/findings?by=lure&row=${id}`}>{lure.name}</Link>
+              <br />
+              <Quiet>{text.changed.rests(strikes, hours)}</Quiet>
+            </Box>
+            <Box
+              fontFamily="heading"
+              fontVariantNumeric="lining-nums proportional-nums"
+              fontSize={{ base: 'text', md: 'large' }}
+              fontWeight="600"
+              textAlign="right"
+            >
+              {before === null ? text.changed.first(after) : text.changed.from(before, after)}
+            </Box>
+          </Flex>
+        ) : null
+      })}
+    </Box>
+  )
+}
+
+function Ends({ trips }: { trips: readonly Trip[] }) {
+  const sums = useTripSums()
+  const waterName = useNames('waters')
+  const loose = trips.flatMap((trip) => {
+    const count = sums.get(trip.id)?.looseEnds ?? 0
+    return count > 0 ? [{ trip, count }] : []
+  })
+  const total = loose.reduce((sum, { count }) => sum + count, 0)
+  return (
+    <Box as="section" aria-label={text.ends.label} mt="12px">
+      <Heading>{total === 0 ? text.ends.label : text.ends.title(total)}</Heading>
+      {total === 0 && <Quiet>{text.ends.none}</Quiet>}
+      {loose.slice(0, SHOWN_ENDS).map(({ trip, count }) => (
+        <Box key={trip.id} py="5px" borderBottom="1px solid" borderColor="rule">
+          <Link to={`/trips/${trip.id}`}>{text.ends.trip(calendarDay(dateOf(trip)), waterName(trip.water), count)}</Link>
+        </Box>
+      ))}
+      {loose.length > SHOWN_ENDS && <Link to="/trips?ends=1">{text.ends.more(loose.length - SHOWN_ENDS)}</Link>}
+    </Box>
+  )
+}

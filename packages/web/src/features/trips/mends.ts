@@ -1,0 +1,141 @@
+import { epochMs, isoUtc, looseEndsOfTrip } from '@jotbook/core'
+import type { LooseEnd, Stint } from '@jotbook/core'
+import type { Edit } from '../../offline/index.ts'
+import { clock } from '../../ui/locale.ts'
+import { zoneOf } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
+
+/** One way to close a loose end: a word for it and what it writes. */
+export interface Mend {
+  readonly label: string
+  readonly edits: readonly Edit[]
+}
+
+export interface OpenEnd {
+  readonly key: string
+  /** When it was, as a clock shows it. */
+  readonly when: string
+  readonly message: string
+  readonly mends: readonly Mend[]
+}
+
+/** Everything a trip leaves open, each with the ways to close it in one tap. Pure. */
+export function openEndsOf(screen: TripOnScreen): OpenEnd[] {
+  const unsaid = screen.strikes.filter(({ outcome }) => !outcome)
+  return [
+    ...unsaid.map((strike): OpenEnd => ({
+      key: `unsaid ${strike.id}`,
+      when: clock(epochMs(strike.time), zoneOf(screen)),
+      message: text.ends.unsaid,
+      mends: (['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => ({
+        label: outcome,
+        edits: [{ kind: 'strike', id: strike.id, fields: { outcome } }],
+      })),
+    })),
+    ...looseEndsOfTrip(screen).map((end) => ({
+      key: `${end.kind} ${end.record}`,
+      when: clock(epochMs(timeOf(end, screen)), zoneOf(screen)),
+      message: text.ends.kinds[end.kind],
+      mends: mendsOf(end, screen),
+    })),
+  ]
+}
+
+function timeOf({ record }: LooseEnd, { trip, stints, strikes }: TripOnScreen): string {
+  return strikes.find(({ id }) => id === record)?.time ?? stints.find(({ id }) => id === record)?.start ?? (record === trip.id ? trip.start : record)
+}
+
+function mendsOf(end: LooseEnd, screen: TripOnScreen): Mend[] {
+  const { trip, stints, strikes, readings } = screen
+  const stint = stints.find(({ id }) => id === end.record)
+  const strike = strikes.find(({ id }) => id === end.record)
+  switch (end.kind) {
+    case 'strike-without-stint':
+    case 'strike-outside-stint':
+      return strike
+        ? rodsAt(epochMs(strike.time), screen).map((rod) => ({
+            label: rodName(rod, screen),
+            edits: [{ kind: 'strike', id: strike.id, fields: { stint: rod.id } }],
+          }))
+        : []
+    case 'open-stint':
+      return stint ? endsFor(stint, screen).map((ms) => closing(stint, ms, text.ends.close, screen)) : []
+    case 'stints-overlap':
+      return stint ? overlapped(stint, stints).map((earlier) => closing(earlier, epochMs(stint.start), text.ends.moveEnd, screen)) : []
+    case 'end-before-start':
+      return stint?.end ? [{ label: text.ends.swap, edits: [{ kind: 'stint', id: stint.id, fields: { start: stint.end, end: stint.start } }] }] : []
+    case 'stint-outside-trip':
+      return stint ? stretched(epochMs(stint.start), epochMs(stint.end ?? stint.start), screen) : []
+    case 'reading-outside-trip': {
+      const reading = readings.find(({ time }) => time === end.record)
+      const ms = epochMs(end.record)
+      const takeOut: Mend[] = reading
+        ? [{ label: text.ends.takeOut, edits: [{ kind: 'reading', id: reading.id, fields: { deletedAt: isoUtc(epochMs(trip.start)) } }] }]
+        : []
+      return [...stretched(ms, ms, screen), ...takeOut]
+    }
+  }
+}
+
+/** The rods in hand at a time, else the ones nearest to it. */
+function rodsAt(ms: number, { stints }: TripOnScreen): Stint[] {
+  const away = (stint: Stint): number => Math.max(0, epochMs(stint.start) - ms, ms - epochMs(stint.end ?? stint.start))
+  const nearest = [...stints].sort((a, b) => away(a) - away(b))
+  const held = nearest.filter((stint) => away(stint) === 0)
+  return held.length > 0 ? held : nearest.slice(0, 3)
+}
+
+function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
+  const several = new Set(stints.map(({ angler }) => angler ?? '')).size > 1
+  return [several && stint.angler, lures.get(stint.lure)?.name ?? text.table.lure].filter(Boolean).join(': ')
+}
+
+function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Mend {
+  return { label: label(clock(ms, zoneOf(screen))), edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }] }
+}
+
+/** When an open stint may have ended: where the same person's next began, at its last strike, at the trip's end. */
+function endsFor(stint: Stint, { trip, stints, strikes }: TripOnScreen): number[] {
+  const start = epochMs(stint.start)
+  const next = stints.filter((one) => (one.angler ?? '') === (stint.angler ?? '') && epochMs(one.start) > start).map((one) => epochMs(one.start))
+  const last = strikes.filter((strike) => strike.stint === stint.id).map(({ time }) => epochMs(time))
+  const candidates = [
+    next.length > 0 ? Math.min(...next) : undefined,
+    trip.end ? epochMs(trip.end) : undefined,
+    last.length > 0 ? Math.max(...last) : undefined,
+  ]
+  return [...new Set(candidates.filter((ms) => ms !== undefined && ms > start))] as number[]
+}
+
+/** The earlier stints of the same person that run into this one. */
+function overlapped(stint: Stint, stints: readonly Stint[]): Stint[] {
+  return stints.filter(
+    (one) =>
+      one.id !== stint.id && (one.angler ?? '') === (stint.angler ?? '') && one.end && one.start <= stint.start && epochMs(one.end) > epochMs(stint.start),
+  )
+}
+
+/** The trip made to hold a stretch of time. */
+function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Mend[] {
+  const { trip } = screen
+  const zone = zoneOf(screen)
+  const early: Mend[] =
+    fromMs < epochMs(trip.start)
+      ? [{ label: text.ends.fromTrip(clock(fromMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { start: isoUtc(fromMs) } }] }]
+      : []
+  const late: Mend[] =
+    trip.end && toMs > epochMs(trip.end)
+      ? [{ label: text.ends.toTrip(clock(toMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { end: isoUtc(toMs) } }] }]
+      : []
+  return [...early, ...late]
+}
+
+/** The edits that put back what a mend changed. */
+export function undoOf({ edits }: Mend, { trip, stints, strikes, readings }: TripOnScreen): Edit[] {
+  const records = new Map<string, object>([trip, ...stints, ...strikes, ...readings].map((record) => [record.id, record]))
+  return edits.map(({ kind, id, fields }) => {
+    const before = (records.get(id) ?? {}) as Readonly<Record<string, Edit['fields'][string] | undefined>>
+    return { kind, id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }
+  })
+}

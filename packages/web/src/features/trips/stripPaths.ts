@@ -1,0 +1,132 @@
+import { MINUTE_MS, epochMs } from '@jotbook/core'
+import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water } from '@jotbook/core'
+import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/model.ts'
+import { clock, quantity } from '../../ui/locale.ts'
+import { text } from './text.ts'
+
+export interface TripOnScreen {
+  readonly trip: Trip
+  readonly water: Water | undefined
+  readonly stints: readonly Stint[]
+  readonly readings: readonly Reading[]
+  readonly strikes: readonly Strike[]
+  readonly lures: ReadonlyMap<string, Lure>
+}
+
+/** Where nothing is known of how deep a lure ran. */
+const UNKNOWN_DEPTH_M = 0.9
+/** A stretch without a strike is spoken of from here on. */
+const LONG_BLANK_MS = 75 * MINUTE_MS
+
+export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string => trip.timeZone ?? water?.timeZone ?? 'UTC'
+
+/** Depth a stint was worked at: as logged, else the middle of what the lure runs. */
+export function workedDepthM(stint: Stint, lure: Lure | undefined): number {
+  if (stint.lureDepthM !== null && stint.lureDepthM !== undefined) return stint.lureDepthM
+  const [from, to] = [lure?.runsFromM, lure?.runsToM]
+  return typeof from === 'number' && typeof to === 'number' ? (from + to) / 2 : UNKNOWN_DEPTH_M
+}
+
+/** One path a person, at the depth worked; a strike of no stint stands at the surface of the first. */
+export function pathsOf(screen: TripOnScreen, units: UnitPreferences): StripPath[] {
+  const { stints, strikes } = screen
+  const anglers = [...new Set(stints.map((stint) => stint.angler ?? ''))]
+  const byId = new Map(stints.map((stint) => [stint.id, stint]))
+  return (anglers.length > 0 ? anglers : ['']).map((angler, index) => ({
+    angler,
+    stints: stints
+      .filter((stint) => (stint.angler ?? '') === angler && stint.end)
+      .sort((a, b) => (a.start < b.start ? -1 : 1))
+      .map((stint) => placedStint(stint, screen, units)),
+    strikes: strikes
+      .filter((strike) => {
+        const stint = strike.stint ? byId.get(strike.stint) : undefined
+        return stint ? (stint.angler ?? '') === angler : index === 0
+      })
+      .map((strike) => placedStrike(strike, strike.stint ? byId.get(strike.stint) : undefined, screen))
+      .sort((a, b) => a.ms - b.ms),
+  }))
+}
+
+function placedStint(stint: Stint, screen: TripOnScreen, units: UnitPreferences): StripPath['stints'][number] {
+  const [zone, lure] = [zoneOf(screen), screen.lures.get(stint.lure)]
+  const depthM = workedDepthM(stint, lure)
+  const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end ?? stint.start)]
+  const label = [
+    lure?.name ?? text.table.lure,
+    text.table.span(clock(fromMs, zone), clock(toMs, zone)),
+    quantity(depthM, stint.lureDepthMTyped, 'm', units.depth),
+  ]
+  return { id: stint.id, fromMs, toMs, depthM, label: label.join(', ') }
+}
+
+function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnScreen): StripPath['strikes'][number] {
+  const ms = epochMs(strike.time)
+  const when = strike.timeUnknown ? text.table.noTime : clock(ms, zoneOf(screen))
+  return {
+    id: strike.id,
+    ms,
+    depthM: stint ? workedDepthM(stint, screen.lures.get(stint.lure)) : 0,
+    outcome: strike.outcome ?? null,
+    label: `${when} ${strike.outcome ?? text.table.notSaid}`,
+  }
+}
+
+/** A shorter stretch is a change of rods, not of the bottom. */
+const LEAST_STRETCH_MS = 10 * MINUTE_MS
+
+/**
+ * The bottom as sounded: where two people sounded at once, the deeper, and never above a lure that swam there.
+ * One point at each moment a stint begins or ends, where both stretches touch, and one between.
+ */
+export function bottomOf({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
+  const spans = stints.flatMap((stint) =>
+    stint.end && typeof stint.depthM === 'number'
+      ? [{ fromMs: epochMs(stint.start), toMs: epochMs(stint.end), depthM: Math.max(stint.depthM, workedDepthM(stint, lures.get(stint.lure))) }]
+      : [],
+  )
+  const cuts = [...new Set(spans.flatMap((span) => [span.fromMs, span.toMs]))].sort((a, b) => a - b)
+  const moments = cuts.flatMap((cut, i) => {
+    const before = cuts[i - 1]
+    return before === undefined || cut - before < LEAST_STRETCH_MS ? [cut] : [(before + cut) / 2, cut]
+  })
+  const points = moments.flatMap((ms) => {
+    const under = spans.filter((span) => span.fromMs <= ms && span.toMs >= ms)
+    return under.length > 0 ? [{ ms, depthM: Math.max(...under.map(({ depthM }) => depthM)) }] : []
+  })
+  const [first, last] = [points[0], points.at(-1)]
+  return first && last ? [{ ...first, ms: fromMs }, ...points, { ...last, ms: toMs }] : []
+}
+
+/** The lures thrown, the shallowest first. */
+export function luresOf({ stints, lures }: TripOnScreen, units: UnitPreferences): StripLure[] {
+  const depths = new Map<string, number[]>()
+  for (const stint of stints) depths.set(stint.lure, [...(depths.get(stint.lure) ?? []), workedDepthM(stint, lures.get(stint.lure))])
+  return [...depths]
+    .flatMap(([id, list]): StripLure[] => {
+      const lure = lures.get(id)
+      const depthM = list.reduce((sum, depth) => sum + depth, 0) / list.length
+      if (!lure) return []
+      const { name, back = null, side = null, belly = null, accent = null, finish = null } = lure
+      return [{ id, name, class: lure.class, depthM, depthText: quantity(depthM, null, 'm', units.depth), back, side, belly, accent, finish }]
+    })
+    .sort((a, b) => a.depthM - b.depthM)
+}
+
+/** The longest time fished between two strikes, or before the first or after the last. */
+export function blankOf(paths: readonly StripPath[]): StripModel['blank'] {
+  const stints = paths.flatMap((path) => path.stints)
+  const struck = paths
+    .flatMap((path) => path.strikes)
+    .filter(({ outcome }) => outcome !== 'raised')
+    .map(({ ms }) => ms)
+    .sort((a, b) => a - b)
+  if (stints.length === 0 || struck.length === 0) return undefined
+  const marks = [Math.min(...stints.map(({ fromMs }) => fromMs)), ...struck, Math.max(...stints.map(({ toMs }) => toMs))]
+  const gaps = marks.slice(1).map((toMs, i) => ({ fromMs: marks[i] ?? toMs, toMs }))
+  const longest = gaps.reduce((a, b) => (b.toMs - b.fromMs > a.toMs - a.fromMs ? b : a))
+  if (longest.toMs - longest.fromMs < LONG_BLANK_MS) return undefined
+  const under = stints.filter((stint) => stint.fromMs < longest.toMs && stint.toMs > longest.fromMs)
+  const depthM = Math.max(0, ...under.map((stint) => stint.depthM))
+  return { ...longest, depthM, text: text.strip.blank(Math.round((longest.toMs - longest.fromMs) / MINUTE_MS)) }
+}

@@ -1,0 +1,133 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Water } from '@jotbook/core'
+import type { ReadPlaces } from '@jotbook/core/formats'
+import { useAppSelector } from '../../app/store.ts'
+import { useBookId, useUnits } from '../../app/useBook.ts'
+import type { Position } from '../../charts/waterChart/projection.ts'
+import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
+import { commit, newId } from '../../offline/index.ts'
+import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
+import { FieldProblem } from '../../ui/ProblemNote.tsx'
+import { text } from './text.ts'
+import { tintOf } from './tints.ts'
+
+interface ChartPanelProps {
+  readonly water: Water
+  readonly selected: string | undefined
+  readonly picking: 'water' | 'spot' | undefined
+  readonly onPick: (position: Position) => void
+  readonly onSpot: (id: string) => void
+}
+
+const ZOOM_STEP = 1.5
+
+/** The chart of a water, and what a file brings to it. */
+export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPanelProps) {
+  const book = useBookId()
+  const units = useUnits()
+  const all = useAppSelector(({ records }) => records.spots)
+  const [zoom, setZoom] = useState(1)
+  const spots = all.flatMap(({ id, name, water: of, latitude, longitude }) =>
+    of === water.id && typeof latitude === 'number' && typeof longitude === 'number' ? [{ id, name, position: [longitude, latitude] as const }] : [],
+  )
+  const placed = typeof water.latitude === 'number' && typeof water.longitude === 'number'
+  return (
+    <Box as="section" aria-label={text.chart.title}>
+      <WaterChart
+        width={720}
+        height={460}
+        label={text.chart.label(water.name)}
+        outline={water.outline}
+        place={placed ? [water.longitude ?? 0, water.latitude ?? 0] : undefined}
+        spots={spots}
+        tint={tintOf(water)}
+        zoom={zoom}
+        selected={selected}
+        scaleText={(km) => text.chart.scale(km, units.depth === 'ft')}
+        onSpot={onSpot}
+        {...(picking ? { onPick } : {})}
+      />
+      <Flex gap="8px" mt="6px" wrap="wrap" align="center" className="no-print">
+        <Button onClick={() => setZoom(zoom * ZOOM_STEP)}>{text.chart.nearer}</Button>
+        <Button onClick={() => setZoom(zoom / ZOOM_STEP)}>{text.chart.farther}</Button>
+        {water.outline ? (
+          <Button look="bare" onClick={() => void commit(book, [{ kind: 'water', id: water.id, fields: { outline: null } }])}>
+            {text.chart.removeShore}
+          </Button>
+        ) : null}
+        <Quiet>
+          {picking === 'spot' ? text.chart.pressFor : picking === 'water' ? text.chart.pressForWater : !water.outline && !placed ? text.chart.blank : ''}
+        </Quiet>
+      </Flex>
+      <FromFile water={water} />
+    </Box>
+  )
+}
+
+/** A shore or spots out of GeoJSON or GPX: read here, taken in only when said so. */
+function FromFile({ water }: { water: Water }) {
+  const book = useBookId()
+  const [found, setFound] = useState<ReadPlaces>()
+  const [wrong, setWrong] = useState<string>()
+  const [taken, setTaken] = useState(false)
+  const read = async (file: File | undefined): Promise<void> => {
+    setFound(undefined)
+    setWrong(undefined)
+    setTaken(false)
+    if (!file) return
+    const { PlacesRefusal, readPlaces } = await import('@jotbook/core/formats')
+    try {
+      setFound(readPlaces(await file.text()))
+    } catch (error) {
+      if (!(error instanceof PlacesRefusal)) throw error
+      setWrong(`${file.name}: ${error.message}`)
+    }
+  }
+  const takeShore = async (outline: unknown): Promise<void> => {
+    await commit(book, [{ kind: 'water', id: water.id, fields: { outline: outline as never } }])
+    setTaken(true)
+  }
+  const takeSpots = async (points: ReadPlaces['points']): Promise<void> => {
+    await commit(
+      book,
+      points.map(({ name, latitude, longitude }, i) => ({
+        kind: 'spot',
+        id: newId(),
+        fields: { name: name === '' ? text.found.unnamed(i + 1) : name, water: water.id, latitude, longitude },
+      })),
+    )
+    setTaken(true)
+  }
+  return (
+    <Box mt="12px" className="no-print">
+      <Label htmlFor="places-file">{text.chart.file}</Label>
+      <input id="places-file" type="file" accept=".geojson,.json,.gpx" onChange={(event) => void read(event.target.files?.[0])} style={{ maxWidth: '100%' }} />
+      <FieldProblem id="places-file-problem" message={wrong} />
+      {found && (
+        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="8px" p="10px 14px" role="status">
+          <Heading>{text.found.title}</Heading>
+          {found.outlines.length + found.points.length === 0 && <p>{text.found.nothing}</p>}
+          {found.outlines.map(({ name, outline }, i) => (
+            <Flex key={i} gap="10px" align="center" justify="space-between">
+              {text.found.shore(name)}
+              <Button onClick={() => void takeShore(outline)}>{text.found.take}</Button>
+            </Flex>
+          ))}
+          {found.points.length > 0 && (
+            <Flex gap="10px" align="center" justify="space-between" mt="6px">
+              {text.found.spots(found.points.length)}
+              <Button onClick={() => void takeSpots(found.points)}>{text.found.takeSpots}</Button>
+            </Flex>
+          )}
+          {found.remarks.map((remark) => (
+            <Box key={remark}>
+              <Quiet>{remark}</Quiet>
+            </Box>
+          ))}
+          {taken && <strong>{text.found.taken}</strong>}
+        </Box>
+      )}
+    </Box>
+  )
+}

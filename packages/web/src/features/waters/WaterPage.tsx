@@ -1,0 +1,151 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { isoUtc } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { useBookId, useUnits } from '../../app/useBook.ts'
+import type { Position } from '../../charts/waterChart/projection.ts'
+import { commit, dropDraft, keptDraft } from '../../offline/index.ts'
+import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import { ChartPanel } from './ChartPanel.tsx'
+import { Spots } from './Spots.tsx'
+import { text } from './text.ts'
+import { useFished } from './useFished.ts'
+import { useZoneAt } from './useZoneAt.ts'
+
+const SEASONS = Object.keys(text.seasons) as (keyof typeof text.seasons)[]
+const FIELDS = ['name', 'kind', 'latitude', 'longitude', 'timeZone', 'pressure', 'species', 'forage', 'note', ...SEASONS]
+
+/** One water: its chart and spots, what is known of it, and what it gave. */
+export function WaterPage() {
+  const { water: id } = useParams()
+  const { book, waters } = useAppSelector(({ records }) => records)
+  if (book === null) return <Page />
+  const water = waters.find((one) => one.id === id)
+  if (!water) {
+    return (
+      <Page>
+        <Title>{text.missing}</Title>
+        <LinkButton to="/waters">{text.back}</LinkButton>
+      </Page>
+    )
+  }
+  return <ShownWater key={water.id} water={water} />
+}
+
+function ShownWater({ water }: { water: Water }) {
+  const row = useFished().get(water.id)
+  const [picked, setPicked] = useState<Position>()
+  const [picking, setPicking] = useState<'water' | 'spot'>()
+  const [selected, setSelected] = useState<string>()
+  return (
+    <Page>
+      <Flex wrap="wrap" gap="8px 32px" align="end" justify="space-between">
+        <Box>
+          <Quiet>{[water.kind, water.pressure && `pressure ${water.pressure}`].filter(Boolean).join(' · ')}</Quiet>
+          <Title>{water.name}</Title>
+        </Box>
+        <Box textAlign="right">
+          <Box>{row ? text.line(row.trips, row.strikes, row.hours) : text.notFished}</Box>
+          <Link to={`/findings?by=lure&where=${encodeURIComponent(`water=${water.id}`)}`}>{text.board}</Link>
+        </Box>
+      </Flex>
+      <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '3fr 2fr' }} gap="10px 36px" mt="14px">
+        <ChartPanel water={water} selected={selected} picking={picking} onPick={setPicked} onSpot={setSelected} />
+        <Spots
+          water={water}
+          selected={selected}
+          onSelect={setSelected}
+          picked={picking === 'spot' ? picked : undefined}
+          onPicking={(on) => setPicking(on ? 'spot' : undefined)}
+        />
+      </Box>
+      <About water={water} picked={picking === 'water' ? picked : undefined} onPicking={(on) => setPicking(on ? 'water' : undefined)} />
+    </Page>
+  )
+}
+
+/** What is known of a water, changed in place. */
+function About({ water, picked, onPicking }: { water: Water; picked: Position | undefined; onPicking: (on: boolean) => void }) {
+  const book = useBookId()
+  const units = useUnits()
+  const navigate = useNavigate()
+  const draftKey = `water:${book}:${water.id}`
+  const form = useRecordForm('water', FIELDS, water, units, keptDraft(draftKey))
+  const { setValue } = form.form
+  const [taken, setTaken] = useState<Position>()
+  if (picked && picked !== taken) {
+    setTaken(picked)
+    setValue('longitude', picked[0].toFixed(5))
+    setValue('latitude', picked[1].toFixed(5))
+  }
+  const zone = useZoneAt(form.values.latitude ?? '', form.values.longitude ?? '')
+  const keep = async (): Promise<void> => {
+    const fields = form.tryKeep()
+    if (!fields) return
+    await commit(book, [{ kind: 'water', id: water.id, fields }])
+    form.form.reset(form.values)
+    await dropDraft(draftKey)
+    onPicking(false)
+  }
+  const takeOut = async (): Promise<void> => {
+    await commit(book, [{ kind: 'water', id: water.id, fields: { deletedAt: isoUtc(Date.now()) } }])
+    await navigate('/waters')
+  }
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        void keep()
+      }}
+    >
+      <Box as="section" aria-label={text.about} mt="26px" borderTop="1px solid" borderColor="rule" pt="10px">
+        <Heading>{text.about}</Heading>
+        <Flex gap="12px 14px" wrap="wrap" mt="6px">
+          <RecordField form={form} field="name" label={text.fields.name} width="260px" />
+          <RecordField form={form} field="kind" width="180px" />
+          <RecordField form={form} field="pressure" width="160px" />
+          <Box onFocus={() => onPicking(true)}>
+            <Flex gap="12px 14px" wrap="wrap">
+              <RecordField form={form} field="latitude" width="120px" />
+              <RecordField form={form} field="longitude" width="120px" />
+            </Flex>
+          </Box>
+          <Box>
+            <RecordField form={form} field="timeZone" width="200px" />
+            {zone !== undefined && zone !== form.values.timeZone && (
+              <Button look="bare" onClick={() => setValue('timeZone', zone)}>
+                {text.findZone(zone)}
+              </Button>
+            )}
+          </Box>
+          <RecordField form={form} field="species" width="100%" />
+          <RecordField form={form} field="note" width="460px" />
+        </Flex>
+      </Box>
+      <Box as="section" aria-label={text.forage} mt="22px" borderTop="1px solid" borderColor="rule" pt="10px">
+        <Heading>{text.forage}</Heading>
+        <Quiet>{text.forageNote}</Quiet>
+        <Flex gap="12px 18px" wrap="wrap" mt="6px">
+          {SEASONS.map((field) => (
+            <RecordField key={field} form={form} field={field} label={text.seasons[field]} width="220px" ranked />
+          ))}
+        </Flex>
+        <Box mt="12px">
+          <RecordField form={form} field="forage" width="100%" />
+        </Box>
+      </Box>
+      <Flex gap="10px" mt="20px" align="center" wrap="wrap" className="no-print">
+        <Button type="submit" look="main" minH="48px" fontSize="large">
+          {text.keep}
+        </Button>
+        <Button look="bare" onClick={() => void takeOut()}>
+          {text.takeOut}
+        </Button>
+        <Quiet>{text.takeOutNote}</Quiet>
+      </Flex>
+    </form>
+  )
+}

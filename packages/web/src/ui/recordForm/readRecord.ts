@@ -1,0 +1,98 @@
+import { allFields, fieldsOf, isDate, parseNumber, parseQuantity, typedName } from '@jotbook/core'
+import type { FieldSpec, Fields, Json, Kind, Unit, UnitPreferences } from '@jotbook/core'
+import { faultsOf } from '@jotbook/contract'
+import { bareQuantity, decimals } from '../locale.ts'
+import { text } from './text.ts'
+
+/** A record as it is typed: one line of text a field, lists joined by `;`. */
+export type Typed = Record<string, string>
+
+export interface ReadRecord {
+  readonly fields: Fields
+  /** By field: what must be mended. */
+  readonly problems: Readonly<Record<string, string>>
+}
+
+/** The unit a measured field is typed and shown in: the reader's own for its sort of quantity. */
+export function shownUnit(field: string, spec: Extract<FieldSpec, { type: 'quantity' }>, units: UnitPreferences): Unit {
+  if (spec.dimension === 'temperature') return units.temperature
+  if (spec.dimension === 'speed') return units.wind
+  if (spec.dimension === 'pressure') return units.pressure
+  if (spec.dimension === 'weight') return field === 'weightG' ? (units.weight === 'lb' || units.weight === 'oz' ? 'oz' : 'g') : units.weight
+  return spec.unit === 'mm' ? units.length : units.depth
+}
+
+/** What was typed, as the fields of a record: measured values in SI beside their spelling. Pure. */
+export function readRecord(kind: Kind, names: readonly string[], typed: Typed, units: UnitPreferences): ReadRecord {
+  const problems: Record<string, string> = {}
+  const fields: Record<string, Json> = {}
+  for (const name of names) {
+    const spec = fieldsOf(kind)[name]
+    if (!spec) throw new RangeError(`a ${kind} has no field ${name}`)
+    const entered = (typed[name] ?? '').trim()
+    try {
+      Object.assign(fields, readField(name, spec, entered, units))
+    } catch (error) {
+      if (!(error instanceof Unread)) throw error
+      problems[name] = error.message
+    }
+  }
+  for (const { field, message } of faultsOf(kind, fields, { partial: true })) problems[field] ??= message
+  for (const name of names) if (fieldsOf(kind)[name]?.required && (fields[name] ?? '') === '') problems[name] ??= text.missing
+  return { fields, problems }
+}
+
+class Unread extends Error {}
+
+function readField(name: string, spec: FieldSpec, entered: string, units: UnitPreferences): Fields {
+  if (entered === '') return { [name]: spec.type === 'words' ? [] : null, ...(spec.type === 'quantity' ? { [typedName(name)]: null } : {}) }
+  switch (spec.type) {
+    case 'quantity': {
+      const read = parseQuantity(entered, shownUnit(name, spec, units), spec.unit)
+      if (!read) throw new Unread(text.notUnderstood(entered))
+      return { [name]: read.value, [typedName(name)]: read.typed }
+    }
+    case 'number': {
+      const value = parseNumber(entered)
+      if (value === undefined) throw new Unread(text.noNumber(entered))
+      return { [name]: value }
+    }
+    case 'date':
+      if (!isDate(entered)) throw new Unread(text.noDay(entered))
+      return { [name]: entered }
+    case 'words':
+      return { [name]: wordsOf(entered) }
+    case 'flag':
+      return { [name]: entered === 'yes' }
+    default:
+      return { [name]: entered }
+  }
+}
+
+export const wordsOf = (entered: string): string[] =>
+  entered
+    .split(';')
+    .map((word) => word.trim())
+    .filter((word) => word !== '')
+
+/** A record in the book as it would have been typed. */
+export function typedRecord(kind: Kind, names: readonly string[], record: object | undefined, units: UnitPreferences): Typed {
+  const held = (record ?? {}) as Readonly<Record<string, Json | undefined>>
+  const specs = allFields(kind)
+  return Object.fromEntries(names.map((name) => [name, typedField(name, specs[name], held[name], held[typedName(name)], units)]))
+}
+
+function typedField(name: string, spec: FieldSpec | undefined, value: Json | undefined, typed: Json | undefined, units: UnitPreferences): string {
+  if (!spec || value === null || value === undefined) return ''
+  if (spec.type === 'quantity') return bareQuantity(value as number, typeof typed === 'string' ? typed : null, spec.unit, shownUnit(name, spec, units))
+  if (spec.type === 'words') return (value as string[]).join('; ')
+  if (spec.type === 'flag') return value ? 'yes' : 'no'
+  if (spec.type === 'number') return Number.isInteger(value) ? String(value) : decimals(value as number, 5).replace(/[.,]?0+$/, '')
+  return typeof value === 'string' ? value : ''
+}
+
+/** Only what was typed anew: a value shown in another unit must not come back rounded. */
+export function changedFields(kind: Kind, typed: Typed, before: Typed, units: UnitPreferences): Fields {
+  const names = Object.keys(typed).filter((name) => typed[name] !== (before[name] ?? ''))
+  return readRecord(kind, names, typed, units).fields
+}
