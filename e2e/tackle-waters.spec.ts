@@ -19,6 +19,8 @@ test('a lure is made by the colours of its zones, gets a version with its day, a
   await expect(same.getByRole('row')).toHaveCount(4)
 
   await same.getByRole('link', { name: 'Make a new version' }).click()
+  // The lure's own page has the same fields: type only once the new one stands.
+  await expect(page.getByRole('heading', { name: 'A new lure' })).toBeVisible()
   await page.locator('[data-field="version"]').fill('heavier hooks')
   await page.locator('[data-field="versionFrom"]').fill('2026-11-20')
   await page.getByRole('button', { name: 'Keep it' }).click()
