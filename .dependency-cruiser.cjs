@@ -7,7 +7,7 @@ const only = (from, to, comment) => ({
   to: { path: '^packages/', pathNot: [`^packages/${from}/`, ...to.map((name) => `^packages/${name}/src`)] },
 })
 
-const order = ['vocabulary', 'units', 'time', 'sky', 'water', 'season', 'effort', 'evidence', 'sync', 'places', 'shorthand', 'formats']
+const order = ['vocabulary', 'units', 'time', 'sky', 'water', 'season', 'effort', 'evidence', 'sync', 'deck', 'places', 'shorthand', 'formats']
 
 module.exports = {
   forbidden: [

@@ -34,10 +34,10 @@ class Device {
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
-    return this.modules.commit(this.book, [{ kind, id, fields }], Date.now() + this.skewMs)
+    return this.modules.commit(this.book, [{ kind, id, fields }], { nowMs: Date.now() + this.skewMs })
   }
   group(edits: { kind: Kind; id: string; fields: Fields }[]): Promise<void> {
-    return this.modules.commit(this.book, edits, Date.now() + this.skewMs)
+    return this.modules.commit(this.book, edits, { nowMs: Date.now() + this.skewMs })
   }
   async sync(): Promise<void> {
     await this.modules.pull(this.book)

@@ -34,6 +34,12 @@ program
   .option('--no-places', 'leave out every coordinate')
   .action(async (options: ExportCall) => void (exitCode = await (await import('./transfer.ts')).exportFrom(options)))
 
+program
+  .command('account')
+  .description('choose the name and password by which you sign in from a network; the password is read from the input')
+  .requiredOption('--name <name>')
+  .action(async (options: { name: string }) => void (exitCode = await (await import('./account.ts')).chooseAccount(options)))
+
 const analyse = program.command('analyse').description('ask a bundle, without a database')
 
 analyse

@@ -9,7 +9,32 @@ export interface BookSummary {
 }
 
 export interface Session {
+  /** `local`: the person at this computer, signed in without a password. `network`: others come in by accounts and paired devices. */
+  readonly mode: 'local' | 'network'
+  /** The name to sign in with, null while none was chosen. */
+  readonly signInName: string | null
   readonly books: readonly BookSummary[]
+}
+
+export interface DeviceSummary {
+  readonly id: string
+  readonly name: string
+  readonly createdAt: string
+  readonly seenAt: string
+  readonly thisOne: boolean
+}
+
+/** A code to be scanned once. */
+export interface Pairing {
+  readonly code: string
+  /** What the QR code says: the address of the joining page, with the code where no server log sees it. */
+  readonly url: string
+  readonly expiresAt: string
+}
+
+/** What a device that scanned a code may look at next. */
+export interface Joined {
+  readonly book: string | null
 }
 
 export interface BundleRemark {
@@ -46,6 +71,15 @@ export interface Health {
 export const routes = {
   health: '/api/health',
   session: '/api/session',
+  signIn: '/api/sign-in',
+  signOut: '/api/sign-out',
+  account: '/api/account',
+  devices: '/api/devices',
+  revoke: (device: string) => `/api/devices/${device}/revoke`,
+  pairings: '/api/pairings',
+  claim: '/api/pairings/claim',
+  invitations: (book: string) => `/api/books/${book}/invitations`,
+  picture: (book: string, sha256: string) => `/api/books/${book}/pictures/${sha256}`,
   book: (book: string) => `/api/books/${book}`,
   changes: (book: string) => `/api/books/${book}/changes`,
   snapshot: (book: string) => `/api/books/${book}/snapshot`,

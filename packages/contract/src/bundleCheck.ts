@@ -35,6 +35,7 @@ export function* checkBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownE
 
 const PLACE_OF_KIND = {
   'end-before-start': { column: 'end' },
+  'end-unsure': { column: 'end' },
   'open-stint': { column: 'end' },
   'stint-outside-trip': { column: 'start' },
   'stints-overlap': { column: 'start' },

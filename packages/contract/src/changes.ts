@@ -1,11 +1,11 @@
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsString, IsUUID, Matches, Min, ValidateNested, validateSync } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Max, IsUUID, Matches, Min, ValidateNested, validateSync } from 'class-validator'
 import { Type, plainToInstance } from 'class-transformer'
 import { KINDS } from '@jotbook/core'
 import type { Change, Fields, Kind, RecordState } from '@jotbook/core'
 import { Problem } from './problems.ts'
 
 /** The wire schema of pushes; the server up-casts every schema ever released. */
-export const PUSH_SCHEMA = 1
+export const PUSH_SCHEMA = 2
 export const MAX_PUSH_CHANGES = 20_000
 export const PAGE_CHANGES = 5_000
 /** A cursor further behind gets the snapshot instead of pages. */
@@ -18,10 +18,11 @@ class ChangeBody implements Change {
   @IsUUID(undefined, { message: 'A change’s record id must be a UUID.' }) recordId!: string
   @IsString() @Matches(/^[0-9a-f]{12}-[0-9a-f]{4}-[A-Za-z0-9-]{1,64}$/, { message: 'A change’s stamp cannot be read.' }) stamp!: string
   @IsObject({ message: 'A change’s fields must be an object.' }) fields!: Fields
+  @IsOptional() @IsObject({ message: 'What a change wrote over must be an object.' }) over?: Readonly<Record<string, string>>
 }
 
 class PushBody {
-  @IsInt() @Min(1) schema!: number
+  @IsInt() @Min(1) @Max(PUSH_SCHEMA, { message: `schema must be from 1 to ${PUSH_SCHEMA}: this server is older than the device.` }) schema!: number
   @IsString() @Matches(/^[A-Za-z0-9-]{1,64}$/) device!: string
   @IsArray() @ArrayMaxSize(MAX_PUSH_CHANGES) @ValidateNested({ each: true }) @Type(() => ChangeBody) changes!: Change[]
 }
@@ -48,7 +49,8 @@ export interface PushAnswer {
 export interface PullAnswer {
   /** Set when the cursor is too far behind: fetch the snapshot. */
   readonly snapshot?: true
-  readonly changes: readonly (Change & { readonly seq: number })[]
+  /** `by` is the member who sent it. */
+  readonly changes: readonly (Change & { readonly seq: number; readonly by: string })[]
   /** The cursor to ask from next. */
   readonly next: number
   readonly more: boolean

@@ -29,6 +29,8 @@ const LABELS: Readonly<Record<string, string>> = {
   effortKnown: 'Effort known',
   sameFish: 'Same fish again',
   timeZone: 'Time zone',
+  runBackMin: 'Minutes back to the weigh-in',
+  endUnsure: 'End not sure',
 }
 
 /** `hookPosition` → `Hook position`. */

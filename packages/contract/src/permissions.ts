@@ -1,19 +1,67 @@
-import type { Kind, Role } from '@jotbook/core'
+import type { Fields, Kind, Role } from '@jotbook/core'
 
 export type Verb = 'create' | 'change' | 'delete'
 
-const ALL: readonly Verb[] = ['create', 'change', 'delete']
+/** What a role may do to a kind: the verbs, and the fields it may not change. */
+interface Grant {
+  readonly verbs: readonly Verb[]
+  readonly notFields?: readonly string[]
+}
 
-/** Who may do what to which kind. What is not here is not allowed. Every member reads; a viewer reads without coordinates. */
-const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, readonly Verb[]>>> | 'everything'>> = {
+const ALL: Grant = { verbs: ['create', 'change', 'delete'] }
+
+/**
+ * Who may do what to which kind, and to which fields. What is not here is not allowed. Every member reads; a viewer reads without
+ * coordinates.
+ */
+export const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, Grant>>> | 'everything'>> = {
   owner: 'everything',
-  crew: { trip: ALL, stint: ALL, strike: ALL, reading: ALL, photo: ALL, lure: ['create'] },
+  crew: {
+    // The captain's settings of a trip stay the captain's.
+    trip: { verbs: ['create', 'change', 'delete'], notFields: ['water', 'purpose', 'limit', 'minLengthMm', 'weighIn', 'runBackMin'] },
+    stint: ALL,
+    strike: ALL,
+    reading: ALL,
+    photo: ALL,
+    lure: { verbs: ['create'] },
+  },
   viewer: {},
 }
 
 export function isAllowed(role: Role, kind: Kind, verb: Verb): boolean {
   const granted = PERMISSIONS[role]
-  return granted === 'everything' || (granted[kind]?.includes(verb) ?? false)
+  return granted === 'everything' || (granted[kind]?.verbs.includes(verb) ?? false)
+}
+
+/** The first field of a change that the role may not change in a record that exists; undefined when all are allowed. */
+export function forbiddenField(role: Role, kind: Kind, fields: Fields): string | undefined {
+  const granted = PERMISSIONS[role]
+  return granted === 'everything' ? undefined : granted[kind]?.notFields?.find((field) => field in fields)
 }
 
 export const seesPlaces = (role: Role): boolean => role !== 'viewer'
+
+/** Whom a route answers: anybody, whoever is signed in, any member of the book, or its owner alone. */
+export type Audience = 'anybody' | 'account' | 'member' | 'crew' | 'owner'
+
+/** Every address of the API with whom it answers; the tests hold the server to it, route by route. */
+export const AUDIENCES: Readonly<Record<string, Audience>> = {
+  'GET /api/health': 'anybody',
+  'GET /api/session': 'account',
+  'POST /api/sign-in': 'anybody',
+  'POST /api/sign-out': 'anybody',
+  'POST /api/pairings/claim': 'anybody',
+  'PUT /api/account': 'account',
+  'GET /api/devices': 'account',
+  'POST /api/devices/:device/revoke': 'account',
+  'POST /api/pairings': 'account',
+  'PUT /api/books/:book': 'account',
+  'POST /api/books/:book/invitations': 'owner',
+  'POST /api/books/:book/changes': 'member',
+  'GET /api/books/:book/changes': 'member',
+  'GET /api/books/:book/snapshot': 'member',
+  'POST /api/books/:book/imports': 'owner',
+  'GET /api/books/:book/export': 'member',
+  'PUT /api/books/:book/pictures/:sha256': 'crew',
+  'GET /api/books/:book/pictures/:sha256': 'member',
+}

@@ -66,6 +66,7 @@ export function tripRecord({ trip, water, stints, readings, strikes }: TripBundl
       start: stint.start,
       end: stint.end ?? null,
       ...(stint.spot ? { spot: stint.spot } : {}),
+      ...(stint.endUnsure ? { endUnsure: true as const } : {}),
     })),
     readings: readings.map(tripReading),
     strikes: strikes.map((strike) => ({ strike: strike.id, stint: strike.stint ?? null, time: strike.time, outcome: strike.outcome ?? null })),

@@ -9,6 +9,8 @@ export interface TripStint {
   /** Null is still open: such a stint counts no hours. */
   readonly end: string | null
   readonly spot?: string
+  /** Ended at the last tap before a long silence; whether it went on is not yet said. */
+  readonly endUnsure?: true
 }
 
 /** What was read at one time. Continuous values in SI, classes as words; whatever is absent was not read. */
@@ -64,6 +66,7 @@ export interface Segment {
 export const LOOSE_END_KINDS = [
   'end-before-start',
   'open-stint',
+  'end-unsure',
   'stint-outside-trip',
   'stints-overlap',
   'reading-outside-trip',

@@ -15,6 +15,8 @@ export interface Change {
   readonly recordId: string
   readonly stamp: Stamp
   readonly fields: Fields
+  /** By field: the stamp of the value that its device showed when it was written over. Absent from devices of schema 1, and for values first given. */
+  readonly over?: Readonly<Record<string, Stamp>>
 }
 
 /** A record as merged so far: each field with the stamp that won it. Fields nobody here knows are kept untouched. */

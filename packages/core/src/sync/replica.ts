@@ -31,9 +31,14 @@ export interface UnsentChange {
  */
 export function restamp(unsent: readonly UnsentChange[], offsetMs: number): Change[] {
   let clock = CLOCK_START
+  const anew = new Map<string, string>()
   return unsent.map(({ change, madeAtMs, seen }) => {
     clock = tick(laterOf(clock, seen), madeAtMs + offsetMs)
-    return { ...change, stamp: stampOf(clock, parseStamp(change.stamp).device) }
+    const stamp = stampOf(clock, parseStamp(change.stamp).device)
+    anew.set(change.stamp, stamp)
+    // What was written over may itself be a change not yet sent.
+    const over = change.over && Object.fromEntries(Object.entries(change.over).map(([field, old]) => [field, anew.get(old) ?? old]))
+    return { ...change, stamp, ...(over ? { over } : {}) }
   })
 }
 

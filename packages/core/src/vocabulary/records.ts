@@ -125,7 +125,14 @@ export const RECORDS = {
     weighIn: instant(),
     timeZone: zone(),
     note: note(),
+    /** Seconds by which the clock of each device was behind on this trip: applied when its times are read. */
     clockShiftS: json(),
+    /** The rods that lie ready, in their places: `[{lure, setup}]`. */
+    deck: json(),
+    /** From the last spot back to the weigh-in. */
+    runBackMin: inside(number(0, 600)),
+    /** Said at the close: nothing bit. */
+    noBites: inside(flag()),
   },
   stint: {
     trip: required(ref('trip')),
@@ -149,6 +156,8 @@ export const RECORDS = {
     targets: count(),
     fouledCasts: count(),
     fishShown: count(),
+    /** Ended at the last tap because nothing was tapped for an hour: whether it went on is not yet said. */
+    endUnsure: inside(flag()),
     structure: word(waters.STRUCTURES),
     cover: word(waters.COVERS),
     coverState: word(waters.COVER_STATES),

@@ -3,13 +3,16 @@ import type { Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { Problem } from '@jotbook/contract'
+import { accountRoutes, invitationRoutes } from '../features/accounts/routes.ts'
 import { sessionRoutes } from '../features/books/routes.ts'
 import { bundleRoutes } from '../features/bundles/routes.ts'
 import { changeRoutes } from '../features/changes/routes.ts'
+import { pictureRoutes } from '../features/pictures/routes.ts'
 import { healthRoutes } from '../features/health/routes.ts'
-import { LOCAL_ACCOUNT, bookGuard } from './bookGuard.ts'
+import { bookGuard } from './bookGuard.ts'
 import type { Database } from './database.ts'
-import { loopbackGuard } from './loopbackGuard.ts'
+import type { Door } from './door.ts'
+import { originGuard } from './originGuard.ts'
 import { problemHandler } from './problemHandler.ts'
 import { requestLog } from './log.ts'
 
@@ -19,7 +22,7 @@ export interface AppOptions {
   readonly version: string
   /** The built pages; absent in API tests. */
   readonly pages?: string
-  readonly portOf: () => number
+  readonly door: Door
   readonly now?: () => number
 }
 
@@ -41,23 +44,22 @@ const CONTENT_SECURITY_POLICY = {
   },
 }
 
-export function createApp({ database, log, version, pages, portOf, now = Date.now }: AppOptions): Express {
+export function createApp({ database, log, version, pages, door, now = Date.now }: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(requestLog(log))
-  app.use(loopbackGuard(portOf))
-  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false, crossOriginEmbedderPolicy: false }))
-  const account = (): string => LOCAL_ACCOUNT
-  const guard = bookGuard(database, account)
+  app.use(originGuard(door))
+  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: door.open, crossOriginEmbedderPolicy: false }))
+  const guard = bookGuard(database, door.accountOf)
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store')
     next()
   })
   app.use('/api', healthRoutes(database, version))
-  app.use('/api', jsonOnly)
-  app.use('/api', sessionRoutes(database, account, now))
-  app.use('/api/books/:book', guard, changeRoutes(database, now))
-  app.use('/api/books/:book', guard, bundleRoutes(database, now))
+  app.use('/api', jsonOnly, ...door.handlers)
+  app.use('/api', accountRoutes(database, door, now))
+  app.use('/api', sessionRoutes(database, door, now))
+  app.use('/api/books/:book', guard, changeRoutes(database, now), bundleRoutes(database, now), pictureRoutes(database, now), invitationRoutes(database, door, now))
   app.use('/api', () => {
     throw new Problem('not-found', 'The API has no such address.')
   })
@@ -66,10 +68,10 @@ export function createApp({ database, log, version, pages, portOf, now = Date.no
   return app
 }
 
-/** Writes carry JSON, or an archive where one is wanted: a plain form post from another page can send neither. */
+/** Writes carry JSON, or an archive or a picture where one is wanted: a plain form post from another page can send neither. */
 const jsonOnly: express.RequestHandler = (request, _response, next) => {
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method)
-  if (writes && !request.is(['application/json', 'application/zip'])) throw new Problem('wrong-content-type', 'Send application/json.')
+  if (writes && !request.is(['application/json', 'application/zip', 'image/jpeg'])) throw new Problem('wrong-content-type', 'Send application/json.')
   next()
 }
 

@@ -5,9 +5,6 @@ import type { Role } from '@jotbook/core'
 import type { Database } from './database.ts'
 import { access, members, recordColumn } from './schema.ts'
 
-/** The person at the loopback address: signed in as owner without a password. */
-export const LOCAL_ACCOUNT = 'local'
-
 export interface BookAccess {
   readonly book: string
   readonly author: { readonly memberId: string; readonly role: Role }

@@ -5,8 +5,8 @@ import { IMPERIAL } from '@jotbook/core'
 import { createBook } from '../features/books/service.ts'
 import { hasBooks } from '../features/books/repository.ts'
 import { importBundle } from '../features/bundles/importBundle.ts'
-import { LOCAL_ACCOUNT } from './bookGuard.ts'
 import type { Database } from './database.ts'
+import { LOCAL_ACCOUNT } from './door.ts'
 import { access } from './schema.ts'
 
 /** Puts the demo book into a database that has no book yet, in one transaction. */

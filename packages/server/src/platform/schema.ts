@@ -15,10 +15,12 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { AnyPgColumn, PgColumnBuilderBase, PgTableExtraConfigValue } from 'drizzle-orm/pg-core'
 import { KINDS, allFields, columnName, entry } from '@jotbook/core'
-import type { Change, Fields, FieldSpec, Kind } from '@jotbook/core'
+import type { Change, Fields, FieldSpec, Kind, Role } from '@jotbook/core'
 
 /** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
 const instant = customType<{ data: string; driverData: string }>({ dataType: () => 'timestamptz(3)', fromDriver: (value) => new Date(value).toISOString() })
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 export const books = pgTable('books', {
   id: uuid().primaryKey(),
@@ -40,6 +42,66 @@ export const access = pgTable(
   (table) => [primaryKey({ columns: [table.bookId, table.account] }), index('access_account').on(table.account)],
 )
 
+/** Who may sign in, by name and password or by a paired device alone. `local` is the person at the loopback address. */
+export const accounts = pgTable(
+  'accounts',
+  {
+    id: text().primaryKey(),
+    /** In lower case; null until one is chosen. */
+    signInName: text('sign_in_name'),
+    passwordHash: text('password_hash'),
+    /** Wrong passwords in a row, and until when no more are tried. */
+    failures: integer().notNull().default(0),
+    blockedUntil: instant('blocked_until'),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [uniqueIndex('accounts_sign_in_name').on(table.signInName)],
+)
+
+/** A browser that was signed in or paired; revoked, its sessions are worth nothing. */
+export const devices = pgTable(
+  'devices',
+  {
+    id: uuid().primaryKey(),
+    account: text()
+      .notNull()
+      .references(() => accounts.id),
+    name: text().notNull(),
+    createdAt: instant('created_at').notNull(),
+    seenAt: instant('seen_at').notNull(),
+    revokedAt: instant('revoked_at'),
+  },
+  (table) => [index('devices_account').on(table.account)],
+)
+
+/** A code to be scanned once, within ten minutes. Only its hash is kept. */
+export const pairings = pgTable('pairings', {
+  codeHash: text('code_hash').primaryKey(),
+  /** Whose other device it is; or else the book to be joined, and as what. */
+  account: text().references(() => accounts.id),
+  bookId: uuid('book_id').references(() => books.id),
+  role: text().$type<Role>(),
+  /** The owner who invited. */
+  memberId: uuid('member_id'),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+})
+
+/** Sessions as the session library keeps them. */
+export const sessions = pgTable('sessions', { sid: text().primaryKey(), sess: jsonb().notNull(), expire: instant().notNull() }, (table) => [
+  index('sessions_expire').on(table.expire),
+])
+
+/** What every process of this server must share and nobody else may know. */
+export const secrets = pgTable('secrets', { name: text().primaryKey(), value: text().notNull() })
+
+/** Pictures by their SHA-256, apart from the records that name them. */
+export const pictures = pgTable(
+  'pictures',
+  { bookId: uuid('book_id').notNull(), sha256: text().notNull(), jpeg: bytes().notNull(), receivedAt: instant('received_at').notNull() },
+  (table) => [primaryKey({ columns: [table.bookId, table.sha256] })],
+)
+
 /** Every change ever applied, in the order in which it became visible. */
 export const changes = pgTable(
   'changes',
@@ -54,6 +116,8 @@ export const changes = pgTable(
     recordId: uuid('record_id').notNull(),
     stamp: text().notNull(),
     fields: jsonb().$type<Change['fields']>().notNull(),
+    /** By field: the stamp of the value that the device saw when it wrote over it. */
+    over: jsonb().$type<NonNullable<Change['over']>>(),
     memberId: uuid('member_id').notNull(),
     receivedAt: instant('received_at').notNull(),
   },

@@ -1,13 +1,18 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import { createServer as createSecureServer } from 'node:https'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
+import { hasPasswords } from '../features/accounts/repository.ts'
 import { createApp } from './app.ts'
 import { openCluster } from './cluster/cluster.ts'
-import type { Config } from './config.ts'
+import type { Config, Network } from './config.ts'
 import { projectFolder } from './config.ts'
 import { migrateDatabase, openDatabase } from './database.ts'
+import type { Database } from './database.ts'
 import { loadDemo } from './demo.ts'
+import { loopbackDoor, networkDoor } from './door.ts'
+import type { Door } from './door.ts'
 import { createLog } from './log.ts'
 
 export interface Serving {
@@ -31,9 +36,12 @@ export async function serve(config: Config, say: (line: string) => void): Promis
     if (config.demo) await loadDemo(database, join(root, 'demo/bundle'), Date.now())
     const pages = join(root, 'packages/web/dist')
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string }
-    const app = createApp({ database, log: createLog(config.logLevel), version, portOf: () => port, ...(existsSync(pages) ? { pages } : {}) })
-    const server = createServer(app)
-    await listen(server, config.port)
+    const door = config.network ? await openDoor(database, config.network, config.host) : loopbackDoor(() => port)
+    const app = createApp({ database, log: createLog(config.logLevel), version, door, ...(existsSync(pages) ? { pages } : {}) })
+    if (config.network?.trustedProxy) app.set('trust proxy', config.network.trustedProxy)
+    const tls = config.network?.tls
+    const server = tls ? createSecureServer({ cert: readFileSync(tls.certFile), key: readFileSync(tls.keyFile) }, app) : createServer(app)
+    await listen(server, config.port, config.host)
     const { port } = server.address() as AddressInfo
     const stop = async (): Promise<void> => {
       const closed = new Promise((done) => server.close(done))
@@ -42,18 +50,26 @@ export async function serve(config: Config, say: (line: string) => void): Promis
       await closed
       await close()
     }
-    return { url: `http://127.0.0.1:${port}`, stop }
+    return { url: config.network?.publicUrl.origin ?? `http://127.0.0.1:${port}`, stop }
   } catch (error) {
     await close()
     throw error
   }
 }
 
-function listen(server: ReturnType<typeof createServer>, port: number): Promise<void> {
+async function openDoor(database: Database, { publicUrl }: Network, host: string): Promise<Door> {
+  if (!(await hasPasswords(database)))
+    throw new Error(
+      `HOST=${host} opens the book to a network, and nobody could sign in: no account has a password yet. Choose yours first: "npx jot account --name YOU", or start without HOST and open Book → Members and devices.`,
+    )
+  return networkDoor(database, publicUrl, Date.now)
+}
+
+function listen(server: ReturnType<typeof createServer> | ReturnType<typeof createSecureServer>, port: number, host: string): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
       fail(error.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken by another program. Set PORT to a free one, such as PORT=${port + 1}.`) : error),
     )
-    server.listen(port, '127.0.0.1', done)
+    server.listen(port, host, done)
   })
 }

@@ -1,5 +1,6 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import type { Express } from 'express'
 import pg from 'pg'
 import { v4 as uuidv4, v7 as uuidv7 } from 'uuid'
 import { stampOf } from '@jotbook/core'
@@ -8,8 +9,13 @@ import type { ImportReport, PushAnswer } from '@jotbook/contract'
 import { createApp } from '../platform/app.ts'
 import { openDatabase } from '../platform/database.ts'
 import type { Database } from '../platform/database.ts'
+import { loopbackDoor, networkDoor } from '../platform/door.ts'
+import type { Door } from '../platform/door.ts'
 import { createLog } from '../platform/log.ts'
 import { TEMPLATE, databaseUrl } from './globalSetup.ts'
+
+/** Where the book is said to be when it is open to a network. */
+export const OPEN_URL = 'https://boat.example'
 
 /** A database of its own, empty or a copy of another. */
 export async function newDatabase(template?: string): Promise<Database> {
@@ -27,16 +33,28 @@ export class TestServer {
   private constructor(
     readonly database: Database,
     readonly url: string,
+    readonly app: Express,
     private readonly close: () => Promise<void>,
   ) {}
 
-  static async start(now: () => number = Date.now): Promise<TestServer> {
+  static start(now: () => number = Date.now): Promise<TestServer> {
+    return TestServer.behind(() => loopbackDoor, now)
+  }
+
+  /** As a proxy with HTTPS opens it to a network. */
+  static startOpen(now: () => number = Date.now): Promise<TestServer> {
+    return TestServer.behind((database) => () => networkDoor(database, new URL(OPEN_URL), now), now)
+  }
+
+  private static async behind(doorOf: (database: Database) => (port: () => number) => Door | Promise<Door>, now: () => number): Promise<TestServer> {
     const database = await newDatabase(TEMPLATE)
     let port = 0
-    const server = createServer(createApp({ database, log: createLog('silent'), version: 'test', portOf: () => port, now }))
+    const app = createApp({ database, log: createLog('silent'), version: 'test', door: await doorOf(database)(() => port), now })
+    app.set('trust proxy', 'loopback')
+    const server = createServer(app)
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
     port = (server.address() as AddressInfo).port
-    return new TestServer(database, `http://127.0.0.1:${port}`, async () => {
+    return new TestServer(database, `http://127.0.0.1:${port}`, app, async () => {
       server.closeAllConnections()
       await new Promise((done) => server.close(done))
       await database.$client.end()

@@ -1,8 +1,10 @@
 import { v7 as uuidv7 } from 'uuid'
-import { mergeChange, stampOf, tick } from '@jotbook/core'
-import type { Change, Fields, Kind } from '@jotbook/core'
-import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
+import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
+import type { Change, ClockShifts, Fields, Kind, RecordState, TapClock } from '@jotbook/core'
+import { thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
+import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
+import { withRoom } from './room.ts'
 import { pushSoon } from './sync.ts'
 
 /** One record's new field values; a record that does not exist yet is made. */
@@ -12,28 +14,114 @@ export interface Edit {
   readonly fields: Fields
 }
 
+/** How a group of edits is listed among those that can be taken back. */
+export interface Undo {
+  readonly trip: string
+  readonly label: string
+}
+
+interface CommitOptions {
+  readonly nowMs?: number
+  readonly undo?: Undo
+  /** The device's clock at the tap that made them. */
+  readonly tap?: TapClock
+  /** The times are as the device's clock showed them, not put right: what an undo writes back. */
+  readonly raw?: boolean
+}
+
 export const newId = (): string => uuidv7()
+/** So many actions can be taken back. */
+export const UNDO_DEPTH = 10
 
 /**
  * The one way in: writes a group of edits to the device store and its outbox in one durable transaction, then sends them when it
- * can. When the promise resolves, the edits are on the disk.
+ * can. When the promise resolves, the edits are on the disk. Throws Problem `device-full` when there is no room.
  */
-export async function commit(book: string, edits: readonly Edit[], nowMs: number = Date.now()): Promise<void> {
+export async function commit(book: string, edits: readonly Edit[], { nowMs = Date.now(), undo, tap, raw = false }: CommitOptions = {}): Promise<void> {
   if (edits.length === 0) return
-  const group = uuidv7()
-  await store.transaction('rw', store.records, store.outbox, store.books, store.device, async () => {
-    const device = await thisDevice()
-    let clock = device.clock
-    for (const { kind, id, fields } of edits) {
-      clock = tick(clock, nowMs)
-      const change: Change = { id: uuidv7(), group, kind, recordId: id, stamp: stampOf(clock, device.device), fields }
-      const held = await store.records.get([book, kind, id])
-      const shown = mergeChange(held?.shown, change)
-      await store.records.put({ book, kind, id, trip: tripOf(kind, id, shown), confirmed: held?.confirmed ?? null, shown })
-      await store.outbox.add({ book, change, madeAtMs: nowMs, seen: device.seen, sent: 0, refused: 0 })
-    }
-    await store.device.put({ ...device, clock })
-    await bumpRevision(book)
-  })
+  await withRoom(() =>
+    store.transaction('rw', [store.records, store.outbox, store.books, store.device, store.actions], async () => {
+      const held = await heldRecords(book, edits)
+      const written = raw ? edits : edits.map((edit) => asClocked(edit, held))
+      const made = stamped(book, written, held, nowMs)
+      // One after another in the transaction without waiting in between: it ends once, when all of it is on the disk.
+      await Promise.all([
+        store.records.bulkPut([...made.records.values()]),
+        store.outbox.bulkAdd(made.outbox as OutboxEntry[]),
+        store.device.put({ ...held.device, clock: made.clock, ...(tap ? { tap } : {}) }),
+        store.books.put({ ...held.meta, revision: held.meta.revision + 1 }),
+        ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
+      ])
+    }),
+  )
   pushSoon(book)
+}
+
+interface Held {
+  readonly device: DeviceMeta
+  readonly meta: BookMeta
+  readonly records: ReadonlyMap<string, DeviceRecord>
+  readonly shifts: ReadonlyMap<string, ClockShifts>
+}
+
+async function heldRecords(book: string, edits: readonly Edit[]): Promise<Held> {
+  const keys = edits.map(({ kind, id }): [string, Kind, string] => [book, kind, id])
+  const [device, meta, rows] = await Promise.all([thisDevice(), store.books.get(book), store.records.bulkGet(keys)])
+  const records = new Map(rows.flatMap((row, i) => (row ? [[edits[i]?.id ?? '', row] as const] : [])))
+  const trips = edits.filter(({ kind, fields }) => isClocked(kind, fields)).map((edit) => tripOfEdit(edit, records))
+  const wanted = [...new Set(trips)].filter((trip) => trip !== '')
+  const tripRows = wanted.length > 0 ? await store.records.bulkGet(wanted.map((trip): [string, Kind, string] => [book, 'trip', trip])) : []
+  const shifts = new Map(
+    tripRows.flatMap((row) => {
+      const known = clockShiftsOf(row?.shown.fields.clockShiftS)
+      return row && known ? [[row.id, known] as const] : []
+    }),
+  )
+  return { device, meta: meta ?? { book, cursor: 0, revision: 0 }, records, shifts }
+}
+
+function tripOfEdit({ kind, id, fields }: Edit, records: ReadonlyMap<string, DeviceRecord>): string {
+  if (kind === 'trip') return id
+  return typeof fields.trip === 'string' ? fields.trip : (records.get(id)?.trip ?? '')
+}
+
+/** An edit with its times as this device's clock shows them, which is what records keep. */
+const asClocked = (edit: Edit, held: Held): Edit => ({
+  ...edit,
+  fields: unshiftedFields(edit.kind, edit.fields, held.device.device, held.shifts.get(tripOfEdit(edit, held.records))),
+})
+
+function stamped(book: string, edits: readonly Edit[], held: Held, nowMs: number) {
+  const group = uuidv7()
+  const records = new Map<string, DeviceRecord>()
+  const outbox: Omit<OutboxEntry, 'n'>[] = []
+  let { clock } = held.device
+  for (const { kind, id, fields } of edits) {
+    clock = tick(clock, nowMs)
+    const before = records.get(id) ?? held.records.get(id)
+    const over = overOf(before?.shown, fields)
+    const change: Change = { id: uuidv7(), group, kind, recordId: id, stamp: stampOf(clock, held.device.device), fields, ...(over ? { over } : {}) }
+    const shown = mergeChange(before?.shown, change)
+    records.set(id, { book, kind, id, trip: tripOf(kind, id, shown), confirmed: before?.confirmed ?? null, shown })
+    outbox.push({ book, change, madeAtMs: nowMs, seen: held.device.seen, sent: 0, refused: 0 })
+  }
+  return { records, outbox, clock }
+}
+
+/** The stamps of the values that are written over. */
+function overOf(shown: RecordState | undefined, fields: Fields): Record<string, string> | undefined {
+  const over = Object.keys(fields).flatMap((field): [string, string][] => {
+    const stamp = shown?.stamps[field]
+    return stamp === undefined ? [] : [[field, stamp]]
+  })
+  return over.length > 0 ? Object.fromEntries(over) : undefined
+}
+
+/** What the edits were to their records, as stored before and after them. */
+function actionOf(book: string, { trip, label }: Undo, edits: readonly Edit[], { records }: Held, atMs: number): Omit<Action, 'n'> {
+  const undoable = edits.map(({ kind, id, fields }) => {
+    const before = records.get(id)?.shown.fields
+    return { kind, id, after: fields, before: before ? Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) : null }
+  })
+  return { book, trip, label, atMs, records: undoable }
 }

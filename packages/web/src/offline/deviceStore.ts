@@ -1,6 +1,6 @@
 import Dexie from 'dexie'
 import type { EntityTable, Table } from 'dexie'
-import type { Change, ClockState, Kind, ReplicaRecord } from '@jotbook/core'
+import type { Change, ClockState, Conflict, Kind, ReplicaRecord, TapClock, Undoable } from '@jotbook/core'
 import type { ProblemDetails } from '@jotbook/contract'
 
 /** A record of a book as this device holds it. */
@@ -42,6 +42,10 @@ export interface DeviceMeta {
   readonly clock: ClockState
   /** The latest stamp seen from elsewhere or sent. */
   readonly seen: ClockState
+  /** What this device's clock showed at the last tap. */
+  readonly tap?: TapClock
+  /** The server's clock minus ours, when it was last asked. */
+  readonly offsetMs?: number
 }
 
 /** What somebody was typing: restored after a reload, a crash, or in a second tab. */
@@ -52,12 +56,45 @@ export interface Draft {
   readonly writer: string
 }
 
+/** A group of edits that can be taken back, under the words it is listed by. */
+export interface Action {
+  readonly n: number
+  readonly book: string
+  readonly trip: string
+  readonly label: string
+  readonly atMs: number
+  readonly records: readonly (Undoable & { readonly kind: Kind; readonly id: string })[]
+}
+
+/** Two values of one field from devices that did not know of each other's. */
+export interface HeldConflict extends Conflict {
+  readonly book: string
+  readonly kind: Kind
+  readonly id: string
+  readonly trip: string
+}
+
+/** A picture on its way to the server, or kept to be shown without it. */
+export interface Picture {
+  readonly sha256: string
+  readonly book: string
+  readonly jpeg: Blob
+  readonly sent: 0 | 1
+}
+
 class DeviceStore extends Dexie {
   records!: Table<DeviceRecord, [string, Kind, string]>
   outbox!: EntityTable<OutboxEntry, 'n'>
   books!: EntityTable<BookMeta, 'book'>
   device!: EntityTable<DeviceMeta, 'key'>
   drafts!: EntityTable<Draft, 'key'>
+  actions!: EntityTable<Action, 'n'>
+  conflicts!: Table<HeldConflict, [string, Kind, string, string]>
+  /** Whose device it is, as far as its changes have told. */
+  authors!: EntityTable<{ readonly device: string; readonly member: string }, 'device'>
+  pictures!: EntityTable<Picture, 'sha256'>
+  /** Room held back, to be freed for taps when the device is full. */
+  reserve!: EntityTable<{ readonly key: 'reserve'; readonly bytes: Uint8Array }, 'key'>
 
   constructor() {
     // Feedback follows `complete`, and with strict durability `complete` means the disk has it.
@@ -68,6 +105,14 @@ class DeviceStore extends Dexie {
       books: 'book',
       device: 'key',
       drafts: 'key',
+    })
+    // Only ever more tables and indexes: what an older version left waiting must still go up.
+    this.version(2).stores({
+      actions: '++n, [book+trip]',
+      conflicts: '[book+kind+id+field], book, [book+trip]',
+      authors: 'device',
+      pictures: 'sha256, [book+sent]',
+      reserve: 'key',
     })
   }
 }

@@ -1,12 +1,13 @@
 import { liveQuery } from 'dexie'
 import { store } from './deviceStore.ts'
+import { withRoom } from './room.ts'
 
 /** This tab, among the tabs of the browser. */
 const TAB = crypto.randomUUID()
 
 /** Keeps what is being typed; called on every keystroke, and durable when it resolves. */
 export async function saveDraft(key: string, value: unknown): Promise<void> {
-  await store.drafts.put({ key, value, writer: TAB })
+  await withRoom(() => store.drafts.put({ key, value, writer: TAB }))
 }
 
 export async function loadDraft<T>(key: string): Promise<T | undefined> {

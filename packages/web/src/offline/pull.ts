@@ -1,7 +1,8 @@
-import { laterOf, mergeChange, mergeStates, withPending, witness } from '@jotbook/core'
+import { laterOf, mergeChange, mergeStates, parseStamp, withPending, witness } from '@jotbook/core'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
+import { noteConflicts } from './conflicts.ts'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import { fetchJson, fetchLines } from './http.ts'
@@ -9,11 +10,12 @@ import { fetchJson, fetchLines } from './http.ts'
 /** Brings in what others changed since last time. Returns the server's clock minus ours, in milliseconds. */
 export async function pull(book: string): Promise<number> {
   const cursor = (await store.books.get(book))?.cursor ?? 0
-  let held: Change[] = []
+  let held: (Change & { readonly by: string })[] = []
   for (let after = cursor; ;) {
     const asked = Date.now()
     const page = await fetchJson<PullAnswer>(`${routes.changes(book)}?after=${after}`)
     const offsetMs = page.serverTimeMs - (asked + Date.now()) / 2
+    await noteOffset(offsetMs)
     if (page.snapshot) {
       after = await pullSnapshot(book)
       continue
@@ -29,11 +31,21 @@ export async function pull(book: string): Promise<number> {
   }
 }
 
-async function applyPulled(book: string, changes: readonly Change[], cursor: number): Promise<void> {
-  await store.transaction('rw', store.records, store.outbox, store.books, store.device, async () => {
+/** Kept, so that a trip logged by a wrong clock can be told so when it is looked at. */
+async function noteOffset(offsetMs: number): Promise<void> {
+  await store.transaction('rw', store.device, async () => {
+    const device = await thisDevice()
+    if (Math.abs((device.offsetMs ?? 0) - offsetMs) > 1000) await store.device.put({ ...device, offsetMs })
+  })
+}
+
+async function applyPulled(book: string, changes: readonly (Change & { readonly by: string })[], cursor: number): Promise<void> {
+  await store.transaction('rw', [store.records, store.outbox, store.books, store.device, store.conflicts, store.authors], async () => {
     const device = await thisDevice()
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
     await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
+    await store.authors.bulkPut([...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({ device: author, member })))
+    await noteConflicts(book, changes)
     await confirmAll(
       book,
       changes.map((change) => ({ kind: change.kind, id: change.recordId, merge: (state) => mergeChange(state, change) })),

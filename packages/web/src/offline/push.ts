@@ -2,6 +2,7 @@ import { batchesOf, mergeChange, restamp, withPending, witness } from '@jotbook/
 import type { Change } from '@jotbook/core'
 import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
+import { noteConflicts } from './conflicts.ts'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { OutboxEntry } from './deviceStore.ts'
@@ -49,7 +50,11 @@ async function stampAgain(book: string): Promise<void> {
 async function settle(book: string, batch: readonly Change[], { accepted, refused }: PushAnswer): Promise<void> {
   const done = new Set(accepted)
   const refusedGroups = new Map(refused.map((refusal): [string, Refusal] => [refusal.group, refusal]))
-  await store.transaction('rw', store.records, store.outbox, store.books, async () => {
+  await store.transaction('rw', [store.records, store.outbox, store.books, store.conflicts], async () => {
+    await noteConflicts(
+      book,
+      batch.filter(({ id }) => done.has(id)),
+    )
     for (const change of batch) {
       const refusal = refusedGroups.get(change.group)
       const entries = store.outbox.where('change.group').equals(change.group)

@@ -1,14 +1,31 @@
-import { isDeleted } from '@jotbook/core'
-import type { BookRecords, Kind, RecordOf } from '@jotbook/core'
+import { clockShiftsOf, isDeleted, shiftedFields } from '@jotbook/core'
+import type { BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
-const plain = <K extends Kind>({ id, shown }: DeviceRecord): RecordOf<K> => ({ ...shown.fields, id }) as unknown as RecordOf<K>
+type Shifts = ReadonlyMap<string, ClockShifts>
+
+/** A record as read: the times of wrong clocks put right. */
+const plain = <K extends Kind>({ kind, id, trip, shown }: DeviceRecord, shifts: Shifts): RecordOf<K> =>
+  ({ ...shiftedFields(kind, shown, shifts.get(trip)), id }) as unknown as RecordOf<K>
+
+/** The shifts of the clocks of each trip that has any. */
+const shiftsOf = (trips: readonly DeviceRecord[]): Shifts =>
+  new Map(
+    trips.flatMap(({ id, shown }) => {
+      const shifts = clockShiftsOf(shown.fields.clockShiftS)
+      return shifts ? [[id, shifts] as const] : []
+    }),
+  )
+
+const OF_TRIPS: ReadonlySet<Kind> = new Set(['stint', 'reading', 'strike'])
 
 /** The live records of one kind. */
 export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<RecordOf<K>[]> {
   const rows = await store.records.where({ book, kind }).toArray()
-  return rows.filter(({ shown }) => !isDeleted(shown)).map((row) => plain<K>(row))
+  const trips = kind === 'trip' ? rows : OF_TRIPS.has(kind) ? await store.records.where({ book, kind: 'trip' }).toArray() : []
+  const shifts = shiftsOf(trips)
+  return rows.filter(({ shown }) => !isDeleted(shown)).map((row) => plain<K>(row, shifts))
 }
 
 export interface TripRecords {
@@ -20,7 +37,8 @@ export interface TripRecords {
 /** Everything live that belongs to one trip. */
 export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
-  const of = <K extends Kind>(kind: K): RecordOf<K>[] => rows.filter((row) => row.kind === kind).map((row) => plain<K>(row))
+  const shifts = shiftsOf(rows.filter(({ kind }) => kind === 'trip'))
+  const of = <K extends Kind>(kind: K): RecordOf<K>[] => rows.filter((row) => row.kind === kind).map((row) => plain<K>(row, shifts))
   return { stints: of('stint'), readings: of('reading'), strikes: of('strike') }
 }
 

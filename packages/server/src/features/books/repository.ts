@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { BookSummary } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { access, bookSettings, books, members, recordColumn } from '../../platform/schema.ts'
@@ -10,7 +10,7 @@ export async function booksOf(db: Queries, account: string): Promise<BookSummary
     .innerJoin(books, eq(books.id, access.bookId))
     .innerJoin(bookSettings, and(eq(bookSettings.bookId, books.id), eq(bookSettings.id, books.id)))
     .innerJoin(members, and(eq(members.bookId, books.id), eq(members.id, access.memberId)))
-    .where(eq(access.account, account))
+    .where(and(eq(access.account, account), isNull(recordColumn('member', 'deletedAt'))))
     .orderBy(asc(books.createdAt), asc(books.id))
   return (rows as unknown as BookSummary[]).map((row) => ({ ...row, demo: row.demo === true }))
 }
@@ -22,7 +22,7 @@ export async function insertBook(db: Queries, id: string, createdAt: string): Pr
 }
 
 export async function grantAccess(db: Queries, bookId: string, account: string, memberId: string): Promise<void> {
-  await db.insert(access).values({ bookId, account, memberId })
+  await db.insert(access).values({ bookId, account, memberId }).onConflictDoUpdate({ target: [access.bookId, access.account], set: { memberId } })
 }
 
 export async function hasBooks(db: Queries): Promise<boolean> {

@@ -1,18 +1,21 @@
 import { Router, json } from 'express'
-import type { Request } from 'express'
 import { Problem, faultsOf } from '@jotbook/contract'
 import type { Session } from '@jotbook/contract'
 import type { Database } from '../../platform/database.ts'
+import type { Door } from '../../platform/door.ts'
+import { accountById } from '../accounts/repository.ts'
 import { booksOf } from './repository.ts'
 import { createBook } from './service.ts'
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
-export function sessionRoutes(database: Database, accountOf: (request: Request) => string, now: () => number): Router {
+export function sessionRoutes(database: Database, { open, accountOf }: Door, now: () => number): Router {
   const router = Router()
 
   router.get('/session', async (request, response) => {
-    const session: Session = { books: await booksOf(database, accountOf(request)) }
+    const account = accountOf(request)
+    const [books, known] = await Promise.all([booksOf(database, account), accountById(database, account)])
+    const session: Session = { mode: open ? 'network' : 'local', signInName: known?.signInName ?? null, books }
     response.json(session)
   })
 

@@ -1,4 +1,4 @@
-import { KINDS } from '@jotbook/core'
+import { KINDS, clockShiftsOf, shiftedFields } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
@@ -12,10 +12,13 @@ import type { WrittenBook, WrittenRecord } from './writtenBook.ts'
 async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, StoredRecord[]>> {
   const foreign = await foreignIdOfRecords(db, bookId)
   const records = {} as Record<Kind, StoredRecord[]>
+  const trips = await loadStates(db, bookId, 'trip')
+  const shifts = new Map(trips.map(({ id, state }) => [id, clockShiftsOf(state.fields.clockShiftS)]))
   for (const kind of KINDS) {
-    records[kind] = (await loadStates(db, bookId, kind)).map(({ id, state }) => {
+    records[kind] = (kind === 'trip' ? trips : await loadStates(db, bookId, kind)).map(({ id, state }) => {
       const foreignId = foreign.get(id)
-      return { id, fields: state.fields, ...(foreignId === undefined ? {} : { foreignId }) }
+      const shift = shifts.get(kind === 'trip' ? id : String(state.fields.trip))
+      return { id, fields: shiftedFields(kind, state, shift), ...(foreignId === undefined ? {} : { foreignId }) }
     })
   }
   return records

@@ -1,6 +1,6 @@
 import { MAX_AHEAD_MS, allFields, fieldsOf, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
 import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
-import { Problem, faultsOf, isAllowed } from '@jotbook/contract'
+import { Problem, faultsOf, forbiddenField, isAllowed } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { appendChanges, appliedIds, takeNumbers } from './changeRepository.ts'
@@ -93,6 +93,8 @@ function refusalOf(group: readonly Change[], role: Role, records: Records): Prob
     const exists = records.has(kind, recordId) || created.has(`${kind} ${recordId}`)
     const verb: Verb = !exists ? 'create' : fields.deletedAt === undefined ? 'change' : 'delete'
     if (!isAllowed(role, kind, verb)) return new Problem('not-allowed', `As ${role} you may not ${verb} a ${kind}.`, { changeId: change.id })
+    const kept = exists ? forbiddenField(role, kind, fields) : undefined
+    if (kept !== undefined) return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
     const problem = shapeProblem(change, exists) ?? referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)

@@ -72,8 +72,8 @@ export async function appendStaged(db: Queries, after: number): Promise<void> {
   await db.execute(sql`insert into ${changes} (${columns}) select ${values} from staged_changes order by seq`)
 }
 
-export async function changesAfter(db: Queries, bookId: string, after: number, limit: number): Promise<(Change & { seq: number })[]> {
-  return db
+export async function changesAfter(db: Queries, bookId: string, after: number, limit: number): Promise<(Change & { seq: number; by: string })[]> {
+  const rows = await db
     .select({
       seq: changes.seq,
       id: changes.id,
@@ -82,11 +82,14 @@ export async function changesAfter(db: Queries, bookId: string, after: number, l
       recordId: changes.recordId,
       stamp: changes.stamp,
       fields: changes.fields,
+      over: changes.over,
+      by: changes.memberId,
     })
     .from(changes)
     .where(and(eq(changes.bookId, bookId), gt(changes.seq, after)))
     .orderBy(asc(changes.seq))
     .limit(limit)
+  return rows.map(({ over, ...row }) => (over ? { ...row, over } : row))
 }
 
 /** A change as the log keeps it: numbered, and by whom and when. */
@@ -98,7 +101,7 @@ export interface LoggedChange extends Change {
 
 export async function wholeLog(db: Queries, bookId: string): Promise<LoggedChange[]> {
   const rows = await db.select().from(changes).where(eq(changes.bookId, bookId)).orderBy(asc(changes.seq))
-  return rows.map(({ bookId: _book, ...row }) => row)
+  return rows.map(({ bookId: _book, over, ...row }) => (over ? { ...row, over } : row))
 }
 
 /** Lays a log into a new book as it was, and has the book's numbers go on behind it. */

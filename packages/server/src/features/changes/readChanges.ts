@@ -7,7 +7,7 @@ import type { Queries } from '../../platform/database.ts'
 import { changesAfter, currentSeq } from './changeRepository.ts'
 import { pageOfStates } from './recordRepository.ts'
 
-type Numbered = Change & { readonly seq: number }
+type Numbered = Change & { readonly seq: number; readonly by: string }
 
 /** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
 export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<PullAnswer> {

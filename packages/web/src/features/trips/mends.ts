@@ -59,6 +59,8 @@ function mendsOf(end: LooseEnd, screen: TripOnScreen): Mend[] {
             edits: [{ kind: 'strike', id: strike.id, fields: { stint: rod.id } }],
           }))
         : []
+    case 'end-unsure':
+      return stint ? afterSilence(stint, screen) : []
     case 'open-stint':
       return stint ? endsFor(stint, screen).map((ms) => closing(stint, ms, text.ends.close, screen)) : []
     case 'stints-overlap':
@@ -93,6 +95,16 @@ function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
 
 function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Mend {
   return { label: label(clock(ms, zoneOf(screen))), edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }] }
+}
+
+/** A stint that ended with the last tap: it did end there, or went on to the person's next, or to the trip's end. */
+function afterSilence(stint: Stint, screen: TripOnScreen): Mend[] {
+  const said = (ms: number, label: (clock: string) => string): Mend => ({
+    label: label(clock(ms, zoneOf(screen))),
+    edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), endUnsure: false } }],
+  })
+  const on = endsFor(stint, screen).filter((ms) => ms > epochMs(stint.end ?? stint.start))
+  return [said(epochMs(stint.end ?? stint.start), text.ends.stopped), ...(on.length > 0 ? [said(Math.min(...on), text.ends.fishedOn)] : [])]
 }
 
 /** When an open stint may have ended: where the same person's next began, at its last strike, at the trip's end. */

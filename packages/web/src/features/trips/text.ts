@@ -92,6 +92,8 @@ export const text = {
     moveEnd: (clock: string) => `the earlier one ends at ${clock}`,
     toTrip: (clock: string) => `the trip runs to ${clock}`,
     fromTrip: (clock: string) => `the trip begins at ${clock}`,
+    fishedOn: (clock: string) => `fished on to ${clock}`,
+    stopped: (clock: string) => `stopped at ${clock}`,
     swap: 'start and end the other way round',
     takeOut: 'take it out',
     mend: 'mend it at the dock',
@@ -100,6 +102,7 @@ export const text = {
     kinds: {
       'end-before-start': 'ends before it starts.',
       'open-stint': 'is still open: it counts no hours until it has an end.',
+      'end-unsure': 'ends at the last tap before a long silence. Was it fished on?',
       'stint-outside-trip': 'lies partly outside the trip.',
       'stints-overlap': 'overlaps the one before: both count.',
       'reading-outside-trip': 'reading was taken outside the trip.',

@@ -1,0 +1,51 @@
+import { MINUTE_MS, epochMs } from '../time/index.ts'
+import type { Strike, Trip } from '../vocabulary/index.ts'
+
+export interface LiveBag {
+  /** Fish in the well, heaviest first. */
+  readonly fish: readonly Strike[]
+  readonly limit: number
+  /** Of the heaviest up to the limit; `least` when one of them has no weight. */
+  readonly totalG: number
+  readonly unweighed: number
+  /** Over the limit: the fish that has to go. At the limit: the one the next good fish will push out. */
+  readonly cull: Strike | undefined
+  readonly over: number
+}
+
+/** Limits are the event's; where none was given, five. Common practice, no source. */
+const USUAL_LIMIT = 5
+
+/** May the fish be kept: as long as the event asks. One that was not measured may. */
+export const isLegal = ({ lengthMm }: Pick<Strike, 'lengthMm'>, { minLengthMm }: Pick<Trip, 'minLengthMm'>): boolean =>
+  typeof lengthMm !== 'number' || typeof minLengthMm !== 'number' || lengthMm >= minLengthMm
+
+/** The fish in the well as they would be weighed now. */
+export function liveBag(strikes: readonly Strike[], trip: Trip): LiveBag {
+  const limit = trip.limit ?? USUAL_LIMIT
+  const fish = strikes.filter(({ outcome, kept }) => outcome === 'landed' && kept === true).sort(heavierFirst)
+  const counted = fish.slice(0, limit)
+  return {
+    fish,
+    limit,
+    totalG: counted.reduce((sum, { weightG }) => sum + (weightG ?? 0), 0),
+    unweighed: counted.filter(({ weightG }) => typeof weightG !== 'number').length,
+    cull: fish.length >= limit ? fish.at(-1) : undefined,
+    over: Math.max(0, fish.length - limit),
+  }
+}
+
+/** By weight, then by length; what was not measured comes last, the latest first to go. */
+const heavierFirst = (a: Strike, b: Strike): number =>
+  (b.weightG ?? -1) - (a.weightG ?? -1) || (b.lengthMm ?? -1) - (a.lengthMm ?? -1) || epochMs(a.time) - epochMs(b.time)
+
+/** The tag a fish kept now gets: the lowest number that hangs on none in the well. */
+export function nextTag(bag: LiveBag): string {
+  const used = new Set(bag.fish.map(({ cullTag }) => cullTag))
+  for (let tag = 1; ; tag++) if (!used.has(String(tag))) return String(tag)
+}
+
+/** Time left to fish: until the weigh-in, less the run back. Null when the event gave none. */
+export function fishingTimeLeftMs({ weighIn, runBackMin }: Trip, nowMs: number): number | null {
+  return weighIn ? epochMs(weighIn) - (runBackMin ?? 0) * MINUTE_MS - nowMs : null
+}

@@ -1,0 +1,228 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { applyTo, emptyDay, handTo } from '../test/deckDay.ts'
+import { looseEndsOf, splitStints, tripRecord } from '../effort/index.ts'
+import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './bag.ts'
+import { daySummary } from './dayInOneLook.ts'
+import { breakOff, fishOn, inHand, onBreak } from './hands.ts'
+import { lastRead } from './readings.ts'
+import { answerSilence, endAtSilence, unsureStints } from './silence.ts'
+import { forgottenChange, sinceChoices, strikeNow } from './strikes.ts'
+import { TAP_CLOCK_START, nextTap } from './tripClock.ts'
+import type { DeckDay } from './types.ts'
+
+const MIN = 60_000
+const T0 = Date.UTC(2026, 2, 14, 12)
+const at = (minutes: number): number => T0 + minutes * MIN
+const iso = (minutes: number): string => new Date(at(minutes)).toISOString()
+let counter = 0
+const newId = (): string => `id-${String(++counter).padStart(4, '0')}`
+
+const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay =>
+  applyTo(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
+const spans = (day: DeckDay, angler: string | null = null): [string, number, number | null][] =>
+  day.stints
+    .filter((stint) => (stint.angler ?? null) === angler)
+    .sort((a, b) => (a.start < b.start ? -1 : 1))
+    .map(({ lure, start, end }) => [lure, (Date.parse(start) - T0) / MIN, end ? (Date.parse(end) - T0) / MIN : null])
+
+describe('rods in hand', () => {
+  it('end the stint before and begin the next; the rod already in hand changes nothing', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    day = handTo(day, 'jig', at(20), newId)
+    expect(handTo(day, 'jig', at(25), newId)).toEqual(day)
+    expect(spans(day)).toEqual([
+      ['crank', 0, 20],
+      ['jig', 20, null],
+    ])
+  })
+
+  it('are one a person; all may take up the same at once, and a strike goes to the rod of whoever had it', () => {
+    let day = handTo(emptyDay(T0, ['Ash', 'Rowan']), 'crank', at(0), newId, ['Ash', 'Rowan'])
+    day = handTo(day, 'jig', at(10), newId, ['Rowan'])
+    day = strike(strike(day, 12, 'Rowan'), 13, 'Ash')
+    expect(day.strikes.map(({ stint }) => day.stints.find(({ id }) => id === stint)?.lure)).toEqual(['jig', 'crank'])
+    expect([spans(day, 'Ash'), spans(day, 'Rowan')]).toEqual([
+      [['crank', 0, null]],
+      [
+        ['crank', 0, 10],
+        ['jig', 10, null],
+      ],
+    ])
+  })
+
+  it('rest in a break and are taken up again by everyone, with no hours in between', () => {
+    let day = handTo(emptyDay(T0, ['Ash', 'Rowan']), 'crank', at(0), newId, ['Ash', 'Rowan'])
+    day = applyTo(day, breakOff(day, at(30)))
+    expect(onBreak(day)).toBe(true)
+    day = applyTo(day, fishOn(day, at(50), newId))
+    expect([inHand(day, 'Ash')?.lure, inHand(day, 'Rowan')?.lure, onBreak(day)]).toEqual(['crank', 'crank', false])
+    expect(daySummary(applyTo(day, breakOff(day, at(60)))).hours).toBeCloseTo((2 * 40) / 60, 9)
+  })
+})
+
+describe('a forgotten rod change', () => {
+  it('cuts what was in hand since then, takes out what began later, and moves the strikes of that time', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    day = strike(day, 10)
+    day = handTo(day, 'worm', at(40), newId)
+    day = strike(day, 45)
+    const { edits, stint } = forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: at(30), nowMs: at(50) }, newId)
+    day = applyTo(day, edits)
+    expect(spans(day)).toEqual([
+      ['crank', 0, 30],
+      ['jig', 30, null],
+    ])
+    expect(day.strikes.map((one) => one.stint === stint)).toEqual([false, true])
+  })
+
+  it('offers only times since the last break, and the last strike, which stays with its rod', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    day = applyTo(day, breakOff(day, at(20)))
+    day = applyTo(day, fishOn(day, at(40), newId))
+    day = strike(day, 48)
+    const choices = sinceChoices(day, null, at(50))
+    expect(choices.map(({ label, minutes }) => minutes ?? label)).toEqual(['now', 5, 'lastStrike'])
+    day = applyTo(day, forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: choices[2]!.ms, nowMs: at(50) }, newId).edits)
+    expect(spans(day).slice(1)).toEqual([
+      ['crank', 40, 48],
+      ['jig', 48, null],
+    ])
+    expect(day.stints.find(({ id }) => id === day.strikes[0]!.stint)?.lure).toBe('crank')
+  })
+})
+
+describe('any day of taps', () => {
+  const step = fc.record({
+    do: fc.constantFrom('take', 'strike', 'forgot', 'break', 'on'),
+    lure: fc.constantFrom('crank', 'jig', 'worm'),
+    angler: fc.constantFrom('Ash', 'Rowan'),
+    minutes: fc.integer({ min: 1, max: 25 }),
+    ago: fc.constantFrom(0, 5, 15, 30),
+  })
+
+  it('leaves nobody two rods at once, no stint before itself, every strike inside its stint, and every minute fished once', () => {
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 30 }), (steps) => {
+        let day = emptyDay(T0, ['Ash', 'Rowan'])
+        let now = 0
+        const fished = new Map([
+          ['Ash', 0],
+          ['Rowan', 0],
+        ])
+        for (const { do: what, lure, angler, minutes, ago } of steps) {
+          now += minutes
+          for (const who of fished.keys()) if (inHand(day, who)) fished.set(who, fished.get(who)! + minutes)
+          if (what === 'take') day = handTo(day, lure, at(now), newId, [angler])
+          else if (what === 'break') day = applyTo(day, breakOff(day, at(now)))
+          else if (what === 'on') day = onBreak(day) ? applyTo(day, fishOn(day, at(now), newId)) : day
+          else if (inHand(day, angler)) {
+            if (what === 'strike') day = strike(day, now, angler)
+            else day = applyTo(day, forgottenChange(day, { angler, rod: { lure }, sinceMs: at(now - ago), nowMs: at(now) }, newId).edits)
+          }
+        }
+        day = applyTo(day, breakOff(day, at(now)))
+        const record = tripRecord({ ...day, trip: { ...day.trip, end: iso(now) }, water: undefined })
+        expect(looseEndsOf(record)).toEqual([])
+        const hours = splitStints(record, { edges: {} }).segments.reduce((sum, segment) => sum + segment.hours, 0)
+        expect(hours * 60).toBeCloseTo([...fished.values()].reduce((a, b) => a + b, 0), 6)
+      }),
+      { seed: 4, numRuns: 300 },
+    )
+  })
+})
+
+describe('an hour without a tap', () => {
+  const silent = (): DeckDay => {
+    const day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    return strike(day, 30)
+  }
+
+  it('ends what is in hand at the last tap, marked, and counts none of the time since until it is answered', () => {
+    let day = silent()
+    expect(endAtSilence(day, at(30), at(89))).toEqual([])
+    expect(endAtSilence(day, at(40), at(95))).toEqual([])
+    day = applyTo(day, endAtSilence(day, at(30), at(95)))
+    expect(spans(day)).toEqual([['crank', 0, 30]])
+    expect(looseEndsOf(tripRecord({ ...day, water: undefined })).map(({ kind }) => kind)).toEqual(['end-unsure'])
+    day = handTo(day, 'jig', at(100), newId)
+    expect(spans(applyTo(day, answerSilence(day, 'fishedOn')))[0]).toEqual(['crank', 0, 100])
+    expect(spans(applyTo(day, answerSilence(day, { stoppedMs: at(55) })))[0]).toEqual(['crank', 0, 55])
+  })
+
+  it('answered with fished on while nothing else was taken up, goes on', () => {
+    let day = silent()
+    day = applyTo(day, endAtSilence(day, at(30), at(95)))
+    day = applyTo(day, answerSilence(day, 'fishedOn'))
+    expect([spans(day), unsureStints(day)]).toEqual([[['crank', 0, null]], []])
+  })
+})
+
+describe('readings', () => {
+  it('carry the last value of each condition with its age; what moves fast is stale sooner', () => {
+    const base = { trip: 'trip' }
+    const readings = [
+      { ...base, id: 'a', time: iso(0), waterTempC: 9.4, waterTempCTyped: '49 F', windMps: 5 },
+      { ...base, id: 'b', time: iso(30), windMps: 3 },
+    ]
+    expect(lastRead(readings, 'waterTempC', at(100))).toEqual({ value: 9.4, typed: '49 F', ageMs: 100 * MIN, stale: false })
+    expect(lastRead(readings, 'windMps', at(100))).toMatchObject({ value: 3, stale: true })
+    expect(lastRead(readings, 'cloudPct', at(100))).toBeUndefined()
+  })
+})
+
+describe('the live bag', () => {
+  it('counts the heaviest up to the limit, names the fish to cull, and gives the next free tag', () => {
+    let day = emptyDay(T0)
+    const trip = { ...day.trip, limit: 2, minLengthMm: 356, weighIn: iso(480), runBackMin: 40 }
+    const landed = (id: string, weightG: number | undefined, kept: boolean, cullTag: string): void => {
+      const fish = { outcome: 'landed', kept, cullTag, ...(weightG === undefined ? {} : { weightG }) }
+      day = applyTo(day, [{ kind: 'strike', id, fields: { trip: 'trip', time: iso(Number(id)), ...fish } }])
+    }
+    landed('1', 900, true, '1')
+    landed('2', 1400, true, '2')
+    landed('3', 2000, false, '')
+    expect(liveBag(day.strikes, trip)).toMatchObject({ totalG: 2300, over: 0, cull: { id: '1' } })
+    expect(nextTag(liveBag(day.strikes, trip))).toBe('3')
+    landed('4', undefined, true, '3')
+    const bag = liveBag(day.strikes, trip)
+    expect([bag.over, bag.cull?.id, bag.totalG]).toEqual([1, '4', 2300])
+    expect([isLegal({ lengthMm: 350 }, trip), isLegal({ lengthMm: 356 }, trip), isLegal({}, trip)]).toEqual([false, true, true])
+    expect(fishingTimeLeftMs(trip, at(400))).toBe(40 * MIN)
+  })
+})
+
+describe('the day in one look', () => {
+  it('adds the hours, counts strikes apart from raised fish, finds the best hour and the largest fish', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    for (const minutes of [10, 100, 120, 130, 200]) day = strike(day, minutes)
+    day = applyTo(day, [strikeNow(day, { angler: null, atMs: at(131), outcome: 'raised' }, newId)])
+    day = applyTo(day, [
+      { kind: 'strike', id: day.strikes[0]!.id, fields: { outcome: 'landed', weightG: 900 } },
+      { kind: 'strike', id: day.strikes[1]!.id, fields: { outcome: 'landed', lengthMm: 480 } },
+      ...breakOff(day, at(240)),
+    ])
+    const { largest, ...rest } = daySummary(day)
+    expect(rest).toEqual({ hours: 4, strikes: 5, raised: 1, landed: 2, best: { fromMs: at(100), toMs: at(130), strikes: 3 } })
+    expect(largest?.lengthMm).toBe(480)
+  })
+})
+
+describe('the clock of the trip', () => {
+  it('goes on evenly when the device’s clock is set back, or to 2030, while the page lives', () => {
+    let clock = nextTap(TAP_CLOCK_START, at(0), 0)
+    clock = nextTap(clock, at(10), 10 * MIN)
+    clock = nextTap(clock, at(-110), 20 * MIN)
+    expect(clock.tapMs).toBe(at(20))
+    clock = nextTap(clock, Date.UTC(2030, 0, 1), 30 * MIN)
+    expect(clock.tapMs).toBe(at(30))
+    expect(nextTap(clock, Date.UTC(2030, 0, 1) + 5 * MIN, 35 * MIN).tapMs).toBe(at(35))
+  })
+
+  it('never goes back over a reload, and runs on from where it stood', () => {
+    const before = nextTap(TAP_CLOCK_START, at(60), 60 * MIN)
+    const after = nextTap(before, at(-60), null)
+    expect(after.tapMs).toBe(at(60))
+    expect(nextTap(after, at(-50), 10 * MIN).tapMs).toBe(at(70))
+  })
+})

@@ -1,0 +1,85 @@
+import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
+import type { Fields } from '../sync/index.ts'
+import type { Strike } from '../vocabulary/index.ts'
+import { begun, ended, inHand, isOf, stintsOf } from './hands.ts'
+import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
+
+interface Struck {
+  readonly angler: Angler
+  readonly atMs: number
+  /** `raised` for a fish that only followed or swirled; absent until it is said. */
+  readonly outcome?: string
+  /** Place of the strike, where the person allows it. */
+  readonly place?: Fields
+}
+
+/** A fish touched the lure in a person's hand. With nothing in hand the strike has no stint: a loose end, never lost. */
+export function strikeNow(day: DeckDay, { angler, atMs, outcome, place = {} }: Struck, newId: NewId): DeckEdit {
+  const stint = inHand(day, angler)
+  const fields = {
+    trip: day.trip.id,
+    time: isoUtc(atMs),
+    ...(stint ? { stint: stint.id } : {}),
+    ...(angler === null ? {} : { angler }),
+    ...(outcome ? { outcome } : {}),
+    ...place,
+  }
+  return { kind: 'strike', id: newId(), fields }
+}
+
+const isStrike = ({ outcome }: Strike): boolean => outcome !== 'raised'
+
+/** How many strikes a person, or a rod, has had; raised fish are no strikes. */
+export const countOf = (strikes: readonly Strike[]): number => strikes.filter(isStrike).length
+
+/** When the stretch that a person fishes without a break began: stints that follow one another without a gap. */
+function stretchFrom(day: DeckDay, angler: Angler): number | undefined {
+  let from: number | undefined
+  for (const stint of stintsOf(day, angler).reverse()) {
+    if (from !== undefined && (!stint.end || epochMs(stint.end) < from)) break
+    if (from === undefined && stint.end) break
+    from = epochMs(stint.start)
+  }
+  return from
+}
+
+export interface Since {
+  readonly label: 'now' | 'minutes' | 'lastStrike'
+  readonly minutes?: number
+  readonly ms: number
+}
+
+/** The answers to *since when has this rod been in hand?*, none of them before the stretch fished without a break. */
+export function sinceChoices(day: DeckDay, angler: Angler, nowMs: number): Since[] {
+  const from = stretchFrom(day, angler)
+  const ago = [5, 15, 30].map((minutes): Since => ({ label: 'minutes', minutes, ms: nowMs - minutes * MINUTE_MS }))
+  const last = Math.max(...day.strikes.filter(isOf(angler)).map(({ time }) => epochMs(time)))
+  const choices: Since[] = [{ label: 'now', ms: nowMs }, ...ago, ...(Number.isFinite(last) ? [{ label: 'lastStrike' as const, ms: last }] : [])]
+  return choices.filter(({ ms }) => ms === nowMs || (from !== undefined && ms >= from && ms < nowMs))
+}
+
+interface Forgotten {
+  readonly angler: Angler
+  readonly rod: Rod
+  /** Since when the rod has really been in hand. */
+  readonly sinceMs: number
+  readonly nowMs: number
+}
+
+/**
+ * A rod change that was forgotten: what the person held since then is cut back to that moment or taken out, the new stint begins
+ * there, and strikes logged since move to it. Strikes at the moment itself stay with the rod they were logged on. One group.
+ */
+export function forgottenChange(day: DeckDay, { angler, rod, sinceMs, nowMs }: Forgotten, newId: NewId): { edits: DeckEdit[]; stint: string } {
+  const since = Math.min(nowMs, Math.max(sinceMs, stretchFrom(day, angler) ?? nowMs))
+  const replaced = stintsOf(day, angler).filter(({ end }) => !end || epochMs(end) > since)
+  const cut = replaced.map((stint): DeckEdit =>
+    epochMs(stint.start) >= since ? { kind: 'stint', id: stint.id, fields: { deletedAt: isoUtc(nowMs) } } : ended(stint, since),
+  )
+  const taken = begun(day, angler, rod, since, newId)
+  const wrong = new Set(replaced.map(({ id }) => id))
+  const moved = day.strikes
+    .filter((strike) => strike.stint && wrong.has(strike.stint) && epochMs(strike.time) > since)
+    .map((strike): DeckEdit => ({ kind: 'strike', id: strike.id, fields: { stint: taken.id } }))
+  return { edits: [...cut, taken, ...moved], stint: taken.id }
+}

@@ -1,0 +1,28 @@
+import { inverseOf, isoUtc } from '@jotbook/core'
+import { commit } from './commit.ts'
+import type { Edit } from './commit.ts'
+import { UNDO_DEPTH } from './commit.ts'
+import { store } from './deviceStore.ts'
+import type { Action } from './deviceStore.ts'
+
+/** The last actions of a trip on this device, the latest first; they outlive a reload. */
+export async function lastActions(book: string, trip: string): Promise<Action[]> {
+  const actions = await store.actions.where({ book, trip }).toArray()
+  return actions.sort((a, b) => b.n - a.n).slice(0, UNDO_DEPTH)
+}
+
+/** Takes a whole group back, as far as its fields still hold what it wrote. Returns the edits that did it. */
+export async function undoAction(book: string, n: number): Promise<Edit[]> {
+  const action = await store.actions.get(n)
+  if (!action) return []
+  const now = isoUtc(Date.now())
+  const edits: Edit[] = []
+  for (const { kind, id, before, after } of [...action.records].reverse()) {
+    const current = (await store.records.get([book, kind, id]))?.shown.fields
+    const fields = inverseOf({ before, after }, current, now)
+    if (fields) edits.push({ kind, id, fields })
+  }
+  await commit(book, edits, { raw: true })
+  await store.actions.delete(n)
+  return edits
+}
