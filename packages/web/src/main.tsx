@@ -7,11 +7,13 @@ import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { router } from './app/router.tsx'
+import { keepPages } from './app/updates.ts'
 import { appStore } from './app/store.ts'
 import { applyNight } from './ui/night.ts'
 import { system } from './ui/theme.ts'
 
 applyNight()
+void keepPages()
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root element')
 createRoot(root).render(
