@@ -18,8 +18,7 @@ const iso = (minutes: number): string => new Date(at(minutes)).toISOString()
 let counter = 0
 const newId = (): string => `id-${String(++counter).padStart(4, '0')}`
 
-const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay =>
-  applyTo(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
+const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay => applyTo(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
 const spans = (day: DeckDay, angler: string | null = null): [string, number, number | null][] =>
   day.stints
     .filter((stint) => (stint.angler ?? null) === angler)
@@ -125,7 +124,10 @@ describe('any day of taps', () => {
         const record = tripRecord({ ...day, trip: { ...day.trip, end: iso(now) }, water: undefined })
         expect(looseEndsOf(record)).toEqual([])
         const hours = splitStints(record, { edges: {} }).segments.reduce((sum, segment) => sum + segment.hours, 0)
-        expect(hours * 60).toBeCloseTo([...fished.values()].reduce((a, b) => a + b, 0), 6)
+        expect(hours * 60).toBeCloseTo(
+          [...fished.values()].reduce((a, b) => a + b, 0),
+          6,
+        )
       }),
       { seed: 4, numRuns: 300 },
     )

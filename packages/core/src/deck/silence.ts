@@ -8,7 +8,12 @@ export const SILENCE_MS = HOUR_MS
 
 /** The latest time anything of the trip tells of. */
 export function lastTold({ trip, stints, strikes, readings }: DeckDay): number {
-  const times = [trip.start, ...stints.flatMap(({ start, end }) => [start, end ?? start]), ...strikes.map(({ time }) => time), ...readings.map(({ time }) => time)]
+  const times = [
+    trip.start,
+    ...stints.flatMap(({ start, end }) => [start, end ?? start]),
+    ...strikes.map(({ time }) => time),
+    ...readings.map(({ time }) => time),
+  ]
   return Math.max(...times.map(epochMs))
 }
 

@@ -6,7 +6,14 @@ import type { LooseEnd, TripRecord, TripStint } from './types.ts'
 const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} min`
 
 /** What a trip without known hours cannot owe: its stints tell of lures only. */
-const OF_STINTS: ReadonlySet<string> = new Set(['open-stint', 'end-unsure', 'stints-overlap', 'stint-outside-trip', 'strike-without-stint', 'strike-outside-stint'])
+const OF_STINTS: ReadonlySet<string> = new Set([
+  'open-stint',
+  'end-unsure',
+  'stints-overlap',
+  'stint-outside-trip',
+  'strike-without-stint',
+  'strike-outside-stint',
+])
 
 /** As `looseEndsOf`; on a trip whose stints are not known nothing of theirs is loose. */
 export function looseEndsOfTrip(bundle: TripBundle): LooseEnd[] {
@@ -31,7 +38,13 @@ function stintEnds(trip: TripRecord): LooseEnd[] {
     if (end < start) return [{ kind: 'end-before-start', record: stint.stint, message: 'The stint ends before it starts: it counts no hours.' }]
     const outside = Math.max(0, from - start) + Math.max(0, end - to)
     if (stint.endUnsure)
-      return [{ kind: 'end-unsure', record: stint.stint, message: 'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.' }]
+      return [
+        {
+          kind: 'end-unsure',
+          record: stint.stint,
+          message: 'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.',
+        },
+      ]
     return outside > 0 ? [{ kind: 'stint-outside-trip', record: stint.stint, message: `${minutes(outside)} of the stint lie outside the trip.` }] : []
   })
 }

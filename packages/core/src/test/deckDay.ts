@@ -11,7 +11,7 @@ export const emptyDay = (startMs: number, anglers: string[] = []): DeckDay => ({
 /** The day after some edits, as a device store would show it. */
 export function applyTo(day: DeckDay, edits: readonly DeckEdit[]): DeckDay {
   return edits.reduce((now, { kind, id, fields }) => {
-    if (kind === 'trip') return { ...now, trip: { ...now.trip, ...fields } as DeckDay['trip'] }
+    if (kind === 'trip') return { ...now, trip: { ...now.trip, ...fields } }
     const list = { stint: 'stints', strike: 'strikes', reading: 'readings' }[kind as 'stint'] as 'stints'
     const rest = now[list].filter((record) => record.id !== id)
     const held = now[list].find((record) => record.id === id)

@@ -59,7 +59,14 @@ export function createApp({ database, log, version, pages, door, now = Date.now 
   app.use('/api', jsonOnly, ...door.handlers)
   app.use('/api', accountRoutes(database, door, now))
   app.use('/api', sessionRoutes(database, door, now))
-  app.use('/api/books/:book', guard, changeRoutes(database, now), bundleRoutes(database, now), pictureRoutes(database, now), invitationRoutes(database, door, now))
+  app.use(
+    '/api/books/:book',
+    guard,
+    changeRoutes(database, now),
+    bundleRoutes(database, now),
+    pictureRoutes(database, now),
+    invitationRoutes(database, door, now),
+  )
   app.use('/api', () => {
     throw new Problem('not-found', 'The API has no such address.')
   })

@@ -39,7 +39,11 @@ export async function networkDoor(database: Database, publicUrl: URL, now: () =>
       const live = and(eq(devices.id, device), isNull(devices.revokedAt))
       const [row] = await database.select({ seenAt: devices.seenAt }).from(devices).where(live)
       if (!row) delete request.session.account
-      else if (now() - Date.parse(row.seenAt) > SEEN_EVERY_MS) await database.update(devices).set({ seenAt: isoUtc(now()) }).where(live)
+      else if (now() - Date.parse(row.seenAt) > SEEN_EVERY_MS)
+        await database
+          .update(devices)
+          .set({ seenAt: isoUtc(now()) })
+          .where(live)
     }
     next()
   }

@@ -9,6 +9,7 @@ const book = () => import('../features/book/index.ts')
 
 /** Screens load when they are first opened. */
 export const router = createBrowserRouter([
+  { path: '/deck', errorElement: <RouteProblem />, lazy: async () => ({ Component: (await import('../features/deck/index.ts')).DeckPage }) },
   {
     element: <Shell />,
     errorElement: <RouteProblem />,

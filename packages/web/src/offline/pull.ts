@@ -44,7 +44,9 @@ async function applyPulled(book: string, changes: readonly (Change & { readonly 
     const device = await thisDevice()
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
     await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
-    await store.authors.bulkPut([...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({ device: author, member })))
+    await store.authors.bulkPut(
+      [...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({ device: author, member })),
+    )
     await noteConflicts(book, changes)
     await confirmAll(
       book,

@@ -1,9 +1,10 @@
 import { Problem } from '@jotbook/contract'
 import { pull } from './pull.ts'
 import { push } from './push.ts'
+import { pushPictures } from './pushPictures.ts'
 
 /** How the device stands with the server. */
-export type Connection = 'unknown' | 'reached' | 'away'
+export type Connection = 'unknown' | 'reached' | 'away' | 'signedOut'
 
 const FIRST_RETRY_MS = 2_000
 const LAST_RETRY_MS = 60_000
@@ -50,11 +51,14 @@ async function run(): Promise<void> {
     schedule(QUIET_MS)
   } catch (error) {
     const problem = error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
-    listener(problem.code === 'unreachable' || problem.code === 'database-away' ? 'away' : 'reached', problem)
+    listener(connectionOf(problem), problem)
     schedule(retryMs)
     retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
   }
 }
+
+const connectionOf = ({ code }: Problem): Connection =>
+  code === 'unreachable' || code === 'database-away' ? 'away' : code === 'sign-in' ? 'signedOut' : 'reached'
 
 /** Pulls, pushes, and pulls again. A Web Lock elects one pusher among tabs; another's turn waits for it. */
 export async function syncOnce(book: string): Promise<void> {
@@ -62,5 +66,6 @@ export async function syncOnce(book: string): Promise<void> {
     const offsetMs = await pull(book)
     await push(book, offsetMs)
     await pull(book)
+    await pushPictures(book)
   })
 }

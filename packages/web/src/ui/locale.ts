@@ -60,6 +60,7 @@ export const decimals = (value: number, places: number): string =>
 
 export const whole = (value: number): string => cached('n', () => new Intl.NumberFormat(numberLanguage(), { maximumFractionDigits: 0 })).format(value)
 export const percent = (share: number): string => `${whole(100 * share)} %`
+export const megabytes = (bytes: number): string => `${whole(bytes / 2 ** 20)} MB`
 /** A rate per hour. */
 export const rate = (value: number): string => decimals(value, 2)
 

@@ -85,7 +85,8 @@ async function joined(role: 'crew' | 'viewer', name: string): Promise<Browser> {
 describe('every route', () => {
   /** The same for all: what a route is asked with, as far as the gate lets it. */
   const push = { schema: 2, device: 'd', changes: [change('water', newRecordId(), { name: 'Mine now' })] }
-  const bodyOf = (route: string): unknown => (route.endsWith('/changes') ? push : route.endsWith('/invitations') ? { role: 'crew' } : { name: 'X', password: 'y' })
+  const bodyOf = (route: string): unknown =>
+    route.endsWith('/changes') ? push : route.endsWith('/invitations') ? { role: 'crew' } : { name: 'X', password: 'y' }
   const pathOf = (path: string, asked = book): string =>
     path.replace(':book', asked).replace(':device', newRecordId()).replace(':sha256', '0'.repeat(64)) + (path.endsWith('/imports') ? '?namespace=x' : '')
   const guarded = Object.entries(AUDIENCES).filter(([, audience]) => audience !== 'anybody')

@@ -22,7 +22,10 @@ export async function insertBook(db: Queries, id: string, createdAt: string): Pr
 }
 
 export async function grantAccess(db: Queries, bookId: string, account: string, memberId: string): Promise<void> {
-  await db.insert(access).values({ bookId, account, memberId }).onConflictDoUpdate({ target: [access.bookId, access.account], set: { memberId } })
+  await db
+    .insert(access)
+    .values({ bookId, account, memberId })
+    .onConflictDoUpdate({ target: [access.bookId, access.account], set: { memberId } })
 }
 
 export async function hasBooks(db: Queries): Promise<boolean> {

@@ -94,7 +94,8 @@ function refusalOf(group: readonly Change[], role: Role, records: Records): Prob
     const verb: Verb = !exists ? 'create' : fields.deletedAt === undefined ? 'change' : 'delete'
     if (!isAllowed(role, kind, verb)) return new Problem('not-allowed', `As ${role} you may not ${verb} a ${kind}.`, { changeId: change.id })
     const kept = exists ? forbiddenField(role, kind, fields) : undefined
-    if (kept !== undefined) return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
+    if (kept !== undefined)
+      return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
     const problem = shapeProblem(change, exists) ?? referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)

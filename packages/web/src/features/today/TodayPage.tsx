@@ -9,6 +9,7 @@ import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { loadDraft } from '../../offline/index.ts'
 import { Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
+import { isUnderWay } from '../../app/underWay.ts'
 import { dateOf, useTripSums } from '../trips/index.ts'
 import { text } from './text.ts'
 
@@ -24,9 +25,14 @@ export function TodayPage() {
     <Page>
       <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
         <Title>{text.title}</Title>
-        <LinkButton look="main" to="/trips/new" fontSize="large" minH="48px">
-          {text.logTrip}
-        </LinkButton>
+        <Flex gap="12px" wrap="wrap">
+          <LinkButton look="main" to="/deck" fontSize="large" minH="48px">
+            {text.toDeck}
+          </LinkButton>
+          <LinkButton to="/trips/new" fontSize="large" minH="48px">
+            {text.logTrip}
+          </LinkButton>
+        </Flex>
       </Flex>
       <OpenTrips trips={trips} />
       {trips.length === 0 ? (
@@ -84,6 +90,11 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
       {open.map((trip) => (
         <Flex key={trip.id} align="center" justify="space-between" wrap="wrap" gap="8px" mt="4px">
           {text.open.trip(waterName(trip.water), calendarDay(dateOf(trip)))}
+          {isUnderWay(trip) && (
+            <LinkButton look="main" to="/deck">
+              {text.open.toDeck}
+            </LinkButton>
+          )}
           <LinkButton to={`/trips/${trip.id}/edit`}>{text.open.close}</LinkButton>
         </Flex>
       ))}

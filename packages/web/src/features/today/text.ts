@@ -4,12 +4,14 @@ import { counted, decimals, rate } from '../../ui/locale.ts'
 export const text = {
   title: 'Today',
   logTrip: 'Log a trip',
+  toDeck: 'On the water',
   open: {
     title: 'Open',
     draft: 'A trip you began to type is waiting.',
     goOn: 'Go on logging',
     trip: (water: string, day: string) => `${water}, ${day}, has no end yet.`,
     close: 'Close it',
+    toDeck: 'Back to the deck',
   },
   ends: {
     label: 'Loose ends',

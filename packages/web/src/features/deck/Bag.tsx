@@ -1,0 +1,34 @@
+import { MINUTE_MS, fishingTimeLeftMs, liveBag } from '@jotbook/core'
+import { useUnits } from '../../app/useBook.ts'
+import { hoursText, quantity } from '../../ui/locale.ts'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+/** The bag as it would be weighed now, the fish to cull, and the time left with the run back taken off. */
+export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
+  const units = useUnits()
+  const { trip, strikes } = deck.day
+  const { fish, limit, totalG, unweighed, cull, over } = liveBag(strikes, trip)
+  const leftMs = fishingTimeLeftMs(trip, nowMs)
+  const release = (): void => {
+    if (cull) void deck.tap(text.said.culled, () => [{ kind: 'strike', id: cull.id, fields: { kept: false, cullTag: null } }])
+  }
+  return (
+    <section className="bag" aria-label={text.bag.title}>
+      <strong>
+        {fish.length === 0 ? text.bag.empty(limit) : text.bag.total(quantity(totalG, null, 'g', units.weight), Math.min(fish.length, limit), limit)}
+        {unweighed > 0 && text.bag.unweighed(unweighed)}
+      </strong>
+      {leftMs !== null && <span>{leftMs <= 0 ? text.bag.late : text.bag.left(hoursText(leftMs / MINUTE_MS))}</span>}
+      {cull &&
+        (over > 0 ? (
+          <Target className="go" onTap={release}>
+            {text.bag.over(cull.cullTag ?? '?')}
+          </Target>
+        ) : (
+          <span>{text.bag.cull(cull.cullTag ?? '?')}</span>
+        ))}
+    </section>
+  )
+}

@@ -1,0 +1,185 @@
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { breakOff, countOf, daySummary, inHand, isOf, isoUtc } from '@jotbook/core'
+import type { Angler, Fields, Rod } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { aboard } from '@jotbook/core'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { clock } from '../../ui/locale.ts'
+import { EventRules } from './EventRules.tsx'
+import type { PlacedRod } from './levels.ts'
+import { NewLureSheet } from './NewLureSheet.tsx'
+import { ScreenChoices } from './ScreenChoices.tsx'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+const COUNTERS = ['casts', 'targets', 'fouledCasts', 'fishShown'] as const
+
+interface DaySheetProps {
+  readonly book: string
+  readonly deck: Deck
+  readonly rods: readonly PlacedRod[]
+  readonly zone: string
+  readonly nowMs: number
+  readonly onDone: () => void
+}
+
+/** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
+export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProps) {
+  const [tying, setTying] = useState(false)
+  const { day, actions } = deck
+  const lures = useAppSelector(({ records }) => records.lures)
+  const { strikes, raised, landed } = daySummary(day)
+  const putRods = (next: readonly Rod[], said: string): void =>
+    void deck.tap(said, ({ trip }) => [{ kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } }])
+  if (tying)
+    return (
+      <NewLureSheet
+        book={book}
+        onDone={(lure) => {
+          if (lure) putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
+          setTying(false)
+          if (lure) onDone()
+        }}
+      />
+    )
+  const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
+  return (
+    <main className="sheet">
+      <header>
+        <h1>{text.daySheet.title}</h1>
+        <Target className="go" onTap={onDone}>
+          {text.done}
+        </Target>
+      </header>
+      <p>{text.daySheet.figures(strikes, raised, landed)}</p>
+      <section aria-label={text.undoList}>
+        <h2>{text.undoList}</h2>
+        {actions.length === 0 && <p>{text.undoNone}</p>}
+        <ol className="actions">
+          {actions.map(({ n, label, atMs }) => (
+            <li key={n}>
+              <span>
+                {clock(atMs, zone)} {label}
+              </span>
+              <Target aria-label={`${text.takeBack}: ${label}`} onTap={() => void deck.undo(n)}>
+                {text.takeBack}
+              </Target>
+            </li>
+          ))}
+        </ol>
+      </section>
+      <Counters deck={deck} />
+      <section aria-label={text.daySheet.deck}>
+        <h2>{text.daySheet.deck}</h2>
+        <Target onTap={() => setTying(true)}>{text.daySheet.newLure}</Target>
+        <ul className="rod-list">
+          {rods.map(({ lureRecord, lure, setup }) => (
+            <li key={`${lure} ${setup ?? ''}`}>
+              <LureDrawing lure={lureRecord} width={72} decorative />
+              <span>{lureRecord.name}</span>
+              {!day.stints.some((stint) => stint.lure === lure) && (
+                <Target
+                  className="quiet"
+                  onTap={() =>
+                    putRods(
+                      rods.filter((rod) => rod.lure !== lure || rod.setup !== setup),
+                      text.said.rodOff(lureRecord.name),
+                    )
+                  }
+                >
+                  {text.daySheet.off}
+                </Target>
+              )}
+            </li>
+          ))}
+        </ul>
+        <label className="from-tackle">
+          <span>{text.daySheet.fromTackle}</span>
+          <select
+            value=""
+            onChange={({ target }) => {
+              const lure = spare.find(({ id }) => id === target.value)
+              if (lure) putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
+            }}
+          >
+            <option value="" />
+            {spare.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      </section>
+      <ScreenChoices />
+      <EventRules deck={deck} zone={zone} nowMs={nowMs} />
+      <Close deck={deck} />
+    </main>
+  )
+}
+
+/** One more cast, target, fouled cast or fish shown, on the rod in hand. */
+function Counters({ deck }: { deck: Deck }) {
+  const people = aboard(deck.day)
+  const [whose, setWhose] = useState<Angler>(people[0] ?? null)
+  const held = inHand(deck.day, people.includes(whose) ? whose : (people[0] ?? null))
+  if (!held) return null
+  return (
+    <section aria-label={text.daySheet.counters}>
+      <h2>{text.daySheet.counters}</h2>
+      {people.length > 1 && (
+        <div className="counters">
+          {people.map((angler) => (
+            <Target key={angler} aria-pressed={whose === angler} onTap={() => setWhose(angler)}>
+              {angler}
+            </Target>
+          ))}
+        </div>
+      )}
+      <div className="counters">
+        {COUNTERS.map((field) => {
+          const now = held[field] ?? 0
+          return (
+            <Target
+              key={field}
+              aria-label={text.daySheet.plusOne(text.daySheet[field], now)}
+              onTap={() =>
+                void deck.tap(text.said.counter(text.daySheet[field], now + 1), (ahead) => {
+                  const stint = ahead.stints.filter(isOf(held.angler ?? null)).find(({ id }) => id === held.id) ?? held
+                  return [{ kind: 'stint', id: stint.id, fields: { [field]: (stint[field] ?? 0) + 1 } }]
+                })
+              }
+            >
+              <strong>{now}</strong>
+              <span>{text.daySheet[field]}</span>
+            </Target>
+          )
+        })}
+      </div>
+    </section>
+  )
+}
+
+/** Ends what is in hand and the trip; no bites is said with one tap. */
+function Close({ deck }: { deck: Deck }) {
+  const navigate = useNavigate()
+  const { day } = deck
+  const close = async (more: Fields = {}): Promise<void> => {
+    await deck.tap(text.said.closed, (ahead, atMs) => [...breakOff(ahead, atMs), { kind: 'trip', id: ahead.trip.id, fields: { end: isoUtc(atMs), ...more } }])
+    await navigate(`/trips/${day.trip.id}?closed=1`)
+  }
+  return (
+    <section aria-label={text.daySheet.close} className="close">
+      <p>{text.daySheet.closeNote}</p>
+      {countOf(day.strikes) === 0 && <Target onTap={() => void close({ noBites: true })}>{text.daySheet.noBites}</Target>}
+      <Target className="go" onTap={() => void close()}>
+        {text.daySheet.close}
+      </Target>
+      <Link className="target quiet" to="/today">
+        {text.daySheet.leave}
+      </Link>
+    </section>
+  )
+}

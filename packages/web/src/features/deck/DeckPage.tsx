@@ -1,0 +1,38 @@
+import './deck.css'
+import { useEffect } from 'react'
+import { useAppSelector } from '../../app/store.ts'
+import { isUnderWay } from '../../app/underWay.ts'
+import { useOpenBook } from '../../app/useBook.ts'
+import { DeckScreen } from './DeckScreen.tsx'
+import { Launch } from './Launch.tsx'
+import { useDeckSettings } from './settings.ts'
+import { text } from './text.ts'
+import { useDeck } from './useDeck.ts'
+import type { Trip } from '@jotbook/core'
+
+/** The deck: the trip under way, or the launch of one. */
+export function DeckPage() {
+  useOpenBook()
+  const { theme, large, left } = useDeckSettings()
+  const { book, trips } = useAppSelector(({ records }) => records)
+  useEffect(() => {
+    const { dataset, classList } = document.documentElement
+    dataset.deck = theme
+    classList.toggle('deck-large', large)
+    return () => {
+      delete dataset.deck
+      classList.remove('deck-large', 'deck-flash')
+    }
+  }, [theme, large])
+  const open = trips.find(isUnderWay)
+  return (
+    <div className={`deck-page ${left ? 'left-hand' : ''}`}>
+      {book === null ? <p className="waiting">{text.noBook}</p> : open ? <OpenDeck key={open.id} book={book} trip={open} /> : <Launch book={book} />}
+    </div>
+  )
+}
+
+function OpenDeck({ book, trip }: { book: string; trip: Trip }) {
+  const deck = useDeck(book, trip)
+  return deck ? <DeckScreen book={book} deck={deck} /> : <p className="waiting">{text.noBook}</p>
+}

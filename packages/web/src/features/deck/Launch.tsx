@@ -1,0 +1,260 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { fieldsOf, isoUtc } from '@jotbook/core'
+import type { Fields, Rod, Trip, Water } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { commit, newId } from '../../offline/index.ts'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { listOf } from '../../ui/locale.ts'
+import { farness, positionNow } from './place.ts'
+import type { Position } from './place.ts'
+import { rodsOf } from './levels.ts'
+import { ReadingFields } from './ReadingFields.tsx'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+import { useLastReadings } from './useLastReadings.ts'
+import { useRodsOfTrips } from './useRodsOfTrips.ts'
+
+type Step = 'water' | 'aboard' | 'rods' | 'reading'
+const STEPS: readonly Step[] = ['water', 'aboard', 'rods', 'reading']
+const purposes = fieldsOf('trip').purpose
+
+/** Onto the water in four taps: where, with whom, with what, and what the water is like. */
+export function Launch({ book }: { book: string }) {
+  const { waters, trips } = useAppSelector(({ records }) => records)
+  const [step, setStep] = useState<Step>('water')
+  const [water, setWater] = useState<Water>()
+  const [people, setPeople] = useState<readonly string[]>([])
+  const [rods, setRods] = useState<readonly Rod[]>([])
+  const [purpose, setPurpose] = useState('own')
+  const title = text.launch[step]
+  const back = STEPS[STEPS.indexOf(step) - 1]
+  const launch = async (reading: Fields): Promise<void> => {
+    if (!water) return
+    const [trip, now] = [newId(), isoUtc(Date.now())]
+    const fields = {
+      water: water.id,
+      start: now,
+      purpose,
+      effortKnown: 'full',
+      ...(people.length > 0 ? { anglers: people } : {}),
+      timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+      deck: rods as never,
+    }
+    const first = Object.keys(reading).length > 0 ? [{ kind: 'reading' as const, id: newId(), fields: { trip, time: now, ...reading } }] : []
+    await commit(book, [{ kind: 'trip', id: trip, fields }, ...first])
+  }
+  return (
+    <main className="launch">
+      <header>
+        <span>
+          {text.launch.title}
+          {water && step !== 'water' ? ` · ${water.name}` : ''}
+        </span>
+        {back ? (
+          <Target className="quiet" onTap={() => setStep(back)}>
+            {text.launch.back}
+          </Target>
+        ) : (
+          <Link className="target quiet" to="/today">
+            {text.daySheet.leave}
+          </Link>
+        )}
+      </header>
+      <h1>{title}</h1>
+      {step === 'water' && (
+        <WaterStep
+          waters={waters}
+          trips={trips}
+          onWater={(chosen) => {
+            setWater(chosen)
+            setStep('aboard')
+          }}
+        />
+      )}
+      {step === 'aboard' && (
+        <AboardStep
+          trips={trips}
+          purpose={purpose}
+          onPurpose={setPurpose}
+          onPeople={(names) => {
+            setPeople(names)
+            setStep('rods')
+          }}
+        />
+      )}
+      {step === 'rods' && water && (
+        <RodsStep
+          book={book}
+          water={water}
+          trips={trips}
+          onRods={(chosen) => {
+            setRods(chosen)
+            setStep('reading')
+          }}
+        />
+      )}
+      {step === 'reading' && water && <ReadingStep book={book} water={water} trips={trips} onLaunch={(fields) => void launch(fields)} />}
+      <p className="caution">{text.launch.caution}</p>
+    </main>
+  )
+}
+
+/** Nearest first where the place is told, else the one fished last. */
+function WaterStep({ waters, trips, onWater }: { waters: readonly Water[]; trips: readonly Trip[]; onWater: (water: Water) => void }) {
+  const [here, setHere] = useState<Position>()
+  const lastFished = (water: Water): number => {
+    const at = trips.findIndex((trip) => trip.water === water.id)
+    return at < 0 ? trips.length : at
+  }
+  const ordered = [...waters].sort((a, b) => (here ? farness(here, a) - farness(here, b) : lastFished(a) - lastFished(b)))
+  if (waters.length === 0)
+    return (
+      <p>
+        {text.launch.noWaters} <Link to="/waters">{text.launch.makeWater}</Link>
+      </p>
+    )
+  return (
+    <div className="choices">
+      {ordered.map((water) => (
+        <Target key={water.id} onTap={() => onWater(water)}>
+          <strong>{water.name}</strong>
+          <span>{water.kind}</span>
+        </Target>
+      ))}
+      {!here && 'geolocation' in navigator && (
+        <Target className="quiet" onTap={() => void positionNow().then(setHere)}>
+          {text.launch.nearest}
+        </Target>
+      )}
+    </div>
+  )
+}
+
+interface AboardProps {
+  readonly trips: readonly Trip[]
+  readonly purpose: string
+  readonly onPurpose: (purpose: string) => void
+  readonly onPeople: (names: readonly string[]) => void
+}
+
+/** The crews of the last trips, each one tap; or somebody new, by name, without an account. */
+function AboardStep({ trips, purpose, onPurpose, onPeople }: AboardProps) {
+  const [adding, setAdding] = useState(false)
+  const [names, setNames] = useState<readonly string[]>([])
+  const [name, setName] = useState('')
+  const crews = [...new Set(trips.slice(0, 40).flatMap(({ anglers }) => (anglers && anglers.length > 0 ? [anglers.join('\n')] : [])))].slice(0, 4)
+  const add = (): void => {
+    const next = name.trim() === '' ? names : [...new Set([...names, name.trim()])].slice(0, 4)
+    setNames(next)
+    setName('')
+  }
+  return (
+    <div className="choices">
+      {crews.map((crew) => (
+        <Target key={crew} onTap={() => onPeople(crew.split('\n'))}>
+          <strong>{listOf(crew.split('\n'))}</strong>
+        </Target>
+      ))}
+      <Target onTap={() => onPeople([])}>
+        <strong>{text.launch.alone}</strong>
+      </Target>
+      {adding ? (
+        <form
+          className="person"
+          onSubmit={(event) => {
+            event.preventDefault()
+            add()
+          }}
+        >
+          <label htmlFor="person">{text.launch.personName}</label>
+          <input id="person" autoFocus value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+          <Target onTap={add}>{text.launch.add}</Target>
+          {names.length > 0 && (
+            <Target className="go" onTap={() => onPeople(names)}>
+              {listOf(names)}: {text.launch.aboardDone(names.length)}
+            </Target>
+          )}
+        </form>
+      ) : (
+        <Target className="quiet" onTap={() => setAdding(true)}>
+          {text.launch.addPerson}
+        </Target>
+      )}
+      <fieldset className="pick">
+        <legend>{text.launch.purpose}</legend>
+        <div>
+          {(purposes && 'of' in purposes ? purposes.of : []).map((word) => (
+            <Target key={word} className="chip" aria-pressed={word === purpose} onTap={() => onPurpose(word)}>
+              {word}
+            </Target>
+          ))}
+        </div>
+      </fieldset>
+    </div>
+  )
+}
+
+interface RodsStepProps {
+  readonly book: string
+  readonly water: Water
+  readonly trips: readonly Trip[]
+  readonly onRods: (rods: readonly Rod[]) => void
+}
+
+function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
+  const lures = useAppSelector(({ records }) => records.lures)
+  const byId = new Map(lures.map((lure) => [lure.id, lure]))
+  const lastHere = trips.find((trip) => trip.water === water.id)
+  const last = trips[0]
+  const decks = useRodsOfTrips(book, [lastHere?.id, last?.id])
+  const choices = [
+    { trip: lastHere, label: text.launch.lastDeck },
+    ...(last && last.id !== lastHere?.id ? [{ trip: last, label: text.launch.lastDeckElse }] : []),
+  ].flatMap(({ trip, label }) => {
+    const rods = trip ? (rodsOf(trip).length > 0 ? rodsOf(trip) : (decks.get(trip.id) ?? [])) : []
+    return rods.length > 0 ? [{ label: label(rods.length), rods }] : []
+  })
+  return (
+    <div className="choices">
+      {choices.map(({ label, rods }) => (
+        <Target key={label} onTap={() => onRods(rods)}>
+          <strong>{label}</strong>
+          <span className="drawings">
+            {rods.map(({ lure }) => {
+              const record = byId.get(lure)
+              return record ? <LureDrawing key={lure} lure={record} width={76} decorative /> : null
+            })}
+          </span>
+        </Target>
+      ))}
+      <Target onTap={() => onRods([])}>
+        <strong>{text.launch.bare}</strong>
+      </Target>
+    </div>
+  )
+}
+
+interface ReadingStepProps {
+  readonly book: string
+  readonly water: Water
+  readonly trips: readonly Trip[]
+  readonly onLaunch: (reading: Fields) => void
+}
+
+/** The last values here stand ready: one tap takes them as they are. */
+function ReadingStep({ book, water, trips, onLaunch }: ReadingStepProps) {
+  const readings = useLastReadings(book, trips.find((trip) => trip.water === water.id)?.id)
+  const [given, setGiven] = useState<Fields>({})
+  const [nowMs] = useState(Date.now)
+  return (
+    <>
+      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} short />
+      <div className="choices">
+        <Target className="go" onTap={() => onLaunch(given)}>
+          {Object.keys(given).length > 0 ? text.launch.asBefore : text.launch.none}
+        </Target>
+      </div>
+    </>
+  )
+}

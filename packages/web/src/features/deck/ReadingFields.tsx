@@ -1,0 +1,86 @@
+import { HOUR_MS, MINUTE_MS, lastRead } from '@jotbook/core'
+import type { Fields, ReadField, Reading } from '@jotbook/core'
+import { useUnits } from '../../app/useBook.ts'
+import { decimals } from '../../ui/locale.ts'
+import { shownValue, stepped, wordsOfField } from './quantities.ts'
+import { Pick, Stepper } from './Target.tsx'
+import { text } from './text.ts'
+
+const MEASURED = ['waterTempC', 'visibilityM', 'windMps'] as const
+const MORE_MEASURED = ['airTempC', 'pressureHpa'] as const
+const WORDS = ['tint', 'precipitation', 'current', 'fishPosition', 'levelTrend'] as const
+const POINTS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
+
+interface ReadingFieldsProps {
+  readonly readings: readonly Reading[]
+  /** What was changed since: the new reading as far as it goes. */
+  readonly given: Fields
+  readonly onGive: (fields: Fields) => void
+  readonly nowMs: number
+  /** Only what is read at a launch. */
+  readonly short?: boolean
+}
+
+/** Each condition with its last value and age, moved by steps or picked by a word. */
+export function ReadingFields({ readings, given, onGive, nowMs, short = false }: ReadingFieldsProps) {
+  const units = useUnits()
+  const last = (field: ReadField) => lastRead(readings, field, nowMs)
+  const note = (field: ReadField): string | undefined => {
+    if (field in given) return undefined
+    const known = last(field)
+    if (!known) return text.read.never
+    const age =
+      known.ageMs < HOUR_MS ? `${Math.round(known.ageMs / MINUTE_MS)} min` : `${decimals(known.ageMs / HOUR_MS, known.ageMs < 10 * HOUR_MS ? 1 : 0)} h`
+    if (known.ageMs < MINUTE_MS) return text.justNow
+    return known.ageMs > 48 * HOUR_MS ? text.read.never : `${text.read.age(age)}${known.stale ? `: ${text.read.stale}` : ''}`
+  }
+  const present = (field: ReadField): unknown => (field in given ? given[field] : last(field)?.value)
+  const measured = (field: 'waterTempC' | 'visibilityM' | 'windMps' | 'airTempC' | 'pressureHpa') => {
+    const typed = field in given ? given[`${field}Typed`] : last(field)?.typed
+    return (
+      <Stepper
+        key={field}
+        label={text.read.fields[field]}
+        value={shownValue('reading', field, present(field), typed, units)}
+        note={note(field)}
+        onStep={(direction) => onGive(stepped('reading', field, present(field) as number | undefined, units, direction))}
+      />
+    )
+  }
+  const cloud = present('cloudPct')
+  return (
+    <div className="reading-fields">
+      {MEASURED.map(measured)}
+      <Pick
+        label={`${text.read.fields.cloudPct}${noteOf(note('cloudPct'))}`}
+        words={Object.values(text.read.clouds)}
+        chosen={typeof cloud === 'number' ? [cloudWord(cloud)] : []}
+        onPick={(word) => onGive({ cloudPct: Number(Object.entries(text.read.clouds).find(([, named]) => named === word)?.[0] ?? 0) })}
+      />
+      <Pick
+        label={`${text.read.fields.windMps} ${text.read.fields.windFromDeg}`}
+        words={POINTS}
+        chosen={typeof present('windFromDeg') === 'number' ? [POINTS[Math.round(Number(present('windFromDeg')) / 45) % 8] ?? ''] : []}
+        onPick={(word) => onGive({ windFromDeg: POINTS.indexOf(word as (typeof POINTS)[number]) * 45 })}
+      />
+      {!short && (
+        <>
+          {WORDS.map((field) => (
+            <Pick
+              key={field}
+              label={`${text.read.fields[field]}${noteOf(note(field))}`}
+              words={wordsOfField('reading', field)}
+              chosen={typeof present(field) === 'string' ? [String(present(field))] : []}
+              onPick={(word) => onGive({ [field]: word })}
+            />
+          ))}
+          {MORE_MEASURED.map(measured)}
+        </>
+      )}
+    </div>
+  )
+}
+
+const noteOf = (note: string | undefined): string => (note ? ` · ${note}` : '')
+
+const cloudWord = (pct: number): string => (pct < 10 ? 'clear' : pct < 50 ? 'partly' : pct < 80 ? 'mostly' : 'overcast')

@@ -1,0 +1,51 @@
+import { useState } from 'react'
+import { READ_FIELDS, isoUtc, lastRead, typedName } from '@jotbook/core'
+import type { Fields } from '@jotbook/core'
+import { ReadingFields } from './ReadingFields.tsx'
+import { newId } from './session.ts'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+/** What the water is like now: only what changed is logged, or that all is as it was. */
+export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: number; onDone: () => void }) {
+  const [given, setGiven] = useState<Fields>({})
+  const { readings, trip } = deck.day
+  const carried: Fields = Object.fromEntries(
+    READ_FIELDS.flatMap((field) => {
+      const last = lastRead(readings, field, nowMs)
+      return last ? [[field, last.value] as const, ...(last.typed ? [[typedName(field), last.typed] as const] : [])] : []
+    }),
+  )
+  const log = async (fields: Fields): Promise<void> => {
+    await deck.tap(text.said.reading, (_day, atMs) => [
+      { kind: 'reading', id: newId(), fields: { trip: trip.id, time: isoUtc(atMs), source: 'hand', ...fields } },
+    ])
+    onDone()
+  }
+  const changed = Object.keys(given).length > 0
+  return (
+    <main className="sheet">
+      <header>
+        <h1>{text.read.title}</h1>
+        <Target className="quiet" onTap={onDone}>
+          {text.cancel}
+        </Target>
+      </header>
+      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} />
+      <footer>
+        {changed ? (
+          <Target className="go" onTap={() => void log(given)}>
+            {text.read.log}
+          </Target>
+        ) : (
+          Object.keys(carried).length > 0 && (
+            <Target className="go" onTap={() => void log(carried)}>
+              {text.read.same}
+            </Target>
+          )
+        )}
+      </footer>
+    </main>
+  )
+}

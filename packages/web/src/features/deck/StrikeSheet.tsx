@@ -1,0 +1,104 @@
+import { useRef } from 'react'
+import type { Fields, Strike } from '@jotbook/core'
+import { useUnits } from '../../app/useBook.ts'
+import { keepPicture } from '../../offline/index.ts'
+import { shownValue, stepped, wordsOfField } from './quantities.ts'
+import { Pick, Stepper, Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+const OUTCOMES = ['missed', 'lost', 'landed'] as const
+const FELT = ['phase', 'feltAs', 'set', 'hookPosition'] as const
+const MEASURED = ['lengthMm', 'weightG', 'depthM'] as const
+
+/** The rest of a strike, in chips and steppers; each tap is kept at once, none is asked for. */
+export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; deck: Deck; strike: string; onDone: () => void }) {
+  const units = useUnits()
+  const file = useRef<HTMLInputElement>(null)
+  const strike = deck.day.strikes.find((one) => one.id === id)
+  if (!strike) return null
+  const number = deck.day.strikes.filter(({ outcome, time }) => outcome !== 'raised' && time <= strike.time).length
+  const stint = deck.day.stints.find((one) => one.id === strike.stint)
+  const write = (fields: Fields, what: string): void => void deck.tap(text.said.detail(what), () => [{ kind: 'strike', id, fields }])
+  const toggled = (field: keyof Strike, word: string): void => write({ [field]: strike[field] === word ? null : word }, word)
+  const words = (field: (typeof FELT)[number] | 'species') => (
+    <Pick
+      key={field}
+      label={text.sheet[field]}
+      words={wordsOfField('strike', field)}
+      chosen={typeof strike[field] === 'string' ? [strike[field]] : []}
+      onPick={(word) => toggled(field, word)}
+    />
+  )
+  const photo = async (chosen: File | undefined): Promise<void> => {
+    if (chosen) write({ photo: await keepPicture(book, chosen) }, text.sheet.photo)
+  }
+  const seen = strike.forageSeen ?? []
+  return (
+    <main className="sheet">
+      <header>
+        <h1>{text.sheet.title(number)}</h1>
+        <Target className="go" onTap={onDone}>
+          {text.done}
+        </Target>
+      </header>
+      <Pick label={text.whatBecame} words={OUTCOMES} chosen={[strike.outcome ?? '']} onPick={(word) => toggled('outcome', word)} />
+      {MEASURED.map((field) => (
+        <Stepper
+          key={field}
+          label={text.sheet[field]}
+          value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
+          onStep={(direction) => write(stepped('strike', field, strike[field], units, direction), text.sheet[field])}
+        />
+      ))}
+      {words('species')}
+      <Pick
+        label={text.keepIt}
+        words={[text.sheet.kept, text.sheet.released]}
+        chosen={strike.kept === true ? [text.sheet.kept] : strike.kept === false ? [text.sheet.released] : []}
+        onPick={(word) => write({ kept: word === text.sheet.kept }, word)}
+      />
+      {FELT.map(words)}
+      <Pick
+        label={text.sheet.cover}
+        words={wordsOfField('stint', 'cover')}
+        chosen={stint?.cover ? [stint.cover] : []}
+        onPick={(word) =>
+          stint && void deck.tap(text.said.detail(word), () => [{ kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } }])
+        }
+      />
+      <Stepper
+        label={text.sheet.pitch}
+        value={String(strike.pitch ?? '–')}
+        onStep={(direction) => write({ pitch: Math.max(1, (strike.pitch ?? 0) + direction) }, text.sheet.pitch)}
+      />
+      <Pick
+        label={text.sheet.sameFish}
+        words={[text.sheet.sameFish]}
+        chosen={strike.sameFish ? [text.sheet.sameFish] : []}
+        onPick={() => write({ sameFish: !strike.sameFish }, text.sheet.sameFish)}
+      />
+      <Pick
+        label={text.sheet.forageSeen}
+        words={wordsOfField('strike', 'forageSeen')}
+        chosen={seen}
+        onPick={(word) => write({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)}
+      />
+      <footer>
+        <input
+          ref={file}
+          type="file"
+          accept="image/*"
+          capture="environment"
+          hidden
+          aria-label={text.sheet.photo}
+          onChange={({ target }) => void photo(target.files?.[0])}
+        />
+        <Target onTap={() => file.current?.click()}>{strike.photo ? text.sheet.photoKept : text.sheet.photo}</Target>
+        <Target className="go" onTap={onDone}>
+          {text.done}
+        </Target>
+      </footer>
+    </main>
+  )
+}

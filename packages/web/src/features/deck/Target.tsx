@@ -1,0 +1,95 @@
+import { useRef, useState } from 'react'
+import type { ButtonHTMLAttributes, ReactNode } from 'react'
+import { useDeckSettings } from './settings.ts'
+import { text } from './text.ts'
+
+const HOLD_MS = 300
+
+interface TargetProps extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'children'> {
+  readonly onTap: () => void
+  readonly children: ReactNode
+}
+
+/**
+ * Something to hit with a wet thumb: one tap, or on a wet screen a hold of 300 ms. A key press is always one press.
+ */
+export function Target({ onTap, children, className = '', ...rest }: TargetProps) {
+  const { wet } = useDeckSettings()
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const [holding, setHolding] = useState(false)
+  const letGo = (): void => {
+    clearTimeout(timer.current)
+    setHolding(false)
+  }
+  const down = (): void => {
+    setHolding(true)
+    timer.current = setTimeout(() => {
+      setHolding(false)
+      onTap()
+    }, HOLD_MS)
+  }
+  const held = wet ? { onPointerDown: down, onPointerUp: letGo, onPointerLeave: letGo, onPointerCancel: letGo } : {}
+  return (
+    <button
+      type="button"
+      className={`target ${holding ? 'held' : ''} ${className}`}
+      title={wet ? text.hold : undefined}
+      {...held}
+      onClick={({ detail }) => {
+        if (!wet || detail === 0) onTap()
+      }}
+      {...rest}
+    >
+      {children}
+    </button>
+  )
+}
+
+interface PickProps {
+  readonly label: string
+  readonly words: readonly string[]
+  readonly chosen: readonly string[]
+  readonly onPick: (word: string) => void
+}
+
+/** One question answered by a tap on a word. */
+export function Pick({ label, words, chosen, onPick }: PickProps) {
+  return (
+    <fieldset className="pick">
+      <legend>{label}</legend>
+      <div>
+        {words.map((word) => (
+          <Target key={word} className="chip" aria-pressed={chosen.includes(word)} onTap={() => onPick(word)}>
+            {word}
+          </Target>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+interface StepperProps {
+  readonly label: string
+  readonly value: string
+  readonly note?: string | undefined
+  readonly onStep: (direction: 1 | -1) => void
+}
+
+/** A value moved up and down by taps; it stands large between them. */
+export function Stepper({ label, value, note, onStep }: StepperProps) {
+  return (
+    <div className="stepper" role="group" aria-label={label}>
+      <Target aria-label={`${label}: ${text.read.less}`} onTap={() => onStep(-1)}>
+        −
+      </Target>
+      <div aria-live="polite">
+        <span>{label}</span>
+        <strong>{value}</strong>
+        {note && <em>{note}</em>}
+      </div>
+      <Target aria-label={`${label}: ${text.read.more}`} onTap={() => onStep(1)}>
+        +
+      </Target>
+    </div>
+  )
+}

@@ -1,0 +1,55 @@
+import { convert, fieldsOf } from '@jotbook/core'
+import type { Fields, Kind, Unit, UnitPreferences } from '@jotbook/core'
+import { quantity } from '../../ui/locale.ts'
+import { shownUnit } from '../../ui/recordForm/index.ts'
+
+/** By unit: how far one tap moves a value, and where it starts when there is none yet. */
+const STEPS: Readonly<Partial<Record<Unit, { readonly step: number; readonly start: Readonly<Record<string, number>> }>>> = {
+  F: { step: 1, start: { waterTempC: 50, airTempC: 55 } },
+  C: { step: 0.5, start: { waterTempC: 10, airTempC: 12 } },
+  ft: { step: 0.5, start: { visibilityM: 3, depthM: 6 } },
+  m: { step: 0.25, start: { visibilityM: 1, depthM: 2 } },
+  mph: { step: 1, start: { windMps: 5 } },
+  mps: { step: 0.5, start: { windMps: 2 } },
+  hpa: { step: 1, start: { pressureHpa: 1015 } },
+  inhg: { step: 0.05, start: { pressureHpa: 30 } },
+  in: { step: 0.5, start: { lengthMm: 14, minLengthMm: 14 } },
+  cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36 } },
+  /** Weights in pounds go by two ounces. */
+  oz: { step: 2, start: { weightG: 32 } },
+  kg: { step: 0.05, start: { weightG: 0.9 } },
+  g: { step: 50, start: { weightG: 900 } },
+}
+
+function unitsOfField(kind: Kind, field: string, units: UnitPreferences): { si: Unit; shown: Unit; stepping: Unit } {
+  const spec = fieldsOf(kind)[field]
+  if (spec?.type !== 'quantity') throw new RangeError(`${field} of a ${kind} is not measured`)
+  const shown = kind === 'strike' && field === 'weightG' ? units.weight : shownUnit(field, spec, units)
+  return { si: spec.unit, shown, stepping: shown === 'lb' ? 'oz' : shown }
+}
+
+/** A measured field moved by one step in the reader's unit; the first tap sets it to where such values start. */
+export function stepped(kind: Kind, field: string, current: number | null | undefined, units: UnitPreferences, direction: 1 | -1): Fields {
+  const spec = fieldsOf(kind)[field]
+  const { si, shown, stepping } = unitsOfField(kind, field, units)
+  const rule = STEPS[stepping]
+  if (!rule || spec?.type !== 'quantity') throw new RangeError(`no step for ${stepping}`)
+  const now = typeof current === 'number' ? convert(current, si, stepping) : undefined
+  const next = now === undefined ? (rule.start[field] ?? rule.step) : (Math.round(now / rule.step) + direction) * rule.step
+  const rounded = Number(next.toFixed(2))
+  const value = Math.min(spec.max, Math.max(spec.min, convert(rounded, stepping, si)))
+  const typed = shown === 'lb' ? `${Math.floor(rounded / 16)} lb ${rounded % 16} oz` : `${rounded} ${stepping}`
+  return { [field]: value, [`${field}Typed`]: typed }
+}
+
+/** A measured field as the reader has it; a dash where there is none. */
+export function shownValue(kind: Kind, field: string, value: unknown, typed: unknown, units: UnitPreferences): string {
+  const { si, shown } = unitsOfField(kind, field, units)
+  return typeof value === 'number' ? quantity(value, typeof typed === 'string' ? typed : null, si, shown) : '–'
+}
+
+/** The words a field offers. */
+export function wordsOfField(kind: Kind, field: string): readonly string[] {
+  const spec = fieldsOf(kind)[field]
+  return spec && 'words' in spec ? spec.words : []
+}

@@ -1,0 +1,79 @@
+import { liveQuery } from 'dexie'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Problem } from '@jotbook/contract'
+import type { DeckDay, DeckEdit, Trip } from '@jotbook/core'
+import { lastActions, recordsOfTrip, undoAction } from '../../offline/index.ts'
+import type { Action } from '../../offline/index.ts'
+import { signal } from './feedback.ts'
+import { DeckSession, wakeClock } from './session.ts'
+import type { Build } from './session.ts'
+import { text } from './text.ts'
+
+/** How a tap is told once it is kept. */
+export type Said = string | ((edits: readonly DeckEdit[]) => string)
+
+export interface Deck {
+  readonly day: DeckDay
+  readonly actions: readonly Action[]
+  /** The last tap, as it is told to who does not look. */
+  readonly said: string
+  /** Why the last tap was not kept. */
+  readonly problem: string | undefined
+  readonly tap: (said: string, build: Build) => Promise<readonly DeckEdit[]>
+  readonly undo: (n: number) => Promise<void>
+}
+
+/** One trip's deck, kept up with the device store. Undefined until the store was read. */
+export function useDeck(book: string, trip: Trip): Deck | undefined {
+  const [day, setDay] = useState<DeckDay>()
+  const [actions, setActions] = useState<readonly Action[]>([])
+  const [said, setSaid] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const session = useRef<DeckSession>(undefined)
+  const latest = useRef(trip)
+  useEffect(() => {
+    latest.current = trip
+    setDay((held) => held && { ...held, trip })
+  }, [trip])
+  useEffect(() => {
+    let reading: { unsubscribe: () => void } | undefined
+    let live = true
+    void wakeClock().then(() => {
+      if (!live) return
+      reading = liveQuery(async () => ({ records: await recordsOfTrip(book, trip.id), actions: await lastActions(book, trip.id) })).subscribe((read) => {
+        const next = { trip: latest.current, ...read.records }
+        session.current ??= new DeckSession(book, next)
+        session.current.arrive(next)
+        setDay(next)
+        setActions(read.actions)
+      })
+    })
+    return () => {
+      live = false
+      session.current = undefined
+      reading?.unsubscribe()
+    }
+  }, [book, trip.id])
+  const tap = useCallback(async (told: string, build: Build) => {
+    if (!session.current) return []
+    try {
+      const edits = await session.current.tap(told, build)
+      if (edits.length > 0) signal()
+      setSaid(told)
+      setProblem(undefined)
+      return edits
+    } catch (error) {
+      setProblem(`${text.notKept} ${error instanceof Problem ? error.detail : (error as Error).message}`)
+      return []
+    }
+  }, [])
+  const undo = useCallback(
+    async (n: number) => {
+      await undoAction(book, n)
+      signal()
+      setSaid(text.said.undone)
+    },
+    [book],
+  )
+  return day && { day, actions, said, problem, tap, undo }
+}

@@ -1,0 +1,24 @@
+import { useEffect } from 'react'
+import { useDeckSettings } from './settings.ts'
+
+/** Keeps the screen on while the switch is on and the page is seen. */
+export function useScreenAwake(): void {
+  const { awake } = useDeckSettings()
+  useEffect(() => {
+    if (!awake || !('wakeLock' in navigator)) return undefined
+    let lock: WakeLockSentinel | undefined
+    const take = (): void => {
+      if (document.visibilityState === 'visible')
+        void navigator.wakeLock
+          .request('screen')
+          .then((held) => (lock = held))
+          .catch(() => undefined)
+    }
+    take()
+    document.addEventListener('visibilitychange', take)
+    return () => {
+      document.removeEventListener('visibilitychange', take)
+      void lock?.release()
+    }
+  }, [awake])
+}

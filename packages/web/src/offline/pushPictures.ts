@@ -1,0 +1,11 @@
+import { routes } from '@jotbook/contract'
+import { store } from './deviceStore.ts'
+import { fetchOk } from './http.ts'
+
+/** Sends what pictures wait, after the changes that name them. Once there, the device lets go of its own copy. */
+export async function pushPictures(book: string): Promise<void> {
+  for (const { sha256, jpeg } of await store.pictures.where({ book, sent: 0 }).toArray()) {
+    await fetchOk(routes.picture(book, sha256), { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: jpeg })
+    await store.pictures.delete(sha256)
+  }
+}
