@@ -48,7 +48,7 @@ const Place = chakra(NavLink, {
 const START = '/start'
 
 export function Shell() {
-  const { none } = useOpenBook()
+  const { none, signedOut } = useOpenBook()
   const { pathname } = useLocation()
   // A change of clock or decimal sign draws every screen anew.
   const { clock, decimal } = useLocaleChoice()
@@ -77,6 +77,7 @@ export function Shell() {
       </Box>
       <DemoNote />
       <div id="page" key={`${clock}${decimal}`}>
+        {signedOut && <Navigate to="/sign-in" replace />}
         {none && pathname !== START ? <Navigate to={START} replace /> : <Outlet />}
       </div>
       {/* A page opens at its top, and where it was left when one comes back; a change of its question does not move it. */}
@@ -92,11 +93,11 @@ function SyncState() {
   const away = connection === 'away'
   const { sync } = text
   if (opened === null) return null
-  const settled = away ? sync.away : book === null ? sync.arriving : sync.allIn
+  const settled = connection === 'signedOut' ? sync.signIn : away ? sync.away : book === null ? sync.arriving : sync.allIn
   const line = refused > 0 ? sync.refused(refused) : waiting > 0 ? (away ? sync.kept(waiting) : sync.onTheWay(waiting)) : settled
   return (
     <Box role="status" fontSize="small" color={refused > 0 ? 'onBand' : 'onBandQuiet'} data-testid="sync-state">
-      {refused > 0 ? <NavLink to="/book">{line}</NavLink> : line}
+      {refused > 0 ? <NavLink to="/book">{line}</NavLink> : connection === 'signedOut' ? <NavLink to="/sign-in">{line}</NavLink> : line}
     </Box>
   )
 }

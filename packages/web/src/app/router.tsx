@@ -9,6 +9,8 @@ const book = () => import('../features/book/index.ts')
 
 /** Screens load when they are first opened. */
 export const router = createBrowserRouter([
+  { path: '/sign-in', lazy: async () => ({ Component: (await import('../features/account/index.ts')).SignInPage }) },
+  { path: '/join', lazy: async () => ({ Component: (await import('../features/account/index.ts')).JoinPage }) },
   { path: '/deck', errorElement: <RouteProblem />, lazy: async () => ({ Component: (await import('../features/deck/index.ts')).DeckPage }) },
   {
     element: <Shell />,

@@ -27,6 +27,8 @@ export function rememberSession({ books, book }: SessionState): void {
   localStorage.setItem(REMEMBERED, JSON.stringify({ books, book }))
 }
 
+export const forgetSession = (): void => localStorage.removeItem(REMEMBERED)
+
 const session = createSlice({
   name: 'session',
   initialState: remembered,

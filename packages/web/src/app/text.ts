@@ -8,6 +8,7 @@ export const text = {
     kept: (count: number) => `${count} kept on this device`,
     onTheWay: (count: number) => `${count} on their way`,
     away: 'server away',
+    signIn: 'sign in to send',
     arriving: 'reading the book …',
     allIn: 'all in the book ✓',
   },

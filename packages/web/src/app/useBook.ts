@@ -1,5 +1,6 @@
 import { liveQuery } from 'dexie'
 import { useEffect, useMemo } from 'react'
+import type { ProblemDetails } from '@jotbook/contract'
 import { keepInStep, recordsOf, store } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
@@ -8,11 +9,11 @@ import { booksLoaded, connectionChanged } from './session.ts'
 import { useAppDispatch, useAppSelector } from './store.ts'
 import { text } from './text.ts'
 
-/** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. Says whether there is none to open. */
-export function useOpenBook(): { readonly none: boolean } {
+/** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. Says whether there is none to open, or none before somebody signs in. */
+export function useOpenBook(): { readonly none: boolean; readonly signedOut: boolean } {
   const dispatch = useAppDispatch()
   const book = useAppSelector(({ session }) => session.book)
-  const { data } = useSessionQuery(undefined, { pollingInterval: 60_000 })
+  const { data, error } = useSessionQuery(undefined, { pollingInterval: 60_000 })
   useEffect(() => {
     if (data) dispatch(booksLoaded(data.books))
   }, [data, dispatch])
@@ -26,8 +27,11 @@ export function useOpenBook(): { readonly none: boolean } {
       dispatch(recordsClosed())
     }
   }, [book, dispatch])
-  return { none: book === null && data?.books.length === 0 }
+  const signedOut = isProblem(error) && error.type === '/problems/sign-in'
+  return { none: book === null && data?.books.length === 0, signedOut: book === null && signedOut }
 }
+
+const isProblem = (error: unknown): error is ProblemDetails => typeof (error as ProblemDetails | undefined)?.type === 'string'
 
 /** A book that is still arriving for the first time is not shown by halves. */
 async function readBook(book: string): Promise<RecordsState> {

@@ -9,6 +9,9 @@ export async function thisDevice(): Promise<DeviceMeta> {
   return (await store.device.get('device')) ?? { key: 'device', device: `d-${uuidv7()}`, clock: CLOCK_START, seen: CLOCK_START }
 }
 
+/** Takes everything off this device. */
+export const clearDevice = (): Promise<void> => store.delete({ disableAutoOpen: false })
+
 export async function bumpRevision(book: string): Promise<void> {
   const meta = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }
   await store.books.put({ ...meta, revision: meta.revision + 1 })

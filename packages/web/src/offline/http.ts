@@ -20,6 +20,11 @@ export async function fetchJson<T>(url: string, init?: RequestInit): Promise<T> 
 export const sendJson = <T>(method: 'POST' | 'PUT', url: string, body: unknown): Promise<T> =>
   fetchJson<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
+/** Sends what is answered with no more than that it was done. */
+export async function sendNothingBack(method: 'POST' | 'PUT', url: string, body: unknown): Promise<void> {
+  await fetchOk(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+}
+
 /** An answer that comes line by line, each a JSON value. */
 export async function* fetchLines<T>(url: string, init?: RequestInit): AsyncGenerator<T> {
   const response = await fetchOk(url, init)

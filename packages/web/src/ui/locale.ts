@@ -110,6 +110,12 @@ export function clock(ms: EpochMs, zone: string): string {
     .replace(/\s?(AM|PM)$/, (_all, half: string) => ` ${half.toLowerCase()}`)
 }
 
+/** Day and clock of a moment as this device has them. */
+export const moment = (ms: EpochMs): string => {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  return `${day(ms, zone, 'monthDay')}, ${clock(ms, zone)}`
+}
+
 /** Minutes as hours and minutes: `8 h 05`. */
 export const hoursText = (minutes: number): string => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
 

@@ -12,7 +12,7 @@ import { StrikeMark } from './StrikeMark.tsx'
 const PATH_INKS = ['#10202a', '#f7faf4', '#e2c04b', '#c9dbe8'] as const
 const inkOf = (i: number): string => PATH_INKS[i % PATH_INKS.length] ?? ink.ink
 /** Paths at one depth lie side by side. */
-const APART = 6
+export const APART = 6
 const JOINED_MS = 60_000
 
 /** A section through the lake over a day: what cannot be changed above the waterline, what was done below it. */
@@ -55,13 +55,17 @@ function Path({ path, colour, offset, frame: { x, y } }: { path: StripPath; colo
 }
 
 /** The strikes of everyone, placed together so that none covers another. */
-function Marks({ model, frame: { x, y }, highlight }: { model: StripModel; frame: Frame; highlight: string | undefined }) {
+export function placedStrikes(model: StripModel, { x, y }: Frame) {
   const marks = model.paths.flatMap((path, i) =>
     path.strikes.map((strike) => ({ mark: { strike, colour: inkOf(i) }, x: x(strike.ms), footY: y(strike.depthM) + i * APART })),
   )
+  return placeMarks<{ strike: StripStrike; colour: string }>(marks)
+}
+
+function Marks({ model, frame, highlight }: { model: StripModel; frame: Frame; highlight: string | undefined }) {
   return (
     <g>
-      {placeMarks<{ strike: StripStrike; colour: string }>(marks).map(({ mark: { strike, colour }, ...place }) => (
+      {placedStrikes(model, frame).map(({ mark: { strike, colour }, ...place }) => (
         <StrikeMark key={strike.id} strike={strike} {...place} colour={colour} lit={strike.id === highlight} />
       ))}
     </g>

@@ -1,16 +1,21 @@
 import { Flex } from '@chakra-ui/react'
 import type { Board } from '@jotbook/core'
 import { Button } from '../../ui/controls.tsx'
-import { saveCsv, savePng, saveSvg } from './save.ts'
+import { giveFile, savePng, saveSvg } from '../../ui/savePicture.ts'
 import { text } from './text.ts'
 import type { Naming } from './useNaming.ts'
+
+async function saveCsv(board: Board, naming: Naming): Promise<void> {
+  const { boardCsv } = await import('@jotbook/core/formats')
+  giveFile(boardCsv(board, naming.level), 'text/csv', `${text.save.file}.csv`)
+}
 
 /** The board out of the book: as a drawing, as figures, on paper. */
 export function SaveBoard({ board, naming }: { board: Board; naming: Naming }) {
   const picture = (): SVGSVGElement | null => document.querySelector<SVGSVGElement>('#board-picture')
-  const drawn = (save: (svg: SVGSVGElement) => Promise<void>) => () => {
+  const drawn = (save: (svg: SVGSVGElement, name: string) => Promise<void>) => () => {
     const svg = picture()
-    if (svg) void save(svg)
+    if (svg) void save(svg, text.save.file)
   }
   return (
     <Flex role="group" aria-label={text.save.label} gap="4px" wrap="wrap" className="no-print">
@@ -20,7 +25,7 @@ export function SaveBoard({ board, naming }: { board: Board; naming: Naming }) {
       <Button look="bare" onClick={drawn(savePng)}>
         {text.save.png}
       </Button>
-      <Button look="bare" onClick={() => void saveCsv(board, naming.level)}>
+      <Button look="bare" onClick={() => void saveCsv(board, naming)}>
         {text.save.csv}
       </Button>
       <Button look="bare" onClick={() => window.print()}>

@@ -5,6 +5,8 @@ import { bookOpened } from '../../app/session.ts'
 import { useAppDispatch, useAppSelector } from '../../app/store.ts'
 import { useBookId } from '../../app/useBook.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { MembersAndDevices } from '../account/index.ts'
+import { Conflicts } from './Conflicts.tsx'
 import { ImportBundle } from './ImportBundle.tsx'
 import { text } from './text.ts'
 import { NeedsYou } from './NeedsYou.tsx'
@@ -22,6 +24,7 @@ export function BookPage() {
     <Page>
       <Title>{open.name}</Title>
       <NeedsYou book={book} />
+      <Conflicts book={book} />
       <Box as="section" aria-label={text.books.title} mt="22px">
         <Heading>{text.books.title}</Heading>
         {books.map(({ id, name, demo }) => (
@@ -58,6 +61,7 @@ export function BookPage() {
           <a href={`${routes.export(book)}?as=json`}>{text.take.whole}</a>
         </Flex>
       </Box>
+      <MembersAndDevices book={book} owner={open.role === 'owner'} />
       <Units book={book} />
     </Page>
   )

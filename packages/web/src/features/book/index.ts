@@ -1,2 +1,3 @@
 export { BookPage } from './BookPage.tsx'
 export { ForeignFilePage } from './ForeignFilePage.tsx'
+export { Conflicts } from './Conflicts.tsx'

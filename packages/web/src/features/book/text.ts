@@ -34,6 +34,16 @@ export const text = {
     drop: 'let it go',
     kept: 'Kept on this device until you decide.',
   },
+  conflicts: {
+    title: 'Two values',
+    line: (field: string, kind: string) => `${field} of a ${kind}:`,
+    kept: (value: string, who: string, when: string) => `${value} stays (${who}, ${when}).`,
+    take: (value: string, who: string, when: string) => `Take ${value} (${who}, ${when})`,
+    leave: 'Leave it so',
+    nobody: 'nothing',
+    thisDevice: 'this device',
+    elsewhere: 'another device',
+  },
   bundle: {
     title: 'Bring a bundle in',
     note: 'A folder or .zip of CSV files as Jot Book writes them. It is read and checked first; nothing is written until you say so, and then all of it or nothing.',

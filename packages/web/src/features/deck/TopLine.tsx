@@ -38,7 +38,7 @@ export function TopLine({ deck, zone, nowMs, onReading, onDay }: TopLineProps) {
         </strong>
         <span>
           {value('windMps') ? `${text.read.fields.windMps} ${value('windMps')} · ` : ''}
-          {known.length > 0 ? ageMin < 1 ? text.justNow : text.read.age(text.minutes(ageMin)) : ''}
+          {known.length > 0 ? (ageMin < 1 ? text.justNow : text.read.age(text.minutes(ageMin))) : ''}
           {stale ? ` · ${text.read.stale}` : ''}
         </span>
       </Target>

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
+import { MINUTE_MS, accountFor, daySummary, epochMs } from '@jotbook/core'
+import type { Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { Quiet } from '../../ui/controls.tsx'
 import { clock, quantity, whole } from '../../ui/locale.ts'
@@ -12,16 +13,14 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
   const { strikes } = screen
   const units = useUnits()
   const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
-  const heaviest = strikes.reduce<(typeof strikes)[number] | undefined>(
-    (best, strike) => ((strike.weightG ?? 0) > (best?.weightG ?? 0) ? strike : best),
-    undefined,
-  )
+  const { largest, raised } = daySummary(screen)
   const spell = bestSpell(screen)
   const figures: [string, string][] = [
     [whole(counted.length), text.trip.strikes],
     hoursOf(screen),
     [whole(counted.filter(({ outcome }) => outcome === 'landed').length), text.trip.landed],
-    ...(heaviest?.weightG ? ([[quantity(heaviest.weightG, heaviest.weightGTyped, 'g', units.weight), text.trip.best]] as [string, string][]) : []),
+    ...(raised > 0 ? ([[whole(raised), text.trip.raised]] as [string, string][]) : []),
+    ...(largest ? ([[fishSize(largest, units), text.trip.best]] as [string, string][]) : []),
     ...(spell ? ([[spell, text.trip.bestSpell]] as [string, string][]) : []),
   ]
   return (
@@ -36,6 +35,12 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
       ))}
     </Flex>
   )
+}
+
+/** A fish by its weight, else by its length. */
+export function fishSize({ weightG, weightGTyped, lengthMm, lengthMmTyped }: Strike, units: UnitPreferences): string {
+  if (typeof weightG === 'number') return quantity(weightG, weightGTyped, 'g', units.weight)
+  return typeof lengthMm === 'number' ? quantity(lengthMm, lengthMmTyped, 'mm', units.length) : ''
 }
 
 /** Hours of stints, or of the trip where its stints are not known. */
@@ -56,7 +61,7 @@ const SPELL_MS = 90 * MINUTE_MS
 const FEWEST = 3
 
 /** The hour and a half with the most strikes, from its first to its last. */
-function bestSpell(screen: TripOnScreen): string | undefined {
+export function bestSpell(screen: TripOnScreen): string | undefined {
   const times = screen.strikes
     .filter(({ outcome, timeUnknown }) => outcome !== 'raised' && !timeUnknown)
     .map(({ time }) => epochMs(time))

@@ -1,30 +1,15 @@
 import { Box } from '@chakra-ui/react'
-import { useState } from 'react'
 import { Link } from 'react-router'
-import { useBookId } from '../../app/useBook.ts'
-import { commit } from '../../offline/index.ts'
-import type { Edit } from '../../offline/index.ts'
 import { Button, Heading } from '../../ui/controls.tsx'
-import { openEndsOf, undoOf } from './mends.ts'
-import type { Mend } from './mends.ts'
+import { openEndsOf } from './mends.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
+import type { Mending } from './useMending.ts'
 
 /** What is still to be said or mended, each with the ways to do it, and the way back. */
-export function LooseEnds({ screen }: { screen: TripOnScreen }) {
-  const book = useBookId()
-  const [undo, setUndo] = useState<readonly Edit[]>()
+export function LooseEnds({ screen, mending: { mend, undo } }: { screen: TripOnScreen; mending: Mending }) {
   const ends = openEndsOf(screen)
   if (ends.length === 0 && !undo) return null
-  const mend = async (chosen: Mend): Promise<void> => {
-    const back = undoOf(chosen, screen)
-    await commit(book, chosen.edits)
-    setUndo(back)
-  }
-  const goBack = async (): Promise<void> => {
-    if (undo) await commit(book, undo)
-    setUndo(undefined)
-  }
   return (
     <Box as="section" aria-label={text.ends.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="16px" p="14px 18px" className="no-print">
       {ends.length > 0 && <Heading>{text.ends.title(ends.length)}</Heading>}
@@ -42,7 +27,7 @@ export function LooseEnds({ screen }: { screen: TripOnScreen }) {
       {undo && (
         <Box mt="8px" role="status">
           {text.ends.done}{' '}
-          <Button look="bare" onClick={() => void goBack()}>
+          <Button look="bare" onClick={() => void undo()}>
             {text.ends.undo}
           </Button>
         </Box>

@@ -2,18 +2,26 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useAppSelector } from '../../app/store.ts'
-import { useUnits } from '../../app/useBook.ts'
+import { useBookId, useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
 import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { day } from '../../ui/locale.ts'
+import { Conflicts } from '../book/index.ts'
+import { AddReading } from './AddReading.tsx'
+import { ClockOff } from './ClockOff.tsx'
 import { Figures } from './Figures.tsx'
+import { HeldPanel } from './HeldPanel.tsx'
 import { Legend } from './Legend.tsx'
 import { LooseEnds } from './LooseEnds.tsx'
+import { ShareDay } from './ShareDay.tsx'
+import { StripHands } from './StripHands.tsx'
+import type { Held } from './StripHands.tsx'
 import { stripModel } from './stripModel.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 import { TripTable } from './TripTable.tsx'
+import { useMending } from './useMending.ts'
 import { useTrip } from './useTrip.ts'
 
 /** One trip: the day as a strip, or as rows with one key, and its loose ends. */
@@ -35,6 +43,7 @@ export function TripPage() {
 
 function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const units = useUnits()
+  const book = useBookId()
   const { hash } = useLocation()
   const highlight = hash.startsWith('#strike-') ? hash.slice('#strike-'.length) : undefined
   const [rows, toggle] = useRowsInstead()
@@ -43,6 +52,13 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const model = useMemo(() => stripModel(screen, units), [screen, units])
   const { trip, water } = screen
   const known = trip.effortKnown ?? 'full'
+  const mending = useMending(screen)
+  const [asked] = useSearchParams()
+  const closed = asked.has('closed')
+  const [hands, setHands] = useState(closed)
+  const [held, setHeld] = useState<Held>()
+  const [reading, setReading] = useState(false)
+  const steady = !rows && known === 'full'
   return (
     <Page>
       <Flex wrap="wrap" gap="12px 40px" align="end" justify="space-between">
@@ -58,6 +74,14 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       <Flex mt="10px" gap="8px 22px" wrap="wrap" align="center" justify="space-between">
         <Legend anglers={model.paths.map(({ angler }) => angler)} />
         <Flex gap="8px" className="no-print" wrap="wrap">
+          {steady && (
+            <Button look="bare" aria-pressed={hands} onClick={() => setHands(!hands)}>
+              {hands ? text.hands.off : text.hands.on}
+            </Button>
+          )}
+          <Button look="bare" onClick={() => setReading(true)}>
+            {text.hands.addReading}
+          </Button>
           <Button look="bare" onClick={toggle}>
             {rows ? text.table.strip : text.table.show}
           </Button>
@@ -69,11 +93,19 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
           {known === 'trip' ? text.strip.noStints : text.strip.noEffort}
         </Box>
       )}
-      <Box ref={frame} mt="12px">
+      {trip.noBites && <Box mt="8px">{text.noBites}</Box>}
+      {steady && hands && <Quiet>{text.hands.note}</Quiet>}
+      <Box ref={frame} mt="12px" position="relative">
         {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
+        {steady && hands && width > 0 && <StripHands screen={screen} model={model} width={width} mending={mending} onHold={setHeld} />}
       </Box>
+      {held && <HeldPanel key={JSON.stringify(held)} screen={screen} held={held} mending={mending} onDone={() => setHeld(undefined)} />}
+      {reading && <AddReading screen={screen} mending={mending} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
-      <LooseEnds screen={screen} />
+      <LooseEnds screen={screen} mending={mending} />
+      <Conflicts book={book} trip={trip.id} />
+      <ClockOff book={book} trip={trip} />
+      {!rows && width > 0 && <ShareDay screen={screen} model={model} />}
       {trip.note && (
         <Box mt="16px" whiteSpace="pre-line" maxW="760px">
           {trip.note}

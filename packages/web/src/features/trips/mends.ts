@@ -81,14 +81,14 @@ function mendsOf(end: LooseEnd, screen: TripOnScreen): Mend[] {
 }
 
 /** The rods in hand at a time, else the ones nearest to it. */
-function rodsAt(ms: number, { stints }: TripOnScreen): Stint[] {
+export function rodsAt(ms: number, { stints }: TripOnScreen): Stint[] {
   const away = (stint: Stint): number => Math.max(0, epochMs(stint.start) - ms, ms - epochMs(stint.end ?? stint.start))
   const nearest = [...stints].sort((a, b) => away(a) - away(b))
   const held = nearest.filter((stint) => away(stint) === 0)
   return held.length > 0 ? held : nearest.slice(0, 3)
 }
 
-function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
+export function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
   const several = new Set(stints.map(({ angler }) => angler ?? '')).size > 1
   return [several && stint.angler, lures.get(stint.lure)?.name ?? text.table.lure].filter(Boolean).join(': ')
 }
@@ -144,7 +144,7 @@ function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Mend[] {
 }
 
 /** The edits that put back what a mend changed. */
-export function undoOf({ edits }: Mend, { trip, stints, strikes, readings }: TripOnScreen): Edit[] {
+export function undoOf({ edits }: Pick<Mend, 'edits'>, { trip, stints, strikes, readings }: TripOnScreen): Edit[] {
   const records = new Map<string, object>([trip, ...stints, ...strikes, ...readings].map((record) => [record.id, record]))
   return edits.map(({ kind, id, fields }) => {
     const before = (records.get(id) ?? {}) as Readonly<Record<string, Edit['fields'][string] | undefined>>

@@ -1,16 +1,13 @@
-import type { Board } from '@jotbook/core'
-import type { NameOfLevel } from '@jotbook/core/formats'
 import fontUrl from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url'
-import { text } from './text.ts'
 
 const PIXELS_A_UNIT = 2
 
 /** Gives a file to the reader. */
-function give(content: BlobPart, type: string, ending: string): void {
+export function giveFile(content: BlobPart, type: string, name: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }))
   const link = document.createElement('a')
   link.href = url
-  link.download = `${text.save.file}.${ending}`
+  link.download = name
   link.click()
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
 }
@@ -29,11 +26,11 @@ async function standaloneSvg(picture: SVGSVGElement): Promise<string> {
     .replace(/var\((--chakra-colors-[a-zA-Z]+)\)/g, (_all, name: string) => colours.getPropertyValue(name).trim() || '#17252b')
 }
 
-export async function saveSvg(picture: SVGSVGElement): Promise<void> {
-  give(await standaloneSvg(picture), 'image/svg+xml', 'svg')
+export async function saveSvg(picture: SVGSVGElement, name: string): Promise<void> {
+  giveFile(await standaloneSvg(picture), 'image/svg+xml', `${name}.svg`)
 }
 
-export async function savePng(picture: SVGSVGElement): Promise<void> {
+export async function savePng(picture: SVGSVGElement, name: string): Promise<void> {
   const image = new Image()
   image.src = URL.createObjectURL(new Blob([await standaloneSvg(picture)], { type: 'image/svg+xml' }))
   await image.decode()
@@ -44,10 +41,5 @@ export async function savePng(picture: SVGSVGElement): Promise<void> {
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
   URL.revokeObjectURL(image.src)
   const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/png'))
-  if (blob) give(blob, 'image/png', 'png')
-}
-
-export async function saveCsv(board: Board, nameOf: NameOfLevel): Promise<void> {
-  const { boardCsv } = await import('@jotbook/core/formats')
-  give(boardCsv(board, nameOf), 'text/csv', 'csv')
+  if (blob) giveFile(blob, 'image/png', `${name}.png`)
 }

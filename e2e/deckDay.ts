@@ -1,0 +1,94 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, expect } from '@playwright/test'
+import type { BrowserContext, Page } from '@playwright/test'
+import type { App } from './app.ts'
+import config from './playwright.config.ts'
+
+const HOUR_MS = 3_600_000
+
+/** A phone with its own storage on disk: it can be closed and opened again, and its clock goes on while it is closed. */
+export class Phone {
+  page!: Page
+  private context!: BrowserContext
+  private readonly folder = mkdtempSync(join(tmpdir(), 'jot-phone-'))
+  private nowMs: number
+
+  private constructor(
+    private readonly app: App,
+    startMs: number,
+    private readonly size: { width: number; height: number },
+  ) {
+    this.nowMs = startMs
+  }
+
+  static async open(app: App, { startMs = Date.now() - 9 * HOUR_MS, width = 390, height = 844 } = {}): Promise<Phone> {
+    const phone = new Phone(app, startMs, { width, height })
+    await phone.wake()
+    await phone.page.goto(`${app.url}/today`)
+    await expect(phone.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+    // One visit is enough: every part is kept before the first trip.
+    await phone.page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
+    await phone.page.goto(`${app.url}/deck`)
+    return phone
+  }
+
+  private async wake(): Promise<void> {
+    this.context = await chromium.launchPersistentContext(this.folder, {
+      ...config.use?.launchOptions,
+      viewport: this.size,
+      locale: 'en-US',
+      timezoneId: 'America/Chicago',
+      hasTouch: true,
+      isMobile: true,
+    })
+    await this.context.clock.install({ time: this.nowMs })
+    this.page = this.context.pages()[0] ?? (await this.context.newPage())
+  }
+
+  /** Lets minutes go by. */
+  async later(minutes: number): Promise<void> {
+    await this.context.clock.fastForward(minutes * 60_000)
+    this.nowMs += minutes * 60_000
+  }
+
+  /** Switched off and on again. */
+  async restart(minutesOff = 1): Promise<void> {
+    await this.context.close()
+    this.nowMs += minutesOff * 60_000
+    await this.wake()
+    await this.page.goto(`${this.app.url}/deck`)
+  }
+
+  close(): Promise<void> {
+    return this.context.close()
+  }
+
+  /** Taps and waits until it is told, which is once it is on the disk. */
+  async tap(name: string | RegExp, said?: string | RegExp): Promise<void> {
+    await this.page.getByRole('button', { name, exact: typeof name === 'string' }).first().tap()
+    if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
+  }
+
+  async launch(water: string, aboard: string): Promise<void> {
+    await this.tap(new RegExp(`^${water}`))
+    await this.tap(aboard)
+    await this.tap(/The last deck here/)
+    await this.tap(/^Launch/)
+    await expect(this.page.locator('.rod').first()).toBeVisible()
+  }
+
+  async rod(index: number): Promise<void> {
+    const rod = this.page.locator('.rod').nth(index)
+    const name = (await rod.getAttribute('aria-label'))?.split(', ').slice(0, 2).join(', ') ?? ''
+    await rod.tap()
+    await expect(this.page.getByTestId('said')).toHaveText(`${name} in hand`)
+  }
+
+  async strike(outcome?: 'missed' | 'lost' | 'landed', whose?: string): Promise<void> {
+    await this.tap(whose ? `Strike: ${whose}` : 'Strike', /^Strike \d+, /)
+    if (outcome) await this.tap(outcome, `Strike: ${outcome}`)
+    if (outcome === 'landed') await this.tap('just now')
+  }
+}

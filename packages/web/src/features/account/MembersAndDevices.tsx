@@ -1,0 +1,118 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { liveQuery } from 'dexie'
+import { useCallback, useEffect, useState } from 'react'
+import { isoUtc } from '@jotbook/core'
+import type { RecordOf } from '@jotbook/core'
+import { routes } from '@jotbook/contract'
+import type { DeviceSummary, Pairing, ProblemDetails } from '@jotbook/contract'
+import { useSessionQuery } from '../../app/api.ts'
+import { commit, fetchJson, recordsOf, sendJson, sendNothingBack } from '../../offline/index.ts'
+import { Button, Heading, Quiet } from '../../ui/controls.tsx'
+import { moment } from '../../ui/locale.ts'
+import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { ChooseSignIn } from './ChooseSignIn.tsx'
+import { problemOf } from './problemOf.ts'
+import { QrCode } from './QrCode.tsx'
+import { SignOut } from './SignOut.tsx'
+import { text } from './text.ts'
+
+/** Who may open the book, and on what: members, paired devices, and the codes that add to them. */
+export function MembersAndDevices({ book, owner }: { book: string; owner: boolean }) {
+  const { data: session } = useSessionQuery()
+  const network = session?.mode === 'network'
+  return (
+    <Box as="section" aria-label={text.members.title} mt="26px">
+      <Heading>{text.members.title}</Heading>
+      <Members book={book} owner={owner} />
+      {network ? <Devices book={book} owner={owner} /> : <p>{text.members.local}</p>}
+      {session && <ChooseSignIn signInName={session.signInName} />}
+      {network && <SignOut />}
+    </Box>
+  )
+}
+
+function Members({ book, owner }: { book: string; owner: boolean }) {
+  const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])
+  useEffect(() => {
+    const reading = liveQuery(() => recordsOf(book, 'member')).subscribe(setMembers)
+    return () => reading.unsubscribe()
+  }, [book])
+  const takeOut = async (id: string): Promise<void> => {
+    await commit(book, [{ kind: 'member', id, fields: { deletedAt: isoUtc(Date.now()) } }])
+  }
+  return (
+    <ul>
+      {members.map(({ id, name, role }) => (
+        <Flex as="li" key={id} align="center" gap="12px" py="4px" borderBottom="1px solid" borderColor="rule">
+          <Box flex="1">
+            {name} <Quiet>{role}</Quiet>
+          </Box>
+          {owner && role !== 'owner' && (
+            <Button look="bare" onClick={() => void takeOut(id)}>
+              {text.members.takeOut(name)}
+            </Button>
+          )}
+        </Flex>
+      ))}
+    </ul>
+  )
+}
+
+const codeFor = (book: string, whom: 'me' | 'crew' | 'viewer'): Promise<Pairing> =>
+  whom === 'me' ? sendJson<Pairing>('POST', routes.pairings, {}) : sendJson<Pairing>('POST', routes.invitations(book), { role: whom })
+
+function Devices({ book, owner }: { book: string; owner: boolean }) {
+  const [devices, setDevices] = useState<readonly DeviceSummary[]>([])
+  const [pairing, setPairing] = useState<Pairing>()
+  const [problem, setProblem] = useState<ProblemDetails>()
+  const attempt = useCallback(async (work: () => Promise<void>): Promise<void> => {
+    try {
+      await work()
+      setProblem(undefined)
+    } catch (error) {
+      setProblem(problemOf(error))
+    }
+  }, [])
+  const look = useCallback(() => attempt(async () => setDevices((await fetchJson<{ devices: DeviceSummary[] }>(routes.devices)).devices)), [attempt])
+  useEffect(() => void look(), [look])
+  const ask = (whom: 'me' | 'crew' | 'viewer'): void => void attempt(async () => setPairing(await codeFor(book, whom)))
+  return (
+    <Box mt="14px">
+      <strong>{text.members.devices}</strong>
+      <ul>
+        {devices.map(({ id, name, seenAt, thisOne }) => (
+          <Flex as="li" key={id} align="center" gap="12px" py="4px" borderBottom="1px solid" borderColor="rule">
+            <Box flex="1">
+              {name} <Quiet>{thisOne ? text.members.thisOne : text.members.seen(moment(Date.parse(seenAt)))}</Quiet>
+            </Box>
+            {!thisOne && (
+              <Button look="bare" onClick={() => void attempt(() => sendNothingBack('POST', routes.revoke(id), {})).then(look)}>
+                {text.members.revoke(name)}
+              </Button>
+            )}
+          </Flex>
+        ))}
+      </ul>
+      <Flex gap="10px" wrap="wrap" mt="12px">
+        <Button onClick={() => ask('me')}>{text.members.another}</Button>
+        {owner && (
+          <>
+            <Button onClick={() => ask('crew')}>{text.members.crew}</Button>
+            <Button onClick={() => ask('viewer')}>{text.members.viewer}</Button>
+          </>
+        )}
+      </Flex>
+      {owner && <Quiet>{text.members.crewNote}</Quiet>}
+      <ProblemNote problem={problem} />
+      {pairing && (
+        <Box mt="14px">
+          <p>{text.members.scan}</p>
+          <QrCode value={pairing.url} label={text.members.scan} />
+          <p>
+            {text.members.or} <code data-testid="pairing-url">{pairing.url}</code>
+          </p>
+        </Box>
+      )}
+    </Box>
+  )
+}

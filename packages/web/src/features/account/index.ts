@@ -1,0 +1,3 @@
+export { JoinPage } from './JoinPage.tsx'
+export { MembersAndDevices } from './MembersAndDevices.tsx'
+export { SignInPage } from './SignInPage.tsx'

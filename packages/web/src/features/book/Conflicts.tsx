@@ -1,0 +1,87 @@
+import { Box } from '@chakra-ui/react'
+import { liveQuery } from 'dexie'
+import { useEffect, useState } from 'react'
+import { fieldsOf, parseStamp, typedName } from '@jotbook/core'
+import type { Json } from '@jotbook/core'
+import { fieldLabel } from '@jotbook/contract'
+import { useUnits } from '../../app/useBook.ts'
+import { commit, conflictsOfBook, leaveConflict, recordsOf, store, thisDevice } from '../../offline/index.ts'
+import type { HeldConflict } from '../../offline/index.ts'
+import { Button, Heading } from '../../ui/controls.tsx'
+import { moment } from '../../ui/locale.ts'
+import { typedRecord } from '../../ui/recordForm/index.ts'
+import { text } from './text.ts'
+
+interface Seen {
+  readonly conflicts: readonly HeldConflict[]
+  readonly nameOf: (stamp: string) => string
+}
+
+/** What two devices said of one thing without knowing of each other: the later stays, one tap takes the other. */
+export function Conflicts({ book, trip }: { book: string; trip?: string }) {
+  const [seen, setSeen] = useState<Seen>()
+  useEffect(() => {
+    const reading = liveQuery(() => readConflicts(book)).subscribe(setSeen)
+    return () => reading.unsubscribe()
+  }, [book])
+  const shown = seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
+  if (!seen || shown.length === 0) return null
+  return (
+    <Box as="section" aria-label={text.conflicts.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px" className="no-print">
+      <Heading>{text.conflicts.title}</Heading>
+      {shown.map((conflict) => (
+        <ConflictRow key={`${conflict.id} ${conflict.field}`} conflict={conflict} all={seen.conflicts} nameOf={seen.nameOf} />
+      ))}
+    </Box>
+  )
+}
+
+/** What was typed goes with the value it spells. */
+const isCompanion = ({ kind, field }: HeldConflict): boolean => !(field in fieldsOf(kind)) && field.endsWith('Typed')
+
+async function readConflicts(book: string): Promise<Seen> {
+  const [conflicts, authors, members, { device }] = await Promise.all([conflictsOfBook(book), store.authors.toArray(), recordsOf(book, 'member'), thisDevice()])
+  const names = new Map(members.map(({ id, name }) => [id, name]))
+  const people = new Map(authors.map((author) => [author.device, names.get(author.member)]))
+  const nameOf = (stamp: string): string => {
+    const from = parseStamp(stamp).device
+    return from === device ? text.conflicts.thisDevice : [people.get(from), text.conflicts.elsewhere].filter(Boolean).join(', ')
+  }
+  return { conflicts, nameOf }
+}
+
+interface ConflictRowProps {
+  readonly conflict: HeldConflict
+  readonly all: readonly HeldConflict[]
+  readonly nameOf: (stamp: string) => string
+}
+
+function ConflictRow({ conflict, all, nameOf }: ConflictRowProps) {
+  const units = useUnits()
+  const { book, kind, id, field, kept, other } = conflict
+  const companion = all.find((one) => one.id === id && one.field === typedName(field))
+  const spelled = (value: Json, typed: Json | undefined): string =>
+    (field in fieldsOf(kind) ? typedRecord(kind, [field], { [field]: value, [typedName(field)]: typed }, units)[field] : JSON.stringify(value)) ||
+    text.conflicts.nobody
+  const when = (stamp: string): string => moment(parseStamp(stamp).ms)
+  const take = async (): Promise<void> => {
+    await commit(book, [{ kind, id, fields: { [field]: other.value, ...(companion ? { [typedName(field)]: companion.other.value } : {}) } }])
+    await leave()
+  }
+  const leave = async (): Promise<void> => {
+    await leaveConflict(conflict)
+    if (companion) await leaveConflict(companion)
+  }
+  return (
+    <Box mt="6px">
+      <strong>{text.conflicts.line(fieldLabel(field), kind)}</strong>{' '}
+      {text.conflicts.kept(spelled(kept.value, companion?.kept.value), nameOf(kept.stamp), when(kept.stamp))}{' '}
+      <Button look="bare" fontWeight="700" onClick={() => void take()}>
+        {text.conflicts.take(spelled(other.value, companion?.other.value), nameOf(other.stamp), when(other.stamp))}
+      </Button>
+      <Button look="bare" onClick={() => void leave()}>
+        {text.conflicts.leave}
+      </Button>
+    </Box>
+  )
+}

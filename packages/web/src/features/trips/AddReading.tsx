@@ -1,0 +1,70 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { HOUR_MS, addDays, epochMs, isoUtc, localDate, parseClock, resolveWallTime } from '@jotbook/core'
+import type { Clock } from '@jotbook/core'
+import { useUnits } from '../../app/useBook.ts'
+import { newId } from '../../offline/index.ts'
+import { Button, Field, Label } from '../../ui/controls.tsx'
+import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import { zoneOf } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
+import type { Mending } from './useMending.ts'
+
+const FIELDS = ['waterTempC', 'visibilityM', 'windMps', 'cloudPct'] as const
+
+/** A clock on the trip's day; one before its start is past midnight. */
+function timeOfTrip(screen: TripOnScreen, read: Clock): number {
+  const [zone, startMs] = [zoneOf(screen), epochMs(screen.trip.start)]
+  const date = localDate(startMs, zone)
+  const { ms } = resolveWallTime(date, read, zone)
+  return ms < startMs - HOUR_MS ? resolveWallTime(addDays(date, 1), read, zone).ms : ms
+}
+
+/** A reading that nobody took down on the water, filled in at its time. */
+export function AddReading({ screen, mending, onDone }: { screen: TripOnScreen; mending: Mending; onDone: () => void }) {
+  const form = useRecordForm('reading', FIELDS, undefined, useUnits())
+  const [time, setTime] = useState('')
+  const [tried, setTried] = useState(false)
+  const read = parseClock(time)
+  const atMs = read && timeOfTrip(screen, read)
+  const keep = async (): Promise<void> => {
+    setTried(true)
+    const fields = form.tryKeep()
+    if (atMs === undefined || !fields || Object.keys(fields).length === 0) return
+    await mending.mend({ edits: [{ kind: 'reading', id: newId(), fields: { trip: screen.trip.id, time: isoUtc(atMs), source: 'hand', ...fields } }] })
+    onDone()
+  }
+  return (
+    <Box as="section" aria-label={text.hands.addReading} bg="sheet" borderTop="3px solid" borderColor="float" mt="10px" p="12px 18px" className="no-print">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void keep()
+        }}
+      >
+        <Flex gap="12px" wrap="wrap" align="end">
+          <Box w="110px">
+            <Label htmlFor="reading-time">{text.hands.readingTime}</Label>
+            <Field
+              id="reading-time"
+              value={time}
+              placeholder="10:15"
+              aria-invalid={tried && atMs === undefined}
+              onChange={({ target }) => setTime(target.value)}
+            />
+          </Box>
+          {FIELDS.map((field) => (
+            <RecordField key={field} form={form} field={field} width="130px" />
+          ))}
+          <Button type="submit" look="main">
+            {text.hands.keepReading}
+          </Button>
+          <Button look="bare" onClick={onDone}>
+            {text.hands.leave}
+          </Button>
+        </Flex>
+      </form>
+    </Box>
+  )
+}

@@ -1,0 +1,110 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { epochMs, isoUtc } from '@jotbook/core'
+import { useBookId } from '../../app/useBook.ts'
+import { newId } from '../../offline/index.ts'
+import { Button, Label, Select } from '../../ui/controls.tsx'
+import { clock } from '../../ui/locale.ts'
+import { rodName, rodsAt } from './mends.ts'
+import { splitAt, strikeMoved } from './stripMends.ts'
+import type { Held } from './StripHands.tsx'
+import { zoneOf } from './stripPaths.ts'
+import type { TripOnScreen } from './stripPaths.ts'
+import { text } from './text.ts'
+import type { Mending } from './useMending.ts'
+
+interface HeldPanelProps {
+  readonly screen: TripOnScreen
+  readonly held: Held
+  readonly mending: Mending
+  readonly onDone: () => void
+}
+
+/** What was taken up on the strip, with the ways to mend it. */
+export function HeldPanel({ screen, held, mending, onDone }: HeldPanelProps) {
+  return (
+    <Box as="section" aria-label={text.hands.panel} bg="sheet" borderTop="3px solid" borderColor="float" mt="10px" p="12px 18px" className="no-print">
+      {'stint' in held ? (
+        <SplitPanel screen={screen} held={held} mending={mending} onDone={onDone} />
+      ) : (
+        <StrikePanel screen={screen} strike={held.strike} mending={mending} onDone={onDone} />
+      )}
+    </Box>
+  )
+}
+
+function SplitPanel({ screen, held, mending, onDone }: Omit<HeldPanelProps, 'held'> & { held: Extract<Held, { stint: string }> }) {
+  const book = useBookId()
+  const stint = screen.stints.find(({ id }) => id === held.stint)
+  const [lure, setLure] = useState(stint?.lure ?? '')
+  const [ms, setMs] = useState(held.atMs)
+  if (!stint || book === '') return null
+  const zone = zoneOf(screen)
+  const split = async (): Promise<void> => {
+    await mending.mend({ edits: splitAt(screen, stint, ms, newId(), lure) })
+    onDone()
+  }
+  return (
+    <Flex gap="12px" wrap="wrap" align="end">
+      <strong>{text.hands.splitTitle(rodName(stint, screen), clock(epochMs(stint.start), zone), clock(epochMs(stint.end ?? stint.start), zone))}</strong>
+      <Flex gap="4px" align="center">
+        <Button aria-label={text.hands.earlier} onClick={() => setMs(ms - 300_000)}>
+          −5
+        </Button>
+        <Box fontWeight="700" minW="80px" textAlign="center" aria-live="polite">
+          {clock(ms, zone)}
+        </Box>
+        <Button aria-label={text.hands.later} onClick={() => setMs(ms + 300_000)}>
+          +5
+        </Button>
+      </Flex>
+      <Box w="240px">
+        <Label htmlFor="split-lure">{text.hands.secondHalf}</Label>
+        <Select id="split-lure" value={lure} onChange={({ target }) => setLure(target.value)}>
+          {[...screen.lures.values()].map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      </Box>
+      <Button look="main" onClick={() => void split()}>
+        {text.hands.split(clock(ms, zone))}
+      </Button>
+      <Button look="bare" onClick={onDone}>
+        {text.hands.leave}
+      </Button>
+    </Flex>
+  )
+}
+
+function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProps, 'held'> & { strike: string }) {
+  const strike = screen.strikes.find((one) => one.id === id)
+  if (!strike) return null
+  const ms = epochMs(strike.time)
+  const done = async (edits: Parameters<Mending['mend']>[0]['edits']): Promise<void> => {
+    await mending.mend({ edits })
+    onDone()
+  }
+  return (
+    <Flex gap="8px" wrap="wrap" align="center">
+      <strong>{text.hands.strikeTitle(clock(ms, zoneOf(screen)))}</strong>
+      {(['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => (
+        <Button key={outcome} aria-pressed={strike.outcome === outcome} onClick={() => void done([{ kind: 'strike', id, fields: { outcome } }])}>
+          {outcome}
+        </Button>
+      ))}
+      {rodsAt(ms, screen).map((rod) => (
+        <Button key={rod.id} look="bare" onClick={() => void done(strikeMoved(id, rod, ms))}>
+          {rodName(rod, screen)}
+        </Button>
+      ))}
+      <Button look="bare" onClick={() => void done([{ kind: 'strike', id, fields: { deletedAt: isoUtc(Date.now()) } }])}>
+        {text.ends.takeOut}
+      </Button>
+      <Button look="bare" onClick={onDone}>
+        {text.hands.leave}
+      </Button>
+    </Flex>
+  )
+}
