@@ -1,8 +1,10 @@
 import { execFileSync, spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { test as base, expect } from '@playwright/test'
@@ -30,9 +32,29 @@ export class App {
     readonly url: string,
     private readonly port: number,
     private readonly databaseUrl: string,
+    private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
   static async open(): Promise<App> {
+    const app = await App.unstarted()
+    await app.start()
+    return app
+  }
+
+  /** Open to a network under HTTPS, with an owner who signs in. */
+  static async openToNetwork(owner: { name: string; password: string }): Promise<App> {
+    const folder = mkdtempSync(join(tmpdir(), 'jot-tls-'))
+    const [TLS_CERT, TLS_KEY] = [join(folder, 'cert.pem'), join(folder, 'key.pem')]
+    const made = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', TLS_KEY, '-out', TLS_CERT]
+    execFileSync('openssl', made, { stdio: 'ignore' })
+    const app = await App.unstarted((port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }))
+    const account = [join(root, 'packages/cli/bin/jot.mjs'), 'account', '--name', owner.name]
+    execFileSync(process.execPath, account, { input: `${owner.password}\n`, env: { ...process.env, DATABASE_URL: app.databaseUrl } })
+    await app.start()
+    return app
+  }
+
+  private static async unstarted(settingsOf: (port: number) => Readonly<Record<string, string>> = () => ({})): Promise<App> {
     const admin = process.env.TEST_DATABASE_URL
     if (!admin) throw new Error('TEST_DATABASE_URL is missing: run the tests with "npm run e2e".')
     const name = `e2e_${randomUUID().replaceAll('-', '')}`
@@ -43,14 +65,13 @@ export class App {
     const address = new URL(admin)
     address.pathname = `/${name}`
     const port = await freePort()
-    const app = new App(`http://127.0.0.1:${port}`, port, address.toString())
-    await app.start()
-    return app
+    const settings = settingsOf(port)
+    return new App(settings.PUBLIC_URL ?? `http://127.0.0.1:${port}`, port, address.toString(), settings)
   }
 
   async start(): Promise<void> {
     const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
-      env: { ...process.env, PORT: String(this.port), DATABASE_URL: this.databaseUrl },
+      env: { ...process.env, PORT: String(this.port), DATABASE_URL: this.databaseUrl, ...this.settings },
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     this.child = child

@@ -136,10 +136,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
     await expect(phone.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
   }
   for (const phone of [one, two]) await phone.later(1)
-  for (const phone of [one, two])
-    await expect
-      .poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 })
-      .toBe(2)
+  for (const phone of [one, two]) await expect.poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 }).toBe(2)
   const strikes = await app.query(
     `select k.angler, k.outcome, l.name is not null as lure from strikes k join stints s on s.id = k.stint join lures l on l.id = s.lure where k.trip = (${NEW_TRIP}) order by 1`,
   )

@@ -67,7 +67,10 @@ export class Phone {
 
   /** Taps and waits until it is told, which is once it is on the disk. */
   async tap(name: string | RegExp, said?: string | RegExp): Promise<void> {
-    await this.page.getByRole('button', { name, exact: typeof name === 'string' }).first().tap()
+    await this.page
+      .getByRole('button', { name, exact: typeof name === 'string' })
+      .first()
+      .tap()
     if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
   }
 
