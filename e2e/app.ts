@@ -90,6 +90,16 @@ export class App {
     await gone
   }
 
+  /** Ended by its id, in the middle of whatever it does. */
+  async kill(): Promise<void> {
+    const child = this.child
+    this.child = undefined
+    if (child?.pid === undefined) return
+    const gone = new Promise((done) => child.once('exit', done))
+    process.kill(child.pid, 'SIGKILL')
+    await gone
+  }
+
   async query<R extends pg.QueryResultRow>(sql: string, values: unknown[] = []): Promise<R[]> {
     const client = new pg.Client({ connectionString: this.databaseUrl })
     await client.connect()

@@ -147,3 +147,43 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
   await one.close()
   await two.close()
 })
+
+test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({ app }) => {
+  test.setTimeout(240_000)
+  const phone = await Phone.open(app)
+  await phone.launch('Quennor Reach', 'Alone')
+  await app.stop()
+  for (let i = 0; i < 12; i++) {
+    await phone.rod(i % 5)
+    await phone.later(3)
+    await phone.strike('missed')
+  }
+  const { page } = phone
+  const pushed = page.waitForRequest((request) => request.method() === 'POST' && request.url().endsWith('/changes'), { timeout: 60_000 })
+  await app.start()
+  await phone.later(2)
+  await pushed
+  await app.kill()
+  await phone.strike('lost')
+  await app.start()
+  // The next push is taken in, and its answer cut off.
+  let cut = 0
+  await page.context().route('**/changes', async (route) => {
+    if (route.request().method() === 'POST' && cut === 0) {
+      cut++
+      await route.fetch()
+      await route.abort('connectionreset')
+    } else await route.continue()
+  })
+  await phone.later(3)
+  await expect.poll(() => cut, { timeout: 60_000 }).toBe(1)
+  for (let i = 0; i < 4; i++) await phone.later(2)
+  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+  const day = await dayIn(app)
+  expect([day.stints, day.strikes, day.twice]).toEqual([12, 13, 0])
+  const [log] = await app.query(
+    `select count(*)::int as n, count(distinct record_id)::int as records from changes where kind = 'strike' and fields ? 'time' and member_id is not null and record_id in (select id from strikes where trip = (${NEW_TRIP}))`,
+  )
+  expect(log).toEqual({ n: 13, records: 13 })
+  await phone.close()
+})

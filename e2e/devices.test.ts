@@ -4,7 +4,8 @@ import Dexie from 'dexie'
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
-import type { Change, Fields, Json, Kind } from '@jotbook/core'
+import { mergeChange } from '@jotbook/core'
+import type { Change, Fields, Json, Kind, RecordState } from '@jotbook/core'
 import { TestServer, change, newRecordId } from '../packages/server/src/test/testBook.ts'
 import { loadStates } from '../packages/server/src/features/changes/recordRepository.ts'
 
@@ -105,10 +106,9 @@ afterAll(async () => {
   await server.stop()
 })
 
-const logOf = async (book: string, kind: string): Promise<{ recordId: string }[]> =>
-  ((await server.ask('GET', `/api/books/${book}/changes?after=0`)).body as unknown as { changes: { kind: string; recordId: string }[] }).changes.filter(
-    (entry) => entry.kind === kind,
-  )
+const changesOf = async (book: string): Promise<Change[]> =>
+  ((await server.ask('GET', `/api/books/${book}/changes?after=0`)).body as unknown as { changes: Change[] }).changes
+const logOf = async (book: string, kind: string): Promise<Change[]> => (await changesOf(book)).filter((entry) => entry.kind === kind)
 
 describe('a device', () => {
   it('shows what it wrote at once, keeps it while the server is away, and sends it once when an answer was lost', async () => {
@@ -295,6 +295,11 @@ describe('ten devices with histories of their own', () => {
           .map(({ id, state }) => ({ ...state.fields, id }))
           .sort((a, b) => (a.id < b.id ? -1 : 1))
         for (const device of devices) expect(await device.all('water')).toEqual(stored)
+        // The model: the merge of every change once, in whatever order; here from the last to the first.
+        const model = new Map<string, RecordState>()
+        for (const one of (await changesOf(book)).filter(({ kind }) => kind === 'water').reverse())
+          model.set(one.recordId, mergeChange(model.get(one.recordId), one))
+        expect(stored.map(({ id, ...fields }) => [id, fields])).toEqual([...model].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, { fields }]) => [id, fields]))
         expect(await logOf(book, 'water')).toHaveLength(ids.length + edits)
       }),
       { numRuns: 6, seed: 20260314 },

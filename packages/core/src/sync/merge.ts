@@ -15,7 +15,7 @@ export interface Change {
   readonly recordId: string
   readonly stamp: Stamp
   readonly fields: Fields
-  /** By field: the stamp of the value that its device showed when it was written over. Absent from devices of schema 1, and for values first given. */
+  /** By field: the stamp of the value that its device showed when it was written over. A field that had no value there is not in it. Absent from devices of schema 1, and where the record was made. */
   readonly over?: Readonly<Record<string, Stamp>>
 }
 

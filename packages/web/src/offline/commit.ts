@@ -108,13 +108,15 @@ function stamped(book: string, edits: readonly Edit[], held: Held, nowMs: number
   return { records, outbox, clock }
 }
 
-/** The stamps of the values that are written over. */
+/** The stamps of the values that are written over; none for fields that had no value here yet. A record just made has nothing to write over. */
 function overOf(shown: RecordState | undefined, fields: Fields): Record<string, string> | undefined {
-  const over = Object.keys(fields).flatMap((field): [string, string][] => {
-    const stamp = shown?.stamps[field]
-    return stamp === undefined ? [] : [[field, stamp]]
-  })
-  return over.length > 0 ? Object.fromEntries(over) : undefined
+  if (!shown) return undefined
+  return Object.fromEntries(
+    Object.keys(fields).flatMap((field): [string, string][] => {
+      const stamp = shown.stamps[field]
+      return stamp === undefined ? [] : [[field, stamp]]
+    }),
+  )
 }
 
 /** What the edits were to their records, as stored before and after them. */
