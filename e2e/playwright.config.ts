@@ -10,6 +10,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   outputDir: '../test-results',
   use: {
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     timezoneId: 'America/Chicago',

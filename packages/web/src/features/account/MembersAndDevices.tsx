@@ -31,15 +31,15 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
   )
 }
 
+const takeOut = (book: string, member: string): Promise<void> =>
+  commit(book, [{ kind: 'member', id: member, fields: { deletedAt: isoUtc(Date.now()) } }])
+
 function Members({ book, owner }: { book: string; owner: boolean }) {
   const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])
   useEffect(() => {
     const reading = liveQuery(() => recordsOf(book, 'member')).subscribe(setMembers)
     return () => reading.unsubscribe()
   }, [book])
-  const takeOut = async (id: string): Promise<void> => {
-    await commit(book, [{ kind: 'member', id, fields: { deletedAt: isoUtc(Date.now()) } }])
-  }
   return (
     <ul>
       {members.map(({ id, name, role }) => (
@@ -48,7 +48,7 @@ function Members({ book, owner }: { book: string; owner: boolean }) {
             {name} <Quiet>{role}</Quiet>
           </Box>
           {owner && role !== 'owner' && (
-            <Button look="bare" onClick={() => void takeOut(id)}>
+            <Button look="bare" onClick={() => void takeOut(book, id)}>
               {text.members.takeOut(name)}
             </Button>
           )}

@@ -1,5 +1,5 @@
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
-import type { Fields } from '@jotbook/core'
+import type { Fields, Trip } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { shownValue, stepped } from './quantities.ts'
@@ -15,12 +15,14 @@ const USUAL_HOURS = 8
 export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; nowMs: number }) {
   const units = useUnits()
   const { trip } = deck.day
-  const set = (fields: Fields): void => void deck.tap(text.said.rules, () => [{ kind: 'trip', id: trip.id, fields }])
+  /** Built on the taps before it: two quick ones count twice. */
+  const set = (fieldsOf: (now: Trip) => Fields): void =>
+    void deck.tap(text.said.rules, (ahead) => [{ kind: 'trip', id: trip.id, fields: fieldsOf(ahead.trip) }])
   const minTyped = (trip as Readonly<Record<string, unknown>>).minLengthMmTyped
   if (trip.purpose !== 'tournament')
     return (
       <section aria-label={text.daySheet.event}>
-        <Target className="quiet" onTap={() => set({ purpose: 'tournament', limit: trip.limit ?? USUAL_LIMIT })}>
+        <Target className="quiet" onTap={() => set((now) => ({ purpose: 'tournament', limit: now.limit ?? USUAL_LIMIT }))}>
           {text.daySheet.event}
         </Target>
       </section>
@@ -32,22 +34,22 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
       <Stepper
         label={text.daySheet.limit}
         value={String(trip.limit ?? USUAL_LIMIT)}
-        onStep={(step) => set({ limit: Math.max(1, (trip.limit ?? USUAL_LIMIT) + step) })}
+        onStep={(step) => set((now) => ({ limit: Math.max(1, (now.limit ?? USUAL_LIMIT) + step) }))}
       />
       <Stepper
         label={text.daySheet.minLength}
         value={shownValue('trip', 'minLengthMm', trip.minLengthMm, minTyped, units)}
-        onStep={(step) => set(stepped('trip', 'minLengthMm', trip.minLengthMm, units, step))}
+        onStep={(step) => set((now) => stepped('trip', 'minLengthMm', now.minLengthMm, units, step))}
       />
       <Stepper
         label={text.daySheet.weighIn}
         value={trip.weighIn ? clock(weighIn, zone) : '–'}
-        onStep={(step) => set({ weighIn: isoUtc(trip.weighIn ? weighIn + step * QUARTER_MS : weighIn) })}
+        onStep={(step) => set((now) => ({ weighIn: isoUtc(now.weighIn ? epochMs(now.weighIn) + step * QUARTER_MS : weighIn) }))}
       />
       <Stepper
         label={text.daySheet.runBack}
         value={`${trip.runBackMin ?? 0} min`}
-        onStep={(step) => set({ runBackMin: Math.max(0, (trip.runBackMin ?? 0) + 5 * step) })}
+        onStep={(step) => set((now) => ({ runBackMin: Math.max(0, (now.runBackMin ?? 0) + 5 * step) }))}
       />
     </section>
   )

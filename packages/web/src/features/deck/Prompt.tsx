@@ -111,8 +111,8 @@ function Outcome({ deck, strike, onAsk, onDetails }: PromptProps & { strike: str
 
 /** When it was, and at a tournament whether it stays in the boat. */
 function Landed({ deck, strike, clockAt, onAsk, onDetails }: PromptProps & { strike: string }) {
-  const [keepAsked, setKeepAsked] = useState(deck.day.trip.purpose === 'tournament')
   const record = deck.day.strikes.find(({ id }) => id === strike)
+  const keepAsked = deck.day.trip.purpose === 'tournament' && typeof record?.kept !== 'boolean'
   const ago = async (minutes: number): Promise<void> => {
     const ms = record ? epochMs(record.time) - minutes * MINUTE_MS : 0
     if (minutes > 0 && record) await deck.tap(text.said.moved(clockAt(ms)), (ahead) => movedTo(ahead.stints, strike, record.angler ?? null, ms))
@@ -121,7 +121,6 @@ function Landed({ deck, strike, clockAt, onAsk, onDetails }: PromptProps & { str
   const keep = async (kept: boolean): Promise<void> => {
     const tag = nextTag(liveBag(deck.day.strikes, deck.day.trip))
     await deck.tap(kept ? text.said.kept(tag) : text.said.released, () => [{ kind: 'strike', id: strike, fields: kept ? { kept, cullTag: tag } : { kept } }])
-    setKeepAsked(false)
   }
   if (keepAsked)
     return (

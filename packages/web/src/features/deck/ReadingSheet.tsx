@@ -32,7 +32,7 @@ export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: numbe
           {text.cancel}
         </Target>
       </header>
-      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} />
+      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven((now) => ({ ...now, ...fields }))} nowMs={nowMs} />
       <footer>
         {changed ? (
           <Target className="go" onTap={() => void log(given)}>

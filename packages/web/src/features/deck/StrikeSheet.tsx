@@ -19,7 +19,10 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
   if (!strike) return null
   const number = deck.day.strikes.filter(({ outcome, time }) => outcome !== 'raised' && time <= strike.time).length
   const stint = deck.day.stints.find((one) => one.id === strike.stint)
-  const write = (fields: Fields, what: string): void => void deck.tap(text.said.detail(what), () => [{ kind: 'strike', id, fields }])
+  const write = (fields: Fields, what: string): void => change(() => fields, what)
+  /** Built on the taps before it: two quick ones count twice. */
+  const change = (fieldsOf: (now: Strike) => Fields, what: string): void =>
+    void deck.tap(text.said.detail(what), (ahead) => [{ kind: 'strike', id, fields: fieldsOf(ahead.strikes.find((one) => one.id === id) ?? strike) }])
   const toggled = (field: keyof Strike, word: string): void => write({ [field]: strike[field] === word ? null : word }, word)
   const words = (field: (typeof FELT)[number] | 'species') => (
     <Pick
@@ -48,7 +51,7 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
           key={field}
           label={text.sheet[field]}
           value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
-          onStep={(direction) => write(stepped('strike', field, strike[field], units, direction), text.sheet[field])}
+          onStep={(direction) => change((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])}
         />
       ))}
       {words('species')}
@@ -70,7 +73,7 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
       <Stepper
         label={text.sheet.pitch}
         value={String(strike.pitch ?? '–')}
-        onStep={(direction) => write({ pitch: Math.max(1, (strike.pitch ?? 0) + direction) }, text.sheet.pitch)}
+        onStep={(direction) => change((now) => ({ pitch: Math.max(1, (now.pitch ?? 0) + direction) }), text.sheet.pitch)}
       />
       <Pick
         label={text.sheet.sameFish}
