@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { KINDS, allFields } from '@jotbook/core'
 import type { FieldSpec, Kind } from '@jotbook/core'
+import { validateSync } from 'class-validator'
 import { Problem, faultsOf, pushRequest } from './index.ts'
+import { RECORD_CLASSES } from './recordClasses.ts'
+import { isSound } from './soundValue.ts'
 
 /** The least that a record of each kind needs. */
 const LEAST: Readonly<Record<Kind, Record<string, unknown>>> = {
@@ -54,6 +57,36 @@ describe('every record class', () => {
       if (spec.type === 'flag') expect(fault(kind, field, 'yes'), field).toContain('yes or no')
       if (spec.type === 'zone') expect(fault(kind, field, 'Mars/Olympus'), field).toContain('time zone')
     }
+  })
+
+  it('is asked only of what its quick yes does not take, and never disagrees with it', () => {
+    const odd = [
+      '',
+      'x',
+      'x'.repeat(201),
+      0,
+      -1,
+      1e9,
+      1.5,
+      NaN,
+      true,
+      [],
+      ['a'],
+      [1],
+      {},
+      '2026-03-14',
+      '2026-03-14T06:30:00Z',
+      'UTC',
+      'missed',
+      undefined,
+      null,
+    ]
+    for (const [kind, field, spec] of fields)
+      for (const value of odd) {
+        const record = Object.assign(new RECORD_CLASSES[kind](), { [field]: value })
+        const wrong = validateSync(record, { skipUndefinedProperties: true, forbidUnknownValues: false, stopAtFirstError: true })
+        if (value !== undefined) expect(isSound(spec, value), `${kind}.${field} ${String(value)}`).toBe(wrong.length === 0)
+      }
   })
 
   it('takes any word of an open vocabulary, and fields it does not know', () => {

@@ -18,14 +18,33 @@ export interface Applied {
   readonly seq: number
 }
 
+/** What one device sent, and who its person is. */
+export interface Push {
+  readonly author: Author
+  readonly changes: readonly Change[]
+}
+
 /**
  * Applies groups of changes to a book within the caller's transaction: each id once, each group whole or not at all. A group is
  * refused only for shape, type, range, size or permission; what spans fields or records is left to become a loose end.
  * Throws Problem `clock-ahead` when a stamp lies too far in the future: the device corrects its clock and sends again.
  */
 export async function applyChanges(db: Queries, bookId: string, author: Author, changes: readonly Change[], nowMs: number): Promise<Applied> {
-  const ahead = Math.max(0, ...changes.map(({ stamp }) => parseStamp(stamp).ms - nowMs))
+  assertClock(changes, nowMs)
+  const [applied] = await applyPushes(db, bookId, [{ author, changes }], nowMs)
+  if (!applied) throw new Error('a push was not answered')
+  return applied
+}
+
+/** Throws Problem `clock-ahead`. */
+export function assertClock(changes: readonly Change[], nowMs: number): void {
+  const ahead = changes.reduce((most, { stamp }) => Math.max(most, parseStamp(stamp).ms - nowMs), 0)
   if (ahead > MAX_AHEAD_MS) throw new Problem('clock-ahead', `A stamp lies ${Math.round(ahead / 1000)} s ahead of the server’s clock.`, { serverTimeMs: nowMs })
+}
+
+/** As `applyChanges` for several pushes that came at once, in the order they came: one taking of numbers, one reading, one writing. */
+export async function applyPushes(db: Queries, bookId: string, pushes: readonly Push[], nowMs: number): Promise<Applied[]> {
+  const changes = pushes.flatMap((push) => push.changes)
   const seq = await takeNumbers(db, bookId, changes.length)
   if (seq === undefined) throw new Problem('not-found', 'There is no such book.')
   const known = await appliedIds(
@@ -34,33 +53,35 @@ export async function applyChanges(db: Queries, bookId: string, author: Author, 
     changes.map(({ id }) => id),
   )
   const records = await Records.load(db, bookId, changes)
-  const accepted: string[] = [...known]
-  const refused: Applied['refused'] = []
-  const fresh: Change[] = []
-  for (const [group, members] of groupsOf(changes)) {
-    const unknown = members.filter(({ id }) => !known.has(id)).map(canonical)
-    const problem = refusalOf(unknown, author.role, records)
-    if (problem) {
-      refused.push({ group, problem })
-      continue
+  const fresh: { readonly change: Change; readonly memberId: string }[] = []
+  const applied = pushes.map(({ author, changes: sent }): Applied => {
+    const accepted = new Set(sent.filter(({ id }) => known.has(id)).map(({ id }) => id))
+    const refused: Applied['refused'] = []
+    for (const [group, members] of groupsOf(sent)) {
+      const unknown = members.filter(({ id }) => !known.has(id)).map(canonical)
+      const problem = refusalOf(unknown, author.role, records)
+      if (problem) {
+        refused.push({ group, problem })
+        continue
+      }
+      for (const change of unknown) {
+        records.merge(change)
+        known.add(change.id)
+        fresh.push({ change, memberId: author.memberId })
+        accepted.add(change.id)
+      }
     }
-    for (const change of unknown) {
-      records.merge(change)
-      known.add(change.id)
-      fresh.push(change)
-      accepted.push(change.id)
-    }
-  }
+    return { accepted: [...accepted], refused, seq }
+  })
   await saveStates(db, bookId, records.touched())
   const first = seq - changes.length + 1
+  const receivedAt = isoUtc(nowMs)
   await appendChanges(
     db,
     bookId,
-    author.memberId,
-    isoUtc(nowMs),
-    fresh.map((change, i) => ({ ...change, seq: first + i })),
+    fresh.map(({ change, memberId }, i) => ({ ...change, seq: first + i, memberId, receivedAt })),
   )
-  return { accepted, refused, seq }
+  return applied
 }
 
 function groupsOf(changes: readonly Change[]): Map<string, Change[]> {

@@ -1,4 +1,4 @@
-import { and, asc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
 import type { Change } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { books, changes } from '../../platform/schema.ts'
@@ -29,21 +29,25 @@ export async function appliedIds(db: Queries, bookId: string, ids: readonly stri
   const rows = await db
     .select({ id: changes.id })
     .from(changes)
-    .where(and(eq(changes.bookId, bookId), inArray(changes.id, [...ids])))
+    .where(and(eq(changes.bookId, bookId), sql`${changes.id} = any(${sql.param(ids)}::uuid[])`))
   return new Set(rows.map((row) => row.id))
 }
 
-export async function appendChanges(
-  db: Queries,
-  bookId: string,
-  memberId: string,
-  receivedAt: string,
-  numbered: readonly (Change & { seq: number })[],
-): Promise<void> {
-  for (let i = 0; i < numbered.length; i += ROWS_A_STATEMENT) {
-    await db.insert(changes).values(numbered.slice(i, i + ROWS_A_STATEMENT).map((change) => ({ ...change, bookId, memberId, receivedAt })))
-  }
+/** Writes the log of changes, as one statement over one JSON value. */
+export async function appendChanges(db: Queries, bookId: string, numbered: readonly LoggedChange[]): Promise<void> {
+  if (numbered.length === 0) return
+  const rows = numbered.map((change) => logRow(bookId, change))
+  await db.execute(sql`insert into ${changes} select * from json_populate_recordset(null::${changes}, ${JSON.stringify(rows)}::json)`)
 }
+
+const logRow = (bookId: string, { group, recordId, memberId, receivedAt, ...change }: LoggedChange): object => ({
+  ...change,
+  book_id: bookId,
+  group_id: group,
+  record_id: recordId,
+  member_id: memberId,
+  received_at: receivedAt,
+})
 
 /** Makes room, until the commit, for a long log that is yet to be numbered. */
 export async function openStagedLog(db: Queries): Promise<void> {
@@ -52,15 +56,7 @@ export async function openStagedLog(db: Queries): Promise<void> {
 
 /** Lays changes aside under the places they will have among the numbers; `first` counts from 0. */
 export async function stageChanges(db: Queries, bookId: string, memberId: string, receivedAt: string, made: readonly Change[], first: number): Promise<void> {
-  const rows = made.map(({ group, recordId, ...change }, i) => ({
-    ...change,
-    seq: first + i,
-    book_id: bookId,
-    group_id: group,
-    record_id: recordId,
-    member_id: memberId,
-    received_at: receivedAt,
-  }))
+  const rows = made.map((change, i) => logRow(bookId, { ...change, seq: first + i, memberId, receivedAt }))
   await db.execute(sql`insert into staged_changes select * from json_populate_recordset(null::staged_changes, ${JSON.stringify(rows)}::json)`)
 }
 
@@ -106,7 +102,6 @@ export async function wholeLog(db: Queries, bookId: string): Promise<LoggedChang
 
 /** Lays a log into a new book as it was, and has the book's numbers go on behind it. */
 export async function restoreLog(db: Queries, bookId: string, log: readonly LoggedChange[]): Promise<void> {
-  for (let i = 0; i < log.length; i += ROWS_A_STATEMENT)
-    await db.insert(changes).values(log.slice(i, i + ROWS_A_STATEMENT).map((entry) => ({ ...entry, bookId })))
+  for (let i = 0; i < log.length; i += ROWS_A_STATEMENT) await appendChanges(db, bookId, log.slice(i, i + ROWS_A_STATEMENT))
   await takeNumbers(db, bookId, Math.max(0, ...log.map(({ seq }) => seq)))
 }

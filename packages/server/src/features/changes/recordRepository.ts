@@ -1,4 +1,5 @@
-import { and, asc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
+import type { SQL } from 'drizzle-orm'
 import { KINDS, allFields } from '@jotbook/core'
 import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
@@ -9,22 +10,13 @@ export interface StoredState {
   readonly state: RecordState
 }
 
-const ROWS_A_STATEMENT = 500
+const ROWS_A_STATEMENT = 1000
 
 type Row = Record<string, unknown> & { id: string; stamps: Record<string, string>; extra: Fields }
 
 function stateOf(kind: Kind, row: Row): RecordState {
   const known = Object.keys(allFields(kind)).filter((field) => row.stamps[field] !== undefined)
   return { fields: { ...row.extra, ...Object.fromEntries(known.map((field) => [field, row[field] as Json])) }, stamps: row.stamps }
-}
-
-function rowOf(kind: Kind, bookId: string, { id, state }: StoredState): Record<string, unknown> {
-  const known = allFields(kind)
-  const row: Record<string, unknown> = { bookId, id, stamps: state.stamps }
-  const extra: Record<string, Json> = {}
-  for (const field of Object.keys(known)) row[field] = state.fields[field] ?? null
-  for (const [field, value] of Object.entries(state.fields)) if (!known[field]) extra[field] = value
-  return { ...row, extra }
 }
 
 /** The records of one kind, by id or all of the book. */
@@ -34,7 +26,7 @@ export async function loadStates(db: Queries, bookId: string, kind: Kind, ids?: 
   const rows = (await db
     .select()
     .from(table)
-    .where(and(eq(table.bookId, bookId), ids && inArray(table.id, [...ids])))) as unknown as Row[]
+    .where(and(eq(table.bookId, bookId), ids && sql`${table.id} = any(${sql.param(ids)}::uuid[])`))) as unknown as Row[]
   return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
 }
 
@@ -50,30 +42,9 @@ export async function pageOfStates(db: Queries, bookId: string, kind: Kind, afte
   return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
 }
 
-/** Writes merged records, parents before children. */
-export async function saveStates(db: Queries, bookId: string, states: ReadonlyMap<Kind, readonly StoredState[]>): Promise<void> {
-  for (const kind of KINDS) {
-    const table = recordTables[kind]
-    const written = Object.entries(getTableColumns(table)).filter(([field]) => field !== 'bookId' && field !== 'id')
-    const set = Object.fromEntries(written.map(([field, column]) => [field, sql.raw(`excluded."${column.name}"`)]))
-    const rows = (states.get(kind) ?? []).map((state) => rowOf(kind, bookId, state))
-    for (let i = 0; i < rows.length; i += ROWS_A_STATEMENT) {
-      await db
-        .insert(table)
-        .values(rows.slice(i, i + ROWS_A_STATEMENT) as never)
-        .onConflictDoUpdate({ target: [table.bookId, table.id], set: set })
-    }
-  }
-}
-
-/**
- * Lays down records that nobody has seen yet, as one statement over one JSON value: the columns come out of it by their names.
- * Throws when one of them exists.
- */
-export async function insertStates(db: Queries, bookId: string, kind: Kind, states: readonly StoredState[]): Promise<void> {
-  if (states.length === 0) return
-  const table = recordTables[kind]
-  const columns = getTableColumns(table) as Readonly<Record<string, { readonly name: string } | undefined>>
+/** Records as rows of their table, as one JSON value: the columns come out of it by their names. */
+function rowsOf(kind: Kind, bookId: string, states: readonly StoredState[]): string {
+  const columns = getTableColumns(recordTables[kind]) as Readonly<Record<string, { readonly name: string } | undefined>>
   const rows = states.map(({ id, state }) => {
     const row: Record<string, Json> = { book_id: bookId, id, stamps: state.stamps }
     const extra: Record<string, Json> = {}
@@ -84,7 +55,39 @@ export async function insertStates(db: Queries, bookId: string, kind: Kind, stat
     }
     return { ...row, extra }
   })
-  await db.execute(sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${JSON.stringify(rows)}::json)`)
+  return JSON.stringify(rows)
+}
+
+/** By kind: what an existing row is set to. */
+const OVERWRITES = new Map<Kind, SQL>()
+
+function overwriteOf(kind: Kind): SQL {
+  const made = OVERWRITES.get(kind)
+  if (made) return made
+  const written = Object.entries(getTableColumns(recordTables[kind])).filter(([field]) => field !== 'bookId' && field !== 'id')
+  const overwrite = sql.raw(written.map(([, { name }]) => `"${name}" = excluded."${name}"`).join(', '))
+  OVERWRITES.set(kind, overwrite)
+  return overwrite
+}
+
+/** Writes merged records, parents before children. */
+export async function saveStates(db: Queries, bookId: string, states: ReadonlyMap<Kind, readonly StoredState[]>): Promise<void> {
+  for (const kind of KINDS) {
+    const [table, all] = [recordTables[kind], states.get(kind) ?? []]
+    for (let i = 0; i < all.length; i += ROWS_A_STATEMENT) {
+      const rows = rowsOf(kind, bookId, all.slice(i, i + ROWS_A_STATEMENT))
+      await db.execute(
+        sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${rows}::json) on conflict (book_id, id) do update set ${overwriteOf(kind)}`,
+      )
+    }
+  }
+}
+
+/** Lays down records that nobody has seen yet. Throws when one of them exists. */
+export async function insertStates(db: Queries, bookId: string, kind: Kind, states: readonly StoredState[]): Promise<void> {
+  if (states.length === 0) return
+  const table = recordTables[kind]
+  await db.execute(sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${rowsOf(kind, bookId, states)}::json)`)
 }
 
 /** Which of the ids exist as records of a kind; all of the book's without ids. */
@@ -94,6 +97,6 @@ export async function existingIds(db: Queries, bookId: string, kind: Kind, ids?:
   const rows = await db
     .select({ id: table.id })
     .from(table)
-    .where(and(eq(table.bookId, bookId), ids && inArray(table.id, [...ids])))
+    .where(and(eq(table.bookId, bookId), ids && sql`${table.id} = any(${sql.param(ids)}::uuid[])`))
   return new Set(rows.map((row) => row.id))
 }

@@ -5,18 +5,21 @@ import { Problem, pushRequest } from '@jotbook/contract'
 import type { PushAnswer } from '@jotbook/contract'
 import type { Database } from '../../platform/database.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { applyChanges } from './applyChanges.ts'
+import { applyPushes, assertClock } from './applyChanges.ts'
+import { Intake } from './intake.ts'
 import { pullChanges, snapshotLines } from './readChanges.ts'
 
 const MAX_BODY = '32mb'
 
 export function changeRoutes(database: Database, now: () => number): Router {
   const router = Router({ mergeParams: true })
+  const intake = new Intake((book, pushes) => database.transaction((tx) => applyPushes(tx, book, pushes, now())))
 
   router.post('/changes', json({ limit: MAX_BODY }), async (request, response) => {
     const { book, author } = bookOf(request)
     const { changes } = pushRequest(request.body)
-    const { accepted, refused, seq } = await database.transaction((tx) => applyChanges(tx, book, author, changes, now()))
+    assertClock(changes, now())
+    const { accepted, refused, seq } = await intake.push(book, { author, changes })
     const answer: PushAnswer = { accepted, refused: refused.map(({ group, problem }) => ({ group, problem: problem.toJSON() })), seq, serverTimeMs: now() }
     response.json(answer)
   })

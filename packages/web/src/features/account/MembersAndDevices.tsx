@@ -31,8 +31,7 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
   )
 }
 
-const takeOut = (book: string, member: string): Promise<void> =>
-  commit(book, [{ kind: 'member', id: member, fields: { deletedAt: isoUtc(Date.now()) } }])
+const takeOut = (book: string, member: string): Promise<void> => commit(book, [{ kind: 'member', id: member, fields: { deletedAt: isoUtc(Date.now()) } }])
 
 function Members({ book, owner }: { book: string; owner: boolean }) {
   const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])

@@ -1,0 +1,158 @@
+import { createServer } from 'node:http'
+import { performance } from 'node:perf_hooks'
+import express from 'express'
+import pg from 'pg'
+import { v7 as uuidv7 } from 'uuid'
+import { withTestDatabase } from '../tools/testDatabase.mjs'
+import { withServer } from './server.mjs'
+
+/**
+ * Taking in what devices kept, against the least that could be done: the same rows by multi-row inserts, and the same number of
+ * requests to a bare Express route that inserts one row. Both sides in one run, one after the other, three times; medians.
+ */
+const CHANGES = 10_000
+const BATCH = 500
+const DEVICES = 200
+const PUSHES_A_DEVICE = 5
+const BOOKS = 20
+const ROUNDS = 3
+
+let counter = 0
+const stamp = () => `${Date.now().toString(16).padStart(12, '0')}-${(counter++ % 65_536).toString(16).padStart(4, '0')}-d-bench`
+const strikeOf = (trip) => ({
+  id: uuidv7(),
+  group: uuidv7(),
+  kind: 'strike',
+  recordId: uuidv7(),
+  stamp: stamp(),
+  fields: { trip, time: '2026-03-14T12:00:00.000Z', outcome: 'landed', lengthMm: 400, lengthMmTyped: '40 cm' },
+})
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
+const seconds = async (work) => {
+  const from = performance.now()
+  await work()
+  return (performance.now() - from) / 1000
+}
+
+async function push(url, book, changes) {
+  const response = await fetch(`${url}/api/books/${book}/changes`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ schema: 2, device: 'd-bench', changes }),
+  })
+  const answer = await response.json()
+  if (!response.ok || answer.refused.length > 0) throw new Error(`push: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`)
+}
+
+async function bookWithTrip({ url, makeBook }) {
+  const book = await makeBook('Bench')
+  const [water, trip] = [uuidv7(), uuidv7()]
+  const made = (kind, recordId, fields) => ({ id: uuidv7(), group: uuidv7(), kind, recordId, stamp: stamp(), fields })
+  await push(url, book, [made('water', water, { name: 'Bench' }), made('trip', trip, { water, start: '2026-03-14T11:00:00.000Z' })])
+  return { book, trip }
+}
+
+/** The same rows, a log row and a record row each, into tables of the same columns and keys. */
+async function bareInserts(pool, changes) {
+  const client = await pool.connect()
+  for (let i = 0; i < changes.length; i += BATCH) {
+    const rows = changes.slice(i, i + BATCH)
+    await client.query('begin')
+    const log = rows.map((_row, n) => `($${n * 4 + 1}, $${n * 4 + 2}, $${n * 4 + 3}, $${n * 4 + 4})`).join(', ')
+    await client.query(
+      `insert into bare_log (id, record_id, stamp, fields) values ${log}`,
+      rows.flatMap((row) => [row.id, row.recordId, row.stamp, JSON.stringify(row.fields)]),
+    )
+    const records = rows.map((_row, n) => `($${n * 5 + 1}, $${n * 5 + 2}, $${n * 5 + 3}, $${n * 5 + 4}, $${n * 5 + 5})`).join(', ')
+    await client.query(
+      `insert into bare_strikes (id, time, outcome, length_mm, stamps) values ${records}`,
+      rows.flatMap((row) => [row.recordId, row.fields.time, 'landed', 400, JSON.stringify({ time: row.stamp, outcome: row.stamp, lengthMm: row.stamp })]),
+    )
+    await client.query('commit')
+  }
+  client.release()
+}
+
+async function intake(server, pool) {
+  const [ours, bare] = [[], []]
+  for (let round = 0; round < ROUNDS; round++) {
+    const { book, trip } = await bookWithTrip(server)
+    const changes = Array.from({ length: CHANGES }, () => strikeOf(trip))
+    ours.push(
+      await seconds(async () => {
+        for (let i = 0; i < CHANGES; i += BATCH) await push(server.url, book, changes.slice(i, i + BATCH))
+      }),
+    )
+    bare.push(await seconds(() => bareInserts(pool, changes)))
+  }
+  const [a, b] = [median(ours), median(bare)]
+  console.log(`10,000 changes: ${Math.round(CHANGES / a)} a second, bare inserts ${Math.round(CHANGES / b)}: ${(b / a).toFixed(2)} of their rate (aim 0.5)`)
+}
+
+/** Everyone at once, each sending its next as soon as the last is answered. */
+async function atOnce(one) {
+  const waits = []
+  const whole = await seconds(() =>
+    Promise.all(
+      Array.from({ length: DEVICES }, async (_device, i) => {
+        for (let n = 0; n < PUSHES_A_DEVICE; n++) waits.push(1000 * (await seconds(() => one(i))))
+      }),
+    ),
+  )
+  waits.sort((a, b) => a - b)
+  return { rate: (DEVICES * PUSHES_A_DEVICE) / whole, p99: waits[Math.floor(0.99 * waits.length)] }
+}
+
+async function crowd(server, pool) {
+  const bareApp = express()
+  bareApp.post('/', express.json(), async (request, response) => {
+    const { id, recordId, stamp: at, fields } = request.body
+    await pool.query('insert into bare_log (id, record_id, stamp, fields) values ($1, $2, $3, $4)', [id, recordId, at, JSON.stringify(fields)])
+    response.json({ accepted: [id] })
+  })
+  const listening = createServer(bareApp)
+  await new Promise((done) => listening.listen(0, '127.0.0.1', done))
+  const bareUrl = `http://127.0.0.1:${listening.address().port}/`
+  const books = []
+  for (let i = 0; i < BOOKS; i++) books.push(await bookWithTrip(server))
+  const ours = (i) => push(server.url, books[i % BOOKS].book, [strikeOf(books[i % BOOKS].trip)])
+  const bare = async (i) => {
+    const response = await fetch(bareUrl, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(strikeOf(books[i % BOOKS].trip)),
+    })
+    await response.json()
+  }
+  await atOnce(ours)
+  await atOnce(bare)
+  const rounds = { ours: [], bare: [] }
+  for (let round = 0; round < ROUNDS; round++) {
+    rounds.ours.push(await atOnce(ours))
+    rounds.bare.push(await atOnce(bare))
+  }
+  const [rate, bareRate, p99] = [median(rounds.ours.map((r) => r.rate)), median(rounds.bare.map((r) => r.rate)), median(rounds.ours.map((r) => r.p99))]
+  console.log(
+    `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.7); 99th percentile ${Math.round(p99)} ms (aim 250)`,
+  )
+  listening.close()
+}
+
+await withTestDatabase(
+  async ({ TEST_DATABASE_URL }) => {
+    const pool = new pg.Pool({ connectionString: TEST_DATABASE_URL, max: 10 })
+    await pool.query('create table bare_log (id uuid primary key, record_id uuid not null, stamp text not null, fields jsonb not null)')
+    await pool.query(
+      'create table bare_strikes (id uuid primary key, time timestamptz(3) not null, outcome text, length_mm double precision, stamps jsonb not null)',
+    )
+    await withServer(
+      async (server) => {
+        await intake(server, pool)
+        await crowd(server, pool)
+      },
+      { databaseUrl: TEST_DATABASE_URL },
+    )
+    await pool.end()
+  },
+  { durable: true },
+)
