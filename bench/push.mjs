@@ -52,21 +52,30 @@ async function bookWithTrip({ url, makeBook }) {
   return { book, trip }
 }
 
-/** The same rows, a log row and a record row each, into tables of the same columns and keys. */
-async function bareInserts(pool, changes) {
+/** The same rows, a log row and a record row each, into tables of the same columns, keys and indexes. */
+async function bareInserts(pool, book, changes) {
   const client = await pool.connect()
+  const places = (rows, width) => rows.map((_row, n) => `(${Array.from({ length: width }, (_one, k) => `$${n * width + k + 1}`).join(', ')})`).join(', ')
+  const at = new Date().toISOString()
   for (let i = 0; i < changes.length; i += BATCH) {
     const rows = changes.slice(i, i + BATCH)
     await client.query('begin')
-    const log = rows.map((_row, n) => `($${n * 4 + 1}, $${n * 4 + 2}, $${n * 4 + 3}, $${n * 4 + 4})`).join(', ')
     await client.query(
-      `insert into bare_log (id, record_id, stamp, fields) values ${log}`,
-      rows.flatMap((row) => [row.id, row.recordId, row.stamp, JSON.stringify(row.fields)]),
+      `insert into bare_log (book_id, seq, id, group_id, kind, record_id, stamp, fields, member_id, received_at) values ${places(rows, 10)}`,
+      rows.flatMap((row, n) => [book, i + n, row.id, row.group, row.kind, row.recordId, row.stamp, JSON.stringify(row.fields), book, at]),
     )
-    const records = rows.map((_row, n) => `($${n * 5 + 1}, $${n * 5 + 2}, $${n * 5 + 3}, $${n * 5 + 4}, $${n * 5 + 5})`).join(', ')
     await client.query(
-      `insert into bare_strikes (id, time, outcome, length_mm, stamps) values ${records}`,
-      rows.flatMap((row) => [row.recordId, row.fields.time, 'landed', 400, JSON.stringify({ time: row.stamp, outcome: row.stamp, lengthMm: row.stamp })]),
+      `insert into bare_strikes (book_id, id, trip, time, outcome, length_mm, length_mm_typed, stamps) values ${places(rows, 8)}`,
+      rows.flatMap(({ recordId, stamp: given, fields }) => [
+        book,
+        recordId,
+        fields.trip,
+        fields.time,
+        fields.outcome,
+        fields.lengthMm,
+        fields.lengthMmTyped,
+        JSON.stringify({ trip: given, time: given, outcome: given, lengthMm: given, lengthMmTyped: given }),
+      ]),
     )
     await client.query('commit')
   }
@@ -83,7 +92,7 @@ async function intake(server, pool) {
         for (let i = 0; i < CHANGES; i += BATCH) await push(server.url, book, changes.slice(i, i + BATCH))
       }),
     )
-    bare.push(await seconds(() => bareInserts(pool, changes)))
+    bare.push(await seconds(() => bareInserts(pool, book, changes)))
   }
   const [a, b] = [median(ours), median(bare)]
   console.log(`10,000 changes: ${Math.round(CHANGES / a)} a second, bare inserts ${Math.round(CHANGES / b)}: ${(b / a).toFixed(2)} of their rate (aim 0.5)`)
@@ -107,7 +116,7 @@ async function crowd(server, pool) {
   const bareApp = express()
   bareApp.post('/', express.json(), async (request, response) => {
     const { id, recordId, stamp: at, fields } = request.body
-    await pool.query('insert into bare_log (id, record_id, stamp, fields) values ($1, $2, $3, $4)', [id, recordId, at, JSON.stringify(fields)])
+    await pool.query('insert into bare_one (id, record_id, stamp, fields) values ($1, $2, $3, $4)', [id, recordId, at, JSON.stringify(fields)])
     response.json({ accepted: [id] })
   })
   const listening = createServer(bareApp)
@@ -131,9 +140,10 @@ async function crowd(server, pool) {
     rounds.ours.push(await atOnce(ours))
     rounds.bare.push(await atOnce(bare))
   }
-  const [rate, bareRate, p99] = [median(rounds.ours.map((r) => r.rate)), median(rounds.bare.map((r) => r.rate)), median(rounds.ours.map((r) => r.p99))]
+  const middle = (side, figure) => median(rounds[side].map((round) => round[figure]))
+  const [rate, bareRate, p99, bareP99] = [middle('ours', 'rate'), middle('bare', 'rate'), middle('ours', 'p99'), middle('bare', 'p99')]
   console.log(
-    `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.7); 99th percentile ${Math.round(p99)} ms (aim 250)`,
+    `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.7); 99th percentile ${Math.round(p99)} ms (aim 250), of the bare route ${Math.round(bareP99)} ms`,
   )
   listening.close()
 }
@@ -141,12 +151,11 @@ async function crowd(server, pool) {
 await withTestDatabase(
   async ({ TEST_DATABASE_URL }) => {
     const pool = new pg.Pool({ connectionString: TEST_DATABASE_URL, max: 10 })
-    await pool.query('create table bare_log (id uuid primary key, record_id uuid not null, stamp text not null, fields jsonb not null)')
-    await pool.query(
-      'create table bare_strikes (id uuid primary key, time timestamptz(3) not null, outcome text, length_mm double precision, stamps jsonb not null)',
-    )
+    pool.on('error', () => undefined)
+    await pool.query('create table bare_one (id uuid primary key, record_id uuid not null, stamp text not null, fields jsonb not null)')
     await withServer(
       async (server) => {
+        await pool.query('create table bare_log (like changes including all); create table bare_strikes (like strikes including all)')
         await intake(server, pool)
         await crowd(server, pool)
       },

@@ -289,6 +289,15 @@ export const typedName = (field: string): string => `${field}Typed`
 
 /** Every field name a change of this kind may carry, with its rule. */
 export function allFields(kind: Kind): FieldTable {
+  const made = ALL_FIELDS.get(kind) ?? withCompanions(kind)
+  ALL_FIELDS.set(kind, made)
+  return made
+}
+
+/** Asked for every change of every push. */
+const ALL_FIELDS = new Map<Kind, FieldTable>()
+
+function withCompanions(kind: Kind): FieldTable {
   const table: Record<string, FieldSpec> = {}
   for (const [name, spec] of Object.entries(fieldsOf(kind))) {
     table[name] = spec

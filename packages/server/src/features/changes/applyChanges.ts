@@ -1,4 +1,4 @@
-import { MAX_AHEAD_MS, allFields, fieldsOf, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
+import { KINDS, MAX_AHEAD_MS, allFields, fieldsOf, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
 import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
 import { Problem, faultsOf, forbiddenField, isAllowed } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
@@ -94,14 +94,19 @@ function groupsOf(changes: readonly Change[]): Map<string, Change[]> {
   return groups
 }
 
+/** By kind: its fields that are times. */
+const INSTANTS = Object.fromEntries(
+  KINDS.map((kind) => [kind, Object.entries(allFields(kind)).flatMap(([field, spec]) => (spec.type === 'instant' ? [field] : []))]),
+) as Record<Kind, string[]>
+
 /** Times in the one spelling that is stored, so that log, record and every device agree. */
 function canonical(change: Change): Change {
-  const known = allFields(change.kind)
-  const fields = Object.entries(change.fields).map(([field, value]): [string, Json] => {
-    const ms = known[field]?.type === 'instant' && typeof value === 'string' ? parseInstant(value) : undefined
-    return [field, ms === undefined ? value : isoUtc(ms)]
+  const spelled = INSTANTS[change.kind].flatMap((field): [string, Json][] => {
+    const value = change.fields[field]
+    const ms = typeof value === 'string' ? parseInstant(value) : undefined
+    return ms === undefined || isoUtc(ms) === value ? [] : [[field, isoUtc(ms)]]
   })
-  return { ...change, fields: Object.fromEntries(fields) }
+  return spelled.length === 0 ? change : { ...change, fields: { ...change.fields, ...Object.fromEntries(spelled) } }
 }
 
 const MAX_FIELDS_LETTERS = 2_000_000
@@ -132,12 +137,17 @@ function shapeProblem({ id, kind, fields }: Change, exists: boolean): Problem | 
   return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
 }
 
+/** By kind: the fields that name another record, and of which kind. */
+const REFERENCES = Object.fromEntries(
+  KINDS.map((kind) => [kind, Object.entries(fieldsOf(kind)).flatMap(([field, spec]) => (spec.type === 'ref' ? [{ field, to: spec.to }] : []))]),
+) as Record<Kind, { field: string; to: Kind }[]>
+
 function referenceProblem({ id, kind, fields }: Change, records: Records, created: ReadonlySet<string>): Problem | undefined {
-  for (const [field, spec] of Object.entries(fieldsOf(kind))) {
+  for (const { field, to } of REFERENCES[kind]) {
     const target = fields[field]
-    if (spec.type !== 'ref' || typeof target !== 'string') continue
-    if (!created.has(`${spec.to} ${target}`) && !records.has(spec.to, target)) {
-      return new Problem('unknown-record', `There is no such ${spec.to} in this book.`, { field, changeId: id })
+    if (typeof target !== 'string') continue
+    if (!created.has(`${to} ${target}`) && !records.has(to, target)) {
+      return new Problem('unknown-record', `There is no such ${to} in this book.`, { field, changeId: id })
     }
   }
   return undefined
@@ -159,9 +169,9 @@ class Records {
     const note = (sets: Map<Kind, Set<string>>, kind: Kind, id: string): void => void sets.set(kind, (sets.get(kind) ?? new Set()).add(id))
     for (const { kind, recordId, fields } of changes) {
       note(touched, kind, recordId)
-      for (const [field, spec] of Object.entries(fieldsOf(kind))) {
+      for (const { field, to } of REFERENCES[kind]) {
         const target = fields[field]
-        if (spec.type === 'ref' && typeof target === 'string' && UUID.test(target)) note(targets, spec.to, target)
+        if (typeof target === 'string' && UUID.test(target)) note(targets, to, target)
       }
     }
     for (const [kind, ids] of touched) for (const { id, state } of await loadStates(db, bookId, kind, [...ids])) states.set(`${kind} ${id}`, state)

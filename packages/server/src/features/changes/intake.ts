@@ -11,6 +11,9 @@ interface Waiting {
 /** More changes than these go in a transaction of their own. */
 const MOST_CHANGES = 5_000
 
+/** So many books are written at a time; while a book waits its turn, more of its pushes come together. */
+const MOST_BOOKS = 3
+
 /**
  * Pushes to one book follow one another whatever is done, for they take its numbers in order. So those that come while one is being
  * written wait here, not each on a connection to the database, and are then written together. What fails together is tried one by
@@ -18,6 +21,8 @@ const MOST_CHANGES = 5_000
  */
 export class Intake {
   private readonly waiting = new Map<string, Waiting[]>()
+  private readonly turns: (() => void)[] = []
+  private writing = 0
 
   constructor(private readonly apply: Apply) {}
 
@@ -36,9 +41,22 @@ export class Intake {
     for (;;) {
       const queue = this.waiting.get(bookId) ?? []
       if (queue.length === 0) break
+      await this.turn()
       await this.write(bookId, queue.splice(0, this.together(queue)))
+      this.next()
     }
     this.waiting.delete(bookId)
+  }
+
+  private async turn(): Promise<void> {
+    if (this.writing < MOST_BOOKS) this.writing++
+    else await new Promise<void>((go) => this.turns.push(go))
+  }
+
+  private next(): void {
+    const go = this.turns.shift()
+    if (go) go()
+    else this.writing--
   }
 
   private together(queue: readonly Waiting[]): number {
