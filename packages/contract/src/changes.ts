@@ -1,15 +1,11 @@
+import 'reflect-metadata'
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Max, IsUUID, Matches, Min, ValidateNested, validateSync } from 'class-validator'
 import { Type, plainToInstance } from 'class-transformer'
 import { KINDS } from '@jotbook/core'
-import type { Change, Fields, Kind, RecordState } from '@jotbook/core'
+import type { Change, Fields, Kind } from '@jotbook/core'
 import { Problem } from './problems.ts'
-
-/** The wire schema of pushes; the server up-casts every schema ever released. */
-export const PUSH_SCHEMA = 2
-export const MAX_PUSH_CHANGES = 20_000
-export const PAGE_CHANGES = 5_000
-/** A cursor further behind gets the snapshot instead of pages. */
-export const SNAPSHOT_BEHIND = 20_000
+import { MAX_PUSH_CHANGES, PUSH_SCHEMA } from './wire.ts'
+import type { PushRequest } from './wire.ts'
 
 class ChangeBody implements Change {
   @IsUUID(7, { message: 'A change’s id must be a UUIDv7.' }) id!: string
@@ -26,41 +22,6 @@ class PushBody {
   @IsString() @Matches(/^[A-Za-z0-9-]{1,64}$/) device!: string
   @IsArray() @ArrayMaxSize(MAX_PUSH_CHANGES) @ValidateNested({ each: true }) @Type(() => ChangeBody) changes!: Change[]
 }
-
-export interface PushRequest {
-  readonly schema: number
-  readonly device: string
-  readonly changes: readonly Change[]
-}
-
-export interface Refusal {
-  readonly group: string
-  readonly problem: ReturnType<Problem['toJSON']>
-}
-
-export interface PushAnswer {
-  /** Ids now in the book, whether by this push or an earlier one. */
-  readonly accepted: readonly string[]
-  readonly refused: readonly Refusal[]
-  readonly seq: number
-  readonly serverTimeMs: number
-}
-
-export interface PullAnswer {
-  /** Set when the cursor is too far behind: fetch the snapshot. */
-  readonly snapshot?: true
-  /** `by` is the member who sent it. */
-  readonly changes: readonly (Change & { readonly seq: number; readonly by: string })[]
-  /** The cursor to ask from next. */
-  readonly next: number
-  readonly more: boolean
-  /** The last group of this page goes on in the next: apply both together. */
-  readonly partial: boolean
-  readonly serverTimeMs: number
-}
-
-/** Lines of the snapshot stream: first the sequence number it stands for, then records, last an end mark. */
-export type SnapshotLine = { readonly seq: number } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
 
 const UUID_7 = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/
 const UUID_PLAIN = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/

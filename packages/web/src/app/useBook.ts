@@ -19,10 +19,26 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
   }, [data, dispatch])
   useEffect(() => {
     if (book === null) return undefined
-    const reading = liveQuery(() => readBook(book)).subscribe((records) => dispatch(recordsLoaded(records)))
+    // Apart, so that a tap, which changes only what waits, does not read the lists anew.
+    let [lists, standing]: [Lists?, Standing?] = []
+    const show = (): void => {
+      if (!lists || !standing) return
+      const { arrived, ...rest } = standing
+      dispatch(recordsLoaded({ ...lists, ...rest, book: arrived ? book : null }))
+    }
+    const readings = [
+      liveQuery(() => readLists(book)).subscribe((read) => {
+        lists = read
+        show()
+      }),
+      liveQuery(() => readStanding(book)).subscribe((read) => {
+        standing = read
+        show()
+      }),
+    ]
     const stop = keepInStep(book, (connection) => dispatch(connectionChanged(connection)))
     return () => {
-      reading.unsubscribe()
+      for (const reading of readings) reading.unsubscribe()
       stop()
       dispatch(recordsClosed())
     }
@@ -33,32 +49,36 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
 
 const isProblem = (error: unknown): error is ProblemDetails => typeof (error as ProblemDetails | undefined)?.type === 'string'
 
-/** A book that is still arriving for the first time is not shown by halves. */
-async function readBook(book: string): Promise<RecordsState> {
-  const [waters, spots, setups, lures, trips, [settings], meta, waiting, refused] = await Promise.all([
+type Standing = Pick<RecordsState, 'waiting' | 'refused' | 'revision'> & { readonly arrived: boolean }
+type Lists = Omit<RecordsState, 'book' | keyof Standing>
+
+/** What waits, and how far the book has come: one that is still arriving for the first time is not shown by halves. */
+async function readStanding(book: string): Promise<Standing> {
+  const [meta, waiting, refused] = await Promise.all([
+    store.books.get(book),
+    store.outbox.where({ book, refused: 0 }).count(),
+    store.outbox.where({ book, refused: 1 }).count(),
+  ])
+  return { waiting, refused, revision: meta?.revision ?? 0, arrived: (meta?.cursor ?? 0) > 0 || waiting + refused > 0 }
+}
+
+async function readLists(book: string): Promise<Lists> {
+  const [waters, spots, setups, lures, trips, [settings]] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
     recordsOf(book, 'setup'),
     recordsOf(book, 'lure'),
     recordsOf(book, 'trip'),
     recordsOf(book, 'book'),
-    store.books.get(book),
-    store.outbox.where({ book, refused: 0 }).count(),
-    store.outbox.where({ book, refused: 1 }).count(),
   ])
   const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
-  const arrived = (meta?.cursor ?? 0) > 0 || waiting + refused > 0
   return {
-    book: arrived ? book : null,
     waters: waters.sort(byName),
     spots: spots.sort(byName),
     setups: setups.sort(byName),
     lures: lures.sort(byName),
     trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)),
     settings: settings ?? null,
-    waiting,
-    refused,
-    revision: meta?.revision ?? 0,
   }
 }
 

@@ -1,7 +1,7 @@
 import { convert, fieldsOf } from '@jotbook/core'
 import type { Fields, Kind, Unit, UnitPreferences } from '@jotbook/core'
 import { quantity } from '../../ui/locale.ts'
-import { shownUnit } from '../../ui/recordForm/index.ts'
+import { shownUnit } from '../../ui/recordForm/shownUnit.ts'
 
 /** By unit: how far one tap moves a value, and where it starts when there is none yet. */
 const STEPS: Readonly<Partial<Record<Unit, { readonly step: number; readonly start: Readonly<Record<string, number>> }>>> = {

@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
 import { daySummary } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
@@ -18,8 +19,23 @@ const HEAD = 150
 const EDGE = 30
 const ID = 'day-picture'
 
-/** The day as one picture to hand on: figures and strip, and nothing that tells where. */
-export function ShareDay({ screen, model }: { screen: TripOnScreen; model: StripModel }) {
+/** The day as one picture to hand on, drawn when it is asked for. */
+export function ShareDay(day: { screen: TripOnScreen; model: StripModel }) {
+  const [making, setMaking] = useState(false)
+  useEffect(() => {
+    const svg = making ? document.querySelector<SVGSVGElement>(`#${ID}`) : null
+    if (svg) void savePng(svg, text.share.file).finally(() => setMaking(false))
+  }, [making])
+  return (
+    <Box mt="16px" className="no-print">
+      <Button onClick={() => setMaking(true)}>{text.share.save}</Button> <Quiet>{text.share.note}</Quiet>
+      {making && <DayPicture {...day} />}
+    </Box>
+  )
+}
+
+/** Figures and strip, and nothing that tells where. */
+function DayPicture({ screen, model }: { screen: TripOnScreen; model: StripModel }) {
   const units = useUnits()
   const { hours, strikes, raised, landed, largest } = daySummary(screen)
   const spell = bestSpell(screen)
@@ -34,41 +50,34 @@ export function ShareDay({ screen, model }: { screen: TripOnScreen; model: Strip
   ]
   const inner = WIDTH - 2 * EDGE
   const height = HEAD + frameOf(model, inner).height + EDGE
-  const save = (): void => {
-    const svg = document.querySelector<SVGSVGElement>(`#${ID}`)
-    if (svg) void savePng(svg, text.share.file)
-  }
   return (
-    <Box mt="16px" className="no-print">
-      <Button onClick={save}>{text.share.save}</Button> <Quiet>{text.share.note}</Quiet>
-      <Box aria-hidden position="absolute" left="-9999px" top="0">
-        <svg
-          id={ID}
-          viewBox={`0 0 ${WIDTH} ${height}`}
-          width={WIDTH}
-          height={height}
-          xmlns="http://www.w3.org/2000/svg"
-          fontFamily="'Atkinson Hyperlegible Next Variable', sans-serif"
-        >
-          <rect width={WIDTH} height={height} fill={ink.paper} />
-          <text x={EDGE} y="48" style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
-            {day(screen.trip.start, zoneOf(screen), 'full')}
-          </text>
-          {shown.map(([value, name], i) => (
-            <g key={name} transform={`translate(${EDGE + (i * inner) / Math.max(4, shown.length)} 96)`}>
-              <text style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
-                {value}
-              </text>
-              <text y="22" style={{ fontSize: 14 }} fill={ink.quiet}>
-                {name}
-              </text>
-            </g>
-          ))}
-          <g transform={`translate(${EDGE} ${HEAD})`}>
-            <DayStrip model={model} width={inner} highlight={undefined} />
+    <Box aria-hidden position="absolute" left="-9999px" top="0">
+      <svg
+        id={ID}
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        width={WIDTH}
+        height={height}
+        xmlns="http://www.w3.org/2000/svg"
+        fontFamily="'Atkinson Hyperlegible Next Variable', sans-serif"
+      >
+        <rect width={WIDTH} height={height} fill={ink.paper} />
+        <text x={EDGE} y="48" style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
+          {day(screen.trip.start, zoneOf(screen), 'full')}
+        </text>
+        {shown.map(([value, name], i) => (
+          <g key={name} transform={`translate(${EDGE + (i * inner) / Math.max(4, shown.length)} 96)`}>
+            <text style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
+              {value}
+            </text>
+            <text y="22" style={{ fontSize: 14 }} fill={ink.quiet}>
+              {name}
+            </text>
           </g>
-        </svg>
-      </Box>
+        ))}
+        <g transform={`translate(${EDGE} ${HEAD})`}>
+          <DayStrip model={model} width={inner} highlight={undefined} />
+        </g>
+      </svg>
     </Box>
   )
 }

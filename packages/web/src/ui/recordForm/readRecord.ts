@@ -1,7 +1,8 @@
 import { allFields, fieldsOf, isDate, parseNumber, parseQuantity, typedName } from '@jotbook/core'
-import type { FieldSpec, Fields, Json, Kind, Unit, UnitPreferences } from '@jotbook/core'
+import type { FieldSpec, Fields, Json, Kind, UnitPreferences } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { bareQuantity, decimals } from '../locale.ts'
+import { shownUnit } from './shownUnit.ts'
 import { text } from './text.ts'
 
 /** A record as it is typed: one line of text a field, lists joined by `;`. */
@@ -11,15 +12,6 @@ export interface ReadRecord {
   readonly fields: Fields
   /** By field: what must be mended. */
   readonly problems: Readonly<Record<string, string>>
-}
-
-/** The unit a measured field is typed and shown in: the reader's own for its sort of quantity. */
-export function shownUnit(field: string, spec: Extract<FieldSpec, { type: 'quantity' }>, units: UnitPreferences): Unit {
-  if (spec.dimension === 'temperature') return units.temperature
-  if (spec.dimension === 'speed') return units.wind
-  if (spec.dimension === 'pressure') return units.pressure
-  if (spec.dimension === 'weight') return field === 'weightG' ? (units.weight === 'lb' || units.weight === 'oz' ? 'oz' : 'g') : units.weight
-  return spec.unit === 'mm' ? units.length : units.depth
 }
 
 /** What was typed, as the fields of a record: measured values in SI beside their spelling. Pure. */

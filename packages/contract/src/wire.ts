@@ -1,0 +1,44 @@
+import type { Change, Kind, RecordState } from '@jotbook/core'
+import type { Problem } from './problems.ts'
+
+/** The wire schema of pushes; the server up-casts every schema ever released. */
+export const PUSH_SCHEMA = 2
+export const MAX_PUSH_CHANGES = 20_000
+export const PAGE_CHANGES = 5_000
+/** A cursor further behind gets the snapshot instead of pages. */
+export const SNAPSHOT_BEHIND = 20_000
+
+export interface PushRequest {
+  readonly schema: number
+  readonly device: string
+  readonly changes: readonly Change[]
+}
+
+export interface Refusal {
+  readonly group: string
+  readonly problem: ReturnType<Problem['toJSON']>
+}
+
+export interface PushAnswer {
+  /** Ids now in the book, whether by this push or an earlier one. */
+  readonly accepted: readonly string[]
+  readonly refused: readonly Refusal[]
+  readonly seq: number
+  readonly serverTimeMs: number
+}
+
+export interface PullAnswer {
+  /** Set when the cursor is too far behind: fetch the snapshot. */
+  readonly snapshot?: true
+  /** `by` is the member who sent it. */
+  readonly changes: readonly (Change & { readonly seq: number; readonly by: string })[]
+  /** The cursor to ask from next. */
+  readonly next: number
+  readonly more: boolean
+  /** The last group of this page goes on in the next: apply both together. */
+  readonly partial: boolean
+  readonly serverTimeMs: number
+}
+
+/** Lines of the snapshot stream: first the sequence number it stands for, then records, last an end mark. */
+export type SnapshotLine = { readonly seq: number } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
