@@ -24,8 +24,12 @@ async function screens(app: App): Promise<string[]> {
     '/book',
     '/book/import',
     '/start',
+    `/trips/${trip}?closed=1`,
   ]
 }
+
+/** Screens without the frame around them. */
+const BARE = ['/deck', '/sign-in', '/join']
 
 async function settled(page: Page, url: string): Promise<void> {
   await page.goto(url)
@@ -50,6 +54,13 @@ for (const [scheme, width] of [
       const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
       expect(serious.map(({ id, nodes }) => `${path} ${scheme}: ${id} ${nodes[0]?.html}`)).toEqual([])
       expect(await overflow(page), `${path} does not scroll sideways at ${width}`).toBeLessThanOrEqual(0)
+    }
+    for (const path of BARE) {
+      await page.goto(app.url + path)
+      await expect(page.getByRole('heading').first()).toBeVisible()
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.map(({ id, nodes }) => `${path} ${scheme}: ${id} ${nodes[0]?.html}`)).toEqual([])
+      expect(await overflow(page), path).toBeLessThanOrEqual(0)
     }
   })
 }

@@ -1,5 +1,6 @@
-import { existsSync, statSync } from 'node:fs'
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { brotliCompressSync } from 'node:zlib'
 import { installPackages, newest, root, run } from './steps.mjs'
 
 /** Our own workspaces are bundled in; every package from npm stays outside. */
@@ -46,6 +47,12 @@ async function bundleCommand() {
 
 const outOfDate = (output, sources) => !existsSync(join(root, output)) || statSync(join(root, output)).mtimeMs < newest(sources)
 
+/** Scripts and styles beside themselves as small as they get: served so to whoever takes it. */
+function compressAssets(folder) {
+  for (const name of readdirSync(folder).filter((file) => /\.(js|css|svg)$/.test(file)))
+    writeFileSync(join(folder, `${name}.br`), brotliCompressSync(readFileSync(join(folder, name))))
+}
+
 /** Builds what is older than its sources. */
 export async function buildAll() {
   const shared = [
@@ -61,6 +68,7 @@ export async function buildAll() {
   if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
     console.log('Building the pages.')
     await run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'packages/web'])
+    compressAssets(join(root, 'packages/web/dist/assets'))
   }
 }
 

@@ -1,3 +1,4 @@
+/* global localStorage */
 import { Buffer } from 'node:buffer'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { spawn } from 'node:child_process'
@@ -47,6 +48,30 @@ const mending = async (page) => {
 }
 const at = (path) => (page) => page.goto(url + path)
 
+/** Two people on the river, an hour in. */
+const fishing = async (page, theme) => {
+  await page.evaluate((chosen) => localStorage.setItem('jot-deck', JSON.stringify({ theme: chosen })), theme)
+  await page.goto(`${url}/deck`)
+  await page.locator('.launch, .rod').first().waitFor()
+  const tap = (name) => page.getByRole('button', { name }).first().click()
+  if (await page.locator('.launch').count()) {
+    await tap(/^Quennor Reach/)
+    await tap('Rowan and Tilda')
+    await tap(/The last deck here/)
+    for (const name of ['Water: more', 'You see down: more', 'Wind: more', 'overcast']) await tap(name)
+    await tap(/launch$/)
+    await page.locator('.rod').nth(1).click()
+    await tap('Strike: Rowan')
+    await tap('landed')
+    await tap('just now')
+    await tap('Tilda')
+    await page.locator('.rod').nth(3).click()
+    await tap('Strike: Tilda')
+    await tap('missed')
+    await tap('Rowan')
+  }
+}
+
 const VIEWS = {
   today: { open: at('/today') },
   trips: { open: at('/trips') },
@@ -56,9 +81,7 @@ const VIEWS = {
   board: { open: at(question) },
   'board-apart': { open: at('/findings?by=class&split=water') },
   'board-night': { open: at(question), night: true },
-  'board-phone': { open: at(question), width: 390 },
   dock: { open: mending },
-  'dock-phone': { open: mending, width: 390 },
   notebook: {
     open: async (page) => {
       await page.goto(`${url}/trips/new`)
@@ -90,7 +113,9 @@ const VIEWS = {
     },
   },
   book: { open: at('/book') },
-  start: { open: at('/start') },
+  launch: { open: at('/deck'), width: 390 },
+  deck: { open: (page) => fishing(page, 'day'), width: 390 },
+  'deck-night': { open: (page) => fishing(page, 'night'), width: 390 },
 }
 
 const wanted = process.argv.slice(2)

@@ -1,5 +1,6 @@
 import express from 'express'
 import type { Express } from 'express'
+import compressed from 'express-static-gzip'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { Problem } from '@jotbook/contract'
@@ -83,7 +84,11 @@ const jsonOnly: express.RequestHandler = (request, _response, next) => {
 }
 
 function servePages(app: Express, pages: string): void {
-  app.use('/assets', express.static(`${pages}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }))
+  // Each script and style stands there compressed as well, made once at the build.
+  app.use(
+    '/assets',
+    compressed(`${pages}/assets`, { enableBrotli: true, orderPreference: ['br'], serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
+  )
   app.use(express.static(pages, { index: false, maxAge: 0 }))
   app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: pages }))
 }

@@ -66,19 +66,26 @@ interface Held {
 
 async function heldRecords(book: string, edits: readonly Edit[]): Promise<Held> {
   const keys = edits.map(({ kind, id }): [string, Kind, string] => [book, kind, id])
-  const [device, meta, rows] = await Promise.all([thisDevice(), store.books.get(book), store.records.bulkGet(keys)])
+  const clocked = edits.filter(({ kind, fields }) => isClocked(kind, fields))
+  // What names its trip is asked for in the same breath; a tap waits for each further round.
+  const named = tripsOf(clocked, new Map())
+  const [device, meta, rows, namedTrips] = await Promise.all([thisDevice(), store.books.get(book), store.records.bulkGet(keys), tripRows(book, named)])
   const records = new Map(rows.flatMap((row, i) => (row ? [[edits[i]?.id ?? '', row] as const] : [])))
-  const trips = edits.filter(({ kind, fields }) => isClocked(kind, fields)).map((edit) => tripOfEdit(edit, records))
-  const wanted = [...new Set(trips)].filter((trip) => trip !== '')
-  const tripRows = wanted.length > 0 ? await store.records.bulkGet(wanted.map((trip): [string, Kind, string] => [book, 'trip', trip])) : []
+  const others = tripsOf(clocked, records).filter((trip) => !named.includes(trip))
   const shifts = new Map(
-    tripRows.flatMap((row) => {
+    [...namedTrips, ...(await tripRows(book, others))].flatMap((row) => {
       const known = clockShiftsOf(row?.shown.fields.clockShiftS)
       return row && known ? [[row.id, known] as const] : []
     }),
   )
   return { device, meta: meta ?? { book, cursor: 0, revision: 0 }, records, shifts }
 }
+
+const tripsOf = (edits: readonly Edit[], records: ReadonlyMap<string, DeviceRecord>): string[] =>
+  [...new Set(edits.map((edit) => tripOfEdit(edit, records)))].filter((trip) => trip !== '')
+
+const tripRows = async (book: string, trips: readonly string[]): Promise<(DeviceRecord | undefined)[]> =>
+  trips.length > 0 ? store.records.bulkGet(trips.map((trip): [string, Kind, string] => [book, 'trip', trip])) : []
 
 function tripOfEdit({ kind, id, fields }: Edit, records: ReadonlyMap<string, DeviceRecord>): string {
   if (kind === 'trip') return id
