@@ -76,7 +76,7 @@ function RodCell({ rod, day, first, mine, onTap }: RodCellProps) {
         <strong>{kind}</strong>
         <span>{colour}</span>
       </span>
-      {holders.length > 0 && <em className="holders">{holders.join(' · ')}</em>}
+      {holders.length > 0 && <em className="holders">{holders.map((name) => name.charAt(0)).join(' ')}</em>}
       {first && <em className="level">{text.levels[level]}</em>}
     </Target>
   )

@@ -33,9 +33,7 @@ export function TopLine({ deck, zone, nowMs, onReading, onDay }: TopLineProps) {
     <header className="top-line">
       <Target className={`read ${stale ? 'stale' : ''}`} onTap={onReading} aria-label={text.reading}>
         <time>{clock(nowMs, zone)}</time>
-        <strong>
-          {[value('waterTempC'), sight && `${text.read.fields.visibilityM.toLowerCase()} ${sight}`].filter(Boolean).join(' · ') || text.read.never}
-        </strong>
+        <strong>{[value('waterTempC'), sight && text.read.sees(sight)].filter(Boolean).join(' · ') || text.read.never}</strong>
         <span>
           {value('windMps') ? `${text.read.fields.windMps} ${value('windMps')} · ` : ''}
           {known.length > 0 ? (ageMin < 1 ? text.justNow : text.read.age(text.minutes(ageMin))) : ''}

@@ -116,6 +116,7 @@ export const text = {
     age: (age: string) => `${age} old`,
     stale: 'still so?',
     never: 'not read yet',
+    sees: (sight: string) => `sees ${sight}`,
     log: 'Log it',
     same: 'All still the same',
     fields: {

@@ -17,6 +17,8 @@ import { text } from './text.ts'
 const WIDTH = 1080
 const HEAD = 150
 const EDGE = 30
+/** Figures stand side by side; the sixth, a span of time, ends at the edge. */
+const [SHORT, STEP] = [5, 165]
 const ID = 'day-picture'
 
 /** The day as one picture to hand on, drawn when it is asked for. */
@@ -65,7 +67,7 @@ function DayPicture({ screen, model }: { screen: TripOnScreen; model: StripModel
           {day(screen.trip.start, zoneOf(screen), 'full')}
         </text>
         {shown.map(([value, name], i) => (
-          <g key={name} transform={`translate(${EDGE + (i * inner) / Math.max(4, shown.length)} 96)`}>
+          <g key={name} transform={`translate(${i < SHORT ? EDGE + i * STEP : EDGE + inner} 96)`} textAnchor={i < SHORT ? 'start' : 'end'}>
             <text style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
               {value}
             </text>
