@@ -42,14 +42,14 @@ export class App {
   }
 
   /** Open to a network under HTTPS, with an owner who signs in. */
-  static async openToNetwork(owner: { name: string; password: string }): Promise<App> {
+  static async openToNetwork(owner?: { name: string; password: string }): Promise<App> {
     const folder = mkdtempSync(join(tmpdir(), 'jot-tls-'))
     const [TLS_CERT, TLS_KEY] = [join(folder, 'cert.pem'), join(folder, 'key.pem')]
     const made = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', TLS_KEY, '-out', TLS_CERT]
     execFileSync('openssl', made, { stdio: 'ignore' })
     const app = await App.unstarted((port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }))
-    const account = [join(root, 'packages/cli/bin/jot.mjs'), 'account', '--name', owner.name]
-    execFileSync(process.execPath, account, { input: `${owner.password}\n`, env: { ...process.env, DATABASE_URL: app.databaseUrl } })
+    const account = [join(root, 'packages/cli/bin/jot.mjs'), 'account', '--name', owner?.name ?? '']
+    if (owner) execFileSync(process.execPath, account, { input: `${owner.password}\n`, env: { ...process.env, DATABASE_URL: app.databaseUrl } })
     await app.start()
     return app
   }

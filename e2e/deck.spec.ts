@@ -1,4 +1,5 @@
-import { expect, test } from './app.ts'
+import { join } from 'node:path'
+import { expect, root, test } from './app.ts'
 import type { App } from './app.ts'
 import { Phone } from './deckDay.ts'
 
@@ -77,6 +78,8 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await phone.tap('Length: more')
   await expect(page.getByRole('group', { name: 'Length' })).toContainText('14 in')
   await phone.tap('largemouth')
+  await page.locator('input[type=file]').setInputFiles(join(root, 'packages/web/public/icon-512.png'))
+  await expect(page.getByRole('button', { name: 'Photo kept' })).toBeVisible()
   await phone.tap('Done')
 
   await phone.restart(3)
@@ -98,8 +101,7 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await expect(phone.page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
   await app.start()
-  await phone.later(2)
-  await expect(phone.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+  await phone.synced()
   const day = await dayIn(app)
   expect({ ...day, minutes: 0 }).toEqual({ stints: 14, strikes: 9, raised: 1, readings: 1, minutes: 0, astray: 0, twice: 0 })
   // Every minute from the first rod to the close, less the break of thirty.
@@ -110,6 +112,9 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   expect(await app.query(`select length_mm::float as mm, species from strikes where length_mm is not null and trip = (${NEW_TRIP})`)).toEqual([
     { mm: 355.6, species: 'largemouth' },
   ])
+  // The photo follows its strike, drawn anew as a JPEG under the hash that the strike names.
+  const photo = `select k.photo = p.sha256 as named, encode(substring(p.jpeg from 1 for 2), 'hex') as begins from pictures p join strikes k on k.photo = p.sha256`
+  await expect.poll(() => app.query(photo), { timeout: 30_000 }).toEqual([{ named: true, begins: 'ffd8' }])
   await phone.close()
 })
 
@@ -132,8 +137,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
   await two.strike('missed', 'Tilda')
   await app.start()
   for (const phone of [one, two]) {
-    await phone.later(2)
-    await expect(phone.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+    await phone.synced()
   }
   for (const phone of [one, two]) await phone.later(1)
   for (const phone of [one, two]) await expect.poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 }).toBe(2)
@@ -177,8 +181,7 @@ test('the server killed in mid-push, and an answer that never comes: every tap i
   })
   await phone.later(3)
   await expect.poll(() => cut, { timeout: 60_000 }).toBe(1)
-  for (let i = 0; i < 4; i++) await phone.later(2)
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+  await phone.synced()
   const day = await dayIn(app)
   expect([day.stints, day.strikes, day.twice]).toEqual([12, 13, 0])
   const [log] = await app.query(

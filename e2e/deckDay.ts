@@ -89,6 +89,21 @@ export class Phone {
     await expect(this.page.getByTestId('said')).toHaveText(`${name} in hand`)
   }
 
+  /** Waits until all is in the book; a little over a minute goes by at each look, so that no wait between tries outlasts it. */
+  async synced(): Promise<void> {
+    const state = this.page.getByTestId('sync-state')
+    await expect
+      .poll(
+        async () => {
+          if (/all in the book/.test((await state.textContent()) ?? '')) return true
+          await this.later(1.1)
+          return false
+        },
+        { timeout: 120_000, intervals: [2500] },
+      )
+      .toBe(true)
+  }
+
   async strike(outcome?: 'missed' | 'lost' | 'landed', whose?: string): Promise<void> {
     await this.tap(whose ? `Strike: ${whose}` : 'Strike', /^Strike \d+, /)
     if (outcome) await this.tap(outcome, `Strike: ${outcome}`)

@@ -1,7 +1,10 @@
+import './targets.css'
 import './deck.css'
+import './sheets.css'
 import { useEffect } from 'react'
 import { useAppSelector } from '../../app/store.ts'
 import { isUnderWay } from '../../app/underWay.ts'
+import { keepReserve } from '../../offline/index.ts'
 import { useOpenBook } from '../../app/useBook.ts'
 import { DeckScreen } from './DeckScreen.tsx'
 import { Launch } from './Launch.tsx'
@@ -24,6 +27,7 @@ export function DeckPage() {
       classList.remove('deck-large', 'deck-flash')
     }
   }, [theme, large])
+  useEffect(() => void keepReserve(), [])
   const open = trips.find(isUnderWay)
   return (
     <div className={`deck-page ${left ? 'left-hand' : ''}`}>

@@ -25,12 +25,13 @@ import { DaySheet } from './DaySheet.tsx'
 import { LineToStrike } from './LineToStrike.tsx'
 import { placedRods } from './levels.ts'
 import type { PlacedRod } from './levels.ts'
-import { placeNow } from './place.ts'
+import { followPlace, placeNow } from './place.ts'
 import { Prompt } from './Prompt.tsx'
 import type { Asking } from './Prompt.tsx'
 import { ReadingSheet } from './ReadingSheet.tsx'
 import { Rods } from './Rods.tsx'
 import { deckNow, lastTapMs, newId } from './session.ts'
+import { useDeckSettings } from './settings.ts'
 import { StateLine } from './StateLine.tsx'
 import { StrikeArea } from './StrikeArea.tsx'
 import { StrikeSheet } from './StrikeSheet.tsx'
@@ -62,6 +63,11 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const tick = useNow()
   const nowMs = deckNow(day)
   useScreenAwake()
+  const { places } = useDeckSettings()
+  useEffect(() => {
+    followPlace(places)
+    return () => followPlace(false)
+  }, [places])
   const silent = unsureStints(day)
   useEffect(() => {
     const ends = endAtSilence(day, lastTapMs(day), deckNow(day))

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import { fieldsOf, isoUtc } from '@jotbook/core'
 import type { Fields, Rod, Trip, Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { commit, newId } from '../../offline/index.ts'
+import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { listOf } from '../../ui/locale.ts'
 import { farness, positionNow } from './place.ts'
@@ -43,6 +43,8 @@ export function Launch({ book }: { book: string }) {
     }
     const first = Object.keys(reading).length > 0 ? [{ kind: 'reading' as const, id: newId(), fields: { trip, time: now, ...reading } }] : []
     await commit(book, [{ kind: 'trip', id: trip, fields }, ...first])
+    // From now on what is here is all there is for days; the answer stands under Day.
+    void askToPersist()
   }
   return (
     <main className="launch">

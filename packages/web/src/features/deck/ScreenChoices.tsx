@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react'
 import { askToPersist, readRoom } from '../../offline/index.ts'
-import { followPlace } from './place.ts'
 import { chooseDeck, useDeckSettings } from './settings.ts'
 import type { DeckSettings } from './settings.ts'
 import { Target } from './Target.tsx'
@@ -16,7 +15,6 @@ export function ScreenChoices() {
   useEffect(() => void readRoom().then((room) => setPersisted(room.persisted)), [])
   const toggle = (name: Exclude<keyof DeckSettings, 'theme'>): void => {
     chooseDeck({ [name]: !settings[name] })
-    if (name === 'places') followPlace(!settings.places)
   }
   return (
     <section aria-label={text.daySheet.screen}>
