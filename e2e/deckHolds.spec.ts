@@ -20,6 +20,7 @@ test('what showed feedback is kept: the page crashes, two tabs tap, the device i
   phone.page = other
   await phone.strike()
   await page.goto('chrome://crash').catch(() => undefined)
+  await page.close()
   await phone.strike()
   await expect(other.locator('.rod .strokes path')).toHaveCount(3)
 

@@ -32,6 +32,8 @@ export const lastTapMs = (day: DeckDay): number => clock.tapMs + shiftMs(day)
 export class DeckSession {
   private ahead: DeckDay
   private underWay = 0
+  /** Taps on the disk so far: what was read of the store before one of them is out of date. */
+  commits = 0
 
   constructor(
     private readonly book: string,
@@ -40,10 +42,17 @@ export class DeckSession {
     this.ahead = durable
   }
 
-  /** The day as the device store now has it. */
-  arrive(day: DeckDay): void {
+  /** The day as the device store had it when so many taps were on the disk. One read before the last tap is not built on. */
+  arrive(day: DeckDay, commits: number): void {
+    if (commits < this.commits) return
     this.durable = day
     if (this.underWay === 0) this.ahead = day
+  }
+
+  /** What was written beside the taps, by an undo: the next tap is built on it. */
+  wrote(edits: readonly DeckEdit[]): void {
+    this.commits++
+    this.ahead = applied(this.ahead, edits)
   }
 
   /** Resolves when it is on the disk: only then may it be shown. */
@@ -56,6 +65,7 @@ export class DeckSession {
     this.underWay++
     try {
       await commit(this.book, edits, { undo: { trip: this.ahead.trip.id, label }, tap: clock })
+      this.commits++
     } catch (error) {
       this.ahead = this.underWay === 1 ? this.durable : before
       throw error

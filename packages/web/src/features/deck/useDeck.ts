@@ -40,10 +40,13 @@ export function useDeck(book: string, trip: Trip): Deck | undefined {
     let live = true
     void wakeClock().then(() => {
       if (!live) return
-      reading = liveQuery(async () => ({ records: await recordsOfTrip(book, trip.id), actions: await lastActions(book, trip.id) })).subscribe((read) => {
+      reading = liveQuery(async () => {
+        const commits = session.current?.commits ?? 0
+        return { commits, records: await recordsOfTrip(book, trip.id), actions: await lastActions(book, trip.id) }
+      }).subscribe((read) => {
         const next = { trip: latest.current, ...read.records }
         session.current ??= new DeckSession(book, next)
-        session.current.arrive(next)
+        session.current.arrive(next, read.commits)
         setDay(next)
         setActions(read.actions)
       })
@@ -69,7 +72,7 @@ export function useDeck(book: string, trip: Trip): Deck | undefined {
   }, [])
   const undo = useCallback(
     async (n: number) => {
-      await undoAction(book, n)
+      session.current?.wrote(await undoAction(book, n))
       signal()
       setSaid(text.said.undone)
     },
