@@ -117,7 +117,10 @@ export const moment = (ms: EpochMs): string => {
 }
 
 /** Minutes as hours and minutes: `8 h 05`. */
-export const hoursText = (minutes: number): string => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
+export const hoursText = (minutes: number): string => {
+  const rounded = Math.round(minutes)
+  return `${Math.floor(rounded / 60)} h ${String(rounded % 60).padStart(2, '0')}`
+}
 
 /** `a, b and c`. */
 export const listOf = (words: readonly string[], kind: 'conjunction' | 'disjunction' = 'conjunction'): string =>
