@@ -137,10 +137,7 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
     await phone.tap('landed', 'Strike: landed')
     await phone.tap('Keep', /^Kept, tag/)
     await phone.tap('More of it')
-    for (let i = 0; i < fish; i++) {
-      await phone.tap('Weight: more')
-      await expect(page.getByRole('group', { name: 'Weight' })).toContainText(i === 0 ? '2 lb' : `2 lb ${2 * i} oz`)
-    }
+    for (let i = 0; i < fish; i++) await phone.tap('Weight: more')
     await phone.tap('Done')
     await phone.tap('just now')
   }

@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyTo, emptyDay, handTo } from '../test/deckDay.ts'
+import { emptyDay, handTo } from '../test/deckDay.ts'
 import { looseEndsOf, splitStints, tripRecord } from '../effort/index.ts'
+import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './bag.ts'
 import { daySummary } from './dayInOneLook.ts'
 import { breakOff, fishOn, inHand, onBreak } from './hands.ts'
 import { lastRead } from './readings.ts'
 import { answerSilence, endAtSilence, unsureStints } from './silence.ts'
-import { forgottenChange, sinceChoices, strikeNow } from './strikes.ts'
+import { forgottenChange, movedInTime, sinceChoices, strikeNow } from './strikes.ts'
 import { TAP_CLOCK_START, nextTap } from './tripClock.ts'
 import type { DeckDay } from './types.ts'
 
@@ -18,7 +19,7 @@ const iso = (minutes: number): string => new Date(at(minutes)).toISOString()
 let counter = 0
 const newId = (): string => `id-${String(++counter).padStart(4, '0')}`
 
-const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay => applyTo(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
+const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay => applied(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
 const spans = (day: DeckDay, angler: string | null = null): [string, number, number | null][] =>
   day.stints
     .filter((stint) => (stint.angler ?? null) === angler)
@@ -52,11 +53,24 @@ describe('rods in hand', () => {
 
   it('rest in a break and are taken up again by everyone, with no hours in between', () => {
     let day = handTo(emptyDay(T0, ['Ash', 'Rowan']), 'crank', at(0), newId, ['Ash', 'Rowan'])
-    day = applyTo(day, breakOff(day, at(30)))
+    day = applied(day, breakOff(day, at(30)))
     expect(onBreak(day)).toBe(true)
-    day = applyTo(day, fishOn(day, at(50), newId))
+    day = applied(day, fishOn(day, at(50), newId))
     expect([inHand(day, 'Ash')?.lure, inHand(day, 'Rowan')?.lure, onBreak(day)]).toEqual(['crank', 'crank', false])
-    expect(daySummary(applyTo(day, breakOff(day, at(60)))).hours).toBeCloseTo((2 * 40) / 60, 9)
+    expect(spans(applied(day, breakOff(day, at(60))), 'Rowan')).toEqual([
+      ['crank', 0, 30],
+      ['crank', 50, 60],
+    ])
+  })
+})
+
+describe('a strike logged late', () => {
+  it('goes to the time it was, and to the rod in hand then', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    day = handTo(day, 'jig', at(20), newId)
+    day = strike(day, 22)
+    day = applied(day, movedInTime(day, day.strikes[0]!.id, at(17)))
+    expect([day.strikes[0]!.time, day.stints.find(({ id }) => id === day.strikes[0]!.stint)?.lure]).toEqual([iso(17), 'crank'])
   })
 })
 
@@ -67,7 +81,7 @@ describe('a forgotten rod change', () => {
     day = handTo(day, 'worm', at(40), newId)
     day = strike(day, 45)
     const { edits, stint } = forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: at(30), nowMs: at(50) }, newId)
-    day = applyTo(day, edits)
+    day = applied(day, edits)
     expect(spans(day)).toEqual([
       ['crank', 0, 30],
       ['jig', 30, null],
@@ -77,12 +91,12 @@ describe('a forgotten rod change', () => {
 
   it('offers only times since the last break, and the last strike, which stays with its rod', () => {
     let day = handTo(emptyDay(T0), 'crank', at(0), newId)
-    day = applyTo(day, breakOff(day, at(20)))
-    day = applyTo(day, fishOn(day, at(40), newId))
+    day = applied(day, breakOff(day, at(20)))
+    day = applied(day, fishOn(day, at(40), newId))
     day = strike(day, 48)
     const choices = sinceChoices(day, null, at(50))
     expect(choices.map(({ label, minutes }) => minutes ?? label)).toEqual(['now', 5, 'lastStrike'])
-    day = applyTo(day, forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: choices[2]!.ms, nowMs: at(50) }, newId).edits)
+    day = applied(day, forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: choices[2]!.ms, nowMs: at(50) }, newId).edits)
     expect(spans(day).slice(1)).toEqual([
       ['crank', 40, 48],
       ['jig', 48, null],
@@ -113,14 +127,14 @@ describe('any day of taps', () => {
           now += minutes
           for (const who of fished.keys()) if (inHand(day, who)) fished.set(who, fished.get(who)! + minutes)
           if (what === 'take') day = handTo(day, lure, at(now), newId, [angler])
-          else if (what === 'break') day = applyTo(day, breakOff(day, at(now)))
-          else if (what === 'on') day = onBreak(day) ? applyTo(day, fishOn(day, at(now), newId)) : day
+          else if (what === 'break') day = applied(day, breakOff(day, at(now)))
+          else if (what === 'on') day = onBreak(day) ? applied(day, fishOn(day, at(now), newId)) : day
           else if (inHand(day, angler)) {
             if (what === 'strike') day = strike(day, now, angler)
-            else day = applyTo(day, forgottenChange(day, { angler, rod: { lure }, sinceMs: at(now - ago), nowMs: at(now) }, newId).edits)
+            else day = applied(day, forgottenChange(day, { angler, rod: { lure }, sinceMs: at(now - ago), nowMs: at(now) }, newId).edits)
           }
         }
-        day = applyTo(day, breakOff(day, at(now)))
+        day = applied(day, breakOff(day, at(now)))
         const record = tripRecord({ ...day, trip: { ...day.trip, end: iso(now) }, water: undefined })
         expect(looseEndsOf(record)).toEqual([])
         const hours = splitStints(record, { edges: {} }).segments.reduce((sum, segment) => sum + segment.hours, 0)
@@ -144,18 +158,18 @@ describe('an hour without a tap', () => {
     let day = silent()
     expect(endAtSilence(day, at(30), at(89))).toEqual([])
     expect(endAtSilence(day, at(40), at(95))).toEqual([])
-    day = applyTo(day, endAtSilence(day, at(30), at(95)))
+    day = applied(day, endAtSilence(day, at(30), at(95)))
     expect(spans(day)).toEqual([['crank', 0, 30]])
     expect(looseEndsOf(tripRecord({ ...day, water: undefined })).map(({ kind }) => kind)).toEqual(['end-unsure'])
     day = handTo(day, 'jig', at(100), newId)
-    expect(spans(applyTo(day, answerSilence(day, 'fishedOn')))[0]).toEqual(['crank', 0, 100])
-    expect(spans(applyTo(day, answerSilence(day, { stoppedMs: at(55) })))[0]).toEqual(['crank', 0, 55])
+    expect(spans(applied(day, answerSilence(day, 'fishedOn')))[0]).toEqual(['crank', 0, 100])
+    expect(spans(applied(day, answerSilence(day, { stoppedMs: at(55) })))[0]).toEqual(['crank', 0, 55])
   })
 
   it('answered with fished on while nothing else was taken up, goes on', () => {
     let day = silent()
-    day = applyTo(day, endAtSilence(day, at(30), at(95)))
-    day = applyTo(day, answerSilence(day, 'fishedOn'))
+    day = applied(day, endAtSilence(day, at(30), at(95)))
+    day = applied(day, answerSilence(day, 'fishedOn'))
     expect([spans(day), unsureStints(day)]).toEqual([[['crank', 0, null]], []])
   })
 })
@@ -179,7 +193,7 @@ describe('the live bag', () => {
     const trip = { ...day.trip, limit: 2, minLengthMm: 356, weighIn: iso(480), runBackMin: 40 }
     const landed = (id: string, weightG: number | undefined, kept: boolean, cullTag: string): void => {
       const fish = { outcome: 'landed', kept, cullTag, ...(weightG === undefined ? {} : { weightG }) }
-      day = applyTo(day, [{ kind: 'strike', id, fields: { trip: 'trip', time: iso(Number(id)), ...fish } }])
+      day = applied(day, [{ kind: 'strike', id, fields: { trip: 'trip', time: iso(Number(id)), ...fish } }])
     }
     landed('1', 900, true, '1')
     landed('2', 1400, true, '2')
@@ -195,17 +209,17 @@ describe('the live bag', () => {
 })
 
 describe('the day in one look', () => {
-  it('adds the hours, counts strikes apart from raised fish, finds the best hour and the largest fish', () => {
+  it('counts strikes apart from raised fish, finds the best spell and the largest fish', () => {
     let day = handTo(emptyDay(T0), 'crank', at(0), newId)
     for (const minutes of [10, 100, 120, 130, 200]) day = strike(day, minutes)
-    day = applyTo(day, [strikeNow(day, { angler: null, atMs: at(131), outcome: 'raised' }, newId)])
-    day = applyTo(day, [
+    day = applied(day, [strikeNow(day, { angler: null, atMs: at(131), outcome: 'raised' }, newId)])
+    day = applied(day, [
       { kind: 'strike', id: day.strikes[0]!.id, fields: { outcome: 'landed', weightG: 900 } },
       { kind: 'strike', id: day.strikes[1]!.id, fields: { outcome: 'landed', lengthMm: 480 } },
       ...breakOff(day, at(240)),
     ])
     const { largest, ...rest } = daySummary(day)
-    expect(rest).toEqual({ hours: 4, strikes: 5, raised: 1, landed: 2, best: { fromMs: at(100), toMs: at(130), strikes: 3 } })
+    expect(rest).toEqual({ strikes: 5, raised: 1, landed: 2, best: { fromMs: at(100), toMs: at(130) } })
     expect(largest?.lengthMm).toBe(480)
   })
 })

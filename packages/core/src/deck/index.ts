@@ -1,3 +1,4 @@
+export { applied } from './applied.ts'
 export { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './bag.ts'
 export type { LiveBag } from './bag.ts'
 export { daySummary } from './dayInOneLook.ts'
@@ -6,7 +7,7 @@ export { aboard, breakOff, fishOn, inHand, isOf, isRod, onBreak, takeInHand } fr
 export { READ_FIELDS, lastRead } from './readings.ts'
 export type { LastRead, ReadField } from './readings.ts'
 export { SILENCE_MS, answerSilence, endAtSilence, unsureStints } from './silence.ts'
-export { countOf, forgottenChange, sinceChoices, strikeNow } from './strikes.ts'
+export { countOf, forgottenChange, movedInTime, sinceChoices, strikeNow } from './strikes.ts'
 export type { Since } from './strikes.ts'
 export { TAP_CLOCK_START, nextTap } from './tripClock.ts'
 export type { TapClock } from './tripClock.ts'

@@ -27,6 +27,14 @@ export function strikeNow(day: DeckDay, { angler, atMs, outcome, place = {} }: S
   return { kind: 'strike', id: newId(), fields }
 }
 
+/** A strike that was logged late goes to the rod its angler had in hand then. Nothing for one that is not there. */
+export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
+  const strike = day.strikes.find((one) => one.id === id)
+  if (!strike) return []
+  const then = stintsOf(day, strike.angler ?? null).find(({ start, end }) => epochMs(start) <= ms && (!end || epochMs(end) >= ms))
+  return [{ kind: 'strike', id, fields: { time: isoUtc(ms), ...(then ? { stint: then.id } : {}) } }]
+}
+
 const isStrike = ({ outcome }: Strike): boolean => outcome !== 'raised'
 
 /** How many strikes a person, or a rod, has had; raised fish are no strikes. */

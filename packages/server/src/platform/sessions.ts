@@ -13,6 +13,8 @@ declare module 'express-session' {
   }
 }
 
+/** Sessions that ran out are swept up so often. */
+const PRUNE_EVERY_S = 3600
 const YEAR_MS = 365 * 24 * 3_600_000
 
 /** Sessions kept in PostgreSQL, so that any process may answer any request; the cookie holds an opaque id and nothing else. */
@@ -21,7 +23,7 @@ export async function sessionHandler(database: Database): Promise<RequestHandler
   return session({
     name: '__Host-jot',
     secret: await sharedSecret(database, 'session'),
-    store: new Store({ pool: database.$client, tableName: 'sessions', disableTouch: true, pruneSessionInterval: false }),
+    store: new Store({ pool: database.$client, tableName: 'sessions', disableTouch: true, pruneSessionInterval: PRUNE_EVERY_S }),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: true, path: '/', maxAge: YEAR_MS },

@@ -1,5 +1,4 @@
-import type { Trip } from '@jotbook/core'
-import { store } from '../offline/index.ts'
+import { recordsOf, store } from '../offline/index.ts'
 import { isUnderWay } from './underWay.ts'
 
 const WORKER = '/serviceWorker.js'
@@ -13,6 +12,7 @@ export async function keepPages(): Promise<void> {
 }
 
 async function tripUnderWay(): Promise<boolean> {
-  const trips = await store.records.filter(({ kind }) => kind === 'trip').toArray()
-  return trips.some(({ shown: { fields } }) => !fields.deletedAt && isUnderWay(fields as unknown as Trip))
+  const books = await store.books.toCollection().primaryKeys()
+  const trips = await Promise.all(books.map((book) => recordsOf(book, 'trip')))
+  return trips.flat().some(isUnderWay)
 }

@@ -1,6 +1,8 @@
 import { liveQuery } from 'dexie'
 import { useEffect, useMemo } from 'react'
-import type { ProblemDetails } from '@jotbook/contract'
+import { forbiddenField, isAllowed } from '@jotbook/contract'
+import type { ProblemDetails, Verb } from '@jotbook/contract'
+import type { Kind } from '@jotbook/core'
 import { keepInStep, recordsOf, store } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
@@ -85,6 +87,15 @@ async function readLists(book: string): Promise<Lists> {
 /** The open book's id; only for screens that are shown with a book open. */
 export function useBookId(): string {
   return useAppSelector(({ session }) => session.book) ?? ''
+}
+
+/** What this member may do to the open book: the table the server holds every change to, so that no control promises what it refuses. */
+export function useMay(): { readonly may: (kind: Kind, verb: Verb) => boolean; readonly mayChange: (kind: Kind, field: string) => boolean } {
+  const role = useAppSelector(({ session }) => session.books.find(({ id }) => id === session.book)?.role ?? 'owner')
+  return {
+    may: (kind, verb) => isAllowed(role, kind, verb),
+    mayChange: (kind, field) => isAllowed(role, kind, 'change') && forbiddenField(role, kind, { [field]: null }) === undefined,
+  }
 }
 
 export function useUnits(): ReturnType<typeof unitsOf> {

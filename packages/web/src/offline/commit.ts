@@ -1,10 +1,10 @@
 import { v7 as uuidv7 } from 'uuid'
 import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
-import type { Change, ClockShifts, Fields, Kind, RecordState, TapClock } from '@jotbook/core'
+import type { Change, ClockShifts, Fields, Kind, RecordState } from '@jotbook/core'
 import { thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
-import { withRoom } from './room.ts'
+import { kept } from './room.ts'
 import { pushSoon } from './sync.ts'
 
 /** One record's new field values; a record that does not exist yet is made. */
@@ -23,8 +23,8 @@ export interface Undo {
 interface CommitOptions {
   readonly nowMs?: number
   readonly undo?: Undo
-  /** The device's clock at the tap that made them. */
-  readonly tap?: TapClock
+  /** The trip's clock at the tap that made them. */
+  readonly tap?: NonNullable<DeviceMeta['tap']>
   /** The times are as the device's clock showed them, not put right: what an undo writes back. */
   readonly raw?: boolean
 }
@@ -39,21 +39,19 @@ export const UNDO_DEPTH = 10
  */
 export async function commit(book: string, edits: readonly Edit[], { nowMs = Date.now(), undo, tap, raw = false }: CommitOptions = {}): Promise<void> {
   if (edits.length === 0) return
-  await withRoom(() =>
-    store.transaction('rw', [store.records, store.outbox, store.books, store.device, store.actions], async () => {
-      const held = await heldRecords(book, edits)
-      const written = raw ? edits : edits.map((edit) => asClocked(edit, held))
-      const made = stamped(book, written, held, nowMs)
-      // One after another in the transaction without waiting in between: it ends once, when all of it is on the disk.
-      await Promise.all([
-        store.records.bulkPut([...made.records.values()]),
-        store.outbox.bulkAdd(made.outbox as OutboxEntry[]),
-        store.device.put({ ...held.device, clock: made.clock, ...(tap ? { tap } : {}) }),
-        store.books.put({ ...held.meta, revision: held.meta.revision + 1 }),
-        ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
-      ])
-    }),
-  )
+  await kept([store.records, store.outbox, store.books, store.device, store.actions], async () => {
+    const held = await heldRecords(book, edits)
+    const written = raw ? edits : edits.map((edit) => asClocked(edit, held))
+    const made = stamped(book, written, held, nowMs)
+    // One after another in the transaction without waiting in between: it ends once, when all of it is on the disk.
+    await Promise.all([
+      store.records.bulkPut([...made.records.values()]),
+      store.outbox.bulkAdd(made.outbox as OutboxEntry[]),
+      store.device.put({ ...held.device, clock: made.clock, ...(tap ? { tap } : {}) }),
+      store.books.put({ ...held.meta, revision: held.meta.revision + 1 }),
+      ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
+    ])
+  })
   pushSoon(book)
 }
 

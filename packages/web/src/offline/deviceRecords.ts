@@ -9,6 +9,14 @@ export async function thisDevice(): Promise<DeviceMeta> {
   return (await store.device.get('device')) ?? { key: 'device', device: `d-${uuidv7()}`, clock: CLOCK_START, seen: CLOCK_START }
 }
 
+/** As `thisDevice`, with its name kept: for whoever must know it before anything is written. */
+export const namedDevice = (): Promise<DeviceMeta> =>
+  store.transaction('rw', store.device, async () => {
+    const device = await thisDevice()
+    await store.device.put(device)
+    return device
+  })
+
 /** Takes everything off this device. */
 export const clearDevice = (): Promise<void> => store.delete({ disableAutoOpen: false })
 

@@ -42,8 +42,8 @@ export interface DeviceMeta {
   readonly clock: ClockState
   /** The latest stamp seen from elsewhere or sent. */
   readonly seen: ClockState
-  /** What this device's clock showed at the last tap. */
-  readonly tap?: TapClock
+  /** The trip tapped last, and what its clock here showed then. */
+  readonly tap?: TapClock & { readonly trip: string }
   /** The server's clock minus ours, when it was last asked. */
   readonly offsetMs?: number
 }

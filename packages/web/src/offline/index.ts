@@ -1,7 +1,7 @@
 export { commit, newId } from './commit.ts'
 export type { Edit } from './commit.ts'
 export { conflictsOfBook, leaveConflict } from './conflicts.ts'
-export { clearDevice, thisDevice } from './deviceRecords.ts'
+export { clearDevice, namedDevice, thisDevice } from './deviceRecords.ts'
 export { store } from './deviceStore.ts'
 export type { Action, HeldConflict, OutboxEntry } from './deviceStore.ts'
 export { dropDraft, keptDraft, loadDraft, saveDraft, watchDraft } from './drafts.ts'

@@ -5,6 +5,7 @@ import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
+import { kept } from './room.ts'
 import { fetchJson, fetchLines } from './http.ts'
 
 /** Brings in what others changed since last time. Returns the server's clock minus ours, in milliseconds. */
@@ -40,7 +41,7 @@ async function noteOffset(offsetMs: number): Promise<void> {
 }
 
 async function applyPulled(book: string, changes: readonly (Change & { readonly by: string })[], cursor: number): Promise<void> {
-  await store.transaction('rw', [store.records, store.outbox, store.books, store.device, store.conflicts, store.authors], async () => {
+  await kept([store.records, store.outbox, store.books, store.device, store.conflicts, store.authors], async () => {
     const device = await thisDevice()
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
     await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
@@ -103,7 +104,7 @@ async function pullSnapshot(book: string): Promise<number> {
   const flush = async (): Promise<void> => {
     const lines = batch
     batch = []
-    await store.transaction('rw', store.records, store.outbox, async () => {
+    await kept([store.records, store.outbox], async () => {
       await confirmAll(
         book,
         lines.map(({ kind, id, state }) => ({ kind, id, merge: (held) => mergeStates(held, state) })),

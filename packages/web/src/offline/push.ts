@@ -1,4 +1,4 @@
-import { batchesOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
+import { batchesOf, laterOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
 import type { Change } from '@jotbook/core'
 import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
@@ -8,6 +8,7 @@ import { store } from './deviceStore.ts'
 import type { OutboxEntry } from './deviceStore.ts'
 import { sendJson } from './http.ts'
 import { confirm, pendingOf } from './pull.ts'
+import { kept } from './room.ts'
 
 const CHANGES_A_BATCH = 500
 /** Smaller differences are the network's delay, not the clock's. */
@@ -29,7 +30,7 @@ export async function push(book: string, offsetMs: number): Promise<void> {
 
 /** What waits, with stamps put right before they are first sent. */
 async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
-  return store.transaction('rw', store.outbox, store.records, store.device, async () => {
+  return kept([store.outbox, store.records, store.device], async () => {
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
     const stamped = restamp(unsent, offsetMs)
@@ -37,7 +38,9 @@ async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
     await store.outbox.bulkPut([...corrected.values()])
     for (const { change } of corrected.values()) await showAgain(book, change)
     const device = await thisDevice()
-    await store.device.put({ ...device, seen: stamped.reduce((seen, { stamp }) => witness(seen, stamp), device.seen) })
+    const seen = stamped.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
+    // What is written next goes behind what was just stamped anew, also on a device whose clock is slow.
+    await store.device.put({ ...device, seen, clock: laterOf(device.clock, seen) })
     return waiting.map((entry) => corrected.get(entry.n)?.change ?? entry.change)
   })
 }
@@ -50,7 +53,7 @@ async function stampAgain(book: string): Promise<void> {
 async function settle(book: string, batch: readonly Change[], { accepted, refused }: PushAnswer): Promise<void> {
   const done = new Set(accepted)
   const refusedGroups = new Map(refused.map((refusal): [string, Refusal] => [refusal.group, refusal]))
-  await store.transaction('rw', [store.records, store.outbox, store.books, store.conflicts], async () => {
+  await kept([store.records, store.outbox, store.books, store.conflicts], async () => {
     await noteConflicts(
       book,
       batch.filter(({ id }) => done.has(id)),
@@ -77,7 +80,7 @@ async function showAgain(book: string, { kind, recordId }: Change): Promise<void
 
 /** Lets go of a refused group for good, or puts it back in the queue. */
 export async function resolveRefused(book: string, group: string, action: 'drop' | 'retry'): Promise<void> {
-  await store.transaction('rw', store.records, store.outbox, store.books, async () => {
+  await kept([store.records, store.outbox, store.books], async () => {
     const entries = await store.outbox.where('change.group').equals(group).toArray()
     for (const { problem: _problem, ...entry } of entries) {
       if (action === 'drop') await store.outbox.delete(entry.n)

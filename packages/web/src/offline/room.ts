@@ -1,3 +1,4 @@
+import type { Table } from 'dexie'
 import { Problem } from '@jotbook/contract'
 import { store } from './deviceStore.ts'
 
@@ -46,6 +47,9 @@ export async function withRoom<T>(write: () => Promise<T>): Promise<T> {
     throw isFull(error) ? new Problem('device-full', 'This device has no room left, and this was not kept. Free some room, then tap again.') : error
   }
 }
+
+/** A transaction that writes, done as `withRoom`. */
+export const kept = <T>(tables: readonly Table[], work: () => Promise<T>): Promise<T> => withRoom(() => store.transaction('rw', [...tables], work))
 
 /** How much room is left, and what takes it. */
 export async function readRoom(): Promise<Room> {

@@ -138,12 +138,19 @@ describe('every route', () => {
     const viewer = await joined('viewer', 'Lee')
     const pushed = await viewer.ask('POST', routes.changes(book), push)
     expect((pushed.body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe('/problems/not-allowed')
-    for (const [method, path] of [
-      ['POST', routes.invitations(book)],
-      ['PUT', routes.picture(book, '0'.repeat(64))],
-    ] as const)
-      expect([path, (await viewer.ask(method, path, { role: 'crew' })).body.type]).toEqual([path, '/problems/not-allowed'])
-    expect((await viewer.ask('POST', `${routes.imports(book)}?namespace=x`, {}, { 'content-type': 'application/zip' })).body.type).toBe('/problems/not-allowed')
+    const crew = await joined('crew', 'Kit')
+    for (const [route, audience] of Object.entries(AUDIENCES).filter(([name]) => name.includes(':book/'))) {
+      const [method, path] = route.split(' ') as [string, string]
+      const headers = path.endsWith('/imports') ? { 'content-type': 'application/zip' } : {}
+      for (const [who, asking] of [
+        ['viewer', viewer],
+        ['crew', crew],
+      ] as const) {
+        const { body } = await asking.ask(method, pathOf(path), bodyOf(path), headers)
+        const turnedAway = audience === 'owner' || (audience === 'crew' && who === 'viewer')
+        expect([route, who, body.type === '/problems/not-allowed']).toEqual([route, who, turnedAway])
+      }
+    }
     expect((await viewer.ask('GET', `${routes.export(book)}?as=json`)).body.type).toBe('/problems/not-allowed')
     const seen = [(await viewer.ask('GET', `${routes.changes(book)}?after=0`)).body, (await viewer.ask('GET', routes.snapshot(book))).body]
     expect(JSON.stringify(seen)).toContain('Pond')

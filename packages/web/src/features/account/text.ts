@@ -23,7 +23,6 @@ export const text = {
     title: 'Members and devices',
     local:
       'The book is open at this computer only, without a password. To reach it from a phone, choose a name and a password here and start it with HOST, PUBLIC_URL and a certificate (docs/security.md).',
-    people: 'Members',
     takeOut: (name: string) => `Take ${name} out`,
     devices: 'Your devices',
     seen: (when: string) => `last here ${when}`,

@@ -2,10 +2,11 @@ import './targets.css'
 import './deck.css'
 import './sheets.css'
 import { useEffect } from 'react'
+import { Link } from 'react-router'
 import { useAppSelector } from '../../app/store.ts'
 import { isUnderWay } from '../../app/underWay.ts'
 import { keepReserve } from '../../offline/index.ts'
-import { useOpenBook } from '../../app/useBook.ts'
+import { useMay, useOpenBook } from '../../app/useBook.ts'
 import { DeckScreen } from './DeckScreen.tsx'
 import { Launch } from './Launch.tsx'
 import { useDeckSettings } from './settings.ts'
@@ -28,10 +29,21 @@ export function DeckPage() {
     }
   }, [theme, large])
   useEffect(() => void keepReserve(), [])
+  const { may } = useMay()
   const open = trips.find(isUnderWay)
   return (
     <div className={`deck-page ${left ? 'left-hand' : ''}`}>
-      {book === null ? <p className="waiting">{text.noBook}</p> : open ? <OpenDeck key={open.id} book={book} trip={open} /> : <Launch book={book} />}
+      {!may('trip', 'create') ? (
+        <p className="waiting">
+          {text.lookOnly} <Link to="/today">{text.daySheet.leave}</Link>
+        </p>
+      ) : book === null ? (
+        <p className="waiting">{text.noBook}</p>
+      ) : open ? (
+        <OpenDeck key={open.id} book={book} trip={open} />
+      ) : (
+        <Launch book={book} />
+      )}
     </div>
   )
 }

@@ -70,9 +70,10 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   }, [places])
   const silent = unsureStints(day)
   useEffect(() => {
-    const ends = endAtSilence(day, lastTapMs(day), deckNow(day))
-    if (ends.length > 0) void tap(text.said.silence, (ahead, atMs) => endAtSilence(ahead, lastTold(ends), atMs))
-    // Looked at once a minute, and whenever the screen wakes.
+    // The tap that ends it is itself no sign of fishing.
+    const fromMs = lastTapMs(day)
+    if (endAtSilence(day, fromMs, deckNow(day)).length > 0) void tap(text.said.silence, (ahead, atMs) => endAtSilence(ahead, fromMs, atMs))
+    // Looked at a few times a minute, and whenever the screen wakes.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [tick])
 
@@ -169,6 +170,3 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     </main>
   )
 }
-
-/** The moment at which a group of ends ended. */
-const lastTold = (ends: readonly DeckEdit[]): number => Math.max(...ends.map(({ fields }) => epochMs(fields.end as string)))

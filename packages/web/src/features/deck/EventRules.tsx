@@ -1,6 +1,6 @@
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
-import { useUnits } from '../../app/useBook.ts'
+import { useMay, useUnits } from '../../app/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { shownValue, stepped } from './quantities.ts'
 import { Stepper, Target } from './Target.tsx'
@@ -15,10 +15,12 @@ const USUAL_HOURS = 8
 export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; nowMs: number }) {
   const units = useUnits()
   const { trip } = deck.day
+  const { mayChange } = useMay()
   /** Built on the taps before it: two quick ones count twice. */
   const set = (fieldsOf: (now: Trip) => Fields): void =>
     void deck.tap(text.said.rules, (ahead) => [{ kind: 'trip', id: trip.id, fields: fieldsOf(ahead.trip) }])
   const minTyped = (trip as Readonly<Record<string, unknown>>).minLengthMmTyped
+  if (!mayChange('trip', 'limit')) return null
   if (trip.purpose !== 'tournament')
     return (
       <section aria-label={text.daySheet.event}>

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { HOUR_MS, MINUTE_MS, countOf, epochMs, fieldsOf, inHand, isLegal, isoUtc, liveBag, nextTag, sinceChoices } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS, countOf, epochMs, fieldsOf, inHand, isLegal, liveBag, movedInTime, nextTag, sinceChoices } from '@jotbook/core'
 import type { Angler, Since } from '@jotbook/core'
 import type { PlacedRod } from './levels.ts'
 import { Target } from './Target.tsx'
@@ -115,7 +115,7 @@ function Landed({ deck, strike, clockAt, onAsk, onDetails }: PromptProps & { str
   const keepAsked = deck.day.trip.purpose === 'tournament' && typeof record?.kept !== 'boolean'
   const ago = async (minutes: number): Promise<void> => {
     const ms = record ? epochMs(record.time) - minutes * MINUTE_MS : 0
-    if (minutes > 0 && record) await deck.tap(text.said.moved(clockAt(ms)), (ahead) => movedTo(ahead.stints, strike, record.angler ?? null, ms))
+    if (minutes > 0 && record) await deck.tap(text.said.moved(clockAt(ms)), (ahead) => movedInTime(ahead, strike, ms))
     onAsk(undefined)
   }
   const keep = async (kept: boolean): Promise<void> => {
@@ -145,12 +145,6 @@ function Landed({ deck, strike, clockAt, onAsk, onDetails }: PromptProps & { str
       </Target>
     </Row>
   )
-}
-
-/** A strike moved in time goes to the rod its angler had then. */
-function movedTo(stints: Deck['day']['stints'], id: string, angler: Angler, ms: number) {
-  const then = stints.find((stint) => (stint.angler ?? null) === angler && epochMs(stint.start) <= ms && (!stint.end || epochMs(stint.end) >= ms))
-  return [{ kind: 'strike' as const, id, fields: { time: isoUtc(ms), ...(then ? { stint: then.id } : {}) } }]
 }
 
 function SinceRow({ deck, asking, nowMs, onSince, onCancel }: PromptProps & { asking: Extract<Asking, { kind: 'since' }> }) {

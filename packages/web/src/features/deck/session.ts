@@ -1,20 +1,24 @@
-import { TAP_CLOCK_START, clockShiftsOf, nextTap } from '@jotbook/core'
+import { TAP_CLOCK_START, applied, clockShiftsOf, nextTap } from '@jotbook/core'
 import type { DeckDay, DeckEdit, TapClock } from '@jotbook/core'
-import { commit, newId, store, thisDevice } from '../../offline/index.ts'
+import { commit, namedDevice, newId } from '../../offline/index.ts'
 
 /** What a tap writes, given the day with every tap before it, and the time of the tap. */
 export type Build = (day: DeckDay, atMs: number) => readonly DeckEdit[]
 
 let clock: TapClock = TAP_CLOCK_START
+/** The trip the clock runs for: each begins with the device's own. */
+let clocked = ''
 let device = ''
 
-/** Brings the clock of the last tap back after a reload; must be done before the first tap. */
-export async function wakeClock(): Promise<void> {
-  const meta = await thisDevice()
-  if (!meta.tap) await store.device.put(meta)
+/** Brings a trip's clock back as of its last tap here; must be done before the first. */
+export async function wakeClock(trip: string): Promise<void> {
+  const meta = await namedDevice()
   device = meta.device
+  const kept = meta.tap?.trip === trip ? meta.tap : undefined
+  if (clocked === trip && clock.tapMs >= (kept?.tapMs ?? 0)) return
+  clocked = trip
   // The uptime of the page that wrote it is not ours.
-  if (meta.tap && meta.tap.tapMs >= clock.tapMs) clock = { ...meta.tap, uptimeMs: null }
+  clock = kept ? { ...kept, uptimeMs: null } : TAP_CLOCK_START
 }
 
 const shiftMs = (day: DeckDay): number => 1000 * (clockShiftsOf(day.trip.clockShiftS)?.[device] ?? 0)
@@ -64,7 +68,7 @@ export class DeckSession {
     this.ahead = applied(this.ahead, edits)
     this.underWay++
     try {
-      await commit(this.book, edits, { undo: { trip: this.ahead.trip.id, label }, tap: clock })
+      await commit(this.book, edits, { undo: { trip: this.ahead.trip.id, label }, tap: { ...clock, trip: this.ahead.trip.id } })
       this.commits++
     } catch (error) {
       this.ahead = this.underWay === 1 ? this.durable : before
@@ -74,20 +78,6 @@ export class DeckSession {
     }
     return edits
   }
-}
-
-const LISTS = { stint: 'stints', strike: 'strikes', reading: 'readings' } as const
-
-/** A day after some edits. */
-export function applied(day: DeckDay, edits: readonly DeckEdit[]): DeckDay {
-  return edits.reduce((now, { kind, id, fields }) => {
-    if (kind === 'trip') return { ...now, trip: { ...now.trip, ...fields } }
-    const list = (LISTS as Readonly<Record<string, (typeof LISTS)[keyof typeof LISTS] | undefined>>)[kind]
-    if (!list) return now
-    const held = now[list].find((record) => record.id === id)
-    const rest = now[list].filter((record) => record.id !== id)
-    return { ...now, [list]: 'deletedAt' in fields ? rest : [...rest, { ...held, id, ...fields }] }
-  }, day)
 }
 
 export { newId }

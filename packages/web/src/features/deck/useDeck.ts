@@ -9,9 +9,6 @@ import { DeckSession, wakeClock } from './session.ts'
 import type { Build } from './session.ts'
 import { text } from './text.ts'
 
-/** How a tap is told once it is kept. */
-export type Said = string | ((edits: readonly DeckEdit[]) => string)
-
 export interface Deck {
   readonly day: DeckDay
   readonly actions: readonly Action[]
@@ -38,7 +35,7 @@ export function useDeck(book: string, trip: Trip): Deck | undefined {
   useEffect(() => {
     let reading: { unsubscribe: () => void } | undefined
     let live = true
-    void wakeClock().then(() => {
+    void wakeClock(trip.id).then(() => {
       if (!live) return
       reading = liveQuery(async () => {
         const commits = session.current?.commits ?? 0

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { Trip } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useAnalysis } from '../../app/useAnalysis.ts'
-import { useNames } from '../../app/useBook.ts'
+import { useMay, useNames } from '../../app/useBook.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { loadDraft } from '../../offline/index.ts'
 import { Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
@@ -20,12 +20,13 @@ const SHOWN_CHANGES = 5
 /** What is next: what stands open, what is loose, the last trips, and what they changed. */
 export function TodayPage() {
   const { book, trips } = useAppSelector(({ records }) => records)
+  const { may } = useMay()
   if (book === null) return <Page />
   return (
     <Page>
       <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
         <Title>{text.title}</Title>
-        <Flex gap="12px" wrap="wrap">
+        <Flex gap="12px" wrap="wrap" display={may('trip', 'create') ? 'flex' : 'none'}>
           <LinkButton look="main" to="/deck" fontSize="large" minH="48px">
             {text.toDeck}
           </LinkButton>

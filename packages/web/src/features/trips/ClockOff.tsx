@@ -40,6 +40,6 @@ async function clockOf(book: string, trip: string): Promise<{ device: string; sh
   const rows = await store.records.where({ book, trip }).toArray()
   const wroteHere = rows.some(({ shown: { stamps } }) => ['start', 'time'].some((field) => stamps[field] && parseStamp(stamps[field]).device === device))
   const shifted = rows.some(({ kind, shown }) => kind === 'trip' && Boolean((shown.fields.clockShiftS as Record<string, number> | undefined)?.[device]))
-  const behindMs = offsetMs - (tap?.frameMs ?? 0)
+  const behindMs = offsetMs - (tap?.trip === trip ? tap.frameMs : 0)
   return wroteHere && (shifted || Math.abs(behindMs) > WORTH_SAYING_MS) ? { device, shiftS: Math.round(behindMs / 1000) } : undefined
 }

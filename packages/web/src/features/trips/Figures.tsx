@@ -8,21 +8,23 @@ import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 
-/** The day in one look: strikes, hours, landed, the largest fish and the best spell. */
-export function Figures({ screen }: { screen: TripOnScreen }) {
-  const { strikes } = screen
-  const units = useUnits()
-  const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
-  const { largest, raised } = daySummary(screen)
-  const spell = bestSpell(screen)
-  const figures: [string, string][] = [
-    [whole(counted.length), text.trip.strikes],
+/** What a day comes to, each figure with its name: strikes, hours, landed, raised, the largest fish and the best spell. */
+export function figuresOf(screen: TripOnScreen, units: UnitPreferences): [string, string][] {
+  const { strikes, raised, landed, largest, best } = daySummary(screen)
+  const zone = zoneOf(screen)
+  return [
+    [whole(strikes), text.trip.strikes],
     hoursOf(screen),
-    [whole(counted.filter(({ outcome }) => outcome === 'landed').length), text.trip.landed],
+    [whole(landed), text.trip.landed],
     ...(raised > 0 ? ([[whole(raised), text.trip.raised]] as [string, string][]) : []),
     ...(largest ? ([[fishSize(largest, units), text.trip.best]] as [string, string][]) : []),
-    ...(spell ? ([[spell, text.trip.bestSpell]] as [string, string][]) : []),
+    ...(best ? ([[text.table.span(clock(best.fromMs, zone), clock(best.toMs, zone)), text.trip.bestSpell]] as [string, string][]) : []),
   ]
+}
+
+/** The day in one look. */
+export function Figures({ screen }: { screen: TripOnScreen }) {
+  const figures = figuresOf(screen, useUnits())
   return (
     <Flex gap={{ base: '14px', md: '28px' }} wrap="wrap">
       {figures.map(([value, name]) => (
@@ -38,7 +40,7 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
 }
 
 /** A fish by its weight, else by its length. */
-export function fishSize({ weightG, weightGTyped, lengthMm, lengthMmTyped }: Strike, units: UnitPreferences): string {
+function fishSize({ weightG, weightGTyped, lengthMm, lengthMmTyped }: Strike, units: UnitPreferences): string {
   if (typeof weightG === 'number') return quantity(weightG, weightGTyped, 'g', units.weight)
   return typeof lengthMm === 'number' ? quantity(lengthMm, lengthMmTyped, 'mm', units.length) : ''
 }
@@ -55,20 +57,4 @@ function hoursOf({ trip, stints }: TripOnScreen): [string, string] {
   )
   const anglers = new Set(stints.map(({ angler }) => angler ?? '')).size
   return [text.trip.hours(accountedMin), anglers > 1 ? text.trip.fishedTogether : text.trip.fished]
-}
-
-const SPELL_MS = 90 * MINUTE_MS
-const FEWEST = 3
-
-/** The hour and a half with the most strikes, from its first to its last. */
-export function bestSpell(screen: TripOnScreen): string | undefined {
-  const times = screen.strikes
-    .filter(({ outcome, timeUnknown }) => outcome !== 'raised' && !timeUnknown)
-    .map(({ time }) => epochMs(time))
-    .sort((a, b) => a - b)
-  const spells = times.map((from) => times.filter((ms) => ms >= from && ms <= from + SPELL_MS))
-  const best = spells.reduce<number[]>((most, spell) => (spell.length > most.length ? spell : most), [])
-  const [first, last] = [best[0], best.at(-1)]
-  if (best.length < FEWEST || first === undefined || last === undefined) return undefined
-  return text.table.span(clock(first, zoneOf(screen)), clock(last, zoneOf(screen)))
 }

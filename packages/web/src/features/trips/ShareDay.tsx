@@ -1,15 +1,14 @@
 import { Box } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
-import { daySummary } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
 import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/model.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
-import { day, decimals, whole } from '../../ui/locale.ts'
+import { day } from '../../ui/locale.ts'
 import { savePng } from '../../ui/savePicture.ts'
 import { ink } from '../../ui/theme.ts'
-import { bestSpell, fishSize } from './Figures.tsx'
+import { figuresOf } from './Figures.tsx'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -38,18 +37,7 @@ export function ShareDay(day: { screen: TripOnScreen; model: StripModel }) {
 
 /** Figures and strip, and nothing that tells where. */
 function DayPicture({ screen, model }: { screen: TripOnScreen; model: StripModel }) {
-  const units = useUnits()
-  const { hours, strikes, raised, landed, largest } = daySummary(screen)
-  const spell = bestSpell(screen)
-  const { figures } = text.share
-  const shown: [string, string][] = [
-    [whole(strikes), figures.strikes],
-    [decimals(hours, 1), figures.hours],
-    [whole(landed), figures.landed],
-    ...(raised > 0 ? ([[whole(raised), figures.raised]] as [string, string][]) : []),
-    ...(largest && fishSize(largest, units) ? ([[fishSize(largest, units), figures.largest]] as [string, string][]) : []),
-    ...(spell ? ([[spell, figures.best]] as [string, string][]) : []),
-  ]
+  const shown = figuresOf(screen, useUnits())
   const inner = WIDTH - 2 * EDGE
   const height = HEAD + frameOf(model, inner).height + EDGE
   return (

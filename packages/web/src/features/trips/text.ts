@@ -71,12 +71,7 @@ export const text = {
     readingTime: 'At',
     keepReading: 'Keep the reading',
   },
-  share: {
-    save: 'Save as one picture (PNG)',
-    note: 'Without places: no water, no spots.',
-    file: 'the day',
-    figures: { strikes: 'strikes', raised: 'raised', landed: 'landed', hours: 'hours', best: 'best spell', largest: 'largest' },
-  },
+  share: { save: 'Save as one picture (PNG)', note: 'Without places: no water, no spots.', file: 'the day' },
   clockOff: {
     label: 'This device’s clock',
     note: (by: string, behind: boolean) => `This device’s clock was ${by} ${behind ? 'behind' : 'ahead'} when it last met the server.`,

@@ -1,0 +1,48 @@
+import 'fake-indexeddb/auto'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { DeckDay, DeckEdit } from '@jotbook/core'
+import { commit, newId, recordsOfTrip } from '../../offline/index.ts'
+import { DeckSession, deckNow, wakeClock } from './session.ts'
+
+const BOOK = newId()
+const dayOf = (trip: string): DeckDay => ({ trip: { id: trip, water: 'w', start: new Date().toISOString() }, stints: [], strikes: [], readings: [] })
+const struck = (trip: string, id: string): DeckEdit => ({ kind: 'strike', id, fields: { trip, time: new Date().toISOString(), pitch: 0 } })
+const onePitchMore =
+  (id: string) =>
+  (ahead: DeckDay): DeckEdit[] => [{ kind: 'strike', id, fields: { pitch: 1 + (ahead.strikes.find((one) => one.id === id)?.pitch ?? 0) } }]
+
+beforeEach(() => vi.useFakeTimers({ toFake: ['Date'] }))
+afterEach(() => vi.useRealTimers())
+
+describe('taps', () => {
+  it('are each built on all before it, whatever the store was read to hold meanwhile', async () => {
+    const [trip, strike] = [newId(), newId()]
+    await wakeClock(trip)
+    const session = new DeckSession(BOOK, dayOf(trip))
+    await session.tap('Strike', () => [struck(trip, strike)])
+    const early = { ...dayOf(trip), ...(await recordsOfTrip(BOOK, trip)) }
+    const readAt = session.commits
+    const both = [session.tap('Pitch', onePitchMore(strike)), session.tap('Pitch', onePitchMore(strike))]
+    session.arrive(early, readAt)
+    await Promise.all(both)
+    session.arrive(early, readAt)
+    await session.tap('Pitch', onePitchMore(strike))
+    expect((await recordsOfTrip(BOOK, trip)).strikes).toMatchObject([{ pitch: 3 }])
+  })
+})
+
+describe('the clock of a trip', () => {
+  it('outlives the page, and does not run on into the next trip', async () => {
+    vi.setSystemTime('2030-01-01T12:00:00Z')
+    const [one, two] = [newId(), newId()]
+    await wakeClock(one)
+    await new DeckSession(BOOK, dayOf(one)).tap('Strike', () => [struck(one, newId())])
+    const told = deckNow(dayOf(one))
+    vi.setSystemTime('2026-03-14T12:00:00Z')
+    await wakeClock(one)
+    expect(deckNow(dayOf(one))).toBeGreaterThanOrEqual(told)
+    await commit(BOOK, [{ kind: 'trip', id: two, fields: { water: 'w', start: new Date().toISOString() } }])
+    await wakeClock(two)
+    expect(deckNow(dayOf(two))).toBe(Date.parse('2026-03-14T12:00:00Z'))
+  })
+})
