@@ -96,8 +96,14 @@ export const monthName = (month: number, style: 'long' | 'short' | 'narrow' = 'l
 export const weekdayName = (weekday: number): string =>
   cached('w', () => new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' })).format(new Date(Date.UTC(2024, 0, 7 + weekday)))
 
-const hour12 = (): boolean =>
-  choice.clock === 'auto' ? (new Intl.DateTimeFormat(language(), { hour: 'numeric' }).resolvedOptions().hour12 ?? false) : choice.clock === '12'
+/** Asked for every clock on a screen, and dear to find out. */
+let regionHour12: boolean | undefined
+
+function hour12(): boolean {
+  if (choice.clock !== 'auto') return choice.clock === '12'
+  regionHour12 ??= new Intl.DateTimeFormat(language(), { hour: 'numeric' }).resolvedOptions().hour12 ?? false
+  return regionHour12
+}
 
 /** The clock at an instant in a zone: `9:42` or `9:42 am`. */
 export function clock(ms: EpochMs, zone: string): string {

@@ -32,6 +32,7 @@ export function JoinPage() {
   }
   return (
     <Page maxW="460px">
+      <Quiet>{text.name}</Quiet>
       <Title>{text.join.title}</Title>
       <p>{code === '' ? text.join.noCode : text.join.note}</p>
       <form

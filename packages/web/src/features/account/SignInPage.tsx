@@ -30,6 +30,7 @@ export function SignInPage() {
   }
   return (
     <Page maxW="460px">
+      <Quiet>{text.name}</Quiet>
       <Title>{text.signIn.title}</Title>
       {waiting > 0 && <p>{text.signIn.kept(waiting)}</p>}
       <form

@@ -2,6 +2,7 @@ import { counted } from '../../ui/locale.ts'
 
 /** Words of getting on board. */
 export const text = {
+  name: 'Jot Book',
   signIn: {
     title: 'Sign in',
     name: 'Name',

@@ -1,7 +1,7 @@
 import { HOUR_MS, MINUTE_MS, lastRead } from '@jotbook/core'
 import type { Fields, ReadField, Reading } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
-import { decimals } from '../../ui/locale.ts'
+import { counted, decimals } from '../../ui/locale.ts'
 import { shownValue, stepped, wordsOfField } from './quantities.ts'
 import { Pick, Stepper } from './Target.tsx'
 import { text } from './text.ts'
@@ -29,10 +29,8 @@ export function ReadingFields({ readings, given, onGive, nowMs, short = false }:
     if (field in given) return undefined
     const known = last(field)
     if (!known) return text.read.never
-    const age =
-      known.ageMs < HOUR_MS ? `${Math.round(known.ageMs / MINUTE_MS)} min` : `${decimals(known.ageMs / HOUR_MS, known.ageMs < 10 * HOUR_MS ? 1 : 0)} h`
     if (known.ageMs < MINUTE_MS) return text.justNow
-    return known.ageMs > 48 * HOUR_MS ? text.read.never : `${text.read.age(age)}${known.stale ? `: ${text.read.stale}` : ''}`
+    return `${text.read.age(ageText(known.ageMs))}${known.stale ? `: ${text.read.stale}` : ''}`
   }
   const present = (field: ReadField): unknown => (field in given ? given[field] : last(field)?.value)
   const measured = (field: 'waterTempC' | 'visibilityM' | 'windMps' | 'airTempC' | 'pressureHpa') => {
@@ -79,6 +77,15 @@ export function ReadingFields({ readings, given, onGive, nowMs, short = false }:
       )}
     </div>
   )
+}
+
+const DAY_H = 24
+
+/** Minutes, hours or days, whichever says it shortest. */
+function ageText(ageMs: number): string {
+  const hours = ageMs / HOUR_MS
+  if (hours < 1) return `${Math.round(ageMs / MINUTE_MS)} min`
+  return hours < 2 * DAY_H ? `${decimals(hours, hours < 10 ? 1 : 0)} h` : counted(Math.round(hours / DAY_H), 'day')
 }
 
 const noteOf = (note: string | undefined): string => (note ? ` · ${note}` : '')
