@@ -7,7 +7,24 @@ const only = (from, to, comment) => ({
   to: { path: '^packages/', pathNot: [`^packages/${from}/`, ...to.map((name) => `^packages/${name}/src`)] },
 })
 
-const order = ['vocabulary', 'units', 'time', 'sky', 'water', 'season', 'effort', 'evidence', 'sync', 'deck', 'places', 'shorthand', 'formats']
+const order = [
+  'vocabulary',
+  'units',
+  'time',
+  'sky',
+  'water',
+  'weather',
+  'season',
+  'presentation',
+  'conditions',
+  'effort',
+  'evidence',
+  'sync',
+  'deck',
+  'places',
+  'shorthand',
+  'formats',
+]
 
 module.exports = {
   forbidden: [
@@ -17,6 +34,7 @@ module.exports = {
     only('server', ['contract', 'core'], 'the server knows contract and core'),
     only('web', ['contract', 'core'], 'the pages know contract and core'),
     only('cli', ['contract', 'core', 'server'], 'the command knows the server for import and export'),
+    only('simulators', ['core'], 'stand-ins for outside devices know only the heart'),
     { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
     ...order
       .slice(0, -1)

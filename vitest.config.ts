@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['packages/{core,contract,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'], testTimeout: 30_000 } },
+      { test: { name: 'unit', include: ['packages/{core,contract,simulators,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'], testTimeout: 30_000 } },
       {
         test: {
           name: 'api',

@@ -13,7 +13,9 @@ import { HABITS, LURES, SETUPS, SPOTS, WATERS, ZONE } from './scenario.ts'
 import type { DemoLure } from './scenario.ts'
 import { heavierBy } from './truths.ts'
 import type { Truth } from './truths.ts'
-import { makeWeather } from './weather.ts'
+import { reportsBefore } from './reports.ts'
+import { makeWeather, pressureAt } from './weather.ts'
+import type { DayWeather } from './weather.ts'
 
 const SEED = 1083
 const MINUTE_MS = 60_000
@@ -34,14 +36,15 @@ interface Made {
 
 /** The demo book as the files of a bundle; the same options give the same bytes. */
 export function demoBundle({ seed = SEED, without }: DemoOptions = {}): Map<string, string> {
-  const outings = chooseOutings(makeWeather(seededRandom(seed), LAST_WEATHER), seededRandom(seed + 1))
+  const weather = makeWeather(seededRandom(seed), LAST_WEATHER)
+  const outings = chooseOutings(weather, seededRandom(seed + 1))
   const made: Made = { trip: [], stint: [], reading: [], strike: [] }
   const days = new Map<string, number>()
   outings.forEach((outing, i) => {
     const sort = `${outing.water} ${coldChop(outing.weather)} ${outing.weather.cloudPct >= 80}`
     const nth = days.get(sort) ?? 0
     days.set(sort, nth + 1)
-    makeTrip({ id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7) }, outing, seededRandom(seed + 1000 + i), made, without)
+    makeTrip({ id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7), weather }, outing, seededRandom(seed + 1000 + i), made, without)
   })
   return writeBundle({
     water: WATERS.map((water) => waterRecord(water)),
@@ -77,9 +80,11 @@ interface TripInBook {
   readonly id: string
   readonly nth: number
   readonly luck: number
+  /** Of the whole valley, day by day. */
+  readonly weather: readonly DayWeather[]
 }
 
-function makeTrip({ id: trip, nth, luck }: TripInBook, outing: Outing, random: Random, made: Made, without: Truth | undefined): void {
+function makeTrip({ id: trip, nth, luck, weather }: TripInBook, outing: Outing, random: Random, made: Made, without: Truth | undefined): void {
   const { water, people } = outing
   const effortKnown = effortOf(nth)
   const record = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { trip, ...fields } })
@@ -97,7 +102,8 @@ function makeTrip({ id: trip, nth, luck }: TripInBook, outing: Outing, random: R
   }
   made.trip.push({ id: trip, foreignId: trip, fields })
   const readings = readingsOf(outing, random)
-  readings.forEach((reading, i) => made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading))))
+  reportsBefore(weather, instant(outing, 0)).forEach((report, i) => made.reading.push(record(`${trip}-report-${i + 1}`, report)))
+  readings.forEach((reading, i) => made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading, i === 0, weather))))
   for (const angler of people) {
     fish(outing, readings, angler, luck, random, without).forEach((stint, i) => {
       const id = `${trip}-${at(angler, 0)}${i + 1}`
@@ -110,7 +116,7 @@ function makeTrip({ id: trip, nth, luck }: TripInBook, outing: Outing, random: R
   }
 }
 
-function readingFields(outing: Outing, reading: DemoReading): Fields {
+function readingFields(outing: Outing, reading: DemoReading, first: boolean, valley: readonly DayWeather[]): Fields {
   const { water, weather } = outing
   const { airC, rainMm, windFromDeg } = weather
   return {
@@ -122,9 +128,11 @@ function readingFields(outing: Outing, reading: DemoReading): Fields {
     windMps: Math.round(toSi(reading.windMph, 'mph') * 1000) / 1000,
     windFromDeg,
     airTempC: airC,
-    pressureHpa: reading.pressureHpa,
+    pressureHpa: pressureAt(valley, instant(outing, reading.hour)),
     ...(reading.current ? { current: reading.current } : {}),
-    ...(rainMm > 0 ? { precipitation: rainMm > 8 ? 'rain' : 'drizzle', rainMm } : { precipitation: 'none' }),
+    ...(rainMm > 0
+      ? { precipitation: rainMm > 8 ? 'rain' : 'drizzle', ...(first ? { rainMm: Math.round(10 * (rainMm / 4)) / 10 } : {}) }
+      : { precipitation: 'none' }),
     source: 'hand',
   }
 }

@@ -12,7 +12,6 @@ export interface DemoReading {
   readonly sightFt: number
   readonly cloudPct: number
   readonly windMph: number
-  readonly pressureHpa: number
   readonly current: string | undefined
 }
 
@@ -31,7 +30,6 @@ export function readingsOf({ weather, water, from, hours }: Outing, random: Rand
     sightFt: Math.max(0.3, Math.round(sight * 10) / 10),
     cloudPct: Math.round(Math.max(0, Math.min(100, weather.cloudPct + (drift * hour) / hours)) / 5) * 5,
     windMph: Math.round(windAt(weather, from + hour)),
-    pressureHpa: weather.pressureHpa - Math.round(hour / 3),
     current: water === 'Quennor Reach' ? (isGenerating(from + hour, weather.date) ? 'on' : 'off') : undefined,
   }))
 }

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { BAND_NAMES, answer, parseWhere } from '@jotbook/core'
 import type { BookRecords } from '@jotbook/core'
 import { checkBundle } from '@jotbook/contract/bundle'
 import { demoBundle } from './book.ts'
@@ -40,6 +41,24 @@ describe('the demo book', () => {
     expect(Math.abs(together - 1 / 3)).toBeLessThan(0.08)
     expect(new Set(book.trips.map(({ effortKnown }) => effortKnown))).toEqual(new Set(['full', 'trip', 'none']))
   })
+
+  it('keeps every hour under every condition, worked out or read, and under any range of it', () => {
+    const hoursOf = (by: readonly string[], where = ''): number =>
+      answer(book, { by, where: parseWhere(where) }).rows.reduce((sum, { hours }) => sum + hours, 0)
+    const all = hoursOf(['class'])
+    for (const column of [...BAND_NAMES, 'front', 'fish_season', 'season', 'level', 'matches_prey'])
+      expect(hoursOf([column]), column).toBeGreaterThanOrEqual(all - 1e-6)
+    for (const [column, edge] of [
+      ['surface_lux', 9000],
+      ['wind_max_24h', 4],
+      ['temp_percentile', 50],
+      ['pressure_tendency', 0],
+    ] as const) {
+      const halves = hoursOf(['class'], `${column}=..${edge}`) + hoursOf(['class'], `${column}=${edge}..`)
+      expect(halves, column).toBeGreaterThan(0.95 * all)
+      expect(halves, column).toBeLessThan(all + 1e-6)
+    }
+  }, 60_000)
 
   it.each(TRUTHS)('shows the planted truth “%s”, and not when it is taken out', (truth) => {
     expect(shows(truth, book), JSON.stringify(effectOf(truth, book))).toBe(true)

@@ -73,7 +73,7 @@ function skyOf({ since, until }: Front, random: Random): Sky {
     cloudPct: cloud(5, 85),
     windMph: winds(random, 1, 11, 0.3),
     windFromDeg: between(150, 280),
-    pressureHpa: between(1013, 1021),
+    pressureHpa: between(1015, 1019),
     rainMm: random() < 0.15 ? between(1, 4) : 0,
   }
 }
@@ -94,3 +94,14 @@ export function windAt({ windMph }: DayWeather, hour: number): number {
   const share = Math.min(1, (hour - at(hours, i)) / (at(hours, i + 1) - at(hours, i)))
   return at(windMph, i) + share * (at(windMph, i + 1) - at(windMph, i))
 }
+
+/** Pressure at an instant, on straight lines from noon to noon of the valley, hPa. */
+export function pressureAt(weather: readonly DayWeather[], ms: number): number {
+  const days = (ms - noonOf(at(weather, 0))) / DAY_MS
+  const day = Math.floor(days)
+  const [today, tomorrow] = [at(weather, day), weather[day + 1] ?? at(weather, day)]
+  return Math.round(10 * (today.pressureHpa + (days - day) * (tomorrow.pressureHpa - today.pressureHpa))) / 10
+}
+
+/** Noon of the valley, near enough: its clocks are five or six hours behind. */
+const noonOf = ({ date }: DayWeather): number => Date.parse(`${date}T17:30:00Z`)

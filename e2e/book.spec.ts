@@ -29,9 +29,9 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
   const folder = join(root, 'demo/bundle')
   await page.locator('#bundle-zip').setInputFiles(FILES.map((name) => join(folder, name)))
-  await expect(page.getByTestId('import-report')).toContainText(/Would bring in 3,8\d\d new/)
+  await expect(page.getByTestId('import-report')).toContainText(/Would bring in 5,2\d\d new/)
   await page.getByRole('button', { name: 'Bring all of it in' }).click()
-  await expect(page.getByTestId('import-report')).toContainText(/Brought in 3,8\d\d new/)
+  await expect(page.getByTestId('import-report')).toContainText(/Brought in 5,2\d\d new/)
   await page.getByRole('navigation').getByRole('link', { name: 'Trips' }).click()
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
 

@@ -2,7 +2,7 @@ import { at } from '@jotbook/core'
 import { answer, columnInfo, parseWhere } from '@jotbook/core'
 import type { Board, BoardRow, BookRecords, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
-import { Failure } from './failure.ts'
+import { Failure, asCallFault } from './failure.ts'
 import { table } from './table.ts'
 
 export interface BoardCall {
@@ -24,16 +24,6 @@ export function board({ bundle, by, where = '', confidence = '0.9', json }: Boar
   const result = asCallFault(() => answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
   console.log(json ? JSON.stringify(boardJson(result), null, 2) : boardText(result, book))
   return 0
-}
-
-/** A RangeError out of core here is about what was asked, not about the data. */
-function asCallFault<T>(compute: () => T): T {
-  try {
-    return compute()
-  } catch (error) {
-    if (error instanceof RangeError) throw new Failure(error.message, 2)
-    throw error
-  }
 }
 
 function rateJson(rate: Rate): Record<string, unknown> {

@@ -7,3 +7,13 @@ export class Failure extends Error {
     super(message)
   }
 }
+
+/** A RangeError out of core here is about what was asked, not about the data. */
+export function asCallFault<T>(compute: () => T): T {
+  try {
+    return compute()
+  } catch (error) {
+    if (error instanceof RangeError) throw new Failure(error.message, 2)
+    throw error
+  }
+}

@@ -4,8 +4,11 @@ import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { tableFromIPC } from 'apache-arrow'
+import { parquetReadObjects } from 'hyparquet'
 import pg from 'pg'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { readPlaces } from '@jotbook/core/formats'
 
 const root = fileURLToPath(new URL('../../..', import.meta.url))
 const demo = join(root, 'demo/bundle')
@@ -109,6 +112,94 @@ describe('jot analyse board', () => {
   })
 })
 
+describe('jot analyse curve and model', () => {
+  it('find the planted window of the demo and the spread of its days', () => {
+    // docs/demo.md: strikes come at 45 to 50 °F (7.2 to 10 °C) on Immerlow; days differ by 0.45.
+    const found = JSON.parse(
+      jot('analyse', 'curve', '--bundle', demo, '--of', 'water_temp_c', '--where', 'water=Immerlow Reservoir', '--points', '20', '--json').stdout,
+    ) as {
+      trip_sd: number
+      window: { from: number; to: number }
+      points: { x: number; rate: number; simultaneous_lower: number; lower: number }[]
+      rests_on: { trips: number }
+    }
+    expect([found.points.length, found.rests_on.trips > 50]).toEqual([20, true])
+    expect(found.window.from).toBeGreaterThan(6)
+    expect(found.window.to).toBeLessThan(12)
+    expect(Math.abs(found.trip_sd - 0.45)).toBeLessThan(0.15)
+    for (const { lower, simultaneous_lower: band } of found.points) expect(band).toBeLessThan(lower)
+    expect(jot('analyse', 'curve', '--bundle', demo, '--of', 'water_temp_c', '--no-trip').stdout).toMatch(/Trips are taken as all alike/)
+  })
+
+  it('tell the demo’s good day and its rescue lure from good lures', () => {
+    // docs/demo.md: both lures are equal to the rest; crude × 1.6 and × 0.6.
+    const within = (lure: string, where: string) =>
+      JSON.parse(
+        jot('analyse', 'within', '--bundle', demo, '--a', `lure="${lure}"`, '--b', `lure!="${lure}"`, ...(where ? ['--where', where] : []), '--json').stdout,
+      ) as { crudeAll: { ratio: number }; within: { ratio: number; lower: number; upper: number; switches: { blank: number } }; verdict: string }
+    const [goodDay, rescue] = [within('Lipless, chrome', 'water=Quennor Reach'), within('Drop shot, morning smoke', '')]
+    expect([goodDay.crudeAll.ratio > 1.4, rescue.crudeAll.ratio < 0.75, rescue.within.switches.blank > 20]).toEqual([true, true, true])
+    for (const { within: held, verdict } of [goodDay, rescue]) {
+      expect(Math.abs(Math.log(held.ratio))).toBeLessThan(0.2)
+      expect([held.lower < 1 && held.upper > 1, verdict === 'strong']).toEqual([true, false])
+    }
+    expect(jot('analyse', 'within', '--bundle', demo, '--a', 'water=Quennor Reach', '--b', 'current=on')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('overlap') as string,
+    })
+  })
+
+  it('hold each factor against the others, and tell spreads from chance', () => {
+    const found = JSON.parse(jot('analyse', 'model', '--bundle', demo, '--fixed', 'water', '--random', 'trip', '--json').stdout) as {
+      coefficients: { name: string; estimate: number; standard_error: number }[]
+      sd: { trip: number }
+      converged: boolean
+    }
+    expect(found.coefficients.map(({ name }) => name)).toEqual(['(Intercept)', 'water:Immerlow Reservoir', 'water:Pellock Mill Pond', 'water:Quennor Reach'])
+    expect([found.converged, found.sd.trip > 0.35, found.sd.trip < 0.75]).toEqual([true, true, true])
+    expect(jot('analyse', 'model', '--bundle', demo, '--fixed', 'water').stdout).toMatch(/Errors are by trip/)
+  })
+
+  it.each([
+    [['curve', '--of', 'lure'], /not continuous/],
+    [['curve', '--of', 'water_temp_c', '--where', 'water=Nowhere'], /nothing to draw/],
+    [['curve', '--of', 'water_temp_c', '--points', '1'], /from 2 to 1000/],
+    [['model', '--fixed', 'rods'], /no column rods/],
+    [['model', '--fixed', 'water', '--where', 'water_temp_c=40..44'], /nothing to fit/],
+  ])('end with 2 and say why for %j', (args, message) => {
+    expect(jot('analyse', ...args, '--bundle', demo)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
+  })
+})
+
+describe('jot sky', () => {
+  const at = ['sky', '--at', '2003-10-17T12:30:30-07:00', '--lat', '39.742476', '--lon', '-105.1786']
+
+  // Reda & Andreas, NREL/TP-560-34302, worked example.
+  it('gives sun, moon and light, and light at depth when both visibility and depth are told', () => {
+    const sky = JSON.parse(jot(...at, '--json').stdout) as { sun: { altitude_deg: number; azimuth_deg: number }; surface_lux: number; lure_lux: null }
+    expect(sky).toMatchObject({
+      sun: { altitude_deg: expect.closeTo(39.87195, 2) as number, azimuth_deg: expect.closeTo(194.34, 1) as number },
+      lure_lux: null,
+      light_band: 'bright',
+    })
+    const below = JSON.parse(jot(...at, '--cloud_pct', '100', '--visibility_m', '2', '--depth_m', '2', '--json').stdout) as {
+      surface_lux: number
+      lure_lux: number
+    }
+    expect(below.surface_lux).toBeCloseTo(sky.surface_lux / 4, 0)
+    expect(below.lure_lux).toBeLessThan(0.4 * below.surface_lux)
+    expect(jot(...at).stdout).toMatch(/^The sun stands 39\.87° up; the water has [\d,]+ lux \(bright\)\./)
+  })
+
+  it.each([
+    [['--at', 'noon', '--lat', '1', '--lon', '1'], /ISO 8601/],
+    [['--at', '2026-03-14T12:00:00Z', '--lat', '91', '--lon', '1'], /from -90 to 90/],
+    [['--at', '2026-03-14T12:00:00Z', '--lat', '9', '--lon', '1', '--depth_m', '2'], /go together/],
+  ])('ends with 2 and says why for %j', (args, message) => {
+    expect(jot('sky', ...args)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
+  })
+})
+
 describe('jot import and export', () => {
   it('bring the demo bundle into a book and out again as the same bytes', () => {
     expect(jot('import', demo, '--book', 'Copy')).toMatchObject({ status: 0, stdout: expect.stringContaining(`Imported ${DEMO_RECORDS} new`) as string })
@@ -121,6 +212,44 @@ describe('jot import and export', () => {
     const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as { format: string; records: { strike: unknown[] } }
     expect([whole.format, whole.records.strike.length]).toEqual(['jot-book', strikes])
     expect(jot('export', '--book', 'None', '--out', out).status).toBe(2)
+  })
+
+  it('write the segments for other engines, the same rows and hours as the board has', async () => {
+    const out = mkdtempSync(join(tmpdir(), 'jot-segments-'))
+    for (const as of ['arrow', 'parquet']) expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
+    const arrow = tableFromIPC(readFileSync(join(out, 'segments.arrow')))
+    const file = readFileSync(join(out, 'segments.parquet'))
+    const parquet = await parquetReadObjects({ file: file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) })
+    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'water', '--json').stdout) as { all: { hours: number; strikes: number } }
+    const sum = (rows: readonly Record<string, unknown>[], column: string): number => rows.reduce((total, row) => total + Number(row[column]), 0)
+    const arrowRows = (arrow.toArray() as { toJSON: () => Record<string, unknown> }[]).map((row) => row.toJSON())
+    for (const rows of [arrowRows, parquet as Record<string, unknown>[]]) {
+      expect(rows).toHaveLength(arrow.numRows)
+      expect(sum(rows, 'strikes')).toBe(sum(parquet as Record<string, unknown>[], 'strikes'))
+      expect(sum(rows, 'hours')).toBeLessThanOrEqual(board.all.hours)
+      expect(sum(rows, 'hours')).toBeGreaterThan(0.95 * board.all.hours)
+      // Every hour of the demo has its light, front and season; a strike that only has its day has none.
+      const fished = rows.filter(({ hours }) => Number(hours) > 0)
+      for (const column of ['front', 'light_band', 'fish_season', 'season'])
+        expect(
+          fished.filter((row) => row[column] === 'unknown'),
+          column,
+        ).toEqual([])
+    }
+  })
+
+  it('write the places as GeoJSON and GPX, and nothing of them where places are not told', () => {
+    const out = mkdtempSync(join(tmpdir(), 'jot-places-'))
+    for (const as of ['geojson', 'gpx']) {
+      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
+      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as, '--no-places')).toMatchObject({
+        status: 2,
+        stderr: expect.stringContaining('nothing but places') as string,
+      })
+    }
+    const spots = readFileSync(join(demo, 'spots.csv'), 'utf8').trimEnd().split('\r\n').length - 1
+    for (const name of ['places.geojson', 'places.gpx']) expect(readPlaces(readFileSync(join(out, name), 'utf8')).points).toHaveLength(spots)
+    expect(readPlaces(readFileSync(join(out, 'places.geojson'), 'utf8')).outlines).toHaveLength(4)
   })
 
   it('make the whole book again from book.json, the same to the byte, history and later imports too', async () => {

@@ -3,6 +3,12 @@ import { board } from './board.ts'
 import type { BoardCall } from './board.ts'
 import { check } from './check.ts'
 import { Failure } from './failure.ts'
+import { curve, model } from './models.ts'
+import type { CurveCall, ModelCall } from './models.ts'
+import { sky } from './sky.ts'
+import { within } from './within.ts'
+import type { WithinCall } from './within.ts'
+import type { SkyCall } from './sky.ts'
 import type { ExportCall, ImportCall } from './transfer.ts'
 
 let exitCode = 0
@@ -29,7 +35,7 @@ program
   .description('write a book as files')
   .requiredOption('--book <name>')
   .requiredOption('--out <folder>')
-  .option('--as <format>', 'csv or json', 'csv')
+  .option('--as <format>', 'csv, json, geojson, gpx, arrow or parquet', 'csv')
   .option('--units <units>', 'si or imperial columns', 'si')
   .option('--no-places', 'leave out every coordinate')
   .action(async (options: ExportCall) => void (exitCode = await (await import('./transfer.ts')).exportFrom(options)))
@@ -39,6 +45,19 @@ program
   .description('choose the name and password by which you sign in from a network; the password is read from the input')
   .requiredOption('--name <name>')
   .action(async (options: { name: string }) => void (exitCode = await (await import('./account.ts')).chooseAccount(options)))
+
+program
+  .command('sky')
+  .description('sun, moon and light at a time and place')
+  .requiredOption('--at <time>', 'ISO 8601 with offset')
+  .requiredOption('--lat <degrees>', 'north is positive')
+  .requiredOption('--lon <degrees>', 'east is positive')
+  .option('--cloud_pct <percent>', 'of the sky covered (default 0)')
+  .option('--visibility_m <metres>', 'how far down one sees; with --depth_m')
+  .option('--depth_m <metres>', 'where the lure works; with --visibility_m')
+  .option('--tint <word>', 'clear, green, tea or clay', 'green')
+  .option('--json')
+  .action((options: SkyCall) => void (exitCode = sky(options)))
 
 const analyse = program.command('analyse').description('ask a bundle, without a database')
 
@@ -51,6 +70,41 @@ analyse
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
   .option('--json')
   .action((options: BoardCall) => void (exitCode = board(options)))
+
+analyse
+  .command('curve')
+  .description('the rate along a condition, with limits, a band and the window')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--of <column>', 'a continuous column, such as water_temp_c')
+  .option('--where <conditions>')
+  .option('--points <count>', 'how many places along it', '50')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--no-trip', 'take trips as all alike')
+  .option('--json')
+  .action((options: CurveCall) => void (exitCode = curve(options)))
+
+analyse
+  .command('model')
+  .description('factors of the rate, each with the others held')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--fixed <columns>', 'columns or numbers, separated by commas; may be empty')
+  .option('--random <columns>', 'columns whose levels differ at random, such as trip,lure')
+  .option('--where <conditions>')
+  .option('--json')
+  .action((options: ModelCall) => void (exitCode = model(options)))
+
+analyse
+  .command('within')
+  .description('two patterns held against each other: the lure, or the day?')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--a <conditions>', "such as 'lure=Jerkbait, grey shad'")
+  .requiredOption('--b <conditions>')
+  .option('--where <conditions>', 'what both must meet')
+  .option('--of <what>', 'rate', 'rate')
+  .option('--design <design>', 'random-trip or mh: which is the headline', 'random-trip')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: WithinCall) => void (exitCode = within(options)))
 
 for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
 

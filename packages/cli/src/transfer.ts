@@ -2,7 +2,9 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { LOCAL_ACCOUNT, access, createBook, exportBundle, exportJson, importBundle, restoreBook } from '@jotbook/server'
+import { LOCAL_ACCOUNT, access, createBook, exportBundle, exportJson, importBundle, recordsOfBook, restoreBook } from '@jotbook/server'
+import type { Database } from '@jotbook/server'
+import { writePlacesGeoJson, writePlacesGpx } from '@jotbook/core/formats'
 import { bundleFiles, namespaceOfPath, remarkText, soundBundle } from './bundleFiles.ts'
 import { bookNamed, withDatabase } from './database.ts'
 import { Failure } from './failure.ts'
@@ -57,19 +59,34 @@ export interface ExportCall {
   readonly places: boolean
 }
 
-/** `jot export`: a book as the files of a bundle, or whole as one JSON document. */
+const FORMATS = ['csv', 'json', 'geojson', 'gpx', 'arrow', 'parquet'] as const
+type Format = (typeof FORMATS)[number]
+
+/** `jot export`: a book as the files of a bundle, whole as one JSON document, its places, or its segments for analysis elsewhere. */
 export async function exportFrom({ book: name, out, as, units, places }: ExportCall): Promise<number> {
-  if (as !== 'csv' && as !== 'json') throw new Failure(`--as takes csv or json, not ${as}.`, 2)
+  const format = FORMATS.find((one) => one === as)
+  if (!format) throw new Failure(`--as takes ${FORMATS.join(', ')}, not ${as}.`, 2)
   if (units !== 'si' && units !== 'imperial') throw new Failure(`--units takes si or imperial, not ${units}.`, 2)
-  if (as === 'json' && !places) throw new Failure('book.json is the whole book, places too; leave out --no-places, or export csv.', 2)
+  if (format === 'json' && !places) throw new Failure('book.json is the whole book, places too; leave out --no-places, or export csv.', 2)
+  if ((format === 'geojson' || format === 'gpx') && !places) throw new Failure(`${format} is nothing but places; leave out --no-places, or export csv.`, 2)
   const files = await withDatabase(async (database) => {
     const book = await bookNamed(database, name)
     if (!book) throw new Failure(`There is no book called ${name}.`, 2)
-    if (as === 'json') return new Map([['book.json', await exportJson(database, book.id)]])
-    return exportBundle(database, book.id, { units, withoutPlaces: !places })
+    return filesOf(database, book.id, format, units, places)
   })
   mkdirSync(out, { recursive: true })
-  for (const [file, text] of files) writeFileSync(join(out, file), text)
+  for (const [file, content] of files) writeFileSync(join(out, file), content)
   console.log(`Wrote ${[...files.keys()].join(', ')} to ${out}.`)
   return 0
+}
+
+async function filesOf(database: Database, book: string, format: Format, units: 'si' | 'imperial', places: boolean): Promise<Map<string, string | Uint8Array>> {
+  if (format === 'csv') return exportBundle(database, book, { units, withoutPlaces: !places })
+  if (format === 'json') return new Map([['book.json', await exportJson(database, book)]])
+  const records = await recordsOfBook(database, book)
+  if (format === 'geojson') return new Map([['places.geojson', writePlacesGeoJson(records)]])
+  if (format === 'gpx') return new Map([['places.gpx', writePlacesGpx(records)]])
+  const { arrowFile, parquetFile, segmentColumns } = await import('./segments.ts')
+  const columns = segmentColumns(records, places)
+  return new Map([[`segments.${format}`, format === 'arrow' ? arrowFile(columns) : parquetFile(columns)]])
 }

@@ -84,5 +84,8 @@ export const routes = {
   changes: (book: string) => `/api/books/${book}/changes`,
   snapshot: (book: string) => `/api/books/${book}/snapshot`,
   imports: (book: string) => `/api/books/${book}/imports`,
+  weather: (book: string) => `/api/books/${book}/weather`,
+  feed: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
+  feedStop: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,
   export: (book: string) => `/api/books/${book}/export`,
 } as const

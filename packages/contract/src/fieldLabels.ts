@@ -31,6 +31,14 @@ const LABELS: Readonly<Record<string, string>> = {
   timeZone: 'Time zone',
   runBackMin: 'Minutes back to the weigh-in',
   endUnsure: 'End not sure',
+  seasonSaid: 'Season',
+  fishSeasonSaid: 'The fish’s season',
+  frontSaid: 'Front',
+  tendencySaid: 'Pressure is',
+  lightSaid: 'Light',
+  moonSaid: 'Moon',
+  weatherAddress: 'Address of the weather station',
+  sounderAddress: 'Address of the sounder',
 }
 
 /** `hookPosition` → `Hook position`. */

@@ -64,4 +64,8 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'GET /api/books/:book/export': 'member',
   'PUT /api/books/:book/pictures/:sha256': 'crew',
   'GET /api/books/:book/pictures/:sha256': 'member',
+  'POST /api/books/:book/weather': 'crew',
+  'PUT /api/books/:book/trips/:trip/feed': 'crew',
+  'POST /api/books/:book/trips/:trip/feed/stop': 'crew',
+  'GET /api/books/:book/trips/:trip/feed': 'member',
 }

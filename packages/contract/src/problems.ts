@@ -18,6 +18,7 @@ const PROBLEMS = {
   cancelled: { title: 'It was called off', status: 409 },
   'bundle-faults': { title: 'The bundle has faults; nothing was imported', status: 422 },
   'database-away': { title: 'The database does not answer', status: 503 },
+  'outside-away': { title: 'The instrument does not answer', status: 502 },
   unreachable: { title: 'The server cannot be reached', status: 503 },
   internal: { title: 'Something went wrong here', status: 500 },
 } as const

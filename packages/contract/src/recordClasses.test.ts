@@ -27,6 +27,17 @@ const fields = KINDS.flatMap((kind) => Object.entries(allFields(kind)).map(([fie
 const fault = (kind: Kind, field: string, value: unknown): string | undefined =>
   faultsOf(kind, { ...LEAST[kind], [field]: value }).find((found) => found.field === field)?.message
 
+describe('a pressure that would be sound in the other unit', () => {
+  it.each([
+    [29.92, /Is 29\.92 in inches of mercury\? Then write 29\.92 inHg\./],
+    [1013 * 33.86389, /Is 1013 in hPa\? Then write 1013 hPa\./],
+    [500, /^Pressure must be from 850 to 1090 hPa \(25\.1 to 32\.2 inHg\)\.$/],
+  ])('is asked about: %s', (pressureHpa, message) => {
+    const [fault] = faultsOf('reading', { pressureHpa }, { partial: true })
+    expect(fault?.message).toMatch(message)
+  })
+})
+
 describe('every record class', () => {
   it.each(KINDS)('takes a %s with only what it needs, and misses each of those by name', (kind) => {
     expect(faultsOf(kind, LEAST[kind])).toEqual([])
@@ -94,7 +105,7 @@ describe('every record class', () => {
   })
 
   it('says measures in both systems', () => {
-    expect(fault('reading', 'pressureHpa', 30)).toBe('Pressure must be from 850 to 1090 hPa (25.1 to 32.2 inHg).')
+    expect(fault('reading', 'pressureHpa', 100)).toBe('Pressure must be from 850 to 1090 hPa (25.1 to 32.2 inHg).')
     expect(fault('reading', 'windMps', 61)).toBe('Wind must be from 0 to 60 m/s (0 to 134 mph).')
     expect(fault('reading', 'visibilityM', 31)).toBe('Visibility must be from 0 to 30 m (0 to 98 ft).')
   })

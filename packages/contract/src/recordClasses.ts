@@ -1,5 +1,5 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, validateSync } from 'class-validator'
-import { KINDS, allFields, fieldsOf, fromSi, isDate, isZone, parseInstant, unitLabel } from '@jotbook/core'
+import { KINDS, allFields, fieldsOf, fromSi, isDate, isZone, parseInstant, toSi, unitLabel } from '@jotbook/core'
 import type { FieldSpec, Kind, Unit } from '@jotbook/core'
 import { fieldLabel } from './fieldLabels.ts'
 import { MAX_JSON, MAX_WORD, MAX_WORDS, isSound } from './soundValue.ts'
@@ -122,6 +122,18 @@ export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): 
   const wrong = validateSync(record, { skipUndefinedProperties: true, forbidUnknownValues: false, stopAtFirstError: true })
   return [
     ...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })),
-    ...wrong.map(({ property, constraints }) => ({ field: property, message: Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.` })),
+    ...wrong.map(({ property, constraints, value }) => ({
+      field: property,
+      message: (Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.`) + likelyMeant(TABLES.get(kind)?.[property], value),
+    })),
   ]
+}
+
+/** A pressure that would be one in the other unit is asked about, not guessed. */
+function likelyMeant(spec: FieldSpec | undefined, value: unknown): string {
+  if (spec?.type !== 'quantity' || spec.unit !== 'hpa' || typeof value !== 'number') return ''
+  const sound = (hpa: number): boolean => hpa >= spec.min && hpa <= spec.max
+  if (sound(toSi(value, 'inhg'))) return ` Is ${value} in inches of mercury? Then write ${value} inHg.`
+  const inches = fromSi(value, 'inhg')
+  return sound(inches) ? ` Is ${Math.round(inches)} in hPa? Then write ${Math.round(inches)} hPa.` : ''
 }

@@ -10,6 +10,8 @@ export {
   PURPOSES,
   RECORDS,
   ROLES,
+  SAID,
+  TRIP_BANDS,
   UNKNOWN,
   ZONE_COLOURS,
   allFields,
@@ -62,6 +64,9 @@ export {
   HOUR_MS,
   MINUTE_MS,
   addDays,
+  courseOf,
+  dayMarks,
+  dayStart,
   epochMs,
   hourMarks,
   isDate,
@@ -73,30 +78,64 @@ export {
   offsetZone,
   parseClock,
   parseInstant,
+  pieceAt,
   resolveWallTime,
+  valueAt,
   zoneOffsetMs,
 } from './time/index.ts'
-export type { Clock, EpochMs, LocalParts, WallTime } from './time/index.ts'
+export type { Clock, EpochMs, LocalParts, Piece, Sample, WallTime } from './time/index.ts'
 export { outlineOf, ringsOf } from './places/index.ts'
 export type { Outline } from './places/index.ts'
-export { sunAltitudeCrossings, sunPosition, sunTimes } from './sky/index.ts'
-export type { SunPosition, SunTimes } from './sky/index.ts'
+export {
+  clearSkyIlluminance,
+  cloudTransmission,
+  moonElongation,
+  moonIlluminance,
+  moonPhase,
+  moonPosition,
+  moonTimes,
+  skyOver,
+  sunAltitudeCrossings,
+  sunPosition,
+  sunTimes,
+  surfaceIlluminance,
+} from './sky/index.ts'
+export type { MoonPhaseOf, MoonTimes, Sky, SkyLight, SunPosition, SunTimes } from './sky/index.ts'
+export {
+  NO_PAST,
+  SAID_COLUMNS,
+  cautionsNow,
+  cautionsOf,
+  conditionTrack,
+  dayOfConditions,
+  percentileAmong,
+  spellsOf,
+  tempTrend,
+  usualAirC,
+  waterPast,
+} from './conditions/index.ts'
+export type { Caution, CautionInput, DayCondition, SaidColumn, Spell } from './conditions/index.ts'
+export type { Setting, Track, TrackValue, TripReading, WaterPast, WorkedCondition } from './conditions/index.ts'
+export { FRONT_THRESHOLDS, beaufort, frontPhase, pressureTendency } from './weather/index.ts'
+export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './weather/index.ts'
+export { levelOf, matchesPrey, preyOf, workingDepthM } from './presentation/index.ts'
+export type { Level } from './presentation/index.ts'
 export {
   COLUMNS,
   LOOSE_END_KINDS,
+  REPORTS_BEFORE_MS,
   accountFor,
+  bandLabel,
   buildColumns,
   columnInfo,
-  courseOf,
   holds,
   looseEndsOf,
   looseEndsOfTrip,
-  pieceAt,
+  pastsOf,
   planCuts,
   splitStints,
   tripBundles,
   tripRecord,
-  valueAt,
 } from './effort/index.ts'
 export type {
   Account,
@@ -108,62 +147,110 @@ export type {
   LeftOut,
   LooseEnd,
   LooseEndKind,
-  Piece,
-  Sample,
   Seam,
   Segment,
   SegmentColumns,
   SplitOptions,
   TripBundle,
-  TripReading,
   TripRecord,
   TripStint,
   TripStrike,
 } from './effort/index.ts'
 export { drawGamma, drawNormal, drawPoisson, normalQuantile, seededRandom } from './numerics/index.ts'
 export type { Random } from './numerics/index.ts'
-export { diffuseAttenuation } from './water/index.ts'
+export {
+  CIE_1931,
+  COLOUR_FLOOR_LUX,
+  DAYLIGHT,
+  PURE_WATER,
+  WATER_TINTS,
+  WAVELENGTHS_NM,
+  attenuationSpectrum,
+  coneSensitivity,
+  diffuseAttenuation,
+  fresnelReflectance,
+  lightAtDepth,
+  photopicTransmission,
+  shadeAtDepth,
+  surfaceTransmission,
+  tintOf,
+  waterBodyColour,
+  waterSpectrum,
+} from './water/index.ts'
+export type { Background, ConeContrast, Shade, ShadeOptions, UnderwaterLight, WaterSpectrum, WaterTint } from './water/index.ts'
 export { readStrikeLine, spellStrikeLine } from './shorthand/index.ts'
 export type { Misread, Span, StrikeLine, StrikeLineOptions } from './shorthand/index.ts'
-export { calendarSeason } from './season/index.ts'
-export type { CalendarSeason } from './season/index.ts'
+export { calendarSeason, fishSeason } from './season/index.ts'
+export type { CalendarSeason, FishSeason, FishSeasonInput } from './season/index.ts'
 export {
   DEFAULT_CONFIDENCE,
   SHRINK_PRIOR,
   answer,
+  benjaminiHochberg,
   binomialInterval,
   chanceOfBest,
   contributions,
+  curveOf,
   fitGammaPoisson,
+  fitMultilevelPoisson,
+  fitPoissonModel,
+  fitRateCurve,
+  lureOrDay,
   mantelHaenszelRateRatio,
+  modelOf,
   namesOf,
   parseWhere,
   planFor,
   poissonRateInterval,
+  randomTripRatio,
   rateBoard,
+  rateRatio,
   shrinkRatios,
   tripAwareInterval,
   whereText,
+  withinOf,
 } from './evidence/index.ts'
 export type {
   BinomialOptions,
   Board,
   BoardOptions,
   BoardRow,
+  BookCurve,
+  BookModel,
+  BookWithin,
   Clause,
+  Coefficient,
+  ComparedTrip,
   Confidence,
   Contribution,
+  CurveQuestion,
+  Design,
   Exposure,
   GammaPoissonFit,
   GammaPosterior,
   Interval,
+  LureOrDay,
+  ModelData,
+  ModelQuestion,
+  MultilevelModel,
+  MultilevelSpec,
+  PoissonModel,
+  PoissonModelSpec,
   PooledRatio,
   Question,
   Rate,
+  RateCurve,
+  RateCurveData,
+  RateCurveOptions,
+  RateCurvePoint,
+  RateRatio,
+  RestsOn,
   Share,
   Shrunken,
   Sizes,
   Stratum,
+  Switches,
+  TripPair,
   TripAwareOptions,
   TripSpread,
 } from './evidence/index.ts'

@@ -1,6 +1,6 @@
 export { createBook } from './features/books/service.ts'
 export { booksOf } from './features/books/repository.ts'
-export { exportBundle, exportJson } from './features/bundles/exportBook.ts'
+export { exportBundle, exportJson, recordsOfBook } from './features/bundles/exportBook.ts'
 export { importBundle } from './features/bundles/importBundle.ts'
 export { restoreBook } from './features/bundles/restoreBook.ts'
 export type { ImportRequest } from './features/bundles/importBundle.ts'

@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
+import { bandIndex } from '../conditions/index.ts'
 import { UNKNOWN } from '../vocabulary/index.ts'
-import { bandIndex } from './cut.ts'
 
 /** Labels of bands given by bare edges: `<46`, `46..50`, `>=58`. */
 export function labelsOf(edges: readonly number[]): string[] {

@@ -1,6 +1,6 @@
 import { epochMs } from '../time/index.ts'
 import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
-import type { TripReading, TripRecord } from './types.ts'
+import type { TripRecord } from './types.ts'
 
 /** The records of a book that effort and rates rest on. */
 export interface BookRecords {
@@ -68,12 +68,7 @@ export function tripRecord({ trip, water, stints, readings, strikes }: TripBundl
       ...(stint.spot ? { spot: stint.spot } : {}),
       ...(stint.endUnsure ? { endUnsure: true as const } : {}),
     })),
-    readings: readings.map(tripReading),
+    readings: readings,
     strikes: strikes.map((strike) => ({ strike: strike.id, stint: strike.stint ?? null, time: strike.time, outcome: strike.outcome ?? null })),
   }
-}
-
-function tripReading({ spot, ...reading }: Reading): TripReading {
-  const known = Object.entries(reading).filter(([, value]) => value !== null && value !== undefined)
-  return { ...(Object.fromEntries(known) as unknown as TripReading), ...(spot ? { spot } : {}) }
 }

@@ -1,9 +1,9 @@
-import { BAND_NAMES, DEFAULT_BANDS, RECORDS, columnName } from '../vocabulary/index.ts'
+import { BAND_NAMES, DEFAULT_BANDS, RECORDS, SAID, columnName } from '../vocabulary/index.ts'
 import type { BandName, FieldSpec } from '../vocabulary/index.ts'
-import { SUN_ALTITUDE } from './tracks.ts'
+import type { WorkedCondition } from '../conditions/index.ts'
 
 /** Where a column's value comes from. `trip` and `reading` columns also serve trips of which only the hours are known. */
-export type ColumnSource = 'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'sun' | 'strike'
+export type ColumnSource = 'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'worked' | 'presentation' | 'strike'
 
 export interface ColumnInfo {
   readonly name: string
@@ -23,7 +23,29 @@ const SOURCES: readonly (readonly [ColumnSource, Record<string, FieldSpec>])[] =
   ['reading', RECORDS.reading],
   ['water', RECORDS.water],
 ]
-const NOT_COLUMNS = new Set(['note', 'start', 'end', 'time', 'name', 'outline', 'clockShiftS', 'weighIn', 'timeUnknown'])
+const NOT_COLUMNS = new Set(['note', 'start', 'end', 'time', 'name', 'weighIn', 'timeUnknown', ...Object.values(SAID)])
+
+/** Numbers that are worked out from place, time and readings, under their column names. */
+const WORKED_NUMBERS: Readonly<Record<string, WorkedCondition>> = {
+  sun_altitude: 'sunAltitudeDeg',
+  surface_lux: 'surfaceLux',
+  lure_lux: 'lureLux',
+  moon_elongation: 'moonElongationDeg',
+  since_sunrise_h: 'sinceSunriseH',
+  to_sunset_h: 'toSunsetH',
+  pressure_tendency: 'pressureTendencyHpa',
+  days_since_front: 'daysSinceFront',
+  wind_max_24h: 'windMax24h',
+  rain_48h: 'rain48h',
+  air_anomaly_c: 'airAnomalyC',
+  since_current_h: 'sinceCurrentH',
+  temp_percentile: 'tempPercentile',
+  clarity_percentile: 'clarityPercentile',
+  temp_trend: 'tempTrend',
+}
+const WORKED_CLASSES: Readonly<Record<string, WorkedCondition>> = { front: 'front', fish_season: 'fishSeason' }
+/** What follows from the lure and how it is fished. */
+const PRESENTATION = ['level', 'matches_prey'] as const
 
 /** Species belongs to the strike, not to the hour: grouped by it, every species has all the hours. */
 export const SPECIES = 'species'
@@ -36,28 +58,38 @@ function* recordColumns(): Generator<ColumnInfo> {
   for (const [source, fields] of SOURCES) {
     for (const [field, spec] of Object.entries(fields)) {
       const name = columnName(field)
-      if (NOT_COLUMNS.has(field) || seen.has(name) || (source === 'reading' && field === 'trip')) continue
+      if (spec.type === 'json' || NOT_COLUMNS.has(field) || seen.has(name) || (source === 'reading' && field === 'trip')) continue
       seen.add(name)
-      const band = BAND_NAMES.find((candidate) => DEFAULT_BANDS[candidate].of === field)
-      yield { name, field, source, kind: isContinuous(spec) ? 'number' : 'factor', ...(band ? { band } : {}) }
+      yield { name, field, source, kind: isContinuous(spec) ? 'number' : 'factor', ...bandOf(field) }
     }
   }
 }
 
 function* calendarAndBands(): Generator<ColumnInfo> {
   yield { name: 'trip', field: 'id', source: 'trip', kind: 'factor' }
+  yield { name: 'stint', field: 'id', source: 'stint', kind: 'factor' }
   yield { name: SPECIES, field: 'species', source: 'strike', kind: 'factor' }
   for (const name of ['hour', 'month', 'year', 'season']) yield { name, field: name, source: 'calendar', kind: 'factor' }
   for (const name of BAND_NAMES) yield { name, field: DEFAULT_BANDS[name].of, source: 'band', kind: 'factor' }
-  yield { name: 'sun_altitude', field: SUN_ALTITUDE, source: 'sun', kind: 'number', band: 'sun_band' }
+  for (const [name, field] of Object.entries(WORKED_NUMBERS)) yield { name, field, source: 'worked', kind: 'number', ...bandOf(field) }
+  for (const [name, field] of Object.entries(WORKED_CLASSES)) yield { name, field, source: 'worked', kind: 'factor' }
+  for (const name of PRESENTATION) yield { name, field: name, source: 'presentation', kind: 'factor' }
+}
+
+function bandOf(field: string): { band?: BandName } {
+  const band = BAND_NAMES.find((candidate) => DEFAULT_BANDS[candidate].of === field)
+  return band ? { band } : {}
 }
 
 function isContinuous(spec: FieldSpec): boolean {
   return spec.type === 'quantity' || (spec.type === 'number' && !spec.integer)
 }
 
+const OF_THE_LURE = new Set(['lureLux'])
+
 /** Whether a column needs stints: trips of which only the hours are known cannot serve it. */
-export const needsStints = (info: ColumnInfo): boolean => info.source === 'stint' || info.source === 'lure'
+export const needsStints = (info: ColumnInfo): boolean =>
+  info.source === 'stint' || info.source === 'lure' || info.source === 'presentation' || (info.source !== 'trip' && OF_THE_LURE.has(info.field))
 
 /** Throws RangeError with the nearest names for a column nobody knows. */
 export function columnInfo(name: string): ColumnInfo {

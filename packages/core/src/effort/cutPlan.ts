@@ -1,4 +1,5 @@
 import { at, entry } from '../checked/index.ts'
+import { isWorked } from '../conditions/index.ts'
 import { DEFAULT_BANDS } from '../vocabulary/index.ts'
 import type { BandName, BandSet } from '../vocabulary/index.ts'
 import { columnInfo, needsStints } from './columnInfo.ts'
@@ -11,6 +12,10 @@ export interface CutPlan extends CutOptions {
   readonly factors: readonly string[]
   readonly numbers: readonly string[]
   readonly bands: Readonly<Record<string, BandSet>>
+  /** Something is asked that rests on more than the trip's own readings. */
+  readonly needsPast: boolean
+  /** Something is asked that rests on how deep the lure works. */
+  readonly needsDepth: boolean
   /** Trips of which only the hours are known cannot serve. */
   readonly needsStints: boolean
 }
@@ -35,18 +40,21 @@ export function planCuts(factorNames: readonly string[], ranges: readonly RangeE
     const info = at(numbers, i)
     if (isCondition(info)) sets.push({ of: info.field, edges: [...new Set(edges)].sort((a, b) => a - b), labels: [] })
   })
-  const classes = factors.filter((info) => info.source === 'reading').map((info) => info.field)
+  const classes = factors.filter((info) => info.source === 'reading' || info.source === 'worked').map((info) => info.field)
+  const edges = mergedEdges(sets)
   return {
-    edges: mergedEdges(sets),
+    edges,
     classes,
     byHour: factors.some(({ name }) => name === 'hour'),
     byDay: factors.some(({ source }) => source === 'calendar'),
     factors: [...new Set([...factors.map((info) => info.name), ...ALWAYS])],
     numbers: [...new Set(numbers.map((info) => info.name))],
     bands,
+    needsPast: [...Object.keys(edges), ...classes].some(isWorked),
+    needsDepth: 'lureLux' in edges,
     needsStints: [...factors, ...numbers].some(needsStints),
   }
 }
 
 /** A condition that runs through the trip, so that a range on it cuts stints. */
-export const isCondition = (info: ColumnInfo): boolean => info.source === 'sun' || (info.source === 'reading' && info.kind === 'number')
+export const isCondition = (info: ColumnInfo): boolean => info.kind === 'number' && (info.source === 'worked' || info.source === 'reading')

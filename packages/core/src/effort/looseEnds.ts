@@ -1,4 +1,4 @@
-import { MINUTE_MS, epochMs } from '../time/index.ts'
+import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { tripRecord } from './bookRecords.ts'
 import type { TripBundle } from './bookRecords.ts'
 import type { LooseEnd, TripRecord, TripStint } from './types.ts'
@@ -16,8 +16,8 @@ const OF_STINTS: ReadonlySet<string> = new Set([
 ])
 
 /** As `looseEndsOf`; on a trip whose stints are not known nothing of theirs is loose. */
-export function looseEndsOfTrip(bundle: TripBundle): LooseEnd[] {
-  const ends = looseEndsOf(tripRecord(bundle))
+export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRecord(bundle)): LooseEnd[] {
+  const ends = looseEndsOf(record)
   return (bundle.trip.effortKnown ?? 'full') === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
 }
 
@@ -77,10 +77,13 @@ function overlaps(stints: readonly TripStint[]): LooseEnd[] {
   return found
 }
 
+/** Weather reports of the days before tell of the front and the rain: they belong to the trip. */
+export const REPORTS_BEFORE_MS = 49 * HOUR_MS
+
 function readingEnds(trip: TripRecord): LooseEnd[] {
   const [from, to] = span(trip)
   return trip.readings
-    .filter((reading) => epochMs(reading.time) < from || epochMs(reading.time) > to)
+    .filter(({ time, source }) => epochMs(time) < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || epochMs(time) > to)
     .map((reading) => ({ kind: 'reading-outside-trip', record: reading.time, message: 'The reading was taken outside the trip.' }))
 }
 

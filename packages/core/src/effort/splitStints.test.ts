@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { splitStints } from './splitStints.ts'
-import type { TripReading, TripRecord, TripStint, TripStrike } from './types.ts'
+import type { TripReading } from '../conditions/index.ts'
+import type { TripRecord, TripStint, TripStrike } from './types.ts'
 
 const HOUR = 3_600_000
 const DAY = Date.UTC(2026, 2, 14)

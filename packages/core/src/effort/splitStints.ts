@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import { isoUtc, localParts } from '../time/index.ts'
-import { DEFAULT_BANDS } from '../vocabulary/index.ts'
+import { DEFAULT_BANDS, TRIP_BANDS } from '../vocabulary/index.ts'
 import type { BandSet } from '../vocabulary/index.ts'
 import { bandLabel, labelsOf } from './bandLabels.ts'
 import { cutStints } from './cut.ts'
@@ -23,7 +23,7 @@ export interface SplitOptions {
  * Source     person-time splitting: Clayton & Hills (1993), ch. 6
  */
 export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOptions = {}): { segments: Segment[]; looseEnds: LooseEnd[] } {
-  const bands = edges ? bandsOfEdges(edges) : DEFAULT_BANDS
+  const bands: Readonly<Record<string, BandSet>> = edges ? bandsOfEdges(edges) : Object.fromEntries(TRIP_BANDS.map((name) => [name, DEFAULT_BANDS[name]]))
   const cuts = cutStints(trip, { edges: mergedEdges(Object.values(bands)), byHour })
   const segments = cuts.map((cut): Segment => {
     const labels = Object.entries(bands).map(([name, band]) => [name, bandLabel(cut.values[band.of] ?? null, band.edges, band.labels)])

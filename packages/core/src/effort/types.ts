@@ -1,3 +1,4 @@
+import type { TripReading } from '../conditions/index.ts'
 import type { Outcome } from '../vocabulary/index.ts'
 
 export interface TripStint {
@@ -9,22 +10,10 @@ export interface TripStint {
   /** Null is still open: such a stint counts no hours. */
   readonly end: string | null
   readonly spot?: string
+  /** Where its lure works, metres below the surface, as far as known. */
+  readonly lureDepthM?: number
   /** Ended at the last tap before a long silence; whether it went on is not yet said. */
   readonly endUnsure?: true
-}
-
-/** What was read at one time. Continuous values in SI, classes as words; whatever is absent was not read. */
-export interface TripReading {
-  readonly time: string
-  readonly spot?: string
-  readonly waterTempC?: number
-  readonly visibilityM?: number
-  readonly cloudPct?: number
-  readonly windMps?: number
-  readonly windFromDeg?: number
-  readonly airTempC?: number
-  readonly pressureHpa?: number
-  readonly [condition: string]: number | string | undefined
 }
 
 export interface TripStrike {

@@ -2,6 +2,8 @@ export { boardCsv } from './boardCsv.ts'
 export type { NameOfLevel } from './boardCsv.ts'
 export { bookOfRows } from './bookOfRows.ts'
 export { OUTLINES_FILE } from './outlines.ts'
+export { writePlacesGeoJson, writePlacesGpx } from './placesOut.ts'
+export type { PlacesOfBook } from './placesOut.ts'
 export { PlacesRefusal, readPlaces } from './readPlaces.ts'
 export type { PlacePoint, ReadPlaces } from './readPlaces.ts'
 export { readBundle, readBundleSteps } from './readBundle.ts'
@@ -13,3 +15,16 @@ export type { StoredRecord, StoredRecords, WriteOptions } from './writeBundle.ts
 export { ZIP_LIMITS, ZipRefusal, bytesOfText, textOfBytes, unzipBundle, zipBundle } from './zip.ts'
 export { ROW_KINDS, TARGETS, TableRefusal, dateOrders, guessMapping, readTable, signatureOf, targetOf, translate } from './foreign/index.ts'
 export type { DateOrder, ForeignTable, Mapping, NamedRecord, RowFault, RowKind, Target, TranslateContext, Translated } from './foreign/index.ts'
+export {
+  SounderIntake,
+  metresBetween,
+  nmeaChecksum,
+  placeAlong,
+  readGpxTrack,
+  readMetars,
+  spotNear,
+  thinReports,
+  thinTrack,
+  trackOf,
+} from './instruments/index.ts'
+export type { ReadReports, ReadTrack, SounderCounts, SounderReading, TrackPoint, WeatherReport } from './instruments/index.ts'

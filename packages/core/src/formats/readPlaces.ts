@@ -1,6 +1,6 @@
 import { gpx } from '@tmcw/togeojson'
 import { DOMParser, ParseError } from '@xmldom/xmldom'
-import { outlineOf } from '../places/index.ts'
+import { crossesItself, outlineOf } from '../places/index.ts'
 import type { Outline } from '../places/index.ts'
 
 export interface PlacePoint {
@@ -43,8 +43,7 @@ interface Feature {
 }
 
 function featuresOfGpx(text: string): Feature[] {
-  const declared = /<!(DOCTYPE|ENTITY)/i.exec(text)
-  if (declared) throw new PlacesRefusal(`Line ${lineOf(text, declared.index)}: the file declares a document type; save it without one.`)
+  refuseDeclarations(text)
   let parsed
   try {
     parsed = new DOMParser({ onError: (level, message) => level !== 'warning' && refuse(message) }).parseFromString(text, 'application/xml')
@@ -56,6 +55,12 @@ function featuresOfGpx(text: string): Feature[] {
   if (parsed.documentElement?.nodeName !== 'gpx') throw new PlacesRefusal('The file is XML, but no GPX.')
   const { features } = gpx(parsed)
   return features.map(({ properties, geometry }) => ({ name: String((properties as { name?: unknown } | null)?.name ?? ''), geometry }))
+}
+
+/** Throws PlacesRefusal for a text with a document type or entities of its own, which may name files elsewhere. */
+export function refuseDeclarations(text: string): void {
+  const declared = /<!(DOCTYPE|ENTITY)/i.exec(text)
+  if (declared) throw new PlacesRefusal(`Line ${lineOf(text, declared.index)}: the file declares a document type; save it without one.`)
 }
 
 function refuse(message: string): never {
@@ -89,8 +94,10 @@ function sorted(features: readonly Feature[]): ReadPlaces {
     const called = name === '' ? `number ${i + 1}` : `“${name}”`
     const outline = outlineOf(geometry) ?? closedLine(geometry)
     const point = pointOf(geometry)
-    if (outline) outlines.push({ name, outline })
-    else if (point) points.push({ name, ...point })
+    if (outline) {
+      outlines.push({ name, outline })
+      if (crossesItself(outline)) remarks.push(`${called} crosses itself: it is taken as drawn, but what lies inside it is doubtful.`)
+    } else if (point) points.push({ name, ...point })
     else remarks.push(`${called} is neither a place nor a closed shape and was passed over.`)
   })
   return { outlines, points, remarks }

@@ -1,3 +1,20 @@
+export { gradientAt, hessianAt, quasiNewton } from './quasiNewton.ts'
+export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
+export { cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
+export type { Square } from './cholesky.ts'
+export { countWhile } from './countWhile.ts'
 export { drawGamma, drawNormal, drawPoisson, seededRandom } from './random.ts'
 export type { Random } from './random.ts'
-export { betaQuantile, chiSquareCdf, digamma, gammaCdf, gammaQuantile, logGamma, normalCdf, normalQuantile, tQuantile, trigamma } from './special.ts'
+export {
+  betaQuantile,
+  chiSquareCdf,
+  chiSquareQuantile,
+  digamma,
+  gammaCdf,
+  gammaQuantile,
+  logGamma,
+  normalCdf,
+  normalQuantile,
+  tQuantile,
+  trigamma,
+} from './special.ts'

@@ -23,6 +23,8 @@ export const gammaQuantile = (p: number, shape: number, rate = 1): number => gam
 export const gammaCdf = (x: number, shape: number, rate = 1): number => gammaCdfOf(x, shape, rate)
 /** P(X ≤ x) for chi-square. */
 export const chiSquareCdf = (x: number, degreesOfFreedom: number): number => chiSquareCdfOf(x, degreesOfFreedom)
+/** Quantile of chi-square. */
+export const chiSquareQuantile = (p: number, degreesOfFreedom: number): number => gammaQuantileOf(p, degreesOfFreedom / 2, 0.5)
 export const betaQuantile = (p: number, a: number, b: number): number => betaQuantileOf(p, a, b)
 export const normalQuantile = (p: number): number => normalQuantileOf(p, 0, 1)
 export const normalCdf = (x: number): number => normalCdfOf(x, 0, 1)

@@ -1,2 +1,2 @@
-export { outlineOf, ringsOf } from './outline.ts'
+export { crossesItself, outlineOf, ringsOf } from './outline.ts'
 export type { Outline } from './outline.ts'

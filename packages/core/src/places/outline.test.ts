@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { outlineOf, ringsOf } from './index.ts'
+import { crossesItself, outlineOf, ringsOf } from './index.ts'
 
 const square = (west: number, south: number): number[][] => [
   [west, south],
@@ -14,6 +14,22 @@ describe('a shore', () => {
     const two = { type: 'MultiPolygon', coordinates: [[square(0, 0)], [square(3, 3), square(3.1, 3.1)]] }
     expect(outlineOf(one)).toEqual(one)
     expect([ringsOf(outlineOf(one)).length, ringsOf(outlineOf(two)).length, ringsOf(null)]).toEqual([2, 3, []])
+  })
+
+  it('is noticed when it crosses itself', () => {
+    const ring = (corners: number[][]): unknown => ({ type: 'Polygon', coordinates: [corners] })
+    expect(crossesItself(ring(square(0, 0)))).toBe(false)
+    expect(
+      crossesItself(
+        ring([
+          [0, 0],
+          [1, 1],
+          [1, 0],
+          [0, 1],
+          [0, 0],
+        ]),
+      ),
+    ).toBe(true)
   })
 
   it.each([

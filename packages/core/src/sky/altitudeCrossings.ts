@@ -1,7 +1,7 @@
 import { at } from '../checked/index.ts'
 import { MINUTE_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import { sunPosition } from './sun.ts'
+import { skyOver } from './skyOver.ts'
 
 const STEP_MS = 20 * MINUTE_MS
 
@@ -13,7 +13,8 @@ const STEP_MS = 20 * MINUTE_MS
  * Accuracy   one millisecond of the altitude's own root
  */
 export function sunAltitudeCrossings(fromMs: EpochMs, toMs: EpochMs, latitudeDeg: number, longitudeDeg: number, altitudesDeg: readonly number[]): EpochMs[] {
-  const altitude = (ms: EpochMs): number => sunPosition(new Date(ms), latitudeDeg, longitudeDeg).altitudeDeg
+  const sky = skyOver(latitudeDeg, longitudeDeg)
+  const altitude = (ms: EpochMs): number => sky.altitudeDeg('sun', ms)
   const nodes = withTurningPoints(samples(fromMs, toMs), altitude)
   const crossings: EpochMs[] = []
   for (let i = 1; i < nodes.length; i++) {

@@ -1,5 +1,6 @@
 import { Body, Equator, Horizon, Observer, SearchAltitude, SearchRiseSet } from 'astronomy-engine'
 import { isoUtc } from '../time/index.ts'
+import { checkPlace } from './skyOver.ts'
 
 export interface SunPosition {
   /** Without refraction: the altitude every band and formula uses. */
@@ -19,17 +20,19 @@ export interface SunPosition {
  * Accuracy   0.005° geometric against the NREL SPA worked example; apparent 0.05° (standard refraction, not the day's air)
  * Source     astronomy-engine (VSOP87, truncated); checked against Reda & Andreas, NREL/TP-560-34302 (2004)
  */
-export function sunPosition(timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition {
+export const sunPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition => positionOf(Body.Sun, timeUtc, latitudeDeg, longitudeDeg)
+
+/** Where a body stands over a place, seen from its surface. */
+export function positionOf(body: Body, timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition {
   const observer = observerAt(latitudeDeg, longitudeDeg)
-  const equator = Equator(Body.Sun, timeUtc, observer, true, true)
+  const equator = Equator(body, timeUtc, observer, true, true)
   const geometric = Horizon(timeUtc, observer, equator.ra, equator.dec)
   const apparent = Horizon(timeUtc, observer, equator.ra, equator.dec, 'normal')
   return { altitudeDeg: geometric.altitude, apparentAltitudeDeg: apparent.altitude, azimuthDeg: geometric.azimuth }
 }
 
-function observerAt(latitudeDeg: number, longitudeDeg: number): Observer {
-  if (!(Math.abs(latitudeDeg) <= 90)) throw new RangeError(`latitude must be -90 to 90 degrees: ${latitudeDeg}`)
-  if (!(Math.abs(longitudeDeg) <= 180)) throw new RangeError(`longitude must be -180 to 180 degrees: ${longitudeDeg}`)
+export function observerAt(latitudeDeg: number, longitudeDeg: number): Observer {
+  checkPlace(latitudeDeg, longitudeDeg)
   return new Observer(latitudeDeg, longitudeDeg, 0)
 }
 
@@ -39,13 +42,15 @@ export interface SunTimes {
   readonly sunrise: string | null
   readonly sunset: string | null
   readonly civilDusk: string | null
+  readonly nauticalDawn: string | null
+  readonly nauticalDusk: string | null
 }
 
 /**
  * Sunrise, sunset and civil twilight within the 24 hours from an instant (give local midnight).
  *
  * Returned   ISO times in UTC, or null
- * Accuracy   within 10 s of the almanac at sea level and middle latitudes; upper limb on the horizon with 34′ of refraction, civil at −6°
+ * Accuracy   within 10 s of the almanac at sea level and middle latitudes; upper limb on the horizon with 34′ of refraction, civil at −6°, nautical at −12°
  * Source     astronomy-engine; checked against Reda & Andreas (2004)
  */
 export function sunTimes(fromUtc: Date, latitudeDeg: number, longitudeDeg: number): SunTimes {
@@ -56,5 +61,7 @@ export function sunTimes(fromUtc: Date, latitudeDeg: number, longitudeDeg: numbe
     sunrise: iso(SearchRiseSet(Body.Sun, observer, +1, fromUtc, 1)),
     sunset: iso(SearchRiseSet(Body.Sun, observer, -1, fromUtc, 1)),
     civilDusk: iso(SearchAltitude(Body.Sun, observer, -1, fromUtc, 1, -6)),
+    nauticalDawn: iso(SearchAltitude(Body.Sun, observer, +1, fromUtc, 1, -12)),
+    nauticalDusk: iso(SearchAltitude(Body.Sun, observer, -1, fromUtc, 1, -12)),
   }
 }

@@ -11,6 +11,14 @@ describe('parseInstant', () => {
     for (const bad of ['2026-03-14T06:30:00', '2026-02-30T06:30:00Z', '2026-03-14T25:00:00Z', '03/04/2026', '']) expect(parseInstant(bad)).toBeUndefined()
   })
 
+  it('reads the spelling that is stored as the calendar has it, and nothing that only looks like it', () => {
+    const stored = fc.integer({ min: -62_135_596_800_000, max: 253_402_300_799_999 }).map((ms) => new Date(ms).toISOString())
+    fc.assert(fc.property(stored, (text) => void expect(parseInstant(text)).toBe(Date.parse(text))))
+    for (const bad of ['2026-02-30T06:30:00.000Z', '2026-13-01T00:00:00.000Z', '2026-0a-01T00:00:00.000Z', '2026-01-01T24:00:00.000Z']) {
+      expect(parseInstant(bad), bad).toBeUndefined()
+    }
+  })
+
   it('reads back what is written in any zone', () => {
     const zones = fc.constantFrom('America/Chicago', 'Asia/Kolkata', 'Pacific/Chatham', 'Europe/Berlin', 'UTC', '+05:45')
     fc.assert(fc.property(fc.integer({ min: 0, max: 4e12 }), zones, (ms, zone) => void expect(parseInstant(isoInZone(ms, zone))).toBe(ms)))

@@ -3,6 +3,7 @@ import { HOUR_MS, MINUTE_MS } from './instants.ts'
 import type { EpochMs } from './instants.ts'
 
 const QUARTER_MS = 15 * MINUTE_MS
+const DAY_MS = 24 * HOUR_MS
 /** Offsets change on whole quarter hours only, so one look-up serves fifteen minutes of segments. */
 const offsets = new Map<string, Map<number, number>>()
 
@@ -74,6 +75,14 @@ export function hourMarks(fromMs: EpochMs, toMs: EpochMs, zone: string): EpochMs
 
 /** Instants strictly between `fromMs` and `toMs` at which a new local day begins. */
 export function dayMarks(fromMs: EpochMs, toMs: EpochMs, zone: string): EpochMs[] {
-  if (localDate(fromMs, zone) === localDate(toMs - 1, zone)) return []
-  return hourMarks(fromMs, toMs, zone).filter((ms) => localDate(ms - 1, zone) !== localDate(ms, zone))
+  const dayOf = (ms: EpochMs): number => Math.floor((ms + zoneOffsetMs(ms, zone)) / DAY_MS)
+  if (dayOf(fromMs) === dayOf(toMs - 1)) return []
+  return hourMarks(fromMs, toMs, zone).filter((ms) => dayOf(ms - 1) !== dayOf(ms))
+}
+
+/** The instant at which the local day of a time began (where clocks jump at midnight, the first instant after the jump). */
+export function dayStart(ms: EpochMs, zone: string): EpochMs {
+  const midnight = Math.floor((ms + zoneOffsetMs(ms, zone)) / DAY_MS) * DAY_MS
+  const guess = midnight - zoneOffsetMs(midnight - zoneOffsetMs(ms, zone), zone)
+  return Math.min(guess, ms)
 }

@@ -12,3 +12,13 @@ export const WATER_LEVELS = ['low', 'normal', 'high'] as const
 export const PRESSURE_KINDS = ['anglers', 'boat traffic', 'people on the water'] as const
 export const BANKS = ['windblown', 'sheltered'] as const
 export const BAIT_DIE_OFF = ['none', 'some', 'many'] as const
+
+/** The column of a worked-out condition, and the field of the trip by which the angler corrects it. */
+export const SAID = {
+  season: 'seasonSaid',
+  fish_season: 'fishSeasonSaid',
+  front: 'frontSaid',
+  tendency: 'tendencySaid',
+  light_band: 'lightSaid',
+  moon_phase: 'moonSaid',
+} as const

@@ -1,6 +1,7 @@
-export { DEFAULT_BANDS, BAND_NAMES, UNKNOWN } from './bands.ts'
+export { BAND_NAMES, DEFAULT_BANDS, TRIP_BANDS, UNKNOWN } from './bands.ts'
 export type { BandName, BandSet } from './bands.ts'
 export * as conditionWords from './conditions.ts'
+export { SAID } from './conditions.ts'
 export * as lureWords from './lures.ts'
 export * as fishingWords from './fishing.ts'
 export * as waterWords from './waters.ts'

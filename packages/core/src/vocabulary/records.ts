@@ -22,6 +22,8 @@ import {
   zone,
 } from './fields.ts'
 import type { FieldsOf, FieldSpec, FieldTable } from './fields.ts'
+import { DEFAULT_BANDS } from './bands.ts'
+import * as conditions from './conditions.ts'
 import * as fishing from './fishing.ts'
 import * as lures from './lures.ts'
 import type { Kind } from './kinds.ts'
@@ -125,10 +127,19 @@ export const RECORDS = {
     weighIn: instant(),
     timeZone: zone(),
     note: note(),
+    /** What the angler says of the day where the book worked out something else: it wins, for the whole trip. */
+    seasonSaid: word(conditions.CALENDAR_SEASONS),
+    fishSeasonSaid: word(conditions.FISH_SEASONS),
+    frontSaid: word(conditions.FRONT_PHASES),
+    tendencySaid: word(DEFAULT_BANDS.tendency.labels),
+    lightSaid: word(DEFAULT_BANDS.light_band.labels),
+    moonSaid: word(DEFAULT_BANDS.moon_phase.labels),
     /** Seconds by which the clock of each device was behind on this trip: applied when its times are read. */
     clockShiftS: json(),
     /** The rods that lie ready, in their places: `[{lure, setup}]`. */
     deck: json(),
+    /** Where the boat went: `[[epoch ms, latitude, longitude, metres of water or null], …]`, thinned. */
+    track: json(),
     /** From the last spot back to the weigh-in. */
     runBackMin: inside(number(0, 600)),
     /** Said at the close: nothing bit. */
@@ -191,6 +202,9 @@ export const RECORDS = {
     fishPosition: word(waters.FISH_POSITIONS),
     fishSeen: text(),
     bait: word(waters.BAIT),
+    thunder: flag(),
+    /** Under the boat, from a sounder. */
+    depthM: metres(0, 200),
     source: word(waters.SOURCES),
     note: note(),
   },
@@ -258,6 +272,9 @@ export const RECORDS = {
     demo: inside(flag()),
     /** How files of other origin were read, by the spelling of their header. */
     mappings: json(),
+    /** Where weather reports and the sounder's sentences may be had; set by the owner. */
+    weatherAddress: inside(text()),
+    sounderAddress: inside(text()),
   },
 } as const satisfies Record<string, FieldTable>
 

@@ -8,6 +8,11 @@ import { accountRoutes, invitationRoutes } from '../features/accounts/routes.ts'
 import { sessionRoutes } from '../features/books/routes.ts'
 import { bundleRoutes } from '../features/bundles/routes.ts'
 import { changeRoutes } from '../features/changes/routes.ts'
+import { bookIntake } from '../features/changes/bookIntake.ts'
+import type { Intake } from '../features/changes/intake.ts'
+import { liveFeeds } from '../features/instruments/liveFeeds.ts'
+import type { Feeds } from '../features/instruments/feeds.ts'
+import { instrumentRoutes } from '../features/instruments/routes.ts'
 import { pictureRoutes } from '../features/pictures/routes.ts'
 import { healthRoutes } from '../features/health/routes.ts'
 import { bookGuard } from './bookGuard.ts'
@@ -25,6 +30,9 @@ export interface AppOptions {
   readonly pages?: string
   readonly door: Door
   readonly now?: () => number
+  /** Pushes of all sorts go through one intake; made here unless given. */
+  readonly intake?: Intake
+  readonly feeds?: Feeds
 }
 
 /** The hash is that of the empty style element the style engine fills. */
@@ -45,7 +53,7 @@ const CONTENT_SECURITY_POLICY = {
   },
 }
 
-export function createApp({ database, log, version, pages, door, now = Date.now }: AppOptions): Express {
+export function createApp({ database, log, version, pages, door, now = Date.now, intake = bookIntake(database, now), feeds }: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(requestLog(log))
@@ -63,7 +71,8 @@ export function createApp({ database, log, version, pages, door, now = Date.now 
   app.use(
     '/api/books/:book',
     guard,
-    changeRoutes(database, now),
+    changeRoutes(database, intake, now),
+    instrumentRoutes(database, feeds ?? liveFeeds(database, intake, door, now), { privateToo: !door.open }),
     bundleRoutes(database, now),
     pictureRoutes(database, now),
     invitationRoutes(database, door, now),

@@ -4,6 +4,8 @@ import { createServer as createSecureServer } from 'node:https'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { hasPasswords } from '../features/accounts/repository.ts'
+import { bookIntake } from '../features/changes/bookIntake.ts'
+import { liveFeeds } from '../features/instruments/liveFeeds.ts'
 import { createApp } from './app.ts'
 import { openCluster } from './cluster/cluster.ts'
 import type { Config, Network } from './config.ts'
@@ -37,13 +39,16 @@ export async function serve(config: Config, say: (line: string) => void): Promis
     const pages = join(root, 'packages/web/dist')
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string }
     const door = config.network ? await openDoor(database, config.network, config.host) : loopbackDoor(() => port)
-    const app = createApp({ database, log: createLog(config.logLevel), version, door, ...(existsSync(pages) ? { pages } : {}) })
+    const intake = bookIntake(database, Date.now)
+    const feeds = liveFeeds(database, intake, door, Date.now)
+    const app = createApp({ database, log: createLog(config.logLevel), version, door, intake, feeds, ...(existsSync(pages) ? { pages } : {}) })
     if (config.network?.trustedProxy) app.set('trust proxy', config.network.trustedProxy)
     const tls = config.network?.tls
     const server = tls ? createSecureServer({ cert: readFileSync(tls.certFile), key: readFileSync(tls.keyFile) }, app) : createServer(app)
     await listen(server, config.port, config.host)
     const { port } = server.address() as AddressInfo
     const stop = async (): Promise<void> => {
+      await feeds.stopAll()
       const closed = new Promise((done) => server.close(done))
       server.closeIdleConnections()
       setTimeout(() => server.closeAllConnections(), 2000).unref()

@@ -22,8 +22,8 @@ export async function pull(book: string): Promise<number> {
       continue
     }
     held = [...held, ...page.changes]
-    // A group is applied whole: its first part waits for the page that ends it.
-    if (!page.partial) {
+    // A group is applied whole: its first part waits for the page that ends it. A book that arrives for the first time is not shown by halves.
+    if (!page.partial && !(cursor === 0 && page.more)) {
       await applyPulled(book, held, page.next)
       held = []
     }

@@ -1,12 +1,28 @@
 import { expose } from 'comlink'
-import { answer, buildColumns, contributions, looseEndsOfTrip, namesOf, planFor, rateBoard, tripBundles } from '@jotbook/core'
-import type { Board, BookRecords, Contribution, Question, SegmentColumns, TripBundle } from '@jotbook/core'
+import {
+  NO_PAST,
+  answer,
+  buildColumns,
+  cautionsNow,
+  contributions,
+  dayOfConditions,
+  looseEndsOfTrip,
+  namesOf,
+  pastsOf,
+  planFor,
+  rateBoard,
+  tripBundles,
+} from '@jotbook/core'
+import type { Board, BookRecords, Caution, Contribution, DayCondition, Question, SegmentColumns, Setting, TripBundle, WaterPast } from '@jotbook/core'
+import { yearsOf } from './yearsOf.ts'
+import type { WaterYears } from './yearsOf.ts'
 import { bookRecords, store } from '../offline/forWorkers.ts'
 
 interface Held {
   readonly key: string
   readonly book: BookRecords
   readonly columns: Map<string, SegmentColumns>
+  readonly past: (water: string) => WaterPast
 }
 
 /** What a list of trips says of each. */
@@ -38,7 +54,7 @@ async function current(bookId: string): Promise<Held> {
   const key = `${bookId}@${revision}`
   if (heldKey !== key || !held) {
     heldKey = key
-    held = bookRecords(bookId).then((book) => ({ key, book, columns: new Map<string, SegmentColumns>() }))
+    held = bookRecords(bookId).then((book) => ({ key, book, columns: new Map<string, SegmentColumns>(), past: lazyPasts(book) }))
   }
   return held
 }
@@ -50,6 +66,12 @@ async function columnsFor(bookId: string, question: Question): Promise<{ book: B
   const built = columns.get(key) ?? buildColumns(book, plan)
   columns.set(key, built)
   return { book, columns: built }
+}
+
+/** The pasts of the waters: gathered when the first is asked for, not after every tap. */
+function lazyPasts(book: BookRecords): Held['past'] {
+  let pasts: Held['past'] | undefined
+  return (water) => (pasts ??= pastsOf(tripBundles(book)))(water)
 }
 
 const analysis = {
@@ -75,6 +97,24 @@ const analysis = {
       hours.set(level, (hours.get(level) ?? 0) + (columns.hours[row] ?? 0))
     })
     return [...hours].sort(([, a], [, b]) => b - a).map(([level]) => level)
+  },
+
+  /** What sky and season did over a span at a water, with all that the book has read there. */
+  async conditions(bookId: string, water: string | undefined, setting: Setting, fromMs: number, toMs: number): Promise<DayCondition[]> {
+    const { past } = await current(bookId)
+    return dayOfConditions(setting, fromMs, toMs, water === undefined ? NO_PAST : past(water))
+  },
+
+  /** What the conditions read in the last day call for caution with. */
+  async cautions(bookId: string, nowMs: number): Promise<Caution[]> {
+    const { book } = await current(bookId)
+    return cautionsNow(book.readings, nowMs)
+  },
+
+  /** A water's readings over the years, day by day, and where the hours lie. */
+  async years(bookId: string, water: string): Promise<WaterYears> {
+    const { book } = await current(bookId)
+    return yearsOf(book, water)
   },
 
   async tripSums(bookId: string): Promise<TripSums[]> {

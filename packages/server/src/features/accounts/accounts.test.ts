@@ -88,7 +88,8 @@ describe('every route', () => {
   const bodyOf = (route: string): unknown =>
     route.endsWith('/changes') ? push : route.endsWith('/invitations') ? { role: 'crew' } : { name: 'X', password: 'y' }
   const pathOf = (path: string, asked = book): string =>
-    path.replace(':book', asked).replace(':device', newRecordId()).replace(':sha256', '0'.repeat(64)) + (path.endsWith('/imports') ? '?namespace=x' : '')
+    path.replace(':book', asked).replace(':device', newRecordId()).replace(':trip', newRecordId()).replace(':sha256', '0'.repeat(64)) +
+    (path.endsWith('/imports') ? '?namespace=x' : '')
   const guarded = Object.entries(AUDIENCES).filter(([, audience]) => audience !== 'anybody')
 
   it('is in the table of those it answers, and the table knows no other', () => {

@@ -1,5 +1,5 @@
 import { KINDS, clockShiftsOf, shiftedFields } from '@jotbook/core'
-import type { Kind } from '@jotbook/core'
+import type { BookRecords, Kind, Trip } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
@@ -22,6 +22,26 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
     })
   }
   return records
+}
+
+/** The book's records as they are analysed: deleted ones left out, with their trips. */
+export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRecords> {
+  const stored = await storedRecords(db, bookId)
+  const standing = <R>(kind: Kind): R[] =>
+    stored[kind].filter(({ fields }) => typeof fields.deletedAt !== 'string').map(({ id, fields }) => ({ ...fields, id }) as R)
+  const trips = standing<Trip>('trip')
+  const kept = new Set(trips.map(({ id }) => id))
+  const ofTrips = <R extends { readonly trip: string }>(kind: Kind): R[] => standing<R>(kind).filter(({ trip }) => kept.has(trip))
+  return {
+    waters: standing('water'),
+    spots: standing('spot'),
+    lures: standing('lure'),
+    setups: standing('setup'),
+    trips,
+    stints: ofTrips('stint'),
+    readings: ofTrips('reading'),
+    strikes: ofTrips('strike'),
+  }
 }
 
 /** The book as the CSV files of a bundle. */

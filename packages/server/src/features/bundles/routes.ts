@@ -1,11 +1,16 @@
 import { Router, raw } from 'express'
 import { Problem } from '@jotbook/contract'
-import { ZIP_LIMITS, ZipRefusal, unzipBundle, zipBundle } from '@jotbook/core/formats'
+import { ZIP_LIMITS, ZipRefusal, unzipBundle, writePlacesGeoJson, writePlacesGpx, zipBundle } from '@jotbook/core/formats'
 import type { Database } from '../../platform/database.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { exportBundle, exportJson } from './exportBook.ts'
+import { exportBundle, exportJson, recordsOfBook } from './exportBook.ts'
 import { answerAsItGoes } from './answerAsItGoes.ts'
 import { importBundle, namespaceOf } from './importBundle.ts'
+
+const PLACES_AS = {
+  geojson: [writePlacesGeoJson, 'places.geojson', 'application/geo+json'],
+  gpx: [writePlacesGpx, 'places.gpx', 'application/gpx+xml'],
+} as const
 
 export function bundleRoutes(database: Database, now: () => number): Router {
   const router = Router({ mergeParams: true })
@@ -29,6 +34,15 @@ export function bundleRoutes(database: Database, now: () => number): Router {
         .attachment('book.json')
         .type('application/json')
         .send(await exportJson(database, book))
+      return
+    }
+    if (request.query.as === 'geojson' || request.query.as === 'gpx') {
+      if (!places) throw new Problem('not-allowed', 'These files are nothing but places, which are not told here.')
+      const [write, name, type] = request.query.as === 'gpx' ? PLACES_AS.gpx : PLACES_AS.geojson
+      response
+        .attachment(name)
+        .type(type)
+        .send(write(await recordsOfBook(database, book)))
       return
     }
     const units = request.query.units === 'imperial' ? 'imperial' : 'si'

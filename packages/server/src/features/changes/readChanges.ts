@@ -27,7 +27,7 @@ function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] 
   return from > 0 ? [page.slice(0, from), false] : [page, true]
 }
 
-const PLACES = new Set(['latitude', 'longitude', 'outline'])
+const PLACES = new Set(['latitude', 'longitude', 'outline', 'track'])
 
 /** A viewer reads no coordinates. */
 function visible(role: Role, fields: Fields): Fields {

@@ -5,15 +5,14 @@ import { Problem, pushRequest } from '@jotbook/contract'
 import type { PushAnswer } from '@jotbook/contract'
 import type { Database } from '../../platform/database.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { applyPushes, assertClock } from './applyChanges.ts'
-import { Intake } from './intake.ts'
+import { assertClock } from './applyChanges.ts'
+import type { Intake } from './intake.ts'
 import { pullChanges, snapshotLines } from './readChanges.ts'
 
 const MAX_BODY = '32mb'
 
-export function changeRoutes(database: Database, now: () => number): Router {
+export function changeRoutes(database: Database, intake: Intake, now: () => number): Router {
   const router = Router({ mergeParams: true })
-  const intake = new Intake((book, pushes) => database.transaction((tx) => applyPushes(tx, book, pushes, now())))
 
   router.post('/changes', json({ limit: MAX_BODY }), async (request, response) => {
     const { book, author } = bookOf(request)

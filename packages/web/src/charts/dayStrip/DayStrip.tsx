@@ -6,6 +6,7 @@ import type { Frame } from './frame.ts'
 import type { StripModel, StripPath, StripStrike } from './model.ts'
 import { placeMarks } from './placeMarks.ts'
 import { Ribbons } from './Ribbons.tsx'
+import { Spells } from './Spells.tsx'
 import { StrikeMark } from './StrikeMark.tsx'
 
 /** The first person's path is ink; the others' are light, so that two can be told apart without colour. */
@@ -30,6 +31,7 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
       <Marks model={model} frame={frame} highlight={highlight} />
       <Blank model={model} frame={frame} />
       <Ribbons model={model} frame={frame} />
+      <Spells model={model} frame={frame} />
     </svg>
   )
 }

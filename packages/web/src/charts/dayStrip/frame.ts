@@ -19,6 +19,7 @@ const TOP = 26
 const SKY = 104
 const DEEP = 300
 export const RIBBON = 52
+export const SPELLS = 34
 
 export function frameOf(model: StripModel, width: number): Frame {
   const wide = width >= 700
@@ -26,7 +27,7 @@ export function frameOf(model: StripModel, width: number): Frame {
   const [waterline, foot] = [TOP + SKY, TOP + SKY + DEEP]
   return {
     width,
-    height: foot + 10 + model.ribbons.length * RIBBON,
+    height: foot + 10 + model.ribbons.length * RIBBON + model.spells.length * SPELLS,
     wide,
     left,
     right,

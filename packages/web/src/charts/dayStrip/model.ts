@@ -26,6 +26,13 @@ export interface StripModel {
   /** The longest stretch without a strike, if it is worth a word. */
   readonly blank: { readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly text: string } | undefined
   readonly ribbons: readonly StripRibbon[]
+  readonly spells: readonly StripSpells[]
+}
+
+/** A condition in words through the day, end to end. */
+export interface StripSpells {
+  readonly name: string
+  readonly spells: readonly { readonly fromMs: number; readonly toMs: number; readonly word: string; readonly shade: number | undefined }[]
 }
 
 /** One condition through the day: a line where it was read closely enough, broken where it only was carried on. */

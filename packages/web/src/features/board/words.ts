@@ -18,26 +18,21 @@ export const CONDITIONS: readonly Condition[] = [
   { band: 'sun_band', number: 'sun_altitude', open: 'any hour of the sun', name: 'Sun height' },
 ]
 
-const BAND_WORDS: Readonly<Record<string, string>> = {
-  very_clear: 'very clear',
-  light_chop: 'light chop',
-  working_chop: 'working chop',
-  night: 'night',
-  twilight: 'twilight',
-  low: 'low sun',
-  mid: 'middling sun',
-  high: 'high sun',
-  mostly: 'mostly cloudy',
-  partly: 'partly cloudy',
+/** Labels that do not read well as they are, for all columns and for some. */
+const BAND_WORDS: Readonly<Record<string, string>> = { very_clear: 'very clear', light_chop: 'light chop', working_chop: 'working chop' }
+const LIGHT_WORDS = { dim: 'dim light', low: 'low light', grey: 'grey light', bright: 'bright light' }
+const WORDS_OF: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  sun_band: { low: 'low sun', mid: 'middling sun', high: 'high sun' },
+  sky_band: { clear: 'clear sky', mostly: 'mostly cloudy', partly: 'partly cloudy' },
+  light_band: LIGHT_WORDS,
+  lure_light_band: LIGHT_WORDS,
 }
 const NOT_KNOWN = 'not known'
-const SKY_WORDS: Readonly<Record<string, string>> = { clear: 'clear sky' }
 
 /** A band as one reads it: `45..50F` → `45 to 50 °F`, or in °C where the book is in °C. */
 export function bandText(column: string, label: string, units: UnitPreferences): string {
   if (label === UNKNOWN) return NOT_KNOWN
-  if (column === 'sky_band' && SKY_WORDS[label]) return SKY_WORDS[label]
-  if (column !== 'temp_band') return BAND_WORDS[label] ?? label
+  if (column !== 'temp_band') return WORDS_OF[column]?.[label] ?? BAND_WORDS[label] ?? label
   const { edges, labels } = DEFAULT_BANDS.temp_band
   const at = labels.indexOf(label)
   return rangeText(edges[at - 1] ?? null, edges[at] ?? null, { stored: 'C', shown: units.temperature, label: '' })

@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store.ts'
 import { useBookId } from '../../app/useBook.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { MembersAndDevices } from '../account/index.ts'
+import { Addresses } from '../instruments/index.ts'
 import { Conflicts } from './Conflicts.tsx'
 import { ImportBundle } from './ImportBundle.tsx'
 import { text } from './text.ts'
@@ -59,9 +60,12 @@ export function BookPage() {
           <a href={`${routes.export(book)}?units=imperial`}>{text.take.imperial}</a>
           <a href={`${routes.export(book)}?places=0`}>{text.take.noPlaces}</a>
           <a href={`${routes.export(book)}?as=json`}>{text.take.whole}</a>
+          <a href={`${routes.export(book)}?as=geojson`}>{text.take.geojson}</a>
+          <a href={`${routes.export(book)}?as=gpx`}>{text.take.gpx}</a>
         </Flex>
       </Box>
       <MembersAndDevices book={book} owner={open.role === 'owner'} />
+      {open.role === 'owner' && <Addresses book={book} />}
       <Units book={book} />
     </Page>
   )

@@ -16,6 +16,8 @@ export const text = {
     imperial: 'Files, imperial columns (.zip)',
     noPlaces: 'Files without places (.zip)',
     whole: 'The whole book with its history (book.json)',
+    geojson: 'Waters, spots and tracks (GeoJSON)',
+    gpx: 'Spots and tracks (GPX)',
   },
   units: {
     title: 'Units and clock',

@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { fieldsOf, isoUtc } from '@jotbook/core'
-import type { Fields, Rod, Trip, Water } from '@jotbook/core'
+import { cautionsNow, fieldsOf, isoUtc } from '@jotbook/core'
+import type { Fields, Rod, Trip, TripReading, Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { listOf } from '../../ui/locale.ts'
+import { Cautions } from '../conditions/index.ts'
 import { farness, positionNow } from './place.ts'
 import type { Position } from './place.ts'
 import { rodsOf } from './levels.ts'
@@ -257,6 +258,7 @@ function ReadingStep({ book, water, trips, onLaunch }: ReadingStepProps) {
           {Object.keys(given).length > 0 ? text.launch.asBefore : text.launch.none}
         </Target>
       </div>
+      <Cautions cautions={cautionsNow([...readings, { ...given, time: isoUtc(nowMs) }] as readonly TripReading[], nowMs)} />
     </>
   )
 }

@@ -1,20 +1,7 @@
-import type { Lure, Rod, Trip } from '@jotbook/core'
+import { conditionWords, levelOf } from '@jotbook/core'
+import type { Level, Lure, Rod, Trip } from '@jotbook/core'
 
-export type Level = 'top' | 'middle' | 'bottom'
-export const LEVELS = ['top', 'middle', 'bottom'] as const
-
-/** Classes that are worked at the surface or on the bottom. Common practice, no source. */
-const TOP = /topwater|popper|prop|buzzbait|frog|toad|floating worm/
-const BOTTOM = /jig|rig|tube|worm|shaky|spoon/
-const NOT_BOTTOM = /umbrella|bladed|hair jig|stick worm|swimbait/
-const SHALLOW_M = 0.4
-
-/** The level of the water a lure works at: by its class, and in between by its running depth. */
-export function levelOf({ class: kind, runsToM }: Pick<Lure, 'class' | 'runsToM'>): Level {
-  if (TOP.test(kind)) return 'top'
-  if (BOTTOM.test(kind) && !NOT_BOTTOM.test(kind)) return 'bottom'
-  return typeof runsToM === 'number' && runsToM < SHALLOW_M ? 'top' : 'middle'
-}
+export const LEVELS = conditionWords.WATER_COLUMN
 
 export interface PlacedRod extends Rod {
   readonly lureRecord: Lure

@@ -9,6 +9,7 @@ import { commit, dropDraft, newId, saveDraft, watchDraft } from '../../offline/i
 import { Button, Quiet, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
 import { deviceZone } from '../waters/index.ts'
+import { DaySky } from './DaySky.tsx'
 import { Foot } from './Foot.tsx'
 import { Header } from './Header.tsx'
 import { editsOf } from './changesOf.ts'
@@ -154,6 +155,8 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
               </Button>
             </Flex>
           </Flex>
+          {/* Below the foot: it comes when it has been worked out, and must move nothing that is being pressed. */}
+          <DaySky zone={zone} />
         </form>
       </Box>
     </DockContext.Provider>

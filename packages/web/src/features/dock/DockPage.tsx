@@ -32,7 +32,9 @@ export function DockPage() {
     if (book === null || (trip !== undefined && !record) || opened?.key === key) return
     const open = async (): Promise<void> => {
       const kept = await loadDraft<Partial<DockDraft>>(key)
-      const children = trip === undefined ? undefined : await recordsOfTrip(book, trip)
+      const stored = trip === undefined ? undefined : await recordsOfTrip(book, trip)
+      // What instruments read is not typed here: it stays as it came.
+      const children = stored && { ...stored, readings: stored.readings.filter(({ source }) => (source ?? 'hand') === 'hand') }
       const before = new Map<string, Fields>()
       const remember = (kind: string, { id, ...fields }: { id: string }): void => void before.set(`${kind} ${id}`, fields)
       if (record) remember('trip', record)

@@ -1,4 +1,4 @@
-import { addDays, isDate, localDate, localParts } from '@jotbook/core'
+import { SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
 import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
 import { bareQuantity } from '../../ui/locale.ts'
 
@@ -19,6 +19,8 @@ export interface DockDraft {
   lines: string
   strikes: StrikeRow[]
   readings: ReadingRow[]
+  /** What the angler says of the day's conditions, by field of the trip; where nothing, the book's own word holds. */
+  said: Record<string, string>
   /** For times that come twice when clocks go back: which one, by cell. */
   again: Record<string, 'first' | 'second'>
 }
@@ -93,6 +95,7 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
   stints: [emptyStint(newId())],
   strikes: [emptyStrike(newId())],
   readings: [emptyReading(newId())],
+  said: {},
   again: {},
 })
 
@@ -115,6 +118,7 @@ export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number
     lines: '',
     strikes: [emptyStrike(newId())],
     readings: [emptyReading(newId())],
+    said: {},
     again: {},
   }
 }
@@ -146,6 +150,7 @@ export function draftOfTrip(
     note: trip.note ?? '',
     effortKnown: trip.effortKnown ?? 'full',
     again: {},
+    said: Object.fromEntries(Object.values(SAID).flatMap((field) => (trip[field] ? [[field, trip[field]] as const] : []))),
     lines: '',
     stints: [
       ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({

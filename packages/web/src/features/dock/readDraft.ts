@@ -1,4 +1,4 @@
-import { accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
+import { SAID, accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
 import { v5 as uuidv5 } from 'uuid'
 import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
@@ -77,6 +77,7 @@ class DraftReader {
         timeZone: this.zone,
         note: draft.note || null,
         effortKnown: draft.effortKnown,
+        ...Object.fromEntries(Object.values(SAID).map((field) => [field, draft.said[field] || null])),
       }
       this.keep('trip', draft.trip, fields, { water: 'trip:water', start: 'trip:start', end: 'trip:end', anglers: 'trip:people', note: 'trip:note' })
       if (draft.effortKnown === 'trip' && end === undefined) this.problems['trip:end'] ??= text.whenEnd

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { HOUR_MS } from '@jotbook/core'
 import type { Trip } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useAnalysis } from '../../app/useAnalysis.ts'
@@ -10,6 +11,7 @@ import { loadDraft } from '../../offline/index.ts'
 import { Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
 import { isUnderWay } from '../../app/underWay.ts'
+import { Cautions } from '../conditions/index.ts'
 import { dateOf, useTripSums } from '../trips/index.ts'
 import { text } from './text.ts'
 
@@ -35,6 +37,7 @@ export function TodayPage() {
           </LinkButton>
         </Flex>
       </Flex>
+      <CautionsOfToday />
       <OpenTrips trips={trips} />
       {trips.length === 0 ? (
         <EmptyBook />
@@ -51,6 +54,25 @@ export function TodayPage() {
         <Quiet>{text.caution}</Quiet>
       </Box>
     </Page>
+  )
+}
+
+/** What the last day's readings call for caution with. */
+function CautionsOfToday() {
+  const [hour] = useState(() => Math.floor(Date.now() / HOUR_MS))
+  const { value: cautions = [] } = useAnalysis((worker, book) => worker.cautions(book, Date.now()), `cautions:${hour}`)
+  if (cautions.length === 0) return null
+  return (
+    <Box
+      bg="sheet"
+      borderLeft="6px solid"
+      borderColor="float"
+      mt="14px"
+      p="12px 18px"
+      css={{ '& ul': { paddingLeft: '20px', listStyle: 'disc', margin: '4px 0' }, '& p': { color: 'quiet', fontSize: 'small' } }}
+    >
+      <Cautions cautions={cautions} />
+    </Box>
   )
 }
 

@@ -1,12 +1,17 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useAppSelector } from '../../app/store.ts'
-import { useBookId, useUnits } from '../../app/useBook.ts'
+import { useBookId, useMay, useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
 import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { day } from '../../ui/locale.ts'
+import { useWidth } from '../../ui/useWidth.ts'
+import type { DayCondition } from '@jotbook/core'
 import { Conflicts } from '../book/index.ts'
+import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
+import type { SaidField } from '../conditions/index.ts'
+import { Instruments } from '../instruments/index.ts'
 import { AddReading } from './AddReading.tsx'
 import { ClockOff } from './ClockOff.tsx'
 import { Figures } from './Figures.tsx'
@@ -16,7 +21,7 @@ import { LooseEnds } from './LooseEnds.tsx'
 import { ShareDay } from './ShareDay.tsx'
 import { StripHands } from './StripHands.tsx'
 import type { Held } from './StripHands.tsx'
-import { stripModel } from './stripModel.ts'
+import { spanOf, stripModel } from './stripModel.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -49,8 +54,12 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const [rows, toggle] = useRowsInstead()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
-  const model = useMemo(() => stripModel(screen, units), [screen, units])
   const { trip, water } = screen
+  const { may } = useMay()
+  const allSpots = useAppSelector(({ records }) => records.spots)
+  const spots = useMemo(() => allSpots.filter((spot) => spot.water === trip.water), [allSpots, trip.water])
+  const conditions = useConditionsOf(screen)
+  const model = useMemo(() => stripModel(screen, units, conditions), [screen, units, conditions])
   const known = trip.effortKnown ?? 'full'
   const mending = useMending(screen)
   const [asked] = useSearchParams()
@@ -103,6 +112,17 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       {reading && <AddReading screen={screen} mending={mending} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
       <LooseEnds screen={screen} mending={mending} />
+      {conditions && (
+        <WhatTheSkyDid
+          conditions={conditions}
+          said={trip}
+          zone={zoneOf(screen)}
+          {...(may('trip', 'change')
+            ? { onSay: (field: SaidField, word: string | null) => void mending.mend({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }) }
+            : {})}
+        />
+      )}
+      <Instruments trip={trip} stints={screen.stints} readings={screen.readings} spots={spots} onTake={(edits) => mending.mend({ edits })} />
       <Conflicts book={book} trip={trip.id} />
       <ClockOff book={book} trip={trip} />
       {!rows && width > 0 && <ShareDay screen={screen} model={model} />}
@@ -114,6 +134,14 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       <Neighbours trip={trip.id} />
     </Page>
   )
+}
+
+/** What sky and season did on the strip's hours. */
+function useConditionsOf(screen: TripOnScreen): readonly DayCondition[] | undefined {
+  const { trip, water, readings } = screen
+  const setting = useMemo(() => ({ start: trip.start, timeZone: zoneOf({ trip, water }), readings: readings }), [trip, water, readings])
+  const { fromMs, toMs } = spanOf(screen)
+  return useDayConditions(water, setting, fromMs, toMs)
 }
 
 /** The trips before and after this one. */
@@ -145,17 +173,4 @@ function useRowsInstead(): [boolean, () => void] {
     return () => window.removeEventListener('keydown', onKey)
   })
   return [rows, toggle]
-}
-
-function useWidth(frame: React.RefObject<HTMLDivElement | null>): number {
-  const [width, setWidth] = useState(0)
-  useLayoutEffect(() => {
-    const element = frame.current
-    if (!element) return undefined
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
-    observer.observe(element)
-    setWidth(element.clientWidth)
-    return () => observer.disconnect()
-  }, [frame])
-  return width
 }

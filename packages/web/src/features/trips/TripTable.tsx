@@ -23,7 +23,9 @@ export function TripTable({ screen, highlight }: { screen: TripOnScreen; highlig
   const lines = [
     ...screen.stints.map((stint) => stintLine(stint, screen, units)),
     ...screen.strikes.map((strike) => strikeLine(strike, screen, units)),
-    ...screen.readings.map((reading) => readingLine(reading, screen, units)),
+    ...screen.readings
+      .filter(({ time, source }) => source !== 'weather report' || time >= screen.trip.start)
+      .map((reading) => readingLine(reading, screen, units)),
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   return (
     <Box as="section" aria-label={text.table.title} mt="14px" overflowX="auto">

@@ -1,5 +1,20 @@
-import { MINUTE_MS, courseOf, diffuseAttenuation, epochMs, fromSi, pieceAt, sunPosition, sunTimes, valueAt } from '@jotbook/core'
-import type { Reading, Sample, Unit, UnitPreferences, Water } from '@jotbook/core'
+import {
+  DEFAULT_BANDS,
+  MINUTE_MS,
+  UNKNOWN,
+  courseOf,
+  diffuseAttenuation,
+  epochMs,
+  fromSi,
+  pieceAt,
+  sunPosition,
+  sunTimes,
+  tintOf,
+  valueAt,
+  waterBodyColour,
+  waterSpectrum,
+} from '@jotbook/core'
+import type { DayCondition, Reading, Sample, Trip, Unit, UnitPreferences, Water } from '@jotbook/core'
 import type { StripModel, StripRibbon } from '../../charts/dayStrip/model.ts'
 import { quantity, unitLabel } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -49,17 +64,56 @@ export function sunOf(water: Water | undefined, fromMs: number, toMs: number): P
   return { sunrise: inside(sunrise), sunset: inside(sunset) }
 }
 
-const WATER_INKS: Readonly<Record<string, { top: string; foot: string }>> = {
-  clear: { top: '#d8e6e4', foot: '#4f7680' },
-  green: { top: '#d5dfcf', foot: '#4c6a5c' },
-  tea: { top: '#e3d3b4', foot: '#6b4b2b' },
-  clay: { top: '#ddcdb2', foot: '#7c6546' },
+/** How bright the water is drawn at the surface and at the foot, and how far its colour is softened towards paper and ink. */
+const DRAWN = { top: { brightness: 0.5, towards: '#e4e9e2', by: 0.5 }, foot: { brightness: 0.11, towards: '#33474b', by: 0.35 } } as const
+const USUAL_SIGHT_M = 1.5
+
+/** The water's own colour by its optics, from sight and tint as last read: just under the surface, and at the foot of the drawing. */
+export function waterColour(readings: readonly Reading[], deepestM: number): StripModel['water'] {
+  const read = samples(readings, 'visibilityM').at(-1)?.value
+  const sightM = read !== undefined && read > 0 ? read : USUAL_SIGHT_M
+  const water = waterSpectrum(sightM, tintOf([...readings].reverse().find(({ tint }) => tint)?.tint))
+  const drawn = (depthM: number, { brightness, towards, by }: { brightness: number; towards: string; by: number }): string =>
+    mixed(waterBodyColour(water, depthM, brightness), { towards, by })
+  return { top: drawn(0, DRAWN.top), foot: drawn(Math.min(deepestM, sightM), DRAWN.foot) }
 }
 
-/** The water's own tint, until its optics are worked out: by the tint last read. */
-export function waterColour(readings: readonly Reading[]): StripModel['water'] {
-  const tint = [...readings].reverse().find((reading) => typeof reading.tint === 'string')?.tint ?? 'green'
-  return WATER_INKS[tint] ?? { top: '#d5dfcf', foot: '#4c6a5c' }
+function mixed(colour: string, { towards, by }: { readonly towards: string; readonly by: number }): string {
+  const parts = (hex: string): number[] => [1, 3, 5].map((from) => Number.parseInt(hex.slice(from, from + 2), 16))
+  const other = parts(towards)
+  const channels = parts(colour).map((value, i) => Math.round(value + by * ((other[i] ?? value) - value)))
+  return `#${channels.map((value) => value.toString(16).padStart(2, '0')).join('')}`
+}
+
+/** Columns drawn as bars under the strip; light by its shade. */
+const ON_STRIP = ['light_band', 'front'] as const
+
+/** Light and front through the day, or what the angler says of them. */
+export function spellsOnStrip(conditions: readonly DayCondition[], trip: Trip): StripModel['spells'] {
+  return ON_STRIP.flatMap((column) => {
+    const found = conditions.find((one) => one.column === column)
+    const [first, last] = [found?.spells[0], found?.spells.at(-1)]
+    if (!found || !first || !last) return []
+    const said = trip[found.said]
+    const spells = said ? [{ fromMs: first.fromMs, toMs: last.toMs, word: said }] : found.spells
+    if (spells.every(({ word }) => word === UNKNOWN)) return []
+    return [
+      {
+        name: text.strip.spells[column],
+        spells: spells.map((spell) => ({
+          ...spell,
+          word: spell.word === UNKNOWN ? text.strip.unknown : spell.word,
+          shade: column === 'light_band' ? shadeOfLight(spell.word) : undefined,
+        })),
+      },
+    ]
+  })
+}
+
+function shadeOfLight(word: string): number | undefined {
+  const { labels } = DEFAULT_BANDS.light_band
+  const at = (labels as readonly string[]).indexOf(word)
+  return at < 0 ? undefined : at / (labels.length - 1)
 }
 
 /** ln 100: where one part in a hundred is left. */
@@ -87,7 +141,9 @@ function ribbon(name: string, note: string, readings: readonly Reading[], field:
   return { name, note, pieces, readings: list.map(({ ms, value }) => ({ ms, value, text: quantity(value, null, stored, shown) })) }
 }
 
-export function ribbonsOf(readings: readonly Reading[], units: UnitPreferences): StripRibbon[] {
+export function ribbonsOf(all: readonly Reading[], units: UnitPreferences, fromMs: number): StripRibbon[] {
+  // Weather reports of the days before are no part of this day's drawing.
+  const readings = all.filter(({ time, source }) => source !== 'weather report' || epochMs(time) >= fromMs)
   return [
     ribbon(text.strip.water, sightOf(readings, units), readings, 'waterTempC', 'C', units.temperature),
     ribbon(text.strip.pressure, '', readings, 'pressureHpa', 'hpa', units.pressure),

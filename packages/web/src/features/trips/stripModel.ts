@@ -1,8 +1,8 @@
 import { MINUTE_MS, epochMs, fromSi, hourMarks, localParts } from '@jotbook/core'
-import type { UnitPreferences } from '@jotbook/core'
+import type { DayCondition, UnitPreferences } from '@jotbook/core'
 import type { StripModel } from '../../charts/dayStrip/model.ts'
 import { clock, unitLabel } from '../../ui/locale.ts'
-import { lightFootOf, ribbonsOf, skyOf, sunOf, waterColour, windOf } from './stripConditions.ts'
+import { lightFootOf, ribbonsOf, skyOf, spellsOnStrip, sunOf, waterColour, windOf } from './stripConditions.ts'
 import { blankOf, bottomOf, luresOf, pathsOf, zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -11,14 +11,19 @@ const STEP_MS = 10 * MINUTE_MS
 const HALF_HOUR_MS = 30 * MINUTE_MS
 const SHALLOWEST_FOOT_M = 3
 
-/** What the day strip of a trip shows. */
-export function stripModel(screen: TripOnScreen, units: UnitPreferences): StripModel {
-  const { trip, water, stints, readings } = screen
-  const zone = zoneOf(screen)
+/** The whole half hours that a trip's strip runs over. */
+export function spanOf({ trip, stints }: Pick<TripOnScreen, 'trip' | 'stints'>): { fromMs: number; toMs: number } {
   const ends = [trip.end, ...stints.map((stint) => stint.end ?? stint.start)].filter((iso) => typeof iso === 'string').map(epochMs)
   const starts = [trip.start, ...stints.map((stint) => stint.start)].map(epochMs)
   const fromMs = Math.floor(Math.min(...starts) / HALF_HOUR_MS) * HALF_HOUR_MS
-  const toMs = Math.max(fromMs + 2 * HALF_HOUR_MS, Math.ceil(Math.max(...ends, fromMs) / HALF_HOUR_MS) * HALF_HOUR_MS)
+  return { fromMs, toMs: Math.max(fromMs + 2 * HALF_HOUR_MS, Math.ceil(Math.max(...ends, fromMs) / HALF_HOUR_MS) * HALF_HOUR_MS) }
+}
+
+/** What the day strip of a trip shows; the conditions in words come when they have been worked out. */
+export function stripModel(screen: TripOnScreen, units: UnitPreferences, conditions: readonly DayCondition[] = []): StripModel {
+  const { trip, water, readings } = screen
+  const zone = zoneOf(screen)
+  const { fromMs, toMs } = spanOf(screen)
   const times = Array.from({ length: Math.floor((toMs - fromMs) / STEP_MS) + 1 }, (_, i) => fromMs + i * STEP_MS)
   const paths = pathsOf(screen, units)
   const bottom = bottomOf(screen, fromMs, toMs)
@@ -34,13 +39,14 @@ export function stripModel(screen: TripOnScreen, units: UnitPreferences): StripM
     wind: windOf(readings, times, units),
     sky: skyOf(water, readings, times),
     ...sunOf(water, fromMs, toMs),
-    water: waterColour(readings),
+    water: waterColour(readings, deepestM),
     lightFoot: lightFootOf(readings, units),
     bottom,
     paths,
     lures: luresOf(screen, units),
     blank: blankOf(paths),
-    ribbons: ribbonsOf(readings, units),
+    ribbons: ribbonsOf(readings, units, fromMs),
+    spells: spellsOnStrip(conditions, trip),
   }
 }
 

@@ -75,11 +75,28 @@ function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnSc
 /** A shorter stretch is a change of rods, not of the bottom. */
 const LEAST_STRETCH_MS = 10 * MINUTE_MS
 
+/** A sounder's bottom: the deepest of each ten minutes of a track. Undefined where the boat carried none. */
+function trackBottom({ trip }: Pick<TripOnScreen, 'trip'>, fromMs: number, toMs: number): StripModel['bottom'] | undefined {
+  const points = Array.isArray(trip.track) ? (trip.track as readonly (readonly (number | null)[])[]) : []
+  const deepest = new Map<number, number>()
+  for (const [ms, , , depthM] of points) {
+    if (typeof ms !== 'number' || typeof depthM !== 'number' || ms < fromMs || ms > toMs) continue
+    const slice = Math.round(ms / LEAST_STRETCH_MS) * LEAST_STRETCH_MS
+    deepest.set(slice, Math.max(deepest.get(slice) ?? 0, depthM))
+  }
+  return deepest.size > 1 ? [...deepest].map(([ms, depthM]) => ({ ms: Math.max(fromMs, Math.min(toMs, ms)), depthM })).sort((a, b) => a.ms - b.ms) : undefined
+}
+
 /**
- * The bottom as sounded: where two people sounded at once, the deeper, and never above a lure that swam there.
+ * The bottom as sounded: from the boat's track where it carried a sounder; else as logged, where two people sounded at once, the deeper, and never above a lure that swam there.
  * One point at each moment a stint begins or ends, where both stretches touch, and one between.
  */
-export function bottomOf({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
+export function bottomOf(screen: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
+  const sounded = trackBottom(screen, fromMs, toMs)
+  return sounded ?? loggedBottom(screen, fromMs, toMs)
+}
+
+function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
   const spans = stints.flatMap((stint) =>
     stint.end && typeof stint.depthM === 'number'
       ? [{ fromMs: epochMs(stint.start), toMs: epochMs(stint.end), depthM: Math.max(stint.depthM, workedDepthM(stint, lures.get(stint.lure))) }]

@@ -111,6 +111,8 @@ export const text = {
     sky: 'Sky',
     label: 'The day as a section through the water; press t for the same in rows',
     stale: 'old reading',
+    spells: { light_band: 'Light', front: 'Front' },
+    unknown: 'not known',
     noStints: 'Only the hours of this trip are known: its strikes stand where they fell, no lure is told.',
     noEffort: 'The hours of this trip are not known: its fish tell of size and hook-up only.',
   },

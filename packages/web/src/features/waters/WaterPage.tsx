@@ -10,6 +10,7 @@ import { commit, dropDraft, keptDraft } from '../../offline/index.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
 import { ChartPanel } from './ChartPanel.tsx'
+import { ConditionsOfYears } from './ConditionsOfYears.tsx'
 import { Spots } from './Spots.tsx'
 import { text } from './text.ts'
 import { useFished } from './useFished.ts'
@@ -62,6 +63,7 @@ function ShownWater({ water }: { water: Water }) {
           onPicking={(on) => setPicking(on ? 'spot' : undefined)}
         />
       </Box>
+      <ConditionsOfYears water={water} />
       <About water={water} picked={picking === 'water' ? picked : undefined} onPicking={(on) => setPicking(on ? 'water' : undefined)} />
     </Page>
   )

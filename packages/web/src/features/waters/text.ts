@@ -59,4 +59,15 @@ export const text = {
     board: 'what it gave',
   },
   board: 'What produced here',
+  years: {
+    title: 'Conditions over the years',
+    note: 'Rings are the days read in earlier years, the band is what is usual around a day (eight of ten days), the line is this year.',
+    none: 'Too few readings yet: the year’s course shows once the water was read on two days.',
+    fields: { waterTempC: 'Water temperature', visibilityM: 'Visibility', levelM: 'Water level', windMps: 'Wind while fishing' },
+    label: (name: string) => `${name} through the year`,
+    hours: 'Where the hours lie',
+    hoursNote: (year: number) => `by week; solid: ${year}, pale: earlier years`,
+    week: (now: string, before: string) => `${now} hours this year, ${before} in earlier years`,
+    mostHours: (hours: string) => `${hours} h`,
+  },
 } as const

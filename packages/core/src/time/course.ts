@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
-import { HOUR_MS } from '../time/index.ts'
-import type { EpochMs } from '../time/index.ts'
+import { HOUR_MS } from './instants.ts'
+import type { EpochMs } from './instants.ts'
 
 /** Two readings at most this far apart are joined by a straight line; a carried value is stale beyond it. (analysis.md §1; ours) */
 export const FRESH_MS = 3 * HOUR_MS
@@ -74,13 +74,12 @@ export function valueAt(piece: Piece<number>, ms: EpochMs): number | null {
   return piece.start + ((piece.end - piece.start) * (ms - piece.from)) / (piece.to - piece.from)
 }
 
+const NONE: readonly EpochMs[] = []
+
 /** Where a numeric piece crosses the edges, to the millisecond. */
-export function crossings(piece: Piece<number>, edges: readonly number[]): EpochMs[] {
-  const { start, end } = piece
-  if (start === null || end === null || start === end) return []
-  return edges
-    .filter((edge) => (edge - start) * (edge - end) < 0)
-    .map((edge) => Math.round(piece.from + ((edge - start) / (end - start)) * (piece.to - piece.from)))
+export function crossings({ from, to, start, end }: Piece<number>, edges: readonly number[]): readonly EpochMs[] {
+  if (start === null || end === null || start === end) return NONE
+  return edges.filter((edge) => (edge - start) * (edge - end) < 0).map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
 }
 
 /** Directions unwrapped so that each step takes the shorter way round; half a turn goes clockwise. Degrees in, degrees out (may leave 0–360). */

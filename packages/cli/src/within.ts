@@ -1,0 +1,75 @@
+import { parseWhere, withinOf } from '@jotbook/core'
+import type { BookWithin } from '@jotbook/core'
+import { soundBundle } from './bundleFiles.ts'
+import { Failure, asCallFault } from './failure.ts'
+import { table } from './table.ts'
+
+export interface WithinCall {
+  readonly bundle: string
+  readonly a: string
+  readonly b: string
+  readonly where?: string
+  readonly of: string
+  readonly design: string
+  readonly confidence: string
+  readonly json?: boolean
+}
+
+/** `jot analyse within`: is it the lure, or the day it was thrown on? */
+export function within({ bundle, a, b, where = '', of, design, confidence, json }: WithinCall): number {
+  if (of !== 'rate') throw new Failure(`--of takes rate, not ${of}: hook-up, loss and size cannot be compared yet.`, 2)
+  if (design !== 'random-trip' && design !== 'mh') throw new Failure(`--design takes random-trip or mh, not ${design}.`, 2)
+  const { book } = soundBundle(bundle)
+  const found = asCallFault(() => withinOf(book, { a: parseWhere(a), b: parseWhere(b), where: parseWhere(where), design }, { confidence: Number(confidence) }))
+  console.log(json ? JSON.stringify(withinJson(found), null, 2) : withinText(found))
+  return 0
+}
+
+type Held = NonNullable<BookWithin['within']>
+const limits = ({ ratio, lower, upper }: Pick<Held, 'ratio' | 'lower' | 'upper'>): Record<string, unknown> => ({
+  ratio,
+  lower,
+  upper: Number.isFinite(upper) ? upper : null,
+  ...(Number.isFinite(upper) ? {} : { unbounded: true }),
+})
+
+function withinJson({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, agree, shareOfDay, verdict }: BookWithin): unknown {
+  return {
+    crudeAll: { ratio: crudeAll },
+    crude: limits(crude),
+    within: held && { ...limits(held), design: held.design, trips, strataOneSided: oneSided, hoursUsed: hours, switches },
+    other: other && { ...limits(other), design: other.design },
+    agree,
+    shareOfDay,
+    verdict,
+  }
+}
+
+const SENTENCES: Readonly<Record<BookWithin['verdict'], string>> = {
+  strong: 'A and B differ: the 95 % limits exclude 1.',
+  leaning: 'It leans one way: the 80 % limits exclude 1, the 95 % ones do not.',
+  'no difference shown': 'No difference is shown.',
+  'too early': 'Too early: under 5 hours, 3 trips with both, or 5 expected strikes on a side.',
+  'cannot tell': 'One cannot tell the lure from the day, or from the switching: the two designs differ. Log why each lure is picked up, and fish both by plan.',
+}
+const DESIGNS = { 'random-trip': 'each trip its own luck', mh: 'held within trips, planned stints' } as const
+
+function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict }: BookWithin): string {
+  const number = (value: number | null): string => (value === null ? 'none' : Number.isFinite(value) ? value.toFixed(2) : 'no bound')
+  const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, number(one.ratio), `${number(one.lower)}–${number(one.upper)}`]
+  return [
+    SENTENCES[verdict],
+    `A ${hours.a.toFixed(1)} hours, B ${hours.b.toFixed(1)}; both on ${trips} trips, only one on ${oneSided}. Switched to by plan ${switches.planned}, as others were blank ${switches.blank}, for no reason logged ${switches.unknown}.`,
+    ...(shareOfDay === null ? [] : [`Of the crude difference ${Math.round(100 * shareOfDay)} % are the days'.`]),
+    '',
+    table(
+      ['A over B', 'ratio', 'limits'],
+      [
+        ['crude, all trips', number(crudeAll), ''],
+        line('crude, the same trips', crude),
+        ...(held ? [line(DESIGNS[held.design], held)] : []),
+        ...(other ? [line(DESIGNS[other.design], other)] : []),
+      ],
+    ),
+  ].join('\n')
+}

@@ -1,0 +1,55 @@
+import { at } from '../checked/index.ts'
+import { calendarSeason } from '../season/index.ts'
+import { localParts } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
+import { DEFAULT_BANDS, SAID, UNKNOWN } from '../vocabulary/index.ts'
+import type { BandName } from '../vocabulary/index.ts'
+import { conditionTrack } from './conditions.ts'
+import { bandIndex } from './track.ts'
+import type { Setting } from './types.ts'
+import { NO_PAST } from './waterPast.ts'
+import type { WaterPast } from './waterPast.ts'
+
+/** A condition that the angler may correct, as the book works it out. */
+export type SaidColumn = keyof typeof SAID
+export const SAID_COLUMNS = Object.keys(SAID) as SaidColumn[]
+
+export interface Spell {
+  readonly fromMs: EpochMs
+  readonly toMs: EpochMs
+  readonly word: string
+}
+
+export interface DayCondition {
+  readonly column: SaidColumn
+  /** The field of the trip by which it is corrected. */
+  readonly said: (typeof SAID)[SaidColumn]
+  /** Words through the span, without gap; `unknown` where the book cannot tell. */
+  readonly spells: readonly Spell[]
+}
+
+/** What the sky and the season did over a span: each correctable condition in words, spell by spell. */
+export function dayOfConditions(setting: Setting, fromMs: EpochMs, toMs: EpochMs, past: WaterPast = NO_PAST): DayCondition[] {
+  return SAID_COLUMNS.map((column) => ({ column, said: SAID[column], spells: spellsOf(setting, column, fromMs, toMs, past) }))
+}
+
+/** One condition in words through a span: a band column, a class, or the calendar's season. */
+export function spellsOf(setting: Setting, column: SaidColumn | BandName, fromMs: EpochMs, toMs: EpochMs, past: WaterPast = NO_PAST): Spell[] {
+  if (column === 'season') {
+    return [{ fromMs, toMs, word: calendarSeason(localParts(fromMs, setting.timeZone).month, setting.latitude) }]
+  }
+  const band = column === 'front' || column === 'fish_season' ? undefined : DEFAULT_BANDS[column]
+  const condition = band?.of ?? (column === 'front' ? 'front' : 'fishSeason')
+  const track = conditionTrack(setting, condition, band?.edges, past)
+  const bounds = [fromMs, ...new Set([...track.cuts(fromMs, toMs)].filter((ms) => ms > fromMs && ms < toMs).sort((a, b) => a - b)), toMs]
+  const spells: Spell[] = []
+  for (let i = 0; i + 1 < bounds.length; i++) {
+    const [from, to] = [at(bounds, i), at(bounds, i + 1)]
+    const { value } = track.at((from + to) / 2)
+    const word = value === null ? UNKNOWN : typeof value === 'number' && band ? at(band.labels, bandIndex(value, band.edges)) : String(value)
+    const last = spells.at(-1)
+    if (last?.word === word) spells[spells.length - 1] = { ...last, toMs: to }
+    else spells.push({ fromMs: from, toMs: to, word })
+  }
+  return spells
+}

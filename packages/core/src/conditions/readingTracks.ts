@@ -1,0 +1,72 @@
+import { HOUR_MS, courseOf, crossings, epochMs, pieceAt, unwrapDegrees, valueAt } from '../time/index.ts'
+import type { EpochMs, Piece, Sample } from '../time/index.ts'
+import { before } from './track.ts'
+import type { Track } from './track.ts'
+import type { Setting, TripReading } from './types.ts'
+
+const ON_THE_CIRCLE = 'windFromDeg'
+/** What was read by hand holds against instruments for this long on either side. (ours) */
+const HAND_HOLDS_MS = HOUR_MS
+
+/**
+ * A condition as it was read, through the trip: the stint's own spot goes before the trip at large; readings that belong to another
+ * spot are not used, nor an instrument's within an hour of one by hand. `edges` undefined: a class.
+ */
+export function readingTrack({ readings, spot }: Pick<Setting, 'readings' | 'spot'>, condition: string, edges?: readonly number[]): Track {
+  const of = (chosen: readonly TripReading[]): Track =>
+    edges ? numericTrack(condition, samplesOf<number>(chosen, condition, 'number'), edges) : classTrack(samplesOf<string>(chosen, condition, 'string'))
+  const own = spot ? readings.filter((reading) => reading.spot === spot) : []
+  const general = of(readings.filter((reading) => !reading.spot))
+  return own.length > 0 ? before(of(own), general) : general
+}
+
+export function samplesOf<V extends number | string>(readings: readonly TripReading[], condition: string, type: 'number' | 'string'): Sample<V>[] {
+  const read = readings
+    .filter((reading) => typeof reading[condition] === type)
+    .map((reading) => ({ ms: epochMs(reading.time), value: reading[condition] as V, byHand: (reading.source ?? 'hand') === 'hand' }))
+  const hands = read.filter(({ byHand }) => byHand)
+  return read.filter(({ ms, byHand }) => byHand || !hands.some((hand) => Math.abs(hand.ms - ms) <= HAND_HOLDS_MS))
+}
+
+function numericTrack(condition: string, samples: readonly Sample<number>[], edges: readonly number[]): Track {
+  if (condition !== ON_THE_CIRCLE) return courseTrack(courseOf(samples, true), edges)
+  const everyTurn = [-2, -1, 0, 1, 2].flatMap((turn) => edges.map((edge) => edge + 360 * turn))
+  return courseTrack(courseOf(unwrapDegrees(samples), true), [...everyTurn, 0, 360], (piece, ms) => {
+    const degrees = valueAt(piece, ms)
+    return degrees === null ? null : ((degrees % 360) + 360) % 360
+  })
+}
+
+/** A course of straight lines, cut where it crosses its edges, goes stale or becomes unknown. */
+export function courseTrack(
+  course: readonly Piece<number>[],
+  edges: readonly number[],
+  value: (piece: Piece<number>, ms: EpochMs) => number | null = valueAt,
+): Track {
+  return {
+    cuts: (fromMs, toMs) => {
+      const found: EpochMs[] = []
+      for (const piece of course) {
+        if (piece.from >= toMs || piece.to <= fromMs) continue
+        found.push(piece.from, ...crossings(piece, edges))
+      }
+      return found
+    },
+    at: (ms) => {
+      const piece = pieceAt(course, ms)
+      return { value: value(piece, ms), stale: piece.stale }
+    },
+  }
+}
+
+/** Words are carried on by the same hours as values, and never joined. */
+export function classTrack(samples: readonly Sample<string>[]): Track {
+  const course = courseOf(samples, false)
+  return {
+    cuts: (fromMs, toMs) => course.filter((piece) => piece.from < toMs && piece.to > fromMs).map((piece) => piece.from),
+    at: (ms) => {
+      const piece = pieceAt(course, ms)
+      return { value: piece.start, stale: piece.stale }
+    },
+  }
+}

@@ -1,0 +1,94 @@
+import { at } from '../checked/index.ts'
+import { countWhile } from '../numerics/index.ts'
+import { epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
+import type { PastReading, TripReading } from './types.ts'
+
+const DAY_MS = 86_400_000
+/** Fewer days than this, and nothing is said of what is usual. (ours) */
+const LEAST_DAYS = 10
+const TREND_DAYS = 30
+const USUAL_DAYS = 21
+const LEAST_USUAL_DAYS = 5
+
+interface DayMean {
+  readonly day: number
+  readonly mean: number
+}
+
+/** All that a book has read of one water, on any trip. */
+export interface WaterPast {
+  /** In order of time; readings that belong to a spot are left out. */
+  readonly readings: readonly PastReading[]
+  readonly tempDays: readonly DayMean[]
+  readonly airDays: readonly DayMean[]
+  /** Daily means, ascending. */
+  readonly temps: readonly number[]
+  readonly sights: readonly number[]
+}
+
+export const NO_PAST: WaterPast = { readings: [], tempDays: [], airDays: [], temps: [], sights: [] }
+
+/** The past of a water from the readings of all its trips, in any order. */
+export function waterPast(readings: readonly TripReading[]): WaterPast {
+  const known = readings
+    .filter(({ spot }) => !spot)
+    .map((reading) => ({ ms: epochMs(reading.time), reading }))
+    .sort((a, b) => a.ms - b.ms)
+  const tempDays = dayMeans(known, 'waterTempC')
+  const ascending = (days: readonly DayMean[]): number[] => days.map(({ mean }) => mean).sort((a, b) => a - b)
+  return { readings: known, tempDays, airDays: dayMeans(known, 'airTempC'), temps: ascending(tempDays), sights: ascending(dayMeans(known, 'visibilityM')) }
+}
+
+function dayMeans(readings: readonly PastReading[], field: 'waterTempC' | 'airTempC' | 'visibilityM'): DayMean[] {
+  const days = new Map<number, { sum: number; count: number }>()
+  for (const { ms, reading } of readings) {
+    const value = reading[field]
+    if (typeof value !== 'number') continue
+    const day = Math.floor(ms / DAY_MS)
+    const held = days.get(day) ?? { sum: 0, count: 0 }
+    days.set(day, { sum: held.sum + value, count: held.count + 1 })
+  }
+  return [...days].map(([day, { sum, count }]) => ({ day, mean: sum / count }))
+}
+
+/**
+ * Where a value stands among the days the book holds of this water: 0 is the lowest ever, 100 the highest.
+ *
+ * Given      daily means, ascending
+ * Returned   percent of days below, days just equal by half; null for fewer than ten days
+ * Valid for  the days fished: a book that holds no winter calls spring cold
+ */
+export function percentileAmong(days: readonly number[], value: number): number | null {
+  if (days.length < LEAST_DAYS) return null
+  const below = countWhile(days, (day) => day < value)
+  return (50 * (below + countWhile(days, (day) => day <= value))) / days.length
+}
+
+/** Least-squares trend of the water's temperature over the thirty days up to a time, °C a day; null unless two days a week or more apart were read. */
+export function tempTrend({ tempDays }: WaterPast, ms: EpochMs): number | null {
+  const today = Math.floor(ms / DAY_MS)
+  const recent = tempDays.filter(({ day }) => day <= today && day > today - TREND_DAYS)
+  if (recent.length < 2 || at(recent, recent.length - 1).day - at(recent, 0).day < 7) return null
+  const meanDay = recent.reduce((sum, { day }) => sum + day, 0) / recent.length
+  const meanTemp = recent.reduce((sum, { mean }) => sum + mean, 0) / recent.length
+  const [across, square] = recent.reduce(([xy, xx], { day, mean }) => [xy + (day - meanDay) * (mean - meanTemp), xx + (day - meanDay) ** 2], [0, 0])
+  return across / square
+}
+
+/** The water's temperature of the last day read in the week up to a time; null when none was. */
+export function tempLately({ tempDays }: WaterPast, ms: EpochMs): number | null {
+  const today = Math.floor(ms / DAY_MS)
+  const lately = tempDays.filter(({ day }) => day <= today && day > today - 7)
+  return lately.at(-1)?.mean ?? null
+}
+
+/** Mean air temperature of the days within three weeks of this day of the year, in any year; null for fewer than five such days. */
+export function usualAirC({ airDays }: WaterPast, ms: EpochMs): number | null {
+  const dayOfYear = (ms / DAY_MS) % 365.25
+  const near = airDays.filter(({ day }) => {
+    const apart = Math.abs(((((day - dayOfYear) % 365.25) + 365.25 + 182.6) % 365.25) - 182.6)
+    return apart <= USUAL_DAYS
+  })
+  return near.length < LEAST_USUAL_DAYS ? null : near.reduce((sum, { mean }) => sum + mean, 0) / near.length
+}

@@ -1,0 +1,33 @@
+import { fishSeason } from '../season/index.ts'
+import { localParts } from '../time/index.ts'
+import { readingTrack } from './readingTracks.ts'
+import type { Scene } from './scene.ts'
+import { constantTrack, functionTrack } from './track.ts'
+import type { Track } from './track.ts'
+import { percentileAmong, tempLately, tempTrend } from './waterPast.ts'
+import type { WaterPast } from './waterPast.ts'
+
+/** A reading against all days of its water. */
+const percentile =
+  (condition: 'waterTempC' | 'visibilityM', among: (past: WaterPast) => readonly number[]) =>
+  ({ setting, past }: Scene, edges: readonly number[]): Track => {
+    const read = readingTrack(setting, condition, [])
+    return functionTrack((ms) => {
+      const { value, stale } = read.at(ms)
+      return typeof value === 'number' ? { value: percentileAmong(among(past), value), stale } : { value: null, stale: false }
+    }, edges)
+  }
+
+export const tempPercentileTrack = percentile('waterTempC', ({ temps }) => temps)
+export const clarityPercentileTrack = percentile('visibilityM', ({ sights }) => sights)
+
+export const tempTrendTrack = ({ past, startMs }: Scene): Track => constantTrack(tempTrend(past, startMs))
+
+/** One season a trip: the fish do not change theirs in an afternoon. */
+export function fishSeasonTrack({ setting, past, startMs }: Scene): Track {
+  const own = setting.readings.flatMap(({ waterTempC, spot }) => (typeof waterTempC !== 'number' || spot ? [] : [waterTempC]))
+  const temp = own.length > 0 ? own.reduce((sum, value) => sum + value, 0) / own.length : tempLately(past, startMs)
+  if (temp === null) return constantTrack(null)
+  const { month } = localParts(startMs, setting.timeZone)
+  return constantTrack(fishSeason({ waterTempC: temp, trendCPerDay: tempTrend(past, startMs), month, latitude: setting.latitude }))
+}

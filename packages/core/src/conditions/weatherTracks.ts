@@ -1,0 +1,77 @@
+import { HOUR_MS, courseOf } from '../time/index.ts'
+import { pressureTendency } from '../weather/index.ts'
+import { classTrack, courseTrack, readingTrack, samplesOf } from './readingTracks.ts'
+import type { Scene } from './scene.ts'
+import { UNKNOWN_TRACK, functionTrack, stepTrack } from './track.ts'
+import type { Track } from './track.ts'
+import type { PastReading } from './types.ts'
+import { usualAirC } from './waterPast.ts'
+
+const DAY_MS = 24 * HOUR_MS
+
+export function tendencyTrack(scene: Scene, edges: readonly number[]): Track {
+  const pressures = scene.lately().flatMap(({ ms, reading }) => (typeof reading.pressureHpa === 'number' ? [{ ms, value: reading.pressureHpa }] : []))
+  return courseTrack(courseOf(pressureTendency(pressures), true), edges)
+}
+
+export const frontTrack = (scene: Scene): Track => classTrack(scene.fronts().map(({ ms, value }) => ({ ms, value: value.phase })))
+
+export function daysSinceFrontTrack(scene: Scene, edges: readonly number[]): Track {
+  const states = scene.fronts()
+  return functionTrack((ms) => {
+    const passed = states.findLast((state) => state.ms <= ms && state.value.passedMs !== null)?.value.passedMs
+    return { value: typeof passed === 'number' ? (ms - passed) / DAY_MS : null, stale: false }
+  }, edges)
+}
+
+/** What the last hours add up to. Unknown unless they were read from their first half on: what is known only since the launch says nothing of yesterday. */
+function overHours(hours: number, of: (readings: readonly PastReading[]) => number | null) {
+  const window = hours * HOUR_MS
+  return (scene: Scene): Track => {
+    const readings = scene.lately()
+    const times = [...new Set(readings.flatMap(({ ms }) => [ms, ms + window / 2, ms + window]))].sort((a, b) => a - b)
+    return stepTrack(times, (ms) => {
+      const within = readings.filter((reading) => reading.ms <= ms && reading.ms > ms - window)
+      return (within[0]?.ms ?? Infinity) <= ms - window / 2 ? of(within) : null
+    })
+  }
+}
+
+/** The strongest mean wind; gusts apart. */
+export const windMaxTrack = overHours(24, (readings) => {
+  const winds = readings.flatMap(({ reading }) => (typeof reading.windMps === 'number' ? [reading.windMps] : []))
+  return winds.length === 0 ? null : Math.max(...winds)
+})
+
+/** Millimetres fallen: each reading of rain is what fell since the one before. */
+export const rainTrack = overHours(48, (readings) => {
+  const told = readings.filter(({ reading }) => typeof reading.rainMm === 'number' || reading.precipitation === 'none')
+  return told.length === 0 ? null : told.reduce((sum, { reading }) => sum + (typeof reading.rainMm === 'number' ? reading.rainMm : 0), 0)
+})
+
+/** Air temperature less what is usual at this water for the time of year. */
+export function airAnomalyTrack({ setting, past, startMs }: Scene, edges: readonly number[]): Track {
+  const usual = usualAirC(past, startMs)
+  if (usual === null) return UNKNOWN_TRACK
+  const shifted = edges.map((edge) => edge + usual)
+  const air = readingTrack(setting, 'airTempC', shifted)
+  return {
+    cuts: air.cuts,
+    at: (ms) => {
+      const { value, stale } = air.at(ms)
+      return { value: typeof value === 'number' ? value - usual : null, stale }
+    },
+  }
+}
+
+/** Hours since the current was switched, while it is known; unknown before the first change seen. */
+export function sinceCurrentTrack({ setting }: Scene, edges: readonly number[]): Track {
+  const currents = samplesOf<string>(setting.readings, 'current', 'string').sort((a, b) => a.ms - b.ms)
+  const changes = currents.filter(({ value }, i) => i > 0 && value !== currents[i - 1]?.value).map(({ ms }) => ms)
+  const current = readingTrack(setting, 'current')
+  return functionTrack((ms) => {
+    const changed = changes.findLast((when) => when <= ms)
+    const { value, stale } = current.at(ms)
+    return changed === undefined || value === null ? { value: null, stale: false } : { value: (ms - changed) / HOUR_MS, stale }
+  }, edges)
+}

@@ -1,0 +1,221 @@
+import { at } from '../../checked/index.ts'
+import { cholesky, choleskyInverse, choleskySolve, logDeterminant, logGamma } from '../../numerics/index.ts'
+import type { Square } from '../../numerics/index.ts'
+import type { SplineBasis } from './bspline.ts'
+
+/** Rows of hours and strikes over one condition, and the trip of each (−1 throughout: no trip term). */
+export interface CurveData {
+  readonly x: Float64Array
+  readonly events: Float64Array
+  readonly logHours: Float64Array
+  readonly trip: Int32Array
+  readonly trips: number
+}
+
+export interface PenalisedFit {
+  readonly coefficients: Float64Array
+  /** Of the coefficients, trips integrated out. */
+  readonly covariance: Square
+  readonly edf: number
+  /** Restricted log-likelihood, its constants included. */
+  readonly reml: number
+  readonly converged: boolean
+}
+
+/** Coefficients and trip effects that a fit may begin with. */
+export interface Start {
+  coefficients: Float64Array
+  effects: Float64Array
+}
+
+const ORDER = 2
+const MOST_STEPS = 100
+const CLOSE = 1e-12
+
+/** DᵀD of second differences. */
+export function differencePenalty(size: number): Square {
+  const penalty = new Float64Array(size * size)
+  for (let row = 0; row + ORDER < size; row++) {
+    const weights = [1, -2, 1] as const
+    for (let a = 0; a < 3; a++)
+      for (let b = 0; b < 3; b++) penalty[(row + a) * size + row + b] = at(penalty, (row + a) * size + row + b) + at(weights, a) * at(weights, b)
+  }
+  return penalty
+}
+
+/** ln of the product of DᵀD's eigenvalues that are not zero: ln|D·Dᵀ|. */
+export function logPseudoDeterminant(size: number): number {
+  const n = size - ORDER
+  const product = new Float64Array(n * n)
+  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) product[i * n + j] = [6, -4, 1][Math.abs(i - j)] ?? 0
+  const factor = cholesky(product, n)
+  return factor ? logDeterminant(factor, n) : NaN
+}
+
+/** The curve at one smoothing λ and one spread of trips, by penalised Newton steps; trips are a diagonal block beside the spline's. */
+export class CurveFitter {
+  private readonly firsts: Int32Array
+  private readonly values: Float64Array
+  private readonly penalty: Square
+  private readonly logPenalty: number
+  private readonly constant: number
+
+  constructor(
+    private readonly data: CurveData,
+    private readonly size: number,
+    basis: SplineBasis,
+  ) {
+    const n = data.x.length
+    this.firsts = new Int32Array(n)
+    this.values = new Float64Array(4 * n)
+    for (let i = 0; i < n; i++) {
+      const { first, values } = basis.at(at(data.x, i))
+      this.firsts[i] = first
+      this.values.set(values, 4 * i)
+    }
+    this.penalty = differencePenalty(size)
+    this.logPenalty = logPseudoDeterminant(size)
+    this.constant = data.events.reduce((sum, y) => sum + logGamma(y + 1), 0)
+  }
+
+  start(): Start {
+    const { events, logHours, trips } = this.data
+    const strikes = events.reduce((sum, y) => sum + y, 0)
+    const hours = logHours.reduce((sum, log) => sum + Math.exp(log), 0)
+    return { coefficients: new Float64Array(this.size).fill(Math.log(Math.max(strikes, 0.5) / hours)), effects: new Float64Array(trips) }
+  }
+
+  fit(lambda: number, tripSd: number, from: Start): PenalisedFit {
+    const { size } = this
+    const { trips } = this.data
+    const precision = trips > 0 ? 1 / (tripSd * tripSd) : 0
+    let { coefficients, effects } = from
+    let mu = this.means(coefficients, effects)
+    let value = this.penalised(mu, coefficients, effects, lambda, precision)
+    let converged = false
+    for (let step = 0; step < MOST_STEPS && !converged; step++) {
+      const system = this.system(mu, lambda, precision)
+      if (!system) break
+      const move = this.step(system, mu, coefficients, effects, lambda, precision)
+      let share = 1
+      let next = -Infinity
+      let tried = { coefficients, effects }
+      for (let half = 0; half < 30; half++, share /= 2) {
+        tried = { coefficients: moved(coefficients, move.coefficients, share), effects: moved(effects, move.effects, share) }
+        mu = this.means(tried.coefficients, tried.effects)
+        next = this.penalised(mu, tried.coefficients, tried.effects, lambda, precision)
+        if (next >= value - 1e-12 * Math.abs(value)) break
+      }
+      converged = Math.abs(next - value) < CLOSE * (Math.abs(value) + 1)
+      ;({ coefficients, effects } = tried)
+      value = next
+    }
+    from.coefficients = coefficients
+    from.effects = effects
+    const system = this.system(mu, lambda, precision)
+    if (!system) return { coefficients, covariance: new Float64Array(size * size).fill(NaN), edf: NaN, reml: -Infinity, converged: false }
+    const covariance = choleskyInverse(system.factor, size)
+    const logDet = logDeterminant(system.factor, size) + system.logDiagonal
+    const logPrior = this.logPenalty + (size - ORDER) * Math.log(lambda) + trips * Math.log(precision || 1)
+    const reml = value - this.constant + logPrior / 2 - logDet / 2 + (ORDER / 2) * Math.log(2 * Math.PI)
+    return { coefficients, covariance, edf: this.edf(covariance, lambda), reml, converged }
+  }
+
+  private means(coefficients: Float64Array, effects: Float64Array): Float64Array {
+    const { logHours, trip } = this.data
+    const mu = new Float64Array(logHours.length)
+    for (let i = 0; i < mu.length; i++) {
+      const [first, v] = [at(this.firsts, i), 4 * i]
+      let eta = at(logHours, i)
+      for (let a = 0; a < 4; a++) eta += at(this.values, v + a) * at(coefficients, first + a)
+      if (at(trip, i) >= 0) eta += at(effects, at(trip, i))
+      mu[i] = Math.exp(eta)
+    }
+    return mu
+  }
+
+  private penalised(mu: Float64Array, coefficients: Float64Array, effects: Float64Array, lambda: number, precision: number): number {
+    let sum = 0
+    for (let i = 0; i < mu.length; i++) {
+      const y = at(this.data.events, i)
+      sum += (y > 0 ? y * Math.log(at(mu, i)) : 0) - at(mu, i)
+    }
+    for (let i = 0; i + 2 < this.size; i++) sum -= (lambda / 2) * (at(coefficients, i) - 2 * at(coefficients, i + 1) + at(coefficients, i + 2)) ** 2
+    for (const effect of effects) sum -= (precision / 2) * effect * effect
+    return sum
+  }
+
+  private system(mu: Float64Array, lambda: number, precision: number): System | undefined {
+    const { size: k } = this
+    const { trip, trips } = this.data
+    const spline = this.penalty.map((one) => lambda * one)
+    const diagonal = new Float64Array(trips).fill(precision)
+    const joint = new Float64Array(trips * k)
+    for (let i = 0; i < mu.length; i++) {
+      const [first, v, weight, t] = [at(this.firsts, i), 4 * i, at(mu, i), at(trip, i)]
+      for (let a = 0; a < 4; a++) {
+        const scaled = weight * at(this.values, v + a)
+        if (t >= 0) joint[t * k + first + a] = at(joint, t * k + first + a) + scaled
+        for (let b = 0; b < 4; b++) spline[(first + a) * k + first + b] = at(spline, (first + a) * k + first + b) + scaled * at(this.values, v + b)
+      }
+      if (t >= 0) diagonal[t] = at(diagonal, t) + weight
+    }
+    let logDiagonal = 0
+    for (let t = 0; t < trips; t++) {
+      const d = at(diagonal, t)
+      logDiagonal += Math.log(d)
+      for (let a = 0; a < k; a++) {
+        const value = at(joint, t * k + a)
+        if (value !== 0) for (let b = 0; b < k; b++) spline[a * k + b] = at(spline, a * k + b) - (value * at(joint, t * k + b)) / d
+      }
+    }
+    const factor = cholesky(spline, k)
+    return factor && { factor, diagonal, joint, logDiagonal }
+  }
+
+  private step(
+    { factor, diagonal, joint }: System,
+    mu: Float64Array,
+    coefficients: Float64Array,
+    effects: Float64Array,
+    lambda: number,
+    precision: number,
+  ): Start {
+    const { size: k } = this
+    const { events, trip, trips } = this.data
+    const gradient = new Float64Array(k)
+    const ofTrips = effects.map((effect) => -precision * effect)
+    for (let i = 0; i < mu.length; i++) {
+      const residual = at(events, i) - at(mu, i)
+      for (let a = 0; a < 4; a++) gradient[at(this.firsts, i) + a] = at(gradient, at(this.firsts, i) + a) + residual * at(this.values, 4 * i + a)
+      const t = at(trip, i)
+      if (t >= 0) ofTrips[t] = at(ofTrips, t) + residual
+    }
+    for (let a = 0; a < k; a++) for (let b = 0; b < k; b++) gradient[a] = at(gradient, a) - lambda * at(this.penalty, a * k + b) * at(coefficients, b)
+    for (let t = 0; t < trips; t++) for (let a = 0; a < k; a++) gradient[a] = at(gradient, a) - (at(joint, t * k + a) * at(ofTrips, t)) / at(diagonal, t)
+    const move = choleskySolve(factor, gradient, k)
+    const moveTrips = ofTrips.map((one, t) => {
+      let sum = one
+      for (let a = 0; a < k; a++) sum -= at(joint, t * k + a) * at(move, a)
+      return sum / at(diagonal, t)
+    })
+    return { coefficients: move, effects: moveTrips }
+  }
+
+  /** Trace of what the data say against what the penalty says: k − λ·tr(V·S). */
+  private edf(covariance: Square, lambda: number): number {
+    let trace = 0
+    for (let i = 0; i < covariance.length; i++) trace += at(covariance, i) * at(this.penalty, i)
+    return this.size - lambda * trace
+  }
+}
+
+interface System {
+  /** Of the spline's block, trips eliminated. */
+  readonly factor: Square
+  readonly diagonal: Float64Array
+  readonly joint: Float64Array
+  readonly logDiagonal: number
+}
+
+const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array => from.map((value, i) => value + share * at(by, i))

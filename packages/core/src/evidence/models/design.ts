@@ -1,0 +1,169 @@
+import { at, entry } from '../../checked/index.ts'
+
+/** Rows as columns; `factors` hold level names, the first level in order of `levels` is the reference. */
+export interface ModelData {
+  readonly events: ArrayLike<number>
+  readonly exposureHours: ArrayLike<number>
+  readonly factors: Readonly<Record<string, readonly string[]>>
+  readonly numbers: Readonly<Record<string, ArrayLike<number>>>
+}
+
+export type Levels = Readonly<Record<string, readonly string[]>>
+
+/** A design matrix by its parts: each row has a one in some columns and a number in others, so that products cost what is not zero. */
+export interface Design {
+  readonly rows: number
+  readonly names: readonly string[]
+  /** The level that each factor's other levels are held against: `type:A`. */
+  readonly references: readonly string[]
+  /** For each factor of the formula: the column of each row's level, −1 for the reference. */
+  readonly indicators: readonly Int32Array[]
+  readonly numbers: readonly { readonly column: number; readonly values: Float64Array }[]
+  readonly events: Float64Array
+  /** log of the hours. */
+  readonly offset: Float64Array
+}
+
+export const INTERCEPT = '(Intercept)'
+
+/**
+ * The design of a log-linear model with treatment contrasts: an intercept, a column for each level of a factor but the first
+ * (`type:B`), one for each number. Rows without hours are left out.
+ * Throws RangeError for a name that is neither factor nor number, a column of another length, or a value that is none.
+ */
+export function designOf(
+  { events, exposureHours, factors, numbers }: ModelData,
+  fixed: readonly string[],
+  levels: Levels = {},
+): { design: Design; kept: Int32Array } {
+  const length = events.length
+  if (exposureHours.length !== length) throw new RangeError(`${exposureHours.length} exposures for ${length} rows`)
+  const kept = Int32Array.from(Array.from({ length }, (_, i) => i).filter((i) => checkedHours(at(exposureHours, i), i) > 0))
+  const names = [INTERCEPT]
+  const indicators: Int32Array[] = []
+  const references: string[] = []
+  const measured: { column: number; values: Float64Array }[] = []
+  for (const name of fixed) {
+    const labels = factors[name]
+    if (labels) {
+      if (labels.length !== length) throw new RangeError(`${name} has ${labels.length} values for ${length} rows`)
+      const known = levels[name] ?? levelsOf(labels)
+      const columnOf = new Map(known.map((level, i) => [level, i === 0 ? -1 : names.length + i - 1]))
+      indicators.push(Int32Array.from(kept, (row) => columnAt(columnOf, at(labels, row), name)))
+      references.push(`${name}:${known[0] ?? ''}`)
+      names.push(...known.slice(1).map((level) => `${name}:${level}`))
+    } else {
+      const values = entry(numbers, name)
+      if (values.length !== length) throw new RangeError(`${name} has ${values.length} values for ${length} rows`)
+      measured.push({ column: names.length, values: Float64Array.from(kept, (row) => finite(at(values, row), name, row)) })
+      names.push(name)
+    }
+  }
+  const design = {
+    rows: kept.length,
+    names,
+    references,
+    indicators,
+    numbers: measured,
+    events: Float64Array.from(kept, (row) => countAt(at(events, row), row)),
+    offset: Float64Array.from(kept, (row) => Math.log(at(exposureHours, row))),
+  }
+  return { design, kept }
+}
+
+/**
+ * The design without the rows of levels that never saw a strike: their rate runs to nought, their coefficient to minus infinity, and
+ * they tell nothing of the others. Returns what is left, the rows of it, and the levels by name.
+ */
+export function withoutBarren(design: Design): { design: Design; rows: Int32Array; barren: string[] } {
+  let rows = Int32Array.from({ length: design.rows }, (_, i) => i)
+  const barren = new Set<string>()
+  for (;;) {
+    const before = barren.size
+    design.indicators.forEach((columns, f) => {
+      const struck = new Map<number, number>()
+      for (const row of rows) struck.set(at(columns, row), (struck.get(at(columns, row)) ?? 0) + at(design.events, row))
+      for (const [column, events] of struck) {
+        if (events > 0) continue
+        barren.add(column < 0 ? at(design.references, f) : at(design.names, column))
+        rows = rows.filter((row) => at(columns, row) !== column)
+      }
+    })
+    if (barren.size === before) break
+  }
+  if (barren.size === 0) return { design, rows, barren: [] }
+  const taken = <T extends Int32Array | Float64Array>(values: T): T => values.filter((_, i) => chosen.has(i)) as T
+  const chosen = new Set(rows)
+  return {
+    design: {
+      ...design,
+      rows: rows.length,
+      indicators: design.indicators.map(taken),
+      numbers: design.numbers.map(({ column, values }) => ({ column, values: taken(values) })),
+      events: taken(design.events),
+      offset: taken(design.offset),
+    },
+    rows,
+    barren: [...barren],
+  }
+}
+
+/** Levels in order: numbers by size, words by letters. */
+export function levelsOf(labels: readonly string[]): string[] {
+  const all = [...new Set(labels)]
+  return all.every((level) => level.trim() !== '' && Number.isFinite(Number(level))) ? all.sort((a, b) => Number(a) - Number(b)) : all.sort()
+}
+
+function columnAt(columnOf: ReadonlyMap<string, number>, label: string, name: string): number {
+  const column = columnOf.get(label)
+  if (column === undefined) throw new RangeError(`${name} has the level ${label}, which is not among the levels given`)
+  return column
+}
+
+function checkedHours(hours: number, row: number): number {
+  if (!(hours >= 0 && Number.isFinite(hours))) throw new RangeError(`exposure must be 0 hours or more: ${hours} in row ${row}`)
+  return hours
+}
+
+function countAt(events: number, row: number): number {
+  if (!(events >= 0 && Number.isFinite(events))) throw new RangeError(`events must be 0 or more: ${events} in row ${row}`)
+  return events
+}
+
+function finite(value: number, name: string, row: number): number {
+  if (!Number.isFinite(value)) throw new RangeError(`${name} must be a number: ${value} in row ${row}`)
+  return value
+}
+
+/** η without the offset: X·β. */
+export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<number>): Float64Array {
+  const eta = new Float64Array(rows).fill(at(beta, 0))
+  for (const columns of indicators) {
+    for (let i = 0; i < rows; i++) {
+      const column = at(columns, i)
+      if (column >= 0) eta[i] = at(eta, i) + at(beta, column)
+    }
+  }
+  for (const { column, values } of numbers) for (let i = 0; i < rows; i++) eta[i] = at(eta, i) + at(beta, column) * at(values, i)
+  return eta
+}
+
+/** Visits the columns that are not zero in a row: their numbers into `columns`, their values into `values`; returns how many. */
+export function rowOf({ indicators, numbers }: Design, row: number, columns: Int32Array, values: Float64Array): number {
+  columns[0] = 0
+  values[0] = 1
+  let count = 1
+  for (const indicator of indicators) {
+    const column = at(indicator, row)
+    if (column < 0) continue
+    columns[count] = column
+    values[count++] = 1
+  }
+  for (const { column, values: measured } of numbers) {
+    columns[count] = column
+    values[count++] = at(measured, row)
+  }
+  return count
+}
+
+export const widthOf = ({ indicators, numbers }: Design): number => 1 + indicators.length + numbers.length

@@ -1,0 +1,229 @@
+import { at, entry } from '../../checked/index.ts'
+import { cholesky, choleskySolve, choleskyInverse, logDeterminant } from '../../numerics/index.ts'
+import type { Square } from '../../numerics/index.ts'
+import type { Design } from './design.ts'
+
+/** One grouping with a random intercept: the level of each row. */
+export interface Grouping {
+  readonly name: string
+  readonly levels: readonly string[]
+  readonly codes: Int32Array
+}
+
+export function groupingOf(name: string, labels: readonly string[], kept: Int32Array): Grouping {
+  const codeOf = new Map<string, number>()
+  const codes = Int32Array.from(kept, (row) => {
+    const label = at(labels, row)
+    let code = codeOf.get(label)
+    if (code === undefined) codeOf.set(label, (code = codeOf.size))
+    return code
+  })
+  return { name, levels: [...codeOf.keys()], codes }
+}
+
+const MOST_STEPS = 100
+const CLOSE = 1e-11
+
+/** Where the random effects stand at given β and sds, and the Laplace log-likelihood there. */
+export interface Modes {
+  /** In sds: u = sd·b. */
+  readonly spherical: Float64Array
+  readonly logLikelihood: number
+  readonly mu: Float64Array
+}
+
+/**
+ * The random part of a multilevel Poisson model: inner Newton steps to the modes, with the largest grouping as a diagonal block and
+ * the others dense beside it, so that thousands of trips cost no more than they are.
+ */
+export class RandomPart {
+  private readonly diagonal: Grouping
+  private readonly others: readonly Grouping[]
+  /** First place of each of the others in the dense block. */
+  private readonly starts: readonly number[]
+  private readonly dense: number
+  readonly size: number
+
+  constructor(
+    private readonly design: Design,
+    readonly groupings: readonly Grouping[],
+    /** Σ ln y!, a constant of the data. */
+    private readonly constant: number,
+  ) {
+    const largest = [...groupings].sort((a, b) => b.levels.length - a.levels.length)[0]
+    if (!largest) throw new RangeError('a multilevel model needs at least one random intercept')
+    this.diagonal = largest
+    this.others = groupings.filter((one) => one !== largest)
+    let start = 0
+    this.starts = this.others.map(({ levels }) => (start += levels.length) - levels.length)
+    this.dense = start
+    this.size = largest.levels.length + start
+  }
+
+  private sdsInOrder(sds: Readonly<Record<string, number>>): { first: number; rest: number[] } {
+    return { first: entry(sds, this.diagonal.name), rest: this.others.map(({ name }) => entry(sds, name)) }
+  }
+
+  /** Modes and Laplace log-likelihood at linear predictors without random effects (offset included) and standard deviations. */
+  at(eta0: Float64Array, sds: Readonly<Record<string, number>>, from: Float64Array): Modes {
+    const { rows, events } = this.design
+    const { first, rest } = this.sdsInOrder(sds)
+    let b = Float64Array.from(from)
+    let mu = this.means(eta0, first, rest, b)
+    let value = this.penalised(mu, b)
+    for (let step = 0; step < MOST_STEPS; step++) {
+      const system = this.system(mu, first, rest)
+      if (!system) break
+      const residual = new Float64Array(rows)
+      for (let i = 0; i < rows; i++) residual[i] = at(events, i) - at(mu, i)
+      const gradient = this.transpose(residual, first, rest)
+      for (let i = 0; i < this.size; i++) gradient[i] = at(gradient, i) - at(b, i)
+      const move = solve(system, gradient, this.diagonal.levels.length, this.dense)
+      let share = 1
+      let tried = b
+      let next = -Infinity
+      for (let half = 0; half < 30; half++, share /= 2) {
+        tried = b.map((value_, i) => value_ + share * at(move, i))
+        mu = this.means(eta0, first, rest, tried)
+        next = this.penalised(mu, tried)
+        if (next >= value - 1e-12 * Math.abs(value)) break
+      }
+      const gain = next - value
+      b = tried
+      value = next
+      if (Math.abs(gain) < CLOSE * (Math.abs(value) + 1)) break
+    }
+    const system = this.system(mu, first, rest)
+    const logDet = system ? system.logDiagonal + system.logDense : NaN
+    return { spherical: b, mu, logLikelihood: value - this.constant - logDet / 2 }
+  }
+
+  /** Modes by grouping with their conditional standard errors. */
+  report(modes: Modes, sds: Readonly<Record<string, number>>): Record<string, { level: string; estimate: number; standardError: number }[]> {
+    const { first, rest } = this.sdsInOrder(sds)
+    const system = this.system(modes.mu, first, rest)
+    const variances = system ? diagonalOfInverse(system, this.diagonal.levels.length, this.dense) : new Float64Array(this.size).fill(NaN)
+    const of = (grouping: Grouping, sd: number, start: number): [string, { level: string; estimate: number; standardError: number }[]] => [
+      grouping.name,
+      grouping.levels.map((level, i) => ({ level, estimate: sd * at(modes.spherical, start + i), standardError: sd * Math.sqrt(at(variances, start + i)) })),
+    ]
+    return Object.fromEntries([
+      of(this.diagonal, first, 0),
+      ...this.others.map((grouping, g) => of(grouping, at(rest, g), this.diagonal.levels.length + at(this.starts, g))),
+    ])
+  }
+
+  private means(eta0: Float64Array, first: number, rest: readonly number[], b: Float64Array): Float64Array {
+    const mu = new Float64Array(this.design.rows)
+    const q = this.diagonal.levels.length
+    for (let i = 0; i < mu.length; i++) {
+      let eta = at(eta0, i) + first * at(b, at(this.diagonal.codes, i))
+      for (let g = 0; g < this.others.length; g++) eta += at(rest, g) * at(b, q + at(this.starts, g) + at(at(this.others, g).codes, i))
+      mu[i] = Math.exp(eta)
+    }
+    return mu
+  }
+
+  /** Σ(y·η − μ) − |b|²/2. */
+  private penalised(mu: Float64Array, b: Float64Array): number {
+    let sum = 0
+    for (let i = 0; i < mu.length; i++) {
+      const y = at(this.design.events, i)
+      sum += (y > 0 ? y * Math.log(at(mu, i)) : 0) - at(mu, i)
+    }
+    for (let i = 0; i < this.size; i++) sum -= at(b, i) ** 2 / 2
+    return sum
+  }
+
+  private transpose(vector: Float64Array, first: number, rest: readonly number[]): Float64Array {
+    const out = new Float64Array(this.size)
+    const q = this.diagonal.levels.length
+    for (let i = 0; i < vector.length; i++) {
+      const value = at(vector, i)
+      const code = at(this.diagonal.codes, i)
+      out[code] = at(out, code) + first * value
+      for (let g = 0; g < this.others.length; g++) {
+        const place = q + at(this.starts, g) + at(at(this.others, g).codes, i)
+        out[place] = at(out, place) + at(rest, g) * value
+      }
+    }
+    return out
+  }
+
+  /** I + ΛZᵀWZΛ: a diagonal block, a dense one and what joins them, with the dense one's Schur complement factored. */
+  private system(mu: Float64Array, first: number, rest: readonly number[]): System | undefined {
+    const [q, m] = [this.diagonal.levels.length, this.dense]
+    const diagonal = new Float64Array(q).fill(1)
+    const joint = new Float64Array(q * m)
+    const dense = new Float64Array(m * m)
+    for (let i = 0; i < m; i++) dense[i * m + i] = 1
+    for (let i = 0; i < mu.length; i++) {
+      const weight = at(mu, i)
+      const code = at(this.diagonal.codes, i)
+      diagonal[code] = at(diagonal, code) + first * first * weight
+      for (let g = 0; g < this.others.length; g++) {
+        const place = at(this.starts, g) + at(at(this.others, g).codes, i)
+        const scaled = at(rest, g) * weight
+        joint[code * m + place] = at(joint, code * m + place) + first * scaled
+        for (let h = 0; h <= g; h++) {
+          const other = at(this.starts, h) + at(at(this.others, h).codes, i)
+          const value = scaled * at(rest, h)
+          dense[place * m + other] = at(dense, place * m + other) + value
+          if (place !== other) dense[other * m + place] = at(dense, other * m + place) + value
+        }
+      }
+    }
+    let logDiagonal = 0
+    for (let j = 0; j < q; j++) {
+      const d = at(diagonal, j)
+      logDiagonal += Math.log(d)
+      for (let a = 0; a < m; a++) {
+        const value = at(joint, j * m + a)
+        if (value === 0) continue
+        const share = value / d
+        for (let b = 0; b < m; b++) dense[a * m + b] = at(dense, a * m + b) - share * at(joint, j * m + b)
+      }
+    }
+    const factor = m === 0 ? new Float64Array(0) : cholesky(dense, m)
+    return factor && { diagonal, joint, factor, logDiagonal, logDense: logDeterminant(factor, m) }
+  }
+}
+
+interface System {
+  readonly diagonal: Float64Array
+  readonly joint: Float64Array
+  /** Cholesky factor of the dense block's Schur complement. */
+  readonly factor: Square
+  readonly logDiagonal: number
+  readonly logDense: number
+}
+
+function solve({ diagonal, joint, factor }: System, right: Float64Array, q: number, m: number): Float64Array {
+  const lower = right.slice(q)
+  for (let j = 0; j < q; j++) {
+    const share = at(right, j) / at(diagonal, j)
+    for (let a = 0; a < m; a++) lower[a] = at(lower, a) - share * at(joint, j * m + a)
+  }
+  const below = m === 0 ? lower : choleskySolve(factor, lower, m)
+  const out = new Float64Array(q + m)
+  for (let j = 0; j < q; j++) {
+    let sum = at(right, j)
+    for (let a = 0; a < m; a++) sum -= at(joint, j * m + a) * at(below, a)
+    out[j] = sum / at(diagonal, j)
+  }
+  out.set(below, q)
+  return out
+}
+
+function diagonalOfInverse({ diagonal, joint, factor }: System, q: number, m: number): Float64Array {
+  const inverse = m === 0 ? factor : choleskyInverse(factor, m)
+  const out = new Float64Array(q + m)
+  for (let j = 0; j < q; j++) {
+    let sum = 0
+    for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) sum += at(joint, j * m + a) * at(inverse, a * m + b) * at(joint, j * m + b)
+    const d = at(diagonal, j)
+    out[j] = 1 / d + sum / (d * d)
+  }
+  for (let a = 0; a < m; a++) out[q + a] = at(inverse, a * m + a)
+  return out
+}

@@ -1,0 +1,107 @@
+import { at } from '../../checked/index.ts'
+import { cholesky, choleskyInverse, hessianAt, logGamma, quasiNewton } from '../../numerics/index.ts'
+import { designOf, linear } from './design.ts'
+import type { Levels, ModelData } from './design.ts'
+import { RandomPart, groupingOf } from './multilevel.ts'
+import { estimable, fitPoissonModel } from './poissonModel.ts'
+import type { Coefficient } from './poissonModel.ts'
+
+export interface MultilevelSpec {
+  readonly fixed: readonly string[]
+  /** Names of factors with a random intercept each, nested or crossed; `lure × water` is a factor of its own. */
+  readonly random: readonly string[]
+  readonly levels?: Levels
+}
+
+export interface MultilevelModel {
+  readonly coefficients: Coefficient[]
+  readonly sd: Record<string, number>
+  readonly logLikelihood: number
+  readonly modes: Record<string, { level: string; estimate: number; standardError: number }[]>
+  /** Groupings whose spread is none: their groups differ no more than chance would have it. */
+  readonly noSpread: string[]
+  readonly dropped: string[]
+  readonly converged: boolean
+}
+
+/** A spread below this cannot be told from none. */
+const LEAST_SD = 1e-3
+const FIRST_SD = 0.4
+
+/**
+ * Log-linear model with random intercepts, by the Laplace approximation.
+ *
+ *   y ~ Poisson(h·exp(Xβ + Σ u_g)), u_g ~ Normal(0, σ_g²);  maximum over β and all σ_g of  log p(y|û) − |b̂|²/2 − ½·log|I + ΛZᵀWZΛ|
+ *
+ * Given      rows as columns; fixed effects as for `fitPoissonModel`; random intercepts by factor
+ * Returned   coefficients with errors from the joint curvature of β and σ; σ by grouping; log-likelihood with its constants; each
+ *            group's shrunken effect with its conditional error
+ * Throws     RangeError for a name that is none, for no row with hours, or no random factor
+ * Accuracy   log-likelihood 1e-4, fixed effects 1e-3 of lme4's and glmmTMB's
+ * Source     Breslow & Clayton, JASA 88 (1993) 9; Bates et al., J. Stat. Softw. 67 (2015)
+ */
+export function fitMultilevelPoisson(data: ModelData, spec: MultilevelSpec): MultilevelModel {
+  const { design, kept } = designOf(data, spec.fixed, spec.levels)
+  if (design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
+  const groupings = spec.random.map((name) => {
+    const labels = data.factors[name]
+    if (!labels) throw new RangeError(`there is no factor ${name} to give a random intercept`)
+    return groupingOf(name, labels, kept)
+  })
+  const constant = design.events.reduce((sum, y) => sum + logGamma(y + 1), 0)
+  const random = new RandomPart(design, groupings, constant)
+  const { free, aliased } = estimable(design)
+  const first = fitPoissonModel(data, spec)
+  const [p, q] = [free.length, groupings.length]
+  const start = new Float64Array(p + q).fill(FIRST_SD)
+  const scale = new Float64Array(p + q).fill(0.2)
+  free.forEach((column, i) => {
+    const found = first.coefficients.find(({ name }) => name === design.names[column])
+    start[i] = found?.estimate ?? 0
+    scale[i] = Math.min(1, Math.max(1e-4, found?.standardError ?? 0.3))
+  })
+  const betaOf = (x: Float64Array): Float64Array => {
+    const beta = new Float64Array(design.names.length)
+    free.forEach((column, i) => (beta[column] = at(x, i)))
+    return beta
+  }
+  // The likelihood is even in each σ, so that nought is no wall.
+  const sdsOf = (x: Float64Array): Record<string, number> => Object.fromEntries(groupings.map(({ name }, g) => [name, Math.abs(at(x, p + g))]))
+  let warm: Float64Array = new Float64Array(random.size)
+  const modesAt = (x: Float64Array) => {
+    const eta = linear(design, betaOf(x))
+    for (let i = 0; i < eta.length; i++) eta[i] = at(eta, i) + at(design.offset, i)
+    const modes = random.at(eta, sdsOf(x), warm)
+    if (modes.spherical.every(Number.isFinite)) warm = modes.spherical
+    return modes
+  }
+  const logLikelihood = (x: Float64Array): number => {
+    const value = modesAt(x).logLikelihood
+    return Number.isFinite(value) ? value : -Infinity
+  }
+  const best = quasiNewton(logLikelihood, start, { scale })
+  const sd = sdsOf(best.x)
+  const hessian = hessianAt(logLikelihood, best.x, scale).map((value) => -value)
+  const errors = errorsOf(hessian, p, q, best.x)
+  const modes = modesAt(best.x)
+  return {
+    coefficients: free.map((column, i) => ({ name: at(design.names, column), estimate: at(best.x, i), standardError: at(errors, i) })),
+    sd,
+    logLikelihood: modes.logLikelihood,
+    modes: random.report(modes, sd),
+    noSpread: groupings.filter(({ name }) => (sd[name] ?? 0) < LEAST_SD).map(({ name }) => name),
+    dropped: aliased,
+    converged: best.converged,
+  }
+}
+
+/** Errors of β from the joint curvature; where a spread sits at nought, from that of β alone. */
+function errorsOf(negative: Float64Array, p: number, q: number, x: Float64Array): number[] {
+  const inside = Array.from({ length: p + q }, (_, i) => i).filter((i) => i < p || Math.abs(at(x, i)) >= LEAST_SD)
+  const n = inside.length
+  const chosen = Float64Array.from({ length: n * n }, (_, k) => at(negative, at(inside, Math.floor(k / n)) * (p + q) + at(inside, k % n)))
+  const factor = cholesky(chosen, n)
+  if (!factor) return new Array<number>(p).fill(NaN)
+  const inverse = choleskyInverse(factor, n)
+  return Array.from({ length: p }, (_, i) => Math.sqrt(at(inverse, i * n + i)))
+}

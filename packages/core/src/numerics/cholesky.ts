@@ -1,0 +1,65 @@
+/** A symmetric matrix as its full square, row after row. */
+export type Square = Float64Array
+
+/**
+ * Lower Cholesky factor of a symmetric positive definite matrix, in place of a copy.
+ *
+ * Given      n × n values row by row; only the lower triangle is read
+ * Returned   L with A = L·Lᵀ, the upper triangle zero; undefined where the matrix is not positive definite
+ */
+export function cholesky(matrix: Square, n: number): Square | undefined {
+  const l = new Float64Array(n * n)
+  for (let j = 0; j < n; j++) {
+    for (let i = j; i < n; i++) {
+      let sum = matrix[i * n + j] ?? NaN
+      for (let k = 0; k < j; k++) sum -= (l[i * n + k] ?? 0) * (l[j * n + k] ?? 0)
+      if (i === j) {
+        if (!(sum > 0)) return undefined
+        l[j * n + j] = Math.sqrt(sum)
+      } else l[i * n + j] = sum / (l[j * n + j] ?? 1)
+    }
+  }
+  return l
+}
+
+/** Solves L·Lᵀ·x = b. */
+export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float64Array {
+  const x = forward(l, b, n)
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = x[i] ?? 0
+    for (let k = i + 1; k < n; k++) sum -= (l[k * n + i] ?? 0) * (x[k] ?? 0)
+    x[i] = sum / (l[i * n + i] ?? 1)
+  }
+  return x
+}
+
+/** Solves L·y = b: the half of a solution whose squared length is bᵀ·A⁻¹·b. */
+export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
+  const y = Float64Array.from(b)
+  for (let i = 0; i < n; i++) {
+    let sum = y[i] ?? 0
+    for (let k = 0; k < i; k++) sum -= (l[i * n + k] ?? 0) * (y[k] ?? 0)
+    y[i] = sum / (l[i * n + i] ?? 1)
+  }
+  return y
+}
+
+/** ln|A| from its factor. */
+export function logDeterminant(l: Square, n: number): number {
+  let sum = 0
+  for (let i = 0; i < n; i++) sum += 2 * Math.log(l[i * n + i] ?? 1)
+  return sum
+}
+
+/** A⁻¹ from the factor of A. */
+export function choleskyInverse(l: Square, n: number): Square {
+  const inverse = new Float64Array(n * n)
+  const unit = new Float64Array(n)
+  for (let j = 0; j < n; j++) {
+    unit.fill(0)
+    unit[j] = 1
+    const column = choleskySolve(l, unit, n)
+    for (let i = 0; i < n; i++) inverse[i * n + j] = column[i] ?? 0
+  }
+  return inverse
+}

@@ -1,0 +1,39 @@
+import type { Lure, Stint, conditionWords } from '../vocabulary/index.ts'
+
+export type Level = (typeof conditionWords.WATER_COLUMN)[number]
+
+/** Retrieves that keep a lure on the bottom or at the surface, whatever it is. */
+const ON_BOTTOM = new Set<string>(['slow crawl on bottom', 'drag', 'free fall at edges'])
+const AT_SURFACE = new Set<string>(['bulge at the surface', 'walk', 'spit'])
+/** Classes that are worked at the surface or on the bottom: where nothing else is known. */
+const TOP_CLASS = /topwater|popper|prop|buzzbait|frog|toad|floating worm/
+const BOTTOM_CLASS = /jig|rig|tube|worm|shaky|spoon/
+const NOT_BOTTOM_CLASS = /umbrella|bladed|hair jig|stick worm|swimbait/
+
+/** Shallower than this is at the top, nearer to the bottom than that is at the bottom. */
+const TOP_M = 0.4
+const NEAR_BOTTOM_M = 0.6
+
+export type LureAtWork = Pick<Lure, 'class' | 'runsFromM' | 'runsToM'>
+export type StintAtWork = Pick<Stint, 'retrieve' | 'lureDepthM' | 'depthM'>
+
+/** How deep a lure works, metres: as logged for the stint, else the middle of its running depths. */
+export function workingDepthM(lure: LureAtWork, { lureDepthM }: Pick<StintAtWork, 'lureDepthM'> = {}): number | undefined {
+  if (typeof lureDepthM === 'number') return lureDepthM
+  const [from, to] = [lure.runsFromM ?? lure.runsToM, lure.runsToM ?? lure.runsFromM]
+  return typeof from === 'number' && typeof to === 'number' ? (from + to) / 2 : undefined
+}
+
+/**
+ * The level of the water column that is worked: by the retrieve, else by the depth the lure runs at against the water's, and only
+ * where neither is known by what its class is made for. Common practice, no source; the half metres are ours.
+ */
+export function levelOf(lure: LureAtWork, stint: StintAtWork = {}): Level {
+  if (stint.retrieve && ON_BOTTOM.has(stint.retrieve)) return 'bottom'
+  if (stint.retrieve && AT_SURFACE.has(stint.retrieve)) return 'top'
+  const depthM = workingDepthM(lure, stint)
+  if (typeof stint.depthM === 'number' && depthM !== undefined && depthM > TOP_M && stint.depthM - depthM <= NEAR_BOTTOM_M) return 'bottom'
+  if (TOP_CLASS.test(lure.class)) return 'top'
+  if (BOTTOM_CLASS.test(lure.class) && !NOT_BOTTOM_CLASS.test(lure.class)) return 'bottom'
+  return depthM !== undefined && depthM < TOP_M ? 'top' : 'middle'
+}

@@ -1,0 +1,73 @@
+import { Body, GeoVector, MakeTime, RotateVector, Rotation_EQJ_EQD, SiderealTime } from 'astronomy-engine'
+import { at } from '../checked/index.ts'
+import { HOUR_MS } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
+
+/** From the earth's centre on the equator of date, in earth radii. */
+export type Vector = readonly [number, number, number]
+
+/** The sun's place changes so evenly that one look a day is enough; the moon's, four. */
+const NODE_MS = { sun: 24 * HOUR_MS, moon: 6 * HOUR_MS } as const
+export type SkyBody = keyof typeof NODE_MS
+
+const EARTH_RADII_PER_AU = 149_597_870.7 / 6378.137
+
+/** What was looked up once, by node: the ephemeris is the same for every place and trip. */
+const nodes = { sun: new Map<number, Vector>(), moon: new Map<number, Vector>() }
+/** The cubics between nodes, by interval: four coefficients for each axis, in shares of the interval. */
+const cubics = { sun: new Map<number, Float64Array>(), moon: new Map<number, Float64Array>() }
+const siderealAtMidnight = new Map<number, number>()
+
+/**
+ * Where sun or moon stands, from the earth's centre: a cubic through four looks at the ephemeris.
+ *
+ * Returned   the vector on the equator of date, in earth radii, written into `into`
+ * Accuracy   0.0001° of the ephemeris itself: the cubic's error term 9/384·h⁴ with h a day of the sun's year and a quarter day of
+ *            the moon's month
+ * Source     astronomy-engine (VSOP87 and ELP, truncated), with aberration, precession and nutation
+ */
+export function placeOf(body: SkyBody, ms: EpochMs, into: Float64Array): void {
+  const interval = Math.floor(ms / NODE_MS[body])
+  const t = ms / NODE_MS[body] - interval
+  let c = cubics[body].get(interval)
+  if (!c) cubics[body].set(interval, (c = cubicFrom(body, interval)))
+  for (let axis = 0; axis < 3; axis++) into[axis] = at(c, axis) + t * (at(c, 3 + axis) + t * (at(c, 6 + axis) + t * at(c, 9 + axis)))
+}
+
+/** The cubic through the nodes at −1, 0, 1 and 2 of an interval. */
+function cubicFrom(body: SkyBody, interval: number): Float64Array {
+  const [before, from, to, after] = [-1, 0, 1, 2].map((i) => node(body, interval + i)) as [Vector, Vector, Vector, Vector]
+  const c = new Float64Array(12)
+  for (const axis of [0, 1, 2] as const) {
+    const [a, b, d, e] = [before[axis], from[axis], to[axis], after[axis]]
+    c.set([b], axis)
+    c.set([d - a / 3 - b / 2 - e / 6], 3 + axis)
+    c.set([(a + d) / 2 - b], 6 + axis)
+    c.set([(e - a) / 6 + (b - d) / 2], 9 + axis)
+  }
+  return c
+}
+
+function node(body: SkyBody, index: number): Vector {
+  let known = nodes[body].get(index)
+  if (!known) nodes[body].set(index, (known = lookUp(body, index * NODE_MS[body])))
+  return known
+}
+
+function lookUp(body: SkyBody, ms: EpochMs): Vector {
+  const time = MakeTime(new Date(ms))
+  const { x, y, z } = RotateVector(Rotation_EQJ_EQD(time), GeoVector(body === 'sun' ? Body.Sun : Body.Moon, time, true))
+  return [x * EARTH_RADII_PER_AU, y * EARTH_RADII_PER_AU, z * EARTH_RADII_PER_AU]
+}
+
+const DAY_MS = 24 * HOUR_MS
+/** The earth's turn in one solar day, in hours of sidereal time (mean; nutation moves it by less than a hundredth of a second a day). */
+const SIDEREAL_HOURS_A_DAY = 24.06570982441908
+
+/** Greenwich apparent sidereal time in radians. */
+export function siderealAngle(ms: EpochMs): number {
+  const day = Math.floor(ms / DAY_MS)
+  let midnight = siderealAtMidnight.get(day)
+  if (midnight === undefined) siderealAtMidnight.set(day, (midnight = SiderealTime(new Date(day * DAY_MS))))
+  return ((midnight + (ms / DAY_MS - day) * SIDEREAL_HOURS_A_DAY) * Math.PI) / 12
+}

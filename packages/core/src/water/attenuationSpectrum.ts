@@ -1,0 +1,104 @@
+import { at } from '../checked/index.ts'
+import { diffuseAttenuation } from './attenuation.ts'
+import { CIE_1931, DAYLIGHT, PURE_WATER, WAVELENGTHS_NM, spectrum } from './spectra.ts'
+import type { Spectrum } from './spectra.ts'
+
+/** What colours a water, as shares at 440 nm. The mixtures are ours and rough: only a spectrometer knows a water's own. */
+interface Mixture {
+  /** Dissolved: tannin, humic matter. */
+  readonly dissolved: number
+  readonly mineral: number
+  readonly algae: number
+}
+
+export const WATER_TINTS = ['clear', 'green', 'tea', 'clay'] as const
+export type WaterTint = (typeof WATER_TINTS)[number]
+const MIXTURES: Readonly<Record<WaterTint, Mixture>> = {
+  clear: { dissolved: 0.35, mineral: 0.35, algae: 0.3 },
+  green: { dissolved: 0.3, mineral: 0.2, algae: 0.5 },
+  tea: { dissolved: 0.9, mineral: 0.05, algae: 0.05 },
+  clay: { dissolved: 0.2, mineral: 0.75, algae: 0.05 },
+}
+
+/** Bricaud, Morel & Prieur, Limnol. Oceanogr. 26 (1981) 43: slope 0.014 a nanometre. */
+const DISSOLVED = spectrum((nm) => Math.exp(-0.014 * (nm - 440)))
+/** Mineral particles scatter all colours and swallow the blue ones a little (shape ours). */
+const MINERAL = spectrum((nm) => 0.35 * Math.exp(-0.011 * (nm - 440)) + 0.65 * Math.sqrt(440 / nm))
+/** Pigment's two peaks over the scattering of cells (shape ours). */
+const ALGAE = spectrum((nm) => 0.55 * Math.exp(-(((nm - 440) / 35) ** 2)) + 0.3 * Math.exp(-(((nm - 675) / 14) ** 2)) + 0.45 * (440 / nm))
+
+const shapeOf = ({ dissolved, mineral, algae }: Mixture): Spectrum =>
+  spectrum((_, i) => dissolved * at(DISSOLVED, i) + mineral * at(MINERAL, i) + algae * at(ALGAE, i))
+
+/** Photons of daylight: what Kd(PAR) counts, 400–700 nm. */
+const PHOTONS = spectrum((nm, i) => (nm < 400 || nm > 700 ? 0 : at(DAYLIGHT, i) * nm))
+/** Daylight as the eye weighs it. */
+const SEEN = spectrum((_, i) => at(DAYLIGHT, i) * at(CIE_1931.y, i))
+
+/** Share of weighted light left after an optical path. */
+function shareLeft(weights: Spectrum, perM: Spectrum, depthM: number): number {
+  let [left, all] = [0, 0]
+  for (let i = 0; i < weights.length; i++) {
+    left += at(weights, i) * Math.exp(-at(perM, i) * depthM)
+    all += at(weights, i)
+  }
+  return left / all
+}
+
+export interface WaterSpectrum {
+  /** Diffuse attenuation at each of `WAVELENGTHS_NM`, 1/m. */
+  readonly perM: Spectrum
+  /** The visibility given is more than pure water allows under this model: pure water stands in. */
+  readonly clearerThanModel: boolean
+}
+
+const ONE_PERCENT = Math.log(100)
+
+/**
+ * How fast each wavelength is lost going down, from how far down one sees and the water's tint.
+ *
+ *   Kd(λ) = a_w(λ) + A·shape(λ), with A such that one photon of daylight in a hundred reaches 4.605 / Kd(PAR)
+ *
+ * Given      visibility in metres (> 0), tint
+ * Returned   never less than pure water's absorption at any wavelength
+ * Valid for  a picture of the water's colour; particles and algae are rough
+ * Source     pure water Pope & Fry (1997) and Smith & Baker (1981); dissolved colour Bricaud et al. (1981); the rest ours
+ */
+export function attenuationSpectrum(visibilityM: number, tint: WaterTint): WaterSpectrum {
+  const depthM = ONE_PERCENT / diffuseAttenuation(visibilityM)
+  const shape = shapeOf(MIXTURES[tint])
+  const withAmount = (amount: number): Spectrum => spectrum((_, i) => at(PURE_WATER, i) + amount * at(shape, i))
+  const left = (amount: number): number => shareLeft(PHOTONS, withAmount(amount), depthM)
+  if (left(0) <= 0.01) return { perM: PURE_WATER, clearerThanModel: true }
+  let [low, high] = [0, 1]
+  while (left(high) > 0.01) high *= 2
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2
+    if (left(middle) > 0.01) low = middle
+    else high = middle
+  }
+  return { perM: withAmount(high), clearerThanModel: false }
+}
+
+/** Waters already worked out, to 2 % of the visibility. */
+const known = new Map<string, WaterSpectrum>()
+const SIGHT_STEP = Math.log(1.02)
+
+/** As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often. */
+export function waterSpectrum(visibilityM: number, tint: WaterTint): WaterSpectrum {
+  const step = Math.round(Math.log(visibilityM) / SIGHT_STEP)
+  const key = `${step} ${tint}`
+  let found = known.get(key)
+  if (!found) known.set(key, (found = attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint)))
+  return found
+}
+
+/** Share of the daylight, as the eye by day weighs it, that is left of what goes in at a depth. */
+export const photopicTransmission = (water: WaterSpectrum, depthM: number): number => shareLeft(SEEN, water.perM, depthM)
+
+/** A tint as it was read, or the tint of most fishing water where none was. */
+export const tintOf = (word: unknown): WaterTint => WATER_TINTS.find((tint) => tint === word) ?? 'green'
+
+/** Daylight left at each wavelength at a depth, relative power. */
+export const daylightAt = (water: WaterSpectrum, depthM: number): Spectrum =>
+  WAVELENGTHS_NM.map((_, i) => at(DAYLIGHT, i) * Math.exp(-at(water.perM, i) * depthM))

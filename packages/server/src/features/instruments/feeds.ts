@@ -1,0 +1,183 @@
+import { v5 as uuidv5 } from 'uuid'
+import { SounderIntake, trackOf } from '@jotbook/core/formats'
+import type { SounderReading, TrackPoint } from '@jotbook/core/formats'
+import { sounderReading } from '@jotbook/contract'
+import type { FeedState } from '@jotbook/contract'
+import { outsideLookup } from '../../platform/outside.ts'
+import type { OutsideRules } from '../../platform/outside.ts'
+import type { Applied, Author, Push } from '../changes/applyChanges.ts'
+import { serverChanges } from '../changes/serverChanges.ts'
+import type { MadeChange } from '../changes/serverChanges.ts'
+import { LineCutter, openFeed } from './feedLine.ts'
+
+export interface FeedOf {
+  readonly book: string
+  readonly trip: string
+  readonly author: Author
+  readonly url: URL
+}
+
+/** What a feed needs of the book. */
+export interface FeedPorts {
+  readonly push: (book: string, push: Push) => Promise<Pick<Applied, 'refused'>>
+  /** The trip as it stands: its track so far, and whether it is over. Undefined when there is none. */
+  readonly trip: (book: string, trip: string) => Promise<{ readonly track: unknown; readonly end: unknown } | undefined>
+  readonly rules: OutsideRules
+  readonly now: () => number
+}
+
+const FLUSH_MS = 1000
+const FIRST_WAIT_MS = 500
+const LONGEST_WAIT_MS = 30_000
+const SILENT_MS = 30_000
+
+/** Live sounders: one connection a trip, dialled again with growing patience, each reading written once it matters. */
+export class Feeds {
+  private readonly running = new Map<string, Feed>()
+
+  constructor(private readonly ports: FeedPorts) {}
+
+  async start(of: FeedOf): Promise<FeedState> {
+    const known = this.running.get(key(of))
+    if (known && !known.over) return known.state()
+    // In the map before anything is waited for: a second press finds the first one's connection.
+    const feed = new Feed(of, this.ports)
+    this.running.set(key(of), feed)
+    try {
+      await feed.begin()
+    } catch (error) {
+      this.running.delete(key(of))
+      await feed.stop()
+      throw error
+    }
+    return feed.state()
+  }
+
+  state(of: Pick<FeedOf, 'book' | 'trip'>): FeedState {
+    return (
+      this.running.get(key(of))?.state() ?? { running: false, connected: false, readings: 0, used: 0, checksum: 0, unreadable: 0, flooded: 0, silent: false }
+    )
+  }
+
+  async stop(of: Pick<FeedOf, 'book' | 'trip'>): Promise<FeedState> {
+    await this.running.get(key(of))?.stop()
+    const state = this.state(of)
+    this.running.delete(key(of))
+    return state
+  }
+
+  async stopAll(): Promise<void> {
+    await Promise.all([...this.running.values()].map((feed) => feed.stop()))
+    this.running.clear()
+  }
+}
+
+const key = ({ book, trip }: Pick<FeedOf, 'book' | 'trip'>): string => `${book} ${trip}`
+
+class Feed {
+  over = false
+  private readonly intake = new SounderIntake()
+  private readonly cutter: LineCutter
+  private readonly timer: NodeJS.Timeout
+  private redial: NodeJS.Timeout | undefined
+  private hangUp: () => void = () => undefined
+  private waitMs = FIRST_WAIT_MS
+  private connected = false
+  private readings = 0
+  private lastMs: number
+  private track: TrackPoint[] = []
+  /** Heard, and not yet in the book. */
+  private unwritten: SounderReading[] = []
+  private moved = false
+  private writing: Promise<void> = Promise.resolve()
+
+  constructor(
+    private readonly of: FeedOf,
+    private readonly ports: FeedPorts,
+  ) {
+    this.lastMs = ports.now()
+    this.cutter = new LineCutter((line) => this.heard(line), ports.now)
+    this.timer = setInterval(() => this.flush(), FLUSH_MS)
+  }
+
+  async begin(): Promise<void> {
+    this.track = trackOf((await this.ports.trip(this.of.book, this.of.trip))?.track)
+    this.dial()
+  }
+
+  private dial(): void {
+    if (this.over) return
+    this.hangUp = openFeed(this.of.url, outsideLookup(this.ports.rules), this.cutter, {
+      open: () => {
+        this.connected = true
+        this.waitMs = FIRST_WAIT_MS
+      },
+      closed: () => {
+        this.connected = false
+        if (!this.over) this.redial = setTimeout(() => this.dial(), this.waitMs)
+        this.waitMs = Math.min(LONGEST_WAIT_MS, 2 * this.waitMs)
+      },
+    })
+  }
+
+  state(): FeedState {
+    const { used, checksum, unreadable } = this.intake.counts
+    return {
+      running: !this.over,
+      connected: this.connected,
+      readings: this.readings,
+      used,
+      checksum,
+      unreadable,
+      flooded: this.cutter.flooded,
+      silent: !this.over && this.ports.now() - this.lastMs > SILENT_MS,
+    }
+  }
+
+  async stop(): Promise<void> {
+    this.end()
+    this.flush()
+    await this.writing
+  }
+
+  private end(): void {
+    this.over = true
+    clearInterval(this.timer)
+    clearTimeout(this.redial)
+    this.hangUp()
+  }
+
+  private heard(line: string): void {
+    this.lastMs = this.ports.now()
+    this.intake.take(line)
+  }
+
+  private flush(): void {
+    const { readings, track } = this.intake.drain()
+    this.track.push(...track)
+    this.unwritten.push(...readings)
+    this.moved ||= track.length > 0
+    if (this.unwritten.length === 0 && !this.moved) return
+    // While the database is away what was heard waits here, and goes in with the next that works.
+    this.writing = this.writing.then(() => this.write()).catch(() => undefined)
+  }
+
+  private async write(): Promise<void> {
+    const { book, trip, author } = this.of
+    const [readings, moved] = [[...this.unwritten], this.moved]
+    if (readings.length === 0 && !moved) return
+    this.moved = false
+    const made: MadeChange[] = readings.map((reading) => ({ kind: 'reading', ...sounderReading(trip, reading, uuidv5) }))
+    if (moved) made.push({ kind: 'trip', recordId: trip, fields: { track: this.track } })
+    const { refused } = await this.ports.push(book, { author, changes: serverChanges(this.ports.now(), made) }).catch((error: unknown) => {
+      this.moved ||= moved
+      throw error
+    })
+    this.unwritten.splice(0, readings.length)
+    // The trip is gone, or the member's right to write: nothing more of this will be taken.
+    if (refused.length > 0) return this.end()
+    this.readings += readings.length
+    const stored = await this.ports.trip(book, trip)
+    if ((!stored || typeof stored.end === 'string') && !this.over) void this.stop()
+  }
+}

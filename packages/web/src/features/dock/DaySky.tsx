@@ -1,0 +1,40 @@
+import { useContext, useMemo } from 'react'
+import { epochMs } from '@jotbook/core'
+import type { TripReading } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
+import { DockContext } from './dockContext.ts'
+
+const HOUR_MS = 3_600_000
+
+/** What sky and season did on the trip as far as it is typed, each to be set right by hand. */
+export function DaySky({ zone }: { zone: string }) {
+  const { form, read } = useContext(DockContext)
+  const { waters } = useAppSelector(({ records }) => records)
+  const [waterId, said] = form.watch(['water', 'said'])
+  const water = waters.find(({ id }) => id === waterId)
+  const start = startOf(read.records)
+  const typed = JSON.stringify(read.records.filter(({ kind }) => kind === 'reading').map(({ fields }) => fields))
+  const setting = useMemo(() => ({ start: start?.start ?? '', timeZone: zone, readings: JSON.parse(typed) as TripReading[] }), [start?.start, zone, typed])
+  const conditions = useDayConditions(water, setting, start?.fromMs ?? 0, start?.toMs ?? 0)
+  if (!start || !conditions) return null
+  return (
+    <WhatTheSkyDid
+      conditions={conditions}
+      said={said}
+      zone={zone}
+      onSay={(field, word) => form.setValue('said', { ...form.getValues('said'), [field]: word ?? '' }, { shouldDirty: true })}
+    />
+  )
+}
+
+/** The trip's hours, once its start is known; without an end an hour of it. */
+function startOf(
+  records: readonly { readonly kind: string; readonly fields: Readonly<Record<string, unknown>> }[],
+): { start: string; fromMs: number; toMs: number } | undefined {
+  const trip = records.find(({ kind }) => kind === 'trip')?.fields
+  if (typeof trip?.start !== 'string') return undefined
+  const fromMs = epochMs(trip.start)
+  const endMs = typeof trip.end === 'string' ? epochMs(trip.end) : fromMs + HOUR_MS
+  return { start: trip.start, fromMs, toMs: Math.max(fromMs + HOUR_MS / 60, endMs) }
+}

@@ -1,0 +1,2 @@
+export { Addresses } from './Addresses.tsx'
+export { Instruments } from './Instruments.tsx'
