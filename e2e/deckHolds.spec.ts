@@ -121,7 +121,8 @@ test('targets are large and apart on every screen, a wet one asks to be held, th
     expect(await misfits(page), JSON.stringify(size)).toEqual([])
   }
   // With nothing asked, every rod is to be seen without scrolling, on the smallest screen too.
-  await phone.tap('plan')
+  await phone.tap('plan', 'Why: plan')
+  await expect(page.getByRole('button', { name: 'plan', exact: true })).toHaveCount(0)
   for (const size of SIZES) {
     await page.setViewportSize(size)
     const hidden = await page.evaluate(() => {
