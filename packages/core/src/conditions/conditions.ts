@@ -40,18 +40,10 @@ export interface CutBy {
   readonly classes?: readonly string[]
 }
 
-const trackIn = (scene: Scene, condition: string, edges: readonly number[] | undefined): Track =>
+/** One condition of a scene through its trip, worked out or as read. `edges` undefined: a class. */
+export const trackIn = (scene: Scene, condition: string, edges: readonly number[] | undefined): Track =>
   isWorked(condition) ? WORKED[condition](scene, edges ?? []) : readingTrack(scene.setting, condition, edges)
 
-/** One condition of a stint through its trip, worked out or as read. `edges` undefined: a class. */
+/** One condition of a stint through its trip. */
 export const conditionTrack = (setting: Setting, condition: string, edges: readonly number[] | undefined, past: WaterPast = NO_PAST): Track =>
   trackIn(new Scene(setting, past), condition, edges)
-
-/** The tracks of a stint by condition. */
-export function tracksOf(setting: Setting, { edges, classes = [] }: CutBy, past: WaterPast = NO_PAST): Record<string, Track> {
-  const scene = new Scene(setting, past)
-  return Object.fromEntries([
-    ...Object.entries(edges).map(([condition, list]) => [condition, trackIn(scene, condition, list)] as const),
-    ...classes.map((condition) => [condition, trackIn(scene, condition, undefined)] as const),
-  ])
-}

@@ -3,6 +3,7 @@ import { HOUR_MS, epochMs } from '../time/index.ts'
 import type { EpochMs, Sample } from '../time/index.ts'
 import { frontPhase } from '../weather/index.ts'
 import type { FrontState, WeatherReading } from '../weather/index.ts'
+import { Daylight } from './daylight.ts'
 import type { PastReading, Setting } from './types.ts'
 import type { WaterPast } from './waterPast.ts'
 
@@ -14,12 +15,22 @@ export class Scene {
   private readLately: readonly PastReading[] | undefined
   private states: readonly Sample<FrontState>[] | undefined
 
+  /** Undefined for a water without coordinates. */
+  readonly light: Daylight | undefined
+
   constructor(
     readonly setting: Setting,
     readonly past: WaterPast,
+    light?: Daylight,
   ) {
     this.startMs = epochMs(setting.start)
+    const { latitude, longitude } = setting
+    this.light = light ?? (latitude === null || longitude === null ? undefined : new Daylight(setting, latitude, longitude))
   }
+
+  /** The same, for a lure that works at another depth; undefined: not known. */
+  atDepth = (lureDepthM: number | undefined): Scene =>
+    new Scene({ ...this.setting, ...(lureDepthM === undefined ? {} : { lureDepthM }) }, this.past, this.light)
 
   /** Readings of the water from three days before the trip, and the trip's own, in order of time. */
   lately(): readonly PastReading[] {

@@ -1,4 +1,5 @@
 import { at } from '../checked/index.ts'
+import { signChange } from '../numerics/index.ts'
 import { MINUTE_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
@@ -21,7 +22,8 @@ export function bandIndex(value: number, edges: readonly number[]): number {
   return index
 }
 
-export const UNKNOWN_TRACK: Track = { cuts: () => [], at: () => ({ value: null, stale: false }) }
+export const UNKNOWN_VALUE: TrackValue = { value: null, stale: false }
+export const UNKNOWN_TRACK: Track = { cuts: () => [], at: () => UNKNOWN_VALUE }
 
 /** A condition that stays what it is for the whole trip. */
 export function constantTrack(value: number | string | null): Track {
@@ -36,19 +38,18 @@ const LOOK_MS = 10 * MINUTE_MS
  * found to the millisecond; a visit to another band that is shorter than the time between two looks may be missed.
  */
 export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly number[], lookMs = LOOK_MS): Track {
-  const looks = new Map<number, number>()
-  const bandAt = (ms: EpochMs): number => bandKey(f(ms), edges)
-  const look = (node: number): number => {
-    let band = looks.get(node)
-    if (band === undefined) looks.set(node, (band = bandAt(node * lookMs)))
-    return band
+  const seen = new Map<number, TrackValue>()
+  const look = (node: number): TrackValue => {
+    let value = seen.get(node)
+    if (value === undefined) seen.set(node, (value = f(node * lookMs)))
+    return value
   }
   return {
     at: f,
     cuts: (fromMs, toMs) => {
       const found: EpochMs[] = []
       for (let node = Math.floor(fromMs / lookMs); node * lookMs < toMs; node++) {
-        changes(node * lookMs, (node + 1) * lookMs, look(node), look(node + 1), bandAt, found)
+        changes(f, edges, node * lookMs, (node + 1) * lookMs, look(node), look(node + 1), found)
       }
       return found
     },
@@ -64,23 +65,69 @@ export function stepTrack(times: readonly EpochMs[], valueFrom: (ms: EpochMs) =>
   }
 }
 
-/** Every change of band between two times, by halving. */
-function changes(fromMs: EpochMs, toMs: EpochMs, from: number, to: number, bandAt: (ms: EpochMs) => number, found: EpochMs[]): void {
-  if (from === to) return
+/** Every change of band between two times: one edge between two values is gone to straight, anything else by halving. */
+function changes(
+  f: (ms: EpochMs) => TrackValue,
+  edges: readonly number[],
+  fromMs: EpochMs,
+  toMs: EpochMs,
+  from: TrackValue,
+  to: TrackValue,
+  found: EpochMs[],
+): void {
+  const [before, after] = [bandKey(from, edges), bandKey(to, edges)]
+  if (before === after) return
   if (toMs - fromMs <= 1) {
     found.push(toMs)
     return
   }
+  const edge = edges[Math.min(before, after) >> 1]
+  if (edge !== undefined && Math.abs(before - after) === 2 && typeof from.value === 'number' && typeof to.value === 'number') {
+    const past = (ms: EpochMs): number => {
+      const { value } = f(ms)
+      return (typeof value === 'number' ? value : -Infinity) - edge
+    }
+    found.push(signChange(past, fromMs, toMs, from.value - edge, to.value - edge))
+    return
+  }
   const middle = Math.floor((fromMs + toMs) / 2)
-  const band = bandAt(middle)
-  changes(fromMs, middle, from, band, bandAt, found)
-  changes(middle, toMs, band, to, bandAt, found)
+  const between = f(middle)
+  changes(f, edges, fromMs, middle, from, between, found)
+  changes(f, edges, middle, toMs, between, to, found)
 }
 
 /** A number for a band, its staleness and whether it is known. */
 function bandKey({ value, stale }: TrackValue, edges: readonly number[]): number {
   if (typeof value !== 'number') return -1
   return 2 * bandIndex(value, edges) + (stale ? 1 : 0)
+}
+
+/** Time counted from a moment (or, with `sign` −1, up to it) over `[from, to)`. Null: it is not known. */
+export interface Count {
+  readonly from: EpochMs
+  readonly to: EpochMs
+  readonly moment: EpochMs | null
+  readonly stale: boolean
+}
+
+/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order and without gap. */
+export function countTrack(over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[], unitMs: number, sign: 1 | -1, edges: readonly number[]): Track {
+  return {
+    cuts: (fromMs, toMs) =>
+      over(fromMs, toMs).flatMap(({ from, to, moment }) => [
+        from,
+        ...(moment === null
+          ? []
+          : edges
+              .map((edge) => Math.round(moment + sign * edge * unitMs))
+              .filter((ms) => ms > from && ms < to)
+              .sort((a, b) => a - b)),
+      ]),
+    at: (ms) => {
+      const count = over(ms, ms + 1).find(({ from, to }) => from <= ms && ms < to)
+      return count && count.moment !== null ? { value: (sign * (ms - count.moment)) / unitMs, stale: count.stale } : UNKNOWN_VALUE
+    },
+  }
 }
 
 /** The first track where it knows something, else the second. */

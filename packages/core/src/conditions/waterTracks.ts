@@ -2,7 +2,7 @@ import { fishSeason } from '../season/index.ts'
 import { localParts } from '../time/index.ts'
 import { readingTrack } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
-import { constantTrack, functionTrack } from './track.ts'
+import { UNKNOWN_VALUE, constantTrack } from './track.ts'
 import type { Track } from './track.ts'
 import { percentileAmong, tempLately, tempTrend } from './waterPast.ts'
 import type { WaterPast } from './waterPast.ts'
@@ -11,11 +11,21 @@ import type { WaterPast } from './waterPast.ts'
 const percentile =
   (condition: 'waterTempC' | 'visibilityM', among: (past: WaterPast) => readonly number[]) =>
   ({ setting, past }: Scene, edges: readonly number[]): Track => {
-    const read = readingTrack(setting, condition, [])
-    return functionTrack((ms) => {
-      const { value, stale } = read.at(ms)
-      return typeof value === 'number' ? { value: percentileAmong(among(past), value), stale } : { value: null, stale: false }
-    }, edges)
+    const days = among(past)
+    // The share of days below only changes where the reading passes one of them.
+    const passed = edges.flatMap((edge) => days[Math.max(0, Math.ceil((edge * days.length) / 100) - 1)] ?? [])
+    const read = readingTrack(
+      setting,
+      condition,
+      [...new Set(passed)].sort((a, b) => a - b),
+    )
+    return {
+      cuts: read.cuts,
+      at: (ms) => {
+        const { value, stale } = read.at(ms)
+        return typeof value === 'number' ? { value: percentileAmong(days, value), stale } : UNKNOWN_VALUE
+      },
+    }
   }
 
 export const tempPercentileTrack = percentile('waterTempC', ({ temps }) => temps)

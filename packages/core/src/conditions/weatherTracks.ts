@@ -1,9 +1,10 @@
-import { HOUR_MS, courseOf } from '../time/index.ts'
+import { CARRIED_MS, HOUR_MS, courseOf } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import { pressureTendency } from '../weather/index.ts'
 import { classTrack, courseTrack, readingTrack, samplesOf } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
-import { UNKNOWN_TRACK, functionTrack, stepTrack } from './track.ts'
-import type { Track } from './track.ts'
+import { UNKNOWN_TRACK, countTrack, stepTrack } from './track.ts'
+import type { Count, Track } from './track.ts'
 import type { PastReading } from './types.ts'
 import { usualAirC } from './waterPast.ts'
 
@@ -18,11 +19,19 @@ export const frontTrack = (scene: Scene): Track => classTrack(scene.fronts().map
 
 export function daysSinceFrontTrack(scene: Scene, edges: readonly number[]): Track {
   const states = scene.fronts()
-  return functionTrack((ms) => {
-    const passed = states.findLast((state) => state.ms <= ms && state.value.passedMs !== null)?.value.passedMs
-    return { value: typeof passed === 'number' ? (ms - passed) / DAY_MS : null, stale: false }
-  }, edges)
+  let moment: EpochMs | null = null
+  const counts = states.map(({ ms, value }, i): Count => {
+    moment = value.passedMs ?? moment
+    return { from: ms, to: states[i + 1]?.ms ?? Infinity, moment, stale: false }
+  })
+  return countTrack(during(counts), DAY_MS, 1, edges)
 }
+
+/** Those of a list that touch a span. */
+const during =
+  (counts: readonly Count[]) =>
+  (fromMs: EpochMs, toMs: EpochMs): readonly Count[] =>
+    counts.filter(({ from, to }) => from < toMs && to > fromMs)
 
 /** What the last hours add up to. Unknown unless they were read from their first half on: what is known only since the launch says nothing of yesterday. */
 function overHours(hours: number, of: (readings: readonly PastReading[]) => number | null) {
@@ -68,10 +77,14 @@ export function airAnomalyTrack({ setting, past, startMs }: Scene, edges: readon
 export function sinceCurrentTrack({ setting }: Scene, edges: readonly number[]): Track {
   const currents = samplesOf<string>(setting.readings, 'current', 'string').sort((a, b) => a.ms - b.ms)
   const changes = currents.filter(({ value }, i) => i > 0 && value !== currents[i - 1]?.value).map(({ ms }) => ms)
+  const [first, last] = [changes[0], currents.at(-1)]
+  if (first === undefined || !last) return UNKNOWN_TRACK
   const current = readingTrack(setting, 'current')
-  return functionTrack((ms) => {
-    const changed = changes.findLast((when) => when <= ms)
-    const { value, stale } = current.at(ms)
-    return changed === undefined || value === null ? { value: null, stale: false } : { value: (ms - changed) / HOUR_MS, stale }
-  }, edges)
+  const times = [...new Set([...changes, ...current.cuts(first, last.ms + CARRIED_MS).filter((ms) => ms > first), last.ms + CARRIED_MS])].sort((a, b) => a - b)
+  const counts = times.slice(0, -1).map((from, i): Count => {
+    const to = times[i + 1] ?? from
+    const { value, stale } = current.at((from + to) / 2)
+    return { from, to, moment: value === null ? null : (changes.findLast((ms) => ms <= from) ?? null), stale }
+  })
+  return countTrack(during(counts), HOUR_MS, 1, edges)
 }

@@ -1,17 +1,25 @@
 import { at } from '../checked/index.ts'
-import { NO_PAST, bandIndex, tracksOf } from '../conditions/index.ts'
-import type { CutBy, Track, TrackValue, WaterPast } from '../conditions/index.ts'
+import { NO_PAST, Scene, trackIn } from '../conditions/index.ts'
+import type { CutBy, Track, WaterPast } from '../conditions/index.ts'
 import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
+import { Course, CutCondition, runOf } from './course.ts'
+import type { Run, Stretch } from './course.ts'
 import type { TripRecord, TripStint } from './types.ts'
 
-/** A piece of one stint in epoch milliseconds, with the value of each condition in its middle. */
+/** A piece of one stint in epoch milliseconds, through which every condition keeps its band. */
 export interface Cut {
   readonly stint: TripStint
   readonly fromMs: EpochMs
-  toMs: EpochMs
-  readonly values: Readonly<Record<string, number | string | null>>
-  readonly stale: readonly string[]
+  readonly toMs: EpochMs
+  readonly stretch: Stretch
+}
+
+/** A trip cut: its pieces in the order of the stints, each `[fromMs, toMs)`; the pieces of a stint add up to it exactly. */
+export interface CutTrip {
+  readonly cuts: readonly Cut[]
+  /** A condition's own value in a stint's place at a time; null is unknown. */
+  readonly valueAt: (stint: TripStint, condition: string, ms: EpochMs) => number | string | null
 }
 
 export interface CutOptions extends CutBy {
@@ -21,87 +29,123 @@ export interface CutOptions extends CutBy {
   readonly byDay?: boolean
 }
 
+/** The one condition that depends on how deep a stint's lure works. */
+const AT_DEPTH = 'lureLux'
+
+interface Closed {
+  readonly stint: TripStint
+  readonly fromMs: EpochMs
+  readonly toMs: EpochMs
+}
+
 /**
- * Cuts every closed stint wherever a condition crosses one of its edges, changes class, goes stale or becomes unknown,
- * and at whole hours or midnights when asked: the Lexis expansion of cohort studies.
+ * Cuts every closed stint of a trip wherever a condition crosses one of its edges, changes class, goes stale or becomes unknown,
+ * and at whole hours or midnights when asked: the Lexis expansion of cohort studies. Conditions are followed once a trip, not once a stint.
  *
- * Given      the trip, what to cut by, and what the book knows of the water beside (for what is usual there)
- * Returned   pieces in the order of the stints, each `[fromMs, toMs)`; the pieces of a stint add up to it exactly
  * Source     Clayton & Hills, Statistical Models in Epidemiology (1993), ch. 6
  */
-export function cutStints(trip: TripRecord, options: CutOptions, past: WaterPast = NO_PAST): Cut[] {
-  const courses = new Map<string, Course>()
-  const atDepth = 'lureLux' in options.edges
-  const readAt = new Set(trip.readings.map(({ spot }) => spot))
-  const courseFor = ({ spot, lureDepthM }: TripStint): Course => {
-    const key = `${readAt.has(spot) ? spot : ''}|${atDepth ? lureDepthM : ''}`
-    let known = courses.get(key)
-    if (!known) {
-      const setting = { ...trip, ...(spot === undefined ? {} : { spot }), ...(lureDepthM === undefined ? {} : { lureDepthM }) }
-      courses.set(key, (known = new Course(tracksOf(setting, options, past), options.edges)))
-    }
-    return known
+export class Cutter {
+  readonly conditions: readonly CutCondition[]
+
+  constructor(private readonly options: CutOptions) {
+    this.conditions = [
+      ...Object.entries(options.edges).map(([name, edges]) => new CutCondition(name, edges)),
+      ...(options.classes ?? []).map((name) => new CutCondition(name, undefined)),
+    ]
   }
-  return trip.stints.flatMap((stint) => cutStint(stint, courseFor(stint), trip.timeZone, options))
+
+  /** `past` is what the book knows of the water beside the trip, for what is usual there. */
+  cut(trip: TripRecord, past: WaterPast = NO_PAST): CutTrip {
+    const closed = trip.stints.flatMap(closedStint)
+    if (closed.length === 0) return { cuts: [], valueAt: () => null }
+    const [fromMs, toMs] = [closed.reduce((low, stint) => Math.min(low, stint.fromMs), Infinity), closed.reduce((high, stint) => Math.max(high, stint.toMs), 0)]
+    const places = new Places(trip, past, this, fromMs, toMs)
+    const cuts: Cut[] = []
+    for (const { stint, fromMs: from, toMs: to } of closed) {
+      const stretches = places.courseOf(stint).during(from, to)
+      for (let i = 0; i < stretches.length; i++) {
+        const stretch = at(stretches, i)
+        cuts.push({ stint, fromMs: Math.max(from, stretch.fromMs), toMs: stretches[i + 1]?.fromMs ?? to, stretch })
+      }
+    }
+    return { cuts, valueAt: (stint, condition, ms) => places.trackOf(stint, this.conditionOf(condition)).at(ms).value }
+  }
+
+  private conditionOf(name: string): CutCondition {
+    const condition = this.conditions.find((one) => one.name === name)
+    if (!condition) throw new RangeError(`the trip was not cut by ${name}`)
+    return condition
+  }
+
+  marks(fromMs: EpochMs, toMs: EpochMs, zone: string): readonly EpochMs[] {
+    return this.options.byHour ? hourMarks(fromMs, toMs, zone) : this.options.byDay ? dayMarks(fromMs, toMs, zone) : []
+  }
 }
 
-/** All conditions of a stint side by side. */
-class Course {
-  private readonly names: readonly string[]
-  private readonly tracks: readonly Track[]
-  private readonly edges: readonly (readonly number[] | undefined)[]
+/** What a trip was like in each place and at each depth that was fished. */
+class Places {
+  private readonly courses = new Map<string, Course>()
+  private readonly runs = new Map<string, Run>()
+  private readonly tracks = new Map<string, Track>()
+  private readonly scenes = new Map<string, Scene>()
+  private readonly marks: readonly EpochMs[]
+  private readonly readAt: ReadonlySet<string | null | undefined>
+  private readonly askDepth: boolean
 
-  constructor(tracks: Readonly<Record<string, Track>>, edges: CutBy['edges']) {
-    this.names = Object.keys(tracks)
-    this.tracks = Object.values(tracks)
-    this.edges = this.names.map((name) => edges[name])
+  constructor(
+    private readonly trip: TripRecord,
+    private readonly past: WaterPast,
+    private readonly cutter: Cutter,
+    private readonly fromMs: EpochMs,
+    private readonly toMs: EpochMs,
+  ) {
+    this.marks = cutter.marks(fromMs, toMs, trip.timeZone)
+    this.readAt = new Set(trip.readings.map(({ spot }) => spot))
+    this.askDepth = cutter.conditions.some(({ name }) => name === AT_DEPTH)
   }
 
-  cuts(fromMs: EpochMs, toMs: EpochMs, found: EpochMs[]): void {
-    for (const track of this.tracks) found.push(...track.cuts(fromMs, toMs))
-  }
-
-  at = (ms: EpochMs): TrackValue[] => this.tracks.map((track) => track.at(ms))
-
-  /** Whether every condition lies in the same band, as stale, as at another time. */
-  alike(a: readonly TrackValue[], b: readonly TrackValue[]): boolean {
-    for (let i = 0; i < a.length; i++) {
-      const [x, y] = [at(a, i), at(b, i)]
-      if (x.stale !== y.stale || bandOf(x.value, this.edges[i]) !== bandOf(y.value, this.edges[i])) return false
+  courseOf(stint: TripStint): Course {
+    const key = this.keyOf(stint, AT_DEPTH)
+    let course = this.courses.get(key)
+    if (!course) {
+      const runs = this.cutter.conditions.map((condition) => this.runOf(stint, condition))
+      this.courses.set(key, (course = Course.of(runs, this.marks, this.fromMs)))
     }
-    return true
+    return course
   }
 
-  valuesOf(seen: readonly TrackValue[]): Cut['values'] {
-    const values: Record<string, number | string | null> = {}
-    for (let i = 0; i < seen.length; i++) values[at(this.names, i)] = at(seen, i).value
-    return values
+  trackOf(stint: TripStint, condition: CutCondition): Track {
+    const key = `${condition.name}|${this.keyOf(stint, condition.name)}`
+    let track = this.tracks.get(key)
+    if (!track) this.tracks.set(key, (track = trackIn(this.sceneOf(stint, condition.name), condition.name, condition.edges)))
+    return track
   }
 
-  staleOf = (seen: readonly TrackValue[]): string[] => this.names.filter((_, i) => at(seen, i).stale)
+  private runOf(stint: TripStint, condition: CutCondition): Run {
+    const key = `${condition.name}|${this.keyOf(stint, condition.name)}`
+    let run = this.runs.get(key)
+    if (!run) this.runs.set(key, (run = runOf(this.trackOf(stint, condition), condition, this.fromMs, this.toMs)))
+    return run
+  }
+
+  private sceneOf({ spot, lureDepthM }: TripStint, condition: string): Scene {
+    const place = this.placeOf(spot)
+    let scene = this.scenes.get(place)
+    if (!scene) this.scenes.set(place, (scene = new Scene({ ...this.trip, ...(place === '' ? {} : { spot: place }) }, this.past)))
+    return condition === AT_DEPTH ? scene.atDepth(lureDepthM) : scene
+  }
+
+  /** Where readings were taken that go before the trip's own. */
+  private placeOf = (spot: string | undefined): string => (spot !== undefined && this.readAt.has(spot) ? spot : '')
+
+  /** Stints for which a condition is the same all through the trip share a key. */
+  private keyOf({ spot, lureDepthM }: TripStint, condition: string): string {
+    return condition === AT_DEPTH && this.askDepth ? `${this.placeOf(spot)}|${lureDepthM}` : this.placeOf(spot)
+  }
 }
 
-/** The band of a number by its edges; a word, or a number without edges, is its own. */
-const bandOf = (value: TrackValue['value'], edges: readonly number[] | undefined): number | string | null =>
-  typeof value === 'number' && edges ? bandIndex(value, edges) : value
-
-function cutStint(stint: TripStint, course: Course, zone: string, options: CutOptions): Cut[] {
+function closedStint(stint: TripStint): Closed[] {
   if (stint.end === null) return []
-  const [start, end] = [epochMs(stint.start), epochMs(stint.end)]
-  if (end <= start) return []
-  const marks = options.byHour ? hourMarks(start, end, zone) : options.byDay ? dayMarks(start, end, zone) : []
-  const inner = [...marks]
-  course.cuts(start, end, inner)
-  const bounds = [start, ...new Set(inner.filter((ms) => ms > start && ms < end).sort((a, b) => a - b)), end]
-  const pieces: Cut[] = []
-  let before: TrackValue[] | undefined
-  for (let i = 0; i + 1 < bounds.length; i++) {
-    const [fromMs, toMs] = [at(bounds, i), at(bounds, i + 1)]
-    const seen = course.at((fromMs + toMs) / 2)
-    const last = pieces.at(-1)
-    if (last && before && !marks.includes(fromMs) && course.alike(before, seen)) last.toMs = toMs
-    else pieces.push({ stint, fromMs, toMs, values: course.valuesOf(seen), stale: course.staleOf(seen) })
-    before = seen
-  }
-  return pieces
+  const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end)]
+  return toMs > fromMs ? [{ stint, fromMs, toMs }] : []
 }

@@ -58,11 +58,11 @@ function span(trip: TripRecord): [number, number] {
 /** A stint that begins before an earlier stint of the same angler has ended. Both count. */
 function overlaps(stints: readonly TripStint[]): LooseEnd[] {
   const found: LooseEnd[] = []
+  const all = stints.flatMap((stint) => (stint.end === null ? [] : [{ id: stint.stint, angler: stint.angler, ...spanOf(stint) }]))
   for (const angler of new Set(stints.map((stint) => stint.angler))) {
-    const closed = stints
-      .filter((stint) => stint.angler === angler)
-      .flatMap(({ stint: id, start, end }) => (end === null ? [] : [{ id, start: epochMs(start), end: epochMs(end) }]))
-      .filter((stint) => stint.end > stint.start)
+    const closed = all
+      .filter((stint) => stint.angler === angler && stint.endMs > stint.startMs)
+      .map(({ id, startMs, endMs }) => ({ id, start: startMs, end: endMs }))
       .sort((a, b) => a.start - b.start)
     let longest = closed[0]
     for (const stint of closed.slice(1)) {
@@ -83,24 +83,32 @@ export const REPORTS_BEFORE_MS = 49 * HOUR_MS
 function readingEnds(trip: TripRecord): LooseEnd[] {
   const [from, to] = span(trip)
   return trip.readings
-    .filter(({ time, source }) => epochMs(time) < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || epochMs(time) > to)
+    .filter(({ time, source }) => {
+      const ms = epochMs(time)
+      return ms < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || ms > to
+    })
     .map((reading) => ({ kind: 'reading-outside-trip', record: reading.time, message: 'The reading was taken outside the trip.' }))
 }
 
 function strikeEnds(trip: TripRecord): LooseEnd[] {
-  const byId = new Map(trip.stints.map((stint) => [stint.stint, stint]))
-  return trip.strikes.flatMap((strike): LooseEnd[] => {
-    if (strike.stint === null) return [{ kind: 'strike-without-stint', record: strike.strike, message: 'The strike belongs to no stint: which rod was it?' }]
-    const stint = byId.get(strike.stint)
-    if (stint && holds(stint, epochMs(strike.time))) return []
-    const open = stint?.end === null && epochMs(strike.time) >= epochMs(stint.start)
-    return open
-      ? []
-      : [{ kind: 'strike-outside-stint', record: strike.strike, message: 'The strike lies outside its stint: it is in no rate until one of the two moves.' }]
-  })
+  const spans = new Map(trip.stints.map((stint) => [stint.stint, spanOf(stint)]))
+  const found: LooseEnd[] = []
+  for (const { strike, stint, time } of trip.strikes) {
+    const span = stint === null ? undefined : spans.get(stint)
+    const ms = epochMs(time)
+    if (stint === null) found.push({ kind: 'strike-without-stint', record: strike, message: 'The strike belongs to no stint: which rod was it?' })
+    else if (!span || ms < span.startMs || ms > span.endMs || span.endMs <= span.startMs)
+      found.push({ kind: 'strike-outside-stint', record: strike, message: 'The strike lies outside its stint: it is in no rate until one of the two moves.' })
+  }
+  return found
 }
+
+/** An open stint may hold whatever comes after its start. */
+const spanOf = ({ start, end }: TripStint): { startMs: number; endMs: number } => ({ startMs: epochMs(start), endMs: end === null ? Infinity : epochMs(end) })
 
 /** A stint holds its start and its own end. */
 export function holds(stint: TripStint, ms: number): boolean {
-  return stint.end !== null && epochMs(stint.end) > epochMs(stint.start) && ms >= epochMs(stint.start) && ms <= epochMs(stint.end)
+  if (stint.end === null) return false
+  const { startMs, endMs } = spanOf(stint)
+  return endMs > startMs && ms >= startMs && ms <= endMs
 }

@@ -3,7 +3,7 @@ import { isoUtc, localParts } from '../time/index.ts'
 import { DEFAULT_BANDS, TRIP_BANDS } from '../vocabulary/index.ts'
 import type { BandSet } from '../vocabulary/index.ts'
 import { bandLabel, labelsOf } from './bandLabels.ts'
-import { cutStints } from './cut.ts'
+import { Cutter } from './cut.ts'
 import { looseEndsOf } from './looseEnds.ts'
 import { placeStrikes } from './placeStrikes.ts'
 import type { LooseEnd, Segment, TripRecord } from './types.ts'
@@ -24,9 +24,15 @@ export interface SplitOptions {
  */
 export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOptions = {}): { segments: Segment[]; looseEnds: LooseEnd[] } {
   const bands: Readonly<Record<string, BandSet>> = edges ? bandsOfEdges(edges) : Object.fromEntries(TRIP_BANDS.map((name) => [name, DEFAULT_BANDS[name]]))
-  const cuts = cutStints(trip, { edges: mergedEdges(Object.values(bands)), byHour })
+  const cutter = new Cutter({ edges: mergedEdges(Object.values(bands)), byHour })
+  const { cuts } = cutter.cut(trip)
+  const conditions = cutter.conditions.map(({ name }) => name)
   const segments = cuts.map((cut): Segment => {
-    const labels = Object.entries(bands).map(([name, band]) => [name, bandLabel(cut.values[band.of] ?? null, band.edges, band.labels)])
+    const value = (of: string): number | string | null => {
+      const i = conditions.indexOf(of)
+      return at(cutter.conditions, i).valueOf(at(cut.stretch.codes, i))
+    }
+    const labels = Object.entries(bands).map(([name, band]) => [name, bandLabel(value(band.of), band.edges, band.labels)])
     if (byHour) labels.push(['hour', String(localParts(cut.fromMs, trip.timeZone).hour)])
     return {
       stint: cut.stint.stint,
@@ -36,7 +42,7 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
       strikes: [],
       raised: [],
       bands: Object.fromEntries(labels) as Record<string, string>,
-      stale: [...cut.stale],
+      stale: conditions.filter((_, i) => cut.stretch.stale[i] === 1),
     }
   })
   placeStrikes(cuts, trip.strikes).forEach((piece, i) => {

@@ -3,6 +3,7 @@ export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
 export { cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
 export type { Square } from './cholesky.ts'
 export { countWhile } from './countWhile.ts'
+export { signChange } from './signChange.ts'
 export { drawGamma, drawNormal, drawPoisson, seededRandom } from './random.ts'
 export type { Random } from './random.ts'
 export {

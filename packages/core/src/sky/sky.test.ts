@@ -39,7 +39,7 @@ describe('sunTimes', () => {
 describe('sunAltitudeCrossings', () => {
   it('finds where the altitude is, to its own millisecond', () => {
     const [from, to] = [Date.parse('2026-03-14T05:00:00Z'), Date.parse('2026-03-15T05:00:00Z')]
-    const found = sunAltitudeCrossings(from, to, 36.94, -85.12, [-6, 0, 15, 40])
+    const found = sunAltitudeCrossings(skyOver(36.94, -85.12), from, to, [-6, 0, 15, 40])
     expect(found).toHaveLength(8)
     for (const ms of found) {
       const altitude = sunPosition(new Date(ms), 36.94, -85.12).altitudeDeg
@@ -50,7 +50,7 @@ describe('sunAltitudeCrossings', () => {
   it('does not miss a short visit over an altitude at noon', () => {
     const noonDay: [number, number] = [Date.parse('2026-12-21T00:00:00Z'), Date.parse('2026-12-22T00:00:00Z')]
     const highest = Math.max(...Array.from({ length: 1440 }, (_, i) => sunPosition(new Date(noonDay[0] + i * 60_000), 50, 0).altitudeDeg))
-    expect(sunAltitudeCrossings(...noonDay, 50, 0, [highest - 0.0005])).toHaveLength(2)
+    expect(sunAltitudeCrossings(skyOver(50, 0), ...noonDay, [highest - 0.0005])).toHaveLength(2)
   })
 })
 

@@ -16,6 +16,7 @@ const ZERO = 48
 const digit = (text: string, index: number): number => text.charCodeAt(index) - ZERO
 const pair = (text: string, index: number): number => 10 * digit(text, index) + digit(text, index + 1)
 const [DASH, COLON, STOP, T, Z] = ['-', ':', '.', 'T', 'Z'].map((letter) => letter.charCodeAt(0)) as [number, number, number, number, number]
+const LONG_MONTHS: ReadonlySet<number> = new Set([1, 3, 5, 7, 8, 10, 12])
 /** Before the month, in days of a year that begins in March. */
 const DAYS_BEFORE = [306, 337, 0, 31, 61, 92, 122, 153, 184, 214, 245, 275] as const
 
@@ -31,13 +32,19 @@ function storedInstant(text: string): EpochMs | undefined {
     text.charCodeAt(19) === STOP &&
     text.charCodeAt(23) === Z
   if (!spelled) return undefined
-  const [year, month, day] = [100 * pair(text, 0) + pair(text, 2), pair(text, 5), pair(text, 8)]
-  const [hour, minute, second] = [pair(text, 11), pair(text, 14), pair(text, 17)]
+  const year = 100 * pair(text, 0) + pair(text, 2)
+  const month = pair(text, 5)
+  const day = pair(text, 8)
+  const hour = pair(text, 11)
+  const minute = pair(text, 14)
+  const second = pair(text, 17)
   const ms = 100 * digit(text, 20) + pair(text, 21)
-  // Days above 28 are left to the reader that knows the lengths of months; so is whatever is not a digit.
-  if (!(month >= 1 && month <= 12 && day >= 1 && day <= 28 && hour <= 23 && minute <= 59 && second <= 59 && ms <= 999)) return undefined
+  // The last days of February are left to the reader that knows leap years; so is whatever is not a digit.
+  const known = month >= 1 && month <= 12 && day >= 1 && (day <= 28 || (day <= 30 && month !== 2) || (day === 31 && LONG_MONTHS.has(month)))
+  if (!(known && hour <= 23 && minute <= 59 && second <= 59 && ms <= 999)) return undefined
   const from = month > 2 ? year : year - 1
-  const days = 365 * from + Math.floor(from / 4) - Math.floor(from / 100) + Math.floor(from / 400) + at(DAYS_BEFORE, month - 1) + day - 719_469
+  const before = DAYS_BEFORE[month - 1] ?? 0
+  const days = 365 * from + Math.floor(from / 4) - Math.floor(from / 100) + Math.floor(from / 400) + before + day - 719_469
   return days * 86_400_000 + hour * HOUR_MS + minute * MINUTE_MS + second * 1000 + ms
 }
 
@@ -60,9 +67,18 @@ function offsetMs(text: string): number {
 /** ISO 8601 in UTC with milliseconds: the one spelling stored. */
 export const isoUtc = (ms: EpochMs): string => new Date(ms).toISOString()
 
+/** Times read lately. The steps from records to effort each ask for the times of a trip; reading one costs several look-ups. */
+const lately = new Map<string, EpochMs>()
+const MOST_KEPT = 20_000
+
 /** Throws RangeError: for records that passed validation. */
 export function epochMs(iso: string): EpochMs {
-  const ms = parseInstant(iso)
-  if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
+  let ms = lately.get(iso)
+  if (ms === undefined) {
+    ms = parseInstant(iso)
+    if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
+    if (lately.size >= MOST_KEPT) lately.clear()
+    lately.set(iso, ms)
+  }
   return ms
 }

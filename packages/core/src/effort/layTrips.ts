@@ -1,0 +1,126 @@
+import { at } from '../checked/index.ts'
+import { NO_PAST, waterPast } from '../conditions/index.ts'
+import type { TripReading, WaterPast } from '../conditions/index.ts'
+import { workingDepthM } from '../presentation/index.ts'
+import { epochMs, isoUtc } from '../time/index.ts'
+import type { Lure, Strike } from '../vocabulary/index.ts'
+import { tripBundles, tripRecord } from './bookRecords.ts'
+import type { BookRecords, TripBundle } from './bookRecords.ts'
+import { Cutter } from './cut.ts'
+import type { Cut, CutTrip } from './cut.ts'
+import type { CutPlan } from './cutPlan.ts'
+import { RowLabels } from './rowLabels.ts'
+import { looseEndsOfTrip } from './looseEnds.ts'
+import { placeStrikes } from './placeStrikes.ts'
+import type { LeftOut } from './segmentColumns.ts'
+import type { SegmentTable } from './segmentTable.ts'
+import type { TripRecord, TripStint } from './types.ts'
+
+/** Lays the segments of each trip, earliest trip first, and counts what had to be left out. */
+export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable, leftOut: LeftOut): void {
+  const bundles = tripBundles(book)
+  const layer = new TripLayer(book, plan, table, leftOut, plan.needsPast ? pastsOf(bundles) : () => NO_PAST)
+  for (const bundle of bundles) layer.lay(bundle)
+}
+
+/** The past of each water, worked out when it is first asked for. */
+export function pastsOf(bundles: readonly TripBundle[]): (water: string) => WaterPast {
+  const known = new Map<string, WaterPast>()
+  return (water) => {
+    let past = known.get(water)
+    if (!past)
+      known.set(water, (past = waterPast(bundles.filter(({ trip }) => trip.water === water).flatMap(({ readings }) => readings as readonly TripReading[]))))
+    return past
+  }
+}
+
+/** What the trips of a book are cut with. */
+class TripLayer {
+  private readonly cutter: Cutter
+  private readonly labels: RowLabels
+  private readonly lures: ReadonlyMap<string, Lure>
+  /** Some strikes of the book have no time. */
+  private readonly untimed: boolean
+
+  constructor(
+    book: BookRecords,
+    private readonly plan: CutPlan,
+    private readonly table: SegmentTable,
+    private readonly leftOut: LeftOut,
+    private readonly past: (water: string) => WaterPast,
+  ) {
+    this.cutter = new Cutter(plan)
+    this.labels = new RowLabels(book, plan, this.cutter.conditions, table)
+    this.lures = new Map(book.lures.map((lure) => [lure.id, lure]))
+    this.untimed = book.strikes.some(({ timeUnknown }) => timeUnknown)
+  }
+
+  lay(bundle: TripBundle): void {
+    const { plan, leftOut } = this
+    const record = tripRecord(bundle)
+    this.table.loose(record.trip, looseEndsOfTrip(bundle, record))
+    const known = bundle.trip.effortKnown ?? 'full'
+    const whole = known === 'trip' && !plan.needsStints && record.end ? asOneStint(record) : undefined
+    const used = whole ?? (plan.needsDepth ? this.withDepths(record, bundle) : record)
+    // Strikes without a time cannot be laid on a part of a trip. Leaving out only the trips that have such strikes would keep the blank
+    // ones and lower every rate, so that no trip of this sort is used where the question cuts it.
+    const cut = known === 'full' || whole ? this.cutter.cut(used, this.past(bundle.trip.water)) : undefined
+    if (!cut || (whole && cut.cuts.length !== 1 && this.untimed)) {
+      leftOut.trips++
+      leftOut.strikes += bundle.strikes.filter((strike) => strike.outcome !== 'raised').length
+      this.layStrikesAlone(record, bundle)
+      return
+    }
+    const anglers = whole ? Math.max(1, bundle.trip.anglers?.length ?? 1) : 1
+    const row = this.labels.of(bundle, used.timeZone, cut)
+    const places = cut.cuts.map((piece) => row(piece, ((piece.toMs - piece.fromMs) / 3_600_000) * anglers))
+    leftOut.looseStrikes += this.layStrikes(places, cut.cuts, used, bundle)
+    leftOut.stintsWithoutHours += used.stints.filter((stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start)).length
+  }
+
+  /** The trip with the depth at which each stint's lure works. */
+  private withDepths(record: TripRecord, { stints }: TripBundle): TripRecord {
+    const withDepth = (stint: TripStint, i: number): TripStint => {
+      const own = at(stints, i)
+      const lure = this.lures.get(own.lure)
+      const lureDepthM = lure && workingDepthM(lure, own)
+      return lureDepthM === undefined ? stint : { ...stint, lureDepthM }
+    }
+    return { ...record, stints: record.stints.map(withDepth) }
+  }
+
+  /** Lays each strike on its segment; returns how many belong to none. */
+  private layStrikes(places: readonly number[], cuts: readonly Cut[], record: TripRecord, { trip, strikes }: TripBundle): number {
+    let loose = 0
+    placeStrikes(cuts, record.strikes).forEach((piece, i) => {
+      const strike = at(strikes, i)
+      if (piece !== undefined) this.table.count(at(places, piece), strike, trip, true)
+      else if (strike.outcome !== 'raised') loose++
+    })
+    return loose
+  }
+
+  /** Strikes of a trip whose hours cannot be used: each on a segment without hours, so that they still tell of hook-up and size. */
+  private layStrikesAlone(record: TripRecord, bundle: TripBundle): void {
+    const cut: CutTrip = this.cutter.cut({ ...record, stints: bundle.strikes.map(momentOf) }, this.past(bundle.trip.water))
+    const row = this.labels.of(bundle, record.timeZone, cut)
+    cut.cuts.forEach((piece, i) => {
+      const strike = at(bundle.strikes, i)
+      this.table.count(row(piece, 0, strike.timeUnknown ?? false), strike, bundle.trip, false)
+    })
+  }
+}
+
+const momentOf = (strike: Strike): TripStint => ({
+  stint: strike.stint ?? '',
+  lure: '',
+  angler: null,
+  start: strike.time,
+  end: isoUtc(epochMs(strike.time) + 1),
+})
+
+/** A trip of which only the hours are known, as one stint that all its strikes belong to. */
+function asOneStint(trip: TripRecord): TripRecord {
+  const stint = { stint: trip.trip, lure: '', angler: null, start: trip.start, end: trip.end }
+  return { ...trip, stints: [stint], strikes: trip.strikes.map((strike) => ({ ...strike, stint: trip.trip })) }
+}

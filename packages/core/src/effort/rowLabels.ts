@@ -1,0 +1,165 @@
+import { at } from '../checked/index.ts'
+import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
+import { calendarSeason } from '../season/index.ts'
+import { epochMs, localParts } from '../time/index.ts'
+import { SAID, UNKNOWN } from '../vocabulary/index.ts'
+import type { Lure, Spot, Stint, Trip } from '../vocabulary/index.ts'
+import { bandLabel } from './bandLabels.ts'
+import type { BookRecords, TripBundle } from './bookRecords.ts'
+import { SPECIES, columnInfo } from './columnInfo.ts'
+import type { ColumnInfo } from './columnInfo.ts'
+import { NOT_KNOWN } from './course.ts'
+import type { CutCondition } from './course.ts'
+import type { Cut, CutTrip } from './cut.ts'
+import type { CutPlan } from './cutPlan.ts'
+import type { SegmentTable } from './segmentTable.ts'
+
+/** Lays a piece of a trip as a segment with its hours; returns its place. `timeless`: nothing that depends on the time is known. */
+type LayRow = (cut: Cut, hours: number, timeless?: boolean) => number
+
+/** A column whose word follows from the band of a condition. */
+interface ByCondition {
+  readonly column: number
+  readonly condition: number
+  /** Level by code of the condition; filled as codes are met. */
+  readonly levels: number[]
+}
+
+/** A piece of a trip with all that a number of it may come from. */
+interface Piece {
+  readonly cut: Cut
+  readonly cutTrip: CutTrip
+  readonly bundle: TripBundle
+  readonly zone: string
+}
+
+const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
+
+/** What each column says of a piece of a trip. */
+export class RowLabels {
+  private readonly lures: ReadonlyMap<string, Lure>
+  private readonly spots: ReadonlyMap<string, Spot>
+  private readonly infos: readonly (ColumnInfo | undefined)[]
+  private readonly numbers: readonly ColumnInfo[]
+  private readonly byCondition: readonly ByCondition[]
+
+  constructor(
+    book: BookRecords,
+    private readonly plan: CutPlan,
+    private readonly conditions: readonly CutCondition[],
+    private readonly table: SegmentTable,
+  ) {
+    this.lures = new Map(book.lures.map((lure) => [lure.id, lure]))
+    this.spots = new Map(book.spots.map((spot) => [spot.id, spot]))
+    this.infos = plan.factors.map((name) => (name === SPECIES ? undefined : columnInfo(name)))
+    this.numbers = plan.numbers.map(columnInfo)
+    this.byCondition = this.infos.flatMap((info, column) => {
+      const condition = info && isOfTime(info) ? conditions.findIndex(({ name }) => name === info.field) : -1
+      return condition < 0 ? [] : [{ column, condition, levels: [] }]
+    })
+  }
+
+  of(bundle: TripBundle, zone: string, cutTrip: CutTrip): LayRow {
+    const { trip } = bundle
+    const stints = new Map(bundle.stints.map((stint) => [stint.id, stint]))
+    const codes = new Int32Array(this.infos.length)
+    const corrected = this.infos.map((info) => (info ? said(info, trip) : undefined))
+    const open = this.byCondition.filter(({ column }) => corrected[column] === undefined)
+    const write = (wanted: (info: ColumnInfo) => boolean, valueOf: (info: ColumnInfo) => unknown): void => {
+      this.infos.forEach((info, column) => {
+        if (!info || corrected[column] !== undefined || !wanted(info)) return
+        codes[column] = at(this.table.levels, column).codeOf(wordOf(valueOf(info)))
+      })
+    }
+    corrected.forEach((word, column) => {
+      if (word !== undefined) codes[column] = at(this.table.levels, column).codeOf(word)
+    })
+    write(
+      ({ source }) => source === 'trip' || source === 'water',
+      ({ source, field }) => fieldOf(source === 'trip' ? trip : bundle.water, field),
+    )
+    const calendars = this.infos.some((info) => info?.source === 'calendar')
+    let current: string | undefined
+    return (cut, hours, timeless = false) => {
+      if (cut.stint.stint !== current) {
+        current = cut.stint.stint
+        const stint = stints.get(current)
+        const lure = stint && this.lures.get(stint.lure)
+        write(
+          ({ source }) => OF_A_STINT.has(source),
+          (info) => this.ofStint(info, bundle, stint, lure, zone),
+        )
+      }
+      for (const by of open) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : at(cut.stretch.codes, by.condition))
+      if (calendars) {
+        write(
+          ({ source }) => source === 'calendar',
+          ({ field }) => calendarOf(field, cut.fromMs, zone, bundle),
+        )
+      }
+      const values = this.numbers.map((info) =>
+        timeless && isOfTime(info) ? NaN : this.numberOf(info, { cut, cutTrip, bundle, zone }, stints.get(cut.stint.stint)),
+      )
+      return this.table.add(trip.id, hours, codes, values)
+    }
+  }
+
+  private ofStint({ source, field }: ColumnInfo, bundle: TripBundle, stint: Stint | undefined, lure: Lure | undefined, zone: string): unknown {
+    if (source === 'lure') return fieldOf(lure, field)
+    if (source === 'presentation') return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(bundle, lure, stint, zone)) : undefined
+    // A stint that says nothing of its place has its spot's.
+    return fieldOf(stint, field) ?? (stint?.spot ? fieldOf(this.spots.get(stint.spot), field) : undefined)
+  }
+
+  private levelOf({ column, condition, levels }: ByCondition, code: number): number {
+    let level = levels[code]
+    if (level === undefined) {
+      const name = at(this.plan.factors, column)
+      const value = at(this.conditions, condition).valueOf(code)
+      const band = this.infos[column]?.source === 'band' ? this.plan.bands[name] : undefined
+      level = levels[code] = at(this.table.levels, column).codeOf(band ? bandLabel(value, band.edges, band.labels) : wordOf(value))
+    }
+    return level
+  }
+
+  private numberOf(info: ColumnInfo, { cut, cutTrip, bundle, zone }: Piece, stint: Stint | undefined): number {
+    const { source, field } = info
+    const value = isOfTime(info)
+      ? cutTrip.valueAt(cut.stint, field, (cut.fromMs + cut.toMs) / 2)
+      : source === 'calendar'
+        ? calendarOf(field, cut.fromMs, zone, bundle)
+        : OF_A_STINT.has(source)
+          ? this.ofStint(info, bundle, stint, stint && this.lures.get(stint.lure), zone)
+          : fieldOf(source === 'trip' ? bundle.trip : bundle.water, field)
+    return typeof value === 'number' ? value : NaN
+  }
+}
+
+const isOfTime = ({ source }: ColumnInfo): boolean => source === 'reading' || source === 'worked' || source === 'band'
+
+function calendarOf(field: string, ms: number, zone: string, { water }: TripBundle): number | string {
+  const parts = localParts(ms, zone)
+  return field === 'season' ? calendarSeason(parts.month, water?.latitude ?? null) : parts[field as 'hour' | 'month' | 'year']
+}
+
+const fieldOf = (record: object | undefined, field: string): unknown => (record as Record<string, unknown> | undefined)?.[field]
+
+/** What the angler says of the day goes before what the book works out. */
+function said({ name }: ColumnInfo, trip: Trip): string | undefined {
+  const field = (SAID as Readonly<Record<string, keyof Trip>>)[name]
+  const word = field && trip[field]
+  return typeof word === 'string' && word !== '' ? word : undefined
+}
+
+/** Only what was seen before the stint began: what a fish spat up says nothing of why the lure that caught it was tied on. */
+function prey({ strikes, water }: TripBundle, lure: Lure, stint: Stint, zone: string): boolean | null {
+  const start = epochMs(stint.start)
+  const earlier = strikes.filter(({ time, forageSeen }) => forageSeen && epochMs(time) < start)
+  return matchesPrey(lure, preyOf(earlier, water, calendarSeason(localParts(start, zone).month, water?.latitude ?? null)))
+}
+
+function wordOf(value: unknown): string {
+  if (value === null || value === undefined || value === '') return UNKNOWN
+  if (Array.isArray(value)) return value.length === 0 ? UNKNOWN : value.join(';')
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
+}

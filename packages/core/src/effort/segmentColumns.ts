@@ -1,0 +1,54 @@
+import { Levels } from './levels.ts'
+import type { LooseEnd } from './types.ts'
+
+/** A categorical column: `codes[i]` indexes `levels`. */
+export interface Factor {
+  readonly codes: Int32Array
+  readonly levels: readonly string[]
+}
+
+/** What effort could not be used, said with every rate. */
+export interface LeftOut {
+  /** Trips whose hours are not known at all, or not as finely as the question needs; what their strikes tell of hook-up and size is used. */
+  trips: number
+  /** Strikes of those trips. */
+  strikes: number
+  /** Strikes on usable trips that belong to no stint or lie outside it. */
+  looseStrikes: number
+  /** Stints that count no hours: still open, or ending before they start. */
+  stintsWithoutHours: number
+}
+
+/** A book's effort as columns of equal length, one row a segment, trips in one run each. */
+export interface SegmentColumns {
+  readonly rows: number
+  readonly hours: Float64Array
+  /** Strikes in the rate: missed, lost, landed or not yet said; target species or species not known; not the same fish again. */
+  readonly strikes: Int32Array
+  readonly raised: Int32Array
+  readonly bycatch: Int32Array
+  readonly sameFish: Int32Array
+  readonly missed: Int32Array
+  readonly lost: Int32Array
+  readonly landed: Int32Array
+  readonly trip: Factor
+  readonly factors: Readonly<Record<string, Factor>>
+  readonly numbers: Readonly<Record<string, Float64Array>>
+  /** Every segment stands once for each level of this factor, with all its hours. */
+  readonly repeatedBy: string | null
+  /** Landed fish, the row of each and what was measured (NaN: not). */
+  readonly fishRows: Int32Array
+  readonly fishWeightG: Float64Array
+  readonly fishLengthMm: Float64Array
+  /** Ids of the strikes in the rate, and the row of each. */
+  readonly strikeIds: readonly string[]
+  readonly strikeRows: Int32Array
+  readonly leftOut: LeftOut
+  readonly looseEnds: readonly (LooseEnd & { readonly trip: string })[]
+}
+
+/** Levels in the order they first appear. */
+export function factorOf(labels: readonly string[]): Factor {
+  const levels = new Levels()
+  return { codes: Int32Array.from(labels, (label) => levels.codeOf(label)), levels: levels.words }
+}

@@ -1,0 +1,101 @@
+import { at } from '../checked/index.ts'
+import { UNKNOWN } from '../vocabulary/index.ts'
+import type { Strike, Trip } from '../vocabulary/index.ts'
+import { SPECIES } from './columnInfo.ts'
+import type { Factor, LeftOut, SegmentColumns } from './segmentColumns.ts'
+import { Levels } from './levels.ts'
+import type { LooseEnd } from './types.ts'
+
+const COUNTS = ['strikes', 'raised', 'bycatch', 'sameFish', 'missed', 'lost', 'landed'] as const
+type CountName = (typeof COUNTS)[number]
+
+/** Segments as they are laid, column by column. Asked by species, each stands once for every species, in the order of the species. */
+export class SegmentTable {
+  readonly levels: readonly Levels[]
+  private readonly trips = new Levels()
+  private readonly tripCodes: number[] = []
+  private readonly hours: number[] = []
+  private readonly counts = Object.fromEntries(COUNTS.map((name) => [name, [] as number[]])) as Record<CountName, number[]>
+  private readonly codes: readonly number[][]
+  private readonly values: readonly number[][]
+  private readonly fish: { row: number; weightG: number; lengthMm: number }[] = []
+  private readonly strikes: { row: number; id: string }[] = []
+  private readonly looseEnds: (LooseEnd & { trip: string })[] = []
+
+  /** `species` undefined: the question is not by species. */
+  constructor(
+    private readonly factors: readonly string[],
+    private readonly numbers: readonly string[],
+    private readonly species: readonly string[] | undefined,
+  ) {
+    this.levels = factors.map(() => new Levels())
+    this.codes = factors.map(() => [])
+    this.values = numbers.map(() => [])
+    species?.forEach((word) => at(this.levels, factors.indexOf(SPECIES)).codeOf(word))
+  }
+
+  /** Lays one segment; the codes and values are copied. Returned: its place, for its strikes. */
+  add(trip: string, hours: number, codes: ArrayLike<number>, values: ArrayLike<number>): number {
+    const place = this.hours.length
+    const times = this.species?.length ?? 1
+    for (let i = 0; i < times; i++) {
+      this.tripCodes.push(this.trips.codeOf(trip))
+      this.hours.push(hours)
+      for (const name of COUNTS) this.counts[name].push(0)
+      for (let f = 0; f < this.codes.length; f++) at(this.codes, f).push(this.species && this.factors[f] === SPECIES ? i : at(codes, f))
+      for (let n = 0; n < this.values.length; n++) at(this.values, n).push(at(values, n))
+    }
+    return place
+  }
+
+  /** Counts a strike on a segment. With `inRate` false it tells of hook-up and size only: the segment has no hours to divide by. */
+  count(place: number, strike: Strike, trip: Trip, inRate: boolean): void {
+    const row = place + (this.species ? this.species.indexOf(strike.species || UNKNOWN) : 0)
+    const count = (name: CountName): void => {
+      const list = this.counts[name]
+      list[row] = at(list, row) + 1
+    }
+    const once = (name: CountName): void => {
+      if (inRate) count(name)
+    }
+    if (strike.outcome === 'raised') return once('raised')
+    // The species asked for is the one in question: nothing of it is by-catch.
+    if (!this.species && isBycatch(strike, trip)) return once('bycatch')
+    if (strike.sameFish) return once('sameFish')
+    once('strikes')
+    if (inRate) this.strikes.push({ row, id: strike.id })
+    if (strike.outcome) count(strike.outcome)
+    if (strike.outcome === 'landed') this.fish.push({ row, weightG: strike.weightG ?? NaN, lengthMm: strike.lengthMm ?? NaN })
+  }
+
+  loose(trip: string, ends: readonly LooseEnd[]): void {
+    for (const end of ends) this.looseEnds.push({ ...end, trip })
+  }
+
+  columns(leftOut: LeftOut): SegmentColumns {
+    const counts = Object.fromEntries(COUNTS.map((name) => [name, Int32Array.from(this.counts[name])])) as Record<CountName, Int32Array>
+    // By row: what is measured of a segment's fish stands together.
+    const [fish, strikes] = [this.fish, this.strikes].map((list) => [...list].sort((a, b) => a.row - b.row)) as [typeof this.fish, typeof this.strikes]
+    return {
+      rows: this.hours.length,
+      hours: Float64Array.from(this.hours),
+      ...counts,
+      trip: { codes: Int32Array.from(this.tripCodes), levels: this.trips.words },
+      factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, used(at(this.codes, f), at(this.levels, f).words)])),
+      numbers: Object.fromEntries(this.numbers.map((name, n) => [name, Float64Array.from(at(this.values, n))])),
+      repeatedBy: this.species ? SPECIES : null,
+      fishRows: Int32Array.from(fish, ({ row }) => row),
+      fishWeightG: Float64Array.from(fish, ({ weightG }) => weightG),
+      fishLengthMm: Float64Array.from(fish, ({ lengthMm }) => lengthMm),
+      strikeIds: strikes.map(({ id }) => id),
+      strikeRows: Int32Array.from(strikes, ({ row }) => row),
+      leftOut,
+      looseEnds: this.looseEnds,
+    }
+  }
+}
+
+const used = (codes: readonly number[], levels: readonly string[]): Factor => ({ codes: Int32Array.from(codes), levels })
+
+/** A species that the trip was not after; a trip without a target is after all of them. */
+const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
