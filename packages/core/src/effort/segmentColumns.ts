@@ -40,9 +40,10 @@ export interface SegmentColumns {
   readonly fishRows: Int32Array
   readonly fishWeightG: Float64Array
   readonly fishLengthMm: Float64Array
-  /** Ids of the strikes in the rate, and the row of each. */
+  /** Ids of the strikes in the rate, the row of each, and when it was (NaN: not known). */
   readonly strikeIds: readonly string[]
   readonly strikeRows: Int32Array
+  readonly strikeMs: Float64Array
   readonly leftOut: LeftOut
   readonly looseEnds: readonly (LooseEnd & { readonly trip: string })[]
 }

@@ -1,4 +1,5 @@
 import { at } from '../checked/index.ts'
+import { epochMs } from '../time/index.ts'
 import { UNKNOWN } from '../vocabulary/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
 import { SPECIES } from './columnInfo.ts'
@@ -19,7 +20,7 @@ export class SegmentTable {
   private readonly codes: readonly number[][]
   private readonly values: readonly number[][]
   private readonly fish: { row: number; weightG: number; lengthMm: number }[] = []
-  private readonly strikes: { row: number; id: string }[] = []
+  private readonly strikes: { row: number; id: string; ms: number }[] = []
   private readonly looseEnds: (LooseEnd & { trip: string })[] = []
 
   /** `species` undefined: the question is not by species. */
@@ -63,7 +64,7 @@ export class SegmentTable {
     if (!this.species && isBycatch(strike, trip)) return once('bycatch')
     if (strike.sameFish) return once('sameFish')
     once('strikes')
-    if (inRate) this.strikes.push({ row, id: strike.id })
+    if (inRate) this.strikes.push({ row, id: strike.id, ms: strike.timeUnknown ? NaN : epochMs(strike.time) })
     if (strike.outcome) count(strike.outcome)
     if (strike.outcome === 'landed') this.fish.push({ row, weightG: strike.weightG ?? NaN, lengthMm: strike.lengthMm ?? NaN })
   }
@@ -89,6 +90,7 @@ export class SegmentTable {
       fishLengthMm: Float64Array.from(fish, ({ lengthMm }) => lengthMm),
       strikeIds: strikes.map(({ id }) => id),
       strikeRows: Int32Array.from(strikes, ({ row }) => row),
+      strikeMs: Float64Array.from(strikes, ({ ms }) => ms),
       leftOut,
       looseEnds: this.looseEnds,
     }

@@ -5,6 +5,7 @@ import { rateBoard, repetitions } from './board.ts'
 import type { Board, BoardOptions } from './board.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
+import { clauseRanges, namedColumns } from './where.ts'
 import type { Clause } from './where.ts'
 
 /** Which rates are asked for: grouped by some columns, where some conditions hold. */
@@ -20,11 +21,7 @@ export function planFor({ by, where }: Question): CutPlan {
     const instead = info.band ? `group by its band column ${info.band}` : 'filter by a range of it instead'
     if (info.kind === 'number') throw new RangeError(`${name} is continuous: ${instead}`)
   }
-  const ranges = where.flatMap((clause) =>
-    clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : [],
-  )
-  const factors = [...by.map((name) => columnInfo(name).name), ...where.filter((clause) => clause.kind !== 'range').map((clause) => clause.column)]
-  return planCuts(factors, ranges)
+  return planCuts([...by.map((name) => columnInfo(name).name), ...namedColumns(where)], clauseRanges(where))
 }
 
 /** Names of the ids that columns hold, so that people may filter by name. */

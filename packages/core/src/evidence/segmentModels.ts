@@ -11,6 +11,7 @@ import { fitPoissonModel } from './models/poissonModel.ts'
 import type { PoissonModel } from './models/poissonModel.ts'
 import { namesOf } from './question.ts'
 import { rowFilter } from './rowFilter.ts'
+import { clauseRanges, namedColumns } from './where.ts'
 import type { Clause } from './where.ts'
 
 /** Strikes, hours and trips that an answer rests on, and the hours it could not use because the condition was not known. */
@@ -102,11 +103,7 @@ export function modelOf(book: BookRecords, { fixed, random, where }: ModelQuesti
 }
 
 function columnsFor(book: BookRecords, where: readonly Clause[], factors: readonly string[], numbers: readonly RangeEdges[]): SegmentColumns {
-  const filters = where.flatMap((clause) =>
-    clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : [],
-  )
-  const named = where.filter((clause) => clause.kind !== 'range').map(({ column }) => column)
-  return buildColumns(book, planCuts([...factors, ...named], [...filters, ...numbers]))
+  return buildColumns(book, planCuts([...factors, ...namedColumns(where)], [...clauseRanges(where), ...numbers]))
 }
 
 /** Rows with hours that meet the filter. */

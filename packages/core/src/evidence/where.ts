@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import { columnInfo } from '../effort/index.ts'
-import type { ColumnInfo } from '../effort/index.ts'
+import type { ColumnInfo, RangeEdges } from '../effort/index.ts'
 
 /** One condition of a filter; all of a filter's clauses are required. */
 export type Clause =
@@ -50,6 +50,13 @@ function rangeOf(info: ColumnInfo, part: string, low: string, high: string): Cla
   if (from !== null && to !== null && from >= to) throw new RangeError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
   return { kind: 'range', column: info.name, from, to }
 }
+
+/** The columns that clauses ask for words of. */
+export const namedColumns = (clauses: readonly Clause[]): string[] => clauses.filter(({ kind }) => kind !== 'range').map(({ column }) => column)
+
+/** The columns that clauses ask for ranges of, with the edges these add to the cuts. */
+export const clauseRanges = (clauses: readonly Clause[]): RangeEdges[] =>
+  clauses.flatMap((clause) => (clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : []))
 
 /** The filter as text again, in the form `parseWhere` reads. */
 export function whereText(clauses: readonly Clause[]): string {

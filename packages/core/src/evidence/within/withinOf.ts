@@ -6,6 +6,7 @@ import type { Confidence } from '../confidence.ts'
 import type { Exposure } from '../exposure.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
+import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { lureOrDay } from './lureOrDay.ts'
 import type { ComparedTrip, Design, LureOrDay } from './lureOrDay.ts'
@@ -38,11 +39,7 @@ const OTHERS_BLANK = 'others blank'
  */
 export function withinOf(book: BookRecords, { a, b, where, design }: WithinQuestion, options: Confidence = {}): BookWithin {
   const clauses = [...a, ...b, ...where]
-  const ranges = clauses.flatMap((clause) =>
-    clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : [],
-  )
-  const named = clauses.filter((clause) => clause.kind !== 'range').map(({ column }) => column)
-  const columns = buildColumns(book, planCuts([...named, 'reason', 'stint'], ranges))
+  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint'], clauseRanges(clauses)))
   const names = namesOf(book)
   const inA = rowFilter(columns, [...a, ...where], names)
   const inB = rowFilter(columns, [...b, ...where], names)

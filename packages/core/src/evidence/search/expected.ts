@@ -1,0 +1,77 @@
+import { at } from '../../checked/index.ts'
+import { fitGammaPoisson } from '../gammaPoisson.ts'
+import { byTrip } from './cells.ts'
+import type { Cells } from './cells.ts'
+
+/** What was to be expected of each cell, were there no pattern: strikes from its hours and the columns that are held, and how trips differ. */
+export interface Expected {
+  /** Of each cell, on a trip of ordinary luck. */
+  readonly strikes: Float64Array
+  /** Gamma shape of the trips' luck. */
+  readonly shape: number
+  /** Variance over mean of strikes, from their flurries. */
+  readonly dispersion: number
+}
+
+const ROUNDS = 12
+/** So many strikes' worth of the common rate stand with each level, so that a level without a strike is not nought. (ours) */
+const BORROWED = 2
+/** Above this shape trips do not differ for any purpose. */
+const LARGEST_SHAPE = 1e4
+
+/**
+ * Expected strikes by hours, trip and held columns, fitted by turns.
+ *
+ *   y ~ rate·h·Π factors·luck of the trip, luck ~ Gamma(k, k); counts are taken over the dispersion of flurries
+ *
+ * Given      cells; the columns held (hour of day, season, class); which trips to learn from (all by default)
+ * Throws     RangeError where nothing was caught on them
+ */
+export function fitExpected(cells: Cells, held: readonly string[], dispersion: number, learnFrom: (trip: number) => boolean = () => true): Expected {
+  const used = Array.from({ length: cells.count }, (_, c) => c).filter((c) => learnFrom(at(cells.trip, c)))
+  const strikes = used.reduce((sum, c) => sum + at(cells.strikes, c), 0)
+  if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
+  const rate = strikes / used.reduce((sum, c) => sum + at(cells.hours, c), 0)
+  const expected = Float64Array.from(cells.hours, (hours) => hours * rate)
+  const factors = held.map((name) => new Float64Array((cells.levels[name] ?? []).length).fill(1))
+  let shape = LARGEST_SHAPE
+  for (let round = 0; round < ROUNDS; round++) {
+    const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes)
+    held.forEach((name, f) => {
+      const codes = cells.codes[name] ?? new Int32Array()
+      const factor = at(factors, f)
+      const [seen, due] = [new Float64Array(factor.length), new Float64Array(factor.length)]
+      for (const c of used) {
+        const code = at(codes, c)
+        seen[code] = at(seen, code) + at(cells.strikes, c)
+        due[code] = at(due, code) + at(expected, c) * at(luck, at(cells.trip, c))
+      }
+      const change = factor.map((_, code) => (at(seen, code) + BORROWED) / (at(due, code) + BORROWED))
+      for (let c = 0; c < cells.count; c++) expected[c] = at(expected, c) * at(change, at(codes, c))
+    })
+    level(cells, expected, used, luck)
+    shape = shapeOf(cells, expected, dispersion, learnFrom)
+  }
+  return { strikes: expected, shape, dispersion }
+}
+
+/** Brings the sum of what is expected to the sum of what was seen. */
+function level(cells: Cells, expected: Float64Array, used: readonly number[], luck: Float64Array): void {
+  const [seen, due] = used.reduce(([s, d], c) => [s + at(cells.strikes, c), d + at(expected, c) * at(luck, at(cells.trip, c))], [0, 0])
+  for (let c = 0; c < cells.count; c++) expected[c] = (at(expected, c) * seen) / due
+}
+
+/** How trips differ, beyond what flurries make of chance. */
+function shapeOf(cells: Cells, expected: Float64Array, dispersion: number, learnFrom: (trip: number) => boolean): number {
+  const [seen, due] = [byTrip(cells, cells.strikes), byTrip(cells, expected)]
+  const trips = [...due.keys()].filter((t) => at(due, t) > 0 && learnFrom(t))
+  if (trips.length < 2) return LARGEST_SHAPE
+  const fit = fitGammaPoisson(trips.map((t) => ({ events: at(seen, t) / dispersion, exposureHours: at(due, t) / dispersion })))
+  return fit.noSpread ? LARGEST_SHAPE : Math.min(LARGEST_SHAPE, fit.shape)
+}
+
+/** The luck of each trip as its strikes tell it: mean of its gamma. */
+export function luckOf(cells: Cells, { strikes: expected, shape, dispersion }: Expected, strikes: ArrayLike<number>): Float64Array {
+  const [seen, due] = [byTrip(cells, strikes), byTrip(cells, expected)]
+  return due.map((e, t) => (shape + at(seen, t) / dispersion) / (shape + e / dispersion))
+}

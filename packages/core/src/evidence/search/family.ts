@@ -1,0 +1,84 @@
+import { at } from '../../checked/index.ts'
+import { LANES } from './nullBooks.ts'
+import type { NullBooks } from './nullBooks.ts'
+import { signedRoot } from './score.ts'
+
+const BINS = 400
+const binOf = (z: number): number => Math.max(0, Math.min(BINS - 1, Math.floor(10 * z)))
+
+/** How strong the strongest patterns are in books without any, beside our own. */
+export class Family {
+  candidates = 0
+  private readonly highest: Float64Array
+  private readonly sums = new Float64Array(LANES)
+  /** Null exceedances and our own, by tenth of z. */
+  private readonly nulls = new Float64Array(BINS)
+  private readonly ours = new Float64Array(BINS)
+
+  /** Patterns under `leastZ` are counted, not looked at. */
+  constructor(
+    private readonly nullBooks: NullBooks,
+    private readonly leastZ: number,
+  ) {
+    this.highest = new Float64Array(nullBooks.books).fill(-Infinity)
+  }
+
+  /** One pattern: its cells, the variance of its score, and our own z. */
+  add(chosen: ArrayLike<number>, variance: number, z: number): void {
+    const { books, residuals } = this.nullBooks
+    for (let block = 0; block * LANES < books; block++) {
+      addLanes(at(residuals, block), chosen, this.sums)
+      for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) this.drawn(block * LANES + lane, signedRoot(this.sums[lane] ?? 0, variance))
+    }
+    if (z >= this.leastZ) count(this.ours, z)
+    this.candidates++
+  }
+
+  /** Chance that a book without any pattern has one as strong anywhere: Phipson & Smyth (2010). */
+  pFamily = (z: number): number => (1 + this.highest.reduce((more, one) => more + (one >= z ? 1 : 0), 0)) / (this.nullBooks.books + 1)
+
+  /** Mean number of null patterns as strong over our own: Storey & Tibshirani (2003). The least over all weaker ones, so that it never rises with strength. */
+  q(z: number): number {
+    let least = 1
+    for (let bin = binOf(z); bin >= binOf(this.leastZ); bin--) {
+      const above = (counts: Float64Array): number => counts.subarray(bin).reduce((sum, one) => sum + one, 0)
+      const ours = above(this.ours)
+      if (ours > 0) least = Math.min(least, above(this.nulls) / this.nullBooks.books / ours)
+    }
+    return least
+  }
+
+  private drawn(book: number, z: number): void {
+    if (z > (this.highest[book] ?? 0)) this.highest[book] = z
+    if (z >= this.leastZ) count(this.nulls, z)
+  }
+}
+
+function count(counts: Float64Array, z: number): void {
+  const bin = binOf(z)
+  counts[bin] = at(counts, bin) + 1
+}
+
+/** Sums of eight books at a time: kept out of arrays, they stay in registers. */
+function addLanes(residual: Float32Array, chosen: ArrayLike<number>, sums: Float64Array): void {
+  let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
+  for (let i = 0; i < chosen.length; i++) {
+    const from = (chosen[i] ?? 0) * LANES
+    a += residual[from] ?? 0
+    b += residual[from + 1] ?? 0
+    c += residual[from + 2] ?? 0
+    d += residual[from + 3] ?? 0
+    e += residual[from + 4] ?? 0
+    f += residual[from + 5] ?? 0
+    g += residual[from + 6] ?? 0
+    h += residual[from + 7] ?? 0
+  }
+  sums[0] = a
+  sums[1] = b
+  sums[2] = c
+  sums[3] = d
+  sums[4] = e
+  sums[5] = f
+  sums[6] = g
+  sums[7] = h
+}

@@ -1,0 +1,107 @@
+import { at } from '../../checked/index.ts'
+import { DEFAULT_BANDS, UNKNOWN } from '../../vocabulary/index.ts'
+import type { BandSet } from '../../vocabulary/index.ts'
+import type { Cells } from './cells.ts'
+
+/** One condition or attribute: a column and the levels of it that count. */
+export interface Item {
+  readonly column: string
+  readonly levels: readonly string[]
+  /** 1 for each cell that meets it. */
+  readonly member: Uint8Array
+  readonly cells: Int32Array
+  /** It stands for itself and is joined with nothing: a lure that stands out under all conditions. */
+  readonly alone: boolean
+}
+
+/** What a pattern must rest on. (ours) */
+export interface Floors {
+  readonly hours: number
+  readonly trips: number
+}
+
+/** Every single condition that has hours enough: a level, and of ordered columns two or three neighbours, and all from one level up or down. */
+export function itemsOf(cells: Cells, columns: readonly string[], alone: readonly string[], floors: Floors): Item[] {
+  return [...columns, ...alone].flatMap((column) => {
+    const levels = (cells.levels[column] ?? []).filter((level) => level !== UNKNOWN)
+    return groupsOf(column, levels).flatMap((group) => {
+      const item = itemOf(cells, column, group, alone.includes(column))
+      return item.cells.length < cells.count && meets(cells, item.cells, floors) ? [item] : []
+    })
+  })
+}
+
+function groupsOf(column: string, levels: readonly string[]): string[][] {
+  const order = (DEFAULT_BANDS as Readonly<Record<string, BandSet>>)[column]?.labels
+  if (!order) return levels.map((level) => [level])
+  const present = order.filter((label) => levels.includes(label))
+  const groups = new Map<string, string[]>()
+  const add = (from: number, to: number): void => {
+    const group = present.slice(from, to)
+    if (group.length > 0 && group.length < present.length) groups.set(group.join(), group)
+  }
+  present.forEach((_, i) => {
+    add(i, i + 1)
+    add(i, i + 2)
+    add(i, i + 3)
+    add(i, present.length)
+    add(0, i)
+  })
+  return [...groups.values()]
+}
+
+function itemOf(cells: Cells, column: string, levels: readonly string[], alone: boolean): Item {
+  const all = cells.levels[column] ?? []
+  const wanted = new Set(levels.map((level) => all.indexOf(level)))
+  const codes = cells.codes[column] ?? new Int32Array()
+  const member = Uint8Array.from(codes, (code) => (wanted.has(code) ? 1 : 0))
+  return { column, levels, member, cells: Int32Array.from([...member.keys()].filter((c) => at(member, c) === 1)), alone }
+}
+
+/** Whether cells have hours and trips enough. Given cells in ascending order. */
+export function meets(cells: Cells, chosen: ArrayLike<number>, { hours, trips }: Floors): boolean {
+  let [sum, count, last] = [0, 0, -1]
+  for (let i = 0; i < chosen.length; i++) {
+    const c = chosen[i] ?? 0
+    sum += cells.hours[c] ?? 0
+    const trip = cells.trip[c] ?? 0
+    if (trip !== last) count++
+    last = trip
+  }
+  return sum >= hours && count >= trips
+}
+
+/**
+ * Calls back for every conjunction of up to `depth` items of different columns that has hours and trips enough: all of them, whatever was
+ * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much. The list of cells is only lent.
+ */
+export function eachConjunction(
+  cells: Cells,
+  items: readonly Item[],
+  depth: number,
+  floors: Floors,
+  visit: (items: readonly number[], chosen: ArrayLike<number>) => void,
+): void {
+  const descend = (path: readonly number[], chosen: Int32Array): void => {
+    visit(path, chosen)
+    const columns = path.map((i) => at(items, i).column)
+    if (path.length >= depth || at(items, at(path, 0)).alone) return
+    for (let next = at(path, path.length - 1) + 1; next < items.length; next++) {
+      const { member, column, alone } = at(items, next)
+      if (alone || columns.includes(column)) continue
+      const both = intersect(chosen, member)
+      if (both.length < chosen.length && meets(cells, both, floors)) descend([...path, next], both)
+    }
+  }
+  items.forEach((item, i) => descend([i], item.cells))
+}
+
+function intersect(chosen: Int32Array, member: Uint8Array): Int32Array {
+  const both = new Int32Array(chosen.length)
+  let length = 0
+  for (let i = 0; i < chosen.length; i++) {
+    const c = chosen[i] ?? 0
+    if (member[c] === 1) both[length++] = c
+  }
+  return both.subarray(0, length)
+}

@@ -1,0 +1,65 @@
+import { at } from '../../checked/index.ts'
+import type { Cells } from './cells.ts'
+import { sumOver } from './score.ts'
+import type { Candidate } from './types.ts'
+
+/** Findings that share this much of their hours say the same thing. (ours) */
+export const SAME_HOURS = 0.5
+/** Of those that say the same, the simplest stands for them unless it is this much weaker (log ratio). (ours) */
+const ABOUT_AS_GOOD = 0.05
+/** So many of the strongest are looked through. */
+const MOST = 2000
+export const MOST_GROUPS = 10
+
+export interface Merged {
+  readonly best: Candidate
+  readonly count: number
+}
+
+/** Findings that mostly share their hours, each told by the simplest that is about as good as the best. Given candidates best first. */
+export function merged(cells: Cells, candidates: readonly Candidate[]): Merged[] {
+  const groups: Merged[] = []
+  let left = candidates.slice(0, MOST)
+  while (left[0] && groups.length < MOST_GROUPS) {
+    const [top] = left
+    const overlap = new Overlap(cells, [top])
+    const alike = new Set(left.filter((one) => one === top || overlap.sharedBy(one.chosen).length > 0))
+    const good = [...alike].filter(({ score }) => score >= top.score - ABOUT_AS_GOOD)
+    groups.push({ best: good.reduce((simplest, one) => (one.items.length < simplest.items.length ? one : simplest), top), count: alike.size - 1 })
+    left = left.filter((one) => !alike.has(one))
+  }
+  return groups
+}
+
+/** Tells which of some patterns share most of their hours with another: hours in both over hours in either. At most thirty. */
+export class Overlap {
+  /** By cell, a bit for each pattern that holds it. */
+  private readonly bits: Uint32Array
+  private readonly hours: readonly number[]
+  private readonly both: Float64Array
+
+  constructor(
+    private readonly cells: Cells,
+    patterns: readonly Pick<Candidate, 'chosen'>[],
+  ) {
+    this.bits = new Uint32Array(cells.count)
+    patterns.forEach(({ chosen }, i) => {
+      for (const c of chosen) this.bits[c] = at(this.bits, c) | (1 << i)
+    })
+    this.hours = patterns.map(({ chosen }) => sumOver(cells.hours, chosen))
+    this.both = new Float64Array(patterns.length)
+  }
+
+  sharedBy(chosen: ArrayLike<number>): number[] {
+    const { bits, both, cells } = this
+    both.fill(0)
+    let own = 0
+    for (let i = 0; i < chosen.length; i++) {
+      const c = chosen[i] ?? 0
+      const hours = cells.hours[c] ?? 0
+      own += hours
+      for (let left = bits[c] ?? 0, p = 0; left !== 0; left >>>= 1, p++) if ((left & 1) === 1) both[p] = (both[p] ?? 0) + hours
+    }
+    return [...this.hours.keys()].filter((p) => at(both, p) >= SAME_HOURS * (at(this.hours, p) + own - at(both, p)))
+  }
+}

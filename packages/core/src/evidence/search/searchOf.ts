@@ -1,0 +1,68 @@
+import { at, entry } from '../../checked/index.ts'
+import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { factorOf } from '../../effort/index.ts'
+import { namesOf } from '../question.ts'
+import { rowFilter } from '../rowFilter.ts'
+import { clauseRanges, namedColumns } from '../where.ts'
+import type { Clause } from '../where.ts'
+import { boutSize } from './bouts.ts'
+import type { StrikesOfTrip } from './bouts.ts'
+import { cellsOf } from './cells.ts'
+import { searchPatterns } from './searchPatterns.ts'
+import type { PatternSearch, SearchInput, SearchOptions } from './types.ts'
+
+/** What patterns are made of, unless others are asked for: conditions, the place, and what the lure is. */
+export const SEARCH_COLUMNS = [
+  ...['temp_band', 'clarity_band', 'wind_band', 'sky_band', 'light_band', 'front', 'current', 'structure', 'class', 'family', 'level'],
+] as const
+const ALONE = ['lure'] as const
+const HELD = ['day_quarter', 'season', 'class'] as const
+
+export interface SearchQuestion {
+  readonly water: string
+  readonly where?: readonly Clause[]
+  readonly columns?: readonly string[]
+}
+
+/** The patterns of one water. Throws RangeError for a water nobody fished, an unknown column, or no strike. */
+export function searchOf(book: BookRecords, { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion, options: SearchOptions = {}): PatternSearch {
+  return searchPatterns(searchInput(book, water, where, columns), options)
+}
+
+function searchInput(book: BookRecords, water: string, where: readonly Clause[], asked: readonly string[]): SearchInput {
+  const infos = asked.map(columnInfo)
+  const continuous = infos.find(({ kind }) => kind === 'number')
+  if (continuous) throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
+  const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
+  const joined = infos.map(({ name }) => name)
+  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...namedColumns(clauses), 'hour', 'season', 'class', 'angler'], clauseRanges(clauses)))
+  const keep = rowFilter(segments, clauses, namesOf(book))
+  const rows = Array.from({ length: segments.rows }, (_, row) => row).filter((row) => at(segments.hours, row) > 0 && keep(row))
+  if (rows.length === 0) throw new RangeError(`no hour on ${water}: there is nothing to search`)
+  const hour = entry(segments.factors, 'hour')
+  // A quarter of the day: finer would have too few strikes for a factor of its own.
+  const quarters = factorOf(Array.from(hour.codes, (code) => quarterOf(at(hour.levels, code))))
+  const source = { ...segments, factors: { ...segments.factors, day_quarter: quarters } }
+  const cells = cellsOf(source, rows, [...new Set([...joined, ...ALONE, ...HELD])])
+  return { cells, columns: joined, alone: ALONE, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
+}
+
+const quarterOf = (hour: string): string => ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'
+
+/** Strikes of each angler on each trip, with the hours they came in. */
+function strikesOf({ trip, factors, hours, strikeRows, strikeMs }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
+  const anglers = entry(factors, 'angler')
+  const keyOf = (row: number): string => `${at(trip.codes, row)} ${at(anglers.codes, row)}`
+  const groups = new Map<string, { times: number[]; hours: number }>()
+  const used = new Set(rows)
+  for (const row of rows) {
+    const group = groups.get(keyOf(row)) ?? { times: [], hours: 0 }
+    groups.set(keyOf(row), group)
+    group.hours += at(hours, row)
+  }
+  strikeRows.forEach((row, i) => {
+    if (used.has(row) && Number.isFinite(at(strikeMs, i))) groups.get(keyOf(row))?.times.push(at(strikeMs, i))
+  })
+  return [...groups.values()]
+}

@@ -1,0 +1,108 @@
+import { at } from '../../checked/index.ts'
+import { normalQuantile, seededRandom } from '../../numerics/index.ts'
+import { alphaOf } from '../confidence.ts'
+import type { Cells } from './cells.ts'
+import { flurryDispersion } from './bouts.ts'
+import { fitExpected } from './expected.ts'
+import type { Expected } from './expected.ts'
+import { heldOut } from './heldOut.ts'
+import { eachConjunction, itemsOf } from './items.ts'
+import type { Floors, Item } from './items.ts'
+import { merged } from './merge.ts'
+import { drawNullBooks } from './nullBooks.ts'
+import { Family } from './family.ts'
+import { Weigher, ratioOf, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
+import type { Candidate, Finding, HeldOut, PatternSearch, SearchInput, SearchOptions } from './types.ts'
+
+/** A pattern rests on at least this. (ours) */
+export const FLOORS: Floors = { hours: 8, trips: 6 }
+const PERMUTATIONS = 200
+const DEPTH = 3
+/** Weaker ones are counted and not looked at. */
+const LEAST_Z = 2
+
+/**
+ * Which conditions, joined, bring more fish than their hours, trips, hours of the day, seasons and lure classes would?
+ *
+ * Method     every conjunction with hours and trips enough is scored by the signed root of its deviance (`residuals`, `Weigher`, `signedRoot`); its family-wise p is the share
+ *            of books without a pattern, drawn with the fitted luck of trips and size of bouts, whose strongest conjunction is as strong;
+ *            q is the mean number of theirs over the number of ours; of findings that share most of their hours the simplest about as good stands for all
+ * Given      cells of one water
+ * Throws     RangeError for a depth outside 1–4, or where nothing was caught
+ * Source     Westfall & Young (1993) for the maximum; Phipson & Smyth (2010) for p; Storey & Tibshirani, PNAS 100 (2003) for q; floors,
+ *            prior and merging are ours
+ */
+export function searchPatterns(input: SearchInput, options: SearchOptions = {}): PatternSearch {
+  const { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, floors = FLOORS, progress } = options
+  if (!(depth >= 1 && depth <= 4)) throw new RangeError(`patterns join 1 to 4 conditions, not ${depth}`)
+  if (!(permutations >= 1)) throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
+  const { cells, bout } = input
+  const expected = fitExpected(cells, input.held, flurryDispersion(bout))
+  const items = itemsOf(cells, input.columns, input.alone, floors)
+  const family = new Family(drawNullBooks(cells, expected, bout, permutations, seededRandom(seed)), LEAST_Z)
+  const candidates: Candidate[] = []
+  const own = residuals(cells, expected)
+  const weigher = new Weigher(cells, expected)
+  eachConjunction(cells, items, depth, floors, (path, chosen) => {
+    if (path.length === 1) progress?.((at(path, 0) / items.length) * 0.9)
+    const { all, within } = weigher.variance(chosen)
+    const z = signedRoot(sumOver(own, chosen), all)
+    family.add(chosen, all, z)
+    if (z >= LEAST_Z) candidates.push(candidateOf(cells, expected, path, chosen, z, within / all))
+  })
+  candidates.sort((a, b) => b.z - a.z)
+  const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
+  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(cells, list))
+  const unseen =
+    options.heldOut === false
+      ? new Map<Candidate, HeldOut>()
+      : heldOut(
+          input,
+          items,
+          depth,
+          floors,
+          groups.flatMap((list) => list.map(({ best }) => best)),
+          alphaOf(options),
+        )
+  progress?.(1)
+  const findings = groups.map((list) => list.map(({ best, count }) => findingOf(cells, items, best, count, family, unseen.get(best) ?? null, alphaOf(options))))
+  return {
+    findings: findings[0] ?? [],
+    alone: findings[1] ?? [],
+    candidates: family.candidates,
+    permutations,
+    seed,
+    nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
+  }
+}
+
+function candidateOf(cells: Cells, expected: Expected, items: readonly number[], lent: ArrayLike<number>, z: number, withinShare: number): Candidate {
+  const chosen = Int32Array.from(lent)
+  const { logRatio, error } = ratioOf(cells, expected, chosen)
+  return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare }
+}
+
+function findingOf(cells: Cells, items: readonly Item[], best: Candidate, count: number, family: Family, unseen: HeldOut | null, alpha: number): Finding {
+  const sum = (values: Float64Array): number => sumOver(values, best.chosen)
+  const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(best.logRatio)]
+  const half = normalQuantile(1 - alpha / 2) * best.error
+  const pFamily = family.pFamily(best.z)
+  return {
+    conditions: best.items.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels })),
+    strikes,
+    hours,
+    trips: [...new Set(Array.from(best.chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
+    expected: strikes / ratio,
+    rate: strikes / hours,
+    ratio,
+    lower: ratio * Math.exp(-half),
+    upper: ratio * Math.exp(half),
+    z: best.z,
+    pFamily,
+    q: family.q(best.z),
+    kind: best.withinShare >= 0.5 ? 'within' : 'between',
+    merged: count,
+    strength: pFamily <= 0.05 ? 'strong' : pFamily <= 0.2 ? 'leaning' : 'no difference shown',
+    heldOut: unseen,
+  }
+}
