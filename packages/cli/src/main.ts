@@ -5,6 +5,8 @@ import { check } from './check.ts'
 import { Failure } from './failure.ts'
 import { curve, model } from './models.ts'
 import type { CurveCall, ModelCall } from './models.ts'
+import { search } from './search.ts'
+import type { SearchCall } from './search.ts'
 import { sky } from './sky.ts'
 import { within } from './within.ts'
 import type { WithinCall } from './within.ts'
@@ -100,11 +102,25 @@ analyse
   .requiredOption('--a <conditions>', "such as 'lure=Jerkbait, grey shad'")
   .requiredOption('--b <conditions>')
   .option('--where <conditions>', 'what both must meet')
-  .option('--of <what>', 'rate', 'rate')
+  .option('--of <what>', 'rate, hook_up, lost or size', 'rate')
   .option('--design <design>', 'random-trip or mh: which is the headline', 'random-trip')
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
   .option('--json')
   .action((options: WithinCall) => void (exitCode = within(options)))
+
+analyse
+  .command('search')
+  .description('patterns that produce on a water, each held against books without any')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--water <name>')
+  .option('--where <conditions>', 'what all hours must meet')
+  .option('--columns <columns>', 'columns that patterns are made of, separated by commas')
+  .option('--seed <number>', 'of the books without a pattern', '1')
+  .option('--permutations <count>', 'how many books without a pattern', '200')
+  .option('--depth <count>', 'conditions joined at most, 1 to 4', '3')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: SearchCall) => void (exitCode = search(options)))
 
 for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
 

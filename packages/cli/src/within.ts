@@ -1,7 +1,8 @@
-import { parseWhere, withinOf } from '@jotbook/core'
+import { WITHIN_OF, parseWhere, withinOf } from '@jotbook/core'
 import type { BookWithin } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
+import { ratioJson, ratioText } from './ratios.ts'
 import { table } from './table.ts'
 
 export interface WithinCall {
@@ -17,28 +18,24 @@ export interface WithinCall {
 
 /** `jot analyse within`: is it the lure, or the day it was thrown on? */
 export function within({ bundle, a, b, where = '', of, design, confidence, json }: WithinCall): number {
-  if (of !== 'rate') throw new Failure(`--of takes rate, not ${of}: hook-up, loss and size cannot be compared yet.`, 2)
+  const asked = WITHIN_OF.find((one) => one === of)
+  if (!asked) throw new Failure(`--of takes ${WITHIN_OF.join(', ')}, not ${of}.`, 2)
   if (design !== 'random-trip' && design !== 'mh') throw new Failure(`--design takes random-trip or mh, not ${design}.`, 2)
   const { book } = soundBundle(bundle)
-  const found = asCallFault(() => withinOf(book, { a: parseWhere(a), b: parseWhere(b), where: parseWhere(where), design }, { confidence: Number(confidence) }))
+  const found = asCallFault(() =>
+    withinOf(book, { a: parseWhere(a), b: parseWhere(b), where: parseWhere(where), of: asked, design }, { confidence: Number(confidence) }),
+  )
   console.log(json ? JSON.stringify(withinJson(found), null, 2) : withinText(found))
   return 0
 }
 
 type Held = NonNullable<BookWithin['within']>
-const limits = ({ ratio, lower, upper }: Pick<Held, 'ratio' | 'lower' | 'upper'>): Record<string, unknown> => ({
-  ratio,
-  lower,
-  upper: Number.isFinite(upper) ? upper : null,
-  ...(Number.isFinite(upper) ? {} : { unbounded: true }),
-})
-
 function withinJson({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, agree, shareOfDay, verdict }: BookWithin): unknown {
   return {
     crudeAll: { ratio: crudeAll },
-    crude: limits(crude),
-    within: held && { ...limits(held), design: held.design, trips, strataOneSided: oneSided, hoursUsed: hours, switches },
-    other: other && { ...limits(other), design: other.design },
+    crude: ratioJson(crude),
+    within: held && { ...ratioJson(held), design: held.design, trips, strataOneSided: oneSided, hoursUsed: hours, switches },
+    other: other && { ...ratioJson(other), design: other.design },
     agree,
     shareOfDay,
     verdict,
@@ -55,8 +52,7 @@ const SENTENCES: Readonly<Record<BookWithin['verdict'], string>> = {
 const DESIGNS = { 'random-trip': 'each trip its own luck', mh: 'held within trips, planned stints' } as const
 
 function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict }: BookWithin): string {
-  const number = (value: number | null): string => (value === null ? 'none' : Number.isFinite(value) ? value.toFixed(2) : 'no bound')
-  const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, number(one.ratio), `${number(one.lower)}–${number(one.upper)}`]
+  const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, ...ratioText(one)]
   return [
     SENTENCES[verdict],
     `A ${hours.a.toFixed(1)} hours, B ${hours.b.toFixed(1)}; both on ${trips} trips, only one on ${oneSided}. Switched to by plan ${switches.planned}, as others were blank ${switches.blank}, for no reason logged ${switches.unknown}.`,
@@ -65,7 +61,7 @@ function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hou
     table(
       ['A over B', 'ratio', 'limits'],
       [
-        ['crude, all trips', number(crudeAll), ''],
+        ['crude, all trips', crudeAll === null ? 'none' : crudeAll.toFixed(2), ''],
         line('crude, the same trips', crude),
         ...(held ? [line(DESIGNS[held.design], held)] : []),
         ...(other ? [line(DESIGNS[other.design], other)] : []),

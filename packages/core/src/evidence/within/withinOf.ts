@@ -2,22 +2,33 @@ import { at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
-import type { Confidence } from '../confidence.ts'
-import type { Exposure } from '../exposure.ts'
+import type { Confidence, Interval } from '../confidence.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { lureOrDay } from './lureOrDay.ts'
-import type { ComparedTrip, Design, LureOrDay } from './lureOrDay.ts'
+import type { Design, LureOrDay } from './lureOrDay.ts'
+import { comparedTrips, isPlanned, shareStrata, weightStrata } from './pairs.ts'
+import type { Sides } from './pairs.ts'
+import type { WithinRatio } from './randomTrip.ts'
+import { mantelHaenszelShareRatio } from './shares.ts'
+import type { ShareStratum } from './shares.ts'
+import { weightRatio } from './weights.ts'
+import type { WeightStratum } from './weights.ts'
 
 export interface WithinQuestion {
   readonly a: readonly Clause[]
   readonly b: readonly Clause[]
   /** What both must meet. */
   readonly where: readonly Clause[]
+  /** Strikes an hour (default), hooked of struck, lost of hooked, or weight of the landed. */
+  readonly of?: WithinOf
   readonly design?: Design
 }
+
+export const WITHIN_OF = ['rate', 'hook_up', 'lost', 'size'] as const
+export type WithinOf = (typeof WITHIN_OF)[number]
 
 /** How one came to A or B in mid-trip: by plan (plan, rotation, test), because others were blank, or nobody logged why. */
 export interface Switches {
@@ -30,80 +41,100 @@ export interface BookWithin extends LureOrDay {
   readonly switches: Switches
 }
 
-const PLANNED = new Set(['plan', 'rotation', 'test'])
 const OTHERS_BLANK = 'others blank'
 
 /**
  * Two patterns of a book held against each other, lure or day. Throws RangeError for an unknown column, an hour that is both A and B, or
  * hours of neither.
  */
-export function withinOf(book: BookRecords, { a, b, where, design }: WithinQuestion, options: Confidence = {}): BookWithin {
+export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }: WithinQuestion, options: Confidence = {}): BookWithin {
   const clauses = [...a, ...b, ...where]
   const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint'], clauseRanges(clauses)))
   const names = namesOf(book)
-  const inA = rowFilter(columns, [...a, ...where], names)
-  const inB = rowFilter(columns, [...b, ...where], names)
-  const rows = Array.from({ length: columns.rows }, (_, row) => row).filter((row) => at(columns.hours, row) > 0)
-  const twice = rows.find((row) => inA(row) && inB(row))
+  const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
+  const all = Array.from({ length: columns.rows }, (_, row) => row)
+  const twice = all.find((row) => sides.inA(row) && sides.inB(row))
   if (twice !== undefined) throw new RangeError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
-  const found = lureOrDay(comparedTrips(book, columns, rows, inA, inB), { ...options, ...(design ? { design } : {}) })
-  if (found.hours.a === 0 || found.hours.b === 0) throw new RangeError(`no hour is ${found.hours.a === 0 ? 'A' : 'B'}: there is nothing to compare`)
-  return { ...found, switches: switchesOf(book, columns, rows, (row) => inA(row) || inB(row)) }
+  const rows = all.filter((row) => at(columns.hours, row) > 0)
+  const trips = comparedTrips(book, columns, rows, sides)
+  const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
+  const missing = of === 'rate' ? (hours.a === 0 ? 'A' : hours.b === 0 ? 'B' : undefined) : !all.some(sides.inA) ? 'A' : !all.some(sides.inB) ? 'B' : undefined
+  if (missing) throw new RangeError(`no hour is ${missing}: there is nothing to compare`)
+  const found = of === 'rate' ? lureOrDay(trips, { ...options, ...(design ? { design } : {}) }) : { ...ofFish(columns, all, sides, of, options), hours }
+  return { ...found, switches: switchesOf(book, columns, rows, (row) => sides.inA(row) || sides.inB(row)) }
 }
 
-function comparedTrips(
-  book: BookRecords,
-  columns: SegmentColumns,
-  rows: readonly number[],
-  inA: (row: number) => boolean,
-  inB: (row: number) => boolean,
-): ComparedTrip[] {
-  interface Sums {
-    a: Exposure
-    b: Exposure
-    planned: { a: Exposure; b: Exposure }
-    first: 'a' | 'b' | undefined
+const sumOf = (trips: readonly { a: { exposureHours: number }; b: { exposureHours: number } }[], side: 'a' | 'b'): number =>
+  trips.reduce((sum, trip) => sum + trip[side].exposureHours, 0)
+
+/** No verdict on size unless this share of the landed fish were weighed, on either side. */
+const LEAST_WEIGHED = 0.8
+/** A verdict on shares or sizes needs so many strikes or fish of each side, on so many trips with both. (ours) */
+const LEAST_FISH = 5
+const LEAST_TRIPS = 3
+
+/** Shares and sizes: held within trips; the crude figure beside it takes all for one trip. */
+function ofFish(columns: SegmentColumns, rows: readonly number[], sides: Sides, of: Exclude<WithinOf, 'rate'>, options: Confidence): Omit<LureOrDay, 'hours'> {
+  const sizes = of === 'size' ? weightStrata(columns, rows, sides) : undefined
+  if (sizes) {
+    const enough = Math.min(sizes.weighed.a, sizes.weighed.b) >= LEAST_WEIGHED
+    return heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], pooledWeights, weightRatio, enough, options)
   }
-  const none = (): Exposure => ({ events: 0, exposureHours: 0 })
-  const trips = new Map<string, Sums>()
-  const reasons = entry(columns.factors, 'reason')
-  for (const row of rows) {
-    const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
-    if (!side) continue
-    const trip = at(columns.trip.levels, at(columns.trip.codes, row))
-    const sums = trips.get(trip) ?? { a: none(), b: none(), planned: { a: none(), b: none() }, first: undefined }
-    trips.set(trip, sums)
-    sums.first ??= side
-    const add = (sum: Exposure): Exposure => ({ events: sum.events + at(columns.strikes, row), exposureHours: sum.exposureHours + at(columns.hours, row) })
-    sums[side] = add(sums[side])
-    if (PLANNED.has(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = add(sums.planned[side])
-  }
-  const known = launchOf(book, [...trips.keys()])
-  return [...trips].map(([trip, { a, b, planned, first }]) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...(known.get(trip) ?? [])] }))
+  return heldWithin(
+    shareStrata(columns, rows, sides, of === 'lost' ? 'lost' : 'hook_up'),
+    ({ a, b }: ShareStratum) => [a.trials, b.trials],
+    pooledShares,
+    mantelHaenszelShareRatio,
+    true,
+    options,
+  )
 }
 
-/** At least so many trips must have a water or season for it to have a factor of its own. */
-const LEAST_TRIPS_OF_LEVEL = 5
+const pooledWeights = (strata: readonly WeightStratum[]): WeightStratum => ({ a: strata.flatMap(({ a }) => a), b: strata.flatMap(({ b }) => b) })
+const pooledShares = (strata: readonly ShareStratum[]): ShareStratum => {
+  const sum = (side: 'a' | 'b', field: 'events' | 'trials'): number => strata.reduce((total, one) => total + one[side][field], 0)
+  return { a: { events: sum('a', 'events'), trials: sum('a', 'trials') }, b: { events: sum('b', 'events'), trials: sum('b', 'trials') } }
+}
 
-/** What was known of each trip at launch: water, season of the year, and whether the sky was grey. */
-function launchOf(book: BookRecords, chosen: readonly string[]): ReadonlyMap<string, readonly number[]> {
-  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
-  const firstCloud = new Map<string, { ms: number; cloudPct: number }>()
-  for (const { trip, time, cloudPct } of book.readings) {
-    const start = trips.get(trip)?.start
-    if (typeof cloudPct !== 'number' || start === undefined || epochMs(time) < epochMs(start)) continue
-    const held = firstCloud.get(trip)
-    if (!held || epochMs(time) < held.ms) firstCloud.set(trip, { ms: epochMs(time), cloudPct })
+function heldWithin<S>(
+  strata: readonly S[],
+  sizeOf: (stratum: S) => [number, number],
+  pooled: (strata: readonly S[]) => S,
+  ratioOf: (strata: readonly S[], options: Confidence) => Interval & { ratio: number },
+  enough: boolean,
+  options: Confidence,
+): Omit<LureOrDay, 'hours'> {
+  const both = strata.filter((stratum) => Math.min(...sizeOf(stratum)) > 0)
+  const within = told(() => ratioOf(strata, options))
+  const crude = told(() => ratioOf([pooled(both)], options))
+  const crudeAll = told(() => ratioOf([pooled(strata)], options))
+  const few = both.length < LEAST_TRIPS || Math.min(...sizeOf(pooled(both))) < LEAST_FISH
+  const excludes = (confidence: number): boolean => {
+    const again = told(() => ratioOf(strata, { confidence }))
+    return again !== null && (again.lower > 1 || again.upper < 1)
   }
-  const wordsOf = (id: string): string[] => {
-    const trip = trips.get(id)
-    const month = Number((trip?.start ?? '').slice(5, 7))
-    return [`water ${trip?.water}`, `season ${Math.floor((month % 12) / 3)}`, ...((firstCloud.get(id)?.cloudPct ?? 0) >= 80 ? ['grey'] : [])]
+  return {
+    crudeAll: crudeAll?.ratio ?? null,
+    crude: crude ?? { ratio: null, lower: 0, upper: Infinity, converged: true },
+    within: within && { ...within, design: 'mh' },
+    other: null,
+    trips: both.length,
+    oneSided: strata.length - both.length,
+    agree: null,
+    shareOfDay: null,
+    verdict: !within || few || !enough ? 'too early' : excludes(0.95) ? 'strong' : excludes(0.8) ? 'leaning' : 'no difference shown',
   }
-  const counts = new Map<string, number>()
-  for (const id of chosen) for (const word of wordsOf(id)) counts.set(word, (counts.get(word) ?? 0) + 1)
-  const levels = [...counts].filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= chosen.length - LEAST_TRIPS_OF_LEVEL).map(([word]) => word)
-  return new Map(chosen.map((id) => [id, levels.map((level) => (wordsOf(id).includes(level) ? 1 : 0))]))
+}
+
+/** Null where there is nothing to compare: that is an answer, not an error. */
+function told(ratio: () => Interval & { ratio: number }): WithinRatio | null {
+  try {
+    const { ratio: value, lower, upper } = ratio()
+    return { ratio: value, lower, upper, converged: true }
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
 }
 
 /** How stints of A or B that followed another of the same angler and trip came about. */
@@ -120,7 +151,7 @@ function switchesOf(book: BookRecords, columns: SegmentColumns, rows: readonly n
   const switches = { planned: 0, blank: 0, unknown: 0 }
   for (const { id, reason } of book.stints) {
     if (!chosen.has(id) || first.has(id)) continue
-    switches[reason && PLANNED.has(reason) ? 'planned' : reason === OTHERS_BLANK ? 'blank' : 'unknown']++
+    switches[isPlanned(reason) ? 'planned' : reason === OTHERS_BLANK ? 'blank' : 'unknown']++
   }
   return switches
 }

@@ -1,0 +1,135 @@
+import { at, entry } from '../../checked/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { epochMs } from '../../time/index.ts'
+import type { Exposure } from '../exposure.ts'
+import type { ComparedTrip } from './lureOrDay.ts'
+import type { ShareStratum } from './shares.ts'
+import type { WeightStratum } from './weights.ts'
+
+/** Rows of two patterns: which are A, which are B. */
+export interface Sides {
+  readonly inA: (row: number) => boolean
+  readonly inB: (row: number) => boolean
+}
+
+const PLANNED: ReadonlySet<string> = new Set(['plan', 'rotation', 'test'])
+/** Reasons that do not look at what has been caught. */
+export const isPlanned = (reason: string | null | undefined): boolean => !!reason && PLANNED.has(reason)
+
+const NONE: Exposure = { events: 0, exposureHours: 0 }
+
+/** Hours and strikes of both by trip, with what was known at launch. Given columns with the factor `reason`. */
+export function comparedTrips(book: BookRecords, columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides): ComparedTrip[] {
+  interface Sums {
+    a: Exposure
+    b: Exposure
+    planned: { a: Exposure; b: Exposure }
+    first: 'a' | 'b'
+  }
+  const trips = new Map<string, Sums>()
+  const reasons = entry(columns.factors, 'reason')
+  for (const row of rows) {
+    const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
+    if (!side) continue
+    const trip = tripOf(columns, row)
+    const sums = trips.get(trip) ?? { a: NONE, b: NONE, planned: { a: NONE, b: NONE }, first: side }
+    trips.set(trip, sums)
+    const add = (sum: Exposure): Exposure => ({ events: sum.events + at(columns.strikes, row), exposureHours: sum.exposureHours + at(columns.hours, row) })
+    sums[side] = add(sums[side])
+    if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = add(sums.planned[side])
+  }
+  const known = launchOf(book, [...trips.keys()])
+  return [...trips].map(([trip, { a, b, planned, first }]) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...(known.get(trip) ?? [])] }))
+}
+
+const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
+
+/** Strata by trip, each begun empty. */
+function strataOf<S>(
+  columns: SegmentColumns,
+  rows: readonly number[],
+  { inA, inB }: Sides,
+  empty: () => S,
+  add: (stratum: S, side: 'a' | 'b', row: number) => void,
+): S[] {
+  const strata = new Map<string, S>()
+  for (const row of rows) {
+    const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
+    if (!side) continue
+    const trip = tripOf(columns, row)
+    const stratum = strata.get(trip) ?? empty()
+    strata.set(trip, stratum)
+    add(stratum, side, row)
+  }
+  return [...strata.values()]
+}
+
+/** Hooked of struck, or lost of hooked, by trip. Rows without hours tell too. */
+export function shareStrata(columns: SegmentColumns, rows: readonly number[], sides: Sides, of: 'hook_up' | 'lost'): ShareStratum[] {
+  const none = { events: 0, trials: 0 }
+  return strataOf(
+    columns,
+    rows,
+    sides,
+    (): { a: { events: number; trials: number }; b: { events: number; trials: number } } => ({ a: { ...none }, b: { ...none } }),
+    (stratum, side, row) => {
+      const [missed, lost, landed] = [at(columns.missed, row), at(columns.lost, row), at(columns.landed, row)]
+      stratum[side].events += of === 'hook_up' ? lost + landed : lost
+      stratum[side].trials += (of === 'hook_up' ? missed : 0) + lost + landed
+    },
+  )
+}
+
+export interface WeighedStrata {
+  readonly strata: WeightStratum[]
+  /** Share of the landed fish of each side that were weighed. */
+  readonly weighed: { readonly a: number; readonly b: number }
+}
+
+/** Weights of landed fish by trip. Rows without hours tell too. */
+export function weightStrata(columns: SegmentColumns, rows: readonly number[], sides: Sides): WeighedStrata {
+  const weights = new Map<number, number[]>()
+  columns.fishRows.forEach((row, i) => {
+    const list = weights.get(row) ?? []
+    weights.set(row, list)
+    list.push(at(columns.fishWeightG, i))
+  })
+  const landed = { a: 0, b: 0 }
+  const strata = strataOf(
+    columns,
+    rows,
+    sides,
+    (): { a: number[]; b: number[] } => ({ a: [], b: [] }),
+    (stratum, side, row) => {
+      const all = weights.get(row) ?? []
+      landed[side] += all.length
+      stratum[side].push(...all.filter((weightG) => weightG > 0))
+    },
+  )
+  const share = (side: 'a' | 'b'): number => (landed[side] === 0 ? 0 : strata.reduce((sum, stratum) => sum + stratum[side].length, 0) / landed[side])
+  return { strata, weighed: { a: share('a'), b: share('b') } }
+}
+
+/** At least so many trips must have a water or season for it to have a factor of its own. */
+const LEAST_TRIPS_OF_LEVEL = 5
+
+/** What was known of each trip at launch: water, season of the year, and whether the sky was grey. */
+function launchOf(book: BookRecords, chosen: readonly string[]): ReadonlyMap<string, readonly number[]> {
+  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
+  const firstCloud = new Map<string, { ms: number; cloudPct: number }>()
+  for (const { trip, time, cloudPct } of book.readings) {
+    const start = trips.get(trip)?.start
+    if (typeof cloudPct !== 'number' || start === undefined || epochMs(time) < epochMs(start)) continue
+    const held = firstCloud.get(trip)
+    if (!held || epochMs(time) < held.ms) firstCloud.set(trip, { ms: epochMs(time), cloudPct })
+  }
+  const wordsOf = (id: string): string[] => {
+    const trip = trips.get(id)
+    const month = Number((trip?.start ?? '').slice(5, 7))
+    return [`water ${trip?.water}`, `season ${Math.floor((month % 12) / 3)}`, ...((firstCloud.get(id)?.cloudPct ?? 0) >= 80 ? ['grey'] : [])]
+  }
+  const counts = new Map<string, number>()
+  for (const id of chosen) for (const word of wordsOf(id)) counts.set(word, (counts.get(word) ?? 0) + 1)
+  const levels = [...counts].filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= chosen.length - LEAST_TRIPS_OF_LEVEL).map(([word]) => word)
+  return new Map(chosen.map((id) => [id, levels.map((level) => (wordsOf(id).includes(level) ? 1 : 0))]))
+}

@@ -1,0 +1,48 @@
+import { normalQuantile } from '../../numerics/index.ts'
+import { alphaOf } from '../confidence.ts'
+import type { Confidence, Interval } from '../confidence.ts'
+
+export interface Counted {
+  readonly events: number
+  readonly trials: number
+}
+
+export interface ShareStratum {
+  readonly a: Counted
+  readonly b: Counted
+}
+
+export interface PooledShareRatio extends Interval {
+  /** Share of A over share of B. */
+  readonly ratio: number
+  readonly seLogRatio: number
+  /** Strata with trials of both. */
+  readonly strata: number
+}
+
+/**
+ * Mantel–Haenszel ratio of two shares (hooked of struck, lost of hooked), held within strata.
+ *
+ *   ratio = Σ a·n_B/N / Σ b·n_A/N;   Var(log) = Σ [n_A·n_B·(a + b) − a·b·N]/N² / (Σ a·n_B/N · Σ b·n_A/N)
+ *
+ * Given      events and trials of both in each stratum; strata with only one of them add nothing
+ * Throws     RangeError when no stratum has both, or either has no event in those that do
+ * Source     Greenland & Robins, Biometrics 41 (1985) 55–68; Rothman, Modern Epidemiology
+ */
+export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], options: Confidence = {}): PooledShareRatio {
+  const alpha = alphaOf(options)
+  const both = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0)
+  if (both.length === 0) throw new RangeError('no stratum has trials of both A and B: there is nothing to compare within')
+  let [top, bottom, spread] = [0, 0, 0]
+  for (const { a, b } of both) {
+    const all = a.trials + b.trials
+    top += (a.events * b.trials) / all
+    bottom += (b.events * a.trials) / all
+    spread += (a.trials * b.trials * (a.events + b.events) - a.events * b.events * all) / all ** 2
+  }
+  if (top === 0 || bottom === 0) throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
+  const ratio = top / bottom
+  const seLogRatio = Math.sqrt(spread / (top * bottom))
+  const half = normalQuantile(1 - alpha / 2) * seLogRatio
+  return { ratio, seLogRatio, strata: both.length, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
+}
