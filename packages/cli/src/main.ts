@@ -3,6 +3,10 @@ import { board } from './board.ts'
 import type { BoardCall } from './board.ts'
 import { check } from './check.ts'
 import { Failure } from './failure.ts'
+import { claims } from './claims.ts'
+import type { ClaimsCall } from './claims.ts'
+import { like } from './like.ts'
+import type { LikeCall } from './like.ts'
 import { curve, model } from './models.ts'
 import type { CurveCall, ModelCall } from './models.ts'
 import { search } from './search.ts'
@@ -121,6 +125,27 @@ analyse
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
   .option('--json')
   .action((options: SearchCall) => void (exitCode = search(options)))
+
+analyse
+  .command('claims')
+  .description('the rules of the trade on trial against the book’s hours')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .option('--water <name>', 'only hours on this water')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: ClaimsCall) => void (exitCode = claims(options)))
+
+analyse
+  .command('like')
+  .description('rates of the hours that were like today, and the most alike trips')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--water <name>')
+  .requiredOption('--now <conditions>', "such as 'water_temp_c=9;visibility_m=1.8;cloud_pct=90;wind_mps=6'")
+  .option('--by <columns>', 'columns to group by, separated by commas', 'lure')
+  .option('--where <conditions>', 'what all hours must meet')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: LikeCall) => void (exitCode = like(options)))
 
 for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
 

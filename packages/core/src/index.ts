@@ -183,6 +183,8 @@ export type { Misread, Span, StrikeLine, StrikeLineOptions } from './shorthand/i
 export { calendarSeason, fishSeason } from './season/index.ts'
 export type { CalendarSeason, FishSeason, FishSeasonInput } from './season/index.ts'
 export * from './evidence/index.ts'
+export { CLAIMS, CLAIM_OUTCOMES, ownClaim } from './practice/index.ts'
+export type { Claim, ClaimOutcome } from './practice/index.ts'
 export {
   CLOCK_START,
   MAX_AHEAD_MS,

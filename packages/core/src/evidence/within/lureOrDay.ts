@@ -1,6 +1,8 @@
 import type { Confidence } from '../confidence.ts'
 import type { Exposure } from '../exposure.ts'
 import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
+import { strengthOf } from '../strength.ts'
+import { NO_RATIO, pooled } from './pooled.ts'
 import { randomTripRatio } from './randomTrip.ts'
 import type { TripPair, WithinRatio } from './randomTrip.ts'
 
@@ -65,7 +67,7 @@ export function lureOrDay(trips: readonly ComparedTrip[], { design = 'random-tri
     hours: { a: sums.a.exposureHours, b: sums.b.exposureHours },
     agree,
     shareOfDay: shareOfDay(within?.ratio ?? null, crudeAll),
-    verdict: verdictOf(trips, both.length, sums, within, agree, design),
+    verdict: verdictOf(both.length, sums, within, agree),
   }
 }
 
@@ -84,11 +86,15 @@ function byRandomTrip(trips: readonly ComparedTrip[], options: Confidence): Lure
 
 function byStrata(trips: readonly ComparedTrip[], options: Confidence): LureOrDay['within'] {
   try {
-    const { ratio, lower, upper } = mantelHaenszelRateRatio(
-      trips.map(({ planned }) => planned),
-      options,
-    )
-    return { ratio, lower, upper, converged: true, design: 'mh' }
+    return {
+      ...pooled(
+        mantelHaenszelRateRatio(
+          trips.map(({ planned }) => planned),
+          options,
+        ),
+      ),
+      design: 'mh',
+    }
   } catch (error) {
     if (error instanceof RangeError) return null
     throw error
@@ -98,9 +104,8 @@ function byStrata(trips: readonly ComparedTrip[], options: Confidence): LureOrDa
 /** The same trips without a luck of their own: one stratum. */
 function crudeOf(both: readonly ComparedTrip[], options: Confidence): WithinRatio {
   const { a, b } = sumOf(both)
-  if (a.events === 0 || b.events === 0) return { ratio: null, lower: 0, upper: Infinity, converged: true }
-  const { ratio, lower, upper } = mantelHaenszelRateRatio([{ a, b }], options)
-  return { ratio, lower, upper, converged: true }
+  if (a.events === 0 || b.events === 0) return NO_RATIO
+  return pooled(mantelHaenszelRateRatio([{ a, b }], options))
 }
 
 const excludesOne = ({ lower, upper }: WithinRatio): boolean => lower > 1 || upper < 1
@@ -116,22 +121,11 @@ function shareOfDay(within: number | null, crude: number | null): number | null 
   return Math.abs(all) < LEAST_CRUDE || held * all < 0 ? null : 1 - held / all
 }
 
-function verdictOf(
-  trips: readonly ComparedTrip[],
-  both: number,
-  { a, b }: { a: Exposure; b: Exposure },
-  within: LureOrDay['within'],
-  agree: boolean | null,
-  design: Design,
-): LureOrDay['verdict'] {
+function verdictOf(both: number, { a, b }: { a: Exposure; b: Exposure }, within: LureOrDay['within'], agree: boolean | null): LureOrDay['verdict'] {
   const all = addTo(a, b)
   const expected = (one: Exposure): number => (one.exposureHours * all.events) / all.exposureHours
   const few = [a, b].some((one) => one.exposureHours < LEAST_HOURS || expected(one) < LEAST_EXPECTED)
   if (!within || few || both < LEAST_TRIPS) return 'too early'
   if (agree === false) return 'cannot tell'
-  const at = (confidence: number): boolean => {
-    const again = design === 'mh' ? byStrata(trips, { confidence }) : byRandomTrip(trips, { confidence })
-    return again !== null && excludesOne(again)
-  }
-  return at(0.95) ? 'strong' : at(0.8) ? 'leaning' : 'no difference shown'
+  return strengthOf(within.pValue)
 }

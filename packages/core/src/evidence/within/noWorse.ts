@@ -1,5 +1,6 @@
 import { lureOrDay } from './lureOrDay.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
+import { NO_RATIO } from './pooled.ts'
 import type { WithinRatio } from './randomTrip.ts'
 
 /** Lower limits of a question whether A is no worse are one-sided at this chance of being wrong. */
@@ -21,7 +22,7 @@ export interface NoWorse extends WithinRatio {
  */
 export function noWorse(trips: readonly ComparedTrip[], margin = MARGIN): NoWorse {
   const { within } = lureOrDay(trips, { confidence: 1 - 2 * ONE_SIDED })
-  if (!within) return { ratio: null, lower: 0, upper: Infinity, converged: false, margin, verdict: 'too early' }
+  if (!within) return { ...NO_RATIO, margin, verdict: 'too early' }
   const worse = within.upper < 1 && (within.ratio ?? 0) < margin
   return { ...within, margin, verdict: within.lower > margin ? 'no worse' : worse ? 'worse' : 'too early' }
 }

@@ -18,31 +18,45 @@ export const isPlanned = (reason: string | null | undefined): boolean => !!reaso
 
 const NONE: Exposure = { events: 0, exposureHours: 0 }
 
+export interface PairOptions {
+  /** What has a luck of its own; by default the trip. */
+  readonly stratumOf?: (row: number) => string
+  /** What strikes are counted against; by default hours. */
+  readonly exposureOf?: (row: number) => number
+}
+
 /** Hours and strikes of both by trip, with what was known at launch. Given columns with the factor `reason`. */
-export function comparedTrips(book: BookRecords, columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides): ComparedTrip[] {
+export function comparedTrips(
+  book: BookRecords,
+  columns: SegmentColumns,
+  rows: readonly number[],
+  { inA, inB }: Sides,
+  { stratumOf = (row) => tripOf(columns, row), exposureOf = (row) => at(columns.hours, row) }: PairOptions = {},
+): ComparedTrip[] {
   interface Sums {
     a: Exposure
     b: Exposure
     planned: { a: Exposure; b: Exposure }
-    first: 'a' | 'b'
+    readonly first: 'a' | 'b'
+    readonly trip: string
   }
-  const trips = new Map<string, Sums>()
+  const strata = new Map<string, Sums>()
   const reasons = entry(columns.factors, 'reason')
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
-    const trip = tripOf(columns, row)
-    const sums = trips.get(trip) ?? { a: NONE, b: NONE, planned: { a: NONE, b: NONE }, first: side }
-    trips.set(trip, sums)
-    const add = (sum: Exposure): Exposure => ({ events: sum.events + at(columns.strikes, row), exposureHours: sum.exposureHours + at(columns.hours, row) })
+    const stratum = stratumOf(row)
+    const sums = strata.get(stratum) ?? { a: NONE, b: NONE, planned: { a: NONE, b: NONE }, first: side, trip: tripOf(columns, row) }
+    strata.set(stratum, sums)
+    const add = (sum: Exposure): Exposure => ({ events: sum.events + at(columns.strikes, row), exposureHours: sum.exposureHours + exposureOf(row) })
     sums[side] = add(sums[side])
     if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = add(sums.planned[side])
   }
-  const known = launchOf(book, [...trips.keys()])
-  return [...trips].map(([trip, { a, b, planned, first }]) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...(known.get(trip) ?? [])] }))
+  const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
+  return [...strata.values()].map(({ a, b, planned, first, trip }) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...(known.get(trip) ?? [])] }))
 }
 
-const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
+export const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
 
 /** Strata by trip, each begun empty. */
 function strataOf<S>(

@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { chiSquareQuantile, logGamma, quasiNewton } from '../../numerics/index.ts'
+import { chiSquareCdf, chiSquareQuantile, logGamma, quasiNewton } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
 import type { Exposure } from '../exposure.ts'
@@ -18,6 +18,8 @@ export interface WithinRatio {
   readonly lower: number
   /** Infinite where B never struck. */
   readonly upper: number
+  /** Two-sided, of equal rates. */
+  readonly pValue: number
   readonly converged: boolean
 }
 
@@ -56,7 +58,7 @@ export function randomTripRatio(trips: readonly TripPair[], options: Confidence 
     warm = best.x
     return { value: best.value, converged: best.converged }
   }
-  if (strikesA + strikesB === 0) return { ratio: null, lower: 0, upper: Infinity, converged: true }
+  if (strikesA + strikesB === 0) return { ratio: null, lower: 0, upper: Infinity, pValue: 1, converged: true }
   const start = Math.log((strikesA + 0.5) / hoursA / ((strikesB + 0.5) / hoursB))
   const joint = quasiNewton((x) => logLikelihood(used, at(x, 0), x.subarray(1)), [start, ...nuisance], { scale: [0.4, ...scale], tolerance: 1e-8 })
   const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.x, 0)))
@@ -67,6 +69,7 @@ export function randomTripRatio(trips: readonly TripPair[], options: Confidence 
     ratio: strikesA === 0 || strikesB === 0 ? null : Math.exp(peak),
     lower: strikesA === 0 ? 0 : Math.exp(edge(peak, -1, within)),
     upper: strikesB === 0 ? Infinity : Math.exp(edge(peak, 1, within)),
+    pValue: 1 - chiSquareCdf(Math.max(0, 2 * (joint.value - profile(0).value)), 1),
     converged: joint.converged,
   }
 }

@@ -4,6 +4,7 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
 import type { Confidence, Interval } from '../confidence.ts'
 import { namesOf } from '../question.ts'
+import { strengthOf } from '../strength.ts'
 import { rowFilter } from '../rowFilter.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
@@ -11,6 +12,7 @@ import { lureOrDay } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
 import { comparedTrips, isPlanned, shareStrata, weightStrata } from './pairs.ts'
 import type { Sides } from './pairs.ts'
+import { NO_RATIO, pooled } from './pooled.ts'
 import type { WithinRatio } from './randomTrip.ts'
 import { mantelHaenszelShareRatio } from './shares.ts'
 import type { ShareStratum } from './shares.ts'
@@ -99,38 +101,33 @@ const pooledShares = (strata: readonly ShareStratum[]): ShareStratum => {
 function heldWithin<S>(
   strata: readonly S[],
   sizeOf: (stratum: S) => [number, number],
-  pooled: (strata: readonly S[]) => S,
-  ratioOf: (strata: readonly S[], options: Confidence) => Interval & { ratio: number },
+  together: (strata: readonly S[]) => S,
+  ratioOf: (strata: readonly S[], options: Confidence) => Interval & { ratio: number; seLogRatio: number },
   enough: boolean,
   options: Confidence,
 ): Omit<LureOrDay, 'hours'> {
   const both = strata.filter((stratum) => Math.min(...sizeOf(stratum)) > 0)
   const within = told(() => ratioOf(strata, options))
-  const crude = told(() => ratioOf([pooled(both)], options))
-  const crudeAll = told(() => ratioOf([pooled(strata)], options))
-  const few = both.length < LEAST_TRIPS || Math.min(...sizeOf(pooled(both))) < LEAST_FISH
-  const excludes = (confidence: number): boolean => {
-    const again = told(() => ratioOf(strata, { confidence }))
-    return again !== null && (again.lower > 1 || again.upper < 1)
-  }
+  const crude = told(() => ratioOf([together(both)], options))
+  const crudeAll = told(() => ratioOf([together(strata)], options))
+  const few = both.length < LEAST_TRIPS || Math.min(...sizeOf(together(both))) < LEAST_FISH
   return {
     crudeAll: crudeAll?.ratio ?? null,
-    crude: crude ?? { ratio: null, lower: 0, upper: Infinity, converged: true },
+    crude: crude ?? NO_RATIO,
     within: within && { ...within, design: 'mh' },
     other: null,
     trips: both.length,
     oneSided: strata.length - both.length,
     agree: null,
     shareOfDay: null,
-    verdict: !within || few || !enough ? 'too early' : excludes(0.95) ? 'strong' : excludes(0.8) ? 'leaning' : 'no difference shown',
+    verdict: !within || few || !enough ? 'too early' : strengthOf(within.pValue),
   }
 }
 
 /** Null where there is nothing to compare: that is an answer, not an error. */
-function told(ratio: () => Interval & { ratio: number }): WithinRatio | null {
+function told(ratio: () => Interval & { ratio: number; seLogRatio: number }): WithinRatio | null {
   try {
-    const { ratio: value, lower, upper } = ratio()
-    return { ratio: value, lower, upper, converged: true }
+    return pooled(ratio())
   } catch (error) {
     if (error instanceof RangeError) return null
     throw error

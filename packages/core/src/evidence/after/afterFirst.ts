@@ -1,0 +1,57 @@
+import type { BookRecords } from '../../effort/index.ts'
+import { MINUTE_MS } from '../../time/index.ts'
+import type { Confidence } from '../confidence.ts'
+import { fishedTrips, inside, selfControlled, totalOf } from './timeline.ts'
+import type { Fished, InsideOut } from './timeline.ts'
+
+const WITHIN_MS = 15 * MINUTE_MS
+const UNKNOWN_PLACE = 'unknown'
+
+export interface AfterFirst extends InsideOut {
+  /** Kind of place, or `all`. */
+  readonly place: string
+  /** Strikes before which nothing had struck for a quarter of an hour. */
+  readonly firsts: number
+  /** Further strikes within a quarter of an hour of fishing, to each of them. */
+  readonly furtherEach: number
+}
+
+/** After a first strike, how many follow within a quarter of an hour, by kind of place: the most first strikes first. `all` leads. */
+export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFirst[] {
+  const spots = new Map(book.spots.map((spot) => [spot.id, spot]))
+  const placeOf = ({ stint }: Fished): string => stint.structure ?? (stint.spot ? spots.get(stint.spot)?.structure : undefined) ?? UNKNOWN_PLACE
+  const trips = fishedTrips(book).map(({ stints }) => stints)
+  const places = [...new Set(trips.flat().map(placeOf))].filter((place) => place !== UNKNOWN_PLACE)
+  const of = (place: string, chosen: readonly (readonly Fished[])[]): AfterFirst => {
+    const held = chosen.map((stints) => ({ stints, firsts: firstsOf(stints) }))
+    const firsts = held.reduce((sum, one) => sum + one.firsts.length, 0)
+    const found = selfControlled(
+      held.map((one) => ({
+        inside: inside(
+          one.stints,
+          one.firsts.map((ms) => ({ fromMs: ms, toMs: ms + WITHIN_MS })),
+        ),
+        all: totalOf(one.stints),
+      })),
+      options,
+    )
+    return { place, firsts, furtherEach: firsts === 0 ? 0 : found.inside.events / firsts, ...found }
+  }
+  return [
+    of('all', trips),
+    ...places
+      .map((place) =>
+        of(
+          place,
+          trips.map((stints) => stints.filter((one) => placeOf(one) === place)),
+        ),
+      )
+      .filter(({ firsts }) => firsts > 0)
+      .sort((a, b) => b.firsts - a.firsts),
+  ]
+}
+
+function firstsOf(stints: readonly Fished[]): number[] {
+  const times = stints.flatMap(({ strikes }) => strikes.map(({ ms }) => ms)).sort((a, b) => a - b)
+  return times.filter((ms, i) => i === 0 || ms - (times[i - 1] ?? 0) > WITHIN_MS)
+}

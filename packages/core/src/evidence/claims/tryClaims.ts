@@ -1,0 +1,203 @@
+import { at } from '../../checked/index.ts'
+import { buildColumns, planCuts } from '../../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
+import type { Claim } from '../../practice/index.ts'
+import type { Confidence } from '../confidence.ts'
+import { followUp } from '../after/followUp.ts'
+import { powerAt, powerForRatio } from '../power.ts'
+import { namesOf } from '../question.ts'
+import { rowFilter } from '../rowFilter.ts'
+import { tripSpread } from '../tripSpread.ts'
+import { clauseRanges, namedColumns } from '../where.ts'
+import type { Clause } from '../where.ts'
+import { tripOf } from '../within/pairs.ts'
+import { betweenOutcome, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
+import type { Outcome, Question } from './outcomes.ts'
+import { anyFilter, clausesOf, selectionOf } from './selection.ts'
+import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
+import { judge } from './verdict.ts'
+import type { Verdict } from './verdict.ts'
+import { zoneOutcome } from './zoneOutcome.ts'
+
+export interface ClaimTrial {
+  readonly claim: Claim
+  readonly verdict: Verdict
+  /** What is claimed over what it is held against; null where there is no number. */
+  readonly ratio: number | null
+  readonly lower: number
+  readonly upper: number
+  readonly pValue: number | null
+  readonly q: number | null
+  /** Farther from one than this counts as different, for claims of *the same* and *not better*. */
+  readonly margin: number | null
+  readonly denominator: string
+  /** Hours, strikes and trips of what is claimed, and hours of what it is held against. */
+  readonly hoursIn: number
+  readonly hoursOut: number
+  readonly strikesIn: number
+  readonly trips: readonly string[]
+  /** Hours of both still needed to tell a ratio of 2 with four chances in five, at the present split; null where it cannot be said. */
+  readonly hoursNeeded: number | null
+  /** Chance of telling a ratio of 2 in the present hours. */
+  readonly powerAt: number | null
+  /** Why it cannot be learnt so. */
+  readonly why?: string
+}
+
+export interface TryOptions extends Confidence {
+  readonly claims?: readonly Claim[]
+  /** Only hours on this water. */
+  readonly water?: string
+  readonly progress?: (share: number) => void
+}
+
+const ALWAYS = ['reason', 'stint', 'body', 'hour', 'back', 'side', 'belly'] as const
+
+/**
+ * Puts rules of the trade on trial against a book.
+ *
+ * Method     claims within trips by random trips; across conditions between trips, with water, season and hour held; phases against their
+ *            share of the time; all judged together (`judge`)
+ * Throws     RangeError for a claim that speaks of a column nobody knows, or a water nobody fished
+ * Source     the rules: common practice, no source; the methods: see each
+ */
+export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress, ...options }: TryOptions = {}): ClaimTrial[] {
+  const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
+  const bySpecies = new Map<string | undefined, SpeciesBook>()
+  const bookOf = (species: string | undefined): SpeciesBook => {
+    let known = bySpecies.get(species)
+    if (!known) bySpecies.set(species, (known = speciesBook(book, species, claims, here)))
+    return known
+  }
+  const outcomes = claims.map((claim, i) => {
+    progress?.(i / claims.length)
+    const { book: own, columns, rows } = bookOf(claim.species)
+    if (rows.length === 0)
+      throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
+    const asked = new Set(rows)
+    const selection = selectionOf(columns, claim, namesOf(own), (row) => asked.has(row))
+    const question: Question = { book: own, columns, claim, selection, rows, options }
+    return { question, outcome: outcomeOf(question) }
+  })
+  progress?.(1)
+  const judged = judge(
+    outcomes.map(({ question, outcome }) => ({
+      outcome: question.claim.outcome,
+      dispute: question.claim.dispute,
+      found: 'found' in outcome ? outcome.found : undefined,
+    })),
+  )
+  return outcomes.map(({ question, outcome }, i) => ({ ...trialOf(question, outcome), ...at(judged, i) }))
+}
+
+interface SpeciesBook {
+  readonly book: BookRecords
+  readonly columns: SegmentColumns
+  readonly rows: readonly number[]
+}
+
+/** The book with strikes of one species alone, cut for every claim that is asked of it. */
+function speciesBook(book: BookRecords, species: string | undefined, claims: readonly Claim[], here: readonly Clause[]): SpeciesBook {
+  const own =
+    species === undefined
+      ? book
+      : { ...book, strikes: book.strikes.filter((strike) => strike.species === species), trips: book.trips.map((trip) => ({ ...trip, target: null })) }
+  const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
+  const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
+  const keep = rowFilter(columns, here, namesOf(own))
+  return { book: own, columns, rows: Array.from({ length: columns.rows }, (_, row) => row).filter(keep) }
+}
+
+function outcomeOf(question: Question): Outcome {
+  const { columns, claim, selection, rows, book } = question
+  const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
+  switch (claim.outcome) {
+    case 'rate':
+    case 'rate lower':
+    case 'not better':
+    case 'not lower':
+    case 'same':
+      return rateOutcome(fished)
+    case 'between':
+    case 'between lower':
+      return betweenOutcome(fished)
+    case 'size':
+    case 'size lower':
+      return sizeOutcome(question)
+    case 'hook-up':
+    case 'hook-up same':
+      return hookUpOutcome(question)
+    case 'phase':
+      return phaseOutcome(question)
+    case 'pitch':
+      return pitchOutcome(question)
+    case 'per clean cast':
+    case 'per target':
+      return perCountOutcome(fished, claim.outcome)
+    case 'zone':
+      return zoneOutcome(fished)
+    case 'ratio falls':
+      return ratioFallsOutcome(fished, elsewhereOf(fished))
+    case 'follow-up':
+      return followUpOutcome(question)
+    case 'travels':
+      // The answer is one of a pattern, not of the book: `travelsWell` gives it pattern by pattern.
+      return { cannot: book.waters.length < 2 ? 'the book has one water' : 'asked of each pattern by itself' }
+    default:
+      return { cannot: `nobody knows how to try ${claim.outcome satisfies never}` }
+  }
+}
+
+/** The same two sides where the condition does not hold. */
+function elsewhereOf({ columns, claim, selection, rows, book }: Question): Question['selection'] {
+  const asked = new Set(rows.filter((row) => !selection.when(row)))
+  return selectionOf(columns, { ...claim, when: '' }, namesOf(book), (row) => asked.has(row))
+}
+
+/** The catcher's rate behind the finder, against its rate cold. */
+function followUpOutcome({ book, columns, claim, rows, options }: Question): Outcome {
+  const names = namesOf(book)
+  const isFinder = anyFilter(columns, claim.lure, names)
+  const when = anyFilter(columns, claim.when, names)
+  const stints = columns.factors.stint
+  const found = new Set(rows.filter((row) => isFinder(row) && when(row)).map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')))
+  const { finds, inside, outside, ratio, trips } = followUp(book, (stint) => found.has(stint.id), undefined, options)
+  if (finds === 0) return { cannot: 'no strike of the finder at a spot that was told' }
+  if (inside.exposureHours === 0 || outside.exposureHours === 0) return { cannot: 'nothing else was thrown there within half an hour' }
+  const early = trips < 3 || inside.exposureHours < 1
+  return { found: { ...ratio, early }, denominator: 'hours' }
+}
+
+function trialOf({ columns, claim, selection, rows }: Question, outcome: Outcome): Omit<ClaimTrial, 'verdict' | 'q'> {
+  const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
+  const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
+  const strikesIn = sum(columns.strikes, selection.inA)
+  const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
+  const spread = tripSpread(columns)
+  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? (spread?.variance ?? 0) : 0 }
+  const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
+  const needed = countable ? powerForRatio(asked).hours : Infinity
+  const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const
+  return {
+    claim,
+    ...('found' in outcome
+      ? {
+          ratio: finite(outcome.found.ratio),
+          lower: outcome.found.lower,
+          upper: outcome.found.upper,
+          pValue: outcome.found.pValue,
+          denominator: outcome.denominator,
+        }
+      : { ratio: null, lower: 0, upper: Infinity, pValue: null, denominator: 'none', why: outcome.cannot }),
+    margin: (margin as Partial<Record<Claim['outcome'], number>>)[claim.outcome] ?? null,
+    hoursIn,
+    hoursOut,
+    strikesIn,
+    trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
+    hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
+    powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
+  }
+}
+
+const finite = (value: number | null): number | null => (value !== null && Number.isFinite(value) ? value : null)

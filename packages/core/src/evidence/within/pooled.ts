@@ -1,0 +1,15 @@
+import { normalCdf } from '../../numerics/index.ts'
+import type { Interval } from '../confidence.ts'
+import type { WithinRatio } from './randomTrip.ts'
+
+/** Nothing to compare: an answer, not an error. */
+export const NO_RATIO: WithinRatio = { ratio: null, lower: 0, upper: Infinity, pValue: 1, converged: true }
+
+/** A pooled ratio with the p-value of its log over its error. */
+export const pooled = ({ ratio, lower, upper, seLogRatio }: Interval & { ratio: number; seLogRatio: number }): WithinRatio => ({
+  ratio,
+  lower,
+  upper,
+  pValue: seLogRatio > 0 ? 2 * (1 - normalCdf(Math.abs(Math.log(ratio)) / seLogRatio)) : 1,
+  converged: true,
+})

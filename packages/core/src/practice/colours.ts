@@ -1,0 +1,90 @@
+import { SAME_BODY, all, any, claim, seesFt } from './claim.ts'
+import type { Claim } from './claim.ts'
+import { GRASS, HARD_BODY } from './groups.ts'
+
+const inches = (from: number | undefined, to: number): string => seesFt(from === undefined ? undefined : from / 12, to / 12)
+const SHAD = 'forage=threadfin shad,gizzard shad'
+const DARK_OVER_WHITE = all(HARD_BODY, 'back=black,dark blue,blue-grey,grey', 'side=white')
+const GREY_OVER_CHARTREUSE = all(HARD_BODY, 'back=pearl grey', 'belly=chartreuse')
+
+/** Colour of any hard body, in three zones. Common practice of the trade, no source. */
+export const COLOURS: readonly Claim[] = [
+  claim(
+    'K1',
+    'In spring with six to twelve inches of sight, craw colours.',
+    all(inches(6, 12), 'season=spring'),
+    all(HARD_BODY, 'family=craw orange,craw natural,craw red'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'off-colour' },
+  ),
+  claim(
+    'K2',
+    'The same where shad are the prey: white side, pearl back.',
+    all(inches(6, 12), 'season=spring', SHAD),
+    all(HARD_BODY, 'back=pearl', 'side=white'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'off-colour' },
+  ),
+  claim(
+    'K3',
+    'In stain with shad, a dark back over a white side beats pearl grey over chartreuse.',
+    all(seesFt(1, 4), SHAD),
+    DARK_OVER_WHITE,
+    GREY_OVER_CHARTREUSE,
+    'rate',
+    { dispute: 'shad pair' },
+  ),
+  claim(
+    'K4',
+    'In stain with shad, pearl grey over chartreuse beats a dark back over white.',
+    all(seesFt(1, 4), SHAD),
+    GREY_OVER_CHARTREUSE,
+    DARK_OVER_WHITE,
+    'rate',
+    { dispute: 'shad pair' },
+  ),
+  claim(
+    'K5',
+    'Under six inches, chartreuse with a brown or blue back.',
+    inches(undefined, 6),
+    all(HARD_BODY, 'family=chartreuse/bright', 'back=brown,blue'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'off-colour' },
+  ),
+  claim(
+    'K6',
+    'Very clear water wants natural, muted, translucent or foil.',
+    seesFt(8),
+    all(HARD_BODY, any('family=clear/translucent', 'finish=foil,translucent')),
+    SAME_BODY,
+    'rate',
+    { dispute: 'clear' },
+  ),
+  claim(
+    'K7',
+    'Very clear in spring: natural back, orange belly.',
+    all(seesFt(8), 'season=spring'),
+    all(HARD_BODY, 'belly=orange', 'back=green pumpkin,olive,brown,watermelon,smoke'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'clear' },
+  ),
+  claim(
+    'K8',
+    'Where panfish or perch are the prey and grass dies late, green-backed panfish.',
+    any(all('forage=bluegill,perch', 'cover_state=dying,dead'), all('forage=bluegill,perch', seesFt(8))),
+    all(HARD_BODY, 'family=panfish/perch', 'back=green,dark green,olive'),
+    SAME_BODY,
+    'rate',
+  ),
+  claim('K9', 'Bouncing rock, the back explains more of the rate than side or belly.', 'cover=gravel,fist rock,chunk rock,boulder', HARD_BODY, 'back', 'zone', {
+    dispute: 'zone',
+  }),
+  claim('K10', 'Pulled through grass, the side explains more.', GRASS, HARD_BODY, 'side', 'zone', { dispute: 'zone' }),
+  claim('K11', 'In spring an orange belly.', 'season=spring', all(HARD_BODY, 'belly=orange'), SAME_BODY, 'rate', { dispute: 'zone' }),
+  claim('K12', 'Colours that stand for the prey seen bring more.', '', all(HARD_BODY, 'matches_prey=yes'), SAME_BODY, 'rate'),
+  claim('K13', 'Where the prey is not known, colours that stand for several.', 'bait=unknown', all(HARD_BODY, 'family=clear/translucent'), SAME_BODY, 'rate'),
+]
