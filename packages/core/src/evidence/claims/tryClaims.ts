@@ -110,7 +110,7 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
 }
 
 function outcomeOf(question: Question): Outcome {
-  const { columns, claim, selection, rows, book } = question
+  const { columns, claim, rows, book } = question
   const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
   switch (claim.outcome) {
     case 'rate':

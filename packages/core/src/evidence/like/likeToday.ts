@@ -1,6 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
-import { tQuantile } from '../../numerics/index.ts'
+import { normalQuantile, tQuantile } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence, Interval } from '../confidence.ts'
 
@@ -52,7 +52,7 @@ export interface LikeTrip {
 
 export interface LikeToday {
   readonly all: LikeGroup | null
-  /** The highest rate first; groups without alike hours absent. */
+  /** The highest rate first, those of which it is too early to speak last; groups without alike hours absent. */
   readonly groups: readonly LikeGroup[]
   /** The most alike first. */
   readonly trips: readonly LikeTrip[]
@@ -61,6 +61,7 @@ export interface LikeToday {
 }
 
 const LEAST = { hours: 5, trips: 3 } as const
+const ENOUGH_TRIPS = 10
 /** Less like than this, and an hour tells nothing of today. */
 const LEAST_LIKENESS = 0.01
 
@@ -70,7 +71,8 @@ const LEAST_LIKENESS = 0.01
  *   w = Π exp(−½((x − now)/bandwidth)²) over numbers, 1 where words agree and 0 where not;  rate = Σwy/Σwh
  *
  * Given      columns that hold each number and word asked for, cut finely enough; what to group by
- * Returned   rates with limits by trip: Var(log r) = T/(T−1)·Σ(y_t − r·h_t)²/(Σwy)², Student's t with T − 1
+ * Returned   rates with limits by trip: Var(log r) = T/(T−1)·Σ(y_t − r·h_t)²/(Σwy)², Student's t with T − 1, from ten trips up; below
+ *            that as if the effective strikes came singly
  * Throws     RangeError for a number whose bandwidth nobody gave
  * Source     kernel regression: Nadaraya (1964), Watson (1964); effective sample size: Kish (1965); bandwidths ours
  */
@@ -109,7 +111,7 @@ export function likeToday(
   const named = [...trips].map(([trip, { weighed, hours, strikes }]) => ({ trip: at(columns.trip.levels, trip), likeness: weighed / hours, hours, strikes }))
   return {
     all: all.hours > 0 ? groupOf(all, alpha) : null,
-    groups: [...groups.values()].map((sums) => groupOf(sums, alpha)).sort((a, b) => b.rate - a.rate),
+    groups: [...groups.values()].map((sums) => groupOf(sums, alpha)).sort((a, b) => Number(a.tooEarly) - Number(b.tooEarly) || b.rate - a.rate),
     trips: named.filter((one) => one.likeness >= LEAST_LIKENESS).sort((a, b) => b.likeness - a.likeness),
     hoursUnknown,
   }
@@ -142,11 +144,11 @@ function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, 
   const effectiveHours = weighedHours ** 2 / squares
   const trips = byTrip.size
   const spread = [...byTrip.values()].reduce((sum, own) => sum + (own.strikes - rate * own.hours) ** 2, 0)
-  // Never surer than as many whole strikes would be; one trip tells nothing of how trips differ.
+  // From ten trips up their own spread tells; never surer than as many whole strikes would be.
   const effectiveStrikes = rate * effectiveHours
-  const byTrips = trips > 1 && weighedStrikes > 0 ? ((trips / (trips - 1)) * spread) / weighedStrikes ** 2 : 0
+  const byTrips = trips >= ENOUGH_TRIPS && weighedStrikes > 0 ? ((trips / (trips - 1)) * spread) / weighedStrikes ** 2 : 0
   const error = Math.sqrt(Math.max(byTrips, 1 / Math.max(0.5, effectiveStrikes)))
-  const half = tQuantile(1 - alpha / 2, Math.max(1, trips - 1)) * error
+  const half = (byTrips > 0 ? tQuantile(1 - alpha / 2, trips - 1) : normalQuantile(1 - alpha / 2)) * error
   const centre = rate > 0 ? rate : 0.5 / effectiveHours
   return {
     group: words,
