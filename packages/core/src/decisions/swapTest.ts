@@ -11,7 +11,7 @@ export interface SwapOptions {
   readonly alpha?: number
   /** Chance of missing a difference of the ratio; default 0.2. */
   readonly beta?: number
-  /** Bouts after which the test ends undecided; default 60. */
+  /** Bouts after which the test ends undecided; default 100. */
   readonly most?: number
 }
 
@@ -37,7 +37,7 @@ export interface SwapTest {
  * Throws     RangeError for a ratio that is not above 1, or chances outside (0, 1)
  * Source     Wald, Ann. Math. Stat. 16 (1945) 117; two one-sided tests; truncation ours
  */
-export function swapTest(rounds: readonly SwapRound[], { ratio = 2, alpha = 0.1, beta = 0.2, most = 60 }: SwapOptions = {}): SwapTest {
+export function swapTest(rounds: readonly SwapRound[], { ratio = 2, alpha = 0.1, beta = 0.2, most = 100 }: SwapOptions = {}): SwapTest {
   if (!(ratio > 1)) throw new RangeError(`the ratio to tell must be above 1: ${ratio}`)
   if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1)) throw new RangeError(`chances of error lie between 0 and 1: ${alpha}, ${beta}`)
   const sum = (side: 'a' | 'b', field: 'bouts' | 'hours'): number => rounds.reduce((total, round) => total + round[side][field], 0)

@@ -10,11 +10,14 @@ export interface TripAwareOptions extends Confidence {
 
 /** From so many trips up a group's own trips tell how far they spread (analysis.md §3; ours). */
 const ENOUGH_TRIPS = 10
+/** The book's own spread counts for so many trips (ours, by simulation). */
+const BOOKS_TRIPS = 10
 
 /**
  * Confidence interval of a strike rate that knows that trips differ and that strikes come in flurries.
  *
- *   rate · exp(±q·se),  se² = T/(T−1) · Σ(y_t − r h_t)² / n²         from ten trips up, q from Student's t with T − 1 degrees
+ *   rate · exp(±q·se),  se² = T/(T−1) · Σ(y_t − r h_t)² / n²         from ten trips up, q from Student's t with T − 1 degrees; where σ²
+ *                                                                    is given, averaged with the below as worth ten trips
  *                       se² = 1/n + σ² Σh_t² / (Σh_t)²               below, q normal, σ² the book's
  *   without strikes: 0 to the rate r at which Π(1 + σ² r h_t)^(−1/σ²) = α/2 (exp(−r Σh) = α/2 for σ² = 0)
  *
@@ -40,8 +43,14 @@ export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: Arra
   if (strikes === 0) return { lower: 0, upper: upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
   const rate = strikes / hours
   const own = trips >= ENOUGH_TRIPS ? robustVariance(tripCounts, tripHours, rate, strikes) : 0
-  const quantile = own > 0 ? tQuantile(1 - alpha / 2, trips - 1) : normalQuantile(1 - alpha / 2)
-  const half = quantile * Math.sqrt(own > 0 ? own : 1 / strikes + (tripVariance * squares) / hours ** 2)
+  const ofBook = 1 / strikes + (tripVariance * squares) / hours ** 2
+  // A few trips seldom hold a rare great day: the book's spread, where it is known, counts for as many trips again.
+  const borrowed = own > 0 && tripVariance > 0 ? BOOKS_TRIPS : 0
+  const degrees = trips - 1 + borrowed
+  const half =
+    own > 0
+      ? tQuantile(1 - alpha / 2, degrees) * Math.sqrt(((trips - 1) * own + borrowed * ofBook) / degrees)
+      : normalQuantile(1 - alpha / 2) * Math.sqrt(ofBook)
   return { lower: rate * Math.exp(-half), upper: rate * Math.exp(half) }
 }
 

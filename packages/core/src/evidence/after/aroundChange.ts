@@ -7,7 +7,7 @@ import type { Confidence } from '../confidence.ts'
 import { fishedTrips, inside, selfControlled, totalOf } from './timeline.ts'
 import type { Fished, FishedTrip, InsideOut } from './timeline.ts'
 
-export interface Change {
+export interface ConditionChange {
   /** A continuous column, such as wind_mps; or a class, such as current, whose every change counts. */
   readonly column: string
   /** Where it is crossed; of a class, the word it changes to. */
@@ -32,7 +32,7 @@ export interface AroundChange {
  * Throws     RangeError for a column that is no condition
  * Source     self-controlled case series: Farrington (1995)
  */
-export function aroundChange(book: BookRecords, change: Change, options: Confidence = {}): AroundChange {
+export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
   const info = columnInfo(change.column)
   if (info.source !== 'reading' && info.source !== 'worked') throw new RangeError(`${change.column} is not a condition that changes through a trip`)
   const trips = fishedTrips(book).flatMap((trip) => {
@@ -52,7 +52,7 @@ export function aroundChange(book: BookRecords, change: Change, options: Confide
   }
 }
 
-function crossings({ bundle, stints }: FishedTrip, field: string, { to, direction }: Change): EpochMs[] {
+function crossings({ bundle, stints }: FishedTrip, field: string, { to, direction }: ConditionChange): EpochMs[] {
   if (stints.length === 0) return []
   const [fromMs, toMs] = [Math.min(...stints.map((stint) => stint.fromMs)), Math.max(...stints.map((stint) => stint.toMs))]
   const track = conditionTrack(tripRecord(bundle), field, typeof to === 'number' ? [to] : undefined, NO_PAST)

@@ -1,0 +1,163 @@
+import { describe, expect, it } from 'vitest'
+import { bookOfTrips } from '../../test/books.ts'
+import { likeOf, parseNow } from '../like/likeOf.ts'
+import { bigFish } from '../size/bigFish.ts'
+import { numbersVersusSize } from '../size/numbersVersusSize.ts'
+import { travelsWell } from '../travelsWell.ts'
+import { clusterBootstrap } from '../bootstrap.ts'
+import { buildColumns, planCuts } from '../../effort/index.ts'
+import { afterFirst } from './afterFirst.ts'
+import { aroundChange } from './aroundChange.ts'
+import { byPitch } from './byPitch.ts'
+import { followUp } from './followUp.ts'
+
+/** Six hours with one lure; the current stops after three, and three of four strikes come in the hour after. */
+const STOPPED = bookOfTrips(
+  Array.from({ length: 4 }, () => ({
+    hours: 6,
+    stints: [{ lure: 'hair jig', from: 0, to: 6, strikes: [1, 3.2, 3.5, 3.9] }],
+    readings: [
+      { at: 0, current: 'on' as const },
+      { at: 3, current: 'off' as const },
+    ],
+  })),
+)
+
+describe('aroundChange', () => {
+  it('holds the hour after a change against the other hours of the same trips', () => {
+    const { crossings, after, before } = aroundChange(STOPPED, { column: 'current', to: 'off' })
+    expect(crossings).toBe(4)
+    expect(after.inside).toEqual({ events: 12, exposureHours: 4 })
+    expect(after.outside).toEqual({ events: 4, exposureHours: 20 })
+    expect(after.ratio.ratio).toBeCloseTo(15, 9)
+    expect(before.inside).toEqual({ events: 0, exposureHours: 4 })
+    expect(() => aroundChange(STOPPED, { column: 'class', to: 'tube' })).toThrow(/no[t]? a condition/)
+  })
+})
+
+describe('after a strike', () => {
+  it('counts what follows within a quarter of an hour of fishing, by kind of place', () => {
+    const book = bookOfTrips([{ hours: 4, stints: [{ lure: 'crank', from: 0, to: 4, strikes: [1, 1.1, 1.2, 3], spot: 'p' }] }])
+    const [all, point] = afterFirst(book)
+    expect(all).toMatchObject({ place: 'all', firsts: 2, furtherEach: 1 })
+    expect(all?.inside.exposureHours).toBeCloseTo(0.5, 9)
+    expect(point).toMatchObject({ place: 'main point', firsts: 2 })
+  })
+
+  it('credits the finder: what the catcher brings within half an hour at the same spot', () => {
+    const trip = {
+      hours: 4,
+      stints: [
+        { lure: 'walker', from: 0, to: 1, strikes: [1], spot: 'p' },
+        { lure: 'worm', from: 1, to: 4, strikes: [1.2, 1.4, 3], spot: 'p' },
+      ],
+    }
+    const found = followUp(bookOfTrips([trip, trip, trip]), ({ lure }) => lure === 'walker')
+    expect(found.finds).toBe(3)
+    expect(found.inside).toEqual({ events: 6, exposureHours: 1.5 })
+    expect(found.outside).toEqual({ events: 3, exposureHours: 7.5 })
+  })
+
+  it('shares bites out by pitch, of those that were logged', () => {
+    const shares = byPitch([{ pitch: 1 }, { pitch: 1 }, { pitch: 3 }, { pitch: null }, { pitch: 2, outcome: 'raised' }])
+    expect(shares.map(({ pitch, bites }) => [pitch, bites])).toEqual([
+      [1, 2],
+      [2, 0],
+      [3, 1],
+    ])
+    expect(shares[2]?.orLater).toBeCloseTo(1 / 3, 12)
+    expect(byPitch([])).toEqual([])
+  })
+})
+
+describe('likeToday', () => {
+  const book = bookOfTrips(
+    [9, 9, 20, 20].map((waterTempC, t) => ({
+      hours: 5,
+      stints: [{ lure: 'a', from: 0, to: 5, strikes: t < 2 ? [1, 2, 3, 4] : [1] }],
+      readings: [0, 2.5, 5].map((at) => ({ at, waterTempC })),
+    })),
+  )
+
+  it('is the plain rate of the hours that are just like today, and forgets those that are not', () => {
+    const { all, trips } = likeOf(book, { water: 'made-up water', now: parseNow('water_temp_c=9'), by: ['lure'] })
+    expect(all?.rate).toBeCloseTo(0.8, 3)
+    expect(all?.effectiveHours).toBeCloseTo(10, 2)
+    expect(trips.map(({ trip }) => trip).sort()).toEqual(['t0', 't1'])
+  })
+
+  it('weighs by the kernel’s own formula halfway, and by Kish’s effective size', () => {
+    const { all } = likeOf(book, { now: parseNow('water_temp_c=14'), by: ['lure'] })
+    const [cold, warm] = [Math.exp(-0.5 * (5 / 2) ** 2), Math.exp(-0.5 * (6 / 2) ** 2)]
+    expect(all?.rate).toBeCloseTo((0.8 * cold + 0.2 * warm) / (cold + warm), 2)
+    expect(all?.effectiveHours).toBeCloseTo((10 * (cold + warm) ** 2) / (cold ** 2 + warm ** 2), 0)
+  })
+
+  it('names what it cannot read, and a water nobody fished', () => {
+    expect(() => parseNow('water_temp_c=cold')).toThrow(/is a number/)
+    expect(() => parseNow('')).toThrow(/nothing is said/)
+    expect(() => likeOf(book, { water: 'elsewhere', now: parseNow('water_temp_c=9'), by: [] })).toThrow(/no hour on elsewhere/)
+  })
+})
+
+describe('numbers and size', () => {
+  it('knows what nothing beats in both', () => {
+    const points = numbersVersusSize([
+      { name: 'many', landedPerHour: 2, meanWeightG: 400 },
+      { name: 'giant', landedPerHour: 0.3, meanWeightG: 3000 },
+      { name: 'neither', landedPerHour: 0.2, meanWeightG: 390 },
+    ])
+    expect(points.map(({ name, efficient }) => [name, efficient])).toEqual([
+      ['giant', true],
+      ['many', true],
+      ['neither', false],
+    ])
+  })
+
+  it('calls big what is big on this water', () => {
+    const made = bookOfTrips([
+      {
+        hours: 10,
+        stints: [
+          { lure: 'a', from: 0, to: 5, strikes: [] },
+          { lure: 'b', from: 5, to: 10, strikes: [5.1, 5.5, 6, 6.5, 7, 7.5, 8, 8.5, 9, 9.5] },
+        ],
+      },
+    ])
+    const book = { ...made, strikes: made.strikes.map((strike, i) => ({ ...strike, weightG: 500 + 100 * i })) }
+    const { thresholdG, groups } = bigFish(buildColumns(book, planCuts(['lure'], [])), ['lure'], { percentile: 0.8 })
+    expect(thresholdG).toBe(1300)
+    expect(groups.map(({ group, bigFish: big, per100Hours }) => [group[0], big, per100Hours])).toEqual([
+      ['b', 2, 40],
+      ['a', 0, 0],
+    ])
+    expect(groups[0]?.ratioOfShares).toBeCloseTo(2, 12)
+    expect(groups[0]?.bigInDay).toBeCloseTo(1 - Math.exp(-0.4 * 8), 12)
+  })
+})
+
+describe('travelsWell', () => {
+  it('meets Paule & Mandel’s own condition, and predicts for a new water from five up', () => {
+    const ratios = [0.2, 0.9, 0.5, 1.3, -0.1].map((logRatio, i) => ({ water: `w${i}`, logRatio, error: 0.2 + 0.05 * i }))
+    const { betweenSd, ratio, lower, upper, newWater } = travelsWell(ratios)
+    const weights = ratios.map(({ error }) => 1 / (error ** 2 + betweenSd ** 2))
+    const q = ratios.reduce((sum, { logRatio }, i) => sum + weights[i]! * (logRatio - Math.log(ratio)) ** 2, 0)
+    expect(q).toBeCloseTo(4, 6)
+    expect(newWater!.lower).toBeLessThan(lower)
+    expect(newWater!.upper).toBeGreaterThan(upper)
+    const alike = travelsWell(ratios.slice(0, 3).map((one) => ({ ...one, logRatio: 0.4 })))
+    expect([alike.betweenSd, alike.newWater]).toEqual([0, null])
+    expect(() => travelsWell(ratios.slice(0, 1))).toThrow(/two waters/)
+  })
+})
+
+describe('clusterBootstrap', () => {
+  it('draws whole trips: its spread is that of their mean', () => {
+    const trips = Array.from({ length: 40 }, (_, i) => i % 5)
+    const means = clusterBootstrap(trips, (drawn) => drawn.reduce((sum, one) => sum + one, 0) / drawn.length, 800, 3)
+    const mean = means.reduce((sum, one) => sum + one, 0) / means.length
+    const sd = Math.sqrt(means.reduce((sum, one) => sum + (one - mean) ** 2, 0) / means.length)
+    expect(mean).toBeCloseTo(2, 1)
+    expect(Math.abs(sd / (Math.SQRT2 / Math.sqrt(40)) - 1)).toBeLessThan(0.1)
+  })
+})

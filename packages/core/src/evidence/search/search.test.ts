@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest'
+import { seededRandom } from '../../numerics/index.ts'
+import { searchBook } from '../../test/searchBooks.ts'
+import type { SearchWorld } from '../../test/searchBooks.ts'
+import { boutSize } from './bouts.ts'
+import { fitExpected } from './expected.ts'
+import { eachConjunction, itemsOf } from './items.ts'
+import { ratioOf, residuals, signedRoot, sumOver } from './score.ts'
+import { FLOORS, searchPatterns } from './searchPatterns.ts'
+
+const PLAIN: SearchWorld = { trips: 150, rate: 1, tripSd: 0.5, flurry: 1 }
+
+describe('boutSize', () => {
+  it('finds the flurries that a book was made with, and none where there are none', () => {
+    const size = (flurry: number): number => searchBook({ ...PLAIN, flurry }, seededRandom(3)).input.bout
+    expect(size(1)).toBeLessThan(1.12)
+    expect(Math.abs(size(2) - 2)).toBeLessThan(0.35)
+    expect(boutSize([{ times: [0], hours: 1 }])).toBe(1)
+  })
+})
+
+describe('the score of a pattern', () => {
+  const { cells, held, columns } = searchBook(PLAIN, seededRandom(4)).input
+
+  it('is the deviance residual of a Poisson count (McCullagh & Nelder 1989, §2.4)', () => {
+    // √(2[7·ln(7/4) − 3]) by hand.
+    expect(signedRoot(3, 4)).toBeCloseTo(Math.sqrt(2 * (7 * Math.log(7 / 4) - 3)), 12)
+    expect(signedRoot(-2, 4)).toBeCloseTo(-Math.sqrt(2 * (2 * Math.log(0.5) + 2)), 12)
+    expect(signedRoot(0, 4)).toBe(0)
+  })
+
+  it('adds up to nought over all hours, and its ratio to what is expected over observed', () => {
+    const expected = fitExpected(cells, held, 1)
+    const all = Int32Array.from({ length: cells.count }, (_, c) => c)
+    expect(Math.abs(sumOver(residuals(cells, expected), all))).toBeLessThan(0.05 * sumOver(cells.strikes, all))
+    // Trips that do not differ: the ratio is strikes over expected strikes.
+    const alike = { ...expected, shape: 1e4 }
+    const [first] = itemsOf(cells, columns, [], FLOORS)
+    const { logRatio, error } = ratioOf(cells, alike, first!.cells)
+    const [seen, due] = [sumOver(cells.strikes, first!.cells), sumOver(alike.strikes, first!.cells)]
+    expect(Math.exp(logRatio)).toBeCloseTo(seen / due, 1)
+    expect(error).toBeCloseTo(1 / Math.sqrt(seen), 1)
+  })
+
+  it('is looked for in every conjunction that has hours and trips enough, and in no other', () => {
+    const items = itemsOf(cells, columns, [], FLOORS)
+    let count = 0
+    eachConjunction(cells, items, 2, FLOORS, (path, chosen) => {
+      count++
+      expect(new Set(path.map((i) => items[i]!.column)).size).toBe(path.length)
+      expect(sumOver(cells.hours, chosen)).toBeGreaterThanOrEqual(FLOORS.hours)
+    })
+    const pairs = items.flatMap((one, i) =>
+      items.slice(i + 1).filter((two) => {
+        const both = two.column === one.column ? [] : [...one.cells].filter((c) => two.member[c] === 1)
+        const trips = new Set(both.map((c) => cells.trip[c]))
+        const hours = both.reduce((sum, c) => sum + cells.hours[c]!, 0)
+        return both.length < one.cells.length && hours >= FLOORS.hours && trips.size >= FLOORS.trips
+      }),
+    )
+    expect(count).toBe(items.length + pairs.length)
+  })
+})
+
+/** A short version of `bench/studies/search.ts`: its bars are for 400 and 100 books. */
+describe('searchPatterns', () => {
+  const options = { permutations: 59, heldOut: false }
+
+  it('seldom cries wolf where trips differ, strikes come in flurries and effort follows season and light', () => {
+    const random = seededRandom(11)
+    const alarms = Array.from({ length: 10 }, (_, i) =>
+      searchPatterns(searchBook({ ...PLAIN, flurry: 2, seasonal: true }, random).input, { ...options, seed: i }),
+    )
+    expect(alarms.filter(({ findings }) => findings.some(({ pFamily }) => pFamily <= 0.05)).length).toBeLessThanOrEqual(2)
+  }, 120_000)
+
+  it('finds a window of four times as much, says what it rests on, and sees it on trips that did not find it', () => {
+    const random = seededRandom(12)
+    const found = Array.from({ length: 5 }, () => {
+      const { input, planted } = searchBook({ ...PLAIN, rate: 0.6, ratio: 4 }, random)
+      const first = searchPatterns(input, { permutations: 59 }).findings[0]!
+      const hours = (member: (c: number) => boolean): number => input.cells.hours.reduce((sum, h, c) => sum + (member(c) ? h : 0), 0)
+      const inside = (c: number): boolean =>
+        first.conditions.every(({ column, levels }) => levels.includes(input.cells.levels[column]![input.cells.codes[column]![c]!]!))
+      const overlap = hours((c) => inside(c) && planted[c] === 1) / hours((c) => inside(c) || planted[c] === 1)
+      expect(first.hours).toBeCloseTo(hours(inside), 9)
+      expect(first.rate).toBeCloseTo(first.strikes / first.hours, 12)
+      return { first, overlap }
+    })
+    expect(found.filter(({ first, overlap }) => first.pFamily <= 0.05 && overlap >= 0.5).length).toBeGreaterThanOrEqual(4)
+    expect(found.filter(({ first }) => (first.heldOut?.lower ?? 0) > 1).length).toBeGreaterThanOrEqual(4)
+  }, 120_000)
+
+  it('refuses a book without a strike, and more than four conditions', () => {
+    const { input } = searchBook({ ...PLAIN, trips: 20, rate: 0 }, seededRandom(1))
+    expect(() => searchPatterns(input)).toThrow(/no strike/)
+    expect(() => searchPatterns(input, { depth: 5 })).toThrow(/1 to 4/)
+  })
+})
