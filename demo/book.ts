@@ -107,10 +107,12 @@ function makeTrip({ id: trip, nth, luck, weather }: TripInBook, outing: Outing, 
   for (const angler of people) {
     fish(outing, readings, angler, luck, random, without).forEach((stint, i) => {
       const id = `${trip}-${at(angler, 0)}${i + 1}`
-      if (effortKnown === 'full') made.stint.push(record(id, stintFields(outing, stint, random)))
+      const fields = effortKnown === 'full' ? stintFields(outing, stint, random) : {}
+      if (effortKnown === 'full') made.stint.push(record(id, fields))
       stint.strikes.forEach((strike, k) => {
         if (effortKnown === 'none' && strike.outcome !== 'landed') return
-        made.strike.push(record(`${id}-${k + 1}`, strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, random, without)))
+        const cadence = { pauseS: Number(fields.pauseS ?? 0), workS: Number(fields.workS ?? 0) }
+        made.strike.push(record(`${id}-${k + 1}`, strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, cadence, random, without)))
       })
     })
   }
@@ -178,12 +180,27 @@ function bottomFtAt({ water, weather }: Outing, hour: number): number {
 }
 
 const PHASES = ['moving', 'still', 'on the restart after a pause', 'on the fall', 'on deflection'] as const
+const PAUSED = ['still', 'on the restart after a pause'] as const
+const WORKED = ['moving', 'on the fall', 'on deflection'] as const
+
+interface Cadence {
+  readonly pauseS: number
+  readonly workS: number
+}
+
+/** No phase is preferred: where the cadence is known, strikes come in it by its share of the time. */
+function phaseOf(draw: number, { pauseS, workS }: Cadence): string {
+  if (pauseS + workS === 0) return at(PHASES, Math.floor(draw * PHASES.length))
+  const paused = pauseS / (pauseS + workS)
+  return draw < paused ? at(PAUSED, Math.floor((draw / paused) * PAUSED.length)) : at(WORKED, Math.floor(((draw - paused) / (1 - paused)) * WORKED.length))
+}
 
 function strikeFields(
   outing: Outing,
   { lure, angler }: DemoStint,
   { hour, outcome }: DemoStrike,
   stint: string | undefined,
+  cadence: Cadence,
   random: Random,
   without: Truth | undefined,
 ): Fields {
@@ -193,7 +210,7 @@ function strikeFields(
     ...(timeUnknown ? { timeUnknown } : {}),
     ...(stint ? { stint } : { angler }),
     ...(outcome ? { outcome } : {}),
-    phase: at(PHASES, Math.floor(random() * PHASES.length)),
+    phase: phaseOf(random(), cadence),
     ...(outcome === 'landed' ? fishFields(outing, lure, random, without) : {}),
   }
 }

@@ -1,0 +1,141 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+
+/** What the command line finds in the demo, where the truth is known (docs/demo.md), and what it says of books with nothing in them. */
+const root = fileURLToPath(new URL('../../..', import.meta.url))
+const demo = join(root, 'demo/bundle')
+
+function jot(...args: string[]): { status: number | null; stdout: string; stderr: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'packages/cli/bin/jot.mjs'), 'analyse', ...args], {
+    encoding: 'utf8',
+    cwd: tmpdir(),
+  })
+  return { status, stdout, stderr }
+}
+const asked = <T>(...args: string[]): T => JSON.parse(jot(...args, '--json').stdout) as T
+
+interface Finding {
+  conditions: string[]
+  where: string
+  strikes: number
+  hours: number
+  ratio: number
+  p_family: number
+  strength: string
+  held_out: { lower: number } | null
+}
+interface Search {
+  findings: Finding[]
+  candidates: number
+  seed: number
+}
+const search = (water: string, ...more: string[]): Search => asked<Search>('search', '--bundle', demo, '--water', water, '--permutations', '99', ...more)
+
+describe('jot analyse search', () => {
+  it('finds the planted window, on trips that did not find it too, and its filter gives the same hours on the board of lures', () => {
+    const { findings, seed } = search('Immerlow Reservoir', '--columns', 'temp_band,clarity_band,wind_band,sky_band,class')
+    const [first] = findings
+    expect([seed, first!.p_family <= 0.05, first!.ratio > 1.8, first!.held_out!.lower > 1]).toEqual([1, true, true, true])
+    for (const condition of [/^temp_band=.*45\.\.50F/, /^wind_band=.*working_chop/])
+      expect(
+        first!.conditions
+          .join('|')
+          .split('|')
+          .some((one) => condition.test(one)),
+      ).toBe(true)
+    const board = asked<{ all: { strikes: number; hours: number } }>('board', '--bundle', demo, '--by', 'class', '--where', first!.where)
+    expect(board.all.strikes).toBe(first!.strikes)
+    expect(board.all.hours).toBeCloseTo(first!.hours, 6)
+  }, 120_000)
+
+  it('finds nothing where nothing is, and the same for the same seed', () => {
+    const dunmarrow = (): Search => search('Dunmarrow Lake', '--columns', 'temp_band,wind_band,sky_band,class,front', '--seed', '7')
+    const once = dunmarrow()
+    expect(once.findings.filter(({ strength }) => strength === 'strong')).toEqual([])
+    expect(dunmarrow()).toEqual(once)
+  }, 120_000)
+})
+
+interface Trial {
+  claim: string
+  verdict: string
+  ratio: number | null
+  q: number | null
+  hours: { in: number; out: number }
+  why?: string
+}
+
+describe('jot analyse claims', () => {
+  const trials = asked<Trial[]>('claims', '--bundle', demo)
+  const of = (id: string): Trial => trials.find(({ claim }) => claim === id)!
+
+  it('tries every rule, and says why where these hours tell nothing', () => {
+    expect(trials).toHaveLength(125)
+    for (const { claim, verdict, why } of trials) expect(verdict === 'cannot be learnt', claim).toBe(why !== undefined)
+    expect(JSON.stringify(trials)).not.toMatch(/NaN|Infinity/)
+  })
+
+  it('finds the rule that fails and the wind that falls, as planted', () => {
+    // Muddy water wants chartreuse: × 0.4 on Pellock. Under 5 mph the wind lures are dead: 0.3 against 1.7 on Quennor.
+    expect(of('C8')).toMatchObject({ verdict: 'fails' })
+    expect(of('C8').ratio!).toBeLessThan(0.6)
+    expect(of('C12')).toMatchObject({ verdict: 'holds' })
+    expect(of('C12').ratio!).toBeLessThan(0.6)
+    // No other rule was planted to hold or fail but the surface lures’ grey sky, which is no more than leaning over all waters.
+    expect(trials.filter(({ claim, verdict }) => (verdict === 'holds' || verdict === 'fails') && !['C8', 'C12', 'T2'].includes(claim))).toEqual([])
+  })
+}, 120_000)
+
+describe('jot analyse like', () => {
+  it('weighs the hours like today, and says which trips they were on', () => {
+    const found = asked<{ all: { rate: number; effective_hours: number }; trips: { likeness: number }[]; rows: { group: string[]; too_early: boolean }[] }>(
+      ...['like', '--bundle', demo, '--water', 'Immerlow Reservoir', '--now', 'water_temp_c=9;visibility_m=1.8;cloud_pct=90;wind_mps=6'],
+    )
+    // The planted window’s hours are among them: more than twice the water’s own rate.
+    const board = asked<{ all: { rate: number } }>('board', '--bundle', demo, '--by', 'water', '--where', 'water=Immerlow Reservoir')
+    expect(found.all.rate).toBeGreaterThan(1.5 * board.all.rate)
+    expect(found.all.effective_hours).toBeGreaterThan(20)
+    expect(found.trips.map(({ likeness }) => likeness)).toEqual(found.trips.map(({ likeness }) => likeness).sort((a, b) => b - a))
+  })
+})
+
+describe('hook-up, loss and size', () => {
+  it('find the heavy lure of the demo, and tell no lie of its hooks', () => {
+    const within = (of: string) =>
+      asked<{ verdict: string; within: { ratio: number; lower: number; upper: number } }>(
+        ...['within', '--bundle', demo, '--of', of, '--where', 'water=Immerlow Reservoir'],
+        ...['--a', 'lure="Wedge tail 7, trout"', '--b', 'lure!="Wedge tail 7, trout"'],
+      )
+    // Planted × 2.2 in weight.
+    expect(within('size')).toMatchObject({ verdict: 'strong' })
+    expect(within('size').within.lower).toBeGreaterThan(1.7)
+    expect(within('hook_up').verdict).not.toBe('strong')
+  })
+})
+
+describe('calls and books at fault', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-empty-'))
+  writeFileSync(join(folder, 'waters.csv'), 'water\r\nmade-up water\r\n')
+
+  it.each([
+    ['a water nobody fished', ['search', '--bundle', demo, '--water', 'Nowhere'], /no hour on Nowhere/],
+    ['a column nobody knows', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'moonshine'], /no column moonshine/],
+    ['a continuous column', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'water_temp_c'], /temp_band/],
+    ['five conditions', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--depth', '5'], /--depth/],
+    ['an empty range', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--where', 'water_temp_c=9..9'], /is empty/],
+    ['an empty book', ['search', '--bundle', folder, '--water', 'made-up water'], /no hour/],
+    ['an empty book', ['claims', '--bundle', folder], /no hours/],
+    ['an empty book', ['like', '--bundle', folder, '--water', 'made-up water', '--now', 'wind_mps=2'], /no hour/],
+    ['a word for a number', ['like', '--bundle', demo, '--water', 'Dunmarrow Lake', '--now', 'wind_mps=calm'], /is a number/],
+    ['a share that is none', ['within', '--bundle', demo, '--a', 'class=tube', '--b', 'class!=tube', '--of', 'luck'], /hook_up/],
+  ])('say %s in words, and end with 2', (_, args, words) => {
+    const { status, stderr } = jot(...args)
+    expect(status).toBe(2)
+    expect(stderr).toMatch(words)
+    expect(stderr).not.toMatch(/\n\s+at /)
+  })
+})
