@@ -59,8 +59,8 @@ function rateJson(rate: Rate): Record<string, unknown> {
   }
 }
 
-function rowJson({ shrunken, shrunkenLower, shrunkenUpper, chanceOfBest, expected, tooEarly }: BoardRow): Record<string, unknown> {
-  return { shrunken, shrunken_lower: shrunkenLower, shrunken_upper: shrunkenUpper, p_best: chanceOfBest, expected, too_early: tooEarly }
+function rowJson({ shrunken, shrunkenLower, shrunkenUpper, chanceOfBest, expected, tooEarly, strength, better }: BoardRow): Record<string, unknown> {
+  return { shrunken, shrunken_lower: shrunkenLower, shrunken_upper: shrunkenUpper, p_best: chanceOfBest, expected, too_early: tooEarly, strength, better }
 }
 
 function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board): unknown {

@@ -45,6 +45,13 @@ export class Baseline {
     }
   }
 
+  /** Strikes of everything else of the same class on the same water: what a group is held against. */
+  strikesBeside(group: number): number {
+    let beside = 0
+    for (const [cell, { sum }] of this.groups.get(group) ?? []) beside += held(this.cells, cell).strikes - sum.strikes
+    return beside
+  }
+
   /** Strikes expected of a group, more than 0. Throws RangeError when there is no strike at all to go by. */
   expected(group: number): number {
     if (this.all.strikes === 0) throw new RangeError('no strike was selected: nothing can be expected of a group')

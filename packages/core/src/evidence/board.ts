@@ -1,4 +1,5 @@
 import { at, entry } from '../checked/index.ts'
+import { normalCdf } from '../numerics/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
 import { Baseline } from './baseline.ts'
 import { chanceOfBest } from './best.ts'
@@ -9,8 +10,11 @@ import type { FishOfGroup, Rate } from './rate.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
 import { shrinkRatios } from './shrink.ts'
+import { LEAST, strengthOf } from './strength.ts'
+import type { Strength } from './strength.ts'
 import { addRow, newTally } from './tally.ts'
 import type { Tally } from './tally.ts'
+import { logRateError } from './tripAware.ts'
 import { blankDaysMissing, tripSpread } from './tripSpread.ts'
 import type { TripSpread } from './tripSpread.ts'
 import type { Clause } from './where.ts'
@@ -32,6 +36,9 @@ export interface BoardRow extends Rate {
   readonly chanceOfBest: number
   /** Under 5 hours, 3 trips or 5 expected strikes. */
   readonly tooEarly: boolean
+  /** How sure it is that the group does better, or worse, than the rest of its class on its water. */
+  readonly strength: Strength | 'too early'
+  readonly better: boolean
 }
 
 export interface Board {
@@ -47,9 +54,6 @@ export interface Board {
   /** Blank days seem not to have been logged: every rate is too high. */
   readonly blankDaysMissing: boolean
 }
-
-/** Floors below which nothing is said (analysis.md §3; ours). */
-const FLOOR = { hours: 5, trips: 3, expected: 5 }
 
 /**
  * Strike rates for every group of a grouping: sum of strikes over sum of hours, never the mean of trip rates.
@@ -87,6 +91,7 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
     group: groupLevels(factors, key),
     rate: rateOf(tally, fish.of(key), confidence, variance),
     expected: all.strikes > 0 ? baseline.expected(key) : 0,
+    pValue: all.strikes > 0 ? againstRest(tally, baseline.expected(key), baseline.strikesBeside(key), variance ?? 0) : 1,
   }))
   return {
     by,
@@ -138,6 +143,21 @@ interface RawRow {
   readonly group: readonly string[]
   readonly rate: Rate
   readonly expected: number
+  readonly pValue: number
+}
+
+/**
+ * Two-sided p of a group doing as the rest of its class on its water: log ratio to what was expected over its error, by trips, and the
+ * rest's own. Without a strike, twice the chance of none.
+ */
+function againstRest({ strikes, tripStrikes, tripHours }: Tally, expected: number, beside: number, variance: number): number {
+  if (strikes === 0) {
+    const trips = tripHours.length
+    const blank = variance > 0 ? (1 + (variance * expected) / trips) ** (-trips / variance) : Math.exp(-expected)
+    return Math.min(1, 2 * blank)
+  }
+  const { error } = logRateError(tripStrikes, tripHours, variance)
+  return 2 * (1 - normalCdf(Math.abs(Math.log(strikes / expected)) / Math.hypot(error, 1 / Math.sqrt(Math.max(1, beside)))))
 }
 
 /** Shrinks each row's ratio to what was expected of it, turns it back into a rate, and sorts by that. Without any strike there is nothing to shrink to. */
@@ -151,9 +171,10 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
     : []
   const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: (rate * at(rows, i).rate.hours) / at(rows, i).expected })))
   return rows
-    .map(({ group, rate, expected }, i): BoardRow => {
+    .map(({ group, rate, expected, pValue }, i): BoardRow => {
       const ratio = ratios[i]
       const usual = expected / rate.hours
+      const tooEarly = rate.hours < LEAST.hours || rate.trips < LEAST.trips || expected < LEAST.expected
       return {
         group,
         ...rate,
@@ -162,7 +183,9 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
         shrunkenUpper: ratio ? ratio.upper * usual : rate.upper,
         expected,
         chanceOfBest: chances[i] ?? 1 / rows.length,
-        tooEarly: rate.hours < FLOOR.hours || rate.trips < FLOOR.trips || expected < FLOOR.expected,
+        tooEarly,
+        strength: tooEarly ? 'too early' : strengthOf(pValue),
+        better: rate.strikes > expected,
       }
     })
     .sort((a, b) => b.shrunken - a.shrunken || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))

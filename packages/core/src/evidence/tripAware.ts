@@ -32,26 +32,36 @@ export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: Arra
   const { tripVariance = 0 } = options
   const trips = tripCounts.length
   if (trips !== tripHours.length || trips === 0) throw new RangeError(`one count and one span of hours a trip: ${trips} counts, ${tripHours.length} spans`)
-  let [strikes, hours, squares] = [0, 0, 0]
+  let [strikes, hours] = [0, 0]
   for (let t = 0; t < trips; t++) {
     const h = at(tripHours, t)
     if (!(h > 0)) throw new RangeError(`each trip must have more than 0 hours: ${h}`)
     strikes += at(tripCounts, t)
     hours += h
-    squares += h * h
   }
   if (strikes === 0) return { lower: 0, upper: upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
   const rate = strikes / hours
-  const own = trips >= ENOUGH_TRIPS ? robustVariance(tripCounts, tripHours, rate, strikes) : 0
-  const ofBook = 1 / strikes + (tripVariance * squares) / hours ** 2
-  // A few trips seldom hold a rare great day: the book's spread, where it is known, counts for as many trips again.
-  const borrowed = own > 0 && tripVariance > 0 ? BOOKS_TRIPS : 0
-  const degrees = trips - 1 + borrowed
-  const half =
-    own > 0
-      ? tQuantile(1 - alpha / 2, degrees) * Math.sqrt(((trips - 1) * own + borrowed * ofBook) / degrees)
-      : normalQuantile(1 - alpha / 2) * Math.sqrt(ofBook)
+  const { error, degrees } = logRateError(tripCounts, tripHours, tripVariance)
+  const half = (degrees === Infinity ? normalQuantile(1 - alpha / 2) : tQuantile(1 - alpha / 2, degrees)) * error
   return { lower: rate * Math.exp(-half), upper: rate * Math.exp(half) }
+}
+
+/** Error of the log of a rate that has strikes, by its trips and the book's spread; degrees of freedom of its quantile. */
+export function logRateError(tripCounts: ArrayLike<number>, tripHours: ArrayLike<number>, tripVariance: number): { error: number; degrees: number } {
+  const trips = tripCounts.length
+  let [strikes, hours, squares] = [0, 0, 0]
+  for (let t = 0; t < trips; t++) {
+    strikes += at(tripCounts, t)
+    hours += at(tripHours, t)
+    squares += at(tripHours, t) ** 2
+  }
+  const own = trips >= ENOUGH_TRIPS ? robustVariance(tripCounts, tripHours, strikes / hours, strikes) : 0
+  const ofBook = 1 / strikes + (tripVariance * squares) / hours ** 2
+  if (own === 0) return { error: Math.sqrt(ofBook), degrees: Infinity }
+  // A few trips seldom hold a rare great day: the book's spread, where it is known, counts for as many trips again.
+  const borrowed = tripVariance > 0 ? BOOKS_TRIPS : 0
+  const degrees = trips - 1 + borrowed
+  return { error: Math.sqrt(((trips - 1) * own + borrowed * ofBook) / degrees), degrees }
 }
 
 function robustVariance(counts: ArrayLike<number>, hours: ArrayLike<number>, rate: number, strikes: number): number {

@@ -1,7 +1,7 @@
 import type { Confidence } from '../confidence.ts'
 import type { Exposure } from '../exposure.ts'
 import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
-import { strengthOf } from '../strength.ts'
+import { LEAST, strengthOf } from '../strength.ts'
 import { NO_RATIO, pooled } from './pooled.ts'
 import { randomTripRatio } from './randomTrip.ts'
 import type { TripPair, WithinRatio } from './randomTrip.ts'
@@ -31,10 +31,6 @@ export interface LureOrDay {
   readonly verdict: 'strong' | 'leaning' | 'no difference shown' | 'too early' | 'cannot tell'
 }
 
-/** Under these nothing is said. (ours) */
-const LEAST_HOURS = 5
-const LEAST_TRIPS = 3
-const LEAST_EXPECTED = 5
 /** Designs that differ by more than this do not tell the same. */
 const APART = Math.log(1.25)
 /** A crude ratio nearer to one than this has no difference to share out. */
@@ -124,8 +120,8 @@ function shareOfDay(within: number | null, crude: number | null): number | null 
 function verdictOf(both: number, { a, b }: { a: Exposure; b: Exposure }, within: LureOrDay['within'], agree: boolean | null): LureOrDay['verdict'] {
   const all = addTo(a, b)
   const expected = (one: Exposure): number => (one.exposureHours * all.events) / all.exposureHours
-  const few = [a, b].some((one) => one.exposureHours < LEAST_HOURS || expected(one) < LEAST_EXPECTED)
-  if (!within || few || both < LEAST_TRIPS) return 'too early'
+  const few = [a, b].some((one) => one.exposureHours < LEAST.hours || expected(one) < LEAST.expected)
+  if (!within || few || both < LEAST.trips) return 'too early'
   if (agree === false) return 'cannot tell'
   return strengthOf(within.pValue)
 }

@@ -34,8 +34,8 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
         {text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
-        {row.tooEarly ? `${text.answer.early} ` : ''}
-        {text.answer.shrunken(row.shrunken)} {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
+        {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)} {text.answer.shrunken(row.shrunken)}{' '}
+        {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
         {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>
           {text.fromWhat}

@@ -1,4 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
+import { TrendingDown, TrendingUp } from 'lucide-react'
 import { useState } from 'react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
@@ -164,12 +165,7 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
         {rate(row.shrunken)}
       </Box>
       <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" color="quiet" lineHeight="1.1" textAlign="center">
-        {row.tooEarly && (
-          <>
-            <SlackLine />
-            <div>{text.row.tooEarly}</div>
-          </>
-        )}
+        <Strength row={row} />
       </Box>
       <Box display={{ base: 'block', lg: 'none' }} gridColumn="1 / 4">
         <Spindle
@@ -179,6 +175,25 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
         />
       </Box>
     </Row>
+  )
+}
+
+/** How sure it is, beside the rest of its class on its water: an arrow and a word; nothing where no difference is shown. */
+function Strength({ row: { strength, better } }: { row: BoardRow }) {
+  if (strength === 'too early')
+    return (
+      <>
+        <SlackLine />
+        <div>{text.row.tooEarly}</div>
+      </>
+    )
+  if (strength === 'no difference shown') return null
+  const Arrow = better ? TrendingUp : TrendingDown
+  return (
+    <Box color={strength === 'strong' ? 'ink' : 'quiet'} fontWeight={strength === 'strong' ? '700' : '400'}>
+      <Arrow size={18} aria-hidden style={{ display: 'inline' }} />
+      <div>{text.row.strength[strength][better ? 'better' : 'worse']}</div>
+    </Box>
   )
 }
 
