@@ -1,4 +1,3 @@
-import { at } from '../checked/index.ts'
 import type { SegmentColumns } from '../effort/index.ts'
 
 /** What a group of rows adds up to. */
@@ -33,15 +32,15 @@ export const newTally = (): Tally => ({
 
 /** Trips stand in one run each, so that a change of code is a new trip. */
 export function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
-  const [trip, hours, strikes] = [at(columns.trip.codes, row), at(columns.hours, row), at(columns.strikes, row)]
+  const [trip, hours, strikes] = [columns.trip.codes[row] ?? 0, columns.hours[row] ?? 0, columns.strikes[row] ?? 0]
   tally.hours += hours
   tally.strikes += strikes
-  tally.raised += at(columns.raised, row)
-  tally.bycatch += at(columns.bycatch, row)
-  tally.sameFish += at(columns.sameFish, row)
-  tally.missed += at(columns.missed, row)
-  tally.lost += at(columns.lost, row)
-  tally.landed += at(columns.landed, row)
+  tally.raised += columns.raised[row] ?? 0
+  tally.bycatch += columns.bycatch[row] ?? 0
+  tally.sameFish += columns.sameFish[row] ?? 0
+  tally.missed += columns.missed[row] ?? 0
+  tally.lost += columns.lost[row] ?? 0
+  tally.landed += columns.landed[row] ?? 0
   if (hours === 0) return
   if (trip !== tally.lastTrip) {
     tally.lastTrip = trip
@@ -49,6 +48,6 @@ export function addRow(tally: Tally, columns: SegmentColumns, row: number): void
     tally.tripHours.push(0)
   }
   const last = tally.tripHours.length - 1
-  tally.tripStrikes[last] = at(tally.tripStrikes, last) + strikes
-  tally.tripHours[last] = at(tally.tripHours, last) + hours
+  tally.tripStrikes[last] = (tally.tripStrikes[last] ?? 0) + strikes
+  tally.tripHours[last] = (tally.tripHours[last] ?? 0) + hours
 }

@@ -1,4 +1,3 @@
-import { at } from '../../checked/index.ts'
 import { cholesky, choleskyInverse, choleskySolve, logDeterminant, logGamma } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import type { SplineBasis } from './bspline.ts'
@@ -38,7 +37,7 @@ export function differencePenalty(size: number): Square {
   for (let row = 0; row + ORDER < size; row++) {
     const weights = [1, -2, 1] as const
     for (let a = 0; a < 3; a++)
-      for (let b = 0; b < 3; b++) penalty[(row + a) * size + row + b] = at(penalty, (row + a) * size + row + b) + at(weights, a) * at(weights, b)
+      for (let b = 0; b < 3; b++) penalty[(row + a) * size + row + b] = (penalty[(row + a) * size + row + b] ?? 0) + (weights[a] ?? 0) * (weights[b] ?? 0)
   }
   return penalty
 }
@@ -69,7 +68,7 @@ export class CurveFitter {
     this.firsts = new Int32Array(n)
     this.values = new Float64Array(4 * n)
     for (let i = 0; i < n; i++) {
-      const { first, values } = basis.at(at(data.x, i))
+      const { first, values } = basis.at(data.x[i] ?? 0)
       this.firsts[i] = first
       this.values.set(values, 4 * i)
     }
@@ -125,10 +124,10 @@ export class CurveFitter {
     const { logHours, trip } = this.data
     const mu = new Float64Array(logHours.length)
     for (let i = 0; i < mu.length; i++) {
-      const [first, v] = [at(this.firsts, i), 4 * i]
-      let eta = at(logHours, i)
-      for (let a = 0; a < 4; a++) eta += at(this.values, v + a) * at(coefficients, first + a)
-      if (at(trip, i) >= 0) eta += at(effects, at(trip, i))
+      const [first, v] = [this.firsts[i] ?? 0, 4 * i]
+      let eta = logHours[i] ?? 0
+      for (let a = 0; a < 4; a++) eta += (this.values[v + a] ?? 0) * (coefficients[first + a] ?? 0)
+      if ((trip[i] ?? 0) >= 0) eta += effects[trip[i] ?? 0] ?? 0
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -137,10 +136,10 @@ export class CurveFitter {
   private penalised(mu: Float64Array, coefficients: Float64Array, effects: Float64Array, lambda: number, precision: number): number {
     let sum = 0
     for (let i = 0; i < mu.length; i++) {
-      const y = at(this.data.events, i)
-      sum += (y > 0 ? y * Math.log(at(mu, i)) : 0) - at(mu, i)
+      const y = this.data.events[i] ?? 0
+      sum += (y > 0 ? y * Math.log(mu[i] ?? 0) : 0) - (mu[i] ?? 0)
     }
-    for (let i = 0; i + 2 < this.size; i++) sum -= (lambda / 2) * (at(coefficients, i) - 2 * at(coefficients, i + 1) + at(coefficients, i + 2)) ** 2
+    for (let i = 0; i + 2 < this.size; i++) sum -= (lambda / 2) * ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
     for (const effect of effects) sum -= (precision / 2) * effect * effect
     return sum
   }
@@ -152,21 +151,21 @@ export class CurveFitter {
     const diagonal = new Float64Array(trips).fill(precision)
     const joint = new Float64Array(trips * k)
     for (let i = 0; i < mu.length; i++) {
-      const [first, v, weight, t] = [at(this.firsts, i), 4 * i, at(mu, i), at(trip, i)]
+      const [first, v, weight, t] = [this.firsts[i] ?? 0, 4 * i, mu[i] ?? 0, trip[i] ?? 0]
       for (let a = 0; a < 4; a++) {
-        const scaled = weight * at(this.values, v + a)
-        if (t >= 0) joint[t * k + first + a] = at(joint, t * k + first + a) + scaled
-        for (let b = 0; b < 4; b++) spline[(first + a) * k + first + b] = at(spline, (first + a) * k + first + b) + scaled * at(this.values, v + b)
+        const scaled = weight * (this.values[v + a] ?? 0)
+        if (t >= 0) joint[t * k + first + a] = (joint[t * k + first + a] ?? 0) + scaled
+        for (let b = 0; b < 4; b++) spline[(first + a) * k + first + b] = (spline[(first + a) * k + first + b] ?? 0) + scaled * (this.values[v + b] ?? 0)
       }
-      if (t >= 0) diagonal[t] = at(diagonal, t) + weight
+      if (t >= 0) diagonal[t] = (diagonal[t] ?? 0) + weight
     }
     let logDiagonal = 0
     for (let t = 0; t < trips; t++) {
-      const d = at(diagonal, t)
+      const d = diagonal[t] ?? 0
       logDiagonal += Math.log(d)
       for (let a = 0; a < k; a++) {
-        const value = at(joint, t * k + a)
-        if (value !== 0) for (let b = 0; b < k; b++) spline[a * k + b] = at(spline, a * k + b) - (value * at(joint, t * k + b)) / d
+        const value = joint[t * k + a] ?? 0
+        if (value !== 0) for (let b = 0; b < k; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - (value * (joint[t * k + b] ?? 0)) / d
       }
     }
     const factor = cholesky(spline, k)
@@ -186,18 +185,19 @@ export class CurveFitter {
     const gradient = new Float64Array(k)
     const ofTrips = effects.map((effect) => -precision * effect)
     for (let i = 0; i < mu.length; i++) {
-      const residual = at(events, i) - at(mu, i)
-      for (let a = 0; a < 4; a++) gradient[at(this.firsts, i) + a] = at(gradient, at(this.firsts, i) + a) + residual * at(this.values, 4 * i + a)
-      const t = at(trip, i)
-      if (t >= 0) ofTrips[t] = at(ofTrips, t) + residual
+      const residual = (events[i] ?? 0) - (mu[i] ?? 0)
+      for (let a = 0; a < 4; a++) gradient[(this.firsts[i] ?? 0) + a] = (gradient[(this.firsts[i] ?? 0) + a] ?? 0) + residual * (this.values[4 * i + a] ?? 0)
+      const t = trip[i] ?? 0
+      if (t >= 0) ofTrips[t] = (ofTrips[t] ?? 0) + residual
     }
-    for (let a = 0; a < k; a++) for (let b = 0; b < k; b++) gradient[a] = at(gradient, a) - lambda * at(this.penalty, a * k + b) * at(coefficients, b)
-    for (let t = 0; t < trips; t++) for (let a = 0; a < k; a++) gradient[a] = at(gradient, a) - (at(joint, t * k + a) * at(ofTrips, t)) / at(diagonal, t)
+    for (let a = 0; a < k; a++) for (let b = 0; b < k; b++) gradient[a] = (gradient[a] ?? 0) - lambda * (this.penalty[a * k + b] ?? 0) * (coefficients[b] ?? 0)
+    for (let t = 0; t < trips; t++)
+      for (let a = 0; a < k; a++) gradient[a] = (gradient[a] ?? 0) - ((joint[t * k + a] ?? 0) * (ofTrips[t] ?? 0)) / (diagonal[t] ?? 0)
     const move = choleskySolve(factor, gradient, k)
     const moveTrips = ofTrips.map((one, t) => {
       let sum = one
-      for (let a = 0; a < k; a++) sum -= at(joint, t * k + a) * at(move, a)
-      return sum / at(diagonal, t)
+      for (let a = 0; a < k; a++) sum -= (joint[t * k + a] ?? 0) * (move[a] ?? 0)
+      return sum / (diagonal[t] ?? 0)
     })
     return { coefficients: move, effects: moveTrips }
   }
@@ -205,7 +205,7 @@ export class CurveFitter {
   /** Trace of what the data say against what the penalty says: k − λ·tr(V·S). */
   private edf(covariance: Square, lambda: number): number {
     let trace = 0
-    for (let i = 0; i < covariance.length; i++) trace += at(covariance, i) * at(this.penalty, i)
+    for (let i = 0; i < covariance.length; i++) trace += (covariance[i] ?? 0) * (this.penalty[i] ?? 0)
     return this.size - lambda * trace
   }
 }
@@ -218,4 +218,4 @@ interface System {
   readonly logDiagonal: number
 }
 
-const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array => from.map((value, i) => value + share * at(by, i))
+const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array => from.map((value, i) => value + share * (by[i] ?? 0))

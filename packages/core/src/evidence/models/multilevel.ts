@@ -39,6 +39,7 @@ export interface Modes {
 export class RandomPart {
   private readonly diagonal: Grouping
   private readonly others: readonly Grouping[]
+  private readonly otherCodes: readonly Int32Array[]
   /** First place of each of the others in the dense block. */
   private readonly starts: readonly number[]
   private readonly dense: number
@@ -54,6 +55,7 @@ export class RandomPart {
     if (!largest) throw new RangeError('a multilevel model needs at least one random intercept')
     this.diagonal = largest
     this.others = groupings.filter((one) => one !== largest)
+    this.otherCodes = this.others.map(({ codes }) => codes)
     let start = 0
     this.starts = this.others.map(({ levels }) => (start += levels.length) - levels.length)
     this.dense = start
@@ -75,9 +77,9 @@ export class RandomPart {
       const system = this.system(mu, first, rest)
       if (!system) break
       const residual = new Float64Array(rows)
-      for (let i = 0; i < rows; i++) residual[i] = at(events, i) - at(mu, i)
+      for (let i = 0; i < rows; i++) residual[i] = (events[i] ?? 0) - (mu[i] ?? 0)
       const gradient = this.transpose(residual, first, rest)
-      for (let i = 0; i < this.size; i++) gradient[i] = at(gradient, i) - at(b, i)
+      for (let i = 0; i < this.size; i++) gradient[i] = (gradient[i] ?? 0) - (b[i] ?? 0)
       const move = solve(system, gradient, this.diagonal.levels.length, this.dense)
       let share = 1
       let tried = b
@@ -113,12 +115,14 @@ export class RandomPart {
     ])
   }
 
+  private codeOf = (g: number, i: number): number => this.otherCodes[g]?.[i] ?? 0
+
   private means(eta0: Float64Array, first: number, rest: readonly number[], b: Float64Array): Float64Array {
     const mu = new Float64Array(this.design.rows)
     const q = this.diagonal.levels.length
     for (let i = 0; i < mu.length; i++) {
-      let eta = at(eta0, i) + first * at(b, at(this.diagonal.codes, i))
-      for (let g = 0; g < this.others.length; g++) eta += at(rest, g) * at(b, q + at(this.starts, g) + at(at(this.others, g).codes, i))
+      let eta = (eta0[i] ?? 0) + first * (b[this.diagonal.codes[i] ?? 0] ?? 0)
+      for (let g = 0; g < this.others.length; g++) eta += (rest[g] ?? 0) * (b[q + (this.starts[g] ?? 0) + this.codeOf(g, i)] ?? 0)
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -128,10 +132,10 @@ export class RandomPart {
   private penalised(mu: Float64Array, b: Float64Array): number {
     let sum = 0
     for (let i = 0; i < mu.length; i++) {
-      const y = at(this.design.events, i)
-      sum += (y > 0 ? y * Math.log(at(mu, i)) : 0) - at(mu, i)
+      const y = this.design.events[i] ?? 0
+      sum += (y > 0 ? y * Math.log(mu[i] ?? 0) : 0) - (mu[i] ?? 0)
     }
-    for (let i = 0; i < this.size; i++) sum -= at(b, i) ** 2 / 2
+    for (let i = 0; i < this.size; i++) sum -= (b[i] ?? 0) ** 2 / 2
     return sum
   }
 
@@ -139,12 +143,12 @@ export class RandomPart {
     const out = new Float64Array(this.size)
     const q = this.diagonal.levels.length
     for (let i = 0; i < vector.length; i++) {
-      const value = at(vector, i)
-      const code = at(this.diagonal.codes, i)
-      out[code] = at(out, code) + first * value
+      const value = vector[i] ?? 0
+      const code = this.diagonal.codes[i] ?? 0
+      out[code] = (out[code] ?? 0) + first * value
       for (let g = 0; g < this.others.length; g++) {
-        const place = q + at(this.starts, g) + at(at(this.others, g).codes, i)
-        out[place] = at(out, place) + at(rest, g) * value
+        const place = q + (this.starts[g] ?? 0) + this.codeOf(g, i)
+        out[place] = (out[place] ?? 0) + (rest[g] ?? 0) * value
       }
     }
     return out
@@ -158,30 +162,30 @@ export class RandomPart {
     const dense = new Float64Array(m * m)
     for (let i = 0; i < m; i++) dense[i * m + i] = 1
     for (let i = 0; i < mu.length; i++) {
-      const weight = at(mu, i)
-      const code = at(this.diagonal.codes, i)
-      diagonal[code] = at(diagonal, code) + first * first * weight
+      const weight = mu[i] ?? 0
+      const code = this.diagonal.codes[i] ?? 0
+      diagonal[code] = (diagonal[code] ?? 0) + first * first * weight
       for (let g = 0; g < this.others.length; g++) {
-        const place = at(this.starts, g) + at(at(this.others, g).codes, i)
-        const scaled = at(rest, g) * weight
-        joint[code * m + place] = at(joint, code * m + place) + first * scaled
+        const place = (this.starts[g] ?? 0) + this.codeOf(g, i)
+        const scaled = (rest[g] ?? 0) * weight
+        joint[code * m + place] = (joint[code * m + place] ?? 0) + first * scaled
         for (let h = 0; h <= g; h++) {
-          const other = at(this.starts, h) + at(at(this.others, h).codes, i)
-          const value = scaled * at(rest, h)
-          dense[place * m + other] = at(dense, place * m + other) + value
-          if (place !== other) dense[other * m + place] = at(dense, other * m + place) + value
+          const other = (this.starts[h] ?? 0) + this.codeOf(h, i)
+          const value = scaled * (rest[h] ?? 0)
+          dense[place * m + other] = (dense[place * m + other] ?? 0) + value
+          if (place !== other) dense[other * m + place] = (dense[other * m + place] ?? 0) + value
         }
       }
     }
     let logDiagonal = 0
     for (let j = 0; j < q; j++) {
-      const d = at(diagonal, j)
+      const d = diagonal[j] ?? 0
       logDiagonal += Math.log(d)
       for (let a = 0; a < m; a++) {
-        const value = at(joint, j * m + a)
+        const value = joint[j * m + a] ?? 0
         if (value === 0) continue
         const share = value / d
-        for (let b = 0; b < m; b++) dense[a * m + b] = at(dense, a * m + b) - share * at(joint, j * m + b)
+        for (let b = 0; b < m; b++) dense[a * m + b] = (dense[a * m + b] ?? 0) - share * (joint[j * m + b] ?? 0)
       }
     }
     const factor = m === 0 ? new Float64Array(0) : cholesky(dense, m)
@@ -201,15 +205,15 @@ interface System {
 function solve({ diagonal, joint, factor }: System, right: Float64Array, q: number, m: number): Float64Array {
   const lower = right.slice(q)
   for (let j = 0; j < q; j++) {
-    const share = at(right, j) / at(diagonal, j)
-    for (let a = 0; a < m; a++) lower[a] = at(lower, a) - share * at(joint, j * m + a)
+    const share = (right[j] ?? 0) / (diagonal[j] ?? 0)
+    for (let a = 0; a < m; a++) lower[a] = (lower[a] ?? 0) - share * (joint[j * m + a] ?? 0)
   }
   const below = m === 0 ? lower : choleskySolve(factor, lower, m)
   const out = new Float64Array(q + m)
   for (let j = 0; j < q; j++) {
-    let sum = at(right, j)
-    for (let a = 0; a < m; a++) sum -= at(joint, j * m + a) * at(below, a)
-    out[j] = sum / at(diagonal, j)
+    let sum = right[j] ?? 0
+    for (let a = 0; a < m; a++) sum -= (joint[j * m + a] ?? 0) * (below[a] ?? 0)
+    out[j] = sum / (diagonal[j] ?? 0)
   }
   out.set(below, q)
   return out
@@ -220,10 +224,10 @@ function diagonalOfInverse({ diagonal, joint, factor }: System, q: number, m: nu
   const out = new Float64Array(q + m)
   for (let j = 0; j < q; j++) {
     let sum = 0
-    for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) sum += at(joint, j * m + a) * at(inverse, a * m + b) * at(joint, j * m + b)
-    const d = at(diagonal, j)
+    for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) sum += (joint[j * m + a] ?? 0) * (inverse[a * m + b] ?? 0) * (joint[j * m + b] ?? 0)
+    const d = diagonal[j] ?? 0
     out[j] = 1 / d + sum / (d * d)
   }
-  for (let a = 0; a < m; a++) out[q + a] = at(inverse, a * m + a)
+  for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a] ?? 0
   return out
 }

@@ -1,5 +1,6 @@
 import { at } from '../../checked/index.ts'
 import { cholesky, choleskyInverse, hessianAt, logGamma, quasiNewton } from '../../numerics/index.ts'
+import { collapse } from './collapse.ts'
 import { designOf, linear } from './design.ts'
 import type { Levels, ModelData } from './design.ts'
 import { RandomPart, groupingOf } from './multilevel.ts'
@@ -40,7 +41,9 @@ const FIRST_SD = 0.4
  * Accuracy   log-likelihood 1e-4, fixed effects 1e-3 of lme4's and glmmTMB's
  * Source     Breslow & Clayton, JASA 88 (1993) 9; Bates et al., J. Stat. Softw. 67 (2015)
  */
-export function fitMultilevelPoisson(data: ModelData, spec: MultilevelSpec): MultilevelModel {
+export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): MultilevelModel {
+  for (const name of spec.random) if (!given.factors[name]) throw new RangeError(`there is no factor ${name} to give a random intercept`)
+  const { data, logLikelihoodShift } = collapse(given, [...spec.fixed, ...spec.random])
   const { design, kept } = designOf(data, spec.fixed, spec.levels)
   if (design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
   const groupings = spec.random.map((name) => {
@@ -87,7 +90,7 @@ export function fitMultilevelPoisson(data: ModelData, spec: MultilevelSpec): Mul
   return {
     coefficients: free.map((column, i) => ({ name: at(design.names, column), estimate: at(best.x, i), standardError: at(errors, i) })),
     sd,
-    logLikelihood: modes.logLikelihood,
+    logLikelihood: modes.logLikelihood + logLikelihoodShift,
     modes: random.report(modes, sd),
     noSpread: groupings.filter(({ name }) => (sd[name] ?? 0) < LEAST_SD).map(({ name }) => name),
     dropped: aliased,
