@@ -14,10 +14,14 @@ interface Sum {
  * hours beside the group's own borrows from the water, a water from everything selected; so a lone lure of its class is held against its water.
  */
 export class Baseline {
-  private readonly cells = new Map<string, Sum>()
-  private readonly waters = new Map<string, Sum>()
-  private readonly all: Sum = { strikes: 0, hours: 0 }
-  private readonly groups = new Map<number, Map<string, { sum: Sum; water: string }>>()
+  /** Strikes and hours of each class on each water, and of each water. */
+  private readonly cells: Sum[]
+  private readonly waters: Sum[]
+  private readonly all: Sum = newSum()
+  private readonly groups = new Map<number, Map<number, Sum>>()
+  private readonly classes: Factor | undefined
+  private readonly places: Factor | undefined
+  private readonly classCount: number
 
   /** Columns that the grouping itself fixes are no baseline: what is compared is not held constant. */
   constructor(
@@ -26,55 +30,60 @@ export class Baseline {
   ) {
     this.classes = by.includes('class') ? undefined : columns.factors.class
     this.places = by.includes('water') ? undefined : columns.factors.water
+    this.classCount = Math.max(1, this.classes?.levels.length ?? 1)
+    const waterCount = Math.max(1, this.places?.levels.length ?? 1)
+    this.waters = Array.from({ length: waterCount }, newSum)
+    this.cells = Array.from({ length: waterCount * this.classCount }, newSum)
   }
-  private readonly classes: Factor | undefined
-  private readonly places: Factor | undefined
 
   add(group: number, row: number): void {
-    const [strikes, hours] = [at(this.columns.strikes, row), at(this.columns.hours, row)]
+    const [strikes, hours] = [this.columns.strikes[row] ?? 0, this.columns.hours[row] ?? 0]
     if (hours === 0) return
-    const water = this.places ? String(this.places.codes[row]) : ''
-    const cell = `${water}|${this.classes ? this.classes.codes[row] : ''}`
-    const ofGroup = this.groups.get(group) ?? new Map<string, { sum: Sum; water: string }>()
-    this.groups.set(group, ofGroup)
-    const own = ofGroup.get(cell) ?? { sum: { strikes: 0, hours: 0 }, water }
-    ofGroup.set(cell, own)
-    for (const sum of [own.sum, held(this.cells, cell), held(this.waters, water), this.all]) {
-      sum.strikes += strikes
-      sum.hours += hours
-    }
+    const water = this.places?.codes[row] ?? 0
+    const cell = water * this.classCount + (this.classes?.codes[row] ?? 0)
+    let ofGroup = this.groups.get(group)
+    if (!ofGroup) this.groups.set(group, (ofGroup = new Map<number, Sum>()))
+    let own = ofGroup.get(cell)
+    if (!own) ofGroup.set(cell, (own = newSum()))
+    addTo(own, strikes, hours)
+    addTo(at(this.cells, cell), strikes, hours)
+    addTo(at(this.waters, water), strikes, hours)
+    addTo(this.all, strikes, hours)
   }
 
   /** Strikes of everything else of the same class on the same water: what a group is held against. */
   strikesBeside(group: number): number {
     let beside = 0
-    for (const [cell, { sum }] of this.groups.get(group) ?? []) beside += held(this.cells, cell).strikes - sum.strikes
+    for (const [cell, own] of this.groups.get(group) ?? []) beside += at(this.cells, cell).strikes - own.strikes
     return beside
   }
 
   /** Strikes expected of a group, more than 0. Throws RangeError when there is no strike at all to go by. */
   expected(group: number): number {
     if (this.all.strikes === 0) throw new RangeError('no strike was selected: nothing can be expected of a group')
-    const own = this.groups.get(group) ?? new Map<string, { sum: Sum; water: string }>()
-    const ofWater = new Map<string, Sum>()
-    for (const { sum, water } of own.values()) {
-      const total = held(ofWater, water)
-      total.strikes += sum.strikes
-      total.hours += sum.hours
+    const own = this.groups.get(group) ?? new Map<number, Sum>()
+    const ofWater = new Map<number, Sum>()
+    for (const [cell, { strikes, hours }] of own) {
+      const water = Math.floor(cell / this.classCount)
+      const total = ofWater.get(water) ?? newSum()
+      ofWater.set(water, total)
+      addTo(total, strikes, hours)
     }
     let expected = 0
-    for (const [cell, { sum, water }] of own) {
-      const wide = rateWithout(held(this.waters, water), held(ofWater, water), this.all.strikes / this.all.hours)
-      expected += sum.hours * rateWithout(held(this.cells, cell), sum, wide)
+    for (const [cell, sum] of own) {
+      const water = Math.floor(cell / this.classCount)
+      const wide = rateWithout(at(this.waters, water), ofWater.get(water) ?? newSum(), this.all.strikes / this.all.hours)
+      expected += sum.hours * rateWithout(at(this.cells, cell), sum, wide)
     }
     return expected
   }
 }
 
-function held(sums: Map<string, Sum>, key: string): Sum {
-  let sum = sums.get(key)
-  if (!sum) sums.set(key, (sum = { strikes: 0, hours: 0 }))
-  return sum
+const newSum = (): Sum => ({ strikes: 0, hours: 0 })
+
+function addTo(sum: Sum, strikes: number, hours: number): void {
+  sum.strikes += strikes
+  sum.hours += hours
 }
 
 const rateWithout = (all: Sum, own: Sum, wider: number): number =>

@@ -194,7 +194,7 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
 /** Mixed-radix code of a row's levels. */
 function groupKey(factors: readonly Factor[], row: number): number {
   let key = 0
-  for (const factor of factors) key = key * factor.levels.length + at(factor.codes, row)
+  for (const factor of factors) key = key * factor.levels.length + (factor.codes[row] ?? 0)
   return key
 }
 

@@ -1,4 +1,4 @@
-import { at, entry } from '../checked/index.ts'
+import { entry } from '../checked/index.ts'
 import type { SegmentColumns } from '../effort/index.ts'
 import type { Exposure } from './exposure.ts'
 import { fitGammaPoisson } from './gammaPoisson.ts'
@@ -46,21 +46,19 @@ export function blankDaysMissing({ blankTrips, expectedBlank, expectedBlankSd }:
 }
 
 /** Each trip's strikes against the strikes its hours would have brought at its water's own rate. */
-function tripExposures(columns: SegmentColumns): Exposure[] {
-  const water = entry(columns.factors, 'water')
-  const [strikes, hours] = [water.levels.map(() => 0), water.levels.map(() => 0)]
-  for (let row = 0; row < columns.rows; row++) {
-    const code = at(water.codes, row)
-    strikes[code] = at(strikes, code) + at(columns.strikes, row)
-    hours[code] = at(hours, code) + at(columns.hours, row)
+function tripExposures({ rows, strikes, hours, trip, factors }: SegmentColumns): Exposure[] {
+  const water = entry(factors, 'water')
+  const [waterStrikes, waterHours] = [new Float64Array(water.levels.length), new Float64Array(water.levels.length)]
+  for (let row = 0; row < rows; row++) {
+    const code = water.codes[row] ?? 0
+    waterStrikes[code] = (waterStrikes[code] ?? 0) + (strikes[row] ?? 0)
+    waterHours[code] = (waterHours[code] ?? 0) + (hours[row] ?? 0)
   }
-  const trips = new Map<number, { events: number; exposureHours: number }>()
-  for (let row = 0; row < columns.rows; row++) {
-    const [code, trip] = [at(water.codes, row), at(columns.trip.codes, row)]
-    const sum = trips.get(trip) ?? { events: 0, exposureHours: 0 }
-    sum.events += at(columns.strikes, row)
-    if (at(columns.hours, row) > 0) sum.exposureHours += (at(columns.hours, row) * at(strikes, code)) / at(hours, code)
-    trips.set(trip, sum)
+  const [events, exposures] = [new Float64Array(trip.levels.length), new Float64Array(trip.levels.length)]
+  for (let row = 0; row < rows; row++) {
+    const [code, t, h] = [water.codes[row] ?? 0, trip.codes[row] ?? 0, hours[row] ?? 0]
+    events[t] = (events[t] ?? 0) + (strikes[row] ?? 0)
+    if (h > 0) exposures[t] = (exposures[t] ?? 0) + (h * (waterStrikes[code] ?? 0)) / (waterHours[code] ?? 1)
   }
-  return [...trips.values()].filter(({ exposureHours }) => exposureHours > 0)
+  return Array.from(events, (count, t) => ({ events: count, exposureHours: exposures[t] ?? 0 })).filter(({ exposureHours }) => exposureHours > 0)
 }

@@ -38,7 +38,7 @@ export function designOf(
 ): { design: Design; kept: Int32Array } {
   const length = events.length
   if (exposureHours.length !== length) throw new RangeError(`${exposureHours.length} exposures for ${length} rows`)
-  const kept = Int32Array.from(Array.from({ length }, (_, i) => i).filter((i) => checkedHours(at(exposureHours, i), i) > 0))
+  const kept = Int32Array.from(Array.from({ length }, (_, i) => i).filter((i) => checkedHours(exposureHours[i] ?? 0, i) > 0))
   const names = [INTERCEPT]
   const indicators: Int32Array[] = []
   const references: string[] = []
@@ -49,13 +49,13 @@ export function designOf(
       if (labels.length !== length) throw new RangeError(`${name} has ${labels.length} values for ${length} rows`)
       const known = levels[name] ?? levelsOf(labels)
       const columnOf = new Map(known.map((level, i) => [level, i === 0 ? -1 : names.length + i - 1]))
-      indicators.push(Int32Array.from(kept, (row) => columnAt(columnOf, at(labels, row), name)))
+      indicators.push(Int32Array.from(kept, (row) => columnAt(columnOf, labels[row] ?? '', name)))
       references.push(`${name}:${known[0] ?? ''}`)
       names.push(...known.slice(1).map((level) => `${name}:${level}`))
     } else {
       const values = entry(numbers, name)
       if (values.length !== length) throw new RangeError(`${name} has ${values.length} values for ${length} rows`)
-      measured.push({ column: names.length, values: Float64Array.from(kept, (row) => finite(at(values, row), name, row)) })
+      measured.push({ column: names.length, values: Float64Array.from(kept, (row) => finite(values[row] ?? 0, name, row)) })
       names.push(name)
     }
   }
@@ -65,8 +65,8 @@ export function designOf(
     references,
     indicators,
     numbers: measured,
-    events: Float64Array.from(kept, (row) => countAt(at(events, row), row)),
-    offset: Float64Array.from(kept, (row) => Math.log(at(exposureHours, row))),
+    events: Float64Array.from(kept, (row) => countAt(events[row] ?? 0, row)),
+    offset: Float64Array.from(kept, (row) => Math.log(exposureHours[row] ?? 0)),
   }
   return { design, kept }
 }
@@ -82,11 +82,11 @@ export function withoutBarren(design: Design): { design: Design; rows: Int32Arra
     const before = barren.size
     design.indicators.forEach((columns, f) => {
       const struck = new Map<number, number>()
-      for (const row of rows) struck.set(at(columns, row), (struck.get(at(columns, row)) ?? 0) + at(design.events, row))
+      for (const row of rows) struck.set(columns[row] ?? 0, (struck.get(columns[row] ?? 0) ?? 0) + (design.events[row] ?? 0))
       for (const [column, events] of struck) {
         if (events > 0) continue
-        barren.add(column < 0 ? at(design.references, f) : at(design.names, column))
-        rows = rows.filter((row) => at(columns, row) !== column)
+        barren.add(column < 0 ? (design.references[f] ?? '') : (design.names[column] ?? ''))
+        rows = rows.filter((row) => (columns[row] ?? 0) !== column)
       }
     })
     if (barren.size === before) break
@@ -137,14 +137,14 @@ function finite(value: number, name: string, row: number): number {
 
 /** η without the offset: X·β. */
 export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<number>): Float64Array {
-  const eta = new Float64Array(rows).fill(at(beta, 0))
+  const eta = new Float64Array(rows).fill(beta[0] ?? 0)
   for (const columns of indicators) {
     for (let i = 0; i < rows; i++) {
-      const column = at(columns, i)
-      if (column >= 0) eta[i] = at(eta, i) + at(beta, column)
+      const column = columns[i] ?? 0
+      if (column >= 0) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0)
     }
   }
-  for (const { column, values } of numbers) for (let i = 0; i < rows; i++) eta[i] = at(eta, i) + at(beta, column) * at(values, i)
+  for (const { column, values } of numbers) for (let i = 0; i < rows; i++) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0) * (values[i] ?? 0)
   return eta
 }
 
@@ -154,14 +154,14 @@ export function rowOf({ indicators, numbers }: Design, row: number, columns: Int
   values[0] = 1
   let count = 1
   for (const indicator of indicators) {
-    const column = at(indicator, row)
+    const column = indicator[row] ?? 0
     if (column < 0) continue
     columns[count] = column
     values[count++] = 1
   }
   for (const { column, values: measured } of numbers) {
     columns[count] = column
-    values[count++] = at(measured, row)
+    values[count++] = measured[row] ?? 0
   }
   return count
 }

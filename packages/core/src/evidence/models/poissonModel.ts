@@ -1,4 +1,3 @@
-import { at } from '../../checked/index.ts'
 import { cholesky, choleskyInverse, choleskySolve, logGamma } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import { designOf, linear, rowOf, widthOf, withoutBarren } from './design.ts'
@@ -49,26 +48,26 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   const whole = designOf(data, spec.fixed, spec.levels)
   if (whole.design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
   const { design, rows, barren } = withoutBarren(whole.design)
-  const kept = Int32Array.from(rows, (row) => at(whole.kept, row))
+  const kept = Int32Array.from(rows, (row) => whole.kept[row] ?? 0)
   const { free, aliased } = estimable(design)
   const dropped = [...new Set([...barren, ...aliased])]
   if (design.rows === 0) return { coefficients: [], deviance: 0, pearson: 0, dispersion: NaN, logLikelihood: 0, residualDf: 0, dropped, converged: false }
   const p = free.length
   const residualDf = design.rows - p
   const fit = maximise(design, free)
-  const pearson = sumOver(design, (i) => (at(design.events, i) - at(fit.mu, i)) ** 2 / at(fit.mu, i))
+  const pearson = sumOver(design, (i) => ((design.events[i] ?? 0) - (fit.mu[i] ?? 0)) ** 2 / (fit.mu[i] ?? 0))
   const dispersion = residualDf > 0 ? pearson / residualDf : NaN
   const covariance = covarianceOf(design, free, fit, spec, data, kept, dispersion)
   return {
     coefficients: free.map((column, i) => ({
-      name: at(design.names, column),
-      estimate: at(fit.beta, column),
-      standardError: Math.sqrt(at(covariance, i * p + i)),
+      name: design.names[column] ?? '',
+      estimate: fit.beta[column] ?? 0,
+      standardError: Math.sqrt(covariance[i * p + i] ?? 0),
     })),
     deviance: fit.deviance,
     pearson,
     dispersion,
-    logLikelihood: sumOver(design, (i) => at(design.events, i) * Math.log(at(fit.mu, i)) - at(fit.mu, i) - logGamma(at(design.events, i) + 1)),
+    logLikelihood: sumOver(design, (i) => (design.events[i] ?? 0) * Math.log(fit.mu[i] ?? 0) - (fit.mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1)),
     residualDf,
     dropped,
     converged: fit.converged,
@@ -91,18 +90,18 @@ export function crossProduct(design: Design, weights: ArrayLike<number>, free: r
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
     const count = rowOf(design, row, columns, values)
-    const weight = at(weights, row)
+    const weight = weights[row] ?? 0
     for (let a = 0; a < count; a++) {
-      const i = at(place, at(columns, a))
+      const i = place[columns[a] ?? 0] ?? 0
       if (i < 0) continue
-      const scaled = weight * at(values, a)
+      const scaled = weight * (values[a] ?? 0)
       for (let b = 0; b < count; b++) {
-        const j = at(place, at(columns, b))
-        if (j >= 0 && j <= i) product[i * p + j] = at(product, i * p + j) + scaled * at(values, b)
+        const j = place[columns[b] ?? 0] ?? 0
+        if (j >= 0 && j <= i) product[i * p + j] = (product[i * p + j] ?? 0) + scaled * (values[b] ?? 0)
       }
     }
   }
-  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) product[j * p + i] = at(product, i * p + j)
+  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) product[j * p + i] = product[i * p + j] ?? 0
   return product
 }
 
@@ -113,9 +112,9 @@ export function transposeTimes(design: Design, vector: ArrayLike<number>, free: 
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
     const count = rowOf(design, row, columns, values)
-    for (let a = 0; a < count; a++) all[at(columns, a)] = at(all, at(columns, a)) + at(values, a) * at(vector, row)
+    for (let a = 0; a < count; a++) all[columns[a] ?? 0] = (all[columns[a] ?? 0] ?? 0) + (values[a] ?? 0) * (vector[row] ?? 0)
   }
-  return Float64Array.from(free, (column) => at(all, column))
+  return Float64Array.from(free, (column) => all[column] ?? 0)
 }
 
 const ALIASED = 1e-9
@@ -129,12 +128,12 @@ export function estimable(design: Design): { free: number[]; aliased: string[] }
   const reduced = Float64Array.from(gram)
   // Elimination in the order of the formula: a column whose remainder vanishes is determined by those before it.
   for (let j = 0; j < n; j++) {
-    const pivot = at(reduced, j * n + j)
-    if (!(pivot > ALIASED * Math.max(1, at(gram, j * n + j)))) continue
-    free.push(at(candidates, j))
+    const pivot = reduced[j * n + j] ?? 0
+    if (!(pivot > ALIASED * Math.max(1, gram[j * n + j] ?? 0))) continue
+    free.push(candidates[j] ?? 0)
     for (let i = j + 1; i < n; i++) {
-      const factor = at(reduced, i * n + j) / pivot
-      if (factor !== 0) for (let k = j; k < n; k++) reduced[i * n + k] = at(reduced, i * n + k) - factor * at(reduced, j * n + k)
+      const factor = (reduced[i * n + j] ?? 0) / pivot
+      if (factor !== 0) for (let k = j; k < n; k++) reduced[i * n + k] = (reduced[i * n + k] ?? 0) - factor * (reduced[j * n + k] ?? 0)
     }
   }
   const kept = new Set(free)
@@ -156,13 +155,13 @@ const LARGEST_ETA = 30
 function maximise(design: Design, free: readonly number[]): Fit {
   const { rows, events, offset, names } = design
   const beta = new Float64Array(names.length)
-  const hours = sumOver(design, (i) => Math.exp(at(offset, i)))
-  const strikes = sumOver(design, (i) => at(events, i))
+  const hours = sumOver(design, (i) => Math.exp(offset[i] ?? 0))
+  const strikes = sumOver(design, (i) => events[i] ?? 0)
   beta[0] = Math.log(Math.max(strikes, 0.5) / hours)
   let mu = meansOf(design, beta)
   let deviance = devianceOf(design, mu)
   for (let step = 0; step < MOST_STEPS; step++) {
-    const residual = Float64Array.from({ length: rows }, (_, i) => at(events, i) - at(mu, i))
+    const residual = Float64Array.from({ length: rows }, (_, i) => (events[i] ?? 0) - (mu[i] ?? 0))
     const factor = cholesky(crossProduct(design, mu, free), free.length)
     if (!factor) return { beta, mu, deviance, converged: false }
     const move = choleskySolve(factor, transposeTimes(design, residual, free), free.length)
@@ -171,7 +170,7 @@ function maximise(design: Design, free: readonly number[]): Fit {
     // A step that makes it worse is halved.
     for (let half = 0; half < 20; half++, share /= 2) {
       const tried = Float64Array.from(beta)
-      free.forEach((column, i) => (tried[column] = at(beta, column) + share * at(move, i)))
+      free.forEach((column, i) => (tried[column] = (beta[column] ?? 0) + share * (move[i] ?? 0)))
       const means = meansOf(design, tried)
       next = { beta: tried, mu: means, deviance: devianceOf(design, means) }
       if (next.deviance <= deviance + 1e-12 * (Math.abs(deviance) + 1)) break
@@ -187,15 +186,15 @@ function maximise(design: Design, free: readonly number[]): Fit {
 
 function meansOf(design: Design, beta: Float64Array): Float64Array {
   const eta = linear(design, beta)
-  for (let i = 0; i < design.rows; i++) eta[i] = Math.exp(at(eta, i) + at(design.offset, i))
+  for (let i = 0; i < design.rows; i++) eta[i] = Math.exp((eta[i] ?? 0) + (design.offset[i] ?? 0))
   return eta
 }
 
 const devianceOf = (design: Design, mu: Float64Array): number =>
   2 *
   sumOver(design, (i) => {
-    const y = at(design.events, i)
-    return (y > 0 ? y * Math.log(y / at(mu, i)) : 0) - (y - at(mu, i))
+    const y = design.events[i] ?? 0
+    return (y > 0 ? y * Math.log(y / (mu[i] ?? 0)) : 0) - (y - (mu[i] ?? 0))
   })
 
 function covarianceOf(
@@ -221,7 +220,7 @@ function covarianceOf(
       design,
       mu,
       free,
-      Array.from(kept, (row) => at(labels, row)),
+      Array.from(kept, (row) => labels[row] ?? ''),
     ),
     p,
   )
@@ -235,14 +234,14 @@ function scoresOf(design: Design, mu: Float64Array, free: readonly number[], lab
   const columns = new Int32Array(widthOf(design))
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
-    const label = at(labels, row)
+    const label = labels[row] ?? ''
     let score = scores.get(label)
     if (!score) scores.set(label, (score = new Float64Array(free.length)))
     const count = rowOf(design, row, columns, values)
-    const residual = at(design.events, row) - at(mu, row)
+    const residual = (design.events[row] ?? 0) - (mu[row] ?? 0)
     for (let a = 0; a < count; a++) {
-      const i = at(place, at(columns, a))
-      if (i >= 0) score[i] = at(score, i) + residual * at(values, a)
+      const i = place[columns[a] ?? 0] ?? 0
+      if (i >= 0) score[i] = (score[i] ?? 0) + residual * (values[a] ?? 0)
     }
   }
   return [...scores.values()]
@@ -250,13 +249,14 @@ function scoresOf(design: Design, mu: Float64Array, free: readonly number[], lab
 
 function sandwich(bread: Square, scores: readonly Float64Array[], p: number): Square {
   const meat = new Float64Array(p * p)
-  for (const score of scores) for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) meat[i * p + j] = at(meat, i * p + j) + at(score, i) * at(score, j)
+  for (const score of scores)
+    for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
   const g = scores.length
   const corrected = g > 1 ? g / (g - 1) : NaN
   const times = (a: Square, b: Square): Square => {
     const out = new Float64Array(p * p)
     for (let i = 0; i < p; i++)
-      for (let k = 0; k < p; k++) for (let j = 0; j < p; j++) out[i * p + j] = at(out, i * p + j) + at(a, i * p + k) * at(b, k * p + j)
+      for (let k = 0; k < p; k++) for (let j = 0; j < p; j++) out[i * p + j] = (out[i * p + j] ?? 0) + (a[i * p + k] ?? 0) * (b[k * p + j] ?? 0)
     return out
   }
   return times(times(bread, meat), bread).map((value) => value * corrected)

@@ -39,15 +39,15 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
     const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes)
     held.forEach((name, f) => {
       const codes = cells.codes[name] ?? new Int32Array()
-      const factor = at(factors, f)
+      const factor = factors[f] ?? new Float64Array()
       const [seen, due] = [new Float64Array(factor.length), new Float64Array(factor.length)]
       for (const c of used) {
-        const code = at(codes, c)
-        seen[code] = at(seen, code) + at(cells.strikes, c)
-        due[code] = at(due, code) + at(expected, c) * at(luck, at(cells.trip, c))
+        const code = codes[c] ?? 0
+        seen[code] = (seen[code] ?? 0) + (cells.strikes[c] ?? 0)
+        due[code] = (due[code] ?? 0) + (expected[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 0)
       }
-      const change = factor.map((_, code) => (at(seen, code) + BORROWED) / (at(due, code) + BORROWED))
-      for (let c = 0; c < cells.count; c++) expected[c] = at(expected, c) * at(change, at(codes, c))
+      const change = factor.map((_, code) => ((seen[code] ?? 0) + BORROWED) / ((due[code] ?? 0) + BORROWED))
+      for (let c = 0; c < cells.count; c++) expected[c] = (expected[c] ?? 0) * (change[codes[c] ?? 0] ?? 0)
     })
     level(cells, expected, used, luck)
     shape = shapeOf(cells, expected, dispersion, learnFrom)
@@ -57,8 +57,8 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
 
 /** Brings the sum of what is expected to the sum of what was seen. */
 function level(cells: Cells, expected: Float64Array, used: readonly number[], luck: Float64Array): void {
-  const [seen, due] = used.reduce(([s, d], c) => [s + at(cells.strikes, c), d + at(expected, c) * at(luck, at(cells.trip, c))], [0, 0])
-  for (let c = 0; c < cells.count; c++) expected[c] = (at(expected, c) * seen) / due
+  const [seen, due] = used.reduce(([s, d], c) => [s + (cells.strikes[c] ?? 0), d + (expected[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 0)], [0, 0])
+  for (let c = 0; c < cells.count; c++) expected[c] = ((expected[c] ?? 0) * seen) / due
 }
 
 /** How trips differ, beyond what flurries make of chance. */

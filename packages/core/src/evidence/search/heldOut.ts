@@ -94,12 +94,9 @@ function pool(cells: Cells, folds: readonly Fold[], found: readonly (Best | unde
   let [strikes, hours, due, spread, trips] = [0, 0, 0, 0, 0]
   folds.forEach(({ expected, unseen }, f) => {
     const chosen = Array.from(found[f]?.chosen ?? []).filter(unseen)
-    const part = (values: Float64Array): Float64Array =>
-      byTrip(
-        cells,
-        values.map((value, c) => (chosen.includes(c) ? value : 0)),
-      )
-    const own = part(expected.strikes)
+    const inside = new Float64Array(cells.count)
+    for (const c of chosen) inside[c] = at(expected.strikes, c)
+    const own = byTrip(cells, inside)
     strikes += chosen.reduce((sum, c) => sum + at(cells.strikes, c), 0)
     hours += chosen.reduce((sum, c) => sum + at(cells.hours, c), 0)
     trips += own.reduce((count, e) => count + (e > 0 ? 1 : 0), 0)

@@ -7,8 +7,6 @@ import type { Candidate } from './types.ts'
 export const SAME_HOURS = 0.5
 /** Of those that say the same, the simplest stands for them unless it is this much weaker (log ratio). (ours) */
 const ABOUT_AS_GOOD = 0.05
-/** So many of the strongest are looked through. */
-const MOST = 2000
 export const MOST_GROUPS = 10
 
 export interface Merged {
@@ -19,7 +17,7 @@ export interface Merged {
 /** Findings that mostly share their hours, each told by the simplest that is about as good as the best. Given candidates best first. */
 export function merged(cells: Cells, candidates: readonly Candidate[]): Merged[] {
   const groups: Merged[] = []
-  let left = candidates.slice(0, MOST)
+  let left = candidates
   while (left[0] && groups.length < MOST_GROUPS) {
     const [top] = left
     const overlap = new Overlap(cells, [top])

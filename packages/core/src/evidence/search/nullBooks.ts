@@ -2,34 +2,40 @@ import { at } from '../../checked/index.ts'
 import { countWhile, drawGamma, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
-import type { Cells } from './cells.ts'
+import type { Alike, Cells } from './cells.ts'
 import type { Expected } from './expected.ts'
 import { residuals } from './score.ts'
 
-/** Books are kept in blocks of so many, side by side: `residuals[block][cell × LANES + lane]`. */
+/** Books are kept in blocks of so many, side by side: `residuals[block][class × LANES + lane]`. */
 export const LANES = 8
 
 export interface NullBooks {
   readonly books: number
+  readonly alike: Alike
   readonly residuals: readonly Float32Array[]
 }
 
 /**
- * Residuals of books in which no pattern is: each trip with a luck of its own, each bout with a size of its own.
+ * Residuals of books in which no pattern is: each trip with a luck of its own, each bout with a size of its own. Cells that no pattern
+ * tells apart are added up.
  *
  * Given      how many books; the mean size of a bout
  * Source     parametric bootstrap; permuting single strikes would break the flurries and see patterns everywhere
  */
-export function drawNullBooks(cells: Cells, expected: Expected, bout: number, books: number, random: Random): NullBooks {
-  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(cells.count * LANES))
+export function drawNullBooks(cells: Cells, alike: Alike, expected: Expected, bout: number, books: number, random: Random): NullBooks {
+  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(alike.count * LANES))
   const due = byTrip(cells, expected.strikes)
   const bounds = cumulated(cells, expected.strikes)
   for (let book = 0; book < books; book++) {
     const block = at(blocks, Math.floor(book / LANES))
     const lane = book % LANES
-    residuals(cells, expected, drawBook(cells, expected, bout, due, bounds, random)).forEach((residual, c) => (block[c * LANES + lane] = residual))
+    const own = residuals(cells, expected, drawBook(cells, expected, bout, due, bounds, random))
+    for (let c = 0; c < own.length; c++) {
+      const place = (alike.of[c] ?? 0) * LANES + lane
+      block[place] = (block[place] ?? 0) + (own[c] ?? 0)
+    }
   }
-  return { books, residuals: blocks }
+  return { books, alike, residuals: blocks }
 }
 
 /** Expected strikes added up over the cells of each trip, and where each trip's cells begin. */
@@ -68,7 +74,7 @@ function drawBook(
           own.length - 1,
           countWhile(own, (sum) => sum < where),
         )
-      strikes[c] = at(strikes, c) + boutOf(bout, random)
+      strikes[c] = (strikes[c] ?? 0) + boutOf(bout, random)
     }
   }
   return strikes

@@ -1,6 +1,7 @@
 import { at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
+import { alikeIn } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { flurryDispersion } from './bouts.ts'
 import { fitExpected } from './expected.ts'
@@ -20,6 +21,8 @@ const PERMUTATIONS = 200
 const DEPTH = 3
 /** Weaker ones are counted and not looked at. */
 const LEAST_Z = 2
+/** So many of the strongest are looked at. */
+const MOST = 2000
 
 /**
  * Which conditions, joined, bring more fish than their hours, trips, hours of the day, seasons and lure classes would?
@@ -39,8 +42,9 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const items = itemsOf(cells, input.columns, input.alone, floors)
-  const family = new Family(drawNullBooks(cells, expected, bout, permutations, seededRandom(seed)), LEAST_Z)
-  const candidates: Candidate[] = []
+  const alike = alikeIn(cells, [...input.columns, ...input.alone])
+  const family = new Family(drawNullBooks(cells, alike, expected, bout, permutations, seededRandom(seed)), LEAST_Z)
+  const standing: Standing[] = []
   const own = residuals(cells, expected)
   const weigher = new Weigher(cells, expected)
   eachConjunction(cells, items, depth, floors, (path, chosen) => {
@@ -48,9 +52,12 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     const { all, within } = weigher.variance(chosen)
     const z = signedRoot(sumOver(own, chosen), all)
     family.add(chosen, all, z)
-    if (z >= LEAST_Z) candidates.push(candidateOf(cells, expected, path, chosen, z, within / all))
+    if (z >= LEAST_Z) standing.push({ items: path, chosen: Int32Array.from(chosen), z, withinShare: within / all })
   })
-  candidates.sort((a, b) => b.z - a.z)
+  const candidates = standing
+    .sort((a, b) => b.z - a.z)
+    .slice(0, MOST)
+    .map((one) => candidateOf(cells, expected, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(cells, list))
   const unseen =
@@ -76,10 +83,12 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   }
 }
 
-function candidateOf(cells: Cells, expected: Expected, items: readonly number[], lent: ArrayLike<number>, z: number, withinShare: number): Candidate {
-  const chosen = Int32Array.from(lent)
-  const { logRatio, error } = ratioOf(cells, expected, chosen)
-  return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare }
+/** A pattern that stands out, before its ratio is worked out. */
+type Standing = Pick<Candidate, 'items' | 'chosen' | 'z' | 'withinShare'>
+
+function candidateOf(cells: Cells, expected: Expected, standing: Standing): Candidate {
+  const { logRatio, error } = ratioOf(cells, expected, standing.chosen)
+  return { ...standing, score: scoreOf(logRatio, error), logRatio, error }
 }
 
 function findingOf(cells: Cells, items: readonly Item[], best: Candidate, count: number, family: Family, unseen: HeldOut | null, alpha: number): Finding {
