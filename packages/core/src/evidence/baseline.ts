@@ -51,9 +51,9 @@ export class Baseline {
     addTo(this.all, strikes, hours)
   }
 
-  /** Strikes of everything else of the same class on the same water: what a group is held against. */
+  /** Strikes of everything else of the same class on the same water, and those borrowed: what a group is held against rests on so many. */
   strikesBeside(group: number): number {
-    let beside = 0
+    let beside = BORROWED_STRIKES
     for (const [cell, own] of this.groups.get(group) ?? []) beside += at(this.cells, cell).strikes - own.strikes
     return beside
   }

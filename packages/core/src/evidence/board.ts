@@ -157,7 +157,7 @@ function againstRest({ strikes, tripStrikes, tripHours }: Tally, expected: numbe
     return Math.min(1, 2 * blank)
   }
   const { error } = logRateError(tripStrikes, tripHours, variance)
-  return 2 * (1 - normalCdf(Math.abs(Math.log(strikes / expected)) / Math.hypot(error, 1 / Math.sqrt(Math.max(1, beside)))))
+  return 2 * (1 - normalCdf(Math.abs(Math.log(strikes / expected)) / Math.hypot(error, 1 / Math.sqrt(beside))))
 }
 
 /** Shrinks each row's ratio to what was expected of it, turns it back into a rate, and sorts by that. Without any strike there is nothing to shrink to. */
