@@ -1,4 +1,4 @@
-import { at, entry } from '../../checked/index.ts'
+import { entry } from '../../checked/index.ts'
 
 /** Rows as columns; `factors` hold level names, the first level in order of `levels` is the reference. */
 export interface ModelData {
