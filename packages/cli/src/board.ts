@@ -3,6 +3,7 @@ import { answer, columnInfo, parseWhere } from '@jotbook/core'
 import type { Board, BoardRow, BookRecords, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
+import { listed } from './listed.ts'
 import { table } from './table.ts'
 
 export interface BoardCall {
@@ -16,10 +17,7 @@ export interface BoardCall {
 /** `jot analyse board`: strike rates by any grouping, from a bundle, without a database. */
 export function board({ bundle, by, where = '', confidence = '0.9', json }: BoardCall): number {
   const { book } = soundBundle(bundle)
-  const columns = by
-    .split(',')
-    .map((name) => name.trim())
-    .filter((name) => name !== '')
+  const columns = listed(by)
   if (columns.length === 0) throw new Failure('--by needs at least one column.', 2)
   const result = asCallFault(() => answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
   console.log(json ? JSON.stringify(boardJson(result), null, 2) : boardText(result, book))

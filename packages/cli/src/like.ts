@@ -2,6 +2,7 @@ import { likeOf, namesOf, parseNow, parseWhere } from '@jotbook/core'
 import type { BookRecords, LikeGroup, LikeToday } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { asCallFault } from './failure.ts'
+import { listed } from './listed.ts'
 import { table } from './table.ts'
 
 export interface LikeCall {
@@ -17,7 +18,7 @@ export interface LikeCall {
 /** `jot analyse like`: rates of the hours that were like today. */
 export function like({ bundle, water, now, by, where = '', confidence, json }: LikeCall): number {
   const { book } = soundBundle(bundle)
-  const columns = by.split(',').map((name) => name.trim())
+  const columns = listed(by)
   const found = asCallFault(() => likeOf(book, { water, now: parseNow(now), by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
   console.log(json ? JSON.stringify(likeJson(found, book, columns), null, 2) : likeText(found, book, columns))
   return 0

@@ -2,6 +2,7 @@ import { at, columnInfo, curveOf, modelOf, parseWhere } from '@jotbook/core'
 import type { BookCurve, BookModel, RestsOn } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
+import { listed } from './listed.ts'
 import { table } from './table.ts'
 
 export interface CurveCall {
@@ -73,12 +74,6 @@ export interface ModelCall {
   readonly where?: string
   readonly json?: boolean
 }
-
-const listed = (text: string): string[] =>
-  text
-    .split(',')
-    .map((name) => name.trim())
-    .filter((name) => name !== '')
 
 /** `jot analyse model`: factors of the rate, each with the others held. */
 export function model({ bundle, fixed, random = '', where = '', json }: ModelCall): number {

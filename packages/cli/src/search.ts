@@ -2,6 +2,7 @@ import { parseWhere, searchOf, whereText } from '@jotbook/core'
 import type { Condition, Finding, PatternSearch } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { asCallFault } from './failure.ts'
+import { listed } from './listed.ts'
 import { progressLine } from './progress.ts'
 import { ratioJson, ratioText } from './ratios.ts'
 import { table } from './table.ts'
@@ -26,7 +27,7 @@ export function search({ bundle, water, where = '', columns, seed, permutations,
   const found = asCallFault(() =>
     searchOf(
       book,
-      { water, where: parseWhere(where), ...(columns === undefined ? {} : { columns: columns.split(',').map((name) => name.trim()) }) },
+      { water, where: parseWhere(where), ...(columns === undefined ? {} : { columns: listed(columns) }) },
       {
         seed: wholeNumber('--seed', seed, 0, 2 ** 32 - 1),
         permutations: wholeNumber('--permutations', permutations, 1, 10_000),

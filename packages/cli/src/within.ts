@@ -1,5 +1,5 @@
 import { WITHIN_OF, parseWhere, withinOf } from '@jotbook/core'
-import type { BookWithin } from '@jotbook/core'
+import type { BookWithin, WithinOf } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
 import { ratioJson, ratioText } from './ratios.ts'
@@ -25,7 +25,7 @@ export function within({ bundle, a, b, where = '', of, design, confidence, json 
   const found = asCallFault(() =>
     withinOf(book, { a: parseWhere(a), b: parseWhere(b), where: parseWhere(where), of: asked, design }, { confidence: Number(confidence) }),
   )
-  console.log(json ? JSON.stringify(withinJson(found), null, 2) : withinText(found))
+  console.log(json ? JSON.stringify(withinJson(found), null, 2) : withinText(found, asked))
   return 0
 }
 
@@ -49,12 +49,13 @@ const SENTENCES: Readonly<Record<BookWithin['verdict'], string>> = {
   'too early': 'Too early: under 5 hours, 3 trips with both, or 5 expected strikes on a side.',
   'cannot tell': 'One cannot tell the lure from the day, or from the switching: the two designs differ. Log why each lure is picked up, and fish both by plan.',
 }
+const TOO_EARLY_OF_FISH = 'Too early: under 5 strikes or fish of a side, under 3 trips with both, or (of size) fewer than four landed fish in five weighed.'
 const DESIGNS = { 'random-trip': 'each trip its own luck', mh: 'held within trips, planned stints' } as const
 
-function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict }: BookWithin): string {
+function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict }: BookWithin, of: WithinOf): string {
   const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, ...ratioText(one)]
   return [
-    SENTENCES[verdict],
+    verdict === 'too early' && of !== 'rate' ? TOO_EARLY_OF_FISH : SENTENCES[verdict],
     `A ${hours.a.toFixed(1)} hours, B ${hours.b.toFixed(1)}; both on ${trips} trips, only one on ${oneSided}. Switched to by plan ${switches.planned}, as others were blank ${switches.blank}, for no reason logged ${switches.unknown}.`,
     ...(shareOfDay === null ? [] : [`Of the crude difference ${Math.round(100 * shareOfDay)} % are the days'.`]),
     '',
@@ -63,7 +64,7 @@ function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hou
       [
         ['crude, all trips', crudeAll === null ? 'none' : crudeAll.toFixed(2), ''],
         line('crude, the same trips', crude),
-        ...(held ? [line(DESIGNS[held.design], held)] : []),
+        ...(held ? [line(of === 'rate' ? DESIGNS[held.design] : 'held within trips', held)] : []),
         ...(other ? [line(DESIGNS[other.design], other)] : []),
       ],
     ),

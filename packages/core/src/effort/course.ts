@@ -102,6 +102,4 @@ export class Course {
     while (past < this.stretches.length && at(this.stretches, past).fromMs < toMs) past++
     return this.stretches.slice(first, past)
   }
-
-  at = (ms: EpochMs): Stretch => at(this.stretches, Math.max(0, countWhile(this.stretches, (stretch) => stretch.fromMs <= ms) - 1))
 }

@@ -86,13 +86,15 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   all.tripHours.forEach((hours, t) => (all.tripHours[t] = hours / times))
   const spread = tripSpread(columns)
   const variance = spread && spread.variance
-  const rows = [...groups.withHours()].map(([key, tally]) => ({
-    key,
-    group: groupLevels(factors, key),
-    rate: rateOf(tally, fish.of(key), confidence, variance),
-    expected: all.strikes > 0 ? baseline.expected(key) : 0,
-    pValue: all.strikes > 0 ? againstRest(tally, baseline.expected(key), baseline.strikesBeside(key), variance ?? 0) : 1,
-  }))
+  const rows = [...groups.withHours()].map(([key, tally]) => {
+    const expected = all.strikes > 0 ? baseline.expected(key) : 0
+    return {
+      group: groupLevels(factors, key),
+      rate: rateOf(tally, fish.of(key), confidence, variance),
+      expected,
+      pValue: expected > 0 ? againstRest(tally, expected, baseline.strikesBeside(key), variance ?? 0) : 1,
+    }
+  })
   return {
     by,
     confidence,

@@ -9,7 +9,7 @@ export interface TripAwareOptions extends Confidence {
 }
 
 /** From so many trips up a group's own trips tell how far they spread (analysis.md §3; ours). */
-const ENOUGH_TRIPS = 10
+export const ENOUGH_TRIPS = 10
 /** The book's own spread counts for so many trips (ours, by simulation). */
 const BOOKS_TRIPS = 10
 

@@ -1,10 +1,10 @@
-export { gradientAt, hessianAt, quasiNewton } from './quasiNewton.ts'
+export { hessianAt, quasiNewton } from './quasiNewton.ts'
 export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
 export { cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
 export type { Square } from './cholesky.ts'
 export { countWhile } from './countWhile.ts'
 export { signChange } from './signChange.ts'
-export { drawGamma, drawNormal, drawPoisson, seededRandom } from './random.ts'
+export { drawGamma, drawGeometric, drawNormal, drawPoisson, seededRandom } from './random.ts'
 export type { Random } from './random.ts'
 export {
   betaQuantile,

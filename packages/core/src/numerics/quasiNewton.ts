@@ -17,7 +17,7 @@ export interface QuasiNewtonOptions {
 /** Central differences over this share of a variable's scale. */
 const DIFFERENCE = 1e-3
 
-export function gradientAt(f: (x: Float64Array) => number, x: Float64Array, scale: ArrayLike<number>): Float64Array {
+function gradientAt(f: (x: Float64Array) => number, x: Float64Array, scale: ArrayLike<number>): Float64Array {
   return x.map((value, i) => {
     const h = DIFFERENCE * at(scale, i)
     const moved = Float64Array.from(x)

@@ -36,3 +36,6 @@ export function drawPoisson(random: Random, mean: number): number {
   for (let reached = -Math.log(1 - random()); reached < mean; reached -= Math.log(1 - random())) count++
   return count
 }
+
+/** Geometric from 1 up, with the given mean; 1 where the mean is no more. */
+export const drawGeometric = (random: Random, mean: number): number => (mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean)))

@@ -2,7 +2,7 @@ import { at } from '../checked/index.ts'
 import { boutSize, cellsOf } from '../evidence/index.ts'
 import type { CellSource, SearchInput } from '../evidence/index.ts'
 import { factorOf } from '../effort/index.ts'
-import { drawNormal, drawPoisson } from '../numerics/index.ts'
+import { drawGeometric, drawNormal, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 
 /** A made-up book of one water, with or without a pattern in it. */
@@ -101,7 +101,7 @@ function windowIn(segments: readonly Segment[], random: Random): Window {
 
 /** Strikes of a bout follow each other by a few minutes, into the next segments of the trip if need be. */
 function layBout(segments: readonly Segment[], times: number[][], i: number, mean: number, random: Random): void {
-  const size = mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean))
+  const size = drawGeometric(random, mean)
   let hour = at(segments, i).startH + random() * STEP_H
   for (let s = 0; s < size; s++) {
     const later = segments.findIndex((one, k) => k >= i && one.trip === at(segments, i).trip && hour < one.startH + STEP_H)

@@ -4,9 +4,10 @@ import { HOUR_MS, epochMs } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import type { Stint, Strike } from '../../vocabulary/index.ts'
 import type { Confidence } from '../confidence.ts'
+import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
 import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
-import { NO_RATIO, pooled } from '../within/pooled.ts'
+import { NO_RATIO, pooledOr } from '../within/pooled.ts'
 import type { WithinRatio } from '../within/randomTrip.ts'
 
 /** A closed stint with its strikes in the rate, in order of time. */
@@ -86,9 +87,6 @@ export interface InsideOut {
   readonly ratio: WithinRatio
 }
 
-const NONE: Exposure = { events: 0, exposureHours: 0 }
-const plus = (a: Exposure, b: Exposure): Exposure => ({ events: a.events + b.events, exposureHours: a.exposureHours + b.exposureHours })
-
 /** Each trip held against itself: the luck of the day cancels. Source: self-controlled case series, Farrington, Biometrics 51 (1995) 228. */
 export function selfControlled(pairs: readonly { readonly inside: Exposure; readonly all: Exposure }[], options: Confidence = {}): InsideOut {
   const strata = pairs
@@ -98,18 +96,9 @@ export function selfControlled(pairs: readonly { readonly inside: Exposure; read
     }))
     .filter(({ a }) => a.exposureHours > 0)
   return {
-    inside: strata.reduce((sum, { a }) => plus(sum, a), NONE),
-    outside: strata.reduce((sum, { b }) => plus(sum, b), NONE),
+    inside: strata.reduce((sum, { a }) => plusExposure(sum, a), NO_EXPOSURE),
+    outside: strata.reduce((sum, { b }) => plusExposure(sum, b), NO_EXPOSURE),
     trips: strata.length,
-    ratio: ratioIn(strata, options),
-  }
-}
-
-function ratioIn(strata: readonly { a: Exposure; b: Exposure }[], options: Confidence): WithinRatio {
-  try {
-    return pooled(mantelHaenszelRateRatio(strata, options))
-  } catch (error) {
-    if (error instanceof RangeError) return NO_RATIO
-    throw error
+    ratio: pooledOr(() => mantelHaenszelRateRatio(strata, options)) ?? NO_RATIO,
   }
 }

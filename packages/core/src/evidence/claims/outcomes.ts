@@ -1,18 +1,20 @@
 import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { normalCdf, normalQuantile } from '../../numerics/index.ts'
-import { localParts } from '../../time/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
+import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
+import type { Exposure } from '../exposure.ts'
 import { LEAST } from '../strength.ts'
+import { indicators, quarterWord, waterWord } from '../within/launch.ts'
 import { comparedTrips, shareStrata, tripOf, weightStrata } from '../within/pairs.ts'
 import type { PairOptions } from '../within/pairs.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinRatio } from '../within/randomTrip.ts'
-import { mantelHaenszelShareRatio } from '../within/shares.ts'
-import { pooled } from '../within/pooled.ts'
-import { weightRatio } from '../within/weights.ts'
+import { mantelHaenszelShareRatio, sharesTogether } from '../within/shares.ts'
+import { pooledOr } from '../within/pooled.ts'
+import { LEAST_WEIGHED, weightRatio, weightsTogether } from '../within/weights.ts'
 import { clausesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
 import type { Finding } from './verdict.ts'
@@ -58,7 +60,7 @@ function ofTrips(trips: readonly TripPair[], enough: number, denominator: string
   const strikes = sum('a', 'events') + sum('b', 'events')
   const least = Math.min(hoursA, hoursB)
   const early = (denominator === 'hours' && least < LEAST.hours) || enough < LEAST.trips || (strikes * least) / (hoursA + hoursB) < LEAST.expected
-  if (early && strikes === 0) return { found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }, denominator }
+  if (early && strikes === 0) return { found: NOTHING_YET, denominator }
   return { found: finding(randomTripRatio(trips, options), early), denominator }
 }
 
@@ -71,73 +73,50 @@ const finding = ({ ratio, lower, upper, pValue }: WithinRatio, early: boolean): 
   early,
 })
 
-const LEAST_TRIPS_OF_LEVEL = 5
-
 function betweenTrips(book: BookRecords, columns: SegmentColumns, rows: readonly number[], { inA, inB }: Selection, aboutSeason: boolean): TripPair[] {
-  const none = { events: 0, exposureHours: 0 }
-  const byTrip = new Map<string, { a: typeof none; b: typeof none; hourSum: number }>()
+  const byTrip = new Map<string, { a: Exposure; b: Exposure; hourSum: number }>()
   const hours = entry(columns.factors, 'hour')
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
-    const sums = byTrip.get(tripOf(columns, row)) ?? { a: none, b: none, hourSum: 0 }
+    const sums = byTrip.get(tripOf(columns, row)) ?? { a: NO_EXPOSURE, b: NO_EXPOSURE, hourSum: 0 }
     byTrip.set(tripOf(columns, row), sums)
-    sums[side] = { events: sums[side].events + at(columns.strikes, row), exposureHours: sums[side].exposureHours + at(columns.hours, row) }
-    sums.hourSum += Number(at(hours.levels, at(hours.codes, row))) * at(columns.hours, row)
+    const own = { events: at(columns.strikes, row), exposureHours: at(columns.hours, row) }
+    sums[side] = plusExposure(sums[side], own)
+    sums.hourSum += Number(at(hours.levels, at(hours.codes, row))) * own.exposureHours
   }
   const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
-  const wordsOf = (id: string): string[] => {
-    const trip = trips.get(id)
-    const month = trip ? localParts(Date.parse(trip.start), trip.timeZone ?? 'UTC').month : 1
-    return [`water ${trip?.water}`, ...(aboutSeason ? [] : [`season ${Math.floor((month % 12) / 3)}`])]
-  }
-  const counts = new Map<string, number>()
-  for (const id of byTrip.keys()) for (const word of wordsOf(id)) counts.set(word, (counts.get(word) ?? 0) + 1)
-  const levels = [...counts].filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= byTrip.size - LEAST_TRIPS_OF_LEVEL).map(([word]) => word)
-  return [...byTrip].map(([id, { a, b, hourSum }]) => ({
-    a,
-    b,
-    known: [...levels.map((level) => (wordsOf(id).includes(level) ? 1 : 0)), (hourSum / (a.exposureHours + b.exposureHours) - 12) / 6],
-  }))
+  const known = indicators([...byTrip.keys()], (id) => [waterWord(trips.get(id)), ...(aboutSeason ? [] : [quarterWord(trips.get(id))])])
+  return [...byTrip].map(([id, { a, b, hourSum }]) => ({ a, b, known: [...known(id), (hourSum / (a.exposureHours + b.exposureHours) - 12) / 6] }))
 }
 
 const LEAST_FISH = 5
 
 export function hookUpOutcome({ columns, selection, rows, options }: Question): Outcome {
   const strata = shareStrata(columns, rows, selection, 'hook_up')
-  const trials = (side: 'a' | 'b'): number => strata.reduce((sum, stratum) => sum + stratum[side].trials, 0)
-  if (trials('a') === 0 || trials('b') === 0) return cannot('no strikes whose outcome was told on one of the two sides')
+  const together = sharesTogether(strata)
+  if (together.a.trials === 0 || together.b.trials === 0) return cannot('no strikes whose outcome was told on one of the two sides')
   // Few trips have strikes of both: then all are one stratum, and it says so.
   const within = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0).length >= LEAST.trips
-  const merged = { a: { events: 0, trials: 0 }, b: { events: 0, trials: 0 } }
-  for (const stratum of strata)
-    for (const side of ['a', 'b'] as const) {
-      merged[side].events += stratum[side].events
-      merged[side].trials += stratum[side].trials
-    }
-  const early = Math.min(trials('a'), trials('b')) < 2 * LEAST_FISH
-  return held(() => mantelHaenszelShareRatio(within ? strata : [merged], options), early, within ? 'strikes, within trips' : 'strikes')
+  const early = Math.min(together.a.trials, together.b.trials) < 2 * LEAST_FISH
+  return held(() => mantelHaenszelShareRatio(within ? strata : [together], options), early, within ? 'strikes, within trips' : 'strikes')
 }
-
-const LEAST_WEIGHED = 0.8
 
 /** Weight of landed fish, within the water. */
 export function sizeOutcome({ columns, selection, rows, options }: Question): Outcome {
   const { strata, weighed } = weightStrata(columns, rows, selection)
   if (Math.min(weighed.a, weighed.b) < LEAST_WEIGHED) return cannot('fewer than four landed fish in five were weighed, or none was landed')
-  const pooledFish = { a: strata.flatMap(({ a }) => a), b: strata.flatMap(({ b }) => b) }
+  const together = weightsTogether(strata)
   const within = strata.filter(({ a, b }) => a.length > 0 && b.length > 0).length >= 2 * LEAST.trips
-  const early = Math.min(pooledFish.a.length, pooledFish.b.length) < LEAST_FISH
-  return held(() => weightRatio(within ? strata : [pooledFish], options), early, within ? 'fish, within trips' : 'fish')
+  const early = Math.min(together.a.length, together.b.length) < LEAST_FISH
+  return held(() => weightRatio(within ? strata : [together], options), early, within ? 'fish, within trips' : 'fish')
 }
 
-function held(ratio: () => { ratio: number; lower: number; upper: number; seLogRatio: number }, early: boolean, denominator: string): Outcome {
-  try {
-    return { found: finding(pooled(ratio()), early), denominator }
-  } catch (error) {
-    if (error instanceof RangeError) return { found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }, denominator }
-    throw error
-  }
+const NOTHING_YET: Finding = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
+
+function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator: string): Outcome {
+  const found = pooledOr(ratio)
+  return { found: found ? finding(found, early) : NOTHING_YET, denominator }
 }
 
 /** Strikes against clean casts or targets: counted by stint, spread over its hours. */
@@ -168,7 +147,7 @@ export function ratioFallsOutcome(question: Question, elsewhere: Selection): Out
   if ('cannot' in there) return cannot(`elsewhere: ${there.cannot}`)
   const [a, b] = [here.found, there.found]
   const early = a.early || b.early || !isPositive(a.ratio) || !isPositive(b.ratio)
-  if (early || a.ratio === null || b.ratio === null) return { found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }, denominator: 'hours' }
+  if (early || a.ratio === null || b.ratio === null) return { found: NOTHING_YET, denominator: 'hours' }
   const alpha = alphaOf(question.options)
   const z = normalQuantile(1 - alpha / 2)
   const errorOf = ({ lower, upper }: Finding): number => Math.log(upper / lower) / (2 * z)

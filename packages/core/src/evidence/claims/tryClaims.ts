@@ -8,6 +8,7 @@ import { followUp } from '../after/followUp.ts'
 import { powerAt, powerForRatio } from '../power.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
+import type { Names } from '../rowFilter.ts'
 import { tripSpread } from '../tripSpread.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
@@ -72,13 +73,13 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
   }
   const outcomes = claims.map((claim, i) => {
     progress?.(i / claims.length)
-    const { book: own, columns, rows } = bookOf(claim.species)
+    const cut = bookOf(claim.species)
+    const { rows, columns } = cut
     if (rows.length === 0)
       throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
-    const asked = new Set(rows)
-    const selection = selectionOf(columns, claim, namesOf(own), (row) => asked.has(row))
-    const question: Question = { book: own, columns, claim, selection, rows, options }
-    return { question, outcome: outcomeOf(question) }
+    const selection = selectionOf(columns, claim, cut.names, cut.keep)
+    const question: Question = { book: cut.book, columns, claim, selection, rows, options }
+    return { question, outcome: outcomeOf(question, cut.names), variance: cut.variance }
   })
   progress?.(1)
   const judged = judge(
@@ -88,13 +89,17 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
       found: 'found' in outcome ? outcome.found : undefined,
     })),
   )
-  return outcomes.map(({ question, outcome }, i) => ({ ...trialOf(question, outcome), ...at(judged, i) }))
+  return outcomes.map(({ question, outcome, variance }, i) => ({ ...trialOf(question, outcome, variance), ...at(judged, i) }))
 }
 
 interface SpeciesBook {
   readonly book: BookRecords
   readonly columns: SegmentColumns
   readonly rows: readonly number[]
+  readonly keep: (row: number) => boolean
+  readonly names: Names
+  /** How its trips differ. */
+  readonly variance: number
 }
 
 /** The book with strikes of one species alone, cut for every claim that is asked of it. */
@@ -105,11 +110,13 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
       : { ...book, strikes: book.strikes.filter((strike) => strike.species === species), trips: book.trips.map((trip) => ({ ...trip, target: null })) }
   const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
   const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
-  const keep = rowFilter(columns, here, namesOf(own))
-  return { book: own, columns, rows: Array.from({ length: columns.rows }, (_, row) => row).filter(keep) }
+  const names = namesOf(own)
+  const keep = rowFilter(columns, here, names)
+  const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
+  return { book: own, columns, rows, keep, names, variance: tripSpread(columns)?.variance ?? 0 }
 }
 
-function outcomeOf(question: Question): Outcome {
+function outcomeOf(question: Question, names: Names): Outcome {
   const { columns, claim, rows, book } = question
   const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
   switch (claim.outcome) {
@@ -138,9 +145,9 @@ function outcomeOf(question: Question): Outcome {
     case 'zone':
       return zoneOutcome(fished)
     case 'ratio falls':
-      return ratioFallsOutcome(fished, elsewhereOf(fished))
+      return ratioFallsOutcome(fished, elsewhereOf(fished, names))
     case 'follow-up':
-      return followUpOutcome(question)
+      return followUpOutcome(question, names)
     case 'travels':
       // The answer is one of a pattern, not of the book: `travelsWell` gives it pattern by pattern.
       return { cannot: book.waters.length < 2 ? 'the book has one water' : 'asked of each pattern by itself' }
@@ -150,14 +157,13 @@ function outcomeOf(question: Question): Outcome {
 }
 
 /** The same two sides where the condition does not hold. */
-function elsewhereOf({ columns, claim, selection, rows, book }: Question): Question['selection'] {
+function elsewhereOf({ columns, claim, selection, rows }: Question, names: Names): Question['selection'] {
   const asked = new Set(rows.filter((row) => !selection.when(row)))
-  return selectionOf(columns, { ...claim, when: '' }, namesOf(book), (row) => asked.has(row))
+  return selectionOf(columns, { ...claim, when: '' }, names, (row) => asked.has(row))
 }
 
 /** The catcher's rate behind the finder, against its rate cold. */
-function followUpOutcome({ book, columns, claim, rows, options }: Question): Outcome {
-  const names = namesOf(book)
+function followUpOutcome({ book, columns, claim, rows, options }: Question, names: Names): Outcome {
   const isFinder = anyFilter(columns, claim.lure, names)
   const when = anyFilter(columns, claim.when, names)
   const stints = columns.factors.stint
@@ -169,13 +175,12 @@ function followUpOutcome({ book, columns, claim, rows, options }: Question): Out
   return { found: { ...ratio, early }, denominator: 'hours' }
 }
 
-function trialOf({ columns, claim, selection, rows }: Question, outcome: Outcome): Omit<ClaimTrial, 'verdict' | 'q'> {
+function trialOf({ columns, claim, selection, rows }: Question, outcome: Outcome, variance: number): Omit<ClaimTrial, 'verdict' | 'q'> {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
   const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
   const strikesIn = sum(columns.strikes, selection.inA)
   const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
-  const spread = tripSpread(columns)
-  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? (spread?.variance ?? 0) : 0 }
+  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0 }
   const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
   const needed = countable ? powerForRatio(asked).hours : Infinity
   const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const

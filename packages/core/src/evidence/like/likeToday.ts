@@ -3,6 +3,8 @@ import type { SegmentColumns } from '../../effort/index.ts'
 import { normalQuantile, tQuantile } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence, Interval } from '../confidence.ts'
+import { LEAST } from '../strength.ts'
+import { ENOUGH_TRIPS } from '../tripAware.ts'
 
 /** What today is like: numbers by column (SI), words by column. */
 export interface Now {
@@ -60,8 +62,6 @@ export interface LikeToday {
   readonly hoursUnknown: number
 }
 
-const LEAST = { hours: 5, trips: 3 } as const
-const ENOUGH_TRIPS = 10
 /** Less like than this, and an hour tells nothing of today. */
 const LEAST_LIKENESS = 0.01
 

@@ -33,22 +33,21 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
   if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
   const rate = strikes / used.reduce((sum, c) => sum + at(cells.hours, c), 0)
   const expected = Float64Array.from(cells.hours, (hours) => hours * rate)
-  const factors = held.map((name) => new Float64Array((cells.levels[name] ?? []).length).fill(1))
   let shape = LARGEST_SHAPE
   for (let round = 0; round < ROUNDS; round++) {
     const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes)
-    held.forEach((name, f) => {
+    for (const name of held) {
       const codes = cells.codes[name] ?? new Int32Array()
-      const factor = factors[f] ?? new Float64Array()
-      const [seen, due] = [new Float64Array(factor.length), new Float64Array(factor.length)]
+      const levels = cells.levels[name]?.length ?? 0
+      const [seen, due] = [new Float64Array(levels), new Float64Array(levels)]
       for (const c of used) {
         const code = codes[c] ?? 0
         seen[code] = (seen[code] ?? 0) + (cells.strikes[c] ?? 0)
         due[code] = (due[code] ?? 0) + (expected[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 0)
       }
-      const change = factor.map((_, code) => ((seen[code] ?? 0) + BORROWED) / ((due[code] ?? 0) + BORROWED))
+      const change = seen.map((_, code) => ((seen[code] ?? 0) + BORROWED) / ((due[code] ?? 0) + BORROWED))
       for (let c = 0; c < cells.count; c++) expected[c] = (expected[c] ?? 0) * (change[codes[c] ?? 0] ?? 0)
-    })
+    }
     level(cells, expected, used, luck)
     shape = shapeOf(cells, expected, dispersion, learnFrom)
   }

@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { countWhile, drawGamma, drawPoisson } from '../../numerics/index.ts'
+import { countWhile, drawGamma, drawGeometric, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
 import type { Alike, Cells } from './cells.ts'
@@ -74,11 +74,8 @@ function drawBook(
           own.length - 1,
           countWhile(own, (sum) => sum < where),
         )
-      strikes[c] = (strikes[c] ?? 0) + boutOf(bout, random)
+      strikes[c] = (strikes[c] ?? 0) + drawGeometric(random, bout)
     }
   }
   return strikes
 }
-
-/** Size of a bout: geometric with the given mean. */
-const boutOf = (mean: number, random: Random): number => (mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean)))

@@ -1,6 +1,7 @@
 import { at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
+import { strengthOf } from '../strength.ts'
 import { alikeIn } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { flurryDispersion } from './bouts.ts'
@@ -27,9 +28,10 @@ const MOST = 2000
 /**
  * Which conditions, joined, bring more fish than their hours, trips, hours of the day, seasons and lure classes would?
  *
- * Method     every conjunction with hours and trips enough is scored by the signed root of its deviance (`residuals`, `Weigher`, `signedRoot`); its family-wise p is the share
- *            of books without a pattern, drawn with the fitted luck of trips and size of bouts, whose strongest conjunction is as strong;
- *            q is the mean number of theirs over the number of ours; of findings that share most of their hours the simplest about as good stands for all
+ * Method     every conjunction with hours and trips enough is scored by the signed root of its deviance (`residuals`, `Weigher`,
+ *            `signedRoot`); its family-wise p is the share of books without a pattern, drawn with the fitted luck of trips and size of
+ *            bouts, whose strongest conjunction is as strong; q is the mean number of theirs over the number of ours; of findings that share
+ *            most of their hours the simplest about as good stands for all
  * Given      cells of one water
  * Throws     RangeError for a depth outside 1–4, or where nothing was caught
  * Source     Westfall & Young (1993) for the maximum; Phipson & Smyth (2010) for p; Storey & Tibshirani, PNAS 100 (2003) for q; floors,
@@ -111,7 +113,7 @@ function findingOf(cells: Cells, items: readonly Item[], best: Candidate, count:
     q: family.q(best.z),
     kind: best.withinShare >= 0.5 ? 'within' : 'between',
     merged: count,
-    strength: pFamily <= 0.05 ? 'strong' : pFamily <= 0.2 ? 'leaning' : 'no difference shown',
+    strength: strengthOf(pFamily),
     heldOut: unseen,
   }
 }

@@ -1,4 +1,5 @@
 import type { Confidence, Interval } from '../confidence.ts'
+import type { Strength } from '../strength.ts'
 import type { Cells } from './cells.ts'
 import type { Floors } from './items.ts'
 
@@ -50,7 +51,7 @@ export interface Finding extends Interval {
   readonly kind: 'within' | 'between'
   /** How many findings that mostly share its hours it stands for. */
   readonly merged: number
-  readonly strength: 'strong' | 'leaning' | 'no difference shown'
+  readonly strength: Strength
   /** Null where no fifth of the trips could be left unseen. */
   readonly heldOut: HeldOut | null
 }

@@ -1,8 +1,9 @@
 import type { Confidence } from '../confidence.ts'
+import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
 import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
 import { LEAST, strengthOf } from '../strength.ts'
-import { NO_RATIO, pooled } from './pooled.ts'
+import { NO_RATIO, pooled, pooledOr } from './pooled.ts'
 import { randomTripRatio } from './randomTrip.ts'
 import type { TripPair, WithinRatio } from './randomTrip.ts'
 
@@ -67,10 +68,8 @@ export function lureOrDay(trips: readonly ComparedTrip[], { design = 'random-tri
   }
 }
 
-const addTo = (sum: Exposure, one: Exposure): Exposure => ({ events: sum.events + one.events, exposureHours: sum.exposureHours + one.exposureHours })
-const NONE: Exposure = { events: 0, exposureHours: 0 }
 const sumOf = (trips: readonly Pick<TripPair, 'a' | 'b'>[]): { a: Exposure; b: Exposure } =>
-  trips.reduce((sum, { a, b }) => ({ a: addTo(sum.a, a), b: addTo(sum.b, b) }), { a: NONE, b: NONE })
+  trips.reduce((sum, { a, b }) => ({ a: plusExposure(sum.a, a), b: plusExposure(sum.b, b) }), { a: NO_EXPOSURE, b: NO_EXPOSURE })
 
 const ratioOf = ({ a, b }: { a: Exposure; b: Exposure }): number | null =>
   a.events > 0 && b.events > 0 ? a.events / a.exposureHours / (b.events / b.exposureHours) : null
@@ -81,20 +80,9 @@ function byRandomTrip(trips: readonly ComparedTrip[], options: Confidence): Lure
 }
 
 function byStrata(trips: readonly ComparedTrip[], options: Confidence): LureOrDay['within'] {
-  try {
-    return {
-      ...pooled(
-        mantelHaenszelRateRatio(
-          trips.map(({ planned }) => planned),
-          options,
-        ),
-      ),
-      design: 'mh',
-    }
-  } catch (error) {
-    if (error instanceof RangeError) return null
-    throw error
-  }
+  const planned = trips.map((trip) => trip.planned)
+  const ratio = pooledOr(() => mantelHaenszelRateRatio(planned, options))
+  return ratio && { ...ratio, design: 'mh' }
 }
 
 /** The same trips without a luck of their own: one stratum. */
@@ -118,7 +106,7 @@ function shareOfDay(within: number | null, crude: number | null): number | null 
 }
 
 function verdictOf(both: number, { a, b }: { a: Exposure; b: Exposure }, within: LureOrDay['within'], agree: boolean | null): LureOrDay['verdict'] {
-  const all = addTo(a, b)
+  const all = plusExposure(a, b)
   const expected = (one: Exposure): number => (one.exposureHours * all.events) / all.exposureHours
   const few = [a, b].some((one) => one.exposureHours < LEAST.hours || expected(one) < LEAST.expected)
   if (!within || few || both < LEAST.trips) return 'too early'

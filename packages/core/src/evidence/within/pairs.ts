@@ -1,7 +1,8 @@
 import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
-import { epochMs } from '../../time/index.ts'
+import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
+import { launchOf } from './launch.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
 import type { ShareStratum } from './shares.ts'
 import type { WeightStratum } from './weights.ts'
@@ -15,8 +16,6 @@ export interface Sides {
 const PLANNED: ReadonlySet<string> = new Set(['plan', 'rotation', 'test'])
 /** Reasons that do not look at what has been caught. */
 export const isPlanned = (reason: string | null | undefined): boolean => !!reason && PLANNED.has(reason)
-
-const NONE: Exposure = { events: 0, exposureHours: 0 }
 
 export interface PairOptions {
   /** What has a luck of its own; by default the trip. */
@@ -46,14 +45,14 @@ export function comparedTrips(
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
     const stratum = stratumOf(row)
-    const sums = strata.get(stratum) ?? { a: NONE, b: NONE, planned: { a: NONE, b: NONE }, first: side, trip: tripOf(columns, row) }
+    const sums = strata.get(stratum) ?? { a: NO_EXPOSURE, b: NO_EXPOSURE, planned: { a: NO_EXPOSURE, b: NO_EXPOSURE }, first: side, trip: tripOf(columns, row) }
     strata.set(stratum, sums)
-    const add = (sum: Exposure): Exposure => ({ events: sum.events + at(columns.strikes, row), exposureHours: sum.exposureHours + exposureOf(row) })
-    sums[side] = add(sums[side])
-    if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = add(sums.planned[side])
+    const own = { events: at(columns.strikes, row), exposureHours: exposureOf(row) }
+    sums[side] = plusExposure(sums[side], own)
+    if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = plusExposure(sums.planned[side], own)
   }
   const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
-  return [...strata.values()].map(({ a, b, planned, first, trip }) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...(known.get(trip) ?? [])] }))
+  return [...strata.values()].map(({ a, b, planned, first, trip }) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...known(trip)] }))
 }
 
 export const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
@@ -122,28 +121,4 @@ export function weightStrata(columns: SegmentColumns, rows: readonly number[], s
   )
   const share = (side: 'a' | 'b'): number => (landed[side] === 0 ? 0 : strata.reduce((sum, stratum) => sum + stratum[side].length, 0) / landed[side])
   return { strata, weighed: { a: share('a'), b: share('b') } }
-}
-
-/** At least so many trips must have a water or season for it to have a factor of its own. */
-const LEAST_TRIPS_OF_LEVEL = 5
-
-/** What was known of each trip at launch: water, season of the year, and whether the sky was grey. */
-function launchOf(book: BookRecords, chosen: readonly string[]): ReadonlyMap<string, readonly number[]> {
-  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
-  const firstCloud = new Map<string, { ms: number; cloudPct: number }>()
-  for (const { trip, time, cloudPct } of book.readings) {
-    const start = trips.get(trip)?.start
-    if (typeof cloudPct !== 'number' || start === undefined || epochMs(time) < epochMs(start)) continue
-    const held = firstCloud.get(trip)
-    if (!held || epochMs(time) < held.ms) firstCloud.set(trip, { ms: epochMs(time), cloudPct })
-  }
-  const wordsOf = (id: string): string[] => {
-    const trip = trips.get(id)
-    const month = Number((trip?.start ?? '').slice(5, 7))
-    return [`water ${trip?.water}`, `season ${Math.floor((month % 12) / 3)}`, ...((firstCloud.get(id)?.cloudPct ?? 0) >= 80 ? ['grey'] : [])]
-  }
-  const counts = new Map<string, number>()
-  for (const id of chosen) for (const word of wordsOf(id)) counts.set(word, (counts.get(word) ?? 0) + 1)
-  const levels = [...counts].filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= chosen.length - LEAST_TRIPS_OF_LEVEL).map(([word]) => word)
-  return new Map(chosen.map((id) => [id, levels.map((level) => (wordsOf(id).includes(level) ? 1 : 0))]))
 }

@@ -5,11 +5,24 @@ import type { WithinRatio } from './randomTrip.ts'
 /** Nothing to compare: an answer, not an error. */
 export const NO_RATIO: WithinRatio = { ratio: null, lower: 0, upper: Infinity, pValue: 1, converged: true }
 
+/** A ratio that was pooled over strata, with the error of its log. */
+type Pooled = Interval & { readonly ratio: number; readonly seLogRatio: number }
+
 /** A pooled ratio with the p-value of its log over its error. */
-export const pooled = ({ ratio, lower, upper, seLogRatio }: Interval & { ratio: number; seLogRatio: number }): WithinRatio => ({
+export const pooled = ({ ratio, lower, upper, seLogRatio }: Pooled): WithinRatio => ({
   ratio,
   lower,
   upper,
   pValue: seLogRatio > 0 ? 2 * (1 - normalCdf(Math.abs(Math.log(ratio)) / seLogRatio)) : 1,
   converged: true,
 })
+
+/** The same; null where the strata hold nothing to compare, which is an answer, not an error. */
+export function pooledOr(ratio: () => Pooled): WithinRatio | null {
+  try {
+    return pooled(ratio())
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
+}

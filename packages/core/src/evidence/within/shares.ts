@@ -12,6 +12,14 @@ export interface ShareStratum {
   readonly b: Counted
 }
 
+const sumOf = (strata: readonly ShareStratum[], side: 'a' | 'b'): Counted => ({
+  events: strata.reduce((sum, stratum) => sum + stratum[side].events, 0),
+  trials: strata.reduce((sum, stratum) => sum + stratum[side].trials, 0),
+})
+
+/** All strata as one. */
+export const sharesTogether = (strata: readonly ShareStratum[]): ShareStratum => ({ a: sumOf(strata, 'a'), b: sumOf(strata, 'b') })
+
 export interface PooledShareRatio extends Interval {
   /** Share of A over share of B. */
   readonly ratio: number

@@ -4,7 +4,7 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
 import type { Confidence, Interval } from '../confidence.ts'
 import { namesOf } from '../question.ts'
-import { strengthOf } from '../strength.ts'
+import { LEAST, strengthOf } from '../strength.ts'
 import { rowFilter } from '../rowFilter.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
@@ -12,11 +12,10 @@ import { lureOrDay } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
 import { comparedTrips, isPlanned, shareStrata, weightStrata } from './pairs.ts'
 import type { Sides } from './pairs.ts'
-import { NO_RATIO, pooled } from './pooled.ts'
-import type { WithinRatio } from './randomTrip.ts'
-import { mantelHaenszelShareRatio } from './shares.ts'
+import { NO_RATIO, pooledOr } from './pooled.ts'
+import { mantelHaenszelShareRatio, sharesTogether } from './shares.ts'
 import type { ShareStratum } from './shares.ts'
-import { weightRatio } from './weights.ts'
+import { LEAST_WEIGHED, weightRatio, weightsTogether } from './weights.ts'
 import type { WeightStratum } from './weights.ts'
 
 export interface WithinQuestion {
@@ -69,33 +68,24 @@ export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }
 const sumOf = (trips: readonly { a: { exposureHours: number }; b: { exposureHours: number } }[], side: 'a' | 'b'): number =>
   trips.reduce((sum, trip) => sum + trip[side].exposureHours, 0)
 
-/** No verdict on size unless this share of the landed fish were weighed, on either side. */
-const LEAST_WEIGHED = 0.8
 /** A verdict on shares or sizes needs so many strikes or fish of each side, on so many trips with both. (ours) */
 const LEAST_FISH = 5
-const LEAST_TRIPS = 3
 
 /** Shares and sizes: held within trips; the crude figure beside it takes all for one trip. */
 function ofFish(columns: SegmentColumns, rows: readonly number[], sides: Sides, of: Exclude<WithinOf, 'rate'>, options: Confidence): Omit<LureOrDay, 'hours'> {
   const sizes = of === 'size' ? weightStrata(columns, rows, sides) : undefined
   if (sizes) {
     const enough = Math.min(sizes.weighed.a, sizes.weighed.b) >= LEAST_WEIGHED
-    return heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], pooledWeights, weightRatio, enough, options)
+    return heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], weightsTogether, weightRatio, enough, options)
   }
   return heldWithin(
     shareStrata(columns, rows, sides, of === 'lost' ? 'lost' : 'hook_up'),
     ({ a, b }: ShareStratum) => [a.trials, b.trials],
-    pooledShares,
+    sharesTogether,
     mantelHaenszelShareRatio,
     true,
     options,
   )
-}
-
-const pooledWeights = (strata: readonly WeightStratum[]): WeightStratum => ({ a: strata.flatMap(({ a }) => a), b: strata.flatMap(({ b }) => b) })
-const pooledShares = (strata: readonly ShareStratum[]): ShareStratum => {
-  const sum = (side: 'a' | 'b', field: 'events' | 'trials'): number => strata.reduce((total, one) => total + one[side][field], 0)
-  return { a: { events: sum('a', 'events'), trials: sum('a', 'trials') }, b: { events: sum('b', 'events'), trials: sum('b', 'trials') } }
 }
 
 function heldWithin<S>(
@@ -107,10 +97,10 @@ function heldWithin<S>(
   options: Confidence,
 ): Omit<LureOrDay, 'hours'> {
   const both = strata.filter((stratum) => Math.min(...sizeOf(stratum)) > 0)
-  const within = told(() => ratioOf(strata, options))
-  const crude = told(() => ratioOf([together(both)], options))
-  const crudeAll = told(() => ratioOf([together(strata)], options))
-  const few = both.length < LEAST_TRIPS || Math.min(...sizeOf(together(both))) < LEAST_FISH
+  const within = pooledOr(() => ratioOf(strata, options))
+  const crude = pooledOr(() => ratioOf([together(both)], options))
+  const crudeAll = pooledOr(() => ratioOf([together(strata)], options))
+  const few = both.length < LEAST.trips || Math.min(...sizeOf(together(both))) < LEAST_FISH
   return {
     crudeAll: crudeAll?.ratio ?? null,
     crude: crude ?? NO_RATIO,
@@ -121,16 +111,6 @@ function heldWithin<S>(
     agree: null,
     shareOfDay: null,
     verdict: !within || few || !enough ? 'too early' : strengthOf(within.pValue),
-  }
-}
-
-/** Null where there is nothing to compare: that is an answer, not an error. */
-function told(ratio: () => Interval & { ratio: number; seLogRatio: number }): WithinRatio | null {
-  try {
-    return pooled(ratio())
-  } catch (error) {
-    if (error instanceof RangeError) return null
-    throw error
   }
 }
 
