@@ -1,0 +1,6 @@
+/** Names written with commas between them. */
+export const listed = (text: string): string[] =>
+  text
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '')
