@@ -110,12 +110,14 @@ export interface Count {
   readonly stale: boolean
 }
 
-/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order and without gap. */
+/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order; where nothing does it is not known. */
 export function countTrack(over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[], unitMs: number, sign: 1 | -1, edges: readonly number[]): Track {
   return {
     cuts: (fromMs, toMs) =>
       over(fromMs, toMs).flatMap(({ from, to, moment }) => [
         from,
+        // After the last one nothing is known.
+        to,
         ...(moment === null
           ? []
           : edges
