@@ -4,7 +4,7 @@ import { drySpell } from './drySpell.ts'
 import { readTheBite } from './readTheBite.ts'
 import type { Bite } from './readTheBite.ts'
 import { stayOrMove } from './stayOrMove.ts'
-import { swapTest } from './swapTest.ts'
+import { orderOf, swapTest } from './swapTest.ts'
 import type { SwapRound } from './swapTest.ts'
 
 /** A rate known for sure. */
@@ -89,6 +89,12 @@ describe('swapTest', () => {
     expect(count(0.5, ['A', 'B'])).toBeLessThan(0.11)
     expect(count(2 / 3, ['A'])).toBeGreaterThan(0.75)
     expect(count(2 / 3, ['B'])).toBeLessThan(0.01)
+  })
+
+  it('gives neither lure the better minutes', () => {
+    const random = seededRandom(3)
+    const first = Array.from({ length: 2000 }, () => orderOf(random)[0])
+    expect(Math.abs(first.filter((one) => one === 'a').length / 2000 - 0.5)).toBeLessThan(0.04)
   })
 
   it('takes about thirty strikes for a ratio of two', () => {

@@ -5,6 +5,7 @@ import {
   chiSquareCdf,
   digamma,
   drawGamma,
+  drawGeometric,
   drawNormal,
   drawPoisson,
   gammaCdf,
@@ -13,6 +14,7 @@ import {
   normalCdf,
   normalQuantile,
   seededRandom,
+  signChange,
   tQuantile,
   trigamma,
 } from './index.ts'
@@ -80,6 +82,7 @@ describe('draws from a seed', () => {
     ['normal', drawNormal, 0, 1],
     ['gamma of shape 0.5', (random: () => number) => drawGamma(random, 0.5), 0.5, 0.5],
     ['gamma of shape 7', (random: () => number) => drawGamma(random, 7), 7, 7],
+    ['geometric of mean 2.5', (random: () => number) => drawGeometric(random, 2.5), 2.5, 3.75],
     ['Poisson of mean 3.2', (random: () => number) => drawPoisson(random, 3.2), 3.2, 3.2],
   ] as const)('%s have the mean and variance of their distribution', (_name, draw, mean, variance) => {
     const random = seededRandom(1_929)
@@ -87,5 +90,25 @@ describe('draws from a seed', () => {
     // Five standard errors of a mean; a tenth of the variance.
     expect(Math.abs(found.mean - mean)).toBeLessThan(5 * Math.sqrt(variance / DRAWS))
     expect(Math.abs(found.variance / variance - 1)).toBeLessThan(0.1)
+  })
+})
+
+describe('signChange', () => {
+  it('finds the millisecond at which a steep, a flat or a jumping function changes its sign', () => {
+    const root = fc.integer({ min: 1, max: 999_999 })
+    const shapes = fc.constantFrom(
+      (x: number) => x,
+      (x: number) => Math.expm1(x / 5e4),
+      (x: number) => Math.sign(x) * Math.abs(x) ** 5,
+      (x: number) => (x < 0 ? -1e-9 : 1e9),
+    )
+    fc.assert(
+      fc.property(root, shapes, fc.boolean(), (at, shape, rising) => {
+        const f = (x: number): number => (rising ? 1 : -1) * (shape(x - at) || 0)
+        if (f(0) >= 0 === f(1_000_000) >= 0) return
+        const found = signChange(f, 0, 1_000_000, f(0), f(1_000_000))
+        expect(f(found) >= 0).not.toBe(f(found - 1) >= 0)
+      }),
+    )
   })
 })

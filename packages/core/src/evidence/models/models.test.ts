@@ -238,3 +238,33 @@ describe('fitRateCurve', () => {
     expect(() => fitRateCurve({ x: [5, 5], events: [1, 0], exposureHours: [1, 1] })).toThrow(/at least two different values/)
   })
 })
+
+describe('rows that agree', () => {
+  it('may be one row or many: no estimate changes, nor the log-likelihood of the rows as given', () => {
+    const random = seededRandom(21)
+    const cells = Array.from({ length: 60 }, (_, i) => ({
+      trip: `t${i % 15}`,
+      wind: i % 2 === 0 ? 'calm' : 'chop',
+      hours: 1 + random(),
+      events: drawPoisson(random, 1.5),
+    }))
+    const data = (rows: typeof cells): ModelData => ({
+      events: rows.map(({ events }) => events),
+      exposureHours: rows.map(({ hours }) => hours),
+      factors: { trip: rows.map(({ trip }) => trip), wind: rows.map(({ wind }) => wind) },
+      numbers: {},
+    })
+    // Each row cut in two: strikes fall into the first half.
+    const halves = cells.flatMap((row) => [
+      { ...row, hours: 0.3 * row.hours },
+      { ...row, hours: 0.7 * row.hours, events: 0 },
+    ])
+    const spec = { fixed: ['wind'], random: ['trip'] }
+    const [whole, split] = [fitMultilevelPoisson(data(cells), spec), fitMultilevelPoisson(data(halves), spec)]
+    expect(split.coefficients.map(({ estimate }) => estimate)).toEqual(whole.coefficients.map(({ estimate }) => expect.closeTo(estimate, 4) as number))
+    expect(split.sd.trip).toBeCloseTo(whole.sd.trip!, 4)
+    // Σ y·ln h of the halves is less by y·ln 0.3 a row.
+    const strikes = cells.reduce((sum, { events }) => sum + events, 0)
+    expect(split.logLikelihood).toBeCloseTo(whole.logLikelihood + strikes * Math.log(0.3), 6)
+  })
+})

@@ -3,10 +3,15 @@ import { seededRandom } from '../../numerics/index.ts'
 import { searchBook } from '../../test/searchBooks.ts'
 import type { SearchWorld } from '../../test/searchBooks.ts'
 import { boutSize } from './bouts.ts'
+import { alikeIn } from './cells.ts'
 import { fitExpected } from './expected.ts'
+import { Family } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
+import { merged } from './merge.ts'
+import { LANES } from './nullBooks.ts'
 import { ratioOf, residuals, signedRoot, sumOver } from './score.ts'
 import { FLOORS, searchPatterns } from './searchPatterns.ts'
+import type { Candidate } from './types.ts'
 
 const PLAIN: SearchWorld = { trips: 150, rate: 1, tripSd: 0.5, flurry: 1 }
 
@@ -59,6 +64,44 @@ describe('the score of a pattern', () => {
       }),
     )
     expect(count).toBe(items.length + pairs.length)
+  })
+})
+
+describe('findings beside one another', () => {
+  const { cells } = searchBook({ ...PLAIN, trips: 60 }, seededRandom(6)).input
+  const pattern = (from: number, to: number, z: number, score: number, items: number[]): Candidate => ({
+    items,
+    chosen: Int32Array.from({ length: to - from }, (_, i) => from + i),
+    z,
+    score,
+    logRatio: 1,
+    error: 0.2,
+    withinShare: 1,
+  })
+
+  it('are told once where they share half their hours, by the simplest that is about as good', () => {
+    const best = pattern(0, 100, 5, 0.6, [1, 2, 3])
+    const simpler = pattern(0, 110, 4.9, 0.58, [1])
+    const weaker = pattern(0, 90, 4, 0.3, [2])
+    const elsewhere = pattern(200, 260, 3, 0.4, [4])
+    const groups = merged(cells, [best, simpler, weaker, elsewhere])
+    expect(groups.map(({ best: one, count }) => [one, count])).toEqual([
+      [simpler, 2],
+      [elsewhere, 0],
+    ])
+  })
+
+  it('have a p that counts the books as strong, and a q that never rises with strength', () => {
+    const alike = alikeIn(cells, ['wind_band'])
+    // Four books: one of which has a strong class, the others nothing.
+    const residuals = [new Float32Array(alike.count * LANES)]
+    residuals[0]![alike.of[0]! * LANES + 2] = 50
+    const family = new Family({ books: 4, alike, residuals }, 2)
+    family.add([0], 10, 3)
+    family.add([0], 10, 6)
+    expect([family.pFamily(3), family.pFamily(100)]).toEqual([2 / 5, 1 / 5])
+    expect(family.q(6)).toBeLessThanOrEqual(family.q(3))
+    expect(family.candidates).toBe(2)
   })
 })
 

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { drawPoisson, seededRandom } from '../../numerics/index.ts'
 import { bookOf } from '../../test/rescueBooks.ts'
 import type { World } from '../../test/rescueBooks.ts'
-import { lureOrDay, randomTripRatio } from '../index.ts'
+import { lureOrDay, noWorse, randomTripRatio } from '../index.ts'
 import type { ComparedTrip } from '../index.ts'
+import { indicators } from './launch.ts'
 
 const pair = (a: number, hoursA: number, b: number, hoursB: number): ComparedTrip => {
   const [one, two] = [
@@ -75,4 +76,29 @@ describe('lureOrDay', () => {
     expect(lureOrDay(torn)).toMatchObject({ verdict: 'cannot tell', agree: false })
     expect(lureOrDay([pair(2, 1, 0, 1)]).verdict).toBe('too early')
   }, 60_000)
+})
+
+describe('noWorse', () => {
+  /** As many strikes an hour of A as told, against one of B. */
+  const compared = (rateA: number, trips: number): ComparedTrip[] => Array.from({ length: trips }, () => pair(3 * rateA, 3, 3, 3))
+
+  it('asks for a lower limit above the margin, not for no difference', () => {
+    expect(noWorse(compared(1, 60)).verdict).toBe('no worse')
+    expect(noWorse(compared(1, 4)).verdict).toBe('too early')
+    expect(noWorse(compared(1 / 3, 60)).verdict).toBe('worse')
+    // At the margin itself no number of trips is enough; a wider margin is met sooner.
+    expect(noWorse(compared(2 / 3, 60)).verdict).not.toBe('no worse')
+    expect(noWorse(compared(2 / 3, 60), 0.5).verdict).toBe('no worse')
+    expect(noWorse([pair(1, 2, 0, 0)])).toMatchObject({ ratio: null, verdict: 'too early' })
+  }, 60_000)
+})
+
+describe('what was known at launch', () => {
+  it('has a factor only where trips enough have it, and enough have not', () => {
+    const trips = Array.from({ length: 20 }, (_, i) => `t${i}`)
+    const known = indicators(trips, (trip) => [Number(trip.slice(1)) < 8 ? 'grey' : 'bright', ...(trip === 't0' ? ['rare'] : []), 'everywhere'])
+    expect(known('t0')).toEqual([1, 0])
+    expect(known('t19')).toEqual([0, 1])
+    expect(known('not compared')).toEqual([0, 0])
+  })
 })
