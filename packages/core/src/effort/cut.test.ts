@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Scene, bandIndex, trackIn, waterPast } from '../conditions/index.ts'
-import type { TripReading } from '../conditions/index.ts'
 import { BAND_NAMES, DEFAULT_BANDS } from '../vocabulary/index.ts'
 import { Cutter } from './cut.ts'
 import { mergedEdges } from './splitStints.ts'
@@ -43,7 +42,7 @@ function dayWith(readings: readonly { hour: number }[]): TripRecord {
     latitude: 36.9,
     longitude: -85.1,
     stints: [stint('a', 0, 4.5, 1), stint('b', 5, 11, 3)],
-    readings: readings.map(({ hour, ...fields }) => ({ time: iso(Math.round(START + hour * HOUR)), ...fields })) as TripReading[],
+    readings: readings.map(({ hour, ...fields }) => ({ time: iso(Math.round(START + hour * HOUR)), ...fields })),
     strikes: [],
   }
 }
