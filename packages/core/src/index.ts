@@ -335,6 +335,7 @@ export {
   CLOCK_START,
   MAX_AHEAD_MS,
   batchesOf,
+  clockOffsetMs,
   clockShiftsOf,
   conflictsOf,
   inverseOf,

@@ -1,6 +1,6 @@
 import { mergeChange } from './merge.ts'
 import type { Change, RecordState } from './merge.ts'
-import { CLOCK_START, laterOf, parseStamp, stampOf, tick } from './stamps.ts'
+import { CLOCK_START, MAX_AHEAD_MS, earlierOf, laterOf, parseStamp, stampOf, tick } from './stamps.ts'
 import type { ClockState } from './stamps.ts'
 
 /** A record on a device: what the server confirmed, and what this device shows (confirmed with its unsent changes on top). */
@@ -27,13 +27,16 @@ export interface UnsentChange {
 /**
  * Changes never yet sent, stamped anew with the measured offset of the device's clock (server time − device time), so that a phone
  * set to 2030 does not win for ever and one set to 1990 does not always lose. A change still sorts behind all that its device had
- * seen when it was made, and behind the changes before it; never behind what it only learnt of later.
+ * seen when it was made, and behind the changes before it; never behind what it only learnt of later, and never later than
+ * `serverNowMs`: a clock set back since the change was made would carry it into the future, where the server refuses it.
  */
-export function restamp(unsent: readonly UnsentChange[], offsetMs: number): Change[] {
+export function restamp(unsent: readonly UnsentChange[], offsetMs: number, serverNowMs: number): Change[] {
   let clock = CLOCK_START
+  // What a server took lies within its tolerance: anything later was never seen, only mistaken.
+  const latest = { ms: serverNowMs + MAX_AHEAD_MS / 2, counter: 0 }
   const anew = new Map<string, string>()
   return unsent.map(({ change, madeAtMs, seen }) => {
-    clock = tick(laterOf(clock, seen), madeAtMs + offsetMs)
+    clock = tick(laterOf(clock, earlierOf(seen, latest)), Math.min(madeAtMs + offsetMs, serverNowMs))
     const stamp = stampOf(clock, parseStamp(change.stamp).device)
     anew.set(change.stamp, stamp)
     // What was written over may itself be a change not yet sent.

@@ -23,6 +23,18 @@ export function tick({ ms, counter }: ClockState, nowMs: number): ClockState {
 
 export const laterOf = (a: ClockState, b: ClockState): ClockState => (b.ms > a.ms || (b.ms === a.ms && b.counter > a.counter) ? b : a)
 
+export const earlierOf = (a: ClockState, b: ClockState): ClockState => (laterOf(a, b) === a ? b : a)
+
+/**
+ * Server time − device time, in milliseconds, from one question to the server: the least shift of the device's clock that puts the
+ * server's time between asking and answer, so that neither a slow network nor a nap in between passes for a wrong clock.
+ * `undefined` where the clock was set back meanwhile: ask again.
+ */
+export function clockOffsetMs(askedMs: number, answeredMs: number, serverMs: number): number | undefined {
+  if (answeredMs < askedMs) return undefined
+  return Math.min(0, serverMs - askedMs) + Math.max(0, serverMs - answeredMs)
+}
+
 /** The clock after seeing a stamp from elsewhere: later stamps of ours sort behind it. */
 export function witness(clock: ClockState, stamp: Stamp): ClockState {
   const { ms, counter } = parseStamp(stamp)

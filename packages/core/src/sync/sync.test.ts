@@ -1,6 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CLOCK_START, MAX_AHEAD_MS, batchesOf, laterOf, mergeChange, mergeStates, parseStamp, restamp, stampOf, tick, withPending, witness } from './index.ts'
+import {
+  CLOCK_START,
+  MAX_AHEAD_MS,
+  batchesOf,
+  clockOffsetMs,
+  laterOf,
+  mergeChange,
+  mergeStates,
+  parseStamp,
+  restamp,
+  stampOf,
+  tick,
+  withPending,
+  witness,
+} from './index.ts'
 import type { Change, ClockState, RecordState, UnsentChange } from './index.ts'
 
 const RECORDS = ['r1', 'r2', 'r3']
@@ -25,6 +39,7 @@ type Step =
   | { do: 'edit'; device: number; record: string; fields: Record<string, string> }
   | { do: 'push'; device: number; lost: boolean }
   | { do: 'pull'; device: number; most: number }
+  | { do: 'set clock'; device: number; skewMs: number }
 
 const stepArb: fc.Arbitrary<Step> = fc.oneof(
   fc.record({
@@ -35,6 +50,7 @@ const stepArb: fc.Arbitrary<Step> = fc.oneof(
   }),
   fc.record({ do: fc.constant('push' as const), device: fc.nat(2), lost: fc.boolean() }),
   fc.record({ do: fc.constant('pull' as const), device: fc.nat(2), most: fc.integer({ min: 1, max: 4 }) }),
+  fc.record({ do: fc.constant('set clock' as const), device: fc.nat(2), skewMs: fc.integer({ min: -90_000_000, max: 90_000_000 }) }),
 )
 
 function edit(device: Device, record: string, fields: Record<string, string>, nowMs: number, id: number): void {
@@ -57,7 +73,7 @@ function receive(server: Server, changes: readonly Change[], nowMs: number): voi
 /** The answer may be lost: then the device sends the same changes again. */
 function push(device: Device, server: Server, lost: boolean, nowMs: number): void {
   const unsent = device.outbox.filter(({ sent }) => !sent)
-  const stamped = restamp(unsent, -device.skewMs)
+  const stamped = restamp(unsent, -device.skewMs, nowMs)
   unsent.forEach((entry, i) => (device.outbox[device.outbox.indexOf(entry)] = { ...entry, change: stamped[i]!, sent: true }))
   for (const { stamp } of stamped) device.seen = witness(device.seen, stamp)
   receive(
@@ -100,7 +116,8 @@ describe('the change protocol', () => {
             const device = devices[step.device]!
             if (step.do === 'edit') edit(device, step.record, step.fields, 1_800_000_000_000 + i * 1000, i)
             else if (step.do === 'push') push(device, server, step.lost, 1_800_000_000_000 + i * 1000)
-            else pull(device, server, step.most)
+            else if (step.do === 'pull') pull(device, server, step.most)
+            else device.skewMs = step.skewMs
           })
           for (const device of devices) push(device, server, false, 1_900_000_000_000)
           for (const device of devices) pull(device, server, Infinity)
@@ -130,6 +147,20 @@ describe('the change protocol', () => {
   })
 })
 
+describe('the offset of a clock', () => {
+  it('is the least that puts the server’s time between question and answer, and unknown where the clock was set back meanwhile', () => {
+    fc.assert(
+      fc.property(fc.nat(1e6), fc.nat(1e6), fc.integer({ min: -1e6, max: 2e6 }), (asked, took, server) => {
+        const offset = clockOffsetMs(asked, asked + took, server) ?? NaN
+        expect(asked + offset).toBeLessThanOrEqual(server)
+        expect(asked + took + offset).toBeGreaterThanOrEqual(server)
+        if (server >= asked && server <= asked + took) expect(offset).toBe(0)
+      }),
+    )
+    expect(clockOffsetMs(86_400_000, 5, 10)).toBeUndefined()
+  })
+})
+
 describe('stamps', () => {
   it('sort as strings in the order in which they were given, even when the clock stands still or runs back', () => {
     fc.assert(
@@ -154,6 +185,7 @@ describe('stamps', () => {
         { change, madeAtMs: Date.UTC(2030, 0) + 1000, seen: seenLater },
       ],
       offset,
+      now + 1000,
     )
     expect(stamps.map(({ stamp }) => parseStamp(stamp))).toEqual([
       { ms: now, counter: 0, device: 'd' },

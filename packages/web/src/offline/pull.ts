@@ -1,4 +1,4 @@
-import { laterOf, mergeChange, mergeStates, parseStamp, withPending, witness } from '@jotbook/core'
+import { clockOffsetMs, laterOf, mergeChange, mergeStates, parseStamp, withPending, witness } from '@jotbook/core'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
@@ -15,7 +15,8 @@ export async function pull(book: string): Promise<number> {
   for (let after = cursor; ;) {
     const asked = Date.now()
     const page = await fetchJson<PullAnswer>(`${routes.changes(book)}?after=${after}`)
-    const offsetMs = page.serverTimeMs - (asked + Date.now()) / 2
+    const offsetMs = clockOffsetMs(asked, Date.now(), page.serverTimeMs)
+    if (offsetMs === undefined) continue
     await noteOffset(offsetMs)
     if (page.snapshot) {
       after = await pullSnapshot(book)

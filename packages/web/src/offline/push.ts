@@ -33,7 +33,7 @@ async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
   return kept([store.outbox, store.records, store.device], async () => {
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
-    const stamped = restamp(unsent, offsetMs)
+    const stamped = restamp(unsent, offsetMs, Date.now() + offsetMs)
     const corrected = new Map(unsent.map((entry, i): [number, OutboxEntry] => [entry.n, { ...entry, change: stamped[i] ?? entry.change, sent: 1 }]))
     await store.outbox.bulkPut([...corrected.values()])
     for (const { change } of corrected.values()) await showAgain(book, change)

@@ -27,6 +27,7 @@ export function keepInStep(book: string, onConnection: typeof listener): () => v
     window.removeEventListener('online', now)
     document.removeEventListener('visibilitychange', now)
     clearTimeout(timer)
+    timer = undefined
     if (currentBook === book) currentBook = undefined
   }
 }
@@ -38,7 +39,15 @@ export function pushSoon(book: string): void {
 
 function schedule(afterMs: number): void {
   clearTimeout(timer)
-  timer = setTimeout(() => void run(), afterMs)
+  timer = setTimeout(() => {
+    timer = undefined
+    void run()
+  }, afterMs)
+}
+
+/** The next turn, unless one was asked for meanwhile: what was committed during a turn does not wait for it. */
+function scheduleNext(afterMs: number): void {
+  if (timer === undefined) schedule(afterMs)
 }
 
 async function run(): Promise<void> {
@@ -48,11 +57,11 @@ async function run(): Promise<void> {
     await syncOnce(book)
     retryMs = FIRST_RETRY_MS
     listener('reached')
-    schedule(QUIET_MS)
+    scheduleNext(QUIET_MS)
   } catch (error) {
     const problem = error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
     listener(connectionOf(problem), problem)
-    schedule(retryMs)
+    scheduleNext(retryMs)
     retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
   }
 }
