@@ -54,6 +54,7 @@ describe('a conflict', () => {
     const [one, two] = restamp(
       unsent.map((made, i) => ({ change: made, madeAtMs: 10 + i, seen: CLOCK_START })),
       5000,
+      6000,
     )
     expect(two!.over).toEqual({ lengthMm: one!.stamp })
   })
