@@ -167,6 +167,7 @@ export {
   WAVELENGTHS_NM,
   attenuationSpectrum,
   coneSensitivity,
+  daylightLeft,
   diffuseAttenuation,
   fresnelReflectance,
   lightAtDepth,

@@ -16,16 +16,24 @@ export function readingTrack({ readings, spot }: Pick<Setting, 'readings' | 'spo
   const of = (chosen: readonly TripReading[]): Track =>
     edges ? numericTrack(condition, samplesOf<number>(chosen, condition, 'number'), edges) : classTrack(samplesOf<string>(chosen, condition, 'string'))
   const own = spot ? readings.filter((reading) => reading.spot === spot) : []
-  const general = of(readings.filter((reading) => !reading.spot))
+  const general = of(readings.some((reading) => reading.spot) ? readings.filter((reading) => !reading.spot) : readings)
   return own.length > 0 ? before(of(own), general) : general
 }
 
 export function samplesOf<V extends number | string>(readings: readonly TripReading[], condition: string, type: 'number' | 'string'): Sample<V>[] {
-  const read = readings
-    .filter((reading) => typeof reading[condition] === type)
-    .map((reading) => ({ ms: epochMs(reading.time), value: reading[condition] as V, byHand: (reading.source ?? 'hand') === 'hand' }))
-  const hands = read.filter(({ byHand }) => byHand)
-  return read.filter(({ ms, byHand }) => byHand || !hands.some((hand) => Math.abs(hand.ms - ms) <= HAND_HOLDS_MS))
+  const read: Sample<V>[] = []
+  const hands: EpochMs[] = []
+  const instruments = new Set<Sample<V>>()
+  for (const reading of readings) {
+    const value = reading[condition]
+    if (typeof value !== type) continue
+    const sample = { ms: epochMs(reading.time), value: value as V }
+    read.push(sample)
+    if ((reading.source ?? 'hand') === 'hand') hands.push(sample.ms)
+    else instruments.add(sample)
+  }
+  if (instruments.size === 0 || hands.length === 0) return read
+  return read.filter((sample) => !instruments.has(sample) || !hands.some((ms) => Math.abs(ms - sample.ms) <= HAND_HOLDS_MS))
 }
 
 function numericTrack(condition: string, samples: readonly Sample<number>[], edges: readonly number[]): Track {

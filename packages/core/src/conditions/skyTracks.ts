@@ -1,8 +1,7 @@
 import { moonElongation, sunAltitudeCrossings } from '../sky/index.ts'
 import { HOUR_MS, dayStart } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import { photopicTransmission, surfaceTransmission, tintOf, waterSpectrum } from '../water/index.ts'
-import type { WaterSpectrum } from '../water/index.ts'
+import { daylightLeft, surfaceTransmission, tintOf } from '../water/index.ts'
 import type { Daylight } from './daylight.ts'
 import { readingTrack } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
@@ -32,17 +31,11 @@ export const lureLuxTrack = overPlace((light, setting, edges) => {
   const { lureDepthM } = setting
   if (lureDepthM === undefined) return UNKNOWN_TRACK
   const [sight, tint] = [readingTrack(setting, 'visibilityM', []), readingTrack(setting, 'tint')]
-  const shares = new Map<WaterSpectrum, number>()
-  const leftOf = (water: WaterSpectrum): number => {
-    let left = shares.get(water)
-    if (left === undefined) shares.set(water, (left = photopicTransmission(water, lureDepthM)))
-    return left
-  }
   return functionTrack((ms) => {
     const [lux, seen] = [light.surfaceLux(ms), sight.at(ms)]
     if (typeof lux.value !== 'number' || typeof seen.value !== 'number' || seen.value <= 0) return UNKNOWN_VALUE
     const goesIn = surfaceTransmission(light.sky.altitudeDeg('sun', ms), light.cloud(ms) ?? 1)
-    return { value: lux.value * goesIn * leftOf(waterSpectrum(seen.value, tintOf(tint.at(ms).value))), stale: lux.stale || seen.stale }
+    return { value: lux.value * goesIn * daylightLeft(seen.value, tintOf(tint.at(ms).value), lureDepthM), stale: lux.stale || seen.stale }
   }, edges)
 })
 

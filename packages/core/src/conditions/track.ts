@@ -1,5 +1,4 @@
-import { at } from '../checked/index.ts'
-import { signChange } from '../numerics/index.ts'
+import { countWhile, signChange } from '../numerics/index.ts'
 import { MINUTE_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
@@ -18,7 +17,7 @@ export interface Track {
 /** Number of edges at or below the value: half-open bands `[edge, next)`. Edges ascending. */
 export function bandIndex(value: number, edges: readonly number[]): number {
   let index = 0
-  while (index < edges.length && value >= at(edges, index)) index++
+  while (index < edges.length && value >= (edges[index] ?? Infinity)) index++
   return index
 }
 
@@ -61,7 +60,7 @@ export function stepTrack(times: readonly EpochMs[], valueFrom: (ms: EpochMs) =>
   const values = times.map((ms) => ({ value: valueFrom(ms), stale: false }))
   return {
     cuts: (fromMs, toMs) => times.filter((ms) => ms > fromMs && ms < toMs),
-    at: (ms) => values[times.findLastIndex((from) => from <= ms)] ?? { value: null, stale: false },
+    at: (ms) => values[countWhile(times, (from) => from <= ms) - 1] ?? UNKNOWN_VALUE,
   }
 }
 

@@ -1,3 +1,4 @@
+import { countWhile } from '../numerics/index.ts'
 import { CARRIED_MS, HOUR_MS, courseOf } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { pressureTendency } from '../weather/index.ts'
@@ -40,7 +41,10 @@ function overHours(hours: number, of: (readings: readonly PastReading[]) => numb
     const readings = scene.lately()
     const times = [...new Set(readings.flatMap(({ ms }) => [ms, ms + window / 2, ms + window]))].sort((a, b) => a - b)
     return stepTrack(times, (ms) => {
-      const within = readings.filter((reading) => reading.ms <= ms && reading.ms > ms - window)
+      const within = readings.slice(
+        countWhile(readings, (reading) => reading.ms <= ms - window),
+        countWhile(readings, (reading) => reading.ms <= ms),
+      )
       return (within[0]?.ms ?? Infinity) <= ms - window / 2 ? of(within) : null
     })
   }

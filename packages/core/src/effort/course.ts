@@ -49,7 +49,8 @@ export interface Run {
 /** A track over a span as the bands it goes through. A track is taken at its word between two of its cuts. */
 export function runOf(track: Track, condition: CutCondition, fromMs: EpochMs, toMs: EpochMs): Run {
   const bounds: EpochMs[] = [fromMs]
-  for (const ms of ascending(track.cuts(fromMs, toMs))) if (ms > at(bounds, bounds.length - 1) && ms < toMs) bounds.push(ms)
+  let latest = fromMs
+  for (const ms of ascending(track.cuts(fromMs, toMs))) if (ms > latest && ms < toMs) bounds.push((latest = ms))
   const run: Run = { fromMs: [], codes: [], stale: [] }
   for (let i = 0; i < bounds.length; i++) {
     const from = at(bounds, i)
@@ -65,7 +66,11 @@ export function runOf(track: Track, condition: CutCondition, fromMs: EpochMs, to
 }
 
 function ascending(times: readonly EpochMs[]): readonly EpochMs[] {
-  for (let i = 1; i < times.length; i++) if (at(times, i) < at(times, i - 1)) return [...times].sort((a, b) => a - b)
+  let latest = -Infinity
+  for (const ms of times) {
+    if (ms < latest) return [...times].sort((a, b) => a - b)
+    latest = ms
+  }
   return times
 }
 
@@ -78,28 +83,39 @@ export class Course {
    * Returned   stretches that begin where any condition changes its band or its staleness
    */
   static of(runs: readonly Run[], marks: readonly EpochMs[], fromMs: EpochMs): Course {
-    const times = [...new Set([...runs.flatMap((run) => run.fromMs), ...marks])].filter((ms) => ms > fromMs).sort((a, b) => a - b)
-    const reached = new Int32Array(runs.length)
-    const stretchFrom = (ms: EpochMs): Stretch => {
-      const stretch = { fromMs: ms, codes: new Int32Array(runs.length), stale: new Uint8Array(runs.length) }
-      for (let c = 0; c < runs.length; c++) {
+    const width = runs.length
+    const times = new Float64Array(runs.reduce((sum, run) => sum + run.fromMs.length, 1 + marks.length))
+    let n = 0
+    times[n++] = fromMs
+    for (const run of runs) for (const ms of run.fromMs) times[n++] = ms
+    for (const ms of marks) times[n++] = ms
+    times.sort()
+    const reached = new Int32Array(width)
+    const stretches: Stretch[] = []
+    let lastMs = -Infinity
+    for (const time of times) {
+      const ms = Math.max(fromMs, time)
+      if (ms === lastMs) continue
+      lastMs = ms
+      const [codes, stale] = [new Int32Array(width), new Uint8Array(width)]
+      for (let c = 0; c < width; c++) {
         const run = at(runs, c)
-        let i = at(reached, c)
+        let i = reached[c] ?? 0
         while ((run.fromMs[i + 1] ?? Infinity) <= ms) i++
         reached[c] = i
-        stretch.codes[c] = at(run.codes, i)
-        stretch.stale[c] = at(run.stale, i)
+        codes[c] = run.codes[i] ?? NOT_KNOWN
+        stale[c] = run.stale[i] ?? 0
       }
-      return stretch
+      stretches.push({ fromMs: ms, codes, stale })
     }
-    return new Course([fromMs, ...times].map(stretchFrom))
+    return new Course(stretches)
   }
 
   /** The stretches that touch `[fromMs, toMs)`: the first may have begun before. */
   during(fromMs: EpochMs, toMs: EpochMs): readonly Stretch[] {
     const first = Math.max(0, countWhile(this.stretches, (stretch) => stretch.fromMs <= fromMs) - 1)
     let past = first
-    while (past < this.stretches.length && at(this.stretches, past).fromMs < toMs) past++
+    while ((this.stretches[past]?.fromMs ?? Infinity) < toMs) past++
     return this.stretches.slice(first, past)
   }
 }

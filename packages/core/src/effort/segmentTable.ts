@@ -74,16 +74,16 @@ export class SegmentTable {
   }
 
   columns(leftOut: LeftOut): SegmentColumns {
-    const counts = Object.fromEntries(COUNTS.map((name) => [name, Int32Array.from(this.counts[name])])) as Record<CountName, Int32Array>
+    const counts = Object.fromEntries(COUNTS.map((name) => [name, new Int32Array(this.counts[name])])) as Record<CountName, Int32Array>
     // By row: what is measured of a segment's fish stands together.
     const [fish, strikes] = [this.fish, this.strikes].map((list) => [...list].sort((a, b) => a.row - b.row)) as [typeof this.fish, typeof this.strikes]
     return {
       rows: this.hours.length,
-      hours: Float64Array.from(this.hours),
+      hours: new Float64Array(this.hours),
       ...counts,
-      trip: { codes: Int32Array.from(this.tripCodes), levels: this.trips.words },
+      trip: { codes: new Int32Array(this.tripCodes), levels: this.trips.words },
       factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, used(at(this.codes, f), at(this.levels, f).words)])),
-      numbers: Object.fromEntries(this.numbers.map((name, n) => [name, Float64Array.from(at(this.values, n))])),
+      numbers: Object.fromEntries(this.numbers.map((name, n) => [name, new Float64Array(at(this.values, n))])),
       repeatedBy: this.species ? SPECIES : null,
       fishRows: Int32Array.from(fish, ({ row }) => row),
       fishWeightG: Float64Array.from(fish, ({ weightG }) => weightG),
@@ -97,7 +97,7 @@ export class SegmentTable {
   }
 }
 
-const used = (codes: readonly number[], levels: readonly string[]): Factor => ({ codes: Int32Array.from(codes), levels })
+const used = (codes: readonly number[], levels: readonly string[]): Factor => ({ codes: new Int32Array(codes), levels })
 
 /** A species that the trip was not after; a trip without a target is after all of them. */
 const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)

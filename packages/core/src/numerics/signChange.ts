@@ -7,7 +7,10 @@
  */
 export function signChange(f: (x: number) => number, low: number, high: number, atLow: number, atHigh: number): number {
   const rising = atHigh >= 0
-  let [from, to, before, after] = [low, high, atLow, atHigh]
+  let from = low
+  let to = high
+  let before = atLow
+  let after = atHigh
   let kept: 'from' | 'to' | undefined
   for (let steps = 0; to - from > 1; steps++) {
     // A function that is flat nearly everywhere makes the line useless: then by halves.
@@ -15,11 +18,13 @@ export function signChange(f: (x: number) => number, low: number, high: number, 
     const x = Math.min(to - 1, Math.max(from + 1, Number.isFinite(guess) ? guess : Math.floor((from + to) / 2)))
     const value = f(x)
     if (value >= 0 === rising) {
-      ;[to, after] = [x, value]
+      to = x
+      after = value
       if (kept === 'from') before /= 2
       kept = 'from'
     } else {
-      ;[from, before] = [x, value]
+      from = x
+      before = value
       if (kept === 'to') after /= 2
       kept = 'to'
     }

@@ -1,5 +1,4 @@
 import { Body, GeoVector, MakeTime, RotateVector, Rotation_EQJ_EQD, SiderealTime } from 'astronomy-engine'
-import { at } from '../checked/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
@@ -31,7 +30,7 @@ export function placeOf(body: SkyBody, ms: EpochMs, into: Float64Array): void {
   const t = ms / NODE_MS[body] - interval
   let c = cubics[body].get(interval)
   if (!c) cubics[body].set(interval, (c = cubicFrom(body, interval)))
-  for (let axis = 0; axis < 3; axis++) into[axis] = at(c, axis) + t * (at(c, 3 + axis) + t * (at(c, 6 + axis) + t * at(c, 9 + axis)))
+  for (let axis = 0; axis < 3; axis++) into[axis] = (c[axis] ?? 0) + t * ((c[3 + axis] ?? 0) + t * ((c[6 + axis] ?? 0) + t * (c[9 + axis] ?? 0)))
 }
 
 /** The cubic through the nodes at −1, 0, 1 and 2 of an interval. */

@@ -33,9 +33,9 @@ export function skyOver(latitudeDeg: number, longitudeDeg: number): Sky {
       const toMeridian = Math.cos(angle)
       const toEast = Math.sin(angle)
       placeOf(body, ms, place)
-      const dx = at(place, 0) - curvature * cos * toMeridian
-      const dy = at(place, 1) - curvature * cos * toEast
-      const dz = at(place, 2) - curvature * squash * sin
+      const dx = (place[0] ?? 0) - curvature * cos * toMeridian
+      const dy = (place[1] ?? 0) - curvature * cos * toEast
+      const dz = (place[2] ?? 0) - curvature * squash * sin
       const up = (cos * (toMeridian * dx + toEast * dy) + sin * dz) / Math.sqrt(dx * dx + dy * dy + dz * dz)
       return Math.asin(Math.max(-1, Math.min(1, up))) / RADIAN
     },

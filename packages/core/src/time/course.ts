@@ -30,31 +30,34 @@ export interface Piece<V> {
  * Returned   pieces that cover all time without gap, in order
  */
 export function courseOf<V>(samples: readonly Sample<V>[], join: boolean): Piece<V>[] {
-  const sorted = [...new Map(samples.map((sample) => [sample.ms, sample])).values()].sort((a, b) => a.ms - b.ms)
+  const sorted = inOrder(samples)
   const first = sorted[0]
   if (!first) return [{ from: -Infinity, to: Infinity, start: null, end: null, stale: false }]
   const pieces: Piece<V>[] = [
     { from: -Infinity, to: first.ms - CARRIED_BACK_MS, start: null, end: null, stale: false },
     { from: first.ms - CARRIED_BACK_MS, to: first.ms, start: first.value, end: first.value, stale: false },
   ]
-  sorted.forEach((sample, i) => {
-    const next = sorted[i + 1]
+  for (let i = 0; i < sorted.length; i++) {
+    const [sample, next] = [at(sorted, i), sorted[i + 1]]
     if (next && join && next.ms - sample.ms <= FRESH_MS) {
       pieces.push({ from: sample.ms, to: next.ms, start: sample.value, end: next.value, stale: false })
     } else {
-      pieces.push(...carriedOn(sample, next?.ms ?? Infinity))
+      carryOn(sample, next?.ms ?? Infinity, pieces)
     }
-  })
+  }
   return pieces
 }
 
-function carriedOn<V>({ ms, value }: Sample<V>, until: EpochMs): Piece<V>[] {
-  const spans = [
-    { from: ms, to: Math.min(ms + FRESH_MS, until), start: value, end: value, stale: false },
-    { from: ms + FRESH_MS, to: Math.min(ms + CARRIED_MS, until), start: value, end: value, stale: true },
-    { from: ms + CARRIED_MS, to: until, start: null, end: null, stale: false },
-  ]
-  return spans.filter((span) => span.from < span.to)
+/** In order of time, one a time. Most are given so. */
+function inOrder<V>(samples: readonly Sample<V>[]): readonly Sample<V>[] {
+  const ordered = samples.every(({ ms }, i) => i === 0 || ms > at(samples, i - 1).ms)
+  return ordered ? samples : [...new Map(samples.map((sample) => [sample.ms, sample])).values()].sort((a, b) => a.ms - b.ms)
+}
+
+function carryOn<V>({ ms, value }: Sample<V>, until: EpochMs, pieces: Piece<V>[]): void {
+  pieces.push({ from: ms, to: Math.min(ms + FRESH_MS, until), start: value, end: value, stale: false })
+  if (until > ms + FRESH_MS) pieces.push({ from: ms + FRESH_MS, to: Math.min(ms + CARRIED_MS, until), start: value, end: value, stale: true })
+  if (until > ms + CARRIED_MS) pieces.push({ from: ms + CARRIED_MS, to: until, start: null, end: null, stale: false })
 }
 
 /** The piece in force at a time. */
@@ -62,7 +65,7 @@ export function pieceAt<V>(course: readonly Piece<V>[], ms: EpochMs): Piece<V> {
   let [low, high] = [0, course.length - 1]
   while (low < high) {
     const middle = (low + high + 1) >> 1
-    if (at(course, middle).from <= ms) low = middle
+    if ((course[middle]?.from ?? Infinity) <= ms) low = middle
     else high = middle - 1
   }
   return at(course, low)
@@ -78,7 +81,7 @@ const NONE: readonly EpochMs[] = []
 
 /** Where a numeric piece crosses the edges, to the millisecond. */
 export function crossings({ from, to, start, end }: Piece<number>, edges: readonly number[]): readonly EpochMs[] {
-  if (start === null || end === null || start === end) return NONE
+  if (start === null || end === null || start === end || !edges.some((edge) => (edge - start) * (edge - end) < 0)) return NONE
   return edges.filter((edge) => (edge - start) * (edge - end) < 0).map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
 }
 

@@ -80,21 +80,46 @@ export function attenuationSpectrum(visibilityM: number, tint: WaterTint): Water
   return { perM: withAmount(high), clearerThanModel: false }
 }
 
-/** Waters already worked out, to 2 % of the visibility. */
-const known = new Map<string, WaterSpectrum>()
+/** A water already worked out, with what is left of the daylight at the depths asked for. */
+interface KnownWater extends WaterSpectrum {
+  readonly leftAtM: Map<number, number>
+}
+
+/** Waters already worked out, by tint and by steps of 2 % of the visibility. */
+const known: Readonly<Record<WaterTint, Map<number, KnownWater>>> = { clear: new Map(), green: new Map(), tea: new Map(), clay: new Map() }
 const SIGHT_STEP = Math.log(1.02)
 
-/** As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often. */
-export function waterSpectrum(visibilityM: number, tint: WaterTint): WaterSpectrum {
-  const step = Math.round(Math.log(visibilityM) / SIGHT_STEP)
-  const key = `${step} ${tint}`
-  let found = known.get(key)
-  if (!found) known.set(key, (found = attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint)))
+function waterAtStep(step: number, tint: WaterTint): KnownWater {
+  let found = known[tint].get(step)
+  if (!found) known[tint].set(step, (found = { ...attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint), leftAtM: new Map() }))
   return found
 }
 
+/** As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often. */
+export const waterSpectrum = (visibilityM: number, tint: WaterTint): WaterSpectrum => waterAtStep(Math.round(Math.log(visibilityM) / SIGHT_STEP), tint)
+
 /** Share of the daylight, as the eye by day weighs it, that is left of what goes in at a depth. */
 export const photopicTransmission = (water: WaterSpectrum, depthM: number): number => shareLeft(SEEN, water.perM, depthM)
+
+/**
+ * As `photopicTransmission` of `attenuationSpectrum`, made for asking often: between steps of 2 % of the visibility the logarithm of
+ * what is left goes straight, so that it changes without jumps as the water clears.
+ *
+ * Accuracy   1 % of what is left, down to the depth where one photon in ten thousand is
+ */
+export function daylightLeft(visibilityM: number, tint: WaterTint, depthM: number): number {
+  const place = Math.log(visibilityM) / SIGHT_STEP
+  const step = Math.floor(place)
+  const [dimmer, brighter] = [leftAtStep(step, tint, depthM), leftAtStep(step + 1, tint, depthM)]
+  return dimmer === 0 ? 0 : dimmer * (brighter / dimmer) ** (place - step)
+}
+
+function leftAtStep(step: number, tint: WaterTint, depthM: number): number {
+  const water = waterAtStep(step, tint)
+  let left = water.leftAtM.get(depthM)
+  if (left === undefined) water.leftAtM.set(depthM, (left = photopicTransmission(water, depthM)))
+  return left
+}
 
 /** A tint as it was read, or the tint of most fishing water where none was. */
 export const tintOf = (word: unknown): WaterTint => WATER_TINTS.find((tint) => tint === word) ?? 'green'

@@ -66,9 +66,10 @@ export interface FrontState {
 export function frontPhase(readings: readonly WeatherReading[], thresholds: FrontThresholds = FRONT_THRESHOLDS): Sample<FrontState>[] {
   const pressures = readings.flatMap(({ ms, pressureHpa }) => (pressureHpa === undefined ? [] : [{ ms, value: pressureHpa }]))
   const tendencies = new Map(pressureTendency(pressures).map(({ ms, value }) => [ms, value]))
+  const passages = [...turnsOfPressure(pressures, thresholds), ...turnsOfWind(readings, thresholds)]
   return pressures.flatMap(({ ms }) => {
     const tendency = tendencies.get(ms)
-    const passedMs = lastPassage(readings, pressures, ms, thresholds)
+    const passedMs = lastPassage(passages, ms, thresholds)
     if (tendency === undefined && passedMs === null) return []
     return [{ ms, value: { phase: phaseAt(readings, ms, tendency ?? 0, passedMs, thresholds), passedMs } }]
   })
@@ -95,28 +96,45 @@ function carried<F extends keyof WeatherReading>(readings: readonly WeatherReadi
   return found
 }
 
-/** The latest turn of the pressure, or turn of the wind, within the post-front hours before a time. */
-function lastPassage(
-  readings: readonly WeatherReading[],
-  pressures: readonly Sample<number>[],
-  ms: EpochMs,
-  { dropHpa, riseHpa, dropH, windShiftDeg, postFrontH }: FrontThresholds,
-): EpochMs | null {
-  const recent = (when: EpochMs): boolean => when <= ms && when > ms - postFrontH * HOUR_MS
-  let latest: EpochMs | null = null
-  pressures.forEach(({ ms: turn, value }) => {
-    if (!recent(turn)) return
-    const fell = pressures.some((one) => one.ms < turn && one.ms >= turn - dropH * HOUR_MS && one.value - value >= dropHpa)
-    const rose = pressures.some((one) => one.ms > turn && one.ms <= ms && one.value - value >= riseHpa)
-    const lowest = pressures.every((one) => one.ms > ms || Math.abs(one.ms - turn) > dropH * HOUR_MS || one.value >= value)
-    if (fell && rose && lowest) latest = Math.max(latest ?? turn, turn)
+/** A front that seems to have passed: from one reading on it shows, from another on it has turned out not to be one. */
+interface Passage {
+  readonly turnMs: EpochMs
+  readonly shownMs: EpochMs
+  readonly refutedMs: EpochMs
+}
+
+/** Readings of pressure that were the lowest for hours, after a fall and before a rise. */
+function turnsOfPressure(pressures: readonly Sample<number>[], { dropHpa, riseHpa, dropH }: FrontThresholds): Passage[] {
+  const dropMs = dropH * HOUR_MS
+  return pressures.flatMap(({ ms: turnMs, value }) => {
+    let [fell, shownMs, refutedMs] = [false, Infinity, Infinity]
+    for (const one of pressures) {
+      const near = Math.abs(one.ms - turnMs) <= dropMs
+      if (one.ms < turnMs && near && one.value - value >= dropHpa) fell = true
+      if (one.ms > turnMs && one.value - value >= riseHpa) shownMs = Math.min(shownMs, one.ms)
+      if (near && one.value < value) refutedMs = Math.min(refutedMs, Math.max(one.ms, turnMs))
+    }
+    return fell && shownMs < refutedMs ? [{ turnMs, shownMs, refutedMs }] : []
   })
+}
+
+/** Sharp turns of the wind between two readings in wet weather. */
+function turnsOfWind(readings: readonly WeatherReading[], { windShiftDeg }: FrontThresholds): Passage[] {
   const winds = readings.filter(({ windFromDeg, windMps }) => windFromDeg !== undefined && (windMps ?? 0) > 1)
-  for (let i = 1; i < winds.length; i++) {
-    const [before, after] = [at(winds, i - 1), at(winds, i)]
+  return winds.slice(1).flatMap((after, i) => {
+    const before = at(winds, i)
     const turned = turnBetween(before.windFromDeg ?? 0, after.windFromDeg ?? 0) >= windShiftDeg && after.ms - before.ms <= CARRIED_MS
-    const wet = carried(readings, after.ms, 'precipitation') ?? 'none'
-    if (turned && recent(after.ms) && wet !== 'none') latest = Math.max(latest ?? after.ms, after.ms)
+    const wet = turned && (carried(readings, after.ms, 'precipitation') ?? 'none') !== 'none'
+    return wet ? [{ turnMs: after.ms, shownMs: after.ms, refutedMs: Infinity }] : []
+  })
+}
+
+/** The latest passage within the post-front hours before a time, as far as was to be seen by then. */
+function lastPassage(passages: readonly Passage[], ms: EpochMs, { postFrontH }: FrontThresholds): EpochMs | null {
+  let latest: EpochMs | null = null
+  for (const { turnMs, shownMs, refutedMs } of passages) {
+    const recent = turnMs <= ms && turnMs > ms - postFrontH * HOUR_MS
+    if (recent && shownMs <= ms && ms < refutedMs) latest = Math.max(latest ?? turnMs, turnMs)
   }
   return latest
 }
