@@ -57,10 +57,16 @@ export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly nu
 
 /** A condition that only changes at known times, each of which begins a new value. Times ascending. */
 export function stepTrack(times: readonly EpochMs[], valueFrom: (ms: EpochMs) => number | null): Track {
-  const values = times.map((ms) => ({ value: valueFrom(ms), stale: false }))
+  const values = new Map<EpochMs, TrackValue>()
   return {
     cuts: (fromMs, toMs) => times.filter((ms) => ms > fromMs && ms < toMs),
-    at: (ms) => values[countWhile(times, (from) => from <= ms) - 1] ?? UNKNOWN_VALUE,
+    at: (ms) => {
+      const from = times[countWhile(times, (time) => time <= ms) - 1]
+      if (from === undefined) return UNKNOWN_VALUE
+      let known = values.get(from)
+      if (!known) values.set(from, (known = { value: valueFrom(from), stale: false }))
+      return known
+    },
   }
 }
 

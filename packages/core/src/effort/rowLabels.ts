@@ -1,13 +1,13 @@
 import { at } from '../checked/index.ts'
 import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
-import { epochMs, localParts } from '../time/index.ts'
+import { MINUTE_MS, epochMs, localParts } from '../time/index.ts'
 import { SAID, UNKNOWN } from '../vocabulary/index.ts'
 import type { Lure, Spot, Stint, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabels.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { SPECIES, columnInfo } from './columnInfo.ts'
-import type { ColumnInfo } from './columnInfo.ts'
+import type { ColumnInfo, ColumnSource } from './columnInfo.ts'
 import { NOT_KNOWN } from './course.ts'
 import type { CutCondition } from './course.ts'
 import type { Cut, CutTrip } from './cut.ts'
@@ -25,6 +25,12 @@ interface ByCondition {
   readonly levels: number[]
 }
 
+/** A column whose word follows from a record or the calendar. */
+interface Column {
+  readonly column: number
+  readonly info: ColumnInfo
+}
+
 /** A piece of a trip with all that a number of it may come from. */
 interface Piece {
   readonly cut: Cut
@@ -33,6 +39,7 @@ interface Piece {
   readonly zone: string
 }
 
+const QUARTER_MS = 15 * MINUTE_MS
 const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
 
 /** What each column says of a piece of a trip. */
@@ -42,6 +49,9 @@ export class RowLabels {
   private readonly infos: readonly (ColumnInfo | undefined)[]
   private readonly numbers: readonly ColumnInfo[]
   private readonly byCondition: readonly ByCondition[]
+  private readonly ofTrip: readonly Column[]
+  private readonly ofEachStint: readonly Column[]
+  private readonly ofCalendar: readonly Column[]
 
   constructor(
     book: BookRecords,
@@ -53,6 +63,11 @@ export class RowLabels {
     this.spots = new Map(book.spots.map((spot) => [spot.id, spot]))
     this.infos = plan.factors.map((name) => (name === SPECIES ? undefined : columnInfo(name)))
     this.numbers = plan.numbers.map(columnInfo)
+    const from = (wanted: (source: ColumnSource) => boolean): Column[] =>
+      this.infos.flatMap((info, column) => (info && wanted(info.source) ? [{ column, info }] : []))
+    this.ofTrip = from((source) => source === 'trip' || source === 'water')
+    this.ofEachStint = from((source) => OF_A_STINT.has(source))
+    this.ofCalendar = from((source) => source === 'calendar')
     this.byCondition = this.infos.flatMap((info, column) => {
       const condition = info && isOfTime(info) ? conditions.findIndex(({ name }) => name === info.field) : -1
       return condition < 0 ? [] : [{ column, condition, levels: [] }]
@@ -60,42 +75,38 @@ export class RowLabels {
   }
 
   of(bundle: TripBundle, zone: string, cutTrip: CutTrip): LayRow {
-    const { trip } = bundle
+    const { trip, water } = bundle
     const stints = new Map(bundle.stints.map((stint) => [stint.id, stint]))
     const codes = new Int32Array(this.infos.length)
-    const corrected = this.infos.map((info) => (info ? said(info, trip) : undefined))
-    const open = this.byCondition.filter(({ column }) => corrected[column] === undefined)
-    const write = (wanted: (info: ColumnInfo) => boolean, valueOf: (info: ColumnInfo) => unknown): void => {
-      this.infos.forEach((info, column) => {
-        if (!info || corrected[column] !== undefined || !wanted(info)) return
-        codes[column] = at(this.table.levels, column).codeOf(wordOf(valueOf(info)))
-      })
+    const corrected = new Set<number>()
+    const write = (column: number, word: string): void => {
+      codes[column] = at(this.table.levels, column).codeOf(word)
     }
-    corrected.forEach((word, column) => {
-      if (word !== undefined) codes[column] = at(this.table.levels, column).codeOf(word)
+    this.infos.forEach((info, column) => {
+      const word = info && said(info, trip)
+      if (word === undefined) return
+      corrected.add(column)
+      write(column, word)
     })
-    write(
-      ({ source }) => source === 'trip' || source === 'water',
-      ({ source, field }) => fieldOf(source === 'trip' ? trip : bundle.water, field),
-    )
-    const calendars = this.infos.some((info) => info?.source === 'calendar')
+    const open = <C extends { column: number }>(columns: readonly C[]): readonly C[] =>
+      corrected.size === 0 ? columns : columns.filter(({ column }) => !corrected.has(column))
+    const [byCondition, ofEachStint, ofCalendar] = [open(this.byCondition), open(this.ofEachStint), open(this.ofCalendar)]
+    for (const { column, info } of open(this.ofTrip)) write(column, wordOf(fieldOf(info.source === 'trip' ? trip : water, info.field)))
     let current: string | undefined
+    let quarter = NaN
     return (cut, hours, timeless = false) => {
       if (cut.stint.stint !== current) {
         current = cut.stint.stint
         const stint = stints.get(current)
         const lure = stint && this.lures.get(stint.lure)
-        write(
-          ({ source }) => OF_A_STINT.has(source),
-          (info) => this.ofStint(info, bundle, stint, lure, zone),
-        )
+        for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, bundle, stint, lure, zone)))
       }
-      for (const by of open) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : at(cut.stretch.codes, by.condition))
-      if (calendars) {
-        write(
-          ({ source }) => source === 'calendar',
-          ({ field }) => calendarOf(field, cut.fromMs, zone, bundle),
-        )
+      for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : (cut.stretch.codes[by.condition] ?? NOT_KNOWN))
+      // Local hours begin on quarter hours, wherever one is.
+      const now = Math.floor(cut.fromMs / QUARTER_MS)
+      if (now !== quarter) {
+        quarter = now
+        for (const { column, info } of ofCalendar) write(column, wordOf(calendarOf(info.field, cut.fromMs, zone, bundle)))
       }
       const values = this.numbers.map((info) =>
         timeless && isOfTime(info) ? NaN : this.numberOf(info, { cut, cutTrip, bundle, zone }, stints.get(cut.stint.stint)),

@@ -2,6 +2,7 @@ import { at } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
 import { UNKNOWN } from '../vocabulary/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
+import { CodeRows } from './codeRows.ts'
 import { SPECIES } from './columnInfo.ts'
 import type { Factor, LeftOut, SegmentColumns } from './segmentColumns.ts'
 import { Levels } from './levels.ts'
@@ -16,8 +17,9 @@ export class SegmentTable {
   private readonly trips = new Levels()
   private readonly tripCodes: number[] = []
   private readonly hours: number[] = []
-  private readonly counts = Object.fromEntries(COUNTS.map((name) => [name, [] as number[]])) as Record<CountName, number[]>
-  private readonly codes: readonly number[][]
+  /** The row of each strike that counts, a list a count. */
+  private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, [] as number[]])) as Record<CountName, number[]>
+  private readonly codes: CodeRows
   private readonly values: readonly number[][]
   private readonly fish: { row: number; weightG: number; lengthMm: number }[] = []
   private readonly strikes: { row: number; id: string; ms: number }[] = []
@@ -30,20 +32,21 @@ export class SegmentTable {
     private readonly species: readonly string[] | undefined,
   ) {
     this.levels = factors.map(() => new Levels())
-    this.codes = factors.map(() => [])
+    this.codes = new CodeRows(factors.length)
     this.values = numbers.map(() => [])
     species?.forEach((word) => at(this.levels, factors.indexOf(SPECIES)).codeOf(word))
   }
 
-  /** Lays one segment; the codes and values are copied. Returned: its place, for its strikes. */
-  add(trip: string, hours: number, codes: ArrayLike<number>, values: ArrayLike<number>): number {
+  /** Lays one segment; the codes and values are copied (the code of a species is written over). Returned: its place, for its strikes. */
+  add(trip: string, hours: number, codes: Int32Array, values: ArrayLike<number>): number {
     const place = this.hours.length
     const times = this.species?.length ?? 1
+    const tripCode = this.trips.codeOf(trip)
     for (let i = 0; i < times; i++) {
-      this.tripCodes.push(this.trips.codeOf(trip))
+      this.tripCodes.push(tripCode)
       this.hours.push(hours)
-      for (const name of COUNTS) this.counts[name].push(0)
-      for (let f = 0; f < this.codes.length; f++) at(this.codes, f).push(this.species && this.factors[f] === SPECIES ? i : at(codes, f))
+      if (this.species) codes[this.factors.indexOf(SPECIES)] = i
+      this.codes.push(codes)
       for (let n = 0; n < this.values.length; n++) at(this.values, n).push(at(values, n))
     }
     return place
@@ -52,10 +55,7 @@ export class SegmentTable {
   /** Counts a strike on a segment. With `inRate` false it tells of hook-up and size only: the segment has no hours to divide by. */
   count(place: number, strike: Strike, trip: Trip, inRate: boolean): void {
     const row = place + (this.species ? this.species.indexOf(strike.species || UNKNOWN) : 0)
-    const count = (name: CountName): void => {
-      const list = this.counts[name]
-      list[row] = at(list, row) + 1
-    }
+    const count = (name: CountName): void => void this.counted[name].push(row)
     const once = (name: CountName): void => {
       if (inRate) count(name)
     }
@@ -73,8 +73,14 @@ export class SegmentTable {
     for (const end of ends) this.looseEnds.push({ ...end, trip })
   }
 
+  private countsOf(name: CountName): Int32Array {
+    const counts = new Int32Array(this.hours.length)
+    for (const row of this.counted[name]) counts[row] = (counts[row] ?? 0) + 1
+    return counts
+  }
+
   columns(leftOut: LeftOut): SegmentColumns {
-    const counts = Object.fromEntries(COUNTS.map((name) => [name, new Int32Array(this.counts[name])])) as Record<CountName, Int32Array>
+    const counts = Object.fromEntries(COUNTS.map((name) => [name, this.countsOf(name)])) as Record<CountName, Int32Array>
     // By row: what is measured of a segment's fish stands together.
     const [fish, strikes] = [this.fish, this.strikes].map((list) => [...list].sort((a, b) => a.row - b.row)) as [typeof this.fish, typeof this.strikes]
     return {
@@ -82,7 +88,7 @@ export class SegmentTable {
       hours: new Float64Array(this.hours),
       ...counts,
       trip: { codes: new Int32Array(this.tripCodes), levels: this.trips.words },
-      factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, used(at(this.codes, f), at(this.levels, f).words)])),
+      factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, { codes: this.codes.column(f), levels: at(this.levels, f).words }])),
       numbers: Object.fromEntries(this.numbers.map((name, n) => [name, new Float64Array(at(this.values, n))])),
       repeatedBy: this.species ? SPECIES : null,
       fishRows: Int32Array.from(fish, ({ row }) => row),
@@ -96,8 +102,6 @@ export class SegmentTable {
     }
   }
 }
-
-const used = (codes: readonly number[], levels: readonly string[]): Factor => ({ codes: new Int32Array(codes), levels })
 
 /** A species that the trip was not after; a trip without a target is after all of them. */
 const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
