@@ -1,3 +1,4 @@
+export { newtonMaximum } from './newtonMaximum.ts'
 export { hessianAt, quasiNewton } from './quasiNewton.ts'
 export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
 export { cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'

@@ -18,6 +18,8 @@ export interface PenalisedFit {
   readonly edf: number
   /** Restricted log-likelihood, its constants included. */
   readonly reml: number
+  /** A smoothing and a spread of trips of about the highest restricted likelihood, going by this fit. */
+  readonly better: { readonly lambda: number; readonly tripSd: number }
   readonly converged: boolean
 }
 
@@ -29,7 +31,8 @@ export interface Start {
 
 const ORDER = 2
 const MOST_STEPS = 100
-const CLOSE = 1e-12
+/** A Newton step that promises less than this share of the likelihood leaves about its square. */
+const CLOSE = 2e-10
 
 /** DᵀD of second differences. */
 export function differencePenalty(size: number): Square {
@@ -105,29 +108,34 @@ export class CurveFitter {
         next = this.penalised(mu, tried.coefficients, tried.effects, lambda, precision)
         if (next >= value - 1e-12 * Math.abs(value)) break
       }
-      converged = Math.abs(next - value) < CLOSE * (Math.abs(value) + 1)
+      converged = move.promised < CLOSE * (Math.abs(value) + 1)
       ;({ coefficients, effects } = tried)
       value = next
     }
     from.coefficients = coefficients
     from.effects = effects
     const system = this.system(mu, lambda, precision)
-    if (!system) return { coefficients, covariance: new Float64Array(size * size).fill(NaN), edf: NaN, reml: -Infinity, converged: false }
+    if (!system)
+      return { coefficients, covariance: new Float64Array(size * size).fill(NaN), edf: NaN, reml: -Infinity, better: { lambda, tripSd }, converged: false }
     const covariance = choleskyInverse(system.factor, size)
     const logDet = logDeterminant(system.factor, size) + system.logDiagonal
     const logPrior = this.logPenalty + (size - ORDER) * Math.log(lambda) + trips * Math.log(precision || 1)
     const reml = value - this.constant + logPrior / 2 - logDet / 2 + (ORDER / 2) * Math.log(2 * Math.PI)
-    return { coefficients, covariance, edf: this.edf(covariance, lambda), reml, converged }
+    const edf = this.edf(covariance, lambda)
+    const better = { lambda: (edf - ORDER) / this.roughness(coefficients), tripSd: this.betterTripSd(system, covariance, effects, precision) }
+    return { coefficients, covariance, edf, reml, better, converged }
   }
 
   private means(coefficients: Float64Array, effects: Float64Array): Float64Array {
     const { logHours, trip } = this.data
+    const { firsts, values } = this
     const mu = new Float64Array(logHours.length)
     for (let i = 0; i < mu.length; i++) {
-      const [first, v] = [this.firsts[i] ?? 0, 4 * i]
+      const first = firsts[i] ?? 0
+      const t = trip[i] ?? 0
       let eta = logHours[i] ?? 0
-      for (let a = 0; a < 4; a++) eta += (this.values[v + a] ?? 0) * (coefficients[first + a] ?? 0)
-      if ((trip[i] ?? 0) >= 0) eta += effects[trip[i] ?? 0] ?? 0
+      for (let a = 0; a < 4; a++) eta += (values[4 * i + a] ?? 0) * (coefficients[first + a] ?? 0)
+      if (t >= 0) eta += effects[t] ?? 0
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -139,23 +147,48 @@ export class CurveFitter {
       const y = this.data.events[i] ?? 0
       sum += (y > 0 ? y * Math.log(mu[i] ?? 0) : 0) - (mu[i] ?? 0)
     }
-    for (let i = 0; i + 2 < this.size; i++) sum -= (lambda / 2) * ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
-    for (const effect of effects) sum -= (precision / 2) * effect * effect
+    return sum - (lambda / 2) * this.roughness(coefficients) - (precision / 2) * dot(effects, effects)
+  }
+
+  /** Sum of the squared second differences. */
+  private roughness(coefficients: Float64Array): number {
+    let sum = 0
+    for (let i = 0; i + 2 < this.size; i++) sum += ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
     return sum
   }
 
+  /** Wood & Fasiolo, Biometrics 73 (2017) 1071: the effects' squares over what of their freedom the data use up. */
+  private betterTripSd({ diagonal, joint }: System, covariance: Square, effects: Float64Array, precision: number): number {
+    const k = this.size
+    let variances = 0
+    for (let t = 0; t < effects.length; t++) {
+      const d = diagonal[t] ?? 0
+      let around = 0
+      for (let a = 0; a < k; a++) {
+        const weight = joint[t * k + a] ?? 0
+        if (weight !== 0) for (let b = 0; b < k; b++) around += weight * (joint[t * k + b] ?? 0) * (covariance[a * k + b] ?? 0)
+      }
+      variances += 1 / d + around / (d * d)
+    }
+    return Math.sqrt(dot(effects, effects) / (effects.length - precision * variances))
+  }
+
   private system(mu: Float64Array, lambda: number, precision: number): System | undefined {
-    const { size: k } = this
+    const { size: k, firsts, values } = this
     const { trip, trips } = this.data
     const spline = this.penalty.map((one) => lambda * one)
     const diagonal = new Float64Array(trips).fill(precision)
     const joint = new Float64Array(trips * k)
+    // Of the symmetric block only the lower triangle is filled: no more of it is read.
     for (let i = 0; i < mu.length; i++) {
-      const [first, v, weight, t] = [this.firsts[i] ?? 0, 4 * i, mu[i] ?? 0, trip[i] ?? 0]
+      const first = firsts[i] ?? 0
+      const weight = mu[i] ?? 0
+      const t = trip[i] ?? 0
       for (let a = 0; a < 4; a++) {
-        const scaled = weight * (this.values[v + a] ?? 0)
+        const scaled = weight * (values[4 * i + a] ?? 0)
+        const row = (first + a) * k + first
         if (t >= 0) joint[t * k + first + a] = (joint[t * k + first + a] ?? 0) + scaled
-        for (let b = 0; b < 4; b++) spline[(first + a) * k + first + b] = (spline[(first + a) * k + first + b] ?? 0) + scaled * (this.values[v + b] ?? 0)
+        for (let b = 0; b <= a; b++) spline[row + b] = (spline[row + b] ?? 0) + scaled * (values[4 * i + b] ?? 0)
       }
       if (t >= 0) diagonal[t] = (diagonal[t] ?? 0) + weight
     }
@@ -163,9 +196,12 @@ export class CurveFitter {
     for (let t = 0; t < trips; t++) {
       const d = diagonal[t] ?? 0
       logDiagonal += Math.log(d)
-      for (let a = 0; a < k; a++) {
-        const value = joint[t * k + a] ?? 0
-        if (value !== 0) for (let b = 0; b < k; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - (value * (joint[t * k + b] ?? 0)) / d
+      // A trip lies on few splines.
+      let low = 0
+      while (low < k && joint[t * k + low] === 0) low++
+      for (let a = low; a < k; a++) {
+        const value = (joint[t * k + a] ?? 0) / d
+        if (value !== 0) for (let b = low; b <= a; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - value * (joint[t * k + b] ?? 0)
       }
     }
     const factor = cholesky(spline, k)
@@ -179,18 +215,20 @@ export class CurveFitter {
     effects: Float64Array,
     lambda: number,
     precision: number,
-  ): Start {
-    const { size: k } = this
+  ): Step {
+    const { size: k, firsts, values } = this
     const { events, trip, trips } = this.data
     const gradient = new Float64Array(k)
     const ofTrips = effects.map((effect) => -precision * effect)
     for (let i = 0; i < mu.length; i++) {
       const residual = (events[i] ?? 0) - (mu[i] ?? 0)
-      for (let a = 0; a < 4; a++) gradient[(this.firsts[i] ?? 0) + a] = (gradient[(this.firsts[i] ?? 0) + a] ?? 0) + residual * (this.values[4 * i + a] ?? 0)
+      const first = firsts[i] ?? 0
+      for (let a = 0; a < 4; a++) gradient[first + a] = (gradient[first + a] ?? 0) + residual * (values[4 * i + a] ?? 0)
       const t = trip[i] ?? 0
       if (t >= 0) ofTrips[t] = (ofTrips[t] ?? 0) + residual
     }
     for (let a = 0; a < k; a++) for (let b = 0; b < k; b++) gradient[a] = (gradient[a] ?? 0) - lambda * (this.penalty[a * k + b] ?? 0) * (coefficients[b] ?? 0)
+    const whole = Float64Array.from(gradient)
     for (let t = 0; t < trips; t++)
       for (let a = 0; a < k; a++) gradient[a] = (gradient[a] ?? 0) - ((joint[t * k + a] ?? 0) * (ofTrips[t] ?? 0)) / (diagonal[t] ?? 0)
     const move = choleskySolve(factor, gradient, k)
@@ -199,7 +237,7 @@ export class CurveFitter {
       for (let a = 0; a < k; a++) sum -= (joint[t * k + a] ?? 0) * (move[a] ?? 0)
       return sum / (diagonal[t] ?? 0)
     })
-    return { coefficients: move, effects: moveTrips }
+    return { coefficients: move, effects: moveTrips, promised: (dot(whole, move) + dot(ofTrips, moveTrips)) / 2 }
   }
 
   /** Trace of what the data say against what the penalty says: k − λ·tr(V·S). */
@@ -218,4 +256,10 @@ interface System {
   readonly logDiagonal: number
 }
 
+/** A Newton step, and by how much it promises to raise the penalised likelihood. */
+interface Step extends Start {
+  readonly promised: number
+}
+
+const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i) => sum + one * (b[i] ?? 0), 0)
 const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array => from.map((value, i) => value + share * (by[i] ?? 0))

@@ -1,11 +1,11 @@
 import { at } from '../../checked/index.ts'
-import { cholesky, drawNormal, normalQuantile, quasiNewton, seededRandom } from '../../numerics/index.ts'
+import { cholesky, drawNormal, newtonMaximum, normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
 import { cubicBasis } from './bspline.ts'
 import type { SplineBasis } from './bspline.ts'
 import { CurveFitter } from './penalisedFit.ts'
-import type { CurveData, PenalisedFit } from './penalisedFit.ts'
+import type { CurveData, PenalisedFit, Start } from './penalisedFit.ts'
 
 export interface RateCurveData {
   readonly x: ArrayLike<number>
@@ -49,6 +49,9 @@ const BASIS = 12
 const DRAWS = 4000
 const SEED = 1
 const FIRST_TRIP_SD = 0.4
+/** From a curve that follows every row to a straight line; from trips as good as alike to ones worlds apart. */
+const LOG_LAMBDA = [-15, 20] as const
+const LOG_TRIP_SD = [-7, 2] as const
 
 /**
  * The rate along one condition as a smooth curve.
@@ -78,7 +81,8 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
     const reml = fitter.fit(Math.exp(at(at_, 0)), withTrips ? Math.exp(at(at_, 1)) : 1, start).reml
     return Number.isFinite(reml) ? reml : -Infinity
   }
-  const best = quasiNewton(score, withTrips ? [0, Math.log(FIRST_TRIP_SD)] : [0], { scale: withTrips ? [1, 0.5] : [1] })
+  const near = nearMaximum(fitter, start, withTrips)
+  const best = newtonMaximum(score, near, { bounds: [LOG_LAMBDA, LOG_TRIP_SD] })
   const lambda = Math.exp(at(best.x, 0))
   const tripSd = withTrips ? Math.exp(at(best.x, 1)) : null
   const fit = fitter.fit(lambda, tripSd ?? 1, start)
@@ -90,6 +94,27 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const mean = meanRate(data) * Math.exp(-((tripSd ?? 0) ** 2) / 2)
   return { edf: fit.edf, lambda, tripSd, points, window: windowOf(pointsOf(along(FINE), basis, fit, alpha, factor), mean) }
 }
+
+const MOST_ROUNDS = 12
+/** In logarithms. */
+const NEAR = 0.05
+
+/** About where the restricted likelihood is highest: ln λ and, with trips, ln σ. Each round costs one fit. */
+function nearMaximum(fitter: CurveFitter, start: Start, withTrips: boolean): number[] {
+  let near = [0, Math.log(FIRST_TRIP_SD)]
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const { better } = fitter.fit(Math.exp(at(near, 0)), withTrips ? Math.exp(at(near, 1)) : 1, start)
+    const next = [within(Math.log(better.lambda), LOG_LAMBDA), within(Math.log(better.tripSd), LOG_TRIP_SD)].map((one, i) =>
+      Number.isNaN(one) ? at(near, i) : one,
+    )
+    const moved = Math.max(...next.slice(0, withTrips ? 2 : 1).map((one, i) => Math.abs(one - at(near, i))))
+    near = next
+    if (moved < NEAR) break
+  }
+  return withTrips ? near : near.slice(0, 1)
+}
+
+const within = (value: number, [low, high]: readonly [number, number]): number => Math.min(Math.max(value, low), high)
 
 function curveData({ x, events, exposureHours, trip }: RateCurveData): CurveData {
   const n = x.length
