@@ -38,7 +38,7 @@ export function designOf(
 ): { design: Design; kept: Int32Array } {
   const length = events.length
   if (exposureHours.length !== length) throw new RangeError(`${exposureHours.length} exposures for ${length} rows`)
-  const kept = Int32Array.from(Array.from({ length }, (_, i) => i).filter((i) => checkedHours(exposureHours[i] ?? 0, i) > 0))
+  const kept = rowsWithHours(exposureHours)
   const names = [INTERCEPT]
   const indicators: Int32Array[] = []
   const references: string[] = []
@@ -49,13 +49,13 @@ export function designOf(
       if (labels.length !== length) throw new RangeError(`${name} has ${labels.length} values for ${length} rows`)
       const known = levels[name] ?? levelsOf(labels)
       const columnOf = new Map(known.map((level, i) => [level, i === 0 ? -1 : names.length + i - 1]))
-      indicators.push(Int32Array.from(kept, (row) => columnAt(columnOf, labels[row] ?? '', name)))
+      indicators.push(kept.map((row) => columnAt(columnOf, labels[row] ?? '', name)))
       references.push(`${name}:${known[0] ?? ''}`)
       names.push(...known.slice(1).map((level) => `${name}:${level}`))
     } else {
       const values = entry(numbers, name)
       if (values.length !== length) throw new RangeError(`${name} has ${values.length} values for ${length} rows`)
-      measured.push({ column: names.length, values: Float64Array.from(kept, (row) => finite(values[row] ?? 0, name, row)) })
+      measured.push({ column: names.length, values: overRows(kept, (row) => finite(values[row] ?? 0, name, row)) })
       names.push(name)
     }
   }
@@ -65,10 +65,23 @@ export function designOf(
     references,
     indicators,
     numbers: measured,
-    events: Float64Array.from(kept, (row) => countAt(events[row] ?? 0, row)),
-    offset: Float64Array.from(kept, (row) => Math.log(exposureHours[row] ?? 0)),
+    events: overRows(kept, (row) => countAt(events[row] ?? 0, row)),
+    offset: overRows(kept, (row) => Math.log(exposureHours[row] ?? 0)),
   }
   return { design, kept }
+}
+
+function rowsWithHours(exposureHours: ArrayLike<number>): Int32Array {
+  const rows = new Int32Array(exposureHours.length)
+  let count = 0
+  for (let row = 0; row < rows.length; row++) if (checkedHours(exposureHours[row] ?? 0, row) > 0) rows[count++] = row
+  return rows.subarray(0, count)
+}
+
+function overRows(rows: Int32Array, of: (row: number) => number): Float64Array {
+  const values = new Float64Array(rows.length)
+  for (let i = 0; i < rows.length; i++) values[i] = of(rows[i] ?? 0)
+  return values
 }
 
 /**
@@ -76,18 +89,23 @@ export function designOf(
  * they tell nothing of the others. Returns what is left, the rows of it, and the levels by name.
  */
 export function withoutBarren(design: Design): { design: Design; rows: Int32Array; barren: string[] } {
-  let rows = Int32Array.from({ length: design.rows }, (_, i) => i)
+  let rows = new Int32Array(design.rows).map((_, i) => i)
   const barren = new Set<string>()
   for (;;) {
     const before = barren.size
     design.indicators.forEach((columns, f) => {
-      const struck = new Map<number, number>()
-      for (const row of rows) struck.set(columns[row] ?? 0, (struck.get(columns[row] ?? 0) ?? 0) + (design.events[row] ?? 0))
-      for (const [column, events] of struck) {
-        if (events > 0) continue
-        barren.add(column < 0 ? (design.references[f] ?? '') : (design.names[column] ?? ''))
-        rows = rows.filter((row) => (columns[row] ?? 0) !== column)
+      // The reference, column −1, comes first.
+      const struck = new Float64Array(design.names.length + 1).fill(NaN)
+      for (const row of rows) {
+        const place = 1 + (columns[row] ?? 0)
+        const sum = struck[place] ?? 0
+        struck[place] = (Number.isNaN(sum) ? 0 : sum) + (design.events[row] ?? 0)
       }
+      struck.forEach((events, place) => {
+        if (events !== 0) return
+        barren.add(place === 0 ? (design.references[f] ?? '') : (design.names[place - 1] ?? ''))
+        rows = rows.filter((row) => 1 + (columns[row] ?? 0) !== place)
+      })
     })
     if (barren.size === before) break
   }
@@ -164,6 +182,42 @@ export function rowOf({ indicators, numbers }: Design, row: number, columns: Int
     values[count++] = measured[row] ?? 0
   }
   return count
+}
+
+/** Rows of a design that agree in every column, as one: Poisson counts of one rate add up, so that no estimate changes. */
+export interface Cells {
+  readonly design: Design
+  /** Cell of each row. */
+  readonly cellOf: Int32Array
+}
+
+/** A design with numbers is left as it is: two rows seldom agree in one. */
+export function cellsOfDesign(design: Design): Cells {
+  const { rows, names, indicators, numbers } = design
+  if (numbers.length > 0) return { design, cellOf: new Int32Array(rows).map((_, i) => i) }
+  let [cellOf, cells] = [new Int32Array(rows), rows === 0 ? 0 : 1]
+  for (const columns of indicators) {
+    const base = names.length + 1
+    const known = new Map<number, number>()
+    cellOf = cellOf.map((cell, row) => {
+      const key = cell * base + (columns[row] ?? 0) + 1
+      const found = known.get(key) ?? known.size
+      if (found === known.size) known.set(key, found)
+      return found
+    })
+    cells = known.size
+  }
+  const [events, hours, first] = [new Float64Array(cells), new Float64Array(cells), new Int32Array(cells)]
+  for (let row = rows - 1; row >= 0; row--) {
+    const cell = cellOf[row] ?? 0
+    events[cell] = (events[cell] ?? 0) + (design.events[row] ?? 0)
+    hours[cell] = (hours[cell] ?? 0) + Math.exp(design.offset[row] ?? 0)
+    first[cell] = row
+  }
+  return {
+    design: { ...design, rows: cells, indicators: indicators.map((columns) => first.map((row) => columns[row] ?? 0)), events, offset: hours.map(Math.log) },
+    cellOf,
+  }
 }
 
 export const widthOf = ({ indicators, numbers }: Design): number => 1 + indicators.length + numbers.length

@@ -1,7 +1,7 @@
 import { cholesky, choleskyInverse, choleskySolve, logGamma } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
-import { designOf, linear, rowOf, widthOf, withoutBarren } from './design.ts'
-import type { Design, Levels, ModelData } from './design.ts'
+import { cellsOfDesign, designOf, linear, rowOf, widthOf, withoutBarren } from './design.ts'
+import type { Cells, Design, Levels, ModelData } from './design.ts'
 
 export interface Coefficient {
   /** `(Intercept)`, `type:B`, `age`. */
@@ -49,25 +49,28 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   if (whole.design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
   const { design, rows, barren } = withoutBarren(whole.design)
   const kept = Int32Array.from(rows, (row) => whole.kept[row] ?? 0)
-  const { free, aliased } = estimable(design)
+  const cells = cellsOfDesign(design)
+  const { free, aliased } = estimable(cells.design)
   const dropped = [...new Set([...barren, ...aliased])]
   if (design.rows === 0) return { coefficients: [], deviance: 0, pearson: 0, dispersion: NaN, logLikelihood: 0, residualDf: 0, dropped, converged: false }
   const p = free.length
   const residualDf = design.rows - p
-  const fit = maximise(design, free)
-  const pearson = sumOver(design, (i) => ((design.events[i] ?? 0) - (fit.mu[i] ?? 0)) ** 2 / (fit.mu[i] ?? 0))
+  const fit = maximise(cells.design, free)
+  const mu = meansOfRows(design, cells, fit.mu)
+  const pearson = sumOver(design, (i) => ((design.events[i] ?? 0) - (mu[i] ?? 0)) ** 2 / (mu[i] ?? 0))
   const dispersion = residualDf > 0 ? pearson / residualDf : NaN
-  const covariance = covarianceOf(design, free, fit, spec, data, kept, dispersion)
+  const bread = inverseInformation(cells.design, free, fit.mu)
+  const covariance = covarianceOf(bread, design, free, mu, spec, data, kept, dispersion)
   return {
     coefficients: free.map((column, i) => ({
       name: design.names[column] ?? '',
       estimate: fit.beta[column] ?? 0,
       standardError: Math.sqrt(covariance[i * p + i] ?? 0),
     })),
-    deviance: fit.deviance,
+    deviance: devianceOf(design, mu),
     pearson,
     dispersion,
-    logLikelihood: sumOver(design, (i) => (design.events[i] ?? 0) * Math.log(fit.mu[i] ?? 0) - (fit.mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1)),
+    logLikelihood: sumOver(design, (i) => (design.events[i] ?? 0) * Math.log(mu[i] ?? 0) - (mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1)),
     residualDf,
     dropped,
     converged: fit.converged,
@@ -95,9 +98,12 @@ export function crossProduct(design: Design, weights: ArrayLike<number>, free: r
       const i = place[columns[a] ?? 0] ?? 0
       if (i < 0) continue
       const scaled = weight * (values[a] ?? 0)
-      for (let b = 0; b < count; b++) {
+      for (let b = 0; b <= a; b++) {
         const j = place[columns[b] ?? 0] ?? 0
-        if (j >= 0 && j <= i) product[i * p + j] = (product[i * p + j] ?? 0) + scaled * (values[b] ?? 0)
+        if (j < 0) continue
+        // Each pair once, into the lower triangle.
+        const entry = i >= j ? i * p + j : j * p + i
+        product[entry] = (product[entry] ?? 0) + scaled * (values[b] ?? 0)
       }
     }
   }
@@ -153,7 +159,7 @@ const CLOSE = 1e-12
 const LARGEST_ETA = 30
 
 function maximise(design: Design, free: readonly number[]): Fit {
-  const { rows, events, offset, names } = design
+  const { events, offset, names } = design
   const beta = new Float64Array(names.length)
   const hours = sumOver(design, (i) => Math.exp(offset[i] ?? 0))
   const strikes = sumOver(design, (i) => events[i] ?? 0)
@@ -161,7 +167,7 @@ function maximise(design: Design, free: readonly number[]): Fit {
   let mu = meansOf(design, beta)
   let deviance = devianceOf(design, mu)
   for (let step = 0; step < MOST_STEPS; step++) {
-    const residual = Float64Array.from({ length: rows }, (_, i) => (events[i] ?? 0) - (mu[i] ?? 0))
+    const residual = events.map((y, i) => y - (mu[i] ?? 0))
     const factor = cholesky(crossProduct(design, mu, free), free.length)
     if (!factor) return { beta, mu, deviance, converged: false }
     const move = choleskySolve(factor, transposeTimes(design, residual, free), free.length)
@@ -197,44 +203,48 @@ const devianceOf = (design: Design, mu: Float64Array): number =>
     return (y > 0 ? y * Math.log(y / (mu[i] ?? 0)) : 0) - (y - (mu[i] ?? 0))
   })
 
+/** Each row's share of its cell's mean goes by its hours. */
+function meansOfRows(design: Design, cells: Cells, means: Float64Array): Float64Array {
+  const mu = new Float64Array(design.rows)
+  for (let row = 0; row < mu.length; row++) {
+    const cell = cells.cellOf[row] ?? 0
+    mu[row] = (means[cell] ?? 0) * Math.exp((design.offset[row] ?? 0) - (cells.design.offset[cell] ?? 0))
+  }
+  return mu
+}
+
+function inverseInformation(design: Design, free: readonly number[], mu: Float64Array): Square {
+  const p = free.length
+  const factor = cholesky(crossProduct(design, mu, free), p)
+  return factor ? choleskyInverse(factor, p) : new Float64Array(p * p).fill(NaN)
+}
+
 function covarianceOf(
+  bread: Square,
   design: Design,
   free: readonly number[],
-  { mu }: Fit,
+  mu: Float64Array,
   spec: PoissonModelSpec,
   data: ModelData,
   kept: Int32Array,
   dispersion: number,
 ): Square {
-  const p = free.length
-  const factor = cholesky(crossProduct(design, mu, free), p)
-  if (!factor) return new Float64Array(p * p).fill(NaN)
-  const bread = choleskyInverse(factor, p)
   if (spec.errors === 'quasi') return bread.map((value) => value * dispersion)
   if (spec.errors !== 'cluster') return bread
   const labels = spec.cluster === undefined ? undefined : data.factors[spec.cluster]
   if (!labels) throw new RangeError(`errors by cluster need the name of a factor in "cluster", not ${spec.cluster}`)
-  return sandwich(
-    bread,
-    scoresOf(
-      design,
-      mu,
-      free,
-      Array.from(kept, (row) => labels[row] ?? ''),
-    ),
-    p,
-  )
+  return sandwich(bread, scoresOf(design, mu, free, kept, labels), free.length)
 }
 
 /** The score of each cluster over the free columns. */
-function scoresOf(design: Design, mu: Float64Array, free: readonly number[], labels: readonly string[]): Float64Array[] {
+function scoresOf(design: Design, mu: Float64Array, free: readonly number[], kept: Int32Array, labels: readonly string[]): Float64Array[] {
   const place = new Int32Array(design.names.length).fill(-1)
   free.forEach((column, i) => (place[column] = i))
   const scores = new Map<string, Float64Array>()
   const columns = new Int32Array(widthOf(design))
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
-    const label = labels[row] ?? ''
+    const label = labels[kept[row] ?? 0] ?? ''
     let score = scores.get(label)
     if (!score) scores.set(label, (score = new Float64Array(free.length)))
     const count = rowOf(design, row, columns, values)
@@ -250,7 +260,8 @@ function scoresOf(design: Design, mu: Float64Array, free: readonly number[], lab
 function sandwich(bread: Square, scores: readonly Float64Array[], p: number): Square {
   const meat = new Float64Array(p * p)
   for (const score of scores)
-    for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
+    for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
+  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) meat[j * p + i] = meat[i * p + j] ?? 0
   const g = scores.length
   const corrected = g > 1 ? g / (g - 1) : NaN
   const times = (a: Square, b: Square): Square => {
