@@ -28,10 +28,10 @@ const LARGEST_SHAPE = 1e4
  * Throws     RangeError where nothing was caught on them
  */
 export function fitExpected(cells: Cells, held: readonly string[], dispersion: number, learnFrom: (trip: number) => boolean = () => true): Expected {
-  const used = Array.from({ length: cells.count }, (_, c) => c).filter((c) => learnFrom(at(cells.trip, c)))
-  const strikes = used.reduce((sum, c) => sum + at(cells.strikes, c), 0)
+  const used = new Int32Array(cells.count).map((_, c) => c).filter((c) => learnFrom(cells.trip[c] ?? 0))
+  const strikes = used.reduce((sum, c) => sum + (cells.strikes[c] ?? 0), 0)
   if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
-  const rate = strikes / used.reduce((sum, c) => sum + at(cells.hours, c), 0)
+  const rate = strikes / used.reduce((sum, c) => sum + (cells.hours[c] ?? 0), 0)
   const expected = Float64Array.from(cells.hours, (hours) => hours * rate)
   let shape = LARGEST_SHAPE
   for (let round = 0; round < ROUNDS; round++) {
@@ -55,8 +55,12 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
 }
 
 /** Brings the sum of what is expected to the sum of what was seen. */
-function level(cells: Cells, expected: Float64Array, used: readonly number[], luck: Float64Array): void {
-  const [seen, due] = used.reduce(([s, d], c) => [s + (cells.strikes[c] ?? 0), d + (expected[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 0)], [0, 0])
+function level(cells: Cells, expected: Float64Array, used: Int32Array, luck: Float64Array): void {
+  let [seen, due] = [0, 0]
+  for (const c of used) {
+    seen += cells.strikes[c] ?? 0
+    due += (expected[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 0)
+  }
   for (let c = 0; c < cells.count; c++) expected[c] = ((expected[c] ?? 0) * seen) / due
 }
 

@@ -45,14 +45,14 @@ export function heldOut(
   const overlap = new Overlap(cells, findings)
   const best = findings.map(() => new Array<Best | undefined>(folds.length).fill(undefined))
   eachConjunction(cells, items, depth, floors, (path, chosen) => {
-    for (const i of overlap.sharedBy(chosen)) {
-      if (at(items, at(path, 0)).alone !== at(items, at(at(findings, i).items, 0)).alone) continue
-      const found = at(best, i)
-      folds.forEach((fold, f) => {
-        const score = quickScore(fold, chosen)
-        if (score > (found[f]?.score ?? -Infinity)) found[f] = { score, chosen: Int32Array.from(chosen) }
-      })
-    }
+    const alone = at(items, at(path, 0)).alone
+    const alike = overlap.sharedBy(chosen).filter((i) => at(items, at(at(findings, i).items, 0)).alone === alone)
+    if (alike.length === 0) return
+    const kept = chosen.slice()
+    folds.forEach((fold, f) => {
+      const score = quickScore(fold, kept)
+      for (const i of alike) if (score > (at(best, i)[f]?.score ?? -Infinity)) at(best, i)[f] = { score, chosen: kept }
+    })
   })
   const results = new Map<Candidate, HeldOut>()
   findings.forEach((finding, i) => {

@@ -54,22 +54,19 @@ function itemOf(cells: Cells, column: string, levels: readonly string[], alone: 
   const all = cells.levels[column] ?? []
   const wanted = new Set(levels.map((level) => all.indexOf(level)))
   const codes = cells.codes[column] ?? new Int32Array()
-  const member = Uint8Array.from(codes, (code) => (wanted.has(code) ? 1 : 0))
-  return { column, levels, member, cells: Int32Array.from([...member.keys()].filter((c) => at(member, c) === 1)), alone }
+  const counted = Uint8Array.from(all, (_, code) => (wanted.has(code) ? 1 : 0))
+  const [member, chosen] = [new Uint8Array(cells.count), new Int32Array(cells.count)]
+  let length = 0
+  for (let c = 0; c < cells.count; c++) {
+    if (counted[codes[c] ?? 0] !== 1) continue
+    member[c] = 1
+    chosen[length++] = c
+  }
+  return { column, levels, member, cells: chosen.slice(0, length), alone }
 }
 
 /** Whether cells have hours and trips enough. Given cells in ascending order. */
-export function meets(cells: Cells, chosen: ArrayLike<number>, { hours, trips }: Floors): boolean {
-  let [sum, count, last] = [0, 0, -1]
-  for (let i = 0; i < chosen.length; i++) {
-    const c = chosen[i] ?? 0
-    sum += cells.hours[c] ?? 0
-    const trip = cells.trip[c] ?? 0
-    if (trip !== last) count++
-    last = trip
-  }
-  return sum >= hours && count >= trips
-}
+const meets = (cells: Cells, chosen: Int32Array, floors: Floors): boolean => both(cells, chosen, undefined, floors) !== undefined
 
 /**
  * Calls back for every conjunction of up to `depth` items of different columns that has hours and trips enough: all of them, whatever was
@@ -80,7 +77,7 @@ export function eachConjunction(
   items: readonly Item[],
   depth: number,
   floors: Floors,
-  visit: (items: readonly number[], chosen: ArrayLike<number>) => void,
+  visit: (items: readonly number[], chosen: Int32Array) => void,
 ): void {
   const descend = (path: readonly number[], chosen: Int32Array): void => {
     visit(path, chosen)
@@ -89,19 +86,29 @@ export function eachConjunction(
     for (let next = at(path, path.length - 1) + 1; next < items.length; next++) {
       const { member, column, alone } = at(items, next)
       if (alone || columns.includes(column)) continue
-      const both = intersect(chosen, member)
-      if (both.length < chosen.length && meets(cells, both, floors)) descend([...path, next], both)
+      const shared = both(cells, chosen, member, floors)
+      if (shared && shared.length < chosen.length) descend([...path, next], shared)
     }
   }
   items.forEach((item, i) => descend([i], item.cells))
 }
 
-function intersect(chosen: Int32Array, member: Uint8Array): Int32Array {
-  const both = new Int32Array(chosen.length)
+/** The cells that are members too, in ascending order; undefined where they have not hours and trips enough. Counted as they are met. */
+function both(cells: Cells, chosen: Int32Array, member: Uint8Array | undefined, floors: Floors): Int32Array | undefined {
+  const { hours, trip } = cells
+  const shared = new Int32Array(chosen.length)
   let length = 0
+  let sum = 0
+  let trips = 0
+  let last = -1
   for (let i = 0; i < chosen.length; i++) {
     const c = chosen[i] ?? 0
-    if (member[c] === 1) both[length++] = c
+    if (member !== undefined && member[c] !== 1) continue
+    shared[length++] = c
+    sum += hours[c] ?? 0
+    const t = trip[c] ?? 0
+    if (t !== last) trips++
+    last = t
   }
-  return both.subarray(0, length)
+  return sum >= floors.hours && trips >= floors.trips ? shared.subarray(0, length) : undefined
 }

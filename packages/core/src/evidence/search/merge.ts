@@ -51,12 +51,16 @@ export class Overlap {
   sharedBy(chosen: ArrayLike<number>): number[] {
     const { bits, both, cells } = this
     both.fill(0)
-    let own = 0
+    const own = sumOver(cells.hours, chosen)
+    // Hours that differ by more cannot be shared so far.
+    if (!this.hours.some((hours) => Math.min(own, hours) >= SAME_HOURS * Math.max(own, hours))) return []
     for (let i = 0; i < chosen.length; i++) {
       const c = chosen[i] ?? 0
       const hours = cells.hours[c] ?? 0
-      own += hours
-      for (let left = bits[c] ?? 0, p = 0; left !== 0; left >>>= 1, p++) if ((left & 1) === 1) both[p] = (both[p] ?? 0) + hours
+      for (let left = bits[c] ?? 0; left !== 0; left &= left - 1) {
+        const p = 31 - Math.clz32(left & -left)
+        both[p] = (both[p] ?? 0) + hours
+      }
     }
     return [...this.hours.keys()].filter((p) => at(both, p) >= SAME_HOURS * (at(this.hours, p) + own - at(both, p)))
   }

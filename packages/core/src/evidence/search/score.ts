@@ -1,4 +1,3 @@
-import { at } from '../../checked/index.ts'
 import { normalQuantile } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
@@ -12,24 +11,38 @@ import type { Expected } from './expected.ts'
  */
 export function residuals(cells: Cells, expected: Expected, strikes: ArrayLike<number> = cells.strikes): Float64Array {
   const luck = luckOf(cells, expected, strikes)
-  return Float64Array.from({ length: cells.count }, (_, c) => {
+  const left = new Float64Array(cells.count)
+  for (let c = 0; c < left.length; c++) {
     const due = (expected.strikes[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 1)
-    return ((strikes[c] ?? 0) - due) / expected.dispersion
-  })
+    left[c] = ((strikes[c] ?? 0) - due) / expected.dispersion
+  }
+  return left
 }
 
-/** How well patterns can be seen: the variance of their score, which does not depend on what was caught. */
+const NEWTON_STEPS = 30
+
+/** Patterns against what was to be expected: how well they can be seen, and the ratio they have. Patterns are cells in ascending order. */
 export class Weigher {
+  /** Expected strikes and strikes of each trip, over the dispersion of flurries. */
   private readonly due: Float64Array
+  private readonly seen: Float64Array
+  /** Of the trips a pattern lies on, one after the other: what is expected of it, and on the rest of the trip; the trip's strikes. */
+  private readonly inside: Float64Array
+  private readonly rest: Float64Array
+  private readonly caught: Float64Array
 
   constructor(
     private readonly cells: Cells,
     private readonly expected: Expected,
   ) {
-    this.due = byTrip(cells, expected.strikes).map((e) => e / expected.dispersion)
+    const { dispersion } = expected
+    this.due = byTrip(cells, expected.strikes).map((e) => e / dispersion)
+    this.seen = byTrip(cells, cells.strikes).map((y) => y / dispersion)
+    const trips = this.due.length
+    ;[this.inside, this.rest, this.caught] = [new Float64Array(trips), new Float64Array(trips), new Float64Array(trips)]
   }
 
-  /** Variance Σ_trips [e − e²/(k + E)] of a pattern's score, and how much of it lies within trips. Given cells in ascending order. */
+  /** Variance Σ_trips [e − e²/(k + E)] of a pattern's score, and how much of it lies within trips. It does not depend on what was caught. */
   variance(chosen: ArrayLike<number>): { all: number; within: number } {
     const { trip } = this.cells
     const { strikes, dispersion, shape } = this.expected
@@ -52,6 +65,54 @@ export class Weigher {
     }
     close()
     return { all, within }
+  }
+
+  /** Ratio of a pattern's rate to what was expected of its hours, with the trips' luck worked out anew: maximum likelihood in the log ratio. */
+  ratio(chosen: ArrayLike<number>): PatternRatio {
+    const { inside, rest, caught } = this
+    const { shape, dispersion } = this.expected
+    const { trips, struck, due } = this.gather(chosen)
+    // Half a strike stands in where there was none: the ratio is then only said to be small.
+    const y = Math.max(struck, 0.5 / dispersion)
+    let logRatio = Math.log(y / due)
+    for (let step = 0; step < NEWTON_STEPS; step++) {
+      const ratio = Math.exp(logRatio)
+      let slope = y
+      let information = 0
+      for (let t = 0; t < trips; t++) {
+        const there = ratio * (inside[t] ?? 0)
+        const elsewhere = shape + (rest[t] ?? 0)
+        const share = (there * (caught[t] ?? 0)) / (elsewhere + there)
+        slope -= share
+        information += (share * elsewhere) / (elsewhere + there)
+      }
+      const change = Math.max(-1, Math.min(1, slope / information))
+      logRatio += change
+      if (Math.abs(change) < 1e-9) return { logRatio, error: 1 / Math.sqrt(information) }
+    }
+    return { logRatio, error: Infinity }
+  }
+
+  /** Fills what the ratio asks of each trip of a pattern; returns how many trips, the strikes in the pattern and those expected. */
+  private gather(chosen: ArrayLike<number>): { trips: number; struck: number; due: number } {
+    const { trip, strikes } = this.cells
+    const { dispersion, strikes: expected, shape } = this.expected
+    let [trips, struck, due, last] = [0, 0, 0, -1]
+    for (let i = 0; i < chosen.length; i++) {
+      const c = chosen[i] ?? 0
+      const t = trip[c] ?? 0
+      if (t !== last) {
+        this.inside[trips++] = 0
+        last = t
+      }
+      const e = (expected[c] ?? 0) / dispersion
+      this.inside[trips - 1] = (this.inside[trips - 1] ?? 0) + e
+      this.rest[trips - 1] = Math.max(0, (this.due[t] ?? 0) - (this.inside[trips - 1] ?? 0))
+      this.caught[trips - 1] = shape + (this.seen[t] ?? 0)
+      struck += (strikes[c] ?? 0) / dispersion
+      due += e
+    }
+    return { trips, struck, due }
   }
 }
 
@@ -79,37 +140,6 @@ export function sumOver(values: Float64Array, chosen: ArrayLike<number>): number
 export interface PatternRatio {
   readonly logRatio: number
   readonly error: number
-}
-
-const NEWTON_STEPS = 30
-
-/** Ratio of a pattern's rate to what was expected of its hours, with the trips' luck worked out anew: maximum likelihood in the log ratio. */
-export function ratioOf(cells: Cells, { strikes: expected, shape, dispersion }: Expected, chosen: ArrayLike<number>): PatternRatio {
-  const [seen, due] = [byTrip(cells, cells.strikes), byTrip(cells, expected)]
-  const inside = new Map<number, { y: number; e: number }>()
-  for (let i = 0; i < chosen.length; i++) {
-    const c = at(chosen, i)
-    const sum = inside.get(at(cells.trip, c)) ?? { y: 0, e: 0 }
-    inside.set(at(cells.trip, c), { y: sum.y + at(cells.strikes, c) / dispersion, e: sum.e + at(expected, c) / dispersion })
-  }
-  const parts = [...inside].map(([t, { y, e }]) => ({ y, e, n: at(seen, t) / dispersion, rest: at(due, t) / dispersion - e }))
-  const struck = parts.reduce((sum, { y }) => sum + y, 0)
-  // Half a strike stands in where there was none: the ratio is then only said to be small.
-  const y = Math.max(struck, 0.5 / dispersion)
-  let logRatio = Math.log(y / parts.reduce((sum, { e }) => sum + e, 0))
-  for (let step = 0; step < NEWTON_STEPS; step++) {
-    const ratio = Math.exp(logRatio)
-    let [slope, information] = [y, 0]
-    for (const { e, n, rest } of parts) {
-      const pool = shape + Math.max(0, rest) + ratio * e
-      slope -= (ratio * e * (shape + n)) / pool
-      information += (ratio * e * (shape + n) * (shape + Math.max(0, rest))) / (pool * pool)
-    }
-    const change = Math.max(-1, Math.min(1, slope / information))
-    logRatio += change
-    if (Math.abs(change) < 1e-9) return { logRatio, error: 1 / Math.sqrt(information) }
-  }
-  return { logRatio, error: Infinity }
 }
 
 /** Prior of a pattern's log ratio: normal about nought. (ours) */

@@ -9,7 +9,7 @@ import { Family } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import { merged } from './merge.ts'
 import { LANES } from './nullBooks.ts'
-import { ratioOf, residuals, signedRoot, sumOver } from './score.ts'
+import { Weigher, residuals, signedRoot, sumOver } from './score.ts'
 import { FLOORS, searchPatterns } from './searchPatterns.ts'
 import type { Candidate } from './types.ts'
 
@@ -41,7 +41,7 @@ describe('the score of a pattern', () => {
     // Trips that do not differ: the ratio is strikes over expected strikes.
     const alike = { ...expected, shape: 1e4 }
     const [first] = itemsOf(cells, columns, [], FLOORS)
-    const { logRatio, error } = ratioOf(cells, alike, first!.cells)
+    const { logRatio, error } = new Weigher(cells, alike).ratio(first!.cells)
     const [seen, due] = [sumOver(cells.strikes, first!.cells), sumOver(alike.strikes, first!.cells)]
     expect(Math.exp(logRatio)).toBeCloseTo(seen / due, 1)
     expect(error).toBeCloseTo(1 / Math.sqrt(seen), 1)

@@ -6,14 +6,13 @@ import { alikeIn } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { flurryDispersion } from './bouts.ts'
 import { fitExpected } from './expected.ts'
-import type { Expected } from './expected.ts'
 import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { merged } from './merge.ts'
 import { drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
-import { Weigher, ratioOf, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
+import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
 import type { Candidate, Finding, HeldOut, PatternSearch, SearchInput, SearchOptions } from './types.ts'
 
 /** A pattern rests on at least this. (ours) */
@@ -54,12 +53,12 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     const { all, within } = weigher.variance(chosen)
     const z = signedRoot(sumOver(own, chosen), all)
     family.add(chosen, all, z)
-    if (z >= LEAST_Z) standing.push({ items: path, chosen: Int32Array.from(chosen), z, withinShare: within / all })
+    if (z >= LEAST_Z) standing.push({ items: path, chosen: chosen.slice(), z, withinShare: within / all })
   })
   const candidates = standing
     .sort((a, b) => b.z - a.z)
     .slice(0, MOST)
-    .map((one) => candidateOf(cells, expected, one))
+    .map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(cells, list))
   const unseen =
@@ -88,8 +87,8 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
 /** A pattern that stands out, before its ratio is worked out. */
 type Standing = Pick<Candidate, 'items' | 'chosen' | 'z' | 'withinShare'>
 
-function candidateOf(cells: Cells, expected: Expected, standing: Standing): Candidate {
-  const { logRatio, error } = ratioOf(cells, expected, standing.chosen)
+function candidateOf(weigher: Weigher, standing: Standing): Candidate {
+  const { logRatio, error } = weigher.ratio(standing.chosen)
   return { ...standing, score: scoreOf(logRatio, error), logRatio, error }
 }
 
