@@ -3,7 +3,6 @@ import type { Sky } from '../sky/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { readingTrack } from './readingTracks.ts'
-import { UNKNOWN_VALUE } from './track.ts'
 import type { Track, TrackValue } from './track.ts'
 import type { Setting } from './types.ts'
 
@@ -11,11 +10,18 @@ import type { Setting } from './types.ts'
 const ON_THE_HORIZON = -50 / 60
 const BELOW = { moonAltitudeDeg: -90, moonElongationDeg: 0 } as const
 
+/** Lux on the water at a time. */
+export interface Look extends TrackValue {
+  readonly sunAltitudeDeg: number
+  /** Share of the sky covered, 0–1; null where it is not known. */
+  readonly cloud: number | null
+}
+
 /** Light over a trip's place. What several conditions ask of it is worked out once. */
 export class Daylight {
   readonly sky: Sky
   private readonly clouds: Track
-  private readonly lux = new Map<EpochMs, TrackValue>()
+  private readonly looks = new Map<EpochMs, Look>()
   private readonly days = new Map<EpochMs, { sunrise: EpochMs | null; sunset: EpochMs | null }>()
 
   constructor(setting: Setting, latitude: number, longitude: number) {
@@ -23,16 +29,10 @@ export class Daylight {
     this.clouds = readingTrack(setting, 'cloudPct', [])
   }
 
-  /** Share of the sky covered, 0–1; null where it is not known. */
-  cloud(ms: EpochMs): number | null {
-    const { value } = this.clouds.at(ms)
-    return typeof value === 'number' ? value / 100 : null
-  }
-
-  /** Lux on the water; unknown while the cloud is. */
-  surfaceLux = (ms: EpochMs): TrackValue => {
-    let known = this.lux.get(ms)
-    if (!known) this.lux.set(ms, (known = this.luxAt(ms)))
+  /** Lux on the water, with what it was worked out from; unknown while the cloud is. */
+  look = (ms: EpochMs): Look => {
+    let known = this.looks.get(ms)
+    if (!known) this.looks.set(ms, (known = this.lookAt(ms)))
     return known
   }
 
@@ -48,12 +48,14 @@ export class Daylight {
     return known
   }
 
-  private luxAt(ms: EpochMs): TrackValue {
+  private lookAt(ms: EpochMs): Look {
     const { value, stale } = this.clouds.at(ms)
-    if (typeof value !== 'number') return UNKNOWN_VALUE
     const sunAltitudeDeg = this.sky.altitudeDeg('sun', ms)
+    if (typeof value !== 'number') return { value: null, stale: false, sunAltitudeDeg, cloud: null }
     // Beside a sun well up the moon is less than one part in ten thousand.
     const moon = sunAltitudeDeg > 5 ? BELOW : { moonAltitudeDeg: this.sky.altitudeDeg('moon', ms), moonElongationDeg: moonElongation(ms) }
-    return { value: surfaceIlluminance({ sunAltitudeDeg, ...moon, cloud: value / 100 }), stale }
+    const { moonAltitudeDeg, moonElongationDeg } = moon
+    const cloud = value / 100
+    return { value: surfaceIlluminance({ sunAltitudeDeg, moonAltitudeDeg, moonElongationDeg, cloud }), stale, sunAltitudeDeg, cloud }
   }
 }

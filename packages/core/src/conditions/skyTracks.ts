@@ -24,7 +24,7 @@ export const sunAltitudeTrack = overPlace(({ sky }, _, edges) => ({
 export const moonTrack = (_: Scene, edges: readonly number[]): Track =>
   functionTrack((ms) => ({ value: moonElongation(ms), stale: false }), edges, 12 * HOUR_MS)
 
-export const surfaceLuxTrack = overPlace((light, _, edges) => functionTrack(light.surfaceLux, edges))
+export const surfaceLuxTrack = overPlace((light, _, edges) => functionTrack(light.look, edges))
 
 /** Lux where the lure works, from the water's spectrum by visibility and tint, weighted as the eye by day weighs it. Rough. */
 export const lureLuxTrack = overPlace((light, setting, edges) => {
@@ -32,9 +32,10 @@ export const lureLuxTrack = overPlace((light, setting, edges) => {
   if (lureDepthM === undefined) return UNKNOWN_TRACK
   const [sight, tint] = [readingTrack(setting, 'visibilityM', []), readingTrack(setting, 'tint')]
   return functionTrack((ms) => {
-    const [lux, seen] = [light.surfaceLux(ms), sight.at(ms)]
+    const lux = light.look(ms)
+    const seen = sight.at(ms)
     if (typeof lux.value !== 'number' || typeof seen.value !== 'number' || seen.value <= 0) return UNKNOWN_VALUE
-    const goesIn = surfaceTransmission(light.sky.altitudeDeg('sun', ms), light.cloud(ms) ?? 1)
+    const goesIn = surfaceTransmission(lux.sunAltitudeDeg, lux.cloud ?? 1)
     return { value: lux.value * goesIn * daylightLeft(seen.value, tintOf(tint.at(ms).value), lureDepthM), stale: lux.stale || seen.stale }
   }, edges)
 })

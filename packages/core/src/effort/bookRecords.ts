@@ -1,7 +1,7 @@
 import { at } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
-import type { TripRecord } from './types.ts'
+import type { TripRecord, TripStint } from './types.ts'
 
 /** The records of a book that effort and rates rest on. */
 export interface BookRecords {
@@ -65,16 +65,14 @@ export function tripRecord({ trip, water, stints, readings, strikes }: TripBundl
     timeZone: trip.timeZone ?? water?.timeZone ?? 'UTC',
     latitude: water?.latitude ?? null,
     longitude: water?.longitude ?? null,
-    stints: stints.map((stint) => ({
-      stint: stint.id,
-      lure: stint.lure,
-      angler: stint.angler ?? null,
-      start: stint.start,
-      end: stint.end ?? null,
-      ...(stint.spot ? { spot: stint.spot } : {}),
-      ...(stint.endUnsure ? { endUnsure: true as const } : {}),
-    })),
+    stints: stints.map(tripStint),
     readings: readings,
     strikes: strikes.map((strike) => ({ strike: strike.id, stint: strike.stint ?? null, time: strike.time, outcome: strike.outcome ?? null })),
   }
+}
+
+function tripStint({ id, lure, angler, start, end, spot, endUnsure }: Stint): TripStint {
+  const stint = { stint: id, lure, angler: angler ?? null, start, end: end ?? null }
+  if (!spot && !endUnsure) return stint
+  return { ...stint, ...(spot ? { spot } : {}), ...(endUnsure ? { endUnsure } : {}) }
 }

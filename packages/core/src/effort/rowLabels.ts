@@ -40,6 +40,7 @@ interface Piece {
 }
 
 const QUARTER_MS = 15 * MINUTE_MS
+const NONE: readonly number[] = []
 const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
 
 /** What each column says of a piece of a trip. */
@@ -108,9 +109,10 @@ export class RowLabels {
         quarter = now
         for (const { column, info } of ofCalendar) write(column, wordOf(calendarOf(info.field, cut.fromMs, zone, bundle)))
       }
-      const values = this.numbers.map((info) =>
-        timeless && isOfTime(info) ? NaN : this.numberOf(info, { cut, cutTrip, bundle, zone }, stints.get(cut.stint.stint)),
-      )
+      const values =
+        this.numbers.length === 0
+          ? NONE
+          : this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, { cut, cutTrip, bundle, zone }, stints.get(cut.stint.stint))))
       return this.table.add(trip.id, hours, codes, values)
     }
   }

@@ -82,7 +82,7 @@ export class SegmentTable {
   columns(leftOut: LeftOut): SegmentColumns {
     const counts = Object.fromEntries(COUNTS.map((name) => [name, this.countsOf(name)])) as Record<CountName, Int32Array>
     // By row: what is measured of a segment's fish stands together.
-    const [fish, strikes] = [this.fish, this.strikes].map((list) => [...list].sort((a, b) => a.row - b.row)) as [typeof this.fish, typeof this.strikes]
+    const [fish, strikes] = [inRows(this.fish), inRows(this.strikes)]
     return {
       rows: this.hours.length,
       hours: new Float64Array(this.hours),
@@ -105,3 +105,9 @@ export class SegmentTable {
 
 /** A species that the trip was not after; a trip without a target is after all of them. */
 const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
+
+/** Trips are laid one after the other, so that most lists are in order as they are. */
+function inRows<T extends { readonly row: number }>(list: readonly T[]): readonly T[] {
+  const ordered = list.every(({ row }, i) => i === 0 || row >= at(list, i - 1).row)
+  return ordered ? list : [...list].sort((a, b) => a.row - b.row)
+}
