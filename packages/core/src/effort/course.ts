@@ -90,23 +90,26 @@ export class Course {
     for (const run of runs) for (const ms of run.fromMs) times[n++] = ms
     for (const ms of marks) times[n++] = ms
     times.sort()
-    const reached = new Int32Array(width)
+    // How far each run is, and when it goes on.
+    const next = new Int32Array(width)
+    const due = new Float64Array(width).fill(fromMs)
     const stretches: Stretch[] = []
-    let lastMs = -Infinity
+    let now: Stretch = { fromMs: -Infinity, codes: new Int32Array(width), stale: new Uint8Array(width) }
     for (const time of times) {
       const ms = Math.max(fromMs, time)
-      if (ms === lastMs) continue
-      lastMs = ms
-      const [codes, stale] = [new Int32Array(width), new Uint8Array(width)]
+      if (ms === now.fromMs) continue
+      now = { fromMs: ms, codes: now.codes.slice(), stale: now.stale.slice() }
+      stretches.push(now)
       for (let c = 0; c < width; c++) {
+        if ((due[c] ?? 0) > ms) continue
         const run = at(runs, c)
-        let i = reached[c] ?? 0
+        let i = next[c] ?? 0
         while ((run.fromMs[i + 1] ?? Infinity) <= ms) i++
-        reached[c] = i
-        codes[c] = run.codes[i] ?? NOT_KNOWN
-        stale[c] = run.stale[i] ?? 0
+        now.codes[c] = run.codes[i] ?? NOT_KNOWN
+        now.stale[c] = run.stale[i] ?? 0
+        next[c] = i + 1
+        due[c] = run.fromMs[i + 1] ?? Infinity
       }
-      stretches.push({ fromMs: ms, codes, stale })
     }
     return new Course(stretches)
   }

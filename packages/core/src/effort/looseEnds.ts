@@ -58,21 +58,18 @@ function span(trip: TripRecord): [number, number] {
 /** A stint that begins before an earlier stint of the same angler has ended. Both count. */
 function overlaps(stints: readonly TripStint[]): LooseEnd[] {
   const found: LooseEnd[] = []
-  const all = stints.flatMap((stint) => (stint.end === null ? [] : [{ id: stint.stint, angler: stint.angler, ...spanOf(stint) }]))
-  for (const angler of new Set(stints.map((stint) => stint.angler))) {
-    const closed = all
-      .filter((stint) => stint.angler === angler && stint.endMs > stint.startMs)
-      .map(({ id, startMs, endMs }) => ({ id, start: startMs, end: endMs }))
-      .sort((a, b) => a.start - b.start)
-    let longest = closed[0]
-    for (const stint of closed.slice(1)) {
-      if (longest && stint.start < longest.end) {
-        const both = Math.min(stint.end, longest.end) - stint.start
-        const whose = angler === null ? '' : ` of ${angler}`
-        found.push({ kind: 'stints-overlap', record: stint.id, message: `The stint overlaps stint ${longest.id}${whose} by ${minutes(both)}: both count.` })
-      }
-      if (!longest || stint.end > longest.end) longest = stint
+  const closed = stints.flatMap((stint) => (stint.end === null ? [] : [{ stint, ...spanOf(stint) }])).filter(({ startMs, endMs }) => endMs > startMs)
+  const inOrder = closed.every(({ startMs }, i) => i === 0 || startMs >= (closed[i - 1]?.startMs ?? 0)) ? closed : closed.sort((a, b) => a.startMs - b.startMs)
+  const longest = new Map<string | null, (typeof closed)[number]>()
+  for (const one of inOrder) {
+    const { angler, stint } = one.stint
+    const before = longest.get(angler)
+    if (before && one.startMs < before.endMs) {
+      const both = Math.min(one.endMs, before.endMs) - one.startMs
+      const whose = angler === null ? '' : ` of ${angler}`
+      found.push({ kind: 'stints-overlap', record: stint, message: `The stint overlaps stint ${before.stint.stint}${whose} by ${minutes(both)}: both count.` })
     }
+    if (!before || one.endMs > before.endMs) longest.set(angler, one)
   }
   return found
 }

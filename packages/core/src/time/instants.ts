@@ -67,18 +67,9 @@ function offsetMs(text: string): number {
 /** ISO 8601 in UTC with milliseconds: the one spelling stored. */
 export const isoUtc = (ms: EpochMs): string => new Date(ms).toISOString()
 
-/** Times read lately. The steps from records to effort each ask for the times of a trip; reading one costs several look-ups. */
-const lately = new Map<string, EpochMs>()
-const MOST_KEPT = 20_000
-
 /** Throws RangeError: for records that passed validation. */
 export function epochMs(iso: string): EpochMs {
-  let ms = lately.get(iso)
-  if (ms === undefined) {
-    ms = parseInstant(iso)
-    if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
-    if (lately.size >= MOST_KEPT) lately.clear()
-    lately.set(iso, ms)
-  }
+  const ms = parseInstant(iso)
+  if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
   return ms
 }
