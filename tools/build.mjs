@@ -11,11 +11,11 @@ const ownPackagesOnly = {
   },
 }
 
-async function bundle(entry, outfile) {
+async function bundle(entries, outdir) {
   const { build } = await import('esbuild')
   await build({
-    entryPoints: [join(root, entry)],
-    outfile: join(root, outfile),
+    entryPoints: Object.fromEntries(Object.entries(entries).map(([name, entry]) => [name, join(root, entry)])),
+    outdir: join(root, outdir),
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -63,7 +63,8 @@ export async function buildAll() {
     'package-lock.json',
     'tools/build.mjs',
   ]
-  if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src'])) await bundle('packages/server/src/main.ts', 'packages/server/dist/main.js')
+  if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src']))
+    await bundle({ main: 'packages/server/src/main.ts', thread: 'packages/server/src/features/analyses/thread.ts' }, 'packages/server/dist')
   if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
   if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
     console.log('Building the pages.')

@@ -87,5 +87,6 @@ export const routes = {
   weather: (book: string) => `/api/books/${book}/weather`,
   feed: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
   feedStop: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,
+  analyses: (book: string) => `/api/books/${book}/analyses`,
   export: (book: string) => `/api/books/${book}/export`,
 } as const

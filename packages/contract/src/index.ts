@@ -1,3 +1,5 @@
+export { longQuestion } from './analysis.ts'
+export type { AnalysisLine } from './analysis.ts'
 export { routes } from './api.ts'
 export type { BookSummary, BundleRemark, DeviceSummary, Health, ImportLine, ImportReport, Joined, Pairing, Session } from './api.ts'
 export { pushRequest } from './changes.ts'

@@ -62,6 +62,7 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'GET /api/books/:book/snapshot': 'member',
   'POST /api/books/:book/imports': 'owner',
   'GET /api/books/:book/export': 'member',
+  'POST /api/books/:book/analyses': 'member',
   'PUT /api/books/:book/pictures/:sha256': 'crew',
   'GET /api/books/:book/pictures/:sha256': 'member',
   'POST /api/books/:book/weather': 'crew',

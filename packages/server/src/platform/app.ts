@@ -4,6 +4,7 @@ import compressed from 'express-static-gzip'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { Problem } from '@jotbook/contract'
+import { analysisRoutes } from '../features/analyses/routes.ts'
 import { accountRoutes, invitationRoutes } from '../features/accounts/routes.ts'
 import { sessionRoutes } from '../features/books/routes.ts'
 import { bundleRoutes } from '../features/bundles/routes.ts'
@@ -74,6 +75,7 @@ export function createApp({ database, log, version, pages, door, now = Date.now,
     changeRoutes(database, intake, now),
     instrumentRoutes(database, feeds ?? liveFeeds(database, intake, door, now), { privateToo: !door.open }),
     bundleRoutes(database, now),
+    analysisRoutes(database),
     pictureRoutes(database, now),
     invitationRoutes(database, door, now),
   )

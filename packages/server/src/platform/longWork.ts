@@ -3,8 +3,8 @@ import { Problem } from '@jotbook/contract'
 import type { Progress, Steps } from '@jotbook/core'
 
 /** What long work tells of itself, and how it is called off. */
-export interface Watch {
-  readonly onProgress: (progress: Progress) => void
+export interface Watch<P = Progress> {
+  readonly onProgress: (progress: P) => void
   readonly signal: AbortSignal
 }
 

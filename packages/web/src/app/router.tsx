@@ -5,6 +5,7 @@ import { RouteProblem } from './RouteProblem.tsx'
 const tackle = () => import('../features/tackle/index.ts')
 const trips = () => import('../features/trips/index.ts')
 const waters = () => import('../features/waters/index.ts')
+const findings = () => import('../features/findings/index.ts')
 const book = () => import('../features/book/index.ts')
 
 /** Screens load when they are first opened. */
@@ -26,6 +27,8 @@ export const router = createBrowserRouter([
       { path: 'waters', lazy: async () => ({ Component: (await waters()).WatersPage }) },
       { path: 'waters/:water', lazy: async () => ({ Component: (await waters()).WaterPage }) },
       { path: 'findings', lazy: async () => ({ Component: (await import('../features/board/index.ts')).BoardPage }) },
+      { path: 'findings/search', lazy: async () => ({ Component: (await findings()).SearchPage }) },
+      { path: 'findings/trial', lazy: async () => ({ Component: (await findings()).TrialPage }) },
       { path: 'tackle', lazy: async () => ({ Component: (await tackle()).TacklePage }) },
       { path: 'tackle/classes', lazy: async () => ({ Component: (await tackle()).ClassesPage }) },
       { path: 'tackle/new', lazy: async () => ({ Component: (await tackle()).LurePage }) },

@@ -3,6 +3,7 @@ export const text = {
   name: 'Jot Book',
   toPage: 'To the page',
   places: { today: 'Today', trips: 'Trips', waters: 'Waters', findings: 'Findings', tackle: 'Tackle', book: 'Book' },
+  findings: { board: 'Board', search: 'Search', trial: 'On trial' },
   sync: {
     refused: (count: number) => `${count} need you`,
     kept: (count: number) => `${count} kept on this device`,

@@ -1,10 +1,11 @@
 import { Router, raw } from 'express'
 import { Problem } from '@jotbook/contract'
+import type { ImportLine } from '@jotbook/contract'
 import { ZIP_LIMITS, ZipRefusal, unzipBundle, writePlacesGeoJson, writePlacesGpx, zipBundle } from '@jotbook/core/formats'
+import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import type { Database } from '../../platform/database.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import { exportBundle, exportJson, recordsOfBook } from './exportBook.ts'
-import { answerAsItGoes } from './answerAsItGoes.ts'
 import { importBundle, namespaceOf } from './importBundle.ts'
 
 const PLACES_AS = {
@@ -22,7 +23,11 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     const files = unpacked(request.body)
     const namespace = namespaceOf(request.query.namespace)
     const ask = { bookId: book, author, namespace, files, dryRun: request.query.dry === '1' }
-    await answerAsItGoes(response, (watch) => database.transaction((tx) => importBundle(tx, ask, now(), watch)))
+    // It runs in one transaction: called off, nothing of it stays.
+    await answerAsItGoes(response, async (watch) => {
+      const line: ImportLine = { report: await database.transaction((tx) => importBundle(tx, ask, now(), watch)) }
+      return line
+    })
   })
 
   router.get('/export', async (request, response) => {

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Board } from '@jotbook/core'
+import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
 import { Button, LinkButton, Page, Quiet } from '../../ui/controls.tsx'
@@ -27,6 +28,7 @@ export function BoardPage() {
   const trips = useAppSelector(({ records }) => records.trips)
   return (
     <Page>
+      <FindingsNav />
       <Sentence question={question} />
       <ProblemNote problem={problem} />
       {board?.all ? <Answered board={board} question={question} /> : board && <NothingToSay trips={trips.length} />}

@@ -1,0 +1,22 @@
+import { parentPort, workerData } from 'node:worker_threads'
+import { answerLong } from '@jotbook/core'
+import type { ThreadLine, ThreadWork } from './inThread.ts'
+
+/** What runs beside the server: one question to one book. It is called off by ending the thread. */
+const { book, question } = workerData as ThreadWork
+const tell = (line: ThreadLine): void => parentPort?.postMessage(line)
+
+const TELL_EVERY_MS = 50
+let told = 0
+try {
+  const answer = answerLong(book, question, (progress) => {
+    if (Date.now() - told < TELL_EVERY_MS) return
+    told = Date.now()
+    tell({ progress })
+  })
+  tell({ answer })
+} catch (error) {
+  // A RangeError says what is wrong with the question; anything else ends the thread and is told in general words.
+  if (!(error instanceof RangeError)) throw error
+  tell({ wrong: error.message })
+}

@@ -1,0 +1,31 @@
+import type { Response } from 'express'
+import { Problem } from '@jotbook/contract'
+import type { Watch } from './longWork.ts'
+import { asProblem } from './problemHandler.ts'
+
+/** Progress is told at most so often. */
+const TELL_EVERY_MS = 100
+
+/**
+ * Answers line by line while the work goes on: its progress, and last the line it comes to or its Problem. Whoever hangs up calls the
+ * work off.
+ */
+export async function answerAsItGoes<P>(response: Response, work: (watch: Watch<P>) => Promise<object>): Promise<void> {
+  const calledOff = new AbortController()
+  response.on('close', () => calledOff.abort())
+  response.type('application/x-ndjson')
+  const tell = (line: object): void => void response.write(`${JSON.stringify(line)}\n`)
+  let told = 0
+  const onProgress: Watch<P>['onProgress'] = (progress) => {
+    if (Date.now() - told < TELL_EVERY_MS) return
+    told = Date.now()
+    tell({ progress })
+  }
+  try {
+    tell(await work({ onProgress, signal: calledOff.signal }))
+  } catch (error) {
+    const problem = error instanceof Problem ? error : asProblem(error)
+    tell({ problem: problem.toJSON() })
+  }
+  response.end()
+}

@@ -1,0 +1,80 @@
+import { Box } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Finding, LongQuestion, PatternSearch } from '@jotbook/core'
+import { FindingsNav } from '../../app/FindingsNav.tsx'
+import { useAppSelector } from '../../app/store.ts'
+import { Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { CONFIDENCE, useNaming } from '../board/index.ts'
+import { Asking } from './Asking.tsx'
+import { FindingRow } from './FindingRow.tsx'
+import { RatioAxis } from './RatioAxis.tsx'
+import { ratioScale } from './ratioScale.ts'
+import { text } from './text.ts'
+import { useLongAnswer } from './useLongAnswer.ts'
+
+const SEED = 1
+const SPINDLE_WIDTH = 320
+
+/** Which conditions, joined, bring more than their hours would: asked of one water. */
+export function SearchPage() {
+  const words = text.search
+  const waters = useAppSelector(({ records }) => records.waters)
+  const [chosen, setChosen] = useState<string>()
+  const [asked, setAsked] = useState('')
+  const { ask, stop, progress, answer, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>()
+  const water = chosen ?? waters[0]?.name ?? ''
+  const onAsk = (): void => {
+    setAsked(water)
+    ask({ kind: 'search', water, where: '', seed: SEED, confidence: CONFIDENCE })
+  }
+  return (
+    <Page>
+      <FindingsNav />
+      <Title>{words.title}</Title>
+      <Quiet>{words.note}</Quiet>
+      <Asking water={water} everyWater={false} onWater={setChosen} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+      <ProblemNote problem={problem} />
+      {answer && <Found search={answer} water={asked} />}
+    </Page>
+  )
+}
+
+function Found({ search, water }: { search: PatternSearch; water: string }) {
+  const words = text.search
+  const strong = [...search.findings, ...search.alone].filter(({ strength }) => strength === 'strong')
+  return (
+    <Box as="section" aria-live="polite" mt="20px">
+      <Box bg="band" color="onBand" px={{ base: '16px', md: '32px' }} py="14px" mx={{ base: '-16px', md: '-32px' }} data-testid="answer">
+        <Box fontSize="large" fontWeight="700">
+          {words.sentence(water, strong.length)}
+        </Box>
+        <Box color="onBandQuiet">{words.rests(search)}</Box>
+      </Box>
+      <Findings title={words.found} findings={search.findings} water={water} />
+      {search.alone.length > 0 && <Findings title={words.alone} findings={search.alone} water={water} />}
+    </Box>
+  )
+}
+
+function Findings({ title, findings, water }: { title: string; findings: readonly Finding[]; water: string }) {
+  const naming = useNaming()
+  const scale = ratioScale(SPINDLE_WIDTH)
+  return (
+    <Box mt="20px">
+      <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' }} gap="24px" alignItems="end">
+        <Heading>{title}</Heading>
+        <RatioAxis scale={scale} name={text.search.axis} />
+      </Box>
+      {findings.length === 0 ? (
+        <p>{text.search.nothing}</p>
+      ) : (
+        <Box as="ul" p="0" m="0">
+          {findings.map((finding) => (
+            <FindingRow key={JSON.stringify(finding.conditions)} finding={finding} water={water} scale={scale} naming={naming} />
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,134 @@
+import { Box } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { ClaimTrial, LongQuestion, Verdict } from '@jotbook/core'
+import { FindingsNav } from '../../app/FindingsNav.tsx'
+import { Spindle } from '../../charts/Spindle.tsx'
+import type { RateScale } from '../../charts/Spindle.tsx'
+import { Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { whole } from '../../ui/locale.ts'
+import { CONFIDENCE } from '../board/index.ts'
+import { Asking } from './Asking.tsx'
+import { RatioAxis } from './RatioAxis.tsx'
+import { ratioScale } from './ratioScale.ts'
+import { text } from './text.ts'
+import { useLongAnswer } from './useLongAnswer.ts'
+
+const ORDER: readonly Verdict[] = ['holds', 'fails', 'no difference', 'too early', 'cannot be learnt']
+/** What tells nothing yet stays folded. */
+const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
+const SPINDLE_WIDTH = 320
+const COLUMNS = { base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' } as const
+
+/** Every rule of the trade against the book's own hours. */
+export function TrialPage() {
+  const words = text.trial
+  const [water, setWater] = useState('')
+  const [asked, setAsked] = useState('')
+  const { ask, stop, progress, answer, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>()
+  const onAsk = (): void => {
+    setAsked(water)
+    ask({ kind: 'claims', water: water === '' ? null : water, confidence: CONFIDENCE })
+  }
+  return (
+    <Page>
+      <FindingsNav />
+      <Title>{words.title}</Title>
+      <Quiet>{words.note}</Quiet>
+      <Asking water={water} everyWater onWater={setWater} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+      <ProblemNote problem={problem} />
+      {answer && <Tried trials={answer} water={asked} />}
+    </Page>
+  )
+}
+
+function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string }) {
+  const scale = ratioScale(SPINDLE_WIDTH)
+  const of = (verdict: Verdict): readonly ClaimTrial[] => trials.filter((trial) => trial.verdict === verdict)
+  return (
+    <Box as="section" aria-live="polite" mt="20px">
+      <Box
+        bg="band"
+        color="onBand"
+        px={{ base: '16px', md: '32px' }}
+        py="14px"
+        mx={{ base: '-16px', md: '-32px' }}
+        fontSize="large"
+        fontWeight="700"
+        data-testid="answer"
+      >
+        {text.trial.sentence(water, (verdict) => of(verdict).length)}
+      </Box>
+      {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict) => (
+        <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} />
+      ))}
+    </Box>
+  )
+}
+
+function Verdicts({ verdict, trials, scale }: { verdict: Verdict; trials: readonly ClaimTrial[]; scale: RateScale }) {
+  const title = `${text.trial.verdicts[verdict]} · ${whole(trials.length)}`
+  const rows = (
+    <Box as="ul" p="0" m="0">
+      {trials.map((trial) => (
+        <TrialRow key={trial.claim.id} trial={trial} scale={scale} />
+      ))}
+    </Box>
+  )
+  if (FOLDED.has(verdict))
+    return (
+      <Box as="details" mt="20px">
+        <Box as="summary" fontFamily="heading" fontSize="large" fontWeight="700" cursor="pointer" minH="40px">
+          {title}
+        </Box>
+        {rows}
+      </Box>
+    )
+  return (
+    <Box mt="20px">
+      <Box display="grid" gridTemplateColumns={COLUMNS} gap="24px" alignItems="end">
+        <Heading>{title}</Heading>
+        <RatioAxis scale={scale} name={text.trial.axis} />
+      </Box>
+      {rows}
+    </Box>
+  )
+}
+
+function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
+  const { claim, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, why } = trial
+  const words = text.trial
+  const notes = [
+    `${claim.id}`,
+    hoursIn > 0 || hoursOut > 0 ? words.hours(hoursIn, hoursOut) : '',
+    hoursNeeded === null ? '' : words.needed(hoursNeeded),
+    claim.dispute === undefined ? '' : words.dispute(claim.dispute),
+    why ?? '',
+  ].filter(Boolean)
+  return (
+    <Box
+      as="li"
+      display="grid"
+      gridTemplateColumns={COLUMNS}
+      gap="2px 24px"
+      alignItems="center"
+      py="8px"
+      borderBottom="1px solid"
+      borderColor="rule"
+      listStyleType="none"
+    >
+      <Box>
+        <Box>{claim.says}</Box>
+        <Box fontSize="small" color="quiet">
+          {notes.join(' · ')}
+        </Box>
+      </Box>
+      {ratio === null ? (
+        <span />
+      ) : (
+        <Spindle rate={ratio} raw={ratio} lower={lower} upper={upper} scale={scale} usualRate={1} label={words.label(ratio, lower, upper)} height={32} />
+      )}
+      <Box fontWeight="600">{ratio === null ? '' : words.numbers(lower, ratio, upper)}</Box>
+    </Box>
+  )
+}

@@ -1,0 +1,2 @@
+export { SearchPage } from './SearchPage.tsx'
+export { TrialPage } from './TrialPage.tsx'
