@@ -10,7 +10,7 @@ async function screens(app: App): Promise<string[]> {
   const lure = await one(`select id from lures where name = 'Jerkbait, grey shad'`)
   const water = await one(`select id from waters where name = 'Quennor Reach'`)
   const trips = ['/trips', '/trips?as=calendar', '/trips/new', `/trips/${trip}`, `/trips/${trip}?as=rows`, `/trips/${trip}/edit`]
-  const findings = ['/findings?by=lure', '/findings?by=class&split=water', '/findings?by=lure&where=year%3D1999']
+  const findings = ['/findings?by=lure', '/findings?by=class&split=water', '/findings?by=lure&where=year%3D1999', '/findings/search', '/findings/trial']
   return [
     '/today',
     ...trips,

@@ -72,15 +72,24 @@ const fishing = async (page, theme) => {
   }
 }
 
+/** A question that takes seconds, and its answer. */
+const asked = (place, button, water) => async (page) => {
+  await page.goto(`${url}/findings/${place}`)
+  await page.getByText(/all in the book/).waitFor()
+  if (water) await page.getByLabel('Water', { exact: true }).selectOption(water)
+  await page.getByRole('button', { name: button }).click()
+  await page.getByTestId('answer').waitFor({ timeout: 60_000 })
+}
+
 const VIEWS = {
   today: { open: at('/today') },
   trips: { open: at('/trips') },
-  calendar: { open: at('/trips?as=calendar') },
   trip: { open: onTrip },
   'trip-phone': { open: onTrip, width: 390 },
   board: { open: at(question) },
   'board-apart': { open: at('/findings?by=class&split=water') },
-  'board-night': { open: at(question), night: true },
+  search: { open: asked('search', 'Search this water', 'Immerlow Reservoir') },
+  trial: { open: asked('trial', 'Try the rules') },
   dock: { open: mending },
   notebook: {
     open: async (page) => {

@@ -20,8 +20,8 @@ export function rateScale(highest: number, width: number): RateScale {
 export interface SpindleProps {
   /** The rate the board sorts by. */
   readonly rate: number
-  /** As counted: an open tick beside it. */
-  readonly raw: number
+  /** The same as counted, or on other hours: an open ring beside it. */
+  readonly raw?: number
   readonly lower: number
   readonly upper: number
   readonly scale: RateScale
@@ -54,7 +54,7 @@ export function Spindle({ rate, raw, lower, upper, scale, usualRate, label, heig
       ) : (
         <path d={`M${to} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
       )}
-      {scale.x(raw) <= scale.width && <circle cx={place(raw)} cy={middle} r="3.2" fill={ink.paper} stroke={ink.ink} strokeWidth="1.4" />}
+      {raw !== undefined && scale.x(raw) <= scale.width && <circle cx={place(raw)} cy={middle} r="3.2" fill={ink.paper} stroke={ink.ink} strokeWidth="1.4" />}
       <path d={`M${at} ${middle - height * 0.3}V${middle + height * 0.3}`} stroke={ink.ink} strokeWidth="3" />
     </svg>
   )

@@ -3,13 +3,15 @@ import { useAppSelector } from '../../app/store.ts'
 import { useNames, useUnits } from '../../app/useBook.ts'
 import { calendarDay } from '../../ui/locale.ts'
 import { dateOf } from '../trips/index.ts'
-import { CONDITIONS, conditionText, levelText } from './words.ts'
+import { CONDITIONS, conditionText, levelText, levelsText } from './words.ts'
 import type { NamesByColumn } from './words.ts'
 import type { AskedQuestion } from './question.ts'
 
 export interface Naming {
   /** A level of a column in words. */
   readonly level: (column: string, level: string) => string
+  /** Several levels of a column, any of which will do. */
+  readonly levels: (column: string, levels: readonly string[]) => string
   /** A group with the conditions it was asked under: `Jerkbait, grey shad on Immerlow, 45 to 50 °F, stained`. */
   readonly subject: (question: AskedQuestion, group: readonly string[]) => string
 }
@@ -35,6 +37,6 @@ export function useNaming(): Naming {
       const conditions = held.map((condition) => conditionText(condition, where, units)).join(', ')
       return `${name.charAt(0).toUpperCase()}${name.slice(1)}${place}${conditions ? `, ${conditions}` : ''}`
     }
-    return { level, subject }
+    return { level, levels: (column, several) => levelsText(column, several, names, units), subject }
   }, [units, water, lure, spot, setup, trips])
 }

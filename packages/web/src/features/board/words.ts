@@ -1,6 +1,6 @@
 import { DEFAULT_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
 import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
-import { decimals, monthName, unitLabel } from '../../ui/locale.ts'
+import { decimals, listOf, monthName, unitLabel } from '../../ui/locale.ts'
 
 /** A condition of the question: its band column, the column a range goes on, and how it reads when it is left open. */
 export interface Condition {
@@ -72,6 +72,19 @@ export function conditionText(condition: Condition, where: readonly Clause[], un
   if (range?.kind === 'range') return rangeText(range.from, range.to, rangeUnit(condition, units))
   const bands = where.find((clause) => clause.column === condition.band)
   return bands && bands.kind !== 'range' ? bands.values.map((value) => bandText(condition.band, value, units)).join(' or ') : condition.open
+}
+
+/** Several levels of one column: neighbouring bands of temperature as one range, else one or the other. */
+export function levelsText(column: string, levels: readonly string[], names: NamesByColumn, units: UnitPreferences): string {
+  const { edges, labels } = DEFAULT_BANDS.temp_band
+  const places = column === 'temp_band' ? levels.map((label) => labels.indexOf(label)).sort((a, b) => a - b) : []
+  const [first, last] = [places[0] ?? -1, places.at(-1) ?? -1]
+  if (places.length > 1 && first >= 0 && last - first === places.length - 1)
+    return rangeText(edges[first - 1] ?? null, edges[last] ?? null, { stored: 'C', shown: units.temperature, label: '' })
+  return listOf(
+    levels.map((level) => levelText(column, level, names, units)),
+    'disjunction',
+  )
 }
 
 /** Names of the ids that columns hold. */

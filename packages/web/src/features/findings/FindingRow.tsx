@@ -4,7 +4,6 @@ import { whereText } from '@jotbook/core'
 import { Link } from 'react-router'
 import { Spindle } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
-import { listOf } from '../../ui/locale.ts'
 import type { Naming } from '../board/index.ts'
 import { text } from './text.ts'
 
@@ -19,12 +18,7 @@ interface FindingRowProps {
 export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
   const words = text.search
   const strong = finding.strength === 'strong'
-  const conditions = finding.conditions.map(({ column, levels }) =>
-    listOf(
-      levels.map((level) => naming.level(column, level)),
-      'disjunction',
-    ),
-  )
+  const conditions = finding.conditions.map(({ column, levels }) => naming.levels(column, levels))
   const notes = [words.kind[finding.kind], words.heldOut(finding.heldOut), words.merged(finding.merged)].filter(Boolean)
   return (
     <Box
@@ -49,7 +43,7 @@ export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
       </Box>
       <Spindle
         rate={finding.ratio}
-        raw={finding.heldOut?.ratio ?? finding.ratio}
+        {...(finding.heldOut ? { raw: finding.heldOut.ratio } : {})}
         lower={finding.lower}
         upper={finding.upper}
         scale={scale}

@@ -60,6 +60,7 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
 function Findings({ title, findings, water }: { title: string; findings: readonly Finding[]; water: string }) {
   const naming = useNaming()
   const scale = ratioScale(SPINDLE_WIDTH)
+  const strongFirst = [...findings].sort((a, b) => Number(b.strength === 'strong') - Number(a.strength === 'strong'))
   return (
     <Box mt="20px">
       <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' }} gap="24px" alignItems="end">
@@ -70,7 +71,7 @@ function Findings({ title, findings, water }: { title: string; findings: readonl
         <p>{text.search.nothing}</p>
       ) : (
         <Box as="ul" p="0" m="0">
-          {findings.map((finding) => (
+          {strongFirst.map((finding) => (
             <FindingRow key={JSON.stringify(finding.conditions)} finding={finding} water={water} scale={scale} naming={naming} />
           ))}
         </Box>

@@ -59,14 +59,21 @@ function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string
       >
         {text.trial.sentence(water, (verdict) => of(verdict).length)}
       </Box>
-      {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict) => (
-        <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} />
+      {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict, i) => (
+        <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} withAxis={i === 0} />
       ))}
     </Box>
   )
 }
 
-function Verdicts({ verdict, trials, scale }: { verdict: Verdict; trials: readonly ClaimTrial[]; scale: RateScale }) {
+interface VerdictsProps {
+  readonly verdict: Verdict
+  readonly trials: readonly ClaimTrial[]
+  readonly scale: RateScale
+  readonly withAxis: boolean
+}
+
+function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
   const title = `${text.trial.verdicts[verdict]} · ${whole(trials.length)}`
   const rows = (
     <Box as="ul" p="0" m="0">
@@ -88,7 +95,7 @@ function Verdicts({ verdict, trials, scale }: { verdict: Verdict; trials: readon
     <Box mt="20px">
       <Box display="grid" gridTemplateColumns={COLUMNS} gap="24px" alignItems="end">
         <Heading>{title}</Heading>
-        <RatioAxis scale={scale} name={text.trial.axis} />
+        {withAxis && <RatioAxis scale={scale} name={text.trial.axis} />}
       </Box>
       {rows}
     </Box>
@@ -96,12 +103,12 @@ function Verdicts({ verdict, trials, scale }: { verdict: Verdict; trials: readon
 }
 
 function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
-  const { claim, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, why } = trial
+  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, why } = trial
   const words = text.trial
   const notes = [
     `${claim.id}`,
-    hoursIn > 0 || hoursOut > 0 ? words.hours(hoursIn, hoursOut) : '',
-    hoursNeeded === null ? '' : words.needed(hoursNeeded),
+    words.hours(hoursIn, hoursOut),
+    verdict === 'too early' && hoursNeeded !== null ? words.needed(hoursNeeded) : '',
     claim.dispute === undefined ? '' : words.dispute(claim.dispute),
     why ?? '',
   ].filter(Boolean)
@@ -126,7 +133,7 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
       {ratio === null ? (
         <span />
       ) : (
-        <Spindle rate={ratio} raw={ratio} lower={lower} upper={upper} scale={scale} usualRate={1} label={words.label(ratio, lower, upper)} height={32} />
+        <Spindle rate={ratio} lower={lower} upper={upper} scale={scale} usualRate={1} label={words.label(ratio, lower, upper)} height={32} />
       )}
       <Box fontWeight="600">{ratio === null ? '' : words.numbers(lower, ratio, upper)}</Box>
     </Box>

@@ -22,7 +22,7 @@ export const text = {
       `${counted(candidates, 'pattern')} held against ${counted(permutations, 'book')} without any. Trips differ by a spread of ${decimals(nullModel.tripSd, 2)}; strikes come ${decimals(nullModel.bout, 1)} at a time.`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
-    axis: 'times what these hours would bring · the open ring: on trips that did not find it',
+    axis: 'times what these hours would bring · ring: on unseen trips',
     chance: (p: number) => (p < 0.01 ? 'chance: under 1 in 100' : `chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
     counts: ({ strikes, hours, trips, expected }: Finding) =>
@@ -50,7 +50,7 @@ export const text = {
     } satisfies Record<Verdict, string>,
     axis: 'what the rule praises, over what it is held against',
     numbers: (lower: number, ratio: number, upper: number) => `${times(ratio)} (${limits(lower, upper)})`,
-    hours: (inside: number, outside: number) => `${whole(inside)} h against ${whole(outside)} h`,
+    hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h against ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
     needed: (hours: number) => `about ${whole(hours)} hours more would tell`,
     dispute: (name: string) => `in dispute: ${name}`,
     label: (ratio: number, lower: number, upper: number) => `${times(ratio)}, ${limits(lower, upper)}`,
