@@ -4,6 +4,7 @@ import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { CLAIMS, ownClaim } from '../../practice/index.ts'
 import { claimedTrips } from '../../test/claimBooks.ts'
 import { emptyBook } from '../../test/books.ts'
+import { STUDIED, outcomeBook } from '../../test/outcomeBooks.ts'
 import { phaseExcess } from '../phase.ts'
 import { powerAt, powerForRatio } from '../power.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
@@ -36,6 +37,9 @@ describe('the rules of practice', () => {
     expect(() => tryClaims(emptyBook())).toThrow(/no hours/)
   })
 })
+
+/** One claim a book, or four: then more books. */
+const ASKED_SELDOM: ReadonlySet<string> = new Set(['zone', 'follow-up', 'between', 'between lower'])
 
 const found = (ratio: number, lower: number, upper: number, pValue: number, more: Partial<Asked> = {}): Asked => ({
   outcome: 'rate',
@@ -85,6 +89,32 @@ describe('judge', () => {
     expect(held).toBeGreaterThan(0.7 * truths)
     expect(wrong / held).toBeLessThan(0.15)
   }, 120_000)
+})
+
+/** A short version of `bench/studies/outcomes.ts`: its bar is for 200 books of each kind. */
+describe('claims of every kind of outcome', () => {
+  it('are found true where they are, and seldom where they are not', () => {
+    const random = seededRandom(3)
+    let [truths, held, wrong] = [0, 0, 0]
+    const silent = STUDIED.filter((outcome) => {
+      let [trueOnes, found] = [0, 0]
+      for (let n = 0; n < (ASKED_SELDOM.has(outcome) ? 6 : 2); n++) {
+        const made = outcomeBook(outcome, random)
+        trueOnes += made.truths.filter(Boolean).length
+        tryClaims(made.book, { claims: made.claims }).forEach(({ verdict }, i) => {
+          if (verdict !== 'holds') return
+          held++
+          if (made.truths[i]) found++
+          else wrong++
+        })
+      }
+      truths += trueOnes
+      return trueOnes > 0 && found === 0
+    })
+    expect(silent).toEqual([])
+    expect(held - wrong).toBeGreaterThan(0.6 * truths)
+    expect(wrong / held).toBeLessThan(0.15)
+  }, 240_000)
 })
 
 describe('shares and weights within trips', () => {
