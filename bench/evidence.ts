@@ -2,8 +2,9 @@ import { spawnSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
 import { performance } from 'node:perf_hooks'
-import { at, cellsOf, fitMultilevelPoisson, fitPoissonModel, fitRateCurve, rateBoard, searchPatterns } from '@jotbook/core'
+import { BAND_NAMES, at, buildColumns, cellsOf, fitMultilevelPoisson, fitPoissonModel, fitRateCurve, rateBoard, searchPatterns } from '@jotbook/core'
 import type { ModelData, SegmentColumns } from '@jotbook/core'
+import { everything, madeUpBook } from './madeBook.ts'
 import { madeColumns } from './madeColumns.ts'
 
 /**
@@ -114,6 +115,15 @@ measure(
   },
   1,
 )
+
+const cutBooks = [75, 300, 1200].map(madeUpBook)
+const cutRows = cutBooks.map((book) => buildColumns(book, everything).rows)
+rows.push({
+  work: `cutting segments with all ${BAND_NAMES.length + 5} conditions`,
+  aim: '200,000 a second',
+  sizes: cutRows,
+  took: cutBooks.map((book) => best(() => buildColumns(book, everything), 6)),
+})
 
 const exponent = ({ sizes, took }: Row): string => {
   const [a, b] = [sizes.length - 2, sizes.length - 1]
