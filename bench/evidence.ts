@@ -150,5 +150,5 @@ const text = [
   `Peers: ${peers.map(([name, there]) => `${name} ${there ? 'is on the machine, and is not driven by this bench yet' : 'is absent'}`).join('; ')}. Aims against peers name their figures as published with the aims, on two cores of 2.5 GHz.`,
   '',
 ]
-writeFileSync(new URL('../docs/benchmarks.md', import.meta.url), text.join('\n'))
+writeFileSync('docs/benchmarks.md', text.join('\n'))
 console.log(`memory: ${memoryMb.toFixed(0)} MB`)
