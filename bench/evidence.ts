@@ -42,7 +42,7 @@ const modelData = (columns: SegmentColumns, names: readonly string[]): ModelData
 const FIXED = ['temp_band', 'wind_band', 'sky_band', 'season', 'class', 'water']
 const SEARCHED = ['temp_band', 'wind_band', 'sky_band', 'class'] as const
 const rows: Row[] = []
-function measure(work: string, aim: string, sizes: readonly number[], run: (columns: SegmentColumns) => () => unknown, times = 2): void {
+function measure(work: string, aim: string, sizes: readonly number[], run: (columns: SegmentColumns) => () => unknown, times = 4): void {
   const took = sizes.map((size) => {
     const ready = run(madeColumns(size))
     return best(ready, times)
@@ -87,7 +87,7 @@ measure(
     const data = modelData(columns, [...FIXED, 'trip'])
     return () => fitMultilevelPoisson(data, { fixed: ['temp_band', 'wind_band'], random: ['trip'] })
   },
-  1,
+  2,
 )
 measure(
   'curve along the temperature, with trips',
@@ -102,7 +102,7 @@ measure(
     }
     return () => fitRateCurve(data)
   },
-  1,
+  2,
 )
 measure(
   'search, three conditions joined, 200 books',
@@ -113,7 +113,7 @@ measure(
     const cells = cellsOf(columns, all, [...SEARCHED, 'season', 'day_quarter'])
     return () => searchPatterns({ cells, columns: SEARCHED, alone: [], held: ['season', 'day_quarter', 'class'], bout: 1 })
   },
-  1,
+  2,
 )
 
 const cutBooks = [75, 300, 1200].map(madeUpBook)

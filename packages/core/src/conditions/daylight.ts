@@ -20,7 +20,7 @@ export interface Look extends TrackValue {
 /** Light over a trip's place. What several conditions ask of it is worked out once. */
 export class Daylight {
   readonly sky: Sky
-  private readonly clouds: Track
+  readonly clouds: Track
   private readonly looks = new Map<EpochMs, Look>()
   private readonly days = new Map<EpochMs, { sunrise: EpochMs | null; sunset: EpochMs | null }>()
 

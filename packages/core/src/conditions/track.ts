@@ -1,5 +1,4 @@
 import { countWhile, signChange } from '../numerics/index.ts'
-import { MINUTE_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
 export interface TrackValue {
@@ -30,36 +29,62 @@ export function constantTrack(value: number | string | null): Track {
   return { cuts: () => [], at: () => seen }
 }
 
-const LOOK_MS = 10 * MINUTE_MS
+/** How a function is looked at for its changes of band. */
+export interface Looks {
+  readonly everyMs: number
+  /** Times within a span at which it may jump or bend: it is looked at on either side of them too. */
+  readonly corners?: (fromMs: EpochMs, toMs: EpochMs) => readonly EpochMs[]
+}
 
 /**
- * A condition that can be worked out for any time. It is looked at every ten minutes, and each change of band between two looks is
- * found to the millisecond; a visit to another band that is shorter than the time between two looks may be missed.
+ * A condition that can be worked out for any time. Each change of band between two looks is found to the millisecond; a visit to
+ * another band that lies between two looks may be missed. Where its corners are looked at, only a smooth turn can do that.
  */
-export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly number[], lookMs = LOOK_MS): Track {
-  const seen = new Map<number, TrackValue>()
-  const look = (node: number): TrackValue => {
-    let value = seen.get(node)
-    if (value === undefined) seen.set(node, (value = f(node * lookMs)))
-    return value
-  }
+export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly number[], { everyMs, corners }: Looks): Track {
   return {
     at: f,
     cuts: (fromMs, toMs) => {
       const found: EpochMs[] = []
-      for (let node = Math.floor(fromMs / lookMs); node * lookMs < toMs; node++) {
-        changes(f, edges, node * lookMs, (node + 1) * lookMs, look(node), look(node + 1), found)
+      const times = lookTimes(fromMs, toMs, everyMs, corners?.(fromMs, toMs) ?? [])
+      let [ms, value] = [times[0] ?? fromMs, f(times[0] ?? fromMs)]
+      for (const next of times) {
+        if (next === ms) continue
+        const then = f(next)
+        changes(f, edges, ms, next, value, then, found)
+        ms = next
+        value = then
       }
       return found
     },
   }
 }
 
+/** In order: every so often from before a span to after it, and on either side of each corner inside it. */
+function lookTimes(fromMs: EpochMs, toMs: EpochMs, everyMs: number, corners: readonly EpochMs[]): Float64Array {
+  const first = Math.floor(fromMs / everyMs)
+  const regular = Math.ceil(toMs / everyMs) - first + 1
+  const times = new Float64Array(regular + 2 * corners.length).fill(first * everyMs)
+  for (let i = 0; i < regular; i++) times[i] = (first + i) * everyMs
+  let n = regular
+  for (const ms of corners) {
+    if (ms <= fromMs || ms >= toMs) continue
+    times[n++] = ms - 1
+    times[n++] = ms
+  }
+  return times.sort()
+}
+
 /** A condition that only changes at known times, each of which begins a new value. Times ascending. */
-export function stepTrack(times: readonly EpochMs[], valueFrom: (ms: EpochMs) => number | null): Track {
+export function stepTrack(times: Float64Array, valueFrom: (ms: EpochMs) => number | null): Track {
   const values = new Map<EpochMs, TrackValue>()
   return {
-    cuts: (fromMs, toMs) => times.filter((ms) => ms > fromMs && ms < toMs),
+    cuts: (fromMs, toMs) =>
+      Array.from(
+        times.subarray(
+          countWhile(times, (ms) => ms <= fromMs),
+          countWhile(times, (ms) => ms < toMs),
+        ),
+      ),
     at: (ms) => {
       const from = times[countWhile(times, (time) => time <= ms) - 1]
       if (from === undefined) return UNKNOWN_VALUE
@@ -88,11 +113,13 @@ function changes(
   }
   const edge = edges[Math.min(before, after) >> 1]
   if (edge !== undefined && Math.abs(before - after) === 2 && typeof from.value === 'number' && typeof to.value === 'number') {
+    // Light falls by powers of ten: its logarithm goes nearly straight.
+    const beyond = (value: number): number => (edge > 0 && value > 0 ? Math.log(value / edge) : value - edge)
     const past = (ms: EpochMs): number => {
       const { value } = f(ms)
-      return (typeof value === 'number' ? value : -Infinity) - edge
+      return typeof value === 'number' ? beyond(value) : -Infinity
     }
-    found.push(signChange(past, fromMs, toMs, from.value - edge, to.value - edge))
+    found.push(signChange(past, fromMs, toMs, beyond(from.value), beyond(to.value)))
     return
   }
   const middle = Math.floor((fromMs + toMs) / 2)

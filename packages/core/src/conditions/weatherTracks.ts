@@ -39,8 +39,9 @@ function overHours(hours: number, of: (readings: readonly PastReading[]) => numb
   const window = hours * HOUR_MS
   return (scene: Scene): Track => {
     const readings = scene.lately()
-    const times = [...new Set(readings.flatMap(({ ms }) => [ms, ms + window / 2, ms + window]))].sort((a, b) => a - b)
-    return stepTrack(times, (ms) => {
+    const times = new Float64Array(3 * readings.length)
+    readings.forEach(({ ms }, i) => times.set([ms, ms + window / 2, ms + window], 3 * i))
+    return stepTrack(times.sort(), (ms) => {
       const within = readings.slice(
         countWhile(readings, (reading) => reading.ms <= ms - window),
         countWhile(readings, (reading) => reading.ms <= ms),
@@ -52,14 +53,19 @@ function overHours(hours: number, of: (readings: readonly PastReading[]) => numb
 
 /** The strongest mean wind; gusts apart. */
 export const windMaxTrack = overHours(24, (readings) => {
-  const winds = readings.flatMap(({ reading }) => (typeof reading.windMps === 'number' ? [reading.windMps] : []))
-  return winds.length === 0 ? null : Math.max(...winds)
+  let strongest: number | null = null
+  for (const { reading } of readings) if (typeof reading.windMps === 'number') strongest = Math.max(strongest ?? 0, reading.windMps)
+  return strongest
 })
 
 /** Millimetres fallen: each reading of rain is what fell since the one before. */
 export const rainTrack = overHours(48, (readings) => {
-  const told = readings.filter(({ reading }) => typeof reading.rainMm === 'number' || reading.precipitation === 'none')
-  return told.length === 0 ? null : told.reduce((sum, { reading }) => sum + (typeof reading.rainMm === 'number' ? reading.rainMm : 0), 0)
+  let fallen: number | null = null
+  for (const { reading } of readings) {
+    if (typeof reading.rainMm === 'number') fallen = (fallen ?? 0) + reading.rainMm
+    else if (reading.precipitation === 'none') fallen ??= 0
+  }
+  return fallen
 })
 
 /** Air temperature less what is usual at this water for the time of year. */

@@ -34,9 +34,9 @@ export class CutCondition {
 export interface Stretch {
   readonly fromMs: EpochMs
   /** Code of each condition, in the order of the conditions. */
-  readonly codes: Int32Array
+  readonly codes: readonly number[]
   /** 1 where the condition rests on a reading more than three hours old. */
-  readonly stale: Uint8Array
+  readonly stale: readonly number[]
 }
 
 /** One condition through a span: what it is from each time on. */
@@ -94,7 +94,8 @@ export class Course {
     const next = new Int32Array(width)
     const due = new Float64Array(width).fill(fromMs)
     const stretches: Stretch[] = []
-    let now: Stretch = { fromMs: -Infinity, codes: new Int32Array(width), stale: new Uint8Array(width) }
+    // Plain lists: small typed ones cost more to make than to fill.
+    let now = { fromMs: -Infinity, codes: new Array<number>(width).fill(NOT_KNOWN), stale: new Array<number>(width).fill(0) }
     for (const time of times) {
       const ms = Math.max(fromMs, time)
       if (ms === now.fromMs) continue

@@ -1,4 +1,5 @@
 import { at } from '../checked/index.ts'
+import { countWhile } from '../numerics/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs, Sample } from '../time/index.ts'
 import type { conditionWords } from '../vocabulary/index.ts'
@@ -88,12 +89,12 @@ const CARRIED_MS = 6 * HOUR_MS
 
 /** What was last read of a value in the six hours up to a time. */
 function carried<F extends keyof WeatherReading>(readings: readonly WeatherReading[], ms: EpochMs, field: F): WeatherReading[F] | undefined {
-  let found: WeatherReading[F] | undefined
-  for (const reading of readings) {
-    if (reading.ms > ms) break
-    if (reading.ms >= ms - CARRIED_MS && reading[field] !== undefined) found = reading[field]
+  for (let i = countWhile(readings, (reading) => reading.ms <= ms) - 1; i >= 0; i--) {
+    const reading = at(readings, i)
+    if (reading.ms < ms - CARRIED_MS) return undefined
+    if (reading[field] !== undefined) return reading[field]
   }
-  return found
+  return undefined
 }
 
 /** A front that seems to have passed: from one reading on it shows, from another on it has turned out not to be one. */
