@@ -12,39 +12,33 @@ export function parseInstant(text: string): EpochMs | undefined {
   return storedInstant(text) ?? writtenInstant(text)
 }
 
-const ZERO = 48
-const digit = (text: string, index: number): number => text.charCodeAt(index) - ZERO
-const pair = (text: string, index: number): number => 10 * digit(text, index) + digit(text, index + 1)
-const [DASH, COLON, STOP, T, Z] = ['-', ':', '.', 'T', 'Z'].map((letter) => letter.charCodeAt(0)) as [number, number, number, number, number]
-const LONG_MONTHS: ReadonlySet<number> = new Set([1, 3, 5, 7, 8, 10, 12])
-/** Before the month, in days of a year that begins in March. */
+const [ZERO, DASH, COLON, STOP, T, Z] = [48, 45, 58, 46, 84, 90] as const
+/** Two digits as a number; NaN where one is none. */
+function pair(text: string, index: number): number {
+  const [tens, ones] = [text.charCodeAt(index) - ZERO, text.charCodeAt(index + 1) - ZERO]
+  return tens >>> 0 <= 9 && ones >>> 0 <= 9 ? 10 * tens + ones : NaN
+}
+/** Days of each month of an ordinary year, and days before it in a year that begins in March. */
+const DAYS_OF = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const
 const DAYS_BEFORE = [306, 337, 0, 31, 61, 92, 122, 153, 184, 214, 245, 275] as const
 
 /** The one spelling stored, read digit by digit: records are read by the hundred thousand. Undefined for any other. */
 function storedInstant(text: string): EpochMs | undefined {
-  const spelled =
-    text.length === 24 &&
-    text.charCodeAt(4) === DASH &&
-    text.charCodeAt(7) === DASH &&
-    text.charCodeAt(10) === T &&
-    text.charCodeAt(13) === COLON &&
-    text.charCodeAt(16) === COLON &&
-    text.charCodeAt(19) === STOP &&
-    text.charCodeAt(23) === Z
-  if (!spelled) return undefined
+  if (text.length !== 24 || text.charCodeAt(10) !== T || text.charCodeAt(23) !== Z) return undefined
+  if (text.charCodeAt(4) !== DASH || text.charCodeAt(7) !== DASH || text.charCodeAt(13) !== COLON) return undefined
+  if (text.charCodeAt(16) !== COLON || text.charCodeAt(19) !== STOP) return undefined
   const year = 100 * pair(text, 0) + pair(text, 2)
   const month = pair(text, 5)
   const day = pair(text, 8)
   const hour = pair(text, 11)
   const minute = pair(text, 14)
   const second = pair(text, 17)
-  const ms = 100 * digit(text, 20) + pair(text, 21)
-  // The last days of February are left to the reader that knows leap years; so is whatever is not a digit.
-  const known = month >= 1 && month <= 12 && day >= 1 && (day <= 28 || (day <= 30 && month !== 2) || (day === 31 && LONG_MONTHS.has(month)))
-  if (!(known && hour <= 23 && minute <= 59 && second <= 59 && ms <= 999)) return undefined
+  const ms = 10 * pair(text, 20) + (pair(text, 21) % 10)
+  // The last day of February is left to the reader that knows leap years; so is whatever is not a digit.
+  const known = day >= 1 && day <= (DAYS_OF[month - 1] ?? 0) && hour <= 23 && minute <= 59 && second <= 59 && ms <= 999
+  if (!known || Number.isNaN(year)) return undefined
   const from = month > 2 ? year : year - 1
-  const before = DAYS_BEFORE[month - 1] ?? 0
-  const days = 365 * from + Math.floor(from / 4) - Math.floor(from / 100) + Math.floor(from / 400) + before + day - 719_469
+  const days = 365 * from + Math.floor(from / 4) - Math.floor(from / 100) + Math.floor(from / 400) + (DAYS_BEFORE[month - 1] ?? 0) + day - 719_469
   return days * 86_400_000 + hour * HOUR_MS + minute * MINUTE_MS + second * 1000 + ms
 }
 
@@ -67,9 +61,19 @@ function offsetMs(text: string): number {
 /** ISO 8601 in UTC with milliseconds: the one spelling stored. */
 export const isoUtc = (ms: EpochMs): string => new Date(ms).toISOString()
 
+/** Times read lately: each step from records to effort asks for those of a trip, and finding one costs less than reading it. */
+const lately = new Map<string, EpochMs>()
+/** About what a long trip has; a larger map would be slower to look into. */
+const MOST_KEPT = 2000
+
 /** Throws RangeError: for records that passed validation. */
 export function epochMs(iso: string): EpochMs {
-  const ms = parseInstant(iso)
-  if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
+  let ms = lately.get(iso)
+  if (ms === undefined) {
+    ms = parseInstant(iso)
+    if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
+    if (lately.size >= MOST_KEPT) lately.clear()
+    lately.set(iso, ms)
+  }
   return ms
 }

@@ -14,7 +14,13 @@ describe('parseInstant', () => {
   it('reads the spelling that is stored as the calendar has it, and nothing that only looks like it', () => {
     const stored = fc.integer({ min: -62_135_596_800_000, max: 253_402_300_799_999 }).map((ms) => new Date(ms).toISOString())
     fc.assert(fc.property(stored, (text) => void expect(parseInstant(text)).toBe(Date.parse(text))))
-    for (const bad of ['2026-02-30T06:30:00.000Z', '2026-13-01T00:00:00.000Z', '2026-0a-01T00:00:00.000Z', '2026-01-01T24:00:00.000Z']) {
+    for (const bad of [
+      '2026-02-30T06:30:00.000Z',
+      '2026-13-01T00:00:00.000Z',
+      '2026-0a-01T00:00:00.000Z',
+      '2026-0:-01T00:00:00.000Z',
+      '2026-01-01T24:00:00.000Z',
+    ]) {
       expect(parseInstant(bad), bad).toBeUndefined()
     }
   })
