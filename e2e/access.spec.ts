@@ -45,7 +45,7 @@ for (const [scheme, width] of [
   ['dark', 390],
 ] as const) {
   test(`no screen has a serious accessibility fault, ${scheme} at ${width}`, async ({ app, page }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(360_000)
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
     await page.setViewportSize({ width, height: 800 })
     for (const path of await screens(app)) {
@@ -66,7 +66,7 @@ for (const [scheme, width] of [
 }
 
 test('with letters twice as large no screen of a phone scrolls sideways', async ({ app, page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(360_000)
   await page.setViewportSize({ width: 390, height: 844 })
   const sideways: string[] = []
   for (const path of await screens(app)) {

@@ -10,7 +10,7 @@ import { TestServer } from '../../test/testBook.ts'
 import { recordsOfBook } from '../bundles/exportBook.ts'
 
 const folder = join(projectFolder(), 'demo/bundle')
-const CLAIMS: LongQuestion = { kind: 'claims', water: 'Immerlow Reservoir', confidence: 0.9 }
+const CLAIMS: LongQuestion = { kind: 'claims', water: 'Pellock Mill Pond', confidence: 0.9 }
 const SEARCH: LongQuestion = { kind: 'search', water: 'Immerlow Reservoir', where: '', seed: 7, confidence: 0.9 }
 
 let server: TestServer
