@@ -98,7 +98,7 @@ describe('claims of every kind of outcome', () => {
     let [truths, held, wrong] = [0, 0, 0]
     const silent = STUDIED.filter((outcome) => {
       let [trueOnes, found] = [0, 0]
-      for (let n = 0; n < (ASKED_SELDOM.has(outcome) ? 5 : 1); n++) {
+      for (let n = 0; n < (ASKED_SELDOM.has(outcome) ? 6 : 2); n++) {
         const made = outcomeBook(outcome, random)
         trueOnes += made.truths.filter(Boolean).length
         tryClaims(made.book, { claims: made.claims }).forEach(({ verdict }, i) => {
