@@ -1,4 +1,4 @@
-import { parseWhere, searchOf, whereText } from '@jotbook/core'
+import { parseWhere, patternWhere, searchOf } from '@jotbook/core'
 import type { Condition, Finding, PatternSearch } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { asCallFault } from './failure.ts'
@@ -42,18 +42,11 @@ export function search({ bundle, water, where = '', columns, seed, permutations,
   return 0
 }
 
-/** The conditions as `--where` takes them. */
-const whereOf = (conditions: readonly Condition[], water: string): string =>
-  whereText([
-    { kind: 'oneOf', column: 'water', values: [water] },
-    ...conditions.map(({ column, levels }) => ({ kind: 'oneOf', column, values: levels }) as const),
-  ])
-
 const worded = ({ column, levels }: Condition): string => `${column}=${levels.join(',')}`
 
 const findingJson = (finding: Finding, water: string): unknown => ({
   conditions: finding.conditions.map(worded),
-  where: whereOf(finding.conditions, water),
+  where: patternWhere(finding.conditions, water),
   strikes: finding.strikes,
   hours: finding.hours,
   trips: finding.trips.length,

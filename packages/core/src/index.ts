@@ -223,6 +223,7 @@ export {
   parseWhere,
   phaseExcess,
   planFor,
+  patternWhere,
   poissonRateInterval,
   powerAt,
   powerForRatio,

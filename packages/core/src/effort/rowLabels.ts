@@ -1,7 +1,7 @@
 import { at } from '../checked/index.ts'
 import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
-import { MINUTE_MS, epochMs, localParts } from '../time/index.ts'
+import { QUARTER_MS, epochMs, localParts } from '../time/index.ts'
 import { SAID, UNKNOWN } from '../vocabulary/index.ts'
 import type { Lure, Spot, Stint, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabels.ts'
@@ -39,7 +39,6 @@ interface Piece {
   readonly zone: string
 }
 
-const QUARTER_MS = 15 * MINUTE_MS
 const NONE: readonly number[] = []
 const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
 
@@ -103,7 +102,6 @@ export class RowLabels {
         for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, bundle, stint, lure, zone)))
       }
       for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : (cut.stretch.codes[by.condition] ?? NOT_KNOWN))
-      // Local hours begin on quarter hours, wherever one is.
       const now = Math.floor(cut.fromMs / QUARTER_MS)
       if (now !== quarter) {
         quarter = now

@@ -11,6 +11,7 @@ import {
   gammaCdf,
   gammaQuantile,
   logGamma,
+  newtonMaximum,
   normalCdf,
   normalQuantile,
   seededRandom,
@@ -18,6 +19,28 @@ import {
   tQuantile,
   trigamma,
 } from './index.ts'
+
+describe('newtonMaximum', () => {
+  const BOX = [
+    [-5, 5],
+    [-5, 5],
+  ] as const
+
+  it('finds the top of a bent hill from wherever it starts, and goes to the wall where the hill rises beyond it', () => {
+    // Rosenbrock’s valley, The Computer Journal 3 (1960) 175, upside down: its top is at (1, 1).
+    const hill = ([x = 0, y = 0]: Float64Array): number => -((1 - x) ** 2) - 5 * (y - x * x) ** 2
+    fc.assert(
+      fc.property(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: -2, max: 2, noNaN: true }), (x, y) => {
+        const top = newtonMaximum(hill, [x, y], { bounds: BOX, difference: 1e-4 })
+        expect([top.converged, ...top.x]).toEqual([true, expect.closeTo(1, 3), expect.closeTo(1, 3)])
+      }),
+      { numRuns: 40, seed: 2 },
+    )
+    expect(newtonMaximum(([x = 0]) => x, [0], { bounds: BOX }).x[0]).toBe(5)
+    // One that flattens out is left where a step gains no more.
+    expect(newtonMaximum(([x = 0]) => -Math.exp(-x), [0], { bounds: [[-5, 100]] }).value).toBeGreaterThan(-1e-6)
+  })
+})
 
 describe('special functions', () => {
   it('have their closed values (Abramowitz & Stegun, Handbook of Mathematical Functions, 6.1, 6.3, 6.4)', () => {

@@ -1,6 +1,6 @@
 export { HOUR_MS, MINUTE_MS, epochMs, isoUtc, parseInstant } from './instants.ts'
 export type { EpochMs } from './instants.ts'
-export { dayMarks, dayStart, hourMarks, isZone, isoInZone, localDate, localParts, offsetZone, zoneOffsetMs } from './zones.ts'
+export { QUARTER_MS, dayMarks, dayStart, hourMarks, isZone, isoInZone, localDate, localParts, offsetZone, zoneOffsetMs } from './zones.ts'
 export type { LocalParts } from './zones.ts'
 export { addDays, isDate, parseClock, resolveWallTime } from './wallTime.ts'
 export type { Clock, WallTime } from './wallTime.ts'

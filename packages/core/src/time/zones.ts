@@ -2,7 +2,8 @@ import { Temporal } from 'temporal-polyfill'
 import { HOUR_MS, MINUTE_MS } from './instants.ts'
 import type { EpochMs } from './instants.ts'
 
-const QUARTER_MS = 15 * MINUTE_MS
+/** Offsets of zones, and with them local hours, begin on whole quarter hours. */
+export const QUARTER_MS = 15 * MINUTE_MS
 const DAY_MS = 24 * HOUR_MS
 /** Offsets change on whole quarter hours only, so one look-up serves fifteen minutes of segments. */
 const offsets = new Map<string, Map<number, number>>()

@@ -9,6 +9,7 @@ import {
   WAVELENGTHS_NM,
   attenuationSpectrum,
   coneSensitivity,
+  daylightLeft,
   diffuseAttenuation,
   fresnelReflectance,
   lightAtDepth,
@@ -18,6 +19,20 @@ import {
 } from './index.ts'
 
 const nm = (wavelength: number): number => WAVELENGTHS_NM.indexOf(wavelength)
+
+describe('daylightLeft', () => {
+  it('keeps to the water’s own spectrum within 1 %, between its steps too, and never grows with depth', () => {
+    for (const tint of WATER_TINTS)
+      for (let visibilityM = 0.3; visibilityM < 6; visibilityM *= 1.173) {
+        const water = attenuationSpectrum(visibilityM, tint)
+        for (const depthM of [0.5, 1, 2].map((seen) => seen * visibilityM)) {
+          expect(daylightLeft(visibilityM, tint, depthM) / photopicTransmission(water, depthM), `${tint} ${visibilityM} m`).toBeCloseTo(1, 2)
+          expect(daylightLeft(visibilityM, tint, depthM)).toBeLessThan(daylightLeft(visibilityM, tint, depthM / 2))
+        }
+      }
+    expect(daylightLeft(0.01, 'clay', 1000)).toBe(0)
+  })
+})
 
 describe('the surface', () => {
   it('throws back what Fresnel’s equations say', () => {

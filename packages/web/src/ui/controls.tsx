@@ -105,4 +105,6 @@ export const Table = ({ children }: { children: ReactNode }) => (
     <table className="tabular">{children}</table>
   </Box>
 )
+/** Dark, from edge to edge of the page: the answer to what was asked. */
+export const Band = chakra('div', { base: { bg: 'band', color: 'onBand', px: { base: '16px', md: '32px' }, py: '14px', mx: { base: '-16px', md: '-32px' } } })
 export const Page = chakra('main', { base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' } })

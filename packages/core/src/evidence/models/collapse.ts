@@ -1,4 +1,5 @@
 import { at } from '../../checked/index.ts'
+import { agreeingRows } from './agreeing.ts'
 import type { ModelData } from './design.ts'
 
 export interface Collapsed {
@@ -17,27 +18,18 @@ export interface Collapsed {
 export function collapse({ events, exposureHours, factors, numbers }: ModelData, names: readonly string[]): Collapsed {
   const labels = names.flatMap((name) => (factors[name] ? [{ name, values: factors[name] }] : []))
   const values = names.flatMap((name) => (numbers[name] ? [{ name, values: numbers[name] }] : []))
-  const codes = labels.map(({ values: words }) => codesOf(words))
-  const cellOf = new Map<string, number>()
-  const rows: number[] = []
-  const sums: { events: number[]; hours: number[] } = { events: [], hours: [] }
+  const used = Int32Array.from(events, (_, row) => row).filter((row) => at(exposureHours, row) > 0)
+  const codes = [...labels, ...values].map(({ values: own }) => codesOf(used, own))
+  const { cellOf, first } = agreeingRows(codes, used.length)
+  const rows = Array.from(first, (i) => at(used, i))
+  const sums = { events: rows.map(() => 0), hours: rows.map(() => 0) }
   let shift = 0
-  for (let row = 0; row < events.length; row++) {
-    const [y, h] = [at(events, row), at(exposureHours, row)]
-    if (!(h > 0)) continue
-    const key = `${codes.map((own) => own[row]).join(' ')}|${values.map((own) => own.values[row]).join(' ')}`
-    let cell = cellOf.get(key)
-    if (cell === undefined) {
-      cell = rows.length
-      cellOf.set(key, cell)
-      rows.push(row)
-      sums.events.push(0)
-      sums.hours.push(0)
-    }
+  used.forEach((row, i) => {
+    const [y, h, cell] = [at(events, row), at(exposureHours, row), at(cellOf, i)]
     sums.events[cell] = at(sums.events, cell) + y
     sums.hours[cell] = at(sums.hours, cell) + h
     if (y > 0) shift += y * Math.log(h) - logFactorial(y)
-  }
+  })
   sums.events.forEach((y, cell) => (shift -= y > 0 ? y * Math.log(at(sums.hours, cell)) - logFactorial(y) : 0))
   return {
     data: {
@@ -56,11 +48,11 @@ function logFactorial(n: number): number {
   return logFactorials[n] ?? 0
 }
 
-function codesOf(words: readonly string[]): Int32Array {
-  const known = new Map<string, number>()
-  return Int32Array.from(words, (word) => {
-    const code = known.get(word) ?? known.size
-    known.set(word, code)
+function codesOf(rows: Int32Array, values: ArrayLike<string | number>): Int32Array {
+  const known = new Map<string | number, number>()
+  return rows.map((row) => {
+    const code = known.get(at(values, row)) ?? known.size
+    known.set(at(values, row), code)
     return code
   })
 }

@@ -1,4 +1,5 @@
 import { entry } from '../../checked/index.ts'
+import { agreeingRows } from './agreeing.ts'
 
 /** Rows as columns; `factors` hold level names, the first level in order of `levels` is the reference. */
 export interface ModelData {
@@ -193,31 +194,21 @@ export interface Cells {
 
 /** A design with numbers is left as it is: two rows seldom agree in one. */
 export function cellsOfDesign(design: Design): Cells {
-  const { rows, names, indicators, numbers } = design
+  const { rows, indicators, numbers } = design
   if (numbers.length > 0) return { design, cellOf: new Int32Array(rows).map((_, i) => i) }
-  let [cellOf, cells] = [new Int32Array(rows), rows === 0 ? 0 : 1]
-  for (const columns of indicators) {
-    const base = names.length + 1
-    const known = new Map<number, number>()
-    cellOf = cellOf.map((cell, row) => {
-      const key = cell * base + (columns[row] ?? 0) + 1
-      const found = known.get(key) ?? known.size
-      if (found === known.size) known.set(key, found)
-      return found
-    })
-    cells = known.size
-  }
-  const [events, hours, first] = [new Float64Array(cells), new Float64Array(cells), new Int32Array(cells)]
-  for (let row = rows - 1; row >= 0; row--) {
+  // The reference, column −1, is code 0.
+  const { cellOf, first } = agreeingRows(
+    indicators.map((columns) => columns.map((column) => column + 1)),
+    rows,
+  )
+  const [events, hours] = [new Float64Array(first.length), new Float64Array(first.length)]
+  for (let row = 0; row < rows; row++) {
     const cell = cellOf[row] ?? 0
     events[cell] = (events[cell] ?? 0) + (design.events[row] ?? 0)
     hours[cell] = (hours[cell] ?? 0) + Math.exp(design.offset[row] ?? 0)
-    first[cell] = row
   }
-  return {
-    design: { ...design, rows: cells, indicators: indicators.map((columns) => first.map((row) => columns[row] ?? 0)), events, offset: hours.map(Math.log) },
-    cellOf,
-  }
+  const ofCells = indicators.map((columns) => first.map((row) => columns[row] ?? 0))
+  return { design: { ...design, rows: first.length, indicators: ofCells, events, offset: hours.map(Math.log) }, cellOf }
 }
 
 export const widthOf = ({ indicators, numbers }: Design): number => 1 + indicators.length + numbers.length

@@ -94,6 +94,33 @@ describe('fitPoissonModel', () => {
     }
   })
 
+  it('is the same in whatever order its terms stand, and for rows as for the cells they make', () => {
+    const random = seededRandom(8)
+    const rows = Array.from({ length: 300 }, () => ({
+      wind: ['calm', 'chop', 'strong'][Math.floor(3 * random())]!,
+      sky: random() < 0.5 ? 'clear' : 'overcast',
+      depth: random(),
+      hours: 0.2 + random(),
+      events: drawPoisson(random, 1.2),
+    }))
+    const data: ModelData = {
+      events: rows.map(({ events }) => events),
+      exposureHours: rows.map(({ hours }) => hours),
+      factors: { wind: rows.map(({ wind }) => wind), sky: rows.map(({ sky }) => sky) },
+      numbers: { depth: rows.map(({ depth }) => depth), none: rows.map(() => 0) },
+    }
+    const byName = (fixed: readonly string[]): Record<string, [number, number]> =>
+      Object.fromEntries(fitPoissonModel(data, { fixed }).coefficients.map(({ name, estimate, standardError }) => [name, [estimate, standardError]]))
+    const close = (known: Record<string, [number, number]>): unknown =>
+      Object.fromEntries(Object.entries(known).map(([name, pair]) => [name, pair.map((one) => expect.closeTo(one, 8) as number)]))
+    expect(byName(['depth', 'wind', 'sky'])).toEqual(close(byName(['wind', 'sky', 'depth'])))
+    // A number that says nothing keeps the rows apart: then no cells are made.
+    const [cells, apart] = [fitPoissonModel(data, { fixed: ['wind', 'sky'] }), fitPoissonModel(data, { fixed: ['wind', 'sky', 'none'] })]
+    expect(apart.dropped).toEqual(['none'])
+    for (const figure of ['deviance', 'pearson', 'logLikelihood'] as const) expect(cells[figure]).toBeCloseTo(apart[figure], 6)
+    expect(byName(['wind', 'sky'])).toEqual(close(byName(['wind', 'sky', 'none'])))
+  })
+
   it('has the sandwich for its errors by cluster, which singletons turn into the heteroscedastic ones', () => {
     const rows = SHIPS.events.length
     const lone = { ...SHIPS, factors: { ...SHIPS.factors, row: Array.from({ length: rows }, (_, i) => String(i)) } }

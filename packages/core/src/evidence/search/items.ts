@@ -22,11 +22,13 @@ export interface Floors {
 
 /** Every single condition that has hours enough: a level, and of ordered columns two or three neighbours, and all from one level up or down. */
 export function itemsOf(cells: Cells, columns: readonly string[], alone: readonly string[], floors: Floors): Item[] {
+  const every = new Int32Array(cells.count).map((_, c) => c)
   return [...columns, ...alone].flatMap((column) => {
     const levels = (cells.levels[column] ?? []).filter((level) => level !== UNKNOWN)
     return groupsOf(column, levels).flatMap((group) => {
-      const item = itemOf(cells, column, group, alone.includes(column))
-      return item.cells.length < cells.count && meets(cells, item.cells, floors) ? [item] : []
+      const member = membersOf(cells, column, group)
+      const chosen = both(cells, every, member, floors)
+      return chosen && chosen.length < cells.count ? [{ column, levels: group, member, cells: chosen.slice(), alone: alone.includes(column) }] : []
     })
   })
 }
@@ -50,23 +52,13 @@ function groupsOf(column: string, levels: readonly string[]): string[][] {
   return [...groups.values()]
 }
 
-function itemOf(cells: Cells, column: string, levels: readonly string[], alone: boolean): Item {
-  const all = cells.levels[column] ?? []
-  const wanted = new Set(levels.map((level) => all.indexOf(level)))
-  const codes = cells.codes[column] ?? new Int32Array()
-  const counted = Uint8Array.from(all, (_, code) => (wanted.has(code) ? 1 : 0))
-  const [member, chosen] = [new Uint8Array(cells.count), new Int32Array(cells.count)]
-  let length = 0
-  for (let c = 0; c < cells.count; c++) {
-    if (counted[codes[c] ?? 0] !== 1) continue
-    member[c] = 1
-    chosen[length++] = c
-  }
-  return { column, levels, member, cells: chosen.slice(0, length), alone }
+/** 1 for each cell whose level is among those given. */
+function membersOf(cells: Cells, column: string, levels: readonly string[]): Uint8Array {
+  const wanted = Uint8Array.from(cells.levels[column] ?? [], (level) => (levels.includes(level) ? 1 : 0))
+  const member = new Uint8Array(cells.count)
+  cells.codes[column]?.forEach((code, c) => (member[c] = wanted[code] ?? 0))
+  return member
 }
-
-/** Whether cells have hours and trips enough. Given cells in ascending order. */
-const meets = (cells: Cells, chosen: Int32Array, floors: Floors): boolean => both(cells, chosen, undefined, floors) !== undefined
 
 /**
  * Calls back for every conjunction of up to `depth` items of different columns that has hours and trips enough: all of them, whatever was
@@ -94,7 +86,7 @@ export function eachConjunction(
 }
 
 /** The cells that are members too, in ascending order; undefined where they have not hours and trips enough. Counted as they are met. */
-function both(cells: Cells, chosen: Int32Array, member: Uint8Array | undefined, floors: Floors): Int32Array | undefined {
+function both(cells: Cells, chosen: Int32Array, member: Uint8Array, floors: Floors): Int32Array | undefined {
   const { hours, trip } = cells
   const shared = new Int32Array(chosen.length)
   let length = 0
@@ -103,7 +95,7 @@ function both(cells: Cells, chosen: Int32Array, member: Uint8Array | undefined, 
   let last = -1
   for (let i = 0; i < chosen.length; i++) {
     const c = chosen[i] ?? 0
-    if (member !== undefined && member[c] !== 1) continue
+    if (member[c] !== 1) continue
     shared[length++] = c
     sum += hours[c] ?? 0
     const t = trip[c] ?? 0

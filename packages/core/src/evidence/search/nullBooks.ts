@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { drawGamma, drawGeometric, drawPoisson } from '../../numerics/index.ts'
+import { countWhile, drawGamma, drawGeometric, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
 import type { Alike, Cells } from './cells.ts'
@@ -65,14 +65,15 @@ function drawBook(
   for (let t = 0; t < due.length; t++) {
     const luck = drawGamma(random, shape) / shape
     const bouts = drawPoisson(random, (at(due, t) * luck) / bout)
+    const own = sums.subarray(at(first, t), at(first, t + 1))
     for (let i = 0; i < bouts; i++) {
       const where = random() * at(due, t)
-      let [c, last] = [at(first, t), at(first, t + 1) - 1]
-      while (c < last) {
-        const middle = (c + last) >> 1
-        if ((sums[middle] ?? 0) < where) c = middle + 1
-        else last = middle
-      }
+      const c =
+        at(first, t) +
+        Math.min(
+          own.length - 1,
+          countWhile(own, (sum) => sum < where),
+        )
       strikes[c] = (strikes[c] ?? 0) + drawGeometric(random, bout)
     }
   }

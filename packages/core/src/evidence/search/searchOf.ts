@@ -4,13 +4,13 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { factorOf } from '../../effort/index.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
-import { clauseRanges, namedColumns } from '../where.ts'
+import { clauseRanges, namedColumns, whereText } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { boutSize } from './bouts.ts'
 import type { StrikesOfTrip } from './bouts.ts'
 import { cellsOf } from './cells.ts'
 import { searchPatterns } from './searchPatterns.ts'
-import type { PatternSearch, SearchInput, SearchOptions } from './types.ts'
+import type { Condition, PatternSearch, SearchInput, SearchOptions } from './types.ts'
 
 /** What patterns are made of, unless others are asked for: conditions, the place, and what the lure is. */
 export const SEARCH_COLUMNS = [
@@ -24,6 +24,13 @@ export interface SearchQuestion {
   readonly where?: readonly Clause[]
   readonly columns?: readonly string[]
 }
+
+/** The hours of a pattern on a water, as a filter. */
+export const patternWhere = (conditions: readonly Condition[], water: string): string =>
+  whereText([
+    { kind: 'oneOf', column: 'water', values: [water] },
+    ...conditions.map(({ column, levels }) => ({ kind: 'oneOf', column, values: levels }) as const),
+  ])
 
 /** The patterns of one water. Throws RangeError for a water nobody fished, an unknown column, or no strike. */
 export function searchOf(book: BookRecords, { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion, options: SearchOptions = {}): PatternSearch {

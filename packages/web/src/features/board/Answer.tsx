@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
-import { Button } from '../../ui/controls.tsx'
+import { Band, Button } from '../../ui/controls.tsx'
 import { quantity } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
@@ -18,18 +18,7 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
   const units = useUnits()
   const how = text.answer.how(row.interval, board.confidence)
   return (
-    <Box
-      as="section"
-      aria-label={text.answer.label}
-      aria-live="polite"
-      bg="band"
-      color="onBand"
-      mt="24px"
-      px={{ base: '16px', md: '32px' }}
-      py="14px"
-      mx={{ base: '-16px', md: '-32px' }}
-      className="no-print"
-    >
+    <Band as="section" aria-label={text.answer.label} aria-live="polite" mt="24px" className="no-print">
       <Box fontSize="large" fontWeight="700" data-testid="answer">
         {text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
       </Box>
@@ -41,7 +30,7 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
           {text.fromWhat}
         </Button>
       </Box>
-    </Box>
+    </Band>
   )
 }
 

@@ -1,10 +1,11 @@
 import { Box } from '@chakra-ui/react'
 import type { Finding } from '@jotbook/core'
-import { whereText } from '@jotbook/core'
+import { patternWhere } from '@jotbook/core'
 import { Link } from 'react-router'
 import { Spindle } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
 import type { Naming } from '../board/index.ts'
+import { RATIO_COLUMNS } from './ratioScale.ts'
 import { text } from './text.ts'
 
 interface FindingRowProps {
@@ -24,7 +25,7 @@ export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
     <Box
       as="li"
       display="grid"
-      gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' }}
+      gridTemplateColumns={RATIO_COLUMNS}
       gap="2px 24px"
       alignItems="center"
       py="12px"
@@ -38,7 +39,7 @@ export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
         </Box>
         <Box fontSize="small">{words.counts(finding)}</Box>
         <Box fontSize="small" color="quiet">
-          {notes.join(' · ')} · <Link to={`/findings?by=lure&where=${encodeURIComponent(boardWhere(finding, water))}`}>{words.board}</Link>
+          {notes.join(' · ')} · <Link to={`/findings?by=lure&where=${encodeURIComponent(patternWhere(finding.conditions, water))}`}>{words.board}</Link>
         </Box>
       </Box>
       <Spindle
@@ -61,9 +62,3 @@ export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
     </Box>
   )
 }
-
-const boardWhere = ({ conditions }: Finding, water: string): string =>
-  whereText([
-    { kind: 'oneOf', column: 'water', values: [water] },
-    ...conditions.map(({ column, levels }) => ({ kind: 'oneOf', column, values: levels }) as const),
-  ])

@@ -3,18 +3,17 @@ import { useState } from 'react'
 import type { Finding, LongQuestion, PatternSearch } from '@jotbook/core'
 import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { useAppSelector } from '../../app/store.ts'
-import { Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { CONFIDENCE, useNaming } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
 import { FindingRow } from './FindingRow.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
-import { ratioScale } from './ratioScale.ts'
+import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
 
 const SEED = 1
-const SPINDLE_WIDTH = 320
 
 /** Which conditions, joined, bring more than their hours would: asked of one water. */
 export function SearchPage() {
@@ -45,12 +44,12 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
   const strong = [...search.findings, ...search.alone].filter(({ strength }) => strength === 'strong')
   return (
     <Box as="section" aria-live="polite" mt="20px">
-      <Box bg="band" color="onBand" px={{ base: '16px', md: '32px' }} py="14px" mx={{ base: '-16px', md: '-32px' }} data-testid="answer">
+      <Band data-testid="answer">
         <Box fontSize="large" fontWeight="700">
           {words.sentence(water, strong.length)}
         </Box>
         <Box color="onBandQuiet">{words.rests(search)}</Box>
-      </Box>
+      </Band>
       <Findings title={words.found} findings={search.findings} water={water} />
       {search.alone.length > 0 && <Findings title={words.alone} findings={search.alone} water={water} />}
     </Box>
@@ -59,11 +58,11 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
 
 function Findings({ title, findings, water }: { title: string; findings: readonly Finding[]; water: string }) {
   const naming = useNaming()
-  const scale = ratioScale(SPINDLE_WIDTH)
+  const scale = ratioScale()
   const strongFirst = [...findings].sort((a, b) => Number(b.strength === 'strong') - Number(a.strength === 'strong'))
   return (
     <Box mt="20px">
-      <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' }} gap="24px" alignItems="end">
+      <Box display="grid" gridTemplateColumns={RATIO_COLUMNS} gap="24px" alignItems="end">
         <Heading>{title}</Heading>
         <RatioAxis scale={scale} name={text.search.axis} />
       </Box>

@@ -4,21 +4,19 @@ import type { ClaimTrial, LongQuestion, Verdict } from '@jotbook/core'
 import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { Spindle } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
-import { Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { whole } from '../../ui/locale.ts'
 import { CONFIDENCE } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
-import { ratioScale } from './ratioScale.ts'
+import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
 
 const ORDER: readonly Verdict[] = ['holds', 'fails', 'no difference', 'too early', 'cannot be learnt']
 /** What tells nothing yet stays folded. */
 const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
-const SPINDLE_WIDTH = 320
-const COLUMNS = { base: '1fr', lg: 'minmax(0, 1fr) 340px 150px' } as const
 
 /** Every rule of the trade against the book's own hours. */
 export function TrialPage() {
@@ -43,22 +41,13 @@ export function TrialPage() {
 }
 
 function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string }) {
-  const scale = ratioScale(SPINDLE_WIDTH)
+  const scale = ratioScale()
   const of = (verdict: Verdict): readonly ClaimTrial[] => trials.filter((trial) => trial.verdict === verdict)
   return (
     <Box as="section" aria-live="polite" mt="20px">
-      <Box
-        bg="band"
-        color="onBand"
-        px={{ base: '16px', md: '32px' }}
-        py="14px"
-        mx={{ base: '-16px', md: '-32px' }}
-        fontSize="large"
-        fontWeight="700"
-        data-testid="answer"
-      >
+      <Band fontSize="large" fontWeight="700" data-testid="answer">
         {text.trial.sentence(water, (verdict) => of(verdict).length)}
-      </Box>
+      </Band>
       {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict, i) => (
         <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} withAxis={i === 0} />
       ))}
@@ -93,7 +82,7 @@ function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
     )
   return (
     <Box mt="20px">
-      <Box display="grid" gridTemplateColumns={COLUMNS} gap="24px" alignItems="end">
+      <Box display="grid" gridTemplateColumns={RATIO_COLUMNS} gap="24px" alignItems="end">
         <Heading>{title}</Heading>
         {withAxis && <RatioAxis scale={scale} name={text.trial.axis} />}
       </Box>
@@ -116,7 +105,7 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
     <Box
       as="li"
       display="grid"
-      gridTemplateColumns={COLUMNS}
+      gridTemplateColumns={RATIO_COLUMNS}
       gap="2px 24px"
       alignItems="center"
       py="8px"
