@@ -38,6 +38,16 @@ async function settled(page: Page, url: string): Promise<void> {
   await page.waitForTimeout(700)
 }
 
+/** Rows of a long list and years of days are drawn alike: the check of all of them takes five times as long and finds nothing else. */
+const ALIKE = ['tbody tr:nth-child(n+25)', 'section[aria-label$="day by day"] ~ section']
+
+/** What the check finds on a page, of the kinds that keep somebody out. */
+async function faults(page: Page): Promise<string[]> {
+  const { violations } = await ALIKE.reduce((check, rows) => check.exclude(rows), new AxeBuilder({ page })).analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  return serious.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)
+}
+
 const overflow = (page: Page): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
 
 for (const [scheme, width] of [
@@ -50,9 +60,7 @@ for (const [scheme, width] of [
     await page.setViewportSize({ width, height: 800 })
     for (const path of await screens(app)) {
       await settled(page, app.url + path)
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      expect(serious.map(({ id, nodes }) => `${path} ${scheme}: ${id} ${nodes[0]?.html}`)).toEqual([])
+      expect(await faults(page), `${path} ${scheme}`).toEqual([])
       expect(await overflow(page), `${path} does not scroll sideways at ${width}`).toBeLessThanOrEqual(0)
     }
     for (const path of BARE) {

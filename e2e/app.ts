@@ -24,6 +24,15 @@ export async function freePort(): Promise<number> {
   return port
 }
 
+const DEMO_DATABASE = 'e2e_demo'
+
+interface NewDatabase {
+  readonly name?: string
+  /** The database it is a copy of; an empty one when left out. */
+  readonly template?: string
+  readonly settings?: (port: number) => Readonly<Record<string, string>>
+}
+
 /** The real server on a database of its own; it can be stopped and brought back as a person would. */
 export class App {
   private child: ChildProcess | undefined
@@ -35,10 +44,18 @@ export class App {
     private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
+  /** A server on a copy of the demo book. */
   static async open(): Promise<App> {
-    const app = await App.unstarted()
+    const app = await App.unstarted({ template: DEMO_DATABASE })
     await app.start()
     return app
+  }
+
+  /** Lets a server bring its demo book into the database that the others copy: bringing it in anew for each would take longer than most of them. */
+  static async makeDemo(): Promise<void> {
+    const app = await App.unstarted({ name: DEMO_DATABASE })
+    await app.start()
+    await app.stop()
   }
 
   /** Open to a network under HTTPS, with an owner who signs in. */
@@ -47,26 +64,25 @@ export class App {
     const [TLS_CERT, TLS_KEY] = [join(folder, 'cert.pem'), join(folder, 'key.pem')]
     const made = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', TLS_KEY, '-out', TLS_CERT]
     execFileSync('openssl', made, { stdio: 'ignore' })
-    const app = await App.unstarted((port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }))
+    const app = await App.unstarted({ settings: (port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }) })
     const account = [join(root, 'packages/cli/bin/jot.mjs'), 'account', '--name', owner?.name ?? '']
     if (owner) execFileSync(process.execPath, account, { input: `${owner.password}\n`, env: { ...process.env, DATABASE_URL: app.databaseUrl } })
     await app.start()
     return app
   }
 
-  private static async unstarted(settingsOf: (port: number) => Readonly<Record<string, string>> = () => ({})): Promise<App> {
+  private static async unstarted({ name = `e2e_${randomUUID().replaceAll('-', '')}`, template, settings }: NewDatabase): Promise<App> {
     const admin = process.env.TEST_DATABASE_URL
     if (!admin) throw new Error('TEST_DATABASE_URL is missing: run the tests with "npm run e2e".')
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`
     const client = new pg.Client({ connectionString: admin })
     await client.connect()
-    await client.query(`create database ${name}`)
+    await client.query(`create database ${name}${template ? ` template ${template}` : ''}`)
     await client.end()
     const address = new URL(admin)
     address.pathname = `/${name}`
     const port = await freePort()
-    const settings = settingsOf(port)
-    return new App(settings.PUBLIC_URL ?? `http://127.0.0.1:${port}`, port, address.toString(), settings)
+    const own = settings?.(port) ?? {}
+    return new App(own.PUBLIC_URL ?? `http://127.0.0.1:${port}`, port, address.toString(), own)
   }
 
   async start(): Promise<void> {

@@ -4,6 +4,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './globalSetup.ts',
   fullyParallel: false,
   workers: 2,
   timeout: 90_000,

@@ -1,0 +1,3 @@
+import { App } from './app.ts'
+
+export default (): Promise<void> => App.makeDemo()
