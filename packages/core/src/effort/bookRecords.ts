@@ -1,4 +1,3 @@
-import { at } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
 import type { TripRecord, TripStint } from './types.ts'
@@ -49,11 +48,15 @@ function byTrip<R extends { trip: string }>(records: readonly R[]): Map<string, 
   return groups
 }
 
-/** Most records come in order: then they are left so, and no time is read twice. */
+/** Most records come in order: then they are left so. */
 function inOrder<R>(records: readonly R[], time: (record: R) => string): readonly R[] {
-  const times = Float64Array.from(records, (record) => epochMs(time(record)))
-  if (times.every((ms, i) => i === 0 || ms >= at(times, i - 1))) return records
-  return [...records.keys()].sort((a, b) => at(times, a) - at(times, b)).map((i) => at(records, i))
+  let latest = -Infinity
+  for (const record of records) {
+    const ms = epochMs(time(record))
+    if (ms < latest) return [...records].sort((a, b) => epochMs(time(a)) - epochMs(time(b)))
+    latest = ms
+  }
+  return records
 }
 
 /** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. */

@@ -30,15 +30,6 @@ export class CutCondition {
   }
 }
 
-/** A stretch of a trip through which every condition keeps its band. */
-export interface Stretch {
-  readonly fromMs: EpochMs
-  /** Code of each condition, in the order of the conditions. */
-  readonly codes: readonly number[]
-  /** 1 where the condition rests on a reading more than three hours old. */
-  readonly stale: readonly number[]
-}
-
 /** One condition through a span: what it is from each time on. */
 export interface Run {
   readonly fromMs: EpochMs[]
@@ -74,52 +65,67 @@ function ascending(times: readonly EpochMs[]): readonly EpochMs[] {
   return times
 }
 
-/** Everything about a trip side by side: its stretches in order, without gap. */
+/** Everything about a trip side by side: stretches in order, without gap, through each of which every condition keeps its band. */
 export class Course {
-  private constructor(private readonly stretches: readonly Stretch[]) {}
+  private constructor(
+    private readonly width: number,
+    private readonly begins: Float64Array,
+    /** A row a stretch, a place a condition; of one part each, for they are many and short. */
+    private readonly codes: Uint16Array,
+    private readonly stale: Uint8Array,
+  ) {}
 
   /**
    * Given      one run a condition, each from the same time on; marks at which a new stretch begins whatever the conditions do
    * Returned   stretches that begin where any condition changes its band or its staleness
    */
   static of(runs: readonly Run[], marks: readonly EpochMs[], fromMs: EpochMs): Course {
+    const begins = beginnings(runs, marks, fromMs)
     const width = runs.length
-    const times = new Float64Array(runs.reduce((sum, run) => sum + run.fromMs.length, 1 + marks.length))
-    let n = 0
-    times[n++] = fromMs
-    for (const run of runs) for (const ms of run.fromMs) times[n++] = ms
-    for (const ms of marks) times[n++] = ms
-    times.sort()
-    // How far each run is, and when it goes on.
-    const next = new Int32Array(width)
-    const due = new Float64Array(width).fill(fromMs)
-    const stretches: Stretch[] = []
-    // Plain lists: small typed ones cost more to make than to fill.
-    let now = { fromMs: -Infinity, codes: new Array<number>(width).fill(NOT_KNOWN), stale: new Array<number>(width).fill(0) }
-    for (const time of times) {
-      const ms = Math.max(fromMs, time)
-      if (ms === now.fromMs) continue
-      now = { fromMs: ms, codes: now.codes.slice(), stale: now.stale.slice() }
-      stretches.push(now)
-      for (let c = 0; c < width; c++) {
-        if ((due[c] ?? 0) > ms) continue
-        const run = at(runs, c)
-        let i = next[c] ?? 0
-        while ((run.fromMs[i + 1] ?? Infinity) <= ms) i++
-        now.codes[c] = run.codes[i] ?? NOT_KNOWN
-        now.stale[c] = run.stale[i] ?? 0
-        next[c] = i + 1
-        due[c] = run.fromMs[i + 1] ?? Infinity
+    const [codes, stale] = [new Uint16Array(begins.length * width), new Uint8Array(begins.length * width)]
+    for (let c = 0; c < width; c++) {
+      const run = at(runs, c)
+      let i = 0
+      let until = run.fromMs[1] ?? Infinity
+      for (let s = 0, place = c; s < begins.length; s++, place += width) {
+        while (until <= (begins[s] ?? 0)) until = run.fromMs[++i + 1] ?? Infinity
+        codes[place] = run.codes[i] ?? NOT_KNOWN
+        stale[place] = run.stale[i] ?? 0
       }
     }
-    return new Course(stretches)
+    return new Course(width, begins, codes, stale)
   }
 
-  /** The stretches that touch `[fromMs, toMs)`: the first may have begun before. */
-  during(fromMs: EpochMs, toMs: EpochMs): readonly Stretch[] {
-    const first = Math.max(0, countWhile(this.stretches, (stretch) => stretch.fromMs <= fromMs) - 1)
-    let past = first
-    while ((this.stretches[past]?.fromMs ?? Infinity) < toMs) past++
-    return this.stretches.slice(first, past)
+  /** The stretch a time lies in. */
+  stretchAt(ms: EpochMs): number {
+    return Math.max(0, countWhile(this.begins, (from) => from <= ms) - 1)
   }
+
+  /** When a stretch ends and the next begins; never for the last. */
+  endOf(stretch: number): EpochMs {
+    return this.begins[stretch + 1] ?? Infinity
+  }
+
+  /** Code of a condition, by its place among the conditions, through a stretch. */
+  codeOf(stretch: number, condition: number): number {
+    return this.codes[stretch * this.width + condition] ?? NOT_KNOWN
+  }
+
+  /** The condition rests on a reading more than three hours old. */
+  isStale(stretch: number, condition: number): boolean {
+    return this.stale[stretch * this.width + condition] === 1
+  }
+}
+
+/** Each time once, in order, none before the first. */
+function beginnings(runs: readonly Run[], marks: readonly EpochMs[], fromMs: EpochMs): Float64Array {
+  const times = new Float64Array(runs.reduce((sum, run) => sum + run.fromMs.length, 1 + marks.length))
+  let n = 0
+  times[n++] = fromMs
+  for (const run of runs) for (const ms of run.fromMs) times[n++] = ms
+  for (const ms of marks) times[n++] = Math.max(fromMs, ms)
+  times.sort()
+  let kept = 0
+  for (const ms of times) if (kept === 0 || ms > (times[kept - 1] ?? 0)) times[kept++] = ms
+  return times.subarray(0, kept)
 }

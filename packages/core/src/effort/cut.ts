@@ -1,10 +1,9 @@
-import { at } from '../checked/index.ts'
 import { NO_PAST, Scene, trackIn } from '../conditions/index.ts'
 import type { CutBy, Track, WaterPast } from '../conditions/index.ts'
 import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { Course, CutCondition, runOf } from './course.ts'
-import type { Run, Stretch } from './course.ts'
+import type { Run } from './course.ts'
 import type { TripRecord, TripStint } from './types.ts'
 
 /** A piece of one stint in epoch milliseconds, through which every condition keeps its band. */
@@ -12,7 +11,9 @@ export interface Cut {
   readonly stint: TripStint
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
-  readonly stretch: Stretch
+  /** What the trip was like there, and in which of its stretches. */
+  readonly course: Course
+  readonly stretch: number
 }
 
 /** A trip cut: its pieces in the order of the stints, each `[fromMs, toMs)`; the pieces of a stint add up to it exactly. */
@@ -62,10 +63,11 @@ export class Cutter {
     const places = new Places(trip, past, this, fromMs, toMs)
     const cuts: Cut[] = []
     for (const { stint, fromMs: from, toMs: to } of closed) {
-      const stretches = places.courseOf(stint).during(from, to)
-      for (let i = 0; i < stretches.length; i++) {
-        const stretch = at(stretches, i)
-        cuts.push({ stint, fromMs: Math.max(from, stretch.fromMs), toMs: stretches[i + 1]?.fromMs ?? to, stretch })
+      const course = places.courseOf(stint)
+      for (let stretch = course.stretchAt(from), fromMs = from; fromMs < to; stretch++) {
+        const toMs = Math.min(to, course.endOf(stretch))
+        cuts.push({ stint, fromMs, toMs, course, stretch })
+        fromMs = toMs
       }
     }
     return { cuts, valueAt: (stint, condition, ms) => places.trackOf(stint, this.conditionOf(condition)).at(ms).value }

@@ -101,7 +101,7 @@ export class RowLabels {
         const lure = stint && this.lures.get(stint.lure)
         for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, bundle, stint, lure, zone)))
       }
-      for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : (cut.stretch.codes[by.condition] ?? NOT_KNOWN))
+      for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.course.codeOf(cut.stretch, by.condition))
       const now = Math.floor(cut.fromMs / QUARTER_MS)
       if (now !== quarter) {
         quarter = now

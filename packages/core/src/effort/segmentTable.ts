@@ -6,6 +6,7 @@ import { CodeRows } from './codeRows.ts'
 import { SPECIES } from './columnInfo.ts'
 import type { Factor, LeftOut, SegmentColumns } from './segmentColumns.ts'
 import { Levels } from './levels.ts'
+import { NumberList } from './numberList.ts'
 import type { LooseEnd } from './types.ts'
 
 const COUNTS = ['strikes', 'raised', 'bycatch', 'sameFish', 'missed', 'lost', 'landed'] as const
@@ -15,14 +16,14 @@ type CountName = (typeof COUNTS)[number]
 export class SegmentTable {
   readonly levels: readonly Levels[]
   private readonly trips = new Levels()
-  private readonly tripCodes: number[] = []
-  private readonly hours: number[] = []
+  private readonly tripCodes = new NumberList()
+  private readonly hours = new NumberList()
   /** The row of each strike that counts, a list a count. */
-  private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, [] as number[]])) as Record<CountName, number[]>
+  private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, new NumberList()])) as Record<CountName, NumberList>
   private readonly codes: CodeRows
-  private readonly values: readonly number[][]
-  private readonly fish: { row: number; weightG: number; lengthMm: number }[] = []
-  private readonly strikes: { row: number; id: string; ms: number }[] = []
+  private readonly values: readonly NumberList[]
+  private readonly fish = { rows: new NumberList(), weightG: new NumberList(), lengthMm: new NumberList() }
+  private readonly strikes = { rows: new NumberList(), ms: new NumberList(), ids: [] as string[] }
   private readonly looseEnds: (LooseEnd & { trip: string })[] = []
 
   /** `species` undefined: the question is not by species. */
@@ -33,7 +34,7 @@ export class SegmentTable {
   ) {
     this.levels = factors.map(() => new Levels())
     this.codes = new CodeRows(factors.length)
-    this.values = numbers.map(() => [])
+    this.values = numbers.map(() => new NumberList())
     species?.forEach((word) => at(this.levels, factors.indexOf(SPECIES)).codeOf(word))
   }
 
@@ -64,39 +65,42 @@ export class SegmentTable {
     if (!this.species && isBycatch(strike, trip)) return once('bycatch')
     if (strike.sameFish) return once('sameFish')
     once('strikes')
-    if (inRate) this.strikes.push({ row, id: strike.id, ms: strike.timeUnknown ? NaN : epochMs(strike.time) })
+    if (inRate) {
+      this.strikes.rows.push(row)
+      this.strikes.ms.push(strike.timeUnknown ? NaN : epochMs(strike.time))
+      this.strikes.ids.push(strike.id)
+    }
     if (strike.outcome) count(strike.outcome)
-    if (strike.outcome === 'landed') this.fish.push({ row, weightG: strike.weightG ?? NaN, lengthMm: strike.lengthMm ?? NaN })
+    if (strike.outcome !== 'landed') return
+    this.fish.rows.push(row)
+    this.fish.weightG.push(strike.weightG ?? NaN)
+    this.fish.lengthMm.push(strike.lengthMm ?? NaN)
   }
 
   loose(trip: string, ends: readonly LooseEnd[]): void {
     for (const end of ends) this.looseEnds.push({ ...end, trip })
   }
 
-  private countsOf(name: CountName): Int32Array {
-    const counts = new Int32Array(this.hours.length)
-    for (const row of this.counted[name]) counts[row] = (counts[row] ?? 0) + 1
-    return counts
-  }
-
   columns(leftOut: LeftOut): SegmentColumns {
-    const counts = Object.fromEntries(COUNTS.map((name) => [name, this.countsOf(name)])) as Record<CountName, Int32Array>
+    const rows = this.hours.length
+    const counts = Object.fromEntries(COUNTS.map((name) => [name, this.counted[name].tally(rows)])) as Record<CountName, Int32Array>
     // By row: what is measured of a segment's fish stands together.
-    const [fish, strikes] = [inRows(this.fish), inRows(this.strikes)]
+    const [fishRows, strikeRows] = [this.fish.rows.wholes(), this.strikes.rows.wholes()]
+    const [fish, strikes] = [byRow(fishRows), byRow(strikeRows)]
     return {
-      rows: this.hours.length,
-      hours: new Float64Array(this.hours),
+      rows,
+      hours: this.hours.numbers(),
       ...counts,
-      trip: { codes: new Int32Array(this.tripCodes), levels: this.trips.words },
+      trip: { codes: this.tripCodes.wholes(), levels: this.trips.words },
       factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, { codes: this.codes.column(f), levels: at(this.levels, f).words }])),
-      numbers: Object.fromEntries(this.numbers.map((name, n) => [name, new Float64Array(at(this.values, n))])),
+      numbers: Object.fromEntries(this.numbers.map((name, n) => [name, at(this.values, n).numbers()])),
       repeatedBy: this.species ? SPECIES : null,
-      fishRows: Int32Array.from(fish, ({ row }) => row),
-      fishWeightG: Float64Array.from(fish, ({ weightG }) => weightG),
-      fishLengthMm: Float64Array.from(fish, ({ lengthMm }) => lengthMm),
-      strikeIds: strikes.map(({ id }) => id),
-      strikeRows: Int32Array.from(strikes, ({ row }) => row),
-      strikeMs: Float64Array.from(strikes, ({ ms }) => ms),
+      fishRows: picked(fishRows, fish),
+      fishWeightG: picked(this.fish.weightG.numbers(), fish),
+      fishLengthMm: picked(this.fish.lengthMm.numbers(), fish),
+      strikeIds: strikes ? Array.from(strikes, (i) => at(this.strikes.ids, i)) : this.strikes.ids,
+      strikeRows: picked(strikeRows, strikes),
+      strikeMs: picked(this.strikes.ms.numbers(), strikes),
       leftOut,
       looseEnds: this.looseEnds,
     }
@@ -106,8 +110,12 @@ export class SegmentTable {
 /** A species that the trip was not after; a trip without a target is after all of them. */
 const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
 
-/** Trips are laid one after the other, so that most lists are in order as they are. */
-function inRows<T extends { readonly row: number }>(list: readonly T[]): readonly T[] {
-  const ordered = list.every(({ row }, i) => i === 0 || row >= at(list, i - 1).row)
-  return ordered ? list : [...list].sort((a, b) => a.row - b.row)
+/** The places of a list in the order of their rows; undefined where they are in order as they are, as most are: trips are laid one after the other. */
+function byRow(rows: Int32Array): Int32Array | undefined {
+  for (let i = 1; i < rows.length; i++) if (at(rows, i) < at(rows, i - 1)) return new Int32Array(rows.keys()).sort((a, b) => at(rows, a) - at(rows, b) || a - b)
+  return undefined
+}
+
+function picked<A extends Int32Array | Float64Array>(values: A, places: Int32Array | undefined): A {
+  return places ? (values.map((_, i) => at(values, at(places, i))) as A) : values
 }

@@ -30,7 +30,7 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
   const segments = cuts.map((cut): Segment => {
     const value = (of: string): number | string | null => {
       const i = conditions.indexOf(of)
-      return at(cutter.conditions, i).valueOf(at(cut.stretch.codes, i))
+      return at(cutter.conditions, i).valueOf(cut.course.codeOf(cut.stretch, i))
     }
     const labels = Object.entries(bands).map(([name, band]) => [name, bandLabel(value(band.of), band.edges, band.labels)])
     if (byHour) labels.push(['hour', String(localParts(cut.fromMs, trip.timeZone).hour)])
@@ -42,7 +42,7 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
       strikes: [],
       raised: [],
       bands: Object.fromEntries(labels) as Record<string, string>,
-      stale: conditions.filter((_, i) => cut.stretch.stale[i] === 1),
+      stale: conditions.filter((_, i) => cut.course.isStale(cut.stretch, i)),
     }
   })
   placeStrikes(cuts, trip.strikes).forEach((piece, i) => {
