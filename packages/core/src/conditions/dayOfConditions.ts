@@ -41,15 +41,13 @@ export function spellsOf(setting: Setting, column: SaidColumn | BandName, fromMs
   const band = column === 'front' || column === 'fish_season' ? undefined : DEFAULT_BANDS[column]
   const condition = band?.of ?? (column === 'front' ? 'front' : 'fishSeason')
   const track = conditionTrack(setting, condition, band?.edges, past)
-  const bounds = [fromMs, ...new Set([...track.cuts(fromMs, toMs)].filter((ms) => ms > fromMs && ms < toMs).sort((a, b) => a - b)), toMs]
   const spells: Spell[] = []
-  for (let i = 0; i + 1 < bounds.length; i++) {
-    const [from, to] = [at(bounds, i), at(bounds, i + 1)]
-    const { value } = track.at((from + to) / 2)
+  track.walk(fromMs, toMs, (from, value) => {
     const word = value === null ? UNKNOWN : typeof value === 'number' && band ? at(band.labels, bandIndex(value, band.edges)) : String(value)
     const last = spells.at(-1)
-    if (last?.word === word) spells[spells.length - 1] = { ...last, toMs: to }
-    else spells.push({ fromMs: from, toMs: to, word })
-  }
+    if (last?.word === word) return
+    if (last) spells[spells.length - 1] = { ...last, toMs: from }
+    spells.push({ fromMs: from, toMs, word })
+  })
   return spells
 }

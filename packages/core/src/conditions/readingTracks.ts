@@ -51,30 +51,45 @@ export function courseTrack(
   edges: readonly number[],
   value: (piece: Piece<number>, ms: EpochMs) => number | null = valueAt,
 ): Track {
-  return {
-    cuts: (fromMs, toMs) => {
-      const found: EpochMs[] = []
-      for (const piece of course) {
-        if (piece.from >= toMs || piece.to <= fromMs) continue
-        found.push(piece.from, ...crossings(piece, edges))
-      }
-      return found
-    },
-    at: (ms) => {
-      const piece = pieceAt(course, ms)
-      return { value: value(piece, ms), stale: piece.stale }
-    },
-  }
+  return pieceTrack(course, (piece) => crossings(piece, edges), value)
 }
 
+const NONE: readonly EpochMs[] = []
+
 /** Words are carried on by the same hours as values, and never joined. */
-export function classTrack(samples: readonly Sample<string>[]): Track {
-  const course = courseOf(samples, false)
+export const classTrack = (samples: readonly Sample<string>[]): Track =>
+  pieceTrack(
+    courseOf(samples, false),
+    () => NONE,
+    ({ start }) => start,
+  )
+
+/** A course piece by piece; `within`: where one is cut, in order. */
+function pieceTrack<V extends number | string>(
+  course: readonly Piece<V>[],
+  within: (piece: Piece<V>) => readonly EpochMs[],
+  valueOf: (piece: Piece<V>, ms: EpochMs) => V | null,
+): Track {
   return {
-    cuts: (fromMs, toMs) => course.filter((piece) => piece.from < toMs && piece.to > fromMs).map((piece) => piece.from),
+    cuts: (fromMs, toMs) => course.filter((piece) => piece.from < toMs && piece.to > fromMs).flatMap((piece) => [piece.from, ...within(piece)]),
     at: (ms) => {
       const piece = pieceAt(course, ms)
-      return { value: piece.start, stale: piece.stale }
+      return { value: valueOf(piece, ms), stale: piece.stale }
+    },
+    walk: (fromMs, toMs, visit) => {
+      let from = fromMs
+      for (const piece of course) {
+        if (piece.to <= from) continue
+        if (piece.from >= toMs) break
+        const until = Math.min(piece.to, toMs)
+        for (const ms of within(piece)) {
+          if (ms <= from || ms >= until) continue
+          visit(from, valueOf(piece, (from + ms) / 2), piece.stale)
+          from = ms
+        }
+        visit(from, valueOf(piece, (from + until) / 2), piece.stale)
+        from = until
+      }
     },
   }
 }

@@ -5,7 +5,7 @@ import { daylightLeft, surfaceTransmission, tintOf } from '../water/index.ts'
 import type { Daylight } from './daylight.ts'
 import { readingTrack } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
-import { UNKNOWN_TRACK, UNKNOWN_VALUE, countTrack, functionTrack } from './track.ts'
+import { UNKNOWN_TRACK, UNKNOWN_VALUE, countTrack, functionTrack, trackOf } from './track.ts'
 import type { Count, Track, TrackValue } from './track.ts'
 import type { Setting } from './types.ts'
 
@@ -15,10 +15,12 @@ const overPlace =
   (scene: Scene, edges: readonly number[]): Track =>
     scene.light ? build(scene.light, scene.setting, edges) : UNKNOWN_TRACK
 
-export const sunAltitudeTrack = overPlace(({ sky }, _, edges) => ({
-  cuts: (fromMs, toMs) => sunAltitudeCrossings(sky, fromMs, toMs, edges),
-  at: (ms) => ({ value: sky.altitudeDeg('sun', ms), stale: false }),
-}))
+export const sunAltitudeTrack = overPlace(({ sky }, _, edges) =>
+  trackOf(
+    (fromMs, toMs) => sunAltitudeCrossings(sky, fromMs, toMs, edges),
+    (ms) => ({ value: sky.altitudeDeg('sun', ms), stale: false }),
+  ),
+)
 
 /** Between two looks the sun turns by no more than 7½ degrees. */
 const LOOK_MS = 30 * MINUTE_MS

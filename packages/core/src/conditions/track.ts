@@ -7,11 +7,56 @@ export interface TrackValue {
   readonly stale: boolean
 }
 
-/** One condition through a trip: where it changes band, and what it is at a time. */
+/** Told of the parts of a span in order: from when on, and what the condition is in the part's middle. */
+export type Visit = (fromMs: EpochMs, value: number | string | null, stale: boolean) => void
+
+/** One condition through a trip. */
 export interface Track {
+  /** Where it changes band, in any order. */
   readonly cuts: (fromMs: EpochMs, toMs: EpochMs) => readonly EpochMs[]
   readonly at: (ms: EpochMs) => TrackValue
+  /** Goes through a span from cut to cut. A track is taken at its word between two of them. */
+  readonly walk: (fromMs: EpochMs, toMs: EpochMs, visit: Visit) => void
 }
+
+/** A track that is walked by its cuts and asked in the middle between two. */
+export const trackOf = (cuts: Track['cuts'], at: Track['at']): Track => ({
+  cuts,
+  at,
+  walk: (fromMs, toMs, visit) => {
+    let from = fromMs
+    const part = (until: EpochMs): void => {
+      const { value, stale } = at((from + until) / 2)
+      visit(from, value, stale)
+      from = until
+    }
+    for (const ms of ascending(cuts(fromMs, toMs))) if (ms > from && ms < toMs) part(ms)
+    if (toMs > from) part(toMs)
+  },
+})
+
+function ascending(times: readonly EpochMs[]): readonly EpochMs[] {
+  let latest = -Infinity
+  for (const ms of times) {
+    if (ms < latest) return [...times].sort((a, b) => a - b)
+    latest = ms
+  }
+  return times
+}
+
+/** A track whose values another follows from, known where they are; its cuts are the same. */
+export const mapped = (track: Track, of: (value: number) => number | null): Track => ({
+  cuts: track.cuts,
+  at: (ms) => {
+    const { value, stale } = track.at(ms)
+    return typeof value === 'number' ? { value: of(value), stale } : UNKNOWN_VALUE
+  },
+  walk: (fromMs, toMs, visit) =>
+    track.walk(fromMs, toMs, (from, value, stale) => {
+      if (typeof value === 'number') visit(from, of(value), stale)
+      else visit(from, null, false)
+    }),
+})
 
 /** Number of edges at or below the value: half-open bands `[edge, next)`. Edges ascending. */
 export function bandIndex(value: number, edges: readonly number[]): number {
@@ -21,12 +66,12 @@ export function bandIndex(value: number, edges: readonly number[]): number {
 }
 
 export const UNKNOWN_VALUE: TrackValue = { value: null, stale: false }
-export const UNKNOWN_TRACK: Track = { cuts: () => [], at: () => UNKNOWN_VALUE }
+export const UNKNOWN_TRACK: Track = constantTrack(null)
 
 /** A condition that stays what it is for the whole trip. */
 export function constantTrack(value: number | string | null): Track {
   const seen: TrackValue = { value, stale: false }
-  return { cuts: () => [], at: () => seen }
+  return { cuts: () => [], at: () => seen, walk: (fromMs, _, visit) => visit(fromMs, value, false) }
 }
 
 /** How a function is looked at for its changes of band. */
@@ -41,22 +86,20 @@ export interface Looks {
  * another band that lies between two looks may be missed. Where its corners are looked at, only a smooth turn can do that.
  */
 export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly number[], { everyMs, corners }: Looks): Track {
-  return {
-    at: f,
-    cuts: (fromMs, toMs) => {
-      const found: EpochMs[] = []
-      const times = lookTimes(fromMs, toMs, everyMs, corners?.(fromMs, toMs) ?? [])
-      let [ms, value] = [times[0] ?? fromMs, f(times[0] ?? fromMs)]
-      for (const next of times) {
-        if (next === ms) continue
-        const then = f(next)
-        changes(f, edges, ms, next, value, then, found)
-        ms = next
-        value = then
-      }
-      return found
-    },
+  const cuts = (fromMs: EpochMs, toMs: EpochMs): EpochMs[] => {
+    const found: EpochMs[] = []
+    const times = lookTimes(fromMs, toMs, everyMs, corners?.(fromMs, toMs) ?? [])
+    let [ms, value] = [times[0] ?? fromMs, f(times[0] ?? fromMs)]
+    for (const next of times) {
+      if (next === ms) continue
+      const then = f(next)
+      changes(f, edges, ms, next, value, then, found)
+      ms = next
+      value = then
+    }
+    return found
   }
+  return trackOf(cuts, f)
 }
 
 /** In order: every so often from before a span to after it, and on either side of each corner inside it. */
@@ -76,21 +119,25 @@ function lookTimes(fromMs: EpochMs, toMs: EpochMs, everyMs: number, corners: rea
 
 /** A condition that only changes at known times, each of which begins a new value. Times ascending. */
 export function stepTrack(times: Float64Array, valueFrom: (ms: EpochMs) => number | null): Track {
-  const values = new Map<EpochMs, TrackValue>()
+  const stepAt = (ms: EpochMs): number => countWhile(times, (time) => time <= ms) - 1
+  const value = (step: number): number | null => (step < 0 ? null : valueFrom(times[step] ?? NaN))
   return {
     cuts: (fromMs, toMs) =>
       Array.from(
         times.subarray(
-          countWhile(times, (ms) => ms <= fromMs),
+          stepAt(fromMs) + 1,
           countWhile(times, (ms) => ms < toMs),
         ),
       ),
-    at: (ms) => {
-      const from = times[countWhile(times, (time) => time <= ms) - 1]
-      if (from === undefined) return UNKNOWN_VALUE
-      let known = values.get(from)
-      if (!known) values.set(from, (known = { value: valueFrom(from), stale: false }))
-      return known
+    at: (ms) => ({ value: value(stepAt(ms)), stale: false }),
+    walk: (fromMs, toMs, visit) => {
+      let from = fromMs
+      for (let step = stepAt(fromMs); from < toMs; step++) {
+        const until = times[step + 1] ?? toMs
+        if (until <= from) continue
+        visit(from, value(step), false)
+        from = until
+      }
     },
   }
 }
@@ -142,24 +189,34 @@ export interface Count {
   readonly stale: boolean
 }
 
-/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order; where nothing does it is not known. */
+/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order and side by side; where nothing does it is not known. */
 export function countTrack(over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[], unitMs: number, sign: 1 | -1, edges: readonly number[]): Track {
+  /** Where a count passes its edges, in order of time. */
+  const passed = ({ from, to, moment }: Count): readonly EpochMs[] => {
+    if (moment === null) return []
+    const times = edges.map((edge) => Math.round(moment + sign * edge * unitMs)).filter((ms) => ms > from && ms < to)
+    return sign > 0 ? times : times.reverse()
+  }
+  const valueOf = ({ moment }: Count, ms: EpochMs): number | null => (moment === null ? null : (sign * (ms - moment)) / unitMs)
   return {
-    cuts: (fromMs, toMs) =>
-      over(fromMs, toMs).flatMap(({ from, to, moment }) => [
-        from,
-        // After the last one nothing is known.
-        to,
-        ...(moment === null
-          ? []
-          : edges
-              .map((edge) => Math.round(moment + sign * edge * unitMs))
-              .filter((ms) => ms > from && ms < to)
-              .sort((a, b) => a - b)),
-      ]),
+    // After the last one nothing is known.
+    cuts: (fromMs, toMs) => over(fromMs, toMs).flatMap((count) => [count.from, ...passed(count), count.to]),
     at: (ms) => {
       const count = over(ms, ms + 1).find(({ from, to }) => from <= ms && ms < to)
-      return count && count.moment !== null ? { value: (sign * (ms - count.moment)) / unitMs, stale: count.stale } : UNKNOWN_VALUE
+      return count && count.moment !== null ? { value: valueOf(count, ms), stale: count.stale } : UNKNOWN_VALUE
+    },
+    walk: (fromMs, toMs, visit) => {
+      let from = fromMs
+      for (const count of over(fromMs, toMs)) {
+        if (count.from > from) visit(from, null, false)
+        from = Math.max(from, count.from)
+        for (const ms of [...passed(count), Math.min(count.to, toMs)]) {
+          if (ms <= from || ms > toMs) continue
+          visit(from, valueOf(count, (from + ms) / 2), count.moment !== null && count.stale)
+          from = ms
+        }
+      }
+      if (from < toMs) visit(from, null, false)
     },
   }
 }
@@ -167,11 +224,11 @@ export function countTrack(over: (fromMs: EpochMs, toMs: EpochMs) => readonly Co
 /** The first track where it knows something, else the second. */
 export function before(first: Track | undefined, second: Track): Track {
   if (!first) return second
-  return {
-    cuts: (fromMs, toMs) => [...first.cuts(fromMs, toMs), ...second.cuts(fromMs, toMs)],
-    at: (ms) => {
+  return trackOf(
+    (fromMs, toMs) => [...first.cuts(fromMs, toMs), ...second.cuts(fromMs, toMs)],
+    (ms) => {
       const own = first.at(ms)
       return own.value === null ? second.at(ms) : own
     },
-  }
+  )
 }

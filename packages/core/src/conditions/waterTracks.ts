@@ -2,7 +2,7 @@ import { fishSeason } from '../season/index.ts'
 import { localParts } from '../time/index.ts'
 import { readingTrack } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
-import { UNKNOWN_VALUE, constantTrack } from './track.ts'
+import { constantTrack, mapped } from './track.ts'
 import type { Track } from './track.ts'
 import { percentileAmong, tempLately, tempTrend } from './waterPast.ts'
 import type { WaterPast } from './waterPast.ts'
@@ -19,13 +19,7 @@ const percentile =
       condition,
       [...new Set(passed)].sort((a, b) => a - b),
     )
-    return {
-      cuts: read.cuts,
-      at: (ms) => {
-        const { value, stale } = read.at(ms)
-        return typeof value === 'number' ? { value: percentileAmong(days, value), stale } : UNKNOWN_VALUE
-      },
-    }
+    return mapped(read, (value) => percentileAmong(days, value))
   }
 
 export const tempPercentileTrack = percentile('waterTempC', ({ temps }) => temps)

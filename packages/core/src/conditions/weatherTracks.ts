@@ -1,10 +1,11 @@
+import { at } from '../checked/index.ts'
 import { countWhile } from '../numerics/index.ts'
 import { CARRIED_MS, HOUR_MS, courseOf } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { pressureTendency } from '../weather/index.ts'
 import { classTrack, courseTrack, readingTrack, samplesOf } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
-import { UNKNOWN_TRACK, countTrack, stepTrack } from './track.ts'
+import { UNKNOWN_TRACK, countTrack, mapped, stepTrack } from './track.ts'
 import type { Count, Track } from './track.ts'
 import type { PastReading } from './types.ts'
 import { usualAirC } from './waterPast.ts'
@@ -34,53 +35,45 @@ const during =
   (fromMs: EpochMs, toMs: EpochMs): readonly Count[] =>
     counts.filter(({ from, to }) => from < toMs && to > fromMs)
 
-/** What the last hours add up to. Unknown unless they were read from their first half on: what is known only since the launch says nothing of yesterday. */
-function overHours(hours: number, of: (readings: readonly PastReading[]) => number | null) {
+/**
+ * What the last hours add up to, reading by reading; null until something was read. Unknown unless they were read from their first half
+ * on: what is known only since the launch says nothing of yesterday.
+ */
+function overHours(hours: number, add: (sum: number | null, reading: PastReading['reading']) => number | null) {
   const window = hours * HOUR_MS
   return (scene: Scene): Track => {
     const readings = scene.lately()
     const times = new Float64Array(3 * readings.length)
-    readings.forEach(({ ms }, i) => times.set([ms, ms + window / 2, ms + window], 3 * i))
+    for (let i = 0; i < readings.length; i++) {
+      const { ms } = at(readings, i)
+      times[3 * i] = ms
+      times[3 * i + 1] = ms + window / 2
+      times[3 * i + 2] = ms + window
+    }
     return stepTrack(times.sort(), (ms) => {
-      const within = readings.slice(
-        countWhile(readings, (reading) => reading.ms <= ms - window),
-        countWhile(readings, (reading) => reading.ms <= ms),
-      )
-      return (within[0]?.ms ?? Infinity) <= ms - window / 2 ? of(within) : null
+      const first = countWhile(readings, (reading) => reading.ms <= ms - window)
+      if (!((readings[first]?.ms ?? Infinity) <= ms - window / 2)) return null
+      let sum: number | null = null
+      for (let i = first; i < readings.length && at(readings, i).ms <= ms; i++) sum = add(sum, at(readings, i).reading)
+      return sum
     })
   }
 }
 
 /** The strongest mean wind; gusts apart. */
-export const windMaxTrack = overHours(24, (readings) => {
-  let strongest: number | null = null
-  for (const { reading } of readings) if (typeof reading.windMps === 'number') strongest = Math.max(strongest ?? 0, reading.windMps)
-  return strongest
-})
+export const windMaxTrack = overHours(24, (strongest, { windMps }) => (typeof windMps === 'number' ? Math.max(strongest ?? 0, windMps) : strongest))
 
 /** Millimetres fallen: each reading of rain is what fell since the one before. */
-export const rainTrack = overHours(48, (readings) => {
-  let fallen: number | null = null
-  for (const { reading } of readings) {
-    if (typeof reading.rainMm === 'number') fallen = (fallen ?? 0) + reading.rainMm
-    else if (reading.precipitation === 'none') fallen ??= 0
-  }
-  return fallen
-})
+export const rainTrack = overHours(48, (fallen, { rainMm, precipitation }) =>
+  typeof rainMm === 'number' ? (fallen ?? 0) + rainMm : precipitation === 'none' ? (fallen ?? 0) : fallen,
+)
 
 /** Air temperature less what is usual at this water for the time of year. */
 export function airAnomalyTrack({ setting, past, startMs }: Scene, edges: readonly number[]): Track {
   const usual = usualAirC(past, startMs)
   if (usual === null) return UNKNOWN_TRACK
   const shifted = edges.map((edge) => edge + usual)
-  const air = readingTrack(setting, 'airTempC', shifted)
-  return {
-    cuts: air.cuts,
-    at: (ms) => {
-      const { value, stale } = air.at(ms)
-      return { value: typeof value === 'number' ? value - usual : null, stale }
-    },
-  }
+  return mapped(readingTrack(setting, 'airTempC', shifted), (value) => value - usual)
 }
 
 /** Hours since the current was switched, while it is known; unknown before the first change seen. */

@@ -37,32 +37,18 @@ export interface Run {
   readonly stale: number[]
 }
 
-/** A track over a span as the bands it goes through. A track is taken at its word between two of its cuts. */
+/** A track over a span as the bands it goes through. */
 export function runOf(track: Track, condition: CutCondition, fromMs: EpochMs, toMs: EpochMs): Run {
-  const bounds: EpochMs[] = [fromMs]
-  let latest = fromMs
-  for (const ms of ascending(track.cuts(fromMs, toMs))) if (ms > latest && ms < toMs) bounds.push((latest = ms))
   const run: Run = { fromMs: [], codes: [], stale: [] }
-  for (let i = 0; i < bounds.length; i++) {
-    const from = at(bounds, i)
-    const { value, stale } = track.at((from + (bounds[i + 1] ?? toMs)) / 2)
+  track.walk(fromMs, toMs, (from, value, stale) => {
     const [code, old] = [condition.codeOf(value), stale ? 1 : 0]
     const last = run.codes.length - 1
-    if (last >= 0 && run.codes[last] === code && run.stale[last] === old) continue
+    if (last >= 0 && run.codes[last] === code && run.stale[last] === old) return
     run.fromMs.push(from)
     run.codes.push(code)
     run.stale.push(old)
-  }
+  })
   return run
-}
-
-function ascending(times: readonly EpochMs[]): readonly EpochMs[] {
-  let latest = -Infinity
-  for (const ms of times) {
-    if (ms < latest) return [...times].sort((a, b) => a - b)
-    latest = ms
-  }
-  return times
 }
 
 /** Everything about a trip side by side: stretches in order, without gap, through each of which every condition keeps its band. */

@@ -79,10 +79,11 @@ export function valueAt(piece: Piece<number>, ms: EpochMs): number | null {
 
 const NONE: readonly EpochMs[] = []
 
-/** Where a numeric piece crosses the edges, to the millisecond. */
+/** Where a numeric piece crosses the edges, to the millisecond, in order of time. */
 export function crossings({ from, to, start, end }: Piece<number>, edges: readonly number[]): readonly EpochMs[] {
   if (start === null || end === null || start === end || !edges.some((edge) => (edge - start) * (edge - end) < 0)) return NONE
-  return edges.filter((edge) => (edge - start) * (edge - end) < 0).map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
+  const crossed = edges.filter((edge) => (edge - start) * (edge - end) < 0).map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
+  return end > start ? crossed : crossed.reverse()
 }
 
 /** Directions unwrapped so that each step takes the shorter way round; half a turn goes clockwise. Degrees in, degrees out (may leave 0–360). */
