@@ -59,8 +59,8 @@ function inOrder<R>(records: readonly R[], time: (record: R) => string): readonl
   return records
 }
 
-/** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. */
-export function tripRecord({ trip, water, stints, readings, strikes }: TripBundle): TripRecord {
+/** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. `depthOf`: where a stint's lure works, where that is asked for. */
+export function tripRecord({ trip, water, stints, readings, strikes }: TripBundle, depthOf?: (stint: Stint) => number | undefined): TripRecord {
   return {
     trip: trip.id,
     start: trip.start,
@@ -68,14 +68,18 @@ export function tripRecord({ trip, water, stints, readings, strikes }: TripBundl
     timeZone: trip.timeZone ?? water?.timeZone ?? 'UTC',
     latitude: water?.latitude ?? null,
     longitude: water?.longitude ?? null,
-    stints: stints.map(tripStint),
-    readings: readings,
-    strikes: strikes.map((strike) => ({ strike: strike.id, stint: strike.stint ?? null, time: strike.time, outcome: strike.outcome ?? null })),
+    stints: stints.map((stint) => tripStint(stint, depthOf?.(stint))),
+    readings,
+    strikes: strikes.map(({ id, stint, time, outcome }) => ({ strike: id, stint: stint ?? null, time, outcome: outcome ?? null })),
   }
 }
 
-function tripStint({ id, lure, angler, start, end, spot, endUnsure }: Stint): TripStint {
-  const stint = { stint: id, lure, angler: angler ?? null, start, end: end ?? null }
-  if (!spot && !endUnsure) return stint
-  return { ...stint, ...(spot ? { spot } : {}), ...(endUnsure ? { endUnsure } : {}) }
+function tripStint({ id, lure, angler, start, end, spot, endUnsure }: Stint, lureDepthM: number | undefined): TripStint {
+  const stint: Writable<TripStint> = { stint: id, lure, angler: angler ?? null, start, end: end ?? null }
+  if (spot) stint.spot = spot
+  if (lureDepthM !== undefined) stint.lureDepthM = lureDepthM
+  if (endUnsure) stint.endUnsure = endUnsure
+  return stint
 }
+
+type Writable<T> = { -readonly [K in keyof T]: T[K] }

@@ -3,7 +3,7 @@ import { NO_PAST, waterPast } from '../conditions/index.ts'
 import type { TripReading, WaterPast } from '../conditions/index.ts'
 import { workingDepthM } from '../presentation/index.ts'
 import { epochMs, isoUtc } from '../time/index.ts'
-import type { Lure, Strike } from '../vocabulary/index.ts'
+import type { Lure, Stint, Strike } from '../vocabulary/index.ts'
 import { tripBundles, tripRecord } from './bookRecords.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { Cutter } from './cut.ts'
@@ -57,11 +57,11 @@ class TripLayer {
 
   lay(bundle: TripBundle): void {
     const { plan, leftOut } = this
-    const record = tripRecord(bundle)
+    const record = tripRecord(bundle, plan.needsDepth ? this.depthOf : undefined)
     this.table.loose(record.trip, looseEndsOfTrip(bundle, record))
     const known = bundle.trip.effortKnown ?? 'full'
     const whole = known === 'trip' && !plan.needsStints && record.end ? asOneStint(record) : undefined
-    const used = whole ?? (plan.needsDepth ? this.withDepths(record, bundle) : record)
+    const used = whole ?? record
     // Strikes without a time cannot be laid on a part of a trip. Leaving out only the trips that have such strikes would keep the blank
     // ones and lower every rate, so that no trip of this sort is used where the question cuts it.
     const cut = known === 'full' || whole ? this.cutter.cut(used, this.past(bundle.trip.water)) : undefined
@@ -78,15 +78,10 @@ class TripLayer {
     leftOut.stintsWithoutHours += used.stints.filter((stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start)).length
   }
 
-  /** The trip with the depth at which each stint's lure works. */
-  private withDepths(record: TripRecord, { stints }: TripBundle): TripRecord {
-    const withDepth = (stint: TripStint, i: number): TripStint => {
-      const own = at(stints, i)
-      const lure = this.lures.get(own.lure)
-      const lureDepthM = lure && workingDepthM(lure, own)
-      return lureDepthM === undefined ? stint : { ...stint, lureDepthM }
-    }
-    return { ...record, stints: record.stints.map(withDepth) }
+  /** How deep the lure of a stint works, as far as known. */
+  private readonly depthOf = (stint: Stint): number | undefined => {
+    const lure = this.lures.get(stint.lure)
+    return lure && workingDepthM(lure, stint)
   }
 
   /** Lays each strike on its segment; returns how many belong to none. */

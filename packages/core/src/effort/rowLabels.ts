@@ -3,7 +3,7 @@ import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
 import { QUARTER_MS, epochMs, localParts } from '../time/index.ts'
 import { SAID, UNKNOWN } from '../vocabulary/index.ts'
-import type { Lure, Spot, Stint, Trip } from '../vocabulary/index.ts'
+import type { Lure, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabels.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { SPECIES, columnInfo } from './columnInfo.ts'
@@ -31,12 +31,17 @@ interface Column {
   readonly info: ColumnInfo
 }
 
-/** A piece of a trip with all that a number of it may come from. */
-interface Piece {
-  readonly cut: Cut
-  readonly cutTrip: CutTrip
+/** A trip, and those of its strikes that showed what the fish had eaten. */
+interface Here {
   readonly bundle: TripBundle
   readonly zone: string
+  readonly spatUp: readonly Strike[]
+}
+
+/** A piece of a trip with all that a number of it may come from. */
+interface Piece extends Here {
+  readonly cut: Cut
+  readonly cutTrip: CutTrip
 }
 
 const NONE: readonly number[] = []
@@ -77,6 +82,7 @@ export class RowLabels {
   of(bundle: TripBundle, zone: string, cutTrip: CutTrip): LayRow {
     const { trip, water } = bundle
     const stints = new Map(bundle.stints.map((stint) => [stint.id, stint]))
+    const here: Here = { bundle, zone, spatUp: bundle.strikes.filter(({ forageSeen }) => forageSeen) }
     const codes = new Int32Array(this.infos.length)
     const corrected = new Set<number>()
     const write = (column: number, word: string): void => {
@@ -99,7 +105,7 @@ export class RowLabels {
         current = cut.stint.stint
         const stint = stints.get(current)
         const lure = stint && this.lures.get(stint.lure)
-        for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, bundle, stint, lure, zone)))
+        for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, here, stint, lure)))
       }
       for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.course.codeOf(cut.stretch, by.condition))
       const now = Math.floor(cut.fromMs / QUARTER_MS)
@@ -110,14 +116,14 @@ export class RowLabels {
       const values =
         this.numbers.length === 0
           ? NONE
-          : this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, { cut, cutTrip, bundle, zone }, stints.get(cut.stint.stint))))
+          : this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, { ...here, cut, cutTrip }, stints.get(cut.stint.stint))))
       return this.table.add(trip.id, hours, codes, values)
     }
   }
 
-  private ofStint({ source, field }: ColumnInfo, bundle: TripBundle, stint: Stint | undefined, lure: Lure | undefined, zone: string): unknown {
+  private ofStint({ source, field }: ColumnInfo, here: Here, stint: Stint | undefined, lure: Lure | undefined): unknown {
     if (source === 'lure') return fieldOf(lure, field)
-    if (source === 'presentation') return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(bundle, lure, stint, zone)) : undefined
+    if (source === 'presentation') return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(here, lure, stint)) : undefined
     // A stint that says nothing of its place has its spot's.
     return fieldOf(stint, field) ?? (stint?.spot ? fieldOf(this.spots.get(stint.spot), field) : undefined)
   }
@@ -133,14 +139,15 @@ export class RowLabels {
     return level
   }
 
-  private numberOf(info: ColumnInfo, { cut, cutTrip, bundle, zone }: Piece, stint: Stint | undefined): number {
+  private numberOf(info: ColumnInfo, piece: Piece, stint: Stint | undefined): number {
+    const { cut, cutTrip, bundle, zone } = piece
     const { source, field } = info
     const value = isOfTime(info)
       ? cutTrip.valueAt(cut.stint, field, (cut.fromMs + cut.toMs) / 2)
       : source === 'calendar'
         ? calendarOf(field, cut.fromMs, zone, bundle)
         : OF_A_STINT.has(source)
-          ? this.ofStint(info, bundle, stint, stint && this.lures.get(stint.lure), zone)
+          ? this.ofStint(info, piece, stint, stint && this.lures.get(stint.lure))
           : fieldOf(source === 'trip' ? bundle.trip : bundle.water, field)
     return typeof value === 'number' ? value : NaN
   }
@@ -163,9 +170,9 @@ function said({ name }: ColumnInfo, trip: Trip): string | undefined {
 }
 
 /** Only what was seen before the stint began: what a fish spat up says nothing of why the lure that caught it was tied on. */
-function prey({ strikes, water }: TripBundle, lure: Lure, stint: Stint, zone: string): boolean | null {
+function prey({ bundle: { water }, zone, spatUp }: Here, lure: Lure, stint: Stint): boolean | null {
   const start = epochMs(stint.start)
-  const earlier = strikes.filter(({ time, forageSeen }) => forageSeen && epochMs(time) < start)
+  const earlier = spatUp.filter(({ time }) => epochMs(time) < start)
   return matchesPrey(lure, preyOf(earlier, water, calendarSeason(localParts(start, zone).month, water?.latitude ?? null)))
 }
 
