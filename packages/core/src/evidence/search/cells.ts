@@ -73,22 +73,3 @@ export function byTrip({ trip, tripNames }: Pick<Cells, 'trip' | 'tripNames'>, v
   }
   return sums
 }
-
-/** Cells that agree in every column that patterns are made of, whatever their trip: no pattern tells them apart. */
-export interface Alike {
-  /** Class of each cell, counted from 0. */
-  readonly of: Int32Array
-  readonly count: number
-}
-
-export function alikeIn({ codes, count }: Cells, columns: readonly string[]): Alike {
-  const known = new Map<string, number>()
-  const own = columns.map((name) => codes[name] ?? new Int32Array(count))
-  const of = Int32Array.from({ length: count }, (_, c) => {
-    const key = own.map((column) => column[c]).join(' ')
-    const found = known.get(key) ?? known.size
-    known.set(key, found)
-    return found
-  })
-  return { of, count: known.size }
-}

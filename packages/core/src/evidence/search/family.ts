@@ -11,9 +11,6 @@ export class Family {
   candidates = 0
   private readonly highest: Float64Array
   private readonly sums = new Float64Array(LANES)
-  /** Classes of the pattern looked at, and at which look each was last met. */
-  private readonly classes: Int32Array
-  private readonly met: Int32Array
   /** Null exceedances and our own, by tenth of z. */
   private readonly nulls = new Float64Array(BINS)
   private readonly ours = new Float64Array(BINS)
@@ -24,32 +21,17 @@ export class Family {
     private readonly leastZ: number,
   ) {
     this.highest = new Float64Array(nullBooks.books).fill(-Infinity)
-    this.classes = new Int32Array(nullBooks.alike.count)
-    this.met = new Int32Array(nullBooks.alike.count)
   }
 
-  /** One pattern: its cells, the variance of its score, and our own z. */
-  add(chosen: ArrayLike<number>, variance: number, z: number): void {
+  /** One pattern: its classes, the variance of its score, and our own z. */
+  add(chosen: Int32Array, variance: number, z: number): void {
     const { books, residuals } = this.nullBooks
     this.candidates++
-    const classes = this.classesOf(chosen)
     for (let block = 0; block * LANES < books; block++) {
-      addLanes(at(residuals, block), classes, this.sums)
+      addLanes(at(residuals, block), chosen, this.sums)
       for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) this.drawn(block * LANES + lane, signedRoot(this.sums[lane] ?? 0, variance))
     }
     if (z >= this.leastZ) count(this.ours, z)
-  }
-
-  private classesOf(chosen: ArrayLike<number>): Int32Array {
-    const { of } = this.nullBooks.alike
-    let length = 0
-    for (let i = 0; i < chosen.length; i++) {
-      const one = of[chosen[i] ?? 0] ?? 0
-      if (this.met[one] === this.candidates) continue
-      this.met[one] = this.candidates
-      this.classes[length++] = one
-    }
-    return this.classes.subarray(0, length)
   }
 
   /** Chance that a book without any pattern has one as strong anywhere: Phipson & Smyth (2010). */
@@ -78,7 +60,7 @@ function count(counts: Float64Array, z: number): void {
 }
 
 /** Sums of eight books at a time: kept out of arrays, they stay in registers. */
-function addLanes(residual: Float32Array, chosen: ArrayLike<number>, sums: Float64Array): void {
+function addLanes(residual: Float32Array, chosen: Int32Array, sums: Float64Array): void {
   let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
   for (let i = 0; i < chosen.length; i++) {
     const from = (chosen[i] ?? 0) * LANES

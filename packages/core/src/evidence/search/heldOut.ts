@@ -5,6 +5,8 @@ import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { fitExpected } from './expected.ts'
 import type { Expected } from './expected.ts'
+import { byClass, cellsIn } from './classes.ts'
+import type { Classes } from './classes.ts'
 import { eachConjunction } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { Overlap } from './merge.ts'
@@ -15,7 +17,7 @@ const FOLDS = 5
 
 interface Fold {
   readonly expected: Expected
-  /** Residuals of the trips learnt from; 0 elsewhere. */
+  /** Residuals of the trips learnt from, by class. */
   readonly learnt: Float64Array
   readonly weigher: Weigher
   readonly unseen: (cell: number) => boolean
@@ -35,16 +37,17 @@ interface Best {
  */
 export function heldOut(
   { cells, held, bout }: SearchInput,
+  classes: Classes,
   items: readonly Item[],
   depth: number,
   floors: Floors,
   findings: readonly Candidate[],
   alpha: number,
 ): ReadonlyMap<Candidate, HeldOut> {
-  const folds = foldsOf(cells, held, flurryDispersion(bout))
-  const overlap = new Overlap(cells, findings)
+  const folds = foldsOf(cells, classes, held, flurryDispersion(bout))
+  const overlap = new Overlap(classes, findings)
   const best = findings.map(() => new Array<Best | undefined>(folds.length).fill(undefined))
-  eachConjunction(cells, items, depth, floors, (path, chosen) => {
+  eachConjunction(cells, classes, items, depth, floors, (path, chosen) => {
     const alone = at(items, at(path, 0)).alone
     const alike = overlap.sharedBy(chosen).filter((i) => at(items, at(at(findings, i).items, 0)).alone === alone)
     if (alike.length === 0) return
@@ -56,29 +59,32 @@ export function heldOut(
   })
   const results = new Map<Candidate, HeldOut>()
   findings.forEach((finding, i) => {
-    const pooled = pool(cells, folds, at(best, i), alpha)
+    const pooled = pool(cells, classes, folds, at(best, i), alpha)
     if (pooled) results.set(finding, pooled)
   })
   return results
 }
 
 /** The score without the search for the ratio itself: one step from none. */
-function quickScore({ learnt, weigher }: Fold, chosen: ArrayLike<number>): number {
+function quickScore({ learnt, weigher }: Fold, chosen: Int32Array): number {
   const variance = weigher.variance(chosen).all
   const excess = Math.max(-0.9, sumOver(learnt, chosen) / variance)
   return scoreOf(Math.log1p(excess), 1 / Math.sqrt(variance * (1 + excess)))
 }
 
-function foldsOf(cells: Cells, held: readonly string[], dispersion: number): Fold[] {
+function foldsOf(cells: Cells, classes: Classes, held: readonly string[], dispersion: number): Fold[] {
   const foldOf = cells.tripNames.map((name) => hashOf(name) % FOLDS)
   return Array.from({ length: FOLDS }, (_, f) => f).flatMap((f) => {
     const unseen = (c: number): boolean => foldOf[at(cells.trip, c)] === f
     const struck = cells.strikes.some((y, c) => y > 0 && !unseen(c))
     if (!struck || !foldOf.includes(f)) return []
     const expected = fitExpected(cells, held, dispersion, (trip) => foldOf[trip] !== f)
-    const learnt = residuals(cells, expected).map((value, c) => (unseen(c) ? 0 : value))
+    const learnt = byClass(
+      classes,
+      residuals(cells, expected).map((value, c) => (unseen(c) ? 0 : value)),
+    )
     // Hours that are not learnt from weigh nothing.
-    const weigher = new Weigher(cells, { ...expected, strikes: expected.strikes.map((e, c) => (unseen(c) ? 0 : e)) })
+    const weigher = new Weigher(cells, classes, { ...expected, strikes: expected.strikes.map((e, c) => (unseen(c) ? 0 : e)) })
     return [{ expected, learnt, weigher, unseen }]
   })
 }
@@ -90,10 +96,10 @@ function hashOf(text: string): number {
   return hash >>> 0
 }
 
-function pool(cells: Cells, folds: readonly Fold[], found: readonly (Best | undefined)[], alpha: number): HeldOut | null {
+function pool(cells: Cells, classes: Classes, folds: readonly Fold[], found: readonly (Best | undefined)[], alpha: number): HeldOut | null {
   let [strikes, hours, due, spread, trips] = [0, 0, 0, 0, 0]
   folds.forEach(({ expected, unseen }, f) => {
-    const chosen = Array.from(found[f]?.chosen ?? []).filter(unseen)
+    const chosen = cellsIn(classes, found[f]?.chosen ?? new Int32Array()).filter(unseen)
     const inside = new Float64Array(cells.count)
     for (const c of chosen) inside[c] = at(expected.strikes, c)
     const own = byTrip(cells, inside)

@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import type { Cells } from './cells.ts'
+import type { Classes } from './classes.ts'
 import { sumOver } from './score.ts'
 import type { Candidate } from './types.ts'
 
@@ -15,12 +15,12 @@ export interface Merged {
 }
 
 /** Findings that mostly share their hours, each told by the simplest that is about as good as the best. Given candidates best first. */
-export function merged(cells: Cells, candidates: readonly Candidate[]): Merged[] {
+export function merged(classes: Classes, candidates: readonly Candidate[]): Merged[] {
   const groups: Merged[] = []
   let left = candidates
   while (left[0] && groups.length < MOST_GROUPS) {
     const [top] = left
-    const overlap = new Overlap(cells, [top])
+    const overlap = new Overlap(classes, [top])
     const alike = new Set(left.filter((one) => one === top || overlap.sharedBy(one.chosen).length > 0))
     const good = [...alike].filter(({ score }) => score >= top.score - ABOUT_AS_GOOD)
     groups.push({ best: good.reduce((simplest, one) => (one.items.length < simplest.items.length ? one : simplest), top), count: alike.size - 1 })
@@ -31,33 +31,33 @@ export function merged(cells: Cells, candidates: readonly Candidate[]): Merged[]
 
 /** Tells which of some patterns share most of their hours with another: hours in both over hours in either. At most thirty. */
 export class Overlap {
-  /** By cell, a bit for each pattern that holds it. */
+  /** By class, a bit for each pattern that holds it. */
   private readonly bits: Uint32Array
   private readonly hours: readonly number[]
   private readonly both: Float64Array
 
   constructor(
-    private readonly cells: Cells,
+    private readonly classes: Classes,
     patterns: readonly Pick<Candidate, 'chosen'>[],
   ) {
-    this.bits = new Uint32Array(cells.count)
+    this.bits = new Uint32Array(classes.count)
     patterns.forEach(({ chosen }, i) => {
-      for (const c of chosen) this.bits[c] = at(this.bits, c) | (1 << i)
+      for (const one of chosen) this.bits[one] = at(this.bits, one) | (1 << i)
     })
-    this.hours = patterns.map(({ chosen }) => sumOver(cells.hours, chosen))
+    this.hours = patterns.map(({ chosen }) => sumOver(classes.hours, chosen))
     this.both = new Float64Array(patterns.length)
   }
 
-  sharedBy(chosen: ArrayLike<number>): number[] {
-    const { bits, both, cells } = this
+  sharedBy(chosen: Int32Array): number[] {
+    const { bits, both, classes } = this
     both.fill(0)
-    const own = sumOver(cells.hours, chosen)
+    const own = sumOver(classes.hours, chosen)
     // Hours that differ by more cannot be shared so far.
     if (!this.hours.some((hours) => Math.min(own, hours) >= SAME_HOURS * Math.max(own, hours))) return []
     for (let i = 0; i < chosen.length; i++) {
-      const c = chosen[i] ?? 0
-      const hours = cells.hours[c] ?? 0
-      for (let left = bits[c] ?? 0; left !== 0; left &= left - 1) {
+      const one = chosen[i] ?? 0
+      const hours = classes.hours[one] ?? 0
+      for (let left = bits[one] ?? 0; left !== 0; left &= left - 1) {
         const p = 31 - Math.clz32(left & -left)
         both[p] = (both[p] ?? 0) + hours
       }

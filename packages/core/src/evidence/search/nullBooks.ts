@@ -2,7 +2,9 @@ import { at } from '../../checked/index.ts'
 import { countWhile, drawGamma, drawGeometric, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
-import type { Alike, Cells } from './cells.ts'
+import type { Cells } from './cells.ts'
+import { byClass } from './classes.ts'
+import type { Classes } from './classes.ts'
 import type { Expected } from './expected.ts'
 import { residuals } from './score.ts'
 
@@ -11,31 +13,26 @@ export const LANES = 8
 
 export interface NullBooks {
   readonly books: number
-  readonly alike: Alike
   readonly residuals: readonly Float32Array[]
 }
 
 /**
- * Residuals of books in which no pattern is: each trip with a luck of its own, each bout with a size of its own. Cells that no pattern
- * tells apart are added up.
+ * Residuals of books in which no pattern is, by class: each trip with a luck of its own, each bout with a size of its own.
  *
  * Given      how many books; the mean size of a bout
  * Source     parametric bootstrap; permuting single strikes would break the flurries and see patterns everywhere
  */
-export function drawNullBooks(cells: Cells, alike: Alike, expected: Expected, bout: number, books: number, random: Random): NullBooks {
-  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(alike.count * LANES))
+export function drawNullBooks(cells: Cells, classes: Classes, expected: Expected, bout: number, books: number, random: Random): NullBooks {
+  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(classes.count * LANES))
   const due = byTrip(cells, expected.strikes)
   const bounds = cumulated(cells, expected.strikes)
   for (let book = 0; book < books; book++) {
     const block = at(blocks, Math.floor(book / LANES))
     const lane = book % LANES
-    const own = residuals(cells, expected, drawBook(cells, expected, bout, due, bounds, random))
-    for (let c = 0; c < own.length; c++) {
-      const place = (alike.of[c] ?? 0) * LANES + lane
-      block[place] = (block[place] ?? 0) + (own[c] ?? 0)
-    }
+    const own = byClass(classes, residuals(cells, expected, drawBook(cells, expected, bout, due, bounds, random)))
+    own.forEach((residual, one) => (block[one * LANES + lane] = residual))
   }
-  return { books, alike, residuals: blocks }
+  return { books, residuals: blocks }
 }
 
 /** Expected strikes added up over the cells of each trip, and where each trip's cells begin. */

@@ -1,6 +1,8 @@
 import { normalQuantile } from '../../numerics/index.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
+import { byClass, byShard } from './classes.ts'
+import type { Classes } from './classes.ts'
 import { luckOf } from './expected.ts'
 import type { Expected } from './expected.ts'
 
@@ -21,99 +23,112 @@ export function residuals(cells: Cells, expected: Expected, strikes: ArrayLike<n
 
 const NEWTON_STEPS = 30
 
-/** Patterns against what was to be expected: how well they can be seen, and the ratio they have. Patterns are cells in ascending order. */
+/** Patterns against what was to be expected: how well they can be seen, and the ratio they have. */
 export class Weigher {
-  /** Expected strikes and strikes of each trip, over the dispersion of flurries. */
+  private readonly shape: number
+  /** Half a strike over the dispersion of flurries, as all counts here are. */
+  private readonly half: number
+  /** Expected strikes and strikes of each trip. */
   private readonly due: Float64Array
   private readonly seen: Float64Array
-  /** Of the trips a pattern lies on, one after the other: what is expected of it, and on the rest of the trip; the trip's strikes. */
+  /** Expected strikes of each shard, strikes of each class. */
+  private readonly dueOf: Float64Array
+  private readonly struckIn: Float64Array
+  /** Trips of the pattern looked at, and what is expected of it on each; nought on all others. */
+  private readonly trips: Int32Array
   private readonly inside: Float64Array
-  private readonly rest: Float64Array
-  private readonly caught: Float64Array
 
   constructor(
-    private readonly cells: Cells,
-    private readonly expected: Expected,
+    cells: Cells,
+    private readonly classes: Classes,
+    { strikes, dispersion, shape }: Expected,
   ) {
-    const { dispersion } = expected
-    this.due = byTrip(cells, expected.strikes).map((e) => e / dispersion)
-    this.seen = byTrip(cells, cells.strikes).map((y) => y / dispersion)
-    const trips = this.due.length
-    ;[this.inside, this.rest, this.caught] = [new Float64Array(trips), new Float64Array(trips), new Float64Array(trips)]
+    const flurries = (values: Float64Array): Float64Array => values.map((value) => value / dispersion)
+    this.shape = shape
+    this.half = 0.5 / dispersion
+    this.due = flurries(byTrip(cells, strikes))
+    this.seen = flurries(byTrip(cells, cells.strikes))
+    this.dueOf = flurries(byShard(classes, strikes))
+    this.struckIn = flurries(byClass(classes, cells.strikes))
+    this.trips = new Int32Array(this.due.length)
+    this.inside = new Float64Array(this.due.length)
   }
 
   /** Variance Σ_trips [e − e²/(k + E)] of a pattern's score, and how much of it lies within trips. It does not depend on what was caught. */
-  variance(chosen: ArrayLike<number>): { all: number; within: number } {
-    const { trip } = this.cells
-    const { strikes, dispersion, shape } = this.expected
-    let [all, within, e, last] = [0, 0, 0, -1]
-    const close = (): void => {
-      if (last < 0) return
-      const whole = this.due[last] ?? 0
+  variance(chosen: Int32Array): { all: number; within: number } {
+    const { trips, inside, due, shape } = this
+    const count = this.gather(chosen)
+    let [all, within] = [0, 0]
+    for (let i = 0; i < count; i++) {
+      const t = trips[i] ?? 0
+      const [e, whole] = [inside[t] ?? 0, due[t] ?? 0]
       all += e - (e * e) / (shape + whole)
       within += Math.max(0, e - (e * e) / whole)
+      inside[t] = 0
     }
-    for (let i = 0; i < chosen.length; i++) {
-      const c = chosen[i] ?? 0
-      const t = trip[c] ?? 0
-      if (t !== last) {
-        close()
-        last = t
-        e = 0
-      }
-      e += (strikes[c] ?? 0) / dispersion
-    }
-    close()
     return { all, within }
   }
 
   /** Ratio of a pattern's rate to what was expected of its hours, with the trips' luck worked out anew: maximum likelihood in the log ratio. */
-  ratio(chosen: ArrayLike<number>): PatternRatio {
-    const { inside, rest, caught } = this
-    const { shape, dispersion } = this.expected
-    const { trips, struck, due } = this.gather(chosen)
-    // Half a strike stands in where there was none: the ratio is then only said to be small.
-    const y = Math.max(struck, 0.5 / dispersion)
-    let logRatio = Math.log(y / due)
-    for (let step = 0; step < NEWTON_STEPS; step++) {
-      const ratio = Math.exp(logRatio)
-      let slope = y
-      let information = 0
-      for (let t = 0; t < trips; t++) {
-        const there = ratio * (inside[t] ?? 0)
-        const elsewhere = shape + (rest[t] ?? 0)
-        const share = (there * (caught[t] ?? 0)) / (elsewhere + there)
-        slope -= share
-        information += (share * elsewhere) / (elsewhere + there)
-      }
-      const change = Math.max(-1, Math.min(1, slope / information))
-      logRatio += change
-      if (Math.abs(change) < 1e-9) return { logRatio, error: 1 / Math.sqrt(information) }
+  ratio(chosen: Int32Array): PatternRatio {
+    const { trips, inside, due, seen, shape } = this
+    const count = this.gather(chosen)
+    const there = new Float64Array(count)
+    const elsewhere = new Float64Array(count)
+    const caught = new Float64Array(count)
+    for (let i = 0; i < count; i++) {
+      const t = trips[i] ?? 0
+      const e = inside[t] ?? 0
+      there[i] = e
+      elsewhere[i] = shape + Math.max(0, (due[t] ?? 0) - e)
+      caught[i] = shape + (seen[t] ?? 0)
+      inside[t] = 0
     }
-    return { logRatio, error: Infinity }
+    // Half a strike stands in where there was none: the ratio is then only said to be small.
+    const struck = Math.max(sumOver(this.struckIn, chosen), this.half)
+    return ratioOf(there, elsewhere, caught, struck)
   }
 
-  /** Fills what the ratio asks of each trip of a pattern; returns how many trips, the strikes in the pattern and those expected. */
-  private gather(chosen: ArrayLike<number>): { trips: number; struck: number; due: number } {
-    const { trip, strikes } = this.cells
-    const { dispersion, strikes: expected, shape } = this.expected
-    let [trips, struck, due, last] = [0, 0, 0, -1]
+  /** Adds up by trip what is expected of a pattern, and lists its trips; returns how many there are. Whoever asks sets it back to nought. */
+  private gather(chosen: Int32Array): number {
+    const { first, trip } = this.classes
+    const { trips, inside, dueOf } = this
+    let count = 0
     for (let i = 0; i < chosen.length; i++) {
-      const c = chosen[i] ?? 0
-      const t = trip[c] ?? 0
-      if (t !== last) {
-        this.inside[trips++] = 0
-        last = t
+      const one = chosen[i] ?? 0
+      for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
+        const e = dueOf[shard] ?? 0
+        // Hours of which nothing is expected weigh nothing.
+        if (e === 0) continue
+        const t = trip[shard] ?? 0
+        const known = inside[t] ?? 0
+        if (known === 0) trips[count++] = t
+        inside[t] = known + e
       }
-      const e = (expected[c] ?? 0) / dispersion
-      this.inside[trips - 1] = (this.inside[trips - 1] ?? 0) + e
-      this.rest[trips - 1] = Math.max(0, (this.due[t] ?? 0) - (this.inside[trips - 1] ?? 0))
-      this.caught[trips - 1] = shape + (this.seen[t] ?? 0)
-      struck += (strikes[c] ?? 0) / dispersion
-      due += e
     }
-    return { trips, struck, due }
+    return count
   }
+}
+
+/** Newton's steps to the log ratio θ at which y = Σ_trips e^θ·e·(k + Y)/(k + E − e + e^θ·e). */
+function ratioOf(inside: Float64Array, elsewhere: Float64Array, caught: Float64Array, struck: number): PatternRatio {
+  let logRatio = Math.log(struck / inside.reduce((sum, e) => sum + e, 0))
+  for (let step = 0; step < NEWTON_STEPS; step++) {
+    const ratio = Math.exp(logRatio)
+    let slope = struck
+    let information = 0
+    for (let i = 0; i < inside.length; i++) {
+      const there = ratio * (inside[i] ?? 0)
+      const both = (elsewhere[i] ?? 0) + there
+      const share = (there * (caught[i] ?? 0)) / both
+      slope -= share
+      information += (share * (elsewhere[i] ?? 0)) / both
+    }
+    const change = Math.max(-1, Math.min(1, slope / information))
+    logRatio += change
+    if (Math.abs(change) < 1e-9) return { logRatio, error: 1 / Math.sqrt(information) }
+  }
+  return { logRatio, error: Infinity }
 }
 
 /**

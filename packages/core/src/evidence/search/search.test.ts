@@ -3,7 +3,7 @@ import { seededRandom } from '../../numerics/index.ts'
 import { searchBook } from '../../test/searchBooks.ts'
 import type { SearchWorld } from '../../test/searchBooks.ts'
 import { boutSize } from './bouts.ts'
-import { alikeIn } from './cells.ts'
+import { byClass, cellsIn, classesOf } from './classes.ts'
 import { fitExpected } from './expected.ts'
 import { Family } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
@@ -26,6 +26,7 @@ describe('boutSize', () => {
 
 describe('the score of a pattern', () => {
   const { cells, held, columns } = searchBook(PLAIN, seededRandom(4)).input
+  const classes = classesOf(cells, columns)
 
   it('is the deviance residual of a Poisson count (McCullagh & Nelder 1989, §2.4)', () => {
     // √(2[7·ln(7/4) − 3]) by hand.
@@ -40,35 +41,48 @@ describe('the score of a pattern', () => {
     expect(Math.abs(sumOver(residuals(cells, expected), all))).toBeLessThan(0.05 * sumOver(cells.strikes, all))
     // Trips that do not differ: the ratio is strikes over expected strikes.
     const alike = { ...expected, shape: 1e4 }
-    const [first] = itemsOf(cells, columns, [], FLOORS)
-    const { logRatio, error } = new Weigher(cells, alike).ratio(first!.cells)
-    const [seen, due] = [sumOver(cells.strikes, first!.cells), sumOver(alike.strikes, first!.cells)]
+    const [first] = itemsOf(cells, classes, columns, [], FLOORS)
+    const weigher = new Weigher(cells, classes, alike)
+    const { logRatio, error } = weigher.ratio(first!.classes)
+    const own = cellsIn(classes, first!.classes)
+    const [seen, due] = [sumOver(cells.strikes, own), sumOver(alike.strikes, own)]
+    // Its score then varies as a Poisson count does.
+    expect(weigher.variance(first!.classes).all / due).toBeCloseTo(1, 2)
     expect(Math.exp(logRatio)).toBeCloseTo(seen / due, 1)
     expect(error).toBeCloseTo(1 / Math.sqrt(seen), 1)
   })
 
   it('is looked for in every conjunction that has hours and trips enough, and in no other', () => {
-    const items = itemsOf(cells, columns, [], FLOORS)
-    let count = 0
-    eachConjunction(cells, items, 2, FLOORS, (path, chosen) => {
-      count++
-      expect(new Set(path.map((i) => items[i]!.column)).size).toBe(path.length)
-      expect(sumOver(cells.hours, chosen)).toBeGreaterThanOrEqual(FLOORS.hours)
+    const items = itemsOf(cells, classes, columns, [], FLOORS)
+    const called = new Map<string, number[]>()
+    eachConjunction(cells, classes, items, 2, FLOORS, (path, chosen) => void called.set(path.join(), [...cellsIn(classes, chosen)]))
+    const inItem = (item: (typeof items)[number], c: number): boolean => item.levels.includes(cells.levels[item.column]![cells.codes[item.column]![c]!]!)
+    const all = [...cells.hours.keys()]
+    const wanted = new Map<string, number[]>()
+    items.forEach((one, i) => {
+      const own = all.filter((c) => inItem(one, c))
+      wanted.set(String(i), own)
+      items.forEach((two, j) => {
+        const both = own.filter((c) => inItem(two, c))
+        const [hours, trips] = [both.reduce((sum, c) => sum + cells.hours[c]!, 0), new Set(both.map((c) => cells.trip[c]))]
+        const tells = j > i && two.column !== one.column && both.length < own.length
+        if (tells && hours >= FLOORS.hours && trips.size >= FLOORS.trips) wanted.set(`${i},${j}`, both)
+      })
     })
-    const pairs = items.flatMap((one, i) =>
-      items.slice(i + 1).filter((two) => {
-        const both = two.column === one.column ? [] : [...one.cells].filter((c) => two.member[c] === 1)
-        const trips = new Set(both.map((c) => cells.trip[c]))
-        const hours = both.reduce((sum, c) => sum + cells.hours[c]!, 0)
-        return both.length < one.cells.length && hours >= FLOORS.hours && trips.size >= FLOORS.trips
-      }),
-    )
-    expect(count).toBe(items.length + pairs.length)
+    expect(called).toEqual(wanted)
+    expect(Math.min(...[...called.values()].map((own) => own.reduce((sum, c) => sum + cells.hours[c]!, 0)))).toBeGreaterThanOrEqual(FLOORS.hours)
+  })
+
+  it('adds up by class what stands in the cells', () => {
+    expect(sumOver(byClass(classes, cells.strikes), Int32Array.from(classes.example.keys()))).toBeCloseTo(sumOver(cells.strikes, [...cells.strikes.keys()]), 6)
+    expect(classes.trip.length).toBe(new Set(Array.from(classes.of, (one, c) => `${one} ${cells.trip[c]}`)).size)
   })
 })
 
 describe('findings beside one another', () => {
   const { cells } = searchBook({ ...PLAIN, trips: 60 }, seededRandom(6)).input
+  // Every cell a class of its own.
+  const classes = classesOf({ ...cells, codes: { cell: Int32Array.from(cells.hours.keys()) } }, ['cell'])
   const pattern = (from: number, to: number, z: number, score: number, items: number[]): Candidate => ({
     items,
     chosen: Int32Array.from({ length: to - from }, (_, i) => from + i),
@@ -84,7 +98,7 @@ describe('findings beside one another', () => {
     const simpler = pattern(0, 110, 4.9, 0.58, [1])
     const weaker = pattern(0, 90, 4, 0.3, [2])
     const elsewhere = pattern(200, 260, 3, 0.4, [4])
-    const groups = merged(cells, [best, simpler, weaker, elsewhere])
+    const groups = merged(classes, [best, simpler, weaker, elsewhere])
     expect(groups.map(({ best: one, count }) => [one, count])).toEqual([
       [simpler, 2],
       [elsewhere, 0],
@@ -92,13 +106,12 @@ describe('findings beside one another', () => {
   })
 
   it('have a p that counts the books as strong, and a q that never rises with strength', () => {
-    const alike = alikeIn(cells, ['wind_band'])
     // Four books: one of which has a strong class, the others nothing.
-    const residuals = [new Float32Array(alike.count * LANES)]
-    residuals[0]![alike.of[0]! * LANES + 2] = 50
-    const family = new Family({ books: 4, alike, residuals }, 2)
-    family.add([0], 10, 3)
-    family.add([0], 10, 6)
+    const residuals = [new Float32Array(3 * LANES)]
+    residuals[0]![1 * LANES + 2] = 50
+    const family = new Family({ books: 4, residuals }, 2)
+    family.add(Int32Array.of(0, 1), 10, 3)
+    family.add(Int32Array.of(1), 10, 6)
     expect([family.pFamily(3), family.pFamily(100)]).toEqual([2 / 5, 1 / 5])
     expect(family.q(6)).toBeLessThanOrEqual(family.q(3))
     expect(family.candidates).toBe(2)

@@ -2,8 +2,9 @@ import { at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import { strengthOf } from '../strength.ts'
-import { alikeIn } from './cells.ts'
 import type { Cells } from './cells.ts'
+import { byClass, cellsIn, classesOf } from './classes.ts'
+import type { Classes } from './classes.ts'
 import { flurryDispersion } from './bouts.ts'
 import { fitExpected } from './expected.ts'
 import { heldOut } from './heldOut.ts'
@@ -42,13 +43,13 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   if (!(permutations >= 1)) throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
-  const items = itemsOf(cells, input.columns, input.alone, floors)
-  const alike = alikeIn(cells, [...input.columns, ...input.alone])
-  const family = new Family(drawNullBooks(cells, alike, expected, bout, permutations, seededRandom(seed)), LEAST_Z)
+  const classes = classesOf(cells, [...input.columns, ...input.alone])
+  const items = itemsOf(cells, classes, input.columns, input.alone, floors)
+  const family = new Family(drawNullBooks(cells, classes, expected, bout, permutations, seededRandom(seed)), LEAST_Z)
   const standing: Standing[] = []
-  const own = residuals(cells, expected)
-  const weigher = new Weigher(cells, expected)
-  eachConjunction(cells, items, depth, floors, (path, chosen) => {
+  const own = byClass(classes, residuals(cells, expected))
+  const weigher = new Weigher(cells, classes, expected)
+  eachConjunction(cells, classes, items, depth, floors, (path, chosen) => {
     if (path.length === 1) progress?.((at(path, 0) / items.length) * 0.9)
     const { all, within } = weigher.variance(chosen)
     const z = signedRoot(sumOver(own, chosen), all)
@@ -60,12 +61,13 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     .slice(0, MOST)
     .map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
-  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(cells, list))
+  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
   const unseen =
     options.heldOut === false
       ? new Map<Candidate, HeldOut>()
       : heldOut(
           input,
+          classes,
           items,
           depth,
           floors,
@@ -73,7 +75,9 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
           alphaOf(options),
         )
   progress?.(1)
-  const findings = groups.map((list) => list.map(({ best, count }) => findingOf(cells, items, best, count, family, unseen.get(best) ?? null, alphaOf(options))))
+  const findings = groups.map((list) =>
+    list.map(({ best, count }) => findingOf(cells, classes, items, best, count, family, unseen.get(best) ?? null, alphaOf(options))),
+  )
   return {
     findings: findings[0] ?? [],
     alone: findings[1] ?? [],
@@ -92,8 +96,18 @@ function candidateOf(weigher: Weigher, standing: Standing): Candidate {
   return { ...standing, score: scoreOf(logRatio, error), logRatio, error }
 }
 
-function findingOf(cells: Cells, items: readonly Item[], best: Candidate, count: number, family: Family, unseen: HeldOut | null, alpha: number): Finding {
-  const sum = (values: Float64Array): number => sumOver(values, best.chosen)
+function findingOf(
+  cells: Cells,
+  classes: Classes,
+  items: readonly Item[],
+  best: Candidate,
+  count: number,
+  family: Family,
+  unseen: HeldOut | null,
+  alpha: number,
+): Finding {
+  const chosen = cellsIn(classes, best.chosen)
+  const sum = (values: Float64Array): number => sumOver(values, chosen)
   const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(best.logRatio)]
   const half = normalQuantile(1 - alpha / 2) * best.error
   const pFamily = family.pFamily(best.z)
@@ -101,7 +115,7 @@ function findingOf(cells: Cells, items: readonly Item[], best: Candidate, count:
     conditions: best.items.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels })),
     strikes,
     hours,
-    trips: [...new Set(Array.from(best.chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
+    trips: [...new Set(Array.from(chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
     expected: strikes / ratio,
     rate: strikes / hours,
     ratio,

@@ -78,6 +78,7 @@ export interface HeldOut extends Interval {
 /** A pattern that stands out so far that it is looked at. */
 export interface Candidate {
   readonly items: readonly number[]
+  /** Its classes, ascending. */
   readonly chosen: Int32Array
   readonly z: number
   readonly score: number

@@ -1,0 +1,101 @@
+import { at } from '../../checked/index.ts'
+import type { Cells } from './cells.ts'
+
+/**
+ * Cells that agree in every column that patterns are made of, whatever their trip: no pattern tells them apart, so that a pattern is a
+ * list of classes, and what it adds up is added up by class once. Only what depends on trips is gone through shard by shard.
+ */
+export interface Classes {
+  readonly count: number
+  /** Class of each cell, counted from 0. */
+  readonly of: Int32Array
+  /** A cell of each class. */
+  readonly example: Int32Array
+  readonly hours: Float64Array
+  /** A shard is what a class has on one trip. Those of a class stand together, from `first[class]` up to, not including, `first[class + 1]`. */
+  readonly first: Int32Array
+  /** Trip of each shard. */
+  readonly trip: Int32Array
+  /** Shard of each cell. */
+  readonly shardOf: Int32Array
+}
+
+/** The classes of cells by some columns. */
+export function classesOf(cells: Cells, columns: readonly string[]): Classes {
+  const { of, example } = told(cells, columns)
+  const count = example.length
+  const shards = shardsOf(cells, of, count)
+  const classes = { count, of, example: new Int32Array(example), ...shards }
+  return { ...classes, hours: byClass(classes, cells.hours) }
+}
+
+/** A number for each combination of levels, by cell, and the first cell of each. */
+function told({ codes, count }: Cells, columns: readonly string[]): { of: Int32Array; example: number[] } {
+  const known = new Map<string, number>()
+  const own = columns.map((name) => codes[name] ?? new Int32Array(count))
+  const of = new Int32Array(count)
+  const example: number[] = []
+  for (let c = 0; c < count; c++) {
+    const key = own.map((column) => column[c]).join(' ')
+    let found = known.get(key)
+    if (found === undefined) {
+      known.set(key, (found = known.size))
+      example.push(c)
+    }
+    of[c] = found
+  }
+  return { of, example }
+}
+
+/** Cells come trip by trip, so that the cells of a class on a trip follow one another among those of the class. */
+function shardsOf({ trip, count: cellCount }: Cells, of: Int32Array, count: number): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
+  const last = new Int32Array(count).fill(-1)
+  const first = new Int32Array(count + 1)
+  const begins = new Uint8Array(cellCount)
+  for (let c = 0; c < cellCount; c++) {
+    const one = at(of, c)
+    if (at(last, one) === at(trip, c)) continue
+    last[one] = at(trip, c)
+    begins[c] = 1
+    first[one + 1] = at(first, one + 1) + 1
+  }
+  for (let one = 0; one < count; one++) first[one + 1] = at(first, one + 1) + at(first, one)
+  const next = first.slice()
+  const trips = new Int32Array(at(first, count))
+  const shardOf = new Int32Array(cellCount)
+  for (let c = 0; c < cellCount; c++) {
+    const one = at(of, c)
+    if (begins[c] === 1) {
+      trips[at(next, one)] = at(trip, c)
+      next[one] = at(next, one) + 1
+    }
+    shardOf[c] = at(next, one) - 1
+  }
+  return { first, trip: trips, shardOf }
+}
+
+/** Sums of a value of the cells by class. */
+export const byClass = ({ of, count }: Pick<Classes, 'of' | 'count'>, values: ArrayLike<number>): Float64Array => sums(of, count, values)
+
+/** Sums of a value of the cells by shard. */
+export const byShard = ({ shardOf, trip }: Classes, values: ArrayLike<number>): Float64Array => sums(shardOf, trip.length, values)
+
+function sums(of: Int32Array, count: number, values: ArrayLike<number>): Float64Array {
+  const added = new Float64Array(count)
+  for (let c = 0; c < of.length; c++) {
+    const one = of[c] ?? 0
+    added[one] = (added[one] ?? 0) + (values[c] ?? 0)
+  }
+  return added
+}
+
+/** The cells of a pattern, in their order. */
+export function cellsIn({ of, count }: Classes, chosen: Int32Array): Int32Array {
+  const wanted = new Uint8Array(count)
+  for (const one of chosen) wanted[one] = 1
+  const cells: number[] = []
+  of.forEach((one, c) => {
+    if (wanted[one] === 1) cells.push(c)
+  })
+  return new Int32Array(cells)
+}
