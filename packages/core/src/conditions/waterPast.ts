@@ -16,18 +16,33 @@ interface DayMean {
   readonly mean: number
 }
 
+/** Daily means by their day of the year, whatever the year: day of each, ascending, and the sum of all before it. */
+interface YearOfDays {
+  readonly dayOfYear: Float64Array
+  readonly sumBefore: Float64Array
+}
+
 /** All that a book has read of one water, on any trip. */
 export interface WaterPast {
   /** In order of time; readings that belong to a spot are left out. */
   readonly readings: readonly PastReading[]
+  /** In order of days. */
   readonly tempDays: readonly DayMean[]
-  readonly airDays: readonly DayMean[]
+  readonly airs: YearOfDays
   /** Daily means, ascending. */
   readonly temps: readonly number[]
   readonly sights: readonly number[]
 }
 
-export const NO_PAST: WaterPast = { readings: [], tempDays: [], airDays: [], temps: [], sights: [] }
+const YEAR_DAYS = 365.25
+const yearOf = (days: readonly DayMean[]): YearOfDays => {
+  const ordered = days.map(({ day, mean }) => ({ day: day % YEAR_DAYS, mean })).sort((a, b) => a.day - b.day)
+  const sumBefore = new Float64Array(ordered.length + 1)
+  ordered.forEach(({ mean }, i) => (sumBefore[i + 1] = at(sumBefore, i) + mean))
+  return { dayOfYear: Float64Array.from(ordered, ({ day }) => day), sumBefore }
+}
+
+export const NO_PAST: WaterPast = { readings: [], tempDays: [], airs: yearOf([]), temps: [], sights: [] }
 
 /** The past of a water from the readings of all its trips, in any order. */
 export function waterPast(readings: readonly TripReading[]): WaterPast {
@@ -37,7 +52,7 @@ export function waterPast(readings: readonly TripReading[]): WaterPast {
     .sort((a, b) => a.ms - b.ms)
   const tempDays = dayMeans(known, 'waterTempC')
   const ascending = (days: readonly DayMean[]): number[] => days.map(({ mean }) => mean).sort((a, b) => a - b)
-  return { readings: known, tempDays, airDays: dayMeans(known, 'airTempC'), temps: ascending(tempDays), sights: ascending(dayMeans(known, 'visibilityM')) }
+  return { readings: known, tempDays, airs: yearOf(dayMeans(known, 'airTempC')), temps: ascending(tempDays), sights: ascending(dayMeans(known, 'visibilityM')) }
 }
 
 function dayMeans(readings: readonly PastReading[], field: 'waterTempC' | 'airTempC' | 'visibilityM'): DayMean[] {
@@ -67,8 +82,7 @@ export function percentileAmong(days: readonly number[], value: number): number 
 
 /** Least-squares trend of the water's temperature over the thirty days up to a time, °C a day; null unless two days a week or more apart were read. */
 export function tempTrend({ tempDays }: WaterPast, ms: EpochMs): number | null {
-  const today = Math.floor(ms / DAY_MS)
-  const recent = tempDays.filter(({ day }) => day <= today && day > today - TREND_DAYS)
+  const recent = upTo(tempDays, ms, TREND_DAYS)
   if (recent.length < 2 || at(recent, recent.length - 1).day - at(recent, 0).day < 7) return null
   const meanDay = recent.reduce((sum, { day }) => sum + day, 0) / recent.length
   const meanTemp = recent.reduce((sum, { mean }) => sum + mean, 0) / recent.length
@@ -78,17 +92,28 @@ export function tempTrend({ tempDays }: WaterPast, ms: EpochMs): number | null {
 
 /** The water's temperature of the last day read in the week up to a time; null when none was. */
 export function tempLately({ tempDays }: WaterPast, ms: EpochMs): number | null {
+  return upTo(tempDays, ms, 7).at(-1)?.mean ?? null
+}
+
+/** The days of a span that ends with the day of a time. */
+function upTo(days: readonly DayMean[], ms: EpochMs, span: number): readonly DayMean[] {
   const today = Math.floor(ms / DAY_MS)
-  const lately = tempDays.filter(({ day }) => day <= today && day > today - 7)
-  return lately.at(-1)?.mean ?? null
+  return days.slice(
+    countWhile(days, ({ day }) => day <= today - span),
+    countWhile(days, ({ day }) => day <= today),
+  )
 }
 
 /** Mean air temperature of the days within three weeks of this day of the year, in any year; null for fewer than five such days. */
-export function usualAirC({ airDays }: WaterPast, ms: EpochMs): number | null {
-  const dayOfYear = (ms / DAY_MS) % 365.25
-  const near = airDays.filter(({ day }) => {
-    const apart = Math.abs(((((day - dayOfYear) % 365.25) + 365.25 + 182.6) % 365.25) - 182.6)
-    return apart <= USUAL_DAYS
-  })
-  return near.length < LEAST_USUAL_DAYS ? null : near.reduce((sum, { mean }) => sum + mean, 0) / near.length
+export function usualAirC({ airs: { dayOfYear, sumBefore } }: WaterPast, ms: EpochMs): number | null {
+  const today = (ms / DAY_MS) % YEAR_DAYS
+  let [count, sum] = [0, 0]
+  // Days of the turn of the year are near those on its other side.
+  for (const turn of [-YEAR_DAYS, 0, YEAR_DAYS]) {
+    const first = countWhile(dayOfYear, (day) => day < today + turn - USUAL_DAYS)
+    const past = countWhile(dayOfYear, (day) => day <= today + turn + USUAL_DAYS)
+    count += past - first
+    sum += at(sumBefore, past) - at(sumBefore, first)
+  }
+  return count < LEAST_USUAL_DAYS ? null : sum / count
 }
