@@ -21,7 +21,7 @@ await build({
   format: 'esm',
   tsconfig: join(root, 'tsconfig.json'),
   // Packages of the older kind ask for what Node brings by `require`.
-  banner: { js: "import { createRequire } from 'node:module'\nconst require = createRequire(import.meta.url)" },
+  banner: { js: "import { createRequire as requireFrom } from 'node:module'\nconst require = requireFrom(import.meta.url)" },
   logLevel: 'warning',
   absWorkingDir: root,
 })

@@ -1,14 +1,8 @@
-import { at } from '../checked/index.ts'
 import { tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
-
-/** A pattern's log rate ratio on one water, with its error. */
-export interface WaterRatio {
-  readonly water: string
-  readonly logRatio: number
-  readonly error: number
-}
+import { pooledAt, varianceAt } from './waterSpread.ts'
+import type { WaterRatio } from './waterSpread.ts'
 
 export interface TravelsWell extends Interval {
   readonly waters: number
@@ -40,26 +34,10 @@ export function travelsWell(ratios: readonly WaterRatio[], options: Confidence =
   if (k < 2) throw new RangeError(`whether a pattern travels needs two waters: ${k}`)
   const wrong = ratios.find(({ error }) => !(error > 0 && Number.isFinite(error)))
   if (wrong) throw new RangeError(`the error of ${wrong.water} must be more than 0: ${wrong.error}`)
-  const at2 = (tau2: number): { mean: number; weights: number[]; q: number; sum: number } => {
-    const weights = ratios.map(({ error }) => 1 / (error ** 2 + tau2))
-    const sum = weights.reduce((total, w) => total + w, 0)
-    const mean = ratios.reduce((total, { logRatio }, i) => total + at(weights, i) * logRatio, 0) / sum
-    return { mean, weights, sum, q: ratios.reduce((total, { logRatio }, i) => total + at(weights, i) * (logRatio - mean) ** 2, 0) }
-  }
-  let [low, high] = [0, 0]
-  if (at2(0).q > k - 1) {
-    high = 1
-    while (at2(high).q > k - 1) high *= 2
-    for (let step = 0; step < 100; step++) {
-      const middle = (low + high) / 2
-      if (at2(middle).q > k - 1) low = middle
-      else high = middle
-    }
-  }
-  const tau2 = high
-  const { mean, q, sum } = at2(tau2)
+  const tau2 = varianceAt([ratios], k - 1)
+  const { mean, q, weight } = pooledAt(ratios, tau2)
   // Hartung & Knapp's factor below one would claim more than chance allows.
-  const variance = Math.max(1, q / (k - 1)) / sum
+  const variance = Math.max(1, q / (k - 1)) / weight
   const half = tQuantile(1 - alpha / 2, k - 1) * Math.sqrt(variance)
   const spread = k >= ENOUGH_WATERS ? tQuantile(1 - alpha / 2, k - 2) * Math.sqrt(tau2 + variance) : null
   return {

@@ -16,8 +16,8 @@ export interface OutcomeBook {
 
 export const STUDIED = [
   ...['rate', 'rate lower', 'not better', 'not lower', 'same', 'hook-up', 'hook-up same', 'size', 'size lower', 'phase', 'pitch'],
-  ...['per clean cast', 'per target', 'ratio falls', 'between', 'between lower', 'zone', 'follow-up'],
-] as readonly Exclude<ClaimOutcome, 'travels'>[]
+  ...['per clean cast', 'per target', 'ratio falls', 'between', 'between lower', 'zone', 'follow-up', 'travels'],
+] as readonly ClaimOutcome[]
 
 const RATIO = 2.5
 const TRUE_SHARE = 0.3
@@ -71,10 +71,10 @@ class Maker {
 
   constructor(readonly random: Random) {}
 
-  trip(hours: number, read: Partial<Reading> = {}): (hour: number) => string {
+  trip(hours: number, read: Partial<Reading> = {}, water = 'w'): (hour: number) => string {
     const n = this.trips.length
     const at = (hour: number): string => isoUtc(START_MS + n * 4 * 24 * HOUR_MS + hour * HOUR_MS)
-    this.trips.push({ id: `t${n}`, water: 'w', start: at(0), end: at(hours) })
+    this.trips.push({ id: `t${n}`, water, start: at(0), end: at(hours) })
     for (let hour = 0; hour <= hours; hour += 2) this.readings.push({ id: `t${n}r${hour}`, trip: `t${n}`, time: at(hour), ...read })
     return at
   }
@@ -89,11 +89,11 @@ class Maker {
     this.strikes.push({ id: `k${this.strikes.length}`, trip: `t${this.trips.length - 1}`, stint, time, ...more })
   }
 
-  book(lures: readonly Lure[]): BookRecords {
+  book(lures: readonly Lure[], waters: readonly string[] = ['w']): BookRecords {
     const { trips, stints, strikes, readings } = this
     return {
       ...emptyBook(),
-      waters: [{ id: 'w', name: 'made-up water', timeZone: 'UTC' }],
+      waters: waters.map((id) => ({ id, name: `made-up water ${id}`, timeZone: 'UTC' })),
       spots: [{ id: 'p', name: 'point', water: 'w' }],
       lures,
       trips,
@@ -251,9 +251,37 @@ function followBook(random: Random): OutcomeBook {
   return { book: maker.book([plainLure('finder'), plainLure('catcher')]), claims, truths }
 }
 
+const WATERS = ['w', 'x', 'y', 'z'] as const
+const CLASSES = 8
+const CLASSES_A_TRIP = 5
+
+/** One claim that classes of lures bring on every water what they bring on others; where it is not true each water has favourites of its own. */
+function travelsBook(random: Random): OutcomeBook {
+  const truths = truthsOf(1, random)
+  const maker = new Maker(random)
+  const favour = (): number[] => Array.from({ length: CLASSES }, () => [1 / RATIO, 1, RATIO][Math.floor(3 * random())] ?? 1)
+  const everywhere = favour()
+  const rates = new Map(WATERS.map((water) => [water, truths[0] ? everywhere : favour()]))
+  for (let t = 0; t < 100; t++) {
+    const water = WATERS[t % WATERS.length] ?? 'w'
+    const at = maker.trip(CLASSES_A_TRIP, {}, water)
+    const luck = luckOf(random)
+    someOf(CLASSES, CLASSES_A_TRIP, random).forEach((lure, hour) => {
+      fish(maker, at, { lure: `l${lure}`, side: { ...ORDINARY, rate: rates.get(water)?.[lure] ?? 1 }, luck, from: hour, to: hour + 1, byCount: false })
+    })
+  }
+  const lures = Array.from({ length: CLASSES }, (_, i) => plainLure(`l${i}`))
+  return {
+    book: maker.book(lures, WATERS),
+    claims: [ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: '', against: '', outcome: 'travels' })],
+    truths,
+  }
+}
+
 export function outcomeBook(outcome: (typeof STUDIED)[number], random: Random): OutcomeBook {
   if (outcome === 'zone') return zoneBook(random)
   if (outcome === 'follow-up') return followBook(random)
+  if (outcome === 'travels') return travelsBook(random)
   return outcome.startsWith('between') ? betweenBook(outcome, random) : pairBook(outcome, random)
 }
 

@@ -39,7 +39,7 @@ describe('the rules of practice', () => {
 })
 
 /** One claim a book, or four: then more books. */
-const ASKED_SELDOM: ReadonlySet<string> = new Set(['zone', 'follow-up', 'between', 'between lower'])
+const ASKED_SELDOM: ReadonlySet<string> = new Set(['zone', 'follow-up', 'between', 'between lower', 'travels'])
 
 const found = (ratio: number, lower: number, upper: number, pValue: number, more: Partial<Asked> = {}): Asked => ({
   outcome: 'rate',

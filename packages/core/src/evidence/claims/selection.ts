@@ -42,7 +42,8 @@ export function selectionOf(columns: SegmentColumns, { when, lure, against, outc
   const isLure = anyFilter(columns, lure, names)
   const here: RowTest = (row) => asked(row) && inWhen(row)
   const inA: RowTest = (row) => here(row) && isLure(row)
-  if (NAMES_ITS_OWN.has(outcome)) return { when: here, inA, inB: () => false }
+  const ofEveryClass = outcome === 'travels' && lure === ''
+  if (NAMES_ITS_OWN.has(outcome) || ofEveryClass) return { when: here, inA, inB: () => false }
   if (against === ALL_OTHERS) return { when: here, inA, inB: (row) => here(row) && !isLure(row) }
   if (against === SAME_BODY) {
     const { codes, levels } = entry(columns.factors, 'body')

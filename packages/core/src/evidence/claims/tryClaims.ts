@@ -17,6 +17,7 @@ import { betweenOutcome, hookUpOutcome, perCountOutcome, rateOutcome, ratioFalls
 import type { Outcome, Question } from './outcomes.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
 import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
+import { travelsOutcome } from './travelsOutcome.ts'
 import { judge } from './verdict.ts'
 import type { Verdict } from './verdict.ts'
 import { zoneOutcome } from './zoneOutcome.ts'
@@ -117,7 +118,7 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
 }
 
 function outcomeOf(question: Question, names: Names): Outcome {
-  const { columns, claim, rows, book } = question
+  const { columns, claim, rows } = question
   const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
   switch (claim.outcome) {
     case 'rate':
@@ -149,8 +150,7 @@ function outcomeOf(question: Question, names: Names): Outcome {
     case 'follow-up':
       return followUpOutcome(question, names)
     case 'travels':
-      // The answer is one of a pattern, not of the book: `travelsWell` gives it pattern by pattern.
-      return { cannot: book.waters.length < 2 ? 'the book has one water' : 'asked of each pattern by itself' }
+      return travelsOutcome(fished)
     default:
       return { cannot: `nobody knows how to try ${claim.outcome satisfies never}` }
   }
@@ -183,7 +183,7 @@ function trialOf({ columns, claim, selection, rows }: Question, outcome: Outcome
   const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0 }
   const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
   const needed = countable ? powerForRatio(asked).hours : Infinity
-  const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const
+  const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, travels: SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const
   return {
     claim,
     ...('found' in outcome

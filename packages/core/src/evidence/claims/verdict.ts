@@ -39,7 +39,7 @@ const SAME_WEIGHT = 1.2
 const SAYS_LESS: ReadonlySet<ClaimOutcome> = new Set(['rate lower', 'between lower', 'size lower', 'ratio falls'])
 const SAYS_NO_MORE: ReadonlySet<ClaimOutcome> = new Set(['not better'])
 const SAYS_NO_LESS: ReadonlySet<ClaimOutcome> = new Set(['not lower'])
-const SAYS_SAME: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same'])
+const SAYS_SAME: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 'travels'])
 
 /**
  * Judges claims together, so that many questions do not make a false answer likely.
