@@ -9,6 +9,13 @@ interface Sum {
   hours: number
 }
 
+/** A group's sums, and the one that its last row went to: rows of a group mostly agree in class and water. */
+interface OfGroup {
+  readonly cells: Map<number, Sum>
+  cell: number
+  sum: Sum
+}
+
 /**
  * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water. A class that has few
  * hours beside the group's own borrows from the water, a water from everything selected; so a lone lure of its class is held against its water.
@@ -18,7 +25,7 @@ export class Baseline {
   private readonly cells: Sum[]
   private readonly waters: Sum[]
   private readonly all: Sum = newSum()
-  private readonly groups = new Map<number, Map<number, Sum>>()
+  private readonly groups = new Map<number, OfGroup>()
   private readonly classes: Factor | undefined
   private readonly places: Factor | undefined
   private readonly classCount: number
@@ -37,31 +44,39 @@ export class Baseline {
   }
 
   add(group: number, row: number): void {
-    const [strikes, hours] = [this.columns.strikes[row] ?? 0, this.columns.hours[row] ?? 0]
+    const hours = this.columns.hours[row] ?? 0
     if (hours === 0) return
-    const water = this.places?.codes[row] ?? 0
-    const cell = water * this.classCount + (this.classes?.codes[row] ?? 0)
+    const cell = (this.places?.codes[row] ?? 0) * this.classCount + (this.classes?.codes[row] ?? 0)
     let ofGroup = this.groups.get(group)
-    if (!ofGroup) this.groups.set(group, (ofGroup = new Map<number, Sum>()))
-    let own = ofGroup.get(cell)
-    if (!own) ofGroup.set(cell, (own = newSum()))
-    addTo(own, strikes, hours)
-    addTo(at(this.cells, cell), strikes, hours)
-    addTo(at(this.waters, water), strikes, hours)
-    addTo(this.all, strikes, hours)
+    if (!ofGroup) this.groups.set(group, (ofGroup = { cells: new Map(), cell: -1, sum: newSum() }))
+    if (ofGroup.cell !== cell) {
+      ofGroup.cell = cell
+      ofGroup.sum = sumAt(ofGroup.cells, cell)
+    }
+    addTo(ofGroup.sum, this.columns.strikes[row] ?? 0, hours)
+  }
+
+  /** Adds up what the groups brought; before anything is asked. */
+  close(): void {
+    for (const { cells } of this.groups.values())
+      for (const [cell, { strikes, hours }] of cells) {
+        addTo(at(this.cells, cell), strikes, hours)
+        addTo(at(this.waters, Math.floor(cell / this.classCount)), strikes, hours)
+        addTo(this.all, strikes, hours)
+      }
   }
 
   /** Strikes of everything else of the same class on the same water, and those borrowed: what a group is held against rests on so many. */
   strikesBeside(group: number): number {
     let beside = BORROWED_STRIKES
-    for (const [cell, own] of this.groups.get(group) ?? []) beside += at(this.cells, cell).strikes - own.strikes
+    for (const [cell, own] of this.groups.get(group)?.cells ?? []) beside += at(this.cells, cell).strikes - own.strikes
     return beside
   }
 
   /** Strikes expected of a group, more than 0. Throws RangeError when there is no strike at all to go by. */
   expected(group: number): number {
     if (this.all.strikes === 0) throw new RangeError('no strike was selected: nothing can be expected of a group')
-    const own = this.groups.get(group) ?? new Map<number, Sum>()
+    const own = this.groups.get(group)?.cells ?? new Map<number, Sum>()
     const ofWater = new Map<number, Sum>()
     for (const [cell, { strikes, hours }] of own) {
       const water = Math.floor(cell / this.classCount)
@@ -77,6 +92,12 @@ export class Baseline {
     }
     return expected
   }
+}
+
+function sumAt(sums: Map<number, Sum>, cell: number): Sum {
+  let sum = sums.get(cell)
+  if (!sum) sums.set(cell, (sum = newSum()))
+  return sum
 }
 
 const newSum = (): Sum => ({ strikes: 0, hours: 0 })

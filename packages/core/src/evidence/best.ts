@@ -9,6 +9,7 @@ export interface GammaRate {
 }
 
 const POINTS = 160
+const NO_CHANCE = 1e-9
 
 /**
  * The chance of each group to have the highest rate of all.
@@ -22,21 +23,25 @@ const POINTS = 160
 export function chanceOfBest(groups: readonly GammaRate[]): number[] {
   if (groups.length === 0) return []
   const highest = Math.max(...groups.map(({ shape, rate }) => (shape + 6 * Math.sqrt(shape) + 6) / rate))
+  const below = (point: number): number[] => groups.map(({ shape, rate }) => gammaCdf((highest * point) / POINTS, shape, rate))
   const chances = groups.map(() => 0)
-  let before = groups.map(() => 0)
-  for (let point = 1; point <= POINTS; point++) {
-    const x = (highest * point) / POINTS
-    const here = groups.map(({ shape, rate }) => gammaCdf(x, shape, rate))
-    const middles = here.map((value, i) => (value + at(before, i)) / 2)
+  let above = below(POINTS)
+  // From the top down: where it is as good as certain that some group lies higher, no chance is left.
+  for (let point = POINTS - 1; point >= 0; point--) {
+    const here = below(point)
+    const middles = here.map((value, i) => (value + at(above, i)) / 2)
     // Products of all others from both sides, so that a zero is never divided by.
     const left = running(middles)
     const right = running([...middles].reverse()).reverse()
-    for (let i = 0; i < chances.length; i++) chances[i] = at(chances, i) + (at(here, i) - at(before, i)) * at(left, i) * at(right, i)
-    before = here
+    for (let i = 0; i < chances.length; i++) chances[i] = at(chances, i) + (at(above, i) - at(here, i)) * at(left, i) * at(right, i)
+    if (product(above) < NO_CHANCE) break
+    above = here
   }
   const total = chances.reduce((sum, chance) => sum + chance, 0)
   return chances.map((chance) => chance / total)
 }
+
+const product = (values: readonly number[]): number => values.reduce((all, value) => all * value, 1)
 
 /** For each place the product of all values before it. */
 function running(values: readonly number[]): number[] {

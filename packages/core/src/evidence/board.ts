@@ -12,7 +12,7 @@ import type { Names } from './rowFilter.ts'
 import { shrinkRatios } from './shrink.ts'
 import { LEAST, strengthOf } from './strength.ts'
 import type { Strength } from './strength.ts'
-import { addRow, newTally } from './tally.ts'
+import { addRow, addTrip, addedUp, newTally } from './tally.ts'
 import type { Tally } from './tally.ts'
 import { logRateError } from './tripAware.ts'
 import { blankDaysMissing, tripSpread } from './tripSpread.ts'
@@ -67,15 +67,17 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   const keep = rowFilter(columns, where, options.names)
   const factors = by.map((name) => entry(columns.factors, name))
   const groups = new Groups()
-  const all = newTally()
+  const trips = newTally()
   const baseline = new Baseline(columns, by)
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue
     const key = groupKey(factors, row)
     addRow(groups.tally(key), columns, row)
-    addRow(all, columns, row)
+    addTrip(trips, columns, row)
     baseline.add(key, row)
   }
+  baseline.close()
+  const all = addedUp(groups.all(), trips)
   const fish = new FishByGroup()
   for (let i = 0; i < columns.fishRows.length; i++) {
     const row = at(columns.fishRows, i)
@@ -112,6 +114,9 @@ class Groups {
     let tally = this.tallies.get(key)
     if (!tally) this.tallies.set(key, (tally = newTally()))
     return tally
+  }
+  all(): Iterable<Tally> {
+    return this.tallies.values()
   }
   *withHours(): Generator<[number, Tally]> {
     for (const pair of this.tallies) if (pair[1].hours > 0) yield pair

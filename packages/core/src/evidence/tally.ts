@@ -30,24 +30,46 @@ export const newTally = (): Tally => ({
   lastTrip: -1,
 })
 
-/** Trips stand in one run each, so that a change of code is a new trip. */
 export function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
-  const [trip, hours, strikes] = [columns.trip.codes[row] ?? 0, columns.hours[row] ?? 0, columns.strikes[row] ?? 0]
-  tally.hours += hours
-  tally.strikes += strikes
+  tally.hours += columns.hours[row] ?? 0
+  tally.strikes += columns.strikes[row] ?? 0
   tally.raised += columns.raised[row] ?? 0
   tally.bycatch += columns.bycatch[row] ?? 0
   tally.sameFish += columns.sameFish[row] ?? 0
   tally.missed += columns.missed[row] ?? 0
   tally.lost += columns.lost[row] ?? 0
   tally.landed += columns.landed[row] ?? 0
-  if (hours === 0) return
-  if (trip !== tally.lastTrip) {
-    tally.lastTrip = trip
-    tally.tripStrikes.push(0)
-    tally.tripHours.push(0)
+  addTrip(tally, columns, row)
+}
+
+/** Adds a row to its trip alone. Trips stand in one run each, so that a change of code is a new trip. */
+export function addTrip(tally: Tally, { trip, hours, strikes }: SegmentColumns, row: number): void {
+  const spent = hours[row] ?? 0
+  if (spent === 0) return
+  const code = trip.codes[row] ?? 0
+  if (code !== tally.lastTrip) {
+    tally.lastTrip = code
+    tally.tripStrikes.push(strikes[row] ?? 0)
+    tally.tripHours.push(spent)
+    return
   }
   const last = tally.tripHours.length - 1
-  tally.tripStrikes[last] = (tally.tripStrikes[last] ?? 0) + strikes
-  tally.tripHours[last] = (tally.tripHours[last] ?? 0) + hours
+  tally.tripStrikes[last] = (tally.tripStrikes[last] ?? 0) + (strikes[row] ?? 0)
+  tally.tripHours[last] = (tally.tripHours[last] ?? 0) + spent
+}
+
+/** What groups add up to; a trip may lie in several, so that trips are given apart. */
+export function addedUp(groups: Iterable<Tally>, { tripStrikes, tripHours, lastTrip }: Tally): Tally {
+  const all: Tally = { ...newTally(), tripStrikes, tripHours, lastTrip }
+  for (const group of groups) {
+    all.hours += group.hours
+    all.strikes += group.strikes
+    all.raised += group.raised
+    all.bycatch += group.bycatch
+    all.sameFish += group.sameFish
+    all.missed += group.missed
+    all.lost += group.lost
+    all.landed += group.landed
+  }
+  return all
 }
