@@ -4,16 +4,10 @@ import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
 import { cubicBasis } from './bspline.ts'
 import type { SplineBasis } from './bspline.ts'
+import { curveData } from './curveData.ts'
+import type { CurveRows, RateCurveData } from './curveData.ts'
 import { CurveFitter } from './penalisedFit.ts'
-import type { CurveData, PenalisedFit, Start } from './penalisedFit.ts'
-
-export interface RateCurveData {
-  readonly x: ArrayLike<number>
-  readonly events: ArrayLike<number>
-  readonly exposureHours: ArrayLike<number>
-  /** With trips, each has a random intercept of its own. */
-  readonly trip?: readonly string[]
-}
+import type { PenalisedFit, Start } from './penalisedFit.ts'
 
 export interface RateCurveOptions extends Confidence {
   /** Where the curve is wanted; default 50 places over the range. */
@@ -64,14 +58,14 @@ const LOG_TRIP_SD = [-7, 2] as const
  *            coefficients); the window where that band lies above the book's mean
  * Throws     RangeError for fewer than two different values of the condition, columns of unequal length, or a basis under 5
  * Valid for  rates on the middle trip: the mean trip's are higher by e^(σ²/2)
- * Accuracy   log λ 1e-2, log rate 1e-3 of R's mgcv
+ * Accuracy   log λ 1e-2, log rate 1e-3 of R's mgcv; books of many rows are read to two thousandths of the range (`curveData`)
  * Source     Eilers & Marx (1996); Wood, J. R. Statist. Soc. B 73 (2011) 3; Ruppert, Wand & Carroll, Semiparametric Regression (2003) §6.5
  */
 export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {}): RateCurve {
   const { basis: size = BASIS } = options
   if (!(Number.isInteger(size) && size >= 5)) throw new RangeError(`basis must be a whole number, 5 or more: ${size}`)
   const data = curveData(given)
-  const [low, high] = rangeOf(data.x)
+  const [low, high] = data.range
   if (!(high > low)) throw new RangeError(`a curve needs at least two different values of the condition, not only ${low}`)
   const basis = cubicBasis(low, high, size)
   const fitter = new CurveFitter(data, size, basis)
@@ -116,32 +110,7 @@ function nearMaximum(fitter: CurveFitter, start: Start, withTrips: boolean): num
 
 const within = (value: number, [low, high]: readonly [number, number]): number => Math.min(Math.max(value, low), high)
 
-function curveData({ x, events, exposureHours, trip }: RateCurveData): CurveData {
-  const n = x.length
-  if (events.length !== n || exposureHours.length !== n || (trip && trip.length !== n))
-    throw new RangeError(`the columns have unequal lengths: ${n}, ${events.length}, ${exposureHours.length}`)
-  const kept = Array.from({ length: n }, (_, i) => i).filter((i) => at(exposureHours, i) > 0 && Number.isFinite(at(x, i)))
-  const codeOf = new Map<string, number>()
-  const code = (label: string): number => {
-    const known = codeOf.get(label) ?? codeOf.size
-    codeOf.set(label, known)
-    return known
-  }
-  return {
-    x: Float64Array.from(kept, (i) => at(x, i)),
-    events: Float64Array.from(kept, (i) => at(events, i)),
-    logHours: Float64Array.from(kept, (i) => Math.log(at(exposureHours, i))),
-    trip: Int32Array.from(kept, (i) => (trip ? code(at(trip, i)) : -1)),
-    trips: codeOf.size,
-  }
-}
-
-function rangeOf(x: Float64Array): [number, number] {
-  if (x.length === 0) throw new RangeError('no row has hours and the condition: there is nothing to draw')
-  return [x.reduce((a, b) => Math.min(a, b)), x.reduce((a, b) => Math.max(a, b))]
-}
-
-const meanRate = ({ events, logHours }: CurveData): number => events.reduce((sum, y) => sum + y, 0) / logHours.reduce((sum, log) => sum + Math.exp(log), 0)
+const meanRate = ({ events, logHours }: CurveRows): number => events.reduce((sum, y) => sum + y, 0) / logHours.reduce((sum, log) => sum + Math.exp(log), 0)
 
 type BasisRow = ReturnType<SplineBasis['at']>
 const weighted = ({ first, values }: BasisRow, of: (index: number) => number): number => values.reduce((sum, value, a) => sum + value * of(first + a), 0)

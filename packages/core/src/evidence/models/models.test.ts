@@ -231,6 +231,19 @@ describe('fitRateCurve', () => {
     expect(curve.window?.to).toBeLessThan(1895)
   })
 
+  it('reads books of many rows in short: the disasters said month by month give the curve they give year by year', () => {
+    const months = Array.from({ length: 112 * 24 }, (_, i) => ({ year: Math.floor(i / 24), first: i % 24 === 0 }))
+    const of = (list: ArrayLike<number>): number[] => months.map(({ year, first }) => (first ? list[year]! : 0))
+    const curve = fitRateCurve({
+      x: months.map(({ year }) => COAL.x[year]!),
+      events: of(COAL.events),
+      exposureHours: months.map(({ year }) => COAL.exposureHours[year]! / 24),
+    })
+    const whole = fitRateCurve(COAL)
+    expect(curve.edf).toBeCloseTo(whole.edf, 4)
+    curve.points.forEach(({ rate }, i) => expect(rate / whole.points[i]!.rate).toBeCloseTo(1, 4))
+  })
+
   it('has mgcv’s restricted likelihood and degrees of freedom at any smoothing', () => {
     const data = {
       x: Float64Array.from(COAL.x),
