@@ -9,12 +9,14 @@ interface Sum {
   hours: number
 }
 
-/** A group's sums, and the one that its last row went to: rows of a group mostly agree in class and water. */
-interface OfGroup {
+/** A group's strikes and hours of each class on each water, and those that its last row went to: rows of a group mostly agree in both. */
+export interface GroupSums {
   readonly cells: Map<number, Sum>
   cell: number
   sum: Sum
 }
+
+export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum() })
 
 /**
  * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water. A class that has few
@@ -25,7 +27,6 @@ export class Baseline {
   private readonly cells: Sum[]
   private readonly waters: Sum[]
   private readonly all: Sum = newSum()
-  private readonly groups = new Map<number, OfGroup>()
   private readonly classes: Factor | undefined
   private readonly places: Factor | undefined
   private readonly classCount: number
@@ -43,22 +44,20 @@ export class Baseline {
     this.cells = Array.from({ length: waterCount * this.classCount }, newSum)
   }
 
-  add(group: number, row: number): void {
+  add(group: GroupSums, row: number): void {
     const hours = this.columns.hours[row] ?? 0
     if (hours === 0) return
     const cell = (this.places?.codes[row] ?? 0) * this.classCount + (this.classes?.codes[row] ?? 0)
-    let ofGroup = this.groups.get(group)
-    if (!ofGroup) this.groups.set(group, (ofGroup = { cells: new Map(), cell: -1, sum: newSum() }))
-    if (ofGroup.cell !== cell) {
-      ofGroup.cell = cell
-      ofGroup.sum = sumAt(ofGroup.cells, cell)
+    if (group.cell !== cell) {
+      group.cell = cell
+      group.sum = sumAt(group.cells, cell)
     }
-    addTo(ofGroup.sum, this.columns.strikes[row] ?? 0, hours)
+    addTo(group.sum, this.columns.strikes[row] ?? 0, hours)
   }
 
   /** Adds up what the groups brought; before anything is asked. */
-  close(): void {
-    for (const { cells } of this.groups.values())
+  close(groups: readonly GroupSums[]): void {
+    for (const { cells } of groups)
       for (const [cell, { strikes, hours }] of cells) {
         addTo(at(this.cells, cell), strikes, hours)
         addTo(at(this.waters, Math.floor(cell / this.classCount)), strikes, hours)
@@ -67,16 +66,15 @@ export class Baseline {
   }
 
   /** Strikes of everything else of the same class on the same water, and those borrowed: what a group is held against rests on so many. */
-  strikesBeside(group: number): number {
+  strikesBeside({ cells }: GroupSums): number {
     let beside = BORROWED_STRIKES
-    for (const [cell, own] of this.groups.get(group)?.cells ?? []) beside += at(this.cells, cell).strikes - own.strikes
+    for (const [cell, own] of cells) beside += at(this.cells, cell).strikes - own.strikes
     return beside
   }
 
   /** Strikes expected of a group, more than 0. Throws RangeError when there is no strike at all to go by. */
-  expected(group: number): number {
+  expected({ cells: own }: GroupSums): number {
     if (this.all.strikes === 0) throw new RangeError('no strike was selected: nothing can be expected of a group')
-    const own = this.groups.get(group)?.cells ?? new Map<number, Sum>()
     const ofWater = new Map<number, Sum>()
     for (const [cell, { strikes, hours }] of own) {
       const water = Math.floor(cell / this.classCount)

@@ -1,7 +1,8 @@
 import { at, entry } from '../checked/index.ts'
 import { normalCdf } from '../numerics/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
-import { Baseline } from './baseline.ts'
+import { Baseline, newSums } from './baseline.ts'
+import type { GroupSums } from './baseline.ts'
 import { chanceOfBest } from './best.ts'
 import { DEFAULT_CONFIDENCE } from './confidence.ts'
 import type { Confidence } from './confidence.ts'
@@ -66,37 +67,43 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   const { confidence = DEFAULT_CONFIDENCE } = options
   const keep = rowFilter(columns, where, options.names)
   const factors = by.map((name) => entry(columns.factors, name))
-  const groups = new Groups()
+  const groups = new Groups(factors)
   const trips = newTally()
   const baseline = new Baseline(columns, by)
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue
-    const key = groupKey(factors, row)
-    addRow(groups.tally(key), columns, row)
+    const { tally, sums } = groups.of(row)
+    addRow(tally, columns, row)
     addTrip(trips, columns, row)
-    baseline.add(key, row)
+    baseline.add(sums, row)
   }
-  baseline.close()
-  const all = addedUp(groups.all(), trips)
+  baseline.close(groups.met.map(({ sums }) => sums))
+  const all = addedUp(
+    groups.met.map(({ tally }) => tally),
+    trips,
+  )
   const fish = new FishByGroup()
   for (let i = 0; i < columns.fishRows.length; i++) {
     const row = at(columns.fishRows, i)
-    if (keep(row)) fish.add(groupKey(factors, row), at(columns.fishWeightG, i), at(columns.fishLengthMm, i))
+    if (keep(row)) fish.add(groups.of(row), at(columns.fishWeightG, i), at(columns.fishLengthMm, i))
   }
   const times = repetitions(columns, keep)
   all.hours /= times
   all.tripHours.forEach((hours, t) => (all.tripHours[t] = hours / times))
   const spread = tripSpread(columns)
   const variance = spread && spread.variance
-  const rows = [...groups.withHours()].map(([key, tally]) => {
-    const expected = all.strikes > 0 ? baseline.expected(key) : 0
-    return {
-      group: groupLevels(factors, key),
-      rate: rateOf(tally, fish.of(key), confidence, variance),
-      expected,
-      pValue: expected > 0 ? againstRest(tally, expected, baseline.strikesBeside(key), variance ?? 0) : 1,
-    }
-  })
+  const rows = groups.met
+    .filter(({ tally }) => tally.hours > 0)
+    .map((group) => {
+      const { tally, sums } = group
+      const expected = all.strikes > 0 ? baseline.expected(sums) : 0
+      return {
+        group: groupLevels(factors, group.key),
+        rate: rateOf(tally, fish.of(group), confidence, variance),
+        expected,
+        pValue: expected > 0 ? againstRest(tally, expected, baseline.strikesBeside(sums), variance ?? 0) : 1,
+      }
+    })
   return {
     by,
     confidence,
@@ -108,25 +115,47 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   }
 }
 
+interface Group {
+  readonly key: number
+  readonly tally: Tally
+  readonly sums: GroupSums
+}
+
+/** Groups by the mixed-radix code of their levels, in the order they were met. */
 class Groups {
-  private readonly tallies = new Map<number, Tally>()
-  tally(key: number): Tally {
-    let tally = this.tallies.get(key)
-    if (!tally) this.tallies.set(key, (tally = newTally()))
-    return tally
+  readonly met: Group[] = []
+  private readonly byKey: (Group | undefined)[]
+  private readonly codes: readonly Int32Array[]
+  private readonly radices: readonly number[]
+
+  constructor(factors: readonly Factor[]) {
+    this.codes = factors.map(({ codes }) => codes)
+    this.radices = factors.map(({ levels }) => levels.length)
+    this.byKey = new Array<Group | undefined>(Math.min(LAID_OUT, Math.max(1, product(this.radices))))
   }
-  all(): Iterable<Tally> {
-    return this.tallies.values()
+
+  of(row: number): Group {
+    let key = 0
+    for (let i = 0; i < this.codes.length; i++) key = key * (this.radices[i] ?? 1) + (this.codes[i]?.[row] ?? 0)
+    return this.byKey[key] ?? this.meet(key)
   }
-  *withHours(): Generator<[number, Tally]> {
-    for (const pair of this.tallies) if (pair[1].hours > 0) yield pair
+
+  private meet(key: number): Group {
+    const group = { key, tally: newTally(), sums: newSums() }
+    this.byKey[key] = group
+    this.met.push(group)
+    return group
   }
 }
 
+/** So many places of groups are laid out at once; those beyond are looked up more slowly. */
+const LAID_OUT = 1_000_000
+const product = (counts: readonly number[]): number => counts.reduce((all, count) => all * count, 1)
+
 class FishByGroup {
   readonly all = { weightsG: [] as number[], lengthsMm: [] as number[] }
-  private readonly groups = new Map<number, { weightsG: number[]; lengthsMm: number[] }>()
-  add(key: number, weightG: number, lengthMm: number): void {
+  private readonly groups = new Map<Group, { weightsG: number[]; lengthsMm: number[] }>()
+  add(key: Group, weightG: number, lengthMm: number): void {
     const group = this.groups.get(key) ?? { weightsG: [], lengthsMm: [] }
     this.groups.set(key, group)
     for (const list of [group, this.all]) {
@@ -134,7 +163,7 @@ class FishByGroup {
       list.lengthsMm.push(lengthMm)
     }
   }
-  of = (key: number): FishOfGroup => this.groups.get(key) ?? { weightsG: [], lengthsMm: [] }
+  of = (key: Group): FishOfGroup => this.groups.get(key) ?? { weightsG: [], lengthsMm: [] }
 }
 
 /** How often the hours of everything selected stand in the columns: once for each species where the question is by species. */
@@ -196,13 +225,6 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
       }
     })
     .sort((a, b) => b.shrunken - a.shrunken || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))
-}
-
-/** Mixed-radix code of a row's levels. */
-function groupKey(factors: readonly Factor[], row: number): number {
-  let key = 0
-  for (const factor of factors) key = key * factor.levels.length + (factor.codes[row] ?? 0)
-  return key
 }
 
 function groupLevels(factors: readonly Factor[], key: number): string[] {
