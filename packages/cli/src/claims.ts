@@ -67,6 +67,9 @@ function claimsText(trials: readonly ClaimTrial[], water: string | undefined): s
     '',
     table(['rule', 'verdict', 'says', 'ratio', 'limits', 'q', 'hours', 'against', 'still needed', 'dispute'], lines),
     '',
+    ...(told.some(({ claim }) => claim.outcome === 'travels')
+      ? ['The ratio of what travels is by how much a pattern’s own ratio differs from one water to the next.']
+      : []),
     `Cannot be learnt so: ${unlearnt.map(({ claim }) => claim.id).join(', ')}.`,
   ].join('\n')
 }

@@ -121,9 +121,9 @@ describe('jot analyse curve and model', () => {
       trip_sd: number
       window: { from: number; to: number }
       points: { x: number; rate: number; simultaneous_lower: number; lower: number }[]
-      rests_on: { trips: number }
+      rests_on: { trips: number; trip_ids: string[] }
     }
-    expect([found.points.length, found.rests_on.trips > 50]).toEqual([20, true])
+    expect([found.points.length, found.rests_on.trips > 50, found.rests_on.trip_ids.length]).toEqual([20, true, found.rests_on.trips])
     expect(found.window.from).toBeGreaterThan(6)
     expect(found.window.to).toBeLessThan(12)
     expect(Math.abs(found.trip_sd - 0.45)).toBeLessThan(0.15)
@@ -136,10 +136,16 @@ describe('jot analyse curve and model', () => {
     const within = (lure: string, where: string) =>
       JSON.parse(
         jot('analyse', 'within', '--bundle', demo, '--a', `lure="${lure}"`, '--b', `lure!="${lure}"`, ...(where ? ['--where', where] : []), '--json').stdout,
-      ) as { crudeAll: { ratio: number }; within: { ratio: number; lower: number; upper: number; switches: { blank: number } }; verdict: string }
+      ) as {
+        crudeAll: { ratio: number }
+        within: { ratio: number; lower: number; upper: number; trips: number; strataOneSided: number; switches: { blank: number } }
+        verdict: string
+        trip_ids: string[]
+      }
     const [goodDay, rescue] = [within('Lipless, chrome', 'water=Quennor Reach'), within('Drop shot, morning smoke', '')]
     expect([goodDay.crudeAll.ratio > 1.4, rescue.crudeAll.ratio < 0.75, rescue.within.switches.blank > 20]).toEqual([true, true, true])
-    for (const { within: held, verdict } of [goodDay, rescue]) {
+    for (const { within: held, verdict, trip_ids: trips } of [goodDay, rescue]) {
+      expect(trips.length).toBe(held.trips + held.strataOneSided)
       expect(Math.abs(Math.log(held.ratio))).toBeLessThan(0.2)
       expect([held.lower < 1 && held.upper > 1, verdict === 'strong']).toEqual([true, false])
     }

@@ -36,6 +36,7 @@ const groupJson = (one: LikeGroup): Record<string, unknown> => ({
   hours: one.hours,
   strikes: one.strikes,
   trips: one.trips,
+  trip_ids: one.tripIds,
   too_early: one.tooEarly,
 })
 

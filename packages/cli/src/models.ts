@@ -26,7 +26,13 @@ export function curve({ bundle, of, where = '', points, confidence, trip, json }
   return 0
 }
 
-const restsJson = ({ strikes, hours, trips, hoursUnknown }: RestsOn): Record<string, number> => ({ strikes, hours, trips, hours_unknown: hoursUnknown })
+const restsJson = ({ strikes, hours, trips, tripIds, hoursUnknown }: RestsOn): unknown => ({
+  strikes,
+  hours,
+  trips,
+  trip_ids: tripIds,
+  hours_unknown: hoursUnknown,
+})
 const restsText = ({ strikes, hours, trips, hoursUnknown }: RestsOn): string =>
   `Rests on ${strikes} strikes in ${hours.toFixed(1)} hours on ${trips} trips${hoursUnknown > 0 ? `; ${hoursUnknown.toFixed(1)} hours without the condition are left out` : ''}.`
 

@@ -30,7 +30,21 @@ export function within({ bundle, a, b, where = '', of, design, confidence, json 
 }
 
 type Held = NonNullable<BookWithin['within']>
-function withinJson({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, agree, shareOfDay, verdict }: BookWithin): unknown {
+function withinJson({
+  crudeAll,
+  crude,
+  within: held,
+  other,
+  trips,
+  oneSided,
+  hours,
+  switches,
+  agree,
+  shareOfDay,
+  verdict,
+  strikes,
+  tripIds,
+}: BookWithin): unknown {
   return {
     crudeAll: { ratio: crudeAll },
     crude: ratioJson(crude),
@@ -39,6 +53,8 @@ function withinJson({ crudeAll, crude, within: held, other, trips, oneSided, hou
     agree,
     shareOfDay,
     verdict,
+    strikes,
+    trip_ids: tripIds,
   }
 }
 

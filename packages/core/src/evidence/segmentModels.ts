@@ -19,6 +19,7 @@ export interface RestsOn {
   readonly strikes: number
   readonly hours: number
   readonly trips: number
+  readonly tripIds: readonly string[]
   readonly hoursUnknown: number
 }
 
@@ -122,10 +123,12 @@ const levelAt = ({ codes, levels }: Factor, row: number): string => at(levels, a
 
 function restsOn(columns: SegmentColumns, used: readonly number[], all: readonly number[]): RestsOn {
   const sum = (rows: readonly number[], of: ArrayLike<number>): number => rows.reduce((total, row) => total + at(of, row), 0)
+  const tripIds = [...new Set(used.map((row) => levelAt(columns.trip, row)))]
   return {
     strikes: sum(used, columns.strikes),
     hours: sum(used, columns.hours),
-    trips: new Set(used.map((row) => at(columns.trip.codes, row))).size,
+    trips: tripIds.length,
+    tripIds,
     hoursUnknown: sum(all, columns.hours) - sum(used, columns.hours),
   }
 }

@@ -4,6 +4,9 @@ import { likeOf, parseNow } from '../like/likeOf.ts'
 import { bigFish } from '../size/bigFish.ts'
 import { numbersVersusSize } from '../size/numbersVersusSize.ts'
 import { travelsWell } from '../travelsWell.ts'
+import { waterSpread } from '../waterSpread.ts'
+import type { WaterSpread } from '../waterSpread.ts'
+import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { clusterBootstrap } from '../bootstrap.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import { afterFirst } from './afterFirst.ts'
@@ -28,6 +31,7 @@ describe('aroundChange', () => {
     const { crossings, after, before } = aroundChange(STOPPED, { column: 'current', to: 'off' })
     expect(crossings).toBe(4)
     expect(after.inside).toEqual({ events: 12, exposureHours: 4 })
+    expect(after.tripIds).toEqual(['t0', 't1', 't2', 't3'])
     expect(after.outside).toEqual({ events: 4, exposureHours: 20 })
     expect(after.ratio.ratio).toBeCloseTo(15, 9)
     expect(before.inside).toEqual({ events: 0, exposureHours: 4 })
@@ -84,6 +88,7 @@ describe('likeToday', () => {
     expect(all?.rate).toBeCloseTo(0.8, 3)
     expect(all?.effectiveHours).toBeCloseTo(10, 2)
     expect(trips.map(({ trip }) => trip).sort()).toEqual(['t0', 't1'])
+    expect(all?.tripIds).toEqual(['t0', 't1'])
   })
 
   it('weighs by the kernel’s own formula halfway, and by Kish’s effective size', () => {
@@ -133,6 +138,24 @@ describe('numbers and size', () => {
     ])
     expect(groups[0]?.ratioOfShares).toBeCloseTo(2, 12)
     expect(groups[0]?.bigInDay).toBeCloseTo(1 - Math.exp(-0.4 * 8), 12)
+  })
+})
+
+describe('waterSpread', () => {
+  it('covers the spread that ratios were made with nine times in ten, and sees none where there is none', () => {
+    const random = seededRandom(8)
+    const error = 0.2
+    const drawn = (sd: number): WaterSpread => {
+      const patterns = Array.from({ length: 6 }, (_, p) =>
+        Array.from({ length: 4 }, (__, w) => ({ water: `w${w}`, logRatio: 0.3 * p + sd * drawNormal(random) + error * drawNormal(random), error })),
+      )
+      return waterSpread(patterns)
+    }
+    const wide = Array.from({ length: 200 }, () => drawn(0.5))
+    expect(Math.abs(wide.filter(({ lower, upper }) => lower <= 0.5 && 0.5 <= upper).length - 180)).toBeLessThan(14)
+    expect(wide.filter(({ pValue }) => pValue < 0.05).length).toBeGreaterThan(190)
+    const none = Array.from({ length: 200 }, () => drawn(0))
+    expect(Math.abs(none.filter(({ pValue }) => pValue < 0.05).length - 10)).toBeLessThan(11)
   })
 })
 

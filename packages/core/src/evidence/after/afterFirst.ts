@@ -20,13 +20,14 @@ export interface AfterFirst extends InsideOut {
 export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFirst[] {
   const spots = new Map(book.spots.map((spot) => [spot.id, spot]))
   const placeOf = ({ stint }: Fished): string => stint.structure ?? (stint.spot ? spots.get(stint.spot)?.structure : undefined) ?? UNKNOWN_PLACE
-  const trips = fishedTrips(book).map(({ stints }) => stints)
-  const places = [...new Set(trips.flat().map(placeOf))].filter((place) => place !== UNKNOWN_PLACE)
-  const of = (place: string, chosen: readonly (readonly Fished[])[]): AfterFirst => {
-    const held = chosen.map((stints) => ({ stints, firsts: firstsOf(stints) }))
+  const trips = fishedTrips(book).map(({ bundle, stints }) => ({ trip: bundle.trip.id, stints }))
+  const places = [...new Set(trips.flatMap(({ stints }) => stints).map(placeOf))].filter((place) => place !== UNKNOWN_PLACE)
+  const of = (place: string, chosen: typeof trips): AfterFirst => {
+    const held = chosen.map((one) => ({ ...one, firsts: firstsOf(one.stints) }))
     const firsts = held.reduce((sum, one) => sum + one.firsts.length, 0)
     const found = selfControlled(
       held.map((one) => ({
+        trip: one.trip,
         inside: inside(
           one.stints,
           one.firsts.map((ms) => ({ fromMs: ms, toMs: ms + WITHIN_MS })),
@@ -43,7 +44,7 @@ export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFi
       .map((place) =>
         of(
           place,
-          trips.map((stints) => stints.filter((one) => placeOf(one) === place)),
+          trips.map(({ trip, stints }) => ({ trip, stints: stints.filter((one) => placeOf(one) === place) })),
         ),
       )
       .filter(({ firsts }) => firsts > 0)

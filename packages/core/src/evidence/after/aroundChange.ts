@@ -37,11 +37,11 @@ export function aroundChange(book: BookRecords, change: ConditionChange, options
   if (info.source !== 'reading' && info.source !== 'worked') throw new RangeError(`${change.column} is not a condition that changes through a trip`)
   const trips = fishedTrips(book).flatMap((trip) => {
     const times = crossings(trip, info.field, change)
-    return times.length > 0 ? [{ stints: sameSetups(trip.stints, times), times }] : []
+    return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []
   })
   const against = (offset: (ms: EpochMs) => { fromMs: EpochMs; toMs: EpochMs }): InsideOut =>
     selfControlled(
-      trips.map(({ stints, times }) => ({ inside: inside(stints, times.map(offset)), all: totalOf(stints) })),
+      trips.map(({ trip, stints, times }) => ({ trip, inside: inside(stints, times.map(offset)), all: totalOf(stints) })),
       options,
     )
   return {

@@ -30,7 +30,7 @@ export function followUp(book: BookRecords, isFinder: (stint: Stint) => boolean,
     })
     finds += windows.length
     const catchers = stints.filter(({ stint }) => catches(stint))
-    return windows.length > 0 ? [{ inside: inside(catchers, windows), all: totalOf(catchers) }] : []
+    return windows.length > 0 ? [{ trip: bundle.trip.id, inside: inside(catchers, windows), all: totalOf(catchers) }] : []
   })
   return { finds, ...selfControlled(pairs, options) }
 }

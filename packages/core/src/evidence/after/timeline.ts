@@ -83,14 +83,23 @@ export interface InsideOut {
   readonly inside: Exposure
   readonly outside: Exposure
   readonly trips: number
+  readonly tripIds: readonly string[]
   /** Inside over outside, each trip held against itself. */
   readonly ratio: WithinRatio
 }
 
+/** A trip's hours and strikes in its windows, and all of them. */
+export interface TripWindows {
+  readonly trip: string
+  readonly inside: Exposure
+  readonly all: Exposure
+}
+
 /** Each trip held against itself: the luck of the day cancels. Source: self-controlled case series, Farrington, Biometrics 51 (1995) 228. */
-export function selfControlled(pairs: readonly { readonly inside: Exposure; readonly all: Exposure }[], options: Confidence = {}): InsideOut {
+export function selfControlled(pairs: readonly TripWindows[], options: Confidence = {}): InsideOut {
   const strata = pairs
     .map((pair) => ({
+      trip: pair.trip,
       a: pair.inside,
       b: { events: pair.all.events - pair.inside.events, exposureHours: Math.max(0, pair.all.exposureHours - pair.inside.exposureHours) },
     }))
@@ -99,6 +108,7 @@ export function selfControlled(pairs: readonly { readonly inside: Exposure; read
     inside: strata.reduce((sum, { a }) => plusExposure(sum, a), NO_EXPOSURE),
     outside: strata.reduce((sum, { b }) => plusExposure(sum, b), NO_EXPOSURE),
     trips: strata.length,
+    tripIds: strata.map(({ trip }) => trip),
     ratio: pooledOr(() => mantelHaenszelRateRatio(strata, options)) ?? NO_RATIO,
   }
 }

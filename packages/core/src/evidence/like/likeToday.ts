@@ -41,6 +41,7 @@ export interface LikeGroup extends Interval {
   readonly hours: number
   readonly strikes: number
   readonly trips: number
+  readonly tripIds: readonly string[]
   readonly tooEarly: boolean
 }
 
@@ -109,9 +110,10 @@ export function likeToday(
     for (const sums of [own, all]) add(sums, trip, weight, hours, strikes)
   }
   const named = [...trips].map(([trip, { weighed, hours, strikes }]) => ({ trip: at(columns.trip.levels, trip), likeness: weighed / hours, hours, strikes }))
+  const group = (sums: Sums): LikeGroup => groupOf(sums, columns.trip.levels, alpha)
   return {
-    all: all.hours > 0 ? groupOf(all, alpha) : null,
-    groups: [...groups.values()].map((sums) => groupOf(sums, alpha)).sort((a, b) => Number(a.tooEarly) - Number(b.tooEarly) || b.rate - a.rate),
+    all: all.hours > 0 ? group(all) : null,
+    groups: [...groups.values()].map(group).sort((a, b) => Number(a.tooEarly) - Number(b.tooEarly) || b.rate - a.rate),
     trips: named.filter((one) => one.likeness >= LEAST_LIKENESS).sort((a, b) => b.likeness - a.likeness),
     hoursUnknown,
   }
@@ -139,7 +141,7 @@ function add(sums: Sums, trip: number, weight: number, hours: number, strikes: n
   sums.strikes += strikes
 }
 
-function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, strikes }: Sums, alpha: number): LikeGroup {
+function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, strikes }: Sums, tripNames: readonly string[], alpha: number): LikeGroup {
   const rate = weighedStrikes / weighedHours
   const effectiveHours = weighedHours ** 2 / squares
   const trips = byTrip.size
@@ -159,6 +161,7 @@ function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, 
     hours,
     strikes,
     trips,
+    tripIds: [...byTrip.keys()].map((trip) => at(tripNames, trip)),
     tooEarly: effectiveHours < LEAST.hours || trips < LEAST.trips,
   }
 }

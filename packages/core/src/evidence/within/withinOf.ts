@@ -10,7 +10,7 @@ import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { lureOrDay } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
-import { comparedTrips, isPlanned, shareStrata, weightStrata } from './pairs.ts'
+import { comparedTrips, isPlanned, shareStrata, tripOf, weightStrata } from './pairs.ts'
 import type { Sides } from './pairs.ts'
 import { NO_RATIO, pooledOr } from './pooled.ts'
 import { mantelHaenszelShareRatio, sharesTogether } from './shares.ts'
@@ -40,6 +40,9 @@ export interface Switches {
 
 export interface BookWithin extends LureOrDay {
   readonly switches: Switches
+  /** Strikes of A and B, and the trips with hours of either. */
+  readonly strikes: { readonly a: number; readonly b: number }
+  readonly tripIds: readonly string[]
 }
 
 const OTHERS_BLANK = 'others blank'
@@ -62,7 +65,14 @@ export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }
   const missing = of === 'rate' ? (hours.a === 0 ? 'A' : hours.b === 0 ? 'B' : undefined) : !all.some(sides.inA) ? 'A' : !all.some(sides.inB) ? 'B' : undefined
   if (missing) throw new RangeError(`no hour is ${missing}: there is nothing to compare`)
   const found = of === 'rate' ? lureOrDay(trips, { ...options, ...(design ? { design } : {}) }) : { ...ofFish(columns, all, sides, of, options), hours }
-  return { ...found, switches: switchesOf(book, columns, rows, (row) => sides.inA(row) || sides.inB(row)) }
+  const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
+  const strikesOf = (side: (row: number) => boolean): number => all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
+  return {
+    ...found,
+    switches: switchesOf(book, columns, rows, asked),
+    strikes: { a: strikesOf(sides.inA), b: strikesOf(sides.inB) },
+    tripIds: [...new Set(rows.filter(asked).map((row) => tripOf(columns, row)))],
+  }
 }
 
 const sumOf = (trips: readonly { a: { exposureHours: number }; b: { exposureHours: number } }[], side: 'a' | 'b'): number =>

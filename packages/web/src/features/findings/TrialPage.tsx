@@ -99,6 +99,7 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
     words.hours(hoursIn, hoursOut),
     verdict === 'too early' && hoursNeeded !== null ? words.needed(hoursNeeded) : '',
     claim.dispute === undefined ? '' : words.dispute(claim.dispute),
+    claim.outcome === 'travels' && ratio !== null ? words.travels : '',
     why ?? '',
   ].filter(Boolean)
   return (

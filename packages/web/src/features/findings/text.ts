@@ -53,6 +53,7 @@ export const text = {
     hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h against ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
     needed: (hours: number) => `about ${whole(hours)} hours more would tell`,
     dispute: (name: string) => `in dispute: ${name}`,
+    travels: 'the figure: by how much a pattern’s ratio differs from one water to the next',
     label: (ratio: number, lower: number, upper: number) => `${times(ratio)}, ${limits(lower, upper)}`,
   },
 } as const
