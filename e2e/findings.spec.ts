@@ -33,12 +33,13 @@ test('a water is searched on the device with no server, called off, and says wha
 })
 
 test('the rules of the trade are tried, and what the book cannot tell says why', async ({ app, page }) => {
+  test.setTimeout(180_000)
   await page.goto(`${app.url}/findings/trial`)
   await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
   await page.getByRole('button', { name: 'Try the rules' }).click()
   const told = jot<{ claim: string; says: string; verdict: string }[]>('analyse', 'claims')
   const of = (verdict: string): typeof told => told.filter((trial) => trial.verdict === verdict)
-  await expect(page.getByTestId('answer')).toContainText(`Of ${of('too early').length} it is too early to say.`, { timeout: 60_000 })
+  await expect(page.getByTestId('answer')).toContainText(`Of ${of('too early').length} it is too early to say.`, { timeout: 120_000 })
   for (const { says } of [...of('holds'), ...of('fails')]) await expect(page.getByText(says, { exact: true })).toBeVisible()
   const unlearnt = of('cannot be learnt')[0]!
   await expect(page.getByText(unlearnt.says, { exact: true })).toBeHidden()

@@ -3,6 +3,7 @@ import type { Factor } from '../../effort/index.ts'
 import { normalQuantile } from '../../numerics/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
 import { alphaOf } from '../confidence.ts'
+import { LEAST } from '../strength.ts'
 import { waterSpread } from '../waterSpread.ts'
 import type { WaterRatio } from '../waterSpread.ts'
 import { rateOutcome } from './outcomes.ts'
@@ -43,6 +44,10 @@ function classesOf(factor: Factor, rows: readonly number[], { when }: Selection)
 
 /** The ratio on one water, where its hours tell one. */
 function ratioOn(water: string, question: Question): WaterRatio[] {
+  const { columns, rows, selection } = question
+  const hoursOf = (side: (row: number) => boolean): number => rows.reduce((sum, row) => sum + (side(row) ? at(columns.hours, row) : 0), 0)
+  // Too early, whatever the fit would say.
+  if (Math.min(hoursOf(selection.inA), hoursOf(selection.inB)) < LEAST.hours) return []
   const outcome = rateOutcome(question)
   if ('cannot' in outcome || outcome.found.early) return []
   const { ratio, lower, upper } = outcome.found
