@@ -14,9 +14,15 @@ export interface PeerTime {
 }
 
 /** Fits by R, with the packages of Debian. */
-export type RModel = 'glm' | 'glmer' | 'gam' | 'bam'
-const PACKAGE: Readonly<Record<RModel, string>> = { glm: 'stats', glmer: 'lme4', gam: 'mgcv', bam: 'mgcv' }
-const NAME: Readonly<Record<RModel, string>> = { glm: '`glm` of R', glmer: '`glmer` of R', gam: '`gam` of R', bam: '`bam` of R, discrete' }
+export type RModel = 'glm' | 'glmer' | 'glmmTMB' | 'gam' | 'bam'
+const PACKAGE: Readonly<Record<RModel, string>> = { glm: 'stats', glmer: 'lme4', glmmTMB: 'glmmTMB', gam: 'mgcv', bam: 'mgcv' }
+const NAME: Readonly<Record<RModel, string>> = {
+  glm: '`glm` of R',
+  glmer: '`glmer` of R',
+  glmmTMB: '`glmmTMB` of R',
+  gam: '`gam` of R',
+  bam: '`bam` of R, discrete',
+}
 
 export const hasR = (model: RModel): boolean => spawnSync('Rscript', ['-e', `library(${PACKAGE[model]})`]).status === 0
 

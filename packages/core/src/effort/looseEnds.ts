@@ -23,30 +23,36 @@ export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRec
 
 /** Everything in a trip that its angler still has to mend, in the order trip, stints, readings, strikes. */
 export function looseEndsOf(trip: TripRecord): LooseEnd[] {
-  return [...tripEnds(trip), ...stintEnds(trip), ...overlaps(trip.stints), ...readingEnds(trip), ...strikeEnds(trip)]
+  const spans = trip.stints.map(spanOf)
+  return [...tripEnds(trip), ...stintEnds(trip, spans), ...overlaps(spans), ...readingEnds(trip), ...strikeEnds(trip, spans)]
 }
+
+interface Span {
+  readonly stint: TripStint
+  readonly startMs: number
+  /** An open stint may hold whatever comes after its start. */
+  readonly endMs: number
+}
+
+const spanOf = (stint: TripStint): Span => ({ stint, startMs: epochMs(stint.start), endMs: stint.end === null ? Infinity : epochMs(stint.end) })
 
 function tripEnds({ trip, start, end }: TripRecord): LooseEnd[] {
   return end !== null && epochMs(end) < epochMs(start) ? [{ kind: 'end-before-start', record: trip, message: 'The trip ends before it starts.' }] : []
 }
 
-function stintEnds(trip: TripRecord): LooseEnd[] {
+function stintEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
   const [from, to] = span(trip)
-  return trip.stints.flatMap((stint): LooseEnd[] => {
-    if (stint.end === null) return [{ kind: 'open-stint', record: stint.stint, message: 'The stint is still open: it counts no hours until it has an end.' }]
-    const [start, end] = [epochMs(stint.start), epochMs(stint.end)]
-    if (end < start) return [{ kind: 'end-before-start', record: stint.stint, message: 'The stint ends before it starts: it counts no hours.' }]
-    const outside = Math.max(0, from - start) + Math.max(0, end - to)
-    if (stint.endUnsure)
-      return [
-        {
-          kind: 'end-unsure',
-          record: stint.stint,
-          message: 'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.',
-        },
-      ]
-    return outside > 0 ? [{ kind: 'stint-outside-trip', record: stint.stint, message: `${minutes(outside)} of the stint lie outside the trip.` }] : []
-  })
+  const ends: LooseEnd[] = []
+  for (const { stint, startMs, endMs } of spans) {
+    const outside = Math.max(0, from - startMs) + Math.max(0, endMs - to)
+    const end = (kind: LooseEnd['kind'], message: string): void => void ends.push({ kind, record: stint.stint, message })
+    if (stint.end === null) end('open-stint', 'The stint is still open: it counts no hours until it has an end.')
+    else if (endMs < startMs) end('end-before-start', 'The stint ends before it starts: it counts no hours.')
+    else if (stint.endUnsure)
+      end('end-unsure', 'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.')
+    else if (outside > 0) end('stint-outside-trip', `${minutes(outside)} of the stint lie outside the trip.`)
+  }
+  return ends
 }
 
 function span(trip: TripRecord): [number, number] {
@@ -56,12 +62,12 @@ function span(trip: TripRecord): [number, number] {
 }
 
 /** A stint that begins before an earlier stint of the same angler has ended. Both count. */
-function overlaps(stints: readonly TripStint[]): LooseEnd[] {
+function overlaps(spans: readonly Span[]): LooseEnd[] {
   const found: LooseEnd[] = []
-  const closed = stints.flatMap((stint) => (stint.end === null ? [] : [{ stint, ...spanOf(stint) }])).filter(({ startMs, endMs }) => endMs > startMs)
-  const inOrder = closed.every(({ startMs }, i) => i === 0 || startMs >= (closed[i - 1]?.startMs ?? 0)) ? closed : closed.sort((a, b) => a.startMs - b.startMs)
-  const longest = new Map<string | null, (typeof closed)[number]>()
-  for (const one of inOrder) {
+  const closed = spans.filter(({ stint, startMs, endMs }) => stint.end !== null && endMs > startMs)
+  if (closed.some(({ startMs }, i) => startMs < (closed[i - 1]?.startMs ?? -Infinity))) closed.sort((a, b) => a.startMs - b.startMs)
+  const longest = new Map<string | null, Span>()
+  for (const one of closed) {
     const { angler, stint } = one.stint
     const before = longest.get(angler)
     if (before && one.startMs < before.endMs) {
@@ -87,11 +93,11 @@ function readingEnds(trip: TripRecord): LooseEnd[] {
     .map((reading) => ({ kind: 'reading-outside-trip', record: reading.time, message: 'The reading was taken outside the trip.' }))
 }
 
-function strikeEnds(trip: TripRecord): LooseEnd[] {
-  const spans = new Map(trip.stints.map((stint) => [stint.stint, spanOf(stint)]))
+function strikeEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
+  const byStint = new Map(spans.map((span) => [span.stint.stint, span]))
   const found: LooseEnd[] = []
   for (const { strike, stint, time } of trip.strikes) {
-    const span = stint === null ? undefined : spans.get(stint)
+    const span = stint === null ? undefined : byStint.get(stint)
     const ms = epochMs(time)
     if (stint === null) found.push({ kind: 'strike-without-stint', record: strike, message: 'The strike belongs to no stint: which rod was it?' })
     else if (!span || ms < span.startMs || ms > span.endMs || span.endMs <= span.startMs)
@@ -99,9 +105,6 @@ function strikeEnds(trip: TripRecord): LooseEnd[] {
   }
   return found
 }
-
-/** An open stint may hold whatever comes after its start. */
-const spanOf = ({ start, end }: TripStint): { startMs: number; endMs: number } => ({ startMs: epochMs(start), endMs: end === null ? Infinity : epochMs(end) })
 
 /** A stint holds its start and its own end. */
 export function holds(stint: TripStint, ms: number): boolean {
