@@ -2,10 +2,16 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    // No test touches what another could see, so that files share their modules: loading them anew for each took a quarter of the time.
-    isolate: false,
     projects: [
-      { test: { name: 'unit', include: ['packages/{core,contract,simulators,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'], testTimeout: 30_000 } },
+      {
+        test: {
+          name: 'unit',
+          include: ['packages/{core,contract,simulators,web}/src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts'],
+          // No test here touches what another could see, so that files share their modules: loading them anew for each took a quarter of the time.
+          isolate: false,
+          testTimeout: 30_000,
+        },
+      },
       {
         test: {
           name: 'api',
