@@ -66,7 +66,7 @@ export const isoUtc = (ms: EpochMs): string => new Date(ms).toISOString()
  * one place, by the digits that tell those of a trip apart, and puts out what was there.
  */
 const PLACES = 4096
-const texts = new Array<string>(PLACES).fill('')
+const texts = new Array<string | undefined>(PLACES).fill(undefined)
 const times = new Float64Array(PLACES)
 
 /** By day, hour, minute, second and their tens; of text of any sort some place. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { dayMarks, isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
+import { dayMarks, epochMs, isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
 
 const ZONE = 'America/Chicago'
 
@@ -9,6 +9,23 @@ describe('parseInstant', () => {
     expect(parseInstant('2026-03-14T06:30:00-05:00')).toBe(Date.UTC(2026, 2, 14, 11, 30))
     expect(parseInstant('2026-03-14 06:30Z')).toBe(Date.UTC(2026, 2, 14, 6, 30))
     for (const bad of ['2026-03-14T06:30:00', '2026-02-30T06:30:00Z', '2026-03-14T25:00:00Z', '03/04/2026', '']) expect(parseInstant(bad)).toBeUndefined()
+  })
+
+  it('keeps times that were read, each under its own spelling, and no text that is none', () => {
+    const texts = fc.array(
+      fc.oneof(
+        fc.date({ min: new Date(0), max: new Date(4e12), noInvalidDate: true }).map((date) => date.toISOString()),
+        fc.constantFrom('2026-03-14 06:30Z', '', '2026'),
+      ),
+    )
+    fc.assert(
+      fc.property(texts, (asked) => {
+        for (const text of asked) {
+          if (parseInstant(text) === undefined) expect(() => epochMs(text)).toThrow(RangeError)
+          else expect(epochMs(text)).toBe(parseInstant(text))
+        }
+      }),
+    )
   })
 
   it('reads the spelling that is stored as the calendar has it, and nothing that only looks like it', () => {
