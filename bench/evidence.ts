@@ -59,7 +59,7 @@ interface Measured {
   /** Makes ready what is measured. */
   readonly run: (columns: SegmentColumns) => () => unknown
   readonly times?: number
-  readonly peers?: { readonly size: number; readonly ask: (columns: SegmentColumns) => Promise<(PeerTime | undefined)[]>; readonly names: string }
+  readonly peers?: { readonly size: number; readonly ask: (columns: SegmentColumns) => Promise<PeerTime[]> }
 }
 
 async function measure({ work, aim, sizes, run, times = 4, peers }: Measured): Promise<void> {
@@ -69,19 +69,18 @@ async function measure({ work, aim, sizes, run, times = 4, peers }: Measured): P
   console.log(`${work}: ${sizes.map((size, i) => `${size} ${at(took, i).toFixed(3)} s`).join(', ')}${row.peers ? `; ${row.peers}` : ''}`)
 }
 
-async function beside({ size, ask, names }: NonNullable<Measured['peers']>, own: number): Promise<string> {
-  const found = (await ask(madeColumns(size))).filter((peer) => peer !== undefined)
-  if (found.length === 0) return `absent: ${names}`
+async function beside({ size, ask }: NonNullable<Measured['peers']>, own: number): Promise<string> {
   const told = ({ name, seconds: took, logLikelihood }: PeerTime): string => {
+    if (took === undefined) return `${name} is absent`
     const likelihood = logLikelihood === undefined ? '' : `, log-likelihood ${logLikelihood.toFixed(3)}`
     return `${name} ${took.toFixed(3)} s (${(took / own).toFixed(1)} times ours${likelihood})`
   }
-  return `${size.toLocaleString('en')}: ${found.map(told).join('; ')}`
+  return `${size.toLocaleString('en')}: ${(await ask(madeColumns(size))).map(told).join('; ')}`
 }
 
 const fits =
   (...models: RModel[]) =>
-  async (columns: SegmentColumns): Promise<(PeerTime | undefined)[]> =>
+  async (columns: SegmentColumns): Promise<PeerTime[]> =>
     Promise.resolve(models.map((model) => inR(model, columns)))
 
 // Measured first: what is held by the work that follows would be counted otherwise.
@@ -101,7 +100,7 @@ await measure({
   aim: '1,000,000: no slower than twice a GROUP BY of DuckDB',
   sizes: ALL,
   run: (columns) => () => rateBoard(columns, ['water', 'lure', 'temp_band']),
-  peers: { size: 1_000_000, ask: async (columns) => [await inDuckDb(columns)], names: 'DuckDB' },
+  peers: { size: 1_000_000, ask: async (columns) => [await inDuckDb(columns)] },
 })
 await measure({
   work: 'filter to board by lure',
@@ -117,7 +116,7 @@ await measure({
     const data = modelData(columns, [...FIXED, 'trip'])
     return () => fitPoissonModel(data, { fixed: FIXED, errors: 'cluster', cluster: 'trip' })
   },
-  peers: { size: 100_000, ask: fits('glm'), names: 'R' },
+  peers: { size: 100_000, ask: fits('glm') },
 })
 let likelihood = NaN
 await measure({
@@ -132,7 +131,7 @@ await measure({
     }
   },
   times: 2,
-  peers: { size: 20_000, ask: fits('glmer', 'glmmTMB'), names: 'R' },
+  peers: { size: 20_000, ask: fits('glmer', 'glmmTMB') },
 })
 console.log(`  its log-likelihood at 20,000: ${likelihood.toFixed(3)}`)
 const curveData = (columns: SegmentColumns): RateCurveData => ({
@@ -146,7 +145,7 @@ await measure({
   sizes: ALL,
   run: (columns) => () => fitRateCurve(curveData(columns)),
   times: 2,
-  peers: { size: 100_000, ask: fits('gam', 'bam'), names: 'R' },
+  peers: { size: 100_000, ask: fits('gam', 'bam') },
 })
 await measure({
   work: 'the same with a term for each trip',

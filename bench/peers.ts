@@ -9,7 +9,8 @@ import type { SegmentColumns } from '@jotbook/core'
 /** What a program of others took for the same table, in this run. */
 export interface PeerTime {
   readonly name: string
-  readonly seconds: number
+  /** Undefined: it is not on this machine. */
+  readonly seconds?: number
   readonly logLikelihood?: number
 }
 
@@ -24,11 +25,11 @@ const NAME: Readonly<Record<RModel, string>> = {
   bam: '`bam` of R, discrete',
 }
 
-export const hasR = (model: RModel): boolean => spawnSync('Rscript', ['-e', `library(${PACKAGE[model]})`]).status === 0
+const hasR = (model: RModel): boolean => spawnSync('Rscript', ['-e', `library(${PACKAGE[model]})`]).status === 0
 
-/** Undefined where R or its package is not on the machine. Throws Error with R's own words where the fit fails. */
-export function inR(model: RModel, columns: SegmentColumns): PeerTime | undefined {
-  if (!hasR(model)) return undefined
+/** Throws Error with R's own words where the fit fails. */
+export function inR(model: RModel, columns: SegmentColumns): PeerTime {
+  if (!hasR(model)) return { name: NAME[model] }
   return withTable(columns, (table) => {
     const { status, stdout, stderr } = spawnSync('Rscript', ['bench/peers.R', model, table], { encoding: 'utf8' })
     if (status !== 0) throw new Error(`R could not fit ${model}: ${stderr}`)
@@ -49,10 +50,11 @@ interface DuckDb {
 const ROUNDS = 5
 const GROUP_BY = 'select water, lure, temp_band, sum(hours), sum(strikes), count(distinct trip) from segments group by all'
 
-/** The sums that a board rests on, by DuckDB on one thread over a table in memory; undefined where its package is not on the machine. */
-export async function inDuckDb(columns: SegmentColumns): Promise<PeerTime | undefined> {
+/** The sums that a board rests on, by DuckDB on one thread over a table in memory. */
+export async function inDuckDb(columns: SegmentColumns): Promise<PeerTime> {
+  const name = 'GROUP BY of DuckDB'
   const duck = required<DuckDb>('@duckdb/node-api')
-  if (!duck) return undefined
+  if (!duck) return { name }
   return withTable(columns, async (table) => {
     const connection = await (await duck.DuckDBInstance.create(':memory:')).connect()
     await connection.run('set threads = 1')
@@ -63,7 +65,7 @@ export async function inDuckDb(columns: SegmentColumns): Promise<PeerTime | unde
       await connection.runAndReadAll(GROUP_BY)
       seconds = Math.min(seconds, (performance.now() - from) / 1000)
     }
-    return { name: 'GROUP BY of DuckDB', seconds }
+    return { name, seconds }
   })
 }
 

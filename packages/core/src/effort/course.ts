@@ -56,7 +56,7 @@ export class Course {
   private constructor(
     private readonly width: number,
     private readonly begins: Float64Array,
-    /** A row a stretch, a place a condition; of one part each, for they are many and short. */
+    /** A row a stretch, a place in it a condition: one array for all, as rows are many and short. */
     private readonly codes: Uint16Array,
     private readonly stale: Uint8Array,
   ) {}

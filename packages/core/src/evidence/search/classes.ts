@@ -12,6 +12,8 @@ export interface Classes {
   /** A cell of each class. */
   readonly example: Int32Array
   readonly hours: Float64Array
+  /** How many trips the cells are of. */
+  readonly trips: number
   /** A shard is what a class has on one trip. Those of a class stand together, from `first[class]` up to, not including, `first[class + 1]`. */
   readonly first: Int32Array
   /** Trip of each shard. */
@@ -25,8 +27,7 @@ export function classesOf(cells: Cells, columns: readonly string[]): Classes {
   const { of, example } = told(cells, columns)
   const count = example.length
   const shards = shardsOf(cells, of, count)
-  const classes = { count, of, example: new Int32Array(example), ...shards }
-  return { ...classes, hours: byClass(classes, cells.hours) }
+  return { count, of, example: new Int32Array(example), hours: byClass({ count, of }, cells.hours), trips: cells.tripNames.length, ...shards }
 }
 
 /** A number for each combination of levels, by cell, and the first cell of each. */

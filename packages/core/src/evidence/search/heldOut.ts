@@ -47,7 +47,7 @@ export function heldOut(
   const folds = foldsOf(cells, classes, held, flurryDispersion(bout))
   const overlap = new Overlap(classes, findings)
   const best = findings.map(() => new Array<Best | undefined>(folds.length).fill(undefined))
-  eachConjunction(cells, classes, items, depth, floors, (path, chosen) => {
+  eachConjunction(classes, items, depth, floors, (path, chosen) => {
     const alone = at(items, at(path, 0)).alone
     const alike = overlap.sharedBy(chosen).filter((i) => at(items, at(at(findings, i).items, 0)).alone === alone)
     if (alike.length === 0) return

@@ -23,7 +23,7 @@ export interface Floors {
 
 /** Every single condition that has hours enough: a level, and of ordered columns two or three neighbours, and all from one level up or down. */
 export function itemsOf(cells: Cells, classes: Classes, columns: readonly string[], alone: readonly string[], floors: Floors): Item[] {
-  const enough = new Enough(classes, cells.tripNames.length, floors)
+  const enough = new Enough(classes, floors)
   return [...columns, ...alone].flatMap((column) => {
     const levels = (cells.levels[column] ?? []).filter((level) => level !== UNKNOWN)
     return groupsOf(column, levels).flatMap((group) => {
@@ -53,7 +53,7 @@ function groupsOf(column: string, levels: readonly string[]): string[][] {
   return [...groups.values()]
 }
 
-/** 1 for each cell whose level is among those given. */
+/** 1 for each class whose level is among those given. */
 function membersOf(cells: Cells, { example }: Classes, column: string, levels: readonly string[]): Uint8Array {
   const wanted = Uint8Array.from(cells.levels[column] ?? [], (level) => (levels.includes(level) ? 1 : 0))
   const codes = cells.codes[column]
@@ -65,14 +65,13 @@ function membersOf(cells: Cells, { example }: Classes, column: string, levels: r
  * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much. The list of classes is only lent.
  */
 export function eachConjunction(
-  { tripNames }: Pick<Cells, 'tripNames'>,
   classes: Classes,
   items: readonly Item[],
   depth: number,
   floors: Floors,
   visit: (items: readonly number[], chosen: Int32Array) => void,
 ): void {
-  const enough = new Enough(classes, tripNames.length, floors)
+  const enough = new Enough(classes, floors)
   const lists = Array.from({ length: depth }, () => new Int32Array(classes.count))
   const descend = (path: readonly number[], chosen: Int32Array): void => {
     visit(path, chosen)
@@ -107,10 +106,9 @@ class Enough {
 
   constructor(
     private readonly classes: Classes,
-    trips: number,
     private readonly floors: Floors,
   ) {
-    this.met = new Int32Array(trips)
+    this.met = new Int32Array(classes.trips)
   }
 
   in(chosen: Int32Array): boolean {

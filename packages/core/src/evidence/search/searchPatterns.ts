@@ -49,7 +49,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const standing: Standing[] = []
   const own = byClass(classes, residuals(cells, expected))
   const weigher = new Weigher(cells, classes, expected)
-  eachConjunction(cells, classes, items, depth, floors, (path, chosen) => {
+  eachConjunction(classes, items, depth, floors, (path, chosen) => {
     if (path.length === 1) progress?.((at(path, 0) / items.length) * 0.9)
     const { all, within } = weigher.variance(chosen)
     const z = signedRoot(sumOver(own, chosen), all)
