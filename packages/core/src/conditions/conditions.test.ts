@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { calendarSeason } from '../season/index.ts'
 import { HOUR_MS, epochMs, localParts } from '../time/index.ts'
-import { cautionsNow, cautionsOf, conditionTrack, dayOfConditions, percentileAmong, waterPast } from './index.ts'
+import { cautionsNow, cautionsOf, conditionTrack, dayOfConditions, percentileAmong, usualAirC, waterPast } from './index.ts'
 import type { Setting, TripReading } from './index.ts'
 
 const setting = (part: Partial<Setting>): Setting => ({
@@ -186,6 +186,26 @@ describe('what is usual for a water', () => {
     expect(value('airAnomalyC')).toBeCloseTo(6, 9)
     expect(value('fishSeason')).toBe('pre-spawn')
     expect(conditionTrack(setting({ start }), 'tempTrend', []).at(epochMs(start)).value).toBeNull()
+  })
+})
+
+describe('the air that is usual', () => {
+  it('is the mean of the days within three weeks of the day of the year, in any year and across its turn', () => {
+    const days = Array.from({ length: 70 }, (_, i) => ({ ms: Date.UTC(2021, 0, 1, 12) + i * 19 * 24 * HOUR_MS, airTempC: (i * 7) % 23 }))
+    const past = waterPast(days.map(({ ms, airTempC }) => ({ time: new Date(ms).toISOString(), airTempC })))
+    const dayMs = 24 * HOUR_MS
+    for (const date of ['2023-12-29', '2024-01-03', '2024-06-15', '2022-01-20', '2022-12-12']) {
+      const now = epochMs(`${date}T09:00:00Z`)
+      // By hand: how far apart two days of the year are, the shorter way round.
+      const apart = (ms: number): number => {
+        const gap = Math.abs((Math.floor(ms / dayMs) % 365.25) - ((now / dayMs) % 365.25))
+        return Math.min(gap, 365.25 - gap)
+      }
+      const near = days.filter(({ ms }) => apart(ms) <= 21)
+      expect(near.length).toBeGreaterThanOrEqual(5)
+      expect(usualAirC(past, now)).toBeCloseTo(near.reduce((sum, { airTempC }) => sum + airTempC, 0) / near.length, 9)
+    }
+    expect(usualAirC(waterPast([]), 0)).toBeNull()
   })
 })
 
