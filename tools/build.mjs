@@ -64,7 +64,14 @@ export async function buildAll() {
     'tools/build.mjs',
   ]
   if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src']))
-    await bundle({ main: 'packages/server/src/main.ts', thread: 'packages/server/src/features/analyses/thread.ts' }, 'packages/server/dist')
+    await bundle(
+      {
+        main: 'packages/server/src/main.ts',
+        thread: 'packages/server/src/features/analyses/thread.ts',
+        archiveThread: 'packages/server/src/features/bundles/archiveThread.ts',
+      },
+      'packages/server/dist',
+    )
   if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
   if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
     console.log('Building the pages.')

@@ -9,7 +9,7 @@ export async function withDatabase<T>(work: (database: Database) => Promise<T>):
   const config = readConfig(process.env, [])
   const external = config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
   const cluster = external ?? (await openCluster({ folder: config.dataFolder, say: (line) => console.error(line) }))
-  const database = openDatabase(cluster.url, 2)
+  const database = openDatabase(cluster.url, { connections: 3 })
   try {
     await migrateDatabase(database, join(projectFolder(), 'packages/server/migrations'))
     return await work(database)

@@ -15,6 +15,7 @@ import { sky } from './sky.ts'
 import { within } from './within.ts'
 import type { WithinCall } from './within.ts'
 import type { SkyCall } from './sky.ts'
+import type { BackupCall } from './backup.ts'
 import type { ExportCall, ImportCall } from './transfer.ts'
 
 let exitCode = 0
@@ -41,16 +42,32 @@ program
   .description('write a book as files')
   .requiredOption('--book <name>')
   .requiredOption('--out <folder>')
-  .option('--as <format>', 'csv, json, geojson, gpx, arrow or parquet', 'csv')
+  .option('--as <format>', 'csv, json, whole (book.json and pictures), geojson, gpx, arrow or parquet', 'csv')
   .option('--units <units>', 'si or imperial columns', 'si')
   .option('--no-places', 'leave out every coordinate')
   .action(async (options: ExportCall) => void (exitCode = await (await import('./transfer.ts')).exportFrom(options)))
 
 program
-  .command('account')
-  .description('choose the name and password by which you sign in from a network; the password is read from the input')
+  .command('account [action]')
+  .description('choose the name and password by which you sign in from a network, or reset them; the password is read from the input')
   .requiredOption('--name <name>')
-  .action(async (options: { name: string }) => void (exitCode = await (await import('./account.ts')).chooseAccount(options)))
+  .action(async (action: string | undefined, options: { name: string }) => {
+    if (action !== undefined && action !== 'reset') throw new Failure(`jot account knows no "${action}"; it knows reset.`, 2)
+    const account = await import('./account.ts')
+    exitCode = await (action === 'reset' ? account.resetPassword(options) : account.chooseAccount(options))
+  })
+
+program
+  .command('backup')
+  .description('write everything of this server into one file, and read it back; encrypted where JOT_BACKUP_PASSPHRASE is set')
+  .requiredOption('--out <file>')
+  .option('--keep <count>', 'keep so many: the ones before become FILE.1, FILE.2, …', '1')
+  .action(async (options: BackupCall) => void (exitCode = await (await import('./backup.ts')).backUp(options)))
+
+program
+  .command('restore <file>')
+  .description('bring a back-up into an empty place (JOT_DATA_DIR or DATABASE_URL), verified record by record')
+  .action(async (file: string) => void (exitCode = await (await import('./backup.ts')).restore(file)))
 
 program
   .command('sky')
@@ -157,7 +174,9 @@ try {
     console.error(error.message)
     exitCode = error.exitCode
   } else {
-    console.error((error as Error).message)
+    // A failed statement's message would tell its values.
+    const { query, cause } = error as { query?: unknown; cause?: { code?: string } }
+    console.error(query === undefined ? (error as Error).message : `The database refused (${cause?.code ?? 'no code'}).`)
     exitCode = 1
   }
 }

@@ -13,6 +13,8 @@ export interface Session {
   readonly mode: 'local' | 'network'
   /** The name to sign in with, null while none was chosen. */
   readonly signInName: string | null
+  /** Whether a code of an authenticator app is asked for at sign-in. */
+  readonly secondFactor: boolean
   readonly books: readonly BookSummary[]
 }
 
@@ -30,6 +32,51 @@ export interface Pairing {
   /** What the QR code says: the address of the joining page, with the code where no server log sees it. */
   readonly url: string
   readonly expiresAt: string
+}
+
+/** What an authenticator app needs to know, as text and as the address in its QR code. */
+export interface SecondFactor {
+  readonly secret: string
+  readonly url: string
+}
+
+export interface RecoveryCodes {
+  readonly recoveryCodes: readonly string[]
+}
+
+export type EventKind =
+  | 'signed-in'
+  | 'sign-in-refused'
+  | 'signed-out'
+  | 'password-changed'
+  | 'second-factor-on'
+  | 'second-factor-off'
+  | 'code-made'
+  | 'code-used'
+  | 'device-revoked'
+  | 'exported'
+  | 'imported'
+  | 'not-allowed'
+  | 'member-joined'
+  | 'member-changed'
+  | 'restored'
+
+/** Something that happened, for the owner to look up. */
+export interface AccessEvent {
+  readonly at: string
+  readonly kind: EventKind
+  readonly memberId: string | null
+  /** The device's name. */
+  readonly device: string | null
+  /** A role or a format. */
+  readonly detail: string | null
+}
+
+/** The last back-up of the server, and whether it could be read back. */
+export interface BackupState {
+  readonly last: { readonly at: string; readonly file: string; readonly bytes: number; readonly records: number; readonly fault: string | null } | null
+  /** Whether one is made every night. */
+  readonly nightly: boolean
 }
 
 /** What a device that scanned a code may look at next. */
@@ -64,7 +111,8 @@ export type ImportLine = { readonly progress: Progress } | { readonly report: Im
 
 export interface Health {
   readonly status: 'ok' | 'unwell'
-  readonly database: 'ok' | 'away'
+  /** `full`: it answers and cannot write. */
+  readonly database: 'ok' | 'away' | 'full'
   readonly version: string
 }
 
@@ -74,14 +122,19 @@ export const routes = {
   signIn: '/api/sign-in',
   signOut: '/api/sign-out',
   account: '/api/account',
+  secondFactor: '/api/account/second-factor',
+  secondFactorOff: '/api/account/second-factor/off',
+  backups: '/api/backups',
   devices: '/api/devices',
   revoke: (device: string) => `/api/devices/${device}/revoke`,
   pairings: '/api/pairings',
   claim: '/api/pairings/claim',
   invitations: (book: string) => `/api/books/${book}/invitations`,
   picture: (book: string, sha256: string) => `/api/books/${book}/pictures/${sha256}`,
+  events: (book: string) => `/api/books/${book}/events`,
   book: (book: string) => `/api/books/${book}`,
   changes: (book: string) => `/api/books/${book}/changes`,
+  digest: (book: string) => `/api/books/${book}/digest`,
   snapshot: (book: string) => `/api/books/${book}/snapshot`,
   imports: (book: string) => `/api/books/${book}/imports`,
   weather: (book: string) => `/api/books/${book}/weather`,

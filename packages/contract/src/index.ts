@@ -1,16 +1,33 @@
 export { longQuestion } from './analysis.ts'
 export type { AnalysisLine } from './analysis.ts'
 export { routes } from './api.ts'
-export type { BookSummary, BundleRemark, DeviceSummary, Health, ImportLine, ImportReport, Joined, Pairing, Session } from './api.ts'
+export type {
+  AccessEvent,
+  BackupState,
+  BookSummary,
+  BundleRemark,
+  DeviceSummary,
+  EventKind,
+  Health,
+  ImportLine,
+  ImportReport,
+  Joined,
+  Pairing,
+  RecoveryCodes,
+  SecondFactor,
+  Session,
+} from './api.ts'
+export { changeProblem, isFieldName } from './changeFaults.ts'
 export { pushRequest } from './changes.ts'
+export type { ReadPush } from './changes.ts'
 export { fieldLabel } from './fieldLabels.ts'
-export { AUDIENCES, PERMISSIONS, forbiddenField, isAllowed, seesPlaces } from './permissions.ts'
+export { AUDIENCES, PERMISSIONS, forbiddenField, isAllowed, rankOf, seesPlaces } from './permissions.ts'
 export type { Audience, Verb } from './permissions.ts'
 export { Problem } from './problems.ts'
 export type { ProblemCode, ProblemDetails } from './problems.ts'
-export { faultsOf } from './recordClasses.ts'
+export { faultsOf, readableFields, unreadableFields } from './recordClasses.ts'
 export type { FieldFault } from './recordClasses.ts'
 export { MAX_PUSH_CHANGES, PAGE_CHANGES, PUSH_SCHEMA, SNAPSHOT_BEHIND } from './wire.ts'
-export type { PullAnswer, PushAnswer, PushRequest, Refusal, SnapshotLine } from './wire.ts'
+export type { BookDigest, PullAnswer, PushAnswer, PushRequest, Refusal, SnapshotLine } from './wire.ts'
 export { MOST_REPORT_HOURS, reportReading, sounderReading } from './instruments.ts'
 export type { FeedState, WeatherText } from './instruments.ts'

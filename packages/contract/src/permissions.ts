@@ -23,6 +23,7 @@ export const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, Gr
     strike: ALL,
     reading: ALL,
     photo: ALL,
+    trackPart: ALL,
     lure: { verbs: ['create'] },
   },
   viewer: {},
@@ -39,6 +40,9 @@ export function forbiddenField(role: Role, kind: Kind, fields: Fields): string |
   return granted === 'everything' ? undefined : granted[kind]?.notFields?.find((field) => field in fields)
 }
 
+/** Owner above crew above viewer. */
+export const rankOf = (role: Role): number => ['viewer', 'crew', 'owner'].indexOf(role)
+
 export const seesPlaces = (role: Role): boolean => role !== 'viewer'
 
 /** Whom a route answers: anybody, whoever is signed in, any member of the book, or its owner alone. */
@@ -52,6 +56,10 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'POST /api/sign-out': 'anybody',
   'POST /api/pairings/claim': 'anybody',
   'PUT /api/account': 'account',
+  'POST /api/account/second-factor': 'account',
+  'PUT /api/account/second-factor': 'account',
+  'POST /api/account/second-factor/off': 'account',
+  'GET /api/backups': 'account',
   'GET /api/devices': 'account',
   'POST /api/devices/:device/revoke': 'account',
   'POST /api/pairings': 'account',
@@ -60,6 +68,8 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'POST /api/books/:book/changes': 'member',
   'GET /api/books/:book/changes': 'member',
   'GET /api/books/:book/snapshot': 'member',
+  'GET /api/books/:book/digest': 'member',
+  'GET /api/books/:book/events': 'owner',
   'POST /api/books/:book/imports': 'owner',
   'GET /api/books/:book/export': 'member',
   'POST /api/books/:book/analyses': 'member',

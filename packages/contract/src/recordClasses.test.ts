@@ -3,7 +3,7 @@ import { KINDS, allFields } from '@jotbook/core'
 import type { FieldSpec, Kind } from '@jotbook/core'
 import { validateSync } from 'class-validator'
 import { Problem, faultsOf, pushRequest } from './index.ts'
-import { RECORD_CLASSES } from './recordClasses.ts'
+import { FIELD_CLASSES } from './recordClasses.ts'
 import { isSound } from './soundValue.ts'
 
 /** The least that a record of each kind needs. */
@@ -17,6 +17,7 @@ const LEAST: Readonly<Record<Kind, Record<string, unknown>>> = {
   reading: { trip: 't', time: '2026-03-14T11:30:00.000Z' },
   strike: { trip: 't', time: '2026-03-14T11:30:00.000Z' },
   photo: { sha256: 'a'.repeat(64) },
+  trackPart: { trip: 't', points: [[1_773_487_800_000, 37.5, -85.5, null]] },
   plan: { water: 'w', date: '2026-03-15' },
   claim: { name: 'Mine' },
   member: { name: 'Rowan', role: 'crew' },
@@ -87,6 +88,13 @@ describe('every record class', () => {
       {},
       '2026-03-14',
       '2026-03-14T06:30:00Z',
+      '1026-03-14T06:30:00Z',
+      '2326-03-14',
+      'half \ud83d',
+      ['nul \0'],
+      { d: 1e12 },
+      { type: 'Point', coordinates: [200, 0] },
+      [[0, 91, 0, null]],
       'UTC',
       'missed',
       undefined,
@@ -94,8 +102,8 @@ describe('every record class', () => {
     ]
     for (const [kind, field, spec] of fields)
       for (const value of odd) {
-        const record = Object.assign(new RECORD_CLASSES[kind](), { [field]: value })
-        const wrong = validateSync(record, { skipUndefinedProperties: true, forbidUnknownValues: false, stopAtFirstError: true })
+        const record = Object.assign(new (FIELD_CLASSES.get(kind)!.get(field)!)(), { [field]: value })
+        const wrong = validateSync(record, { forbidUnknownValues: false, stopAtFirstError: true })
         if (value !== undefined) expect(isSound(spec, value), `${kind}.${field} ${String(value)}`).toBe(wrong.length === 0)
       }
   })
@@ -127,5 +135,7 @@ describe('problems', () => {
   })
   it('name the change of a push that is wrong', () => {
     expect(() => pushRequest({ schema: 1, device: 'd', changes: [{ id: 'x' }] })).toThrow(/change 0: A change’s/)
+    const group = '01960000-0000-4000-8000-00000000000f'
+    expect(pushRequest({ schema: 1, device: 'd', changes: [{ id: 'x', group }] })).toMatchObject({ changes: [], unread: [{ group }] })
   })
 })

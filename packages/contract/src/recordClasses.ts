@@ -1,14 +1,27 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, validateSync } from 'class-validator'
-import { KINDS, allFields, fieldsOf, fromSi, isDate, isZone, parseInstant, toSi, unitLabel } from '@jotbook/core'
-import type { FieldSpec, Kind, Unit } from '@jotbook/core'
+import {
+  JSON_SHAPES,
+  KINDS,
+  LOG_YEARS,
+  allFields,
+  fieldsOf,
+  fromSi,
+  isDate,
+  isPlausibleDate,
+  isPlausibleInstant,
+  isZone,
+  parseInstant,
+  toSi,
+  unitLabel,
+} from '@jotbook/core'
+import type { FieldSpec, Fields, Kind, Unit } from '@jotbook/core'
 import { fieldLabel } from './fieldLabels.ts'
-import { MAX_JSON, MAX_WORD, MAX_WORDS, isSound } from './soundValue.ts'
+import { MAX_WORD, MAX_WORDS, isJsonOf, isSound, isStorableText } from './soundValue.ts'
 
-function recordClass(kind: Kind): new () => object {
+/** A class with the rules of one field: asked only of a value that is wrong, so that a push of wrong values costs little more than one of right ones. */
+function fieldClass(field: string, spec: FieldSpec): new () => object {
   const named = class {}
-  for (const [field, spec] of Object.entries(allFields(kind))) {
-    for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(named.prototype, field)
-  }
+  for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(named.prototype, field)
   return named
 }
 
@@ -30,19 +43,20 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
         ArrayMaxSize(MAX_WORDS, { message: `${label} may hold at most ${MAX_WORDS} words.` }),
         IsString({ each: true, message: `${label} must be a list of words.` }),
         MaxLength(MAX_WORD, { each: true, message: `Each word of ${label.toLowerCase()} may have at most ${MAX_WORD} letters.` }),
+        storable(label),
       ]
     case 'choice':
       return [IsIn([...spec.of], { message: `${label} must be one of ${spec.of.join(', ')}.` })]
     case 'instant':
       return [
-        holds(
-          'isInstant',
-          (value) => typeof value === 'string' && parseInstant(value) !== undefined,
-          `${label} must be a time with its offset, such as 2026-03-14T06:30:00-06:00.`,
-        ),
+        holds('isPlausible', (value) => !isInstant(value) || isPlausibleInstant(value), withinYears(label)),
+        holds('isInstant', isInstant, `${label} must be a time with its offset, such as 2026-03-14T06:30:00-06:00.`),
       ]
     case 'date':
-      return [holds('isDay', (value) => typeof value === 'string' && isDate(value), `${label} must be a day such as 2026-03-14.`)]
+      return [
+        holds('isPlausible', (value) => !isDay(value) || isPlausibleDate(value), withinYears(label)),
+        holds('isDay', isDay, `${label} must be a day such as 2026-03-14.`),
+      ]
     case 'zone':
       return [holds('isZone', (value) => typeof value === 'string' && isZone(value), `${label} must be a time zone such as America/Chicago.`)]
     case 'quantity':
@@ -54,7 +68,7 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
     case 'flag':
       return [IsBoolean({ message: `${label} must be yes or no.` })]
     case 'json':
-      return [holds('isSmallJson', (value) => JSON.stringify(value).length <= MAX_JSON, `${label} is too large: at most a million letters.`)]
+      return [holds('isJsonOf', (value) => isJsonOf(spec, value), `${label} must be ${JSON_SHAPES[spec.shape].said}, of at most a million letters.`)]
   }
 }
 
@@ -62,7 +76,15 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
 const isPresent = (label: string): PropertyDecorator => holds('isPresent', (value) => value !== null && value !== undefined, missingText(label))
 const missingText = (label: string): string => `${label} is missing.`
 
+const isInstant = (value: unknown): value is string => typeof value === 'string' && parseInstant(value) !== undefined
+const isDay = (value: unknown): value is string => typeof value === 'string' && isDate(value)
+const withinYears = (label: string): string => `${label} must be in a year from ${LOG_YEARS.first} to ${LOG_YEARS.last}.`
+const storable = (label: string): PropertyDecorator => holds('isStorable', isStorableText, unstorable(label))
+/** What is said of text with half a character or U+0000 in it. */
+export const unstorable = (label: string): string => `${label} holds a character that cannot be stored.`
+
 const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
+  storable(label),
   IsString({ message: `${label} must be text.` }),
   MaxLength(max, { message: `${label} may have at most ${max} letters.` }),
 ]
@@ -87,10 +109,12 @@ function rangeText(min: number, max: number, unit: Unit): string {
 }
 
 /**
- * One class a record kind, its rules derived from the field tables of core. The same class checks the form, the API and the
- * import, so that a message is written once.
+ * One class a field, its rules derived from the field tables of core. The same class checks the form, the API and the import, so
+ * that a message is written once.
  */
-export const RECORD_CLASSES = Object.fromEntries(KINDS.map((kind) => [kind, recordClass(kind)])) as Record<Kind, new () => object>
+export const FIELD_CLASSES = new Map(
+  KINDS.map((kind) => [kind, new Map(Object.entries(allFields(kind)).map(([field, spec]) => [field, fieldClass(field, spec)]))] as const),
+)
 
 const requiredOf = (kind: Kind): string[] =>
   Object.entries(fieldsOf(kind))
@@ -98,12 +122,7 @@ const requiredOf = (kind: Kind): string[] =>
     .map(([field]) => field)
 const REQUIRED = new Map(KINDS.map((kind) => [kind, requiredOf(kind)]))
 
-const TABLES = new Map(KINDS.map((kind) => [kind, allFields(kind)]))
-
-function isSoundRecord(kind: Kind, given: Readonly<Record<string, unknown>>): boolean {
-  const table = TABLES.get(kind)
-  return Object.entries(given).every(([field, value]) => value === undefined || !table?.[field] || isSound(table[field], value))
-}
+const SPECS = new Map(KINDS.map((kind) => [kind, new Map(Object.entries(allFields(kind)))]))
 
 export interface FieldFault {
   readonly field: string
@@ -117,21 +136,48 @@ export interface FieldFault {
 export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): FieldFault[] {
   const given = fields as Readonly<Record<string, unknown>>
   const missing = partial ? [] : (REQUIRED.get(kind) ?? []).filter((field) => given[field] === undefined)
-  if (missing.length === 0 && isSoundRecord(kind, given)) return []
-  const record = Object.assign(new RECORD_CLASSES[kind](), fields)
-  const wrong = validateSync(record, { skipUndefinedProperties: true, forbidUnknownValues: false, stopAtFirstError: true })
-  return [
-    ...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })),
-    ...wrong.map(({ property, constraints, value }) => ({
-      field: property,
-      message: (Object.values(constraints ?? {})[0] ?? `${fieldLabel(property)} is not right.`) + likelyMeant(TABLES.get(kind)?.[property], value),
-    })),
-  ]
+  const specs = SPECS.get(kind)
+  const wrong = Object.entries(given).flatMap(([field, value]): FieldFault[] => {
+    const spec = specs?.get(field)
+    return value === undefined || !spec || isSound(spec, value) ? [] : [{ field, message: faultOf(kind, field, spec, value) }]
+  })
+  return [...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })), ...wrong]
+}
+
+function faultOf(kind: Kind, field: string, spec: FieldSpec, value: unknown): string {
+  const rules = FIELD_CLASSES.get(kind)?.get(field)
+  const record = rules && Object.assign(new rules(), { [field]: value })
+  const [wrong] = record ? validateSync(record, { forbidUnknownValues: false, stopAtFirstError: true }) : []
+  return (Object.values(wrong?.constraints ?? {})[0] ?? `${fieldLabel(field)} is not right.`) + likelyMeant(spec, value)
+}
+
+/**
+ * A stored record's fields as far as the book can work with them: a value of another shape is left out. Undefined where the record
+ * cannot do without it. The same object when all is well.
+ */
+export function readableFields(kind: Kind, fields: Fields): Fields | undefined {
+  const wrong = unreadableFields(kind, fields)
+  if (wrong.length === 0) return fields
+  const specs = SPECS.get(kind)
+  if (wrong.some((field) => specs?.get(field)?.required)) return undefined
+  return Object.fromEntries(Object.entries(fields).filter(([field]) => !wrong.includes(field)))
+}
+
+/** Fields whose stored values the book cannot work with, and required ones that are missing. */
+export function unreadableFields(kind: Kind, fields: Fields): string[] {
+  const specs = SPECS.get(kind)
+  const missing = (REQUIRED.get(kind) ?? []).filter((field) => fields[field] === undefined)
+  let wrong: string[] | undefined
+  for (const field in fields) {
+    const spec = specs?.get(field)
+    if (spec && !isSound(spec, fields[field])) (wrong ??= []).push(field)
+  }
+  return wrong ? [...missing, ...wrong] : missing
 }
 
 /** A pressure that would be one in the other unit is asked about, not guessed. */
-function likelyMeant(spec: FieldSpec | undefined, value: unknown): string {
-  if (spec?.type !== 'quantity' || spec.unit !== 'hpa' || typeof value !== 'number') return ''
+function likelyMeant(spec: FieldSpec, value: unknown): string {
+  if (spec.type !== 'quantity' || spec.unit !== 'hpa' || typeof value !== 'number') return ''
   const sound = (hpa: number): boolean => hpa >= spec.min && hpa <= spec.max
   if (sound(toSi(value, 'inhg'))) return ` Is ${value} in inches of mercury? Then write ${value} inHg.`
   const inches = fromSi(value, 'inhg')

@@ -1,4 +1,4 @@
-import { isDate, isZone, parseInstant } from '@jotbook/core'
+import { JSON_SHAPES, isPlausibleDate, isPlausibleInstant, isZone } from '@jotbook/core'
 import type { FieldSpec } from '@jotbook/core'
 
 export const MAX_WORDS = 100
@@ -22,9 +22,9 @@ export function isSound(spec: FieldSpec, value: unknown): boolean {
     case 'choice':
       return spec.of.includes(value as string)
     case 'instant':
-      return typeof value === 'string' && parseInstant(value) !== undefined
+      return typeof value === 'string' && isPlausibleInstant(value)
     case 'date':
-      return typeof value === 'string' && isDate(value)
+      return typeof value === 'string' && isPlausibleDate(value)
     case 'zone':
       return typeof value === 'string' && isZone(value)
     case 'quantity':
@@ -34,9 +34,25 @@ export function isSound(spec: FieldSpec, value: unknown): boolean {
     case 'flag':
       return typeof value === 'boolean'
     case 'json':
-      return JSON.stringify(value).length <= MAX_JSON
+      return isJsonOf(spec, value)
   }
 }
 
-const isText = (value: unknown, max: number): boolean => typeof value === 'string' && value.length <= max
+/** A structured value of its shape and size, with text that can be stored. */
+export function isJsonOf({ shape }: Extract<FieldSpec, { type: 'json' }>, value: unknown): boolean {
+  return JSON_SHAPES[shape].holds(value) && JSON.stringify(value).length <= MAX_JSON && isStorableText(value)
+}
+
+/** Half of a surrogate pair, or U+0000: no database and no file takes either. */
+const UNSTORABLE = /[\0\p{Surrogate}]/u
+
+/** Whether all text in a value, its keys too, can be stored. */
+export function isStorableText(value: unknown): boolean {
+  if (typeof value === 'string') return !UNSTORABLE.test(value)
+  if (typeof value !== 'object' || value === null) return true
+  if (Array.isArray(value)) return value.every(isStorableText)
+  return Object.entries(value).every(([key, inner]) => !UNSTORABLE.test(key) && isStorableText(inner))
+}
+
+const isText = (value: unknown, max: number): boolean => typeof value === 'string' && value.length <= max && !UNSTORABLE.test(value)
 const isBetween = (value: unknown, min: number, max: number): boolean => typeof value === 'number' && value >= min && value <= max

@@ -25,6 +25,8 @@ export interface PushAnswer {
   readonly refused: readonly Refusal[]
   readonly seq: number
   readonly serverTimeMs: number
+  /** Which history the server has: another one after it was restored from a back-up. */
+  readonly epoch: string
 }
 
 export interface PullAnswer {
@@ -38,7 +40,19 @@ export interface PullAnswer {
   /** The last group of this page goes on in the next: apply both together. */
   readonly partial: boolean
   readonly serverTimeMs: number
+  readonly epoch: string
 }
 
 /** Lines of the snapshot stream: first the sequence number it stands for, then records, last an end mark. */
-export type SnapshotLine = { readonly seq: number } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
+export type SnapshotLine =
+  { readonly seq: number; readonly epoch: string } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
+
+/** What a book's records come to: two that hold the same records, stamps and values have the same checksums. */
+export interface BookDigest {
+  readonly seq: number
+  readonly epoch: string
+  readonly records: number
+  /** Over all records. */
+  readonly sum: string
+  readonly kinds: Readonly<Partial<Record<Kind, { readonly records: number; readonly sum: string }>>>
+}

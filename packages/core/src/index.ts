@@ -4,6 +4,7 @@ export type { Progress, Steps } from './steps/index.ts'
 export {
   BAND_NAMES,
   DEFAULT_BANDS,
+  JSON_SHAPES,
   KINDS,
   LURE_CLASSES,
   OUTCOMES,
@@ -19,6 +20,7 @@ export {
   conditionWords,
   fieldsOf,
   fishingWords,
+  isUuid,
   lureWords,
   typedName,
   waterWords,
@@ -62,6 +64,7 @@ export {
 export type { Dimension, TypedQuantity, Unit, UnitPreferences } from './units/index.ts'
 export {
   HOUR_MS,
+  LOG_YEARS,
   MINUTE_MS,
   addDays,
   courseOf,
@@ -70,6 +73,8 @@ export {
   epochMs,
   hourMarks,
   isDate,
+  isPlausibleDate,
+  isPlausibleInstant,
   isZone,
   isoInZone,
   isoUtc,
@@ -84,7 +89,7 @@ export {
   zoneOffsetMs,
 } from './time/index.ts'
 export type { Clock, EpochMs, LocalParts, Piece, Sample, WallTime } from './time/index.ts'
-export { outlineOf, ringsOf } from './places/index.ts'
+export { outlineOf, ringsOf, withTrackParts } from './places/index.ts'
 export type { Outline } from './places/index.ts'
 export {
   clearSkyIlluminance,

@@ -1,2 +1,3 @@
+export { withTrackParts } from './trackParts.ts'
 export { crossesItself, outlineOf, ringsOf } from './outline.ts'
 export type { Outline } from './outline.ts'

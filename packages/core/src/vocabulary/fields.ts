@@ -1,4 +1,5 @@
 import type { Dimension, Unit } from '../units/units.ts'
+import type { JsonShape } from './jsonShapes.ts'
 import type { Kind } from './kinds.ts'
 
 interface Common {
@@ -60,6 +61,7 @@ export interface FlagField extends Common {
 /** A structured value (outline, bands, units), merged whole. */
 export interface JsonField extends Common {
   readonly type: 'json'
+  readonly shape: JsonShape
 }
 
 export type FieldSpec =
@@ -95,7 +97,7 @@ export const zone = (): ZoneField => ({ type: 'zone' })
 export const number = (min: number, max: number): NumberField => ({ type: 'number', min, max })
 export const count = (max = 100_000): NumberField => ({ type: 'number', min: 0, max, integer: true })
 export const flag = (): FlagField => ({ type: 'flag' })
-export const json = (): JsonField & { csv: false } => ({ type: 'json', csv: false })
+export const json = (shape: JsonShape): JsonField & { csv: false } => ({ type: 'json', shape, csv: false })
 export const celsius = (min: number, max: number): QuantityField => ({ type: 'quantity', dimension: 'temperature', unit: 'C', min, max })
 export const metres = (min: number, max: number): QuantityField => ({ type: 'quantity', dimension: 'length', unit: 'm', min, max })
 export const millimetres = (max: number): QuantityField => ({ type: 'quantity', dimension: 'length', unit: 'mm', min: 0, max })

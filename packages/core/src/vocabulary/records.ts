@@ -60,7 +60,7 @@ export const RECORDS = {
     species: words(fishing.SPECIES),
     pressure: word(waters.FISHING_PRESSURE),
     note: note(),
-    outline: json(),
+    outline: json('geometry'),
   },
   spot: {
     name: required(text()),
@@ -135,11 +135,11 @@ export const RECORDS = {
     lightSaid: word(DEFAULT_BANDS.light_band.labels),
     moonSaid: word(DEFAULT_BANDS.moon_phase.labels),
     /** Seconds by which the clock of each device was behind on this trip: applied when its times are read. */
-    clockShiftS: json(),
+    clockShiftS: json('clockShifts'),
     /** The rods that lie ready, in their places: `[{lure, setup}]`. */
-    deck: json(),
-    /** Where the boat went: `[[epoch ms, latitude, longitude, metres of water or null], …]`, thinned. */
-    track: json(),
+    deck: json('list'),
+    /** Where the boat went: `[[epoch ms, latitude, longitude, metres of water or null], …]`, thinned. What a live sounder gave lies in `trackPart` records. */
+    track: json('track'),
     /** From the last spot back to the weigh-in. */
     runBackMin: inside(number(0, 600)),
     /** Said at the close: nothing bit. */
@@ -244,12 +244,14 @@ export const RECORDS = {
     heightPx: count(),
     caption: note(),
   },
+  /** A piece of a trip's track as it came from a live sounder: each point is written, sent and logged once. */
+  trackPart: { trip: required(ref('trip')), points: required(json('track')) },
   plan: {
     water: required(ref('water')),
     date: required(date()),
     fromHour: number(0, 24),
     toHour: number(0, 24),
-    forecast: json(),
+    forecast: json('object'),
     setups: words(),
     note: note(),
   },
@@ -267,11 +269,11 @@ export const RECORDS = {
   /** The book's own settings; its record id is the book's id. */
   book: {
     name: required(text()),
-    units: json(),
-    bands: json(),
+    units: json('object'),
+    bands: json('object'),
     demo: inside(flag()),
     /** How files of other origin were read, by the spelling of their header. */
-    mappings: json(),
+    mappings: json('object'),
     /** Where weather reports and the sounder's sentences may be had; set by the owner. */
     weatherAddress: inside(text()),
     sounderAddress: inside(text()),

@@ -7,8 +7,8 @@ import { asProblem } from './problemHandler.ts'
 const TELL_EVERY_MS = 100
 
 /**
- * Answers line by line while the work goes on: its progress, and last the line it comes to or its Problem. Whoever hangs up calls the
- * work off.
+ * Answers line by line while the work goes on: its progress, and last the line it comes to or its Problem. What fails before anything
+ * was told is answered as any failure is. Whoever hangs up calls the work off.
  */
 export async function answerAsItGoes<P>(response: Response, work: (watch: Watch<P>) => Promise<object>): Promise<void> {
   const calledOff = new AbortController()
@@ -24,6 +24,7 @@ export async function answerAsItGoes<P>(response: Response, work: (watch: Watch<
   try {
     tell(await work({ onProgress, signal: calledOff.signal }))
   } catch (error) {
+    if (!response.headersSent) throw error
     const problem = error instanceof Problem ? error : asProblem(error)
     tell({ problem: problem.toJSON() })
   }

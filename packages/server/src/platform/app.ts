@@ -6,30 +6,40 @@ import type { Logger } from 'pino'
 import { Problem } from '@jotbook/contract'
 import { analysisRoutes } from '../features/analyses/routes.ts'
 import { accountRoutes, invitationRoutes } from '../features/accounts/routes.ts'
+import { backupRoutes } from '../features/backups/routes.ts'
 import { sessionRoutes } from '../features/books/routes.ts'
 import { bundleRoutes } from '../features/bundles/routes.ts'
 import { changeRoutes } from '../features/changes/routes.ts'
 import { bookIntake } from '../features/changes/bookIntake.ts'
 import type { Intake } from '../features/changes/intake.ts'
+import { eventRoutes } from '../features/events/routes.ts'
 import { liveFeeds } from '../features/instruments/liveFeeds.ts'
 import type { Feeds } from '../features/instruments/feeds.ts'
 import { instrumentRoutes } from '../features/instruments/routes.ts'
 import { pictureRoutes } from '../features/pictures/routes.ts'
+import type { HealthProbe } from '../features/health/probe.ts'
 import { healthRoutes } from '../features/health/routes.ts'
 import { bookGuard } from './bookGuard.ts'
 import type { Database } from './database.ts'
 import type { Door } from './door.ts'
+import { fairShare } from './fairShare.ts'
+import type { Installation } from './installation.ts'
 import { originGuard } from './originGuard.ts'
 import { problemHandler } from './problemHandler.ts'
 import { requestLog } from './log.ts'
 
 export interface AppOptions {
+  /** As the application's role: bound to one book a transaction. */
   readonly database: Database
+  readonly health: HealthProbe
+  readonly installation: Installation
   readonly log: Logger
   readonly version: string
   /** The built pages; absent in API tests. */
   readonly pages?: string
   readonly door: Door
+  /** Whether a back-up is made every night. */
+  readonly nightlyBackup?: boolean
   readonly now?: () => number
   /** Pushes of all sorts go through one intake; made here unless given. */
   readonly intake?: Intake
@@ -54,30 +64,45 @@ const CONTENT_SECURITY_POLICY = {
   },
 }
 
-export function createApp({ database, log, version, pages, door, now = Date.now, intake = bookIntake(database, now), feeds }: AppOptions): Express {
+/** The deck asks for the place and for pictures; nothing else of the device is the book's business. */
+const PERMISSIONS_POLICY =
+  'geolocation=(self), camera=(self), screen-wake-lock=(self), microphone=(), payment=(), usb=(), serial=(), bluetooth=(), midi=(), display-capture=(), browsing-topics=()'
+
+export function createApp(options: AppOptions): Express {
+  const { database, health, installation, log, version, pages, door, nightlyBackup = false, now = Date.now } = options
+  const intake = options.intake ?? bookIntake(database, now)
+  const feeds = options.feeds ?? liveFeeds(database, intake, door, now)
   const app = express()
   app.disable('x-powered-by')
   app.use(requestLog(log))
-  app.use(originGuard(door))
   app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: door.open, crossOriginEmbedderPolicy: false }))
+  app.use((_request, response, next) => {
+    response.set('Permissions-Policy', PERMISSIONS_POLICY)
+    next()
+  })
+  app.use(originGuard(door))
   const guard = bookGuard(database, door.accountOf)
+  const shares = door.open ? fairShare(now) : undefined
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store')
     next()
   })
-  app.use('/api', healthRoutes(database, version))
-  app.use('/api', jsonOnly, ...door.handlers)
+  app.use('/api', healthRoutes(health, version))
+  app.use('/api', jsonOnly, ...door.handlers, ...(shares ? [shares.people] : []))
   app.use('/api', accountRoutes(database, door, now))
   app.use('/api', sessionRoutes(database, door, now))
+  app.use('/api', backupRoutes(database, door, nightlyBackup))
   app.use(
     '/api/books/:book',
     guard,
-    changeRoutes(database, intake, now),
-    instrumentRoutes(database, feeds ?? liveFeeds(database, intake, door, now), { privateToo: !door.open }),
+    ...(shares ? [shares.books] : []),
+    changeRoutes(intake, installation, now),
+    instrumentRoutes(feeds, { privateToo: !door.open }),
     bundleRoutes(database, now),
-    analysisRoutes(database),
-    pictureRoutes(database, now),
+    analysisRoutes(),
+    pictureRoutes(now),
     invitationRoutes(database, door, now),
+    eventRoutes(door.accountOf),
   )
   app.use('/api', () => {
     throw new Problem('not-found', 'The API has no such address.')
@@ -101,5 +126,9 @@ function servePages(app: Express, pages: string): void {
     compressed(`${pages}/assets`, { enableBrotli: true, orderPreference: ['br'], serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
   )
   app.use(express.static(pages, { index: false, maxAge: 0 }))
-  app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: pages }))
+  app.get('/{*path}', (request, response) => {
+    // Pages have addresses without a dot; what has one is a file, and it is not there.
+    if (/\.[^/]*$/.test(request.path)) throw new Problem('not-found', 'There is nothing under this address.')
+    response.sendFile('index.html', { root: pages })
+  })
 }

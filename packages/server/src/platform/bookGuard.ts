@@ -1,17 +1,21 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { Request, RequestHandler } from 'express'
 import { Problem } from '@jotbook/contract'
+import { isUuid } from '@jotbook/core'
 import type { Role } from '@jotbook/core'
-import type { Database } from './database.ts'
-import { access, members, recordColumn } from './schema.ts'
+import { inBook } from './database.ts'
+import type { Database, Queries } from './database.ts'
+import { access } from './schema.ts'
 
 export interface BookAccess {
   readonly book: string
+  readonly account: string
   readonly author: { readonly memberId: string; readonly role: Role }
+  /** A transaction bound to this book: the only way of a route to the book's tables. */
+  readonly within: <T>(work: (db: Queries) => Promise<T>) => Promise<T>
 }
 
 const found = new WeakMap<Request, BookAccess>()
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
 /**
  * The one gate to a book: lets a request through only when its account is a member. Whether the book does not exist or is
@@ -21,17 +25,17 @@ export function bookGuard(database: Database, accountOf: (request: Request) => s
   const { placeholder } = sql
   // Asked before every request: planned once a connection.
   const member = database
-    .select({ memberId: members.id, role: recordColumn('member', 'role') })
+    .select({ memberId: access.memberId, role: access.role })
     .from(access)
-    .innerJoin(members, and(eq(members.bookId, access.bookId), eq(members.id, access.memberId)))
-    .where(and(eq(access.bookId, placeholder('book')), eq(access.account, placeholder('account')), isNull(recordColumn('member', 'deletedAt'))))
+    .where(and(eq(access.bookId, placeholder('book')), eq(access.account, placeholder('account')), eq(access.removed, false)))
     .prepare('member_of_book')
   return async (request, _response, next) => {
     const book = String(request.params.book)
     const account = accountOf(request)
-    const [row] = UUID.test(book) ? await member.execute({ book, account }) : []
-    if (!row) throw new Problem('not-found', 'There is no such book, or it is not yours.')
-    found.set(request, { book, author: row as unknown as BookAccess['author'] })
+    const [row] = isUuid(book) ? await member.execute({ book, account }) : []
+    if (!row?.role) throw new Problem('not-found', 'There is no such book, or it is not yours.')
+    const author = { memberId: row.memberId, role: row.role }
+    found.set(request, { book, account, author, within: (work) => inBook(database, book, work) })
     next()
   }
 }

@@ -10,8 +10,20 @@ export interface Config {
   readonly demo: boolean
   readonly logLevel: string
   readonly host: string
+  readonly backup: BackupSettings
+  /** Where PostgreSQL copies its log to, for recovery to a point in time; none by default. */
+  readonly walArchive: string | undefined
   /** Set when the book is opened to a network. */
   readonly network: Network | undefined
+}
+
+/** The nightly back-up. */
+export interface BackupSettings {
+  readonly nightly: boolean
+  readonly folder: string
+  /** So many are kept. */
+  readonly keep: number
+  readonly passphrase: string | undefined
 }
 
 /** HTTPS by our own certificate, or by a proxy whose word on the sender is taken. */
@@ -26,15 +38,25 @@ export function readConfig(env: NodeJS.ProcessEnv, args: readonly string[]): Con
   const port = Number(env.PORT ?? 4100)
   if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a whole number from 0 to 65535, not "${env.PORT}".`)
   const host = env.HOST || '127.0.0.1'
+  const keep = Number(env.JOT_BACKUP_KEEP ?? 14)
+  if (!Number.isInteger(keep) || keep < 1) throw new Error(`JOT_BACKUP_KEEP must be a whole number, 1 or more, not "${env.JOT_BACKUP_KEEP}".`)
+  const dataFolder = resolve(env.JOT_DATA_DIR || join(projectFolder(), '.jot'))
   const unknown = args.find((arg) => arg !== '--empty')
   if (unknown !== undefined) throw new Error(`There is no option ${unknown}; the only one is --empty.`)
   return {
     port,
-    dataFolder: resolve(env.JOT_DATA_DIR || join(projectFolder(), '.jot')),
+    dataFolder,
     databaseUrl: env.DATABASE_URL || undefined,
     demo: !args.includes('--empty'),
     logLevel: env.LOG_LEVEL ?? 'warn',
     host,
+    backup: {
+      nightly: env.JOT_BACKUP !== 'off',
+      folder: resolve(env.JOT_BACKUP_DIR || join(dataFolder, 'backups')),
+      keep,
+      passphrase: env.JOT_BACKUP_PASSPHRASE || undefined,
+    },
+    walArchive: env.JOT_WAL_ARCHIVE ? resolve(env.JOT_WAL_ARCHIVE) : undefined,
     network: ['127.0.0.1', 'localhost', '::1'].includes(host) && !env.PUBLIC_URL ? undefined : readNetwork(env, host),
   }
 }

@@ -5,6 +5,7 @@ import { IMPERIAL } from '@jotbook/core'
 import { createBook } from '../features/books/service.ts'
 import { hasBooks } from '../features/books/repository.ts'
 import { importBundle } from '../features/bundles/importBundle.ts'
+import { readFiles } from '../features/bundles/readFiles.ts'
 import type { Database } from './database.ts'
 import { LOCAL_ACCOUNT } from './door.ts'
 import { access } from './schema.ts'
@@ -23,7 +24,7 @@ export async function loadDemo(database: Database, folder: string, nowMs: number
     )
     const report = await importBundle(
       tx,
-      { bookId: id, author: { memberId: granted?.memberId ?? id, role: 'owner' }, namespace: 'demo', files, dryRun: false },
+      { bookId: id, author: { memberId: granted?.memberId ?? id, role: 'owner' }, namespace: 'demo', read: readFiles(files), dryRun: false },
       nowMs,
     )
     if (!report.applied) throw new Error(`The demo book has faults: ${JSON.stringify(report.faults[0])}`)

@@ -4,7 +4,7 @@ import { isoUtc } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { Database } from './database.ts'
 import { devices } from './schema.ts'
-import { sessionHandler } from './sessions.ts'
+import { ABSOLUTE_MS, IDLE_MS, emptySession, sessionHandler } from './sessions.ts'
 
 /** The person at the loopback address: signed in as owner without a password. */
 export const LOCAL_ACCOUNT = 'local'
@@ -34,12 +34,13 @@ const SEEN_EVERY_MS = 3_600_000
 /** Open to a network under one public HTTPS address. */
 export async function networkDoor(database: Database, publicUrl: URL, now: () => number): Promise<Door> {
   const signedIn: RequestHandler = async (request, _response, next) => {
-    const { device } = request.session
+    const { device, openedAtMs = 0 } = request.session
     if (device !== undefined) {
       const live = and(eq(devices.id, device), isNull(devices.revokedAt))
       const [row] = await database.select({ seenAt: devices.seenAt }).from(devices).where(live)
-      if (!row) delete request.session.account
-      else if (now() - Date.parse(row.seenAt) > SEEN_EVERY_MS)
+      const seenMs = row ? Date.parse(row.seenAt) : 0
+      if (!row || now() - seenMs > IDLE_MS || now() - openedAtMs > ABSOLUTE_MS) await emptySession(request)
+      else if (now() - seenMs > SEEN_EVERY_MS)
         await database
           .update(devices)
           .set({ seenAt: isoUtc(now()) })

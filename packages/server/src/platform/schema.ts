@@ -29,7 +29,10 @@ export const books = pgTable('books', {
   createdAt: instant('created_at').notNull(),
 })
 
-/** Which account may open which book, as which member. `local` is the person at the loopback address. */
+/**
+ * Which account may open which book, as which member. `local` is the person at the loopback address. Role and removal follow the
+ * member's record by a trigger, so that the gate to a book asks this table alone.
+ */
 export const access = pgTable(
   'access',
   {
@@ -38,6 +41,8 @@ export const access = pgTable(
       .references(() => books.id),
     account: text().notNull(),
     memberId: uuid('member_id').notNull(),
+    role: text().$type<Role>(),
+    removed: boolean().notNull().default(false),
   },
   (table) => [primaryKey({ columns: [table.bookId, table.account] }), index('access_account').on(table.account)],
 )
@@ -49,13 +54,17 @@ export const accounts = pgTable(
     id: text().primaryKey(),
     /** In lower case; null until one is chosen. */
     signInName: text('sign_in_name'),
+    /** The name as it looks: two names that look alike have one skeleton. */
+    nameSkeleton: text('name_skeleton'),
     passwordHash: text('password_hash'),
-    /** Wrong passwords in a row, and until when no more are tried. */
-    failures: integer().notNull().default(0),
-    blockedUntil: instant('blocked_until'),
+    /** The key of the second factor (base32), and the last time step it was used in. */
+    totpSecret: text('totp_secret'),
+    totpStep: bigint('totp_step', { mode: 'number' }),
+    /** SHA-256 of the recovery codes not yet used. */
+    recoveryHashes: text('recovery_hashes').array(),
     createdAt: instant('created_at').notNull(),
   },
-  (table) => [uniqueIndex('accounts_sign_in_name').on(table.signInName)],
+  (table) => [uniqueIndex('accounts_sign_in_name').on(table.signInName), uniqueIndex('accounts_name_skeleton').on(table.nameSkeleton)],
 )
 
 /** A browser that was signed in or paired; revoked, its sessions are worth nothing. */
@@ -67,6 +76,8 @@ export const devices = pgTable(
       .notNull()
       .references(() => accounts.id),
     name: text().notNull(),
+    /** SHA-256 of the token by which a device that signed in before is known again. */
+    tokenHash: text('token_hash'),
     createdAt: instant('created_at').notNull(),
     seenAt: instant('seen_at').notNull(),
     revokedAt: instant('revoked_at'),
@@ -83,17 +94,66 @@ export const pairings = pgTable('pairings', {
   role: text().$type<Role>(),
   /** The owner who invited. */
   memberId: uuid('member_id'),
+  /** The device and session that asked for it: the code ends with either. */
+  device: uuid(),
+  session: text(),
   expiresAt: instant('expires_at').notNull(),
   usedAt: instant('used_at'),
 })
 
-/** Sessions as the session library keeps them. */
+/** Sessions as the session library keeps them, under the SHA-256 of their ids. */
 export const sessions = pgTable('sessions', { sid: text().primaryKey(), sess: jsonb().notNull(), expire: instant().notNull() }, (table) => [
   index('sessions_expire').on(table.expire),
 ])
 
 /** What every process of this server must share and nobody else may know. */
 export const secrets = pgTable('secrets', { name: text().primaryKey(), value: text().notNull() })
+
+/** Tries at something that may be guessed, by what they are counted for: a name, an address, a device. */
+export const tries = pgTable('tries', {
+  key: text().primaryKey(),
+  count: integer().notNull(),
+  since: instant().notNull(),
+  blockedUntil: instant('blocked_until'),
+})
+
+/** What happened that an owner should be able to look up: who came in, who was turned away, what left the book. */
+export const events = pgTable(
+  'events',
+  {
+    id: uuid().primaryKey(),
+    at: instant().notNull(),
+    kind: text().notNull(),
+    account: text(),
+    bookId: uuid('book_id'),
+    memberId: uuid('member_id'),
+    device: text(),
+    detail: text(),
+  },
+  (table) => [index('events_book').on(table.bookId, table.at), index('events_account').on(table.account, table.at)],
+)
+
+/** One row: which history this database has. A restored one gets a new epoch, by which devices notice. */
+export const installation = pgTable('installation', {
+  id: integer().primaryKey(),
+  epoch: uuid().notNull(),
+  /** Where the history was last written: system identifier, database and timeline of PostgreSQL. */
+  lineage: text().notNull(),
+})
+
+/** Written by each look at the health: a database that cannot write is not well. */
+export const heartbeat = pgTable('heartbeat', { id: integer().primaryKey(), at: instant().notNull() })
+
+/** Back-ups made, and whether each was read back. */
+export const backups = pgTable('backups', {
+  id: uuid().primaryKey(),
+  at: instant().notNull(),
+  file: text().notNull(),
+  bytes: bigint({ mode: 'number' }).notNull(),
+  records: bigint({ mode: 'number' }).notNull(),
+  /** Null where it was read back and found whole. */
+  fault: text(),
+})
 
 /** Pictures by their SHA-256, apart from the records that name them. */
 export const pictures = pgTable(
@@ -157,6 +217,7 @@ const TABLE_NAMES: Readonly<Record<Kind, string>> = {
   reading: 'readings',
   strike: 'strikes',
   photo: 'photos',
+  trackPart: 'track_parts',
   plan: 'plans',
   claim: 'claims',
   member: 'members',
@@ -238,6 +299,9 @@ function recordTable(kind: Kind) {
 const tables = {} as Record<Kind, ReturnType<typeof recordTable>>
 for (const kind of KINDS) tables[kind] = recordTable(kind)
 
+/** Tables that hold what belongs to a book, by its `book_id`; row-level security keeps each transaction to one book. */
+export const BOOK_TABLES = [...KINDS.map((kind) => TABLE_NAMES[kind]), 'changes', 'foreign_ids', 'pictures'] as const
+
 /** The table of each kind. */
 export const recordTables: Readonly<Record<Kind, ReturnType<typeof recordTable>>> = tables
 
@@ -250,4 +314,4 @@ export function recordColumn(kind: Kind, field: string): AnyPgColumn {
 
 /** Named one by one for the migration tool, which reads a module's exports. */
 export const { water: waters, spot: spots, lure: lures, setup: setups, trip: trips, stint: stints, reading: readings, strike: strikes } = tables
-export const { photo: photos, plan: plans, claim: claims, member: members, book: bookSettings } = tables
+export const { photo: photos, trackPart: trackParts, plan: plans, claim: claims, member: members, book: bookSettings } = tables

@@ -1,21 +1,26 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import type { Server } from 'node:http'
 import { createServer as createSecureServer } from 'node:https'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { hasPasswords } from '../features/accounts/repository.ts'
+import { nightlyBackups } from '../features/backups/nightly.ts'
 import { bookIntake } from '../features/changes/bookIntake.ts'
+import { HealthProbe } from '../features/health/probe.ts'
 import { liveFeeds } from '../features/instruments/liveFeeds.ts'
 import { createApp } from './app.ts'
 import { openCluster } from './cluster/cluster.ts'
 import type { Config, Network } from './config.ts'
 import { projectFolder } from './config.ts'
-import { migrateDatabase, openDatabase } from './database.ts'
+import { applicationRole, migrateDatabase, openDatabase } from './database.ts'
 import type { Database } from './database.ts'
 import { loadDemo } from './demo.ts'
 import { loopbackDoor, networkDoor } from './door.ts'
 import type { Door } from './door.ts'
+import { openInstallation } from './installation.ts'
 import { createLog } from './log.ts'
+import { sweepDaily } from './sweep.ts'
 
 export interface Serving {
   readonly url: string
@@ -23,31 +28,52 @@ export interface Serving {
   readonly stop: () => Promise<void>
 }
 
+/** A header, a body and an idle connection each have their time; a phone with a bar of signal sends 64 MB in five minutes. */
+const HEADERS_MS = 15_000
+const REQUEST_MS = 300_000
+const IDLE_MS = 75_000
+const MOST_CONNECTIONS = 2_000
+const HEALTH_MS = 1_500
+
 /** Everything from nothing to a book that answers. Throws with what to do when that cannot be. */
 export async function serve(config: Config, say: (line: string) => void): Promise<Serving> {
   const root = projectFolder()
   const external = config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
-  const cluster = external ?? (await openCluster({ folder: config.dataFolder, say }))
-  const database = openDatabase(cluster.url)
+  const cluster = external ?? (await openCluster({ folder: config.dataFolder, say, walArchive: config.walArchive }))
+  const open: Database[] = []
+  const opened = (database: Database): Database => {
+    open.push(database)
+    return database
+  }
   const close = async (): Promise<void> => {
-    await database.$client.end()
+    await Promise.all(open.map(({ $client }) => $client.end()))
     await cluster.stop()
   }
   try {
-    await migrateDatabase(database, join(root, 'packages/server/migrations'))
+    const owner = opened(openDatabase(cluster.url, { connections: 2 }))
+    await migrateDatabase(owner, join(root, 'packages/server/migrations'))
+    const installation = await openInstallation(owner)
+    const role = await applicationRole(owner)
+    const database = opened(openDatabase(cluster.url, { role }))
     if (config.demo) await loadDemo(database, join(root, 'demo/bundle'), Date.now())
     const pages = join(root, 'packages/web/dist')
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string }
     const door = config.network ? await openDoor(database, config.network, config.host) : loopbackDoor(() => port)
     const intake = bookIntake(database, Date.now)
     const feeds = liveFeeds(database, intake, door, Date.now)
-    const app = createApp({ database, log: createLog(config.logLevel), version, door, intake, feeds, ...(existsSync(pages) ? { pages } : {}) })
+    const health = new HealthProbe(opened(openDatabase(cluster.url, { connections: 1, role, answerMs: HEALTH_MS })))
+    const log = createLog(config.logLevel)
+    const nightlyBackup = config.backup.nightly
+    const app = createApp({ database, health, installation, log, version, door, intake, feeds, nightlyBackup, ...(existsSync(pages) ? { pages } : {}) })
     if (config.network?.trustedProxy) app.set('trust proxy', config.network.trustedProxy)
     const tls = config.network?.tls
     const server = tls ? createSecureServer({ cert: readFileSync(tls.certFile), key: readFileSync(tls.keyFile) }, app) : createServer(app)
+    bounded(server)
     await listen(server, config.port, config.host)
     const { port } = server.address() as AddressInfo
+    const ends = [sweepDaily(database, log), ...(nightlyBackup ? [nightlyBackups(owner, config.backup, log)] : [])]
     const stop = async (): Promise<void> => {
+      for (const end of ends) end()
       await feeds.stopAll()
       const closed = new Promise((done) => server.close(done))
       server.closeIdleConnections()
@@ -62,6 +88,14 @@ export async function serve(config: Config, say: (line: string) => void): Promis
   }
 }
 
+function bounded(server: Server): void {
+  server.headersTimeout = HEADERS_MS
+  server.requestTimeout = REQUEST_MS
+  server.keepAliveTimeout = IDLE_MS
+  server.maxConnections = MOST_CONNECTIONS
+  server.maxHeadersCount = 100
+}
+
 async function openDoor(database: Database, { publicUrl }: Network, host: string): Promise<Door> {
   if (!(await hasPasswords(database)))
     throw new Error(
@@ -70,7 +104,7 @@ async function openDoor(database: Database, { publicUrl }: Network, host: string
   return networkDoor(database, publicUrl, Date.now)
 }
 
-function listen(server: ReturnType<typeof createServer> | ReturnType<typeof createSecureServer>, port: number, host: string): Promise<void> {
+function listen(server: Server, port: number, host: string): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
       fail(error.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken by another program. Set PORT to a free one, such as PORT=${port + 1}.`) : error),

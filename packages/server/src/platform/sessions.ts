@@ -1,8 +1,9 @@
-import { randomBytes } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import connectPgSimple from 'connect-pg-simple'
 import { eq } from 'drizzle-orm'
-import type { Request, RequestHandler } from 'express'
+import type { Request, RequestHandler, Response } from 'express'
 import session from 'express-session'
+import type { SessionData } from 'express-session'
 import type { Database } from './database.ts'
 import { secrets } from './schema.ts'
 
@@ -10,23 +11,55 @@ declare module 'express-session' {
   interface SessionData {
     account: string
     device: string
+    /** When the person signed in. */
+    openedAtMs: number
+    /** The key of a second factor that is not yet confirmed. */
+    pendingSecret: string
   }
 }
 
 /** Sessions that ran out are swept up so often. */
 const PRUNE_EVERY_S = 3600
-const YEAR_MS = 365 * 24 * 3_600_000
+const DAY_MS = 24 * 3_600_000
+/** A season without a look at the book, and then one signs in again. */
+export const IDLE_MS = 90 * DAY_MS
+/** However much it is used. */
+export const ABSOLUTE_MS = 365 * DAY_MS
+const COOKIE = '__Host-jot'
+const DEVICE_COOKIE = '__Host-jot-device'
+const COOKIE_SETTINGS = { httpOnly: true, sameSite: 'lax', secure: true, path: '/' } as const
+
+const hashOf = (id: string): string => createHash('sha256').update(id).digest('hex')
+const PgStore = connectPgSimple(session)
+
+/** Keeps sessions under the hash of their ids: who reads the table, or a back-up of it, cannot take one over. */
+class HashedStore extends PgStore {
+  override get(sid: string, found: (error: unknown, session?: SessionData | null) => void): void {
+    super.get(hashOf(sid), found)
+  }
+  override set(sid: string, data: SessionData, done?: (error?: unknown) => void): void {
+    super.set(hashOf(sid), data, done)
+  }
+  override destroy(sid: string, done?: (error?: unknown) => void): void {
+    super.destroy(hashOf(sid), done)
+  }
+}
 
 /** Sessions kept in PostgreSQL, so that any process may answer any request; the cookie holds an opaque id and nothing else. */
 export async function sessionHandler(database: Database): Promise<RequestHandler> {
-  const Store = connectPgSimple(session)
   return session({
-    name: '__Host-jot',
+    name: COOKIE,
     secret: await sharedSecret(database, 'session'),
-    store: new Store({ pool: database.$client, tableName: 'sessions', disableTouch: true, pruneSessionInterval: PRUNE_EVERY_S }),
+    store: new HashedStore({
+      pool: database.$client,
+      tableName: 'sessions',
+      disableTouch: true,
+      pruneSessionInterval: PRUNE_EVERY_S,
+      errorLog: () => undefined,
+    }),
     resave: false,
     saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: true, path: '/', maxAge: YEAR_MS },
+    cookie: { ...COOKIE_SETTINGS, maxAge: ABSOLUTE_MS },
   })
 }
 
@@ -41,10 +74,15 @@ async function sharedSecret(database: Database, name: string): Promise<string> {
   return row.value
 }
 
-/** Signs in, under a new id: one that somebody planted before is worth nothing. */
-export async function openSession(request: Request, { account, device }: { account: string; device: string }): Promise<void> {
+/** Ends the session and begins one that is nobody's. */
+export async function emptySession(request: Request): Promise<void> {
   await new Promise<void>((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(asError(error)) : done())))
-  Object.assign(request.session, { account, device })
+}
+
+/** Signs in, under a new id: one that somebody planted before is worth nothing. */
+export async function openSession(request: Request, { account, device }: { account: string; device: string }, nowMs: number): Promise<void> {
+  await emptySession(request)
+  Object.assign(request.session, { account, device, openedAtMs: nowMs })
   await new Promise<void>((done, fail) => request.session.save((error: unknown) => (error ? fail(asError(error)) : done())))
 }
 
@@ -52,5 +90,17 @@ export async function endSession(request: Request): Promise<void> {
   if (!request.session) return
   await new Promise<void>((done, fail) => request.session.destroy((error: unknown) => (error ? fail(asError(error)) : done())))
 }
+
+/** The session as the tables know it. */
+export const sidHash = (request: Request): string => hashOf(request.sessionID)
+
+/** The token of a browser that signed in here before. */
+export function deviceToken(request: Request): string | undefined {
+  const cookies = (request.headers.cookie ?? '').split(/;\s*/)
+  return cookies.find((cookie) => cookie.startsWith(`${DEVICE_COOKIE}=`))?.slice(DEVICE_COOKIE.length + 1)
+}
+
+export const rememberDevice = (response: Response, token: string): void =>
+  void response.cookie(DEVICE_COOKIE, token, { ...COOKIE_SETTINGS, maxAge: ABSOLUTE_MS })
 
 const asError = (error: unknown): Error => (error instanceof Error ? error : new Error(String(error)))

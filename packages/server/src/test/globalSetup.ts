@@ -14,7 +14,7 @@ export default async function setup(): Promise<void> {
   await admin.query(`drop database if exists ${TEMPLATE}`)
   await admin.query(`create database ${TEMPLATE}`)
   await admin.end()
-  const template = openDatabase(databaseUrl(url, TEMPLATE), 1)
+  const template = openDatabase(databaseUrl(url, TEMPLATE), { connections: 1 })
   await migrateDatabase(template, join(projectFolder(), 'packages/server/migrations'))
   await template.$client.end()
 }

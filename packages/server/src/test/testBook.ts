@@ -6,11 +6,13 @@ import { v4 as uuidv4, v7 as uuidv7 } from 'uuid'
 import { stampOf } from '@jotbook/core'
 import type { Change, Fields, Kind } from '@jotbook/core'
 import type { ImportReport, PushAnswer } from '@jotbook/contract'
+import { HealthProbe } from '../features/health/probe.ts'
 import { createApp } from '../platform/app.ts'
-import { openDatabase } from '../platform/database.ts'
+import { applicationRole, openDatabase } from '../platform/database.ts'
 import type { Database } from '../platform/database.ts'
 import { loopbackDoor, networkDoor } from '../platform/door.ts'
 import type { Door } from '../platform/door.ts'
+import { openInstallation } from '../platform/installation.ts'
 import { createLog } from '../platform/log.ts'
 import { TEMPLATE, databaseUrl } from './globalSetup.ts'
 
@@ -25,12 +27,16 @@ export async function newDatabase(template?: string): Promise<Database> {
   await admin.connect()
   await admin.query(`create database ${name}${template ? ` template ${template}` : ''}`)
   await admin.end()
-  return openDatabase(databaseUrl(url, name), 8)
+  return openDatabase(databaseUrl(url, name), { connections: 4 })
 }
+
+/** The address of a database, for opening it anew. */
+export const addressOf = (database: Database): string => (database.$client.options as { connectionString: string }).connectionString
 
 /** A real server on a database of its own, driven with the verbs of a device. */
 export class TestServer {
   private constructor(
+    /** Past row-level security, so that tests see what is there. */
     readonly database: Database,
     readonly url: string,
     readonly app: Express,
@@ -48,8 +54,28 @@ export class TestServer {
 
   private static async behind(doorOf: (database: Database) => (port: () => number) => Door | Promise<Door>, now: () => number): Promise<TestServer> {
     const database = await newDatabase(TEMPLATE)
+    return TestServer.on(database, doorOf, now)
+  }
+
+  /** A server on a database that exists. */
+  static async on(
+    database: Database,
+    doorOf: (database: Database) => (port: () => number) => Door | Promise<Door> = () => loopbackDoor,
+    now: () => number = Date.now,
+  ): Promise<TestServer> {
+    const role = await applicationRole(database)
+    const own = openDatabase(addressOf(database), { connections: 8, role })
+    const probe = openDatabase(addressOf(database), { connections: 1, role, answerMs: 1500 })
     let port = 0
-    const app = createApp({ database, log: createLog('silent'), version: 'test', door: await doorOf(database)(() => port), now })
+    const app = createApp({
+      database: own,
+      health: new HealthProbe(probe),
+      installation: await openInstallation(database),
+      log: createLog('silent'),
+      version: 'test',
+      door: await doorOf(own)(() => port),
+      now,
+    })
     app.set('trust proxy', 'loopback')
     const server = createServer(app)
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
@@ -57,12 +83,33 @@ export class TestServer {
     return new TestServer(database, `http://127.0.0.1:${port}`, app, async () => {
       server.closeAllConnections()
       await new Promise((done) => server.close(done))
+      await own.$client.end()
+      await probe.$client.end()
       await database.$client.end()
     })
   }
 
   stop(): Promise<void> {
     return this.close()
+  }
+
+  /** As when the database goes away: nobody gets in, and who is in is thrown out. */
+  async shutDatabase(): Promise<void> {
+    await this.asAdmin((name) => [
+      `alter database ${name} allow_connections false`,
+      `select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`,
+    ])
+  }
+
+  async openDatabaseAgain(): Promise<void> {
+    await this.asAdmin((name) => [`alter database ${name} allow_connections true`])
+  }
+
+  private async asAdmin(statements: (database: string) => readonly string[]): Promise<void> {
+    const admin = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL! })
+    await admin.connect()
+    for (const statement of statements(new URL(addressOf(this.database)).pathname.slice(1))) await admin.query(statement)
+    await admin.end()
   }
 
   /** A request as a browser page of ours sends it. */

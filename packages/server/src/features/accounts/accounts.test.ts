@@ -1,16 +1,17 @@
 import { request } from 'node:http'
+import type { IncomingHttpHeaders } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { AUDIENCES, routes } from '@jotbook/contract'
 import type { Joined, Pairing } from '@jotbook/contract'
 import { LOCAL_ACCOUNT } from '../../platform/door.ts'
 import { OPEN_URL, TestServer, change, newRecordId } from '../../test/testBook.ts'
 import { createBook } from '../books/service.ts'
-import { chooseSignIn } from './service.ts'
+import { setNameAndPassword } from './service.ts'
 
 interface Answer {
   readonly status: number
   readonly body: Record<string, unknown>
-  readonly cookie: string | undefined
+  readonly headers: IncomingHttpHeaders
 }
 
 let server: TestServer
@@ -24,7 +25,7 @@ beforeAll(async () => {
   book = newRecordId()
   await server.database.transaction(async (tx) => {
     await createBook(tx, LOCAL_ACCOUNT, { id: book, name: 'The book' }, clock)
-    await chooseSignIn(tx, LOCAL_ACCOUNT, NAME, PASSWORD, clock)
+    await setNameAndPassword(tx, LOCAL_ACCOUNT, NAME, PASSWORD, clock)
   })
 })
 afterAll(() => server.stop())
@@ -33,7 +34,7 @@ let browsers = 0
 
 /** A browser of its own, at an address of its own, behind the proxy: keeps its cookie. */
 class Browser {
-  cookie: string | undefined
+  private readonly jar = new Map<string, string>()
   private readonly address = `10.0.${++browsers >> 8}.${browsers & 255}`
 
   async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
@@ -43,7 +44,7 @@ class Browser {
       'x-forwarded-proto': 'https',
       'x-forwarded-for': this.address,
       ...(writes ? { origin: OPEN_URL, 'content-type': 'application/json' } : {}),
-      ...(this.cookie ? { cookie: this.cookie } : {}),
+      ...(this.jar.size > 0 ? { cookie: [...this.jar].map(([name, value]) => `${name}=${value}`).join('; ') } : {}),
       ...headers,
     }
     const answer = await new Promise<Answer>((done, fail) => {
@@ -51,16 +52,28 @@ class Browser {
         let text = ''
         response.setEncoding('utf8').on('data', (part: string) => (text += part))
         response.on('end', () => {
-          const cookie = response.headers['set-cookie']?.[0]?.split(';')[0]
+          for (const cookie of response.headers['set-cookie'] ?? []) this.keep(cookie.split(';')[0]!)
           const body = (text.startsWith('{') && !text.includes('\n{') ? JSON.parse(text) : { text }) as Record<string, unknown>
-          done({ status: response.statusCode ?? 0, body, cookie })
+          done({ status: response.statusCode ?? 0, body, headers: response.headers })
         })
       })
       asked.on('error', fail)
       asked.end(writes ? JSON.stringify(body ?? {}) : undefined)
     })
-    this.cookie = answer.cookie ?? this.cookie
     return answer
+  }
+  keep(cookie: string): void {
+    const [name = '', value = ''] = cookie.split('=')
+    this.jar.set(name, value)
+  }
+  /** The session's cookie, as a thief would take it. */
+  get cookie(): string | undefined {
+    const value = this.jar.get('__Host-jot')
+    return value && `__Host-jot=${value}`
+  }
+  /** Signed out on this side only: what remains is what a device is known by. */
+  forgetSession(): void {
+    this.jar.delete('__Host-jot')
   }
   signIn = (name = NAME, password = PASSWORD): Promise<Answer> => this.ask('POST', routes.signIn, { name, password, device: 'A desk' })
   async code(path: string, body: object = {}): Promise<string> {
@@ -194,7 +207,7 @@ describe('signing in', () => {
     await browser.signIn()
     expect([first?.startsWith('__Host-jot='), browser.cookie === first]).toEqual([true, false])
     const old = new Browser()
-    old.cookie = first
+    old.keep(first!)
     expect((await old.ask('GET', routes.session)).status).toBe(401)
     expect((await browser.ask('POST', routes.signOut)).status).toBe(204)
     expect((await browser.ask('GET', routes.session)).status).toBe(401)
@@ -202,7 +215,7 @@ describe('signing in', () => {
 
   it('says no more than that name and password do not fit, and makes who guesses wait', async () => {
     const name = 'guessed'
-    await server.database.transaction((tx) => chooseSignIn(tx, 'guessed', name, PASSWORD, clock))
+    await server.database.transaction((tx) => setNameAndPassword(tx, 'guessed', name, PASSWORD, clock))
     const browser = new Browser()
     const unknown = await browser.signIn('nobody', 'wrong password')
     for (let i = 0; i < 6; i++) expect((await browser.signIn(name, 'wrong password')).body).toEqual(unknown.body)
@@ -215,8 +228,8 @@ describe('signing in', () => {
 
   it('asks for a password of some length, and for a name of one’s own', async () => {
     const owner = await captain()
-    expect((await owner.ask('PUT', routes.account, { name: NAME, password: 'short' })).body).toMatchObject({ field: 'password' })
-    expect((await owner.ask('PUT', routes.account, { name: 'guessed', password: PASSWORD })).body).toMatchObject({ field: 'name' })
+    expect((await owner.ask('PUT', routes.account, { name: NAME, password: 'short', current: PASSWORD })).body).toMatchObject({ field: 'password' })
+    expect((await owner.ask('PUT', routes.account, { name: 'guessed', password: PASSWORD, current: PASSWORD })).body).toMatchObject({ field: 'name' })
   })
 })
 

@@ -1,68 +1,138 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { hash, verify } from '@node-rs/argon2'
 import { v7 as uuidv7 } from 'uuid'
 import { isoUtc } from '@jotbook/core'
 import type { Role } from '@jotbook/core'
-import { Problem } from '@jotbook/contract'
+import { Problem, rankOf } from '@jotbook/contract'
+import { enterBook } from '../../platform/database.ts'
 import type { Queries } from '../../platform/database.ts'
 import { applyChanges } from '../changes/applyChanges.ts'
 import type { Author } from '../changes/applyChanges.ts'
 import { serverChanges } from '../changes/serverChanges.ts'
+import type { MadeChange } from '../changes/serverChanges.ts'
 import { grantAccess } from '../books/repository.ts'
-import { accountByName, insertAccount, insertDevice, insertPairing, noteTry, setSignIn, takePairing } from './repository.ts'
+import { mappedName, readCalled, readSignInName } from './names.ts'
+import { isPassword, newPasswordHash } from './passwords.ts'
+import * as repository from './repository.ts'
+import type { StoredAccount } from './repository.ts'
+import { recoveryHash, stepOfCode } from './secondFactor.ts'
+import { assertMayTry, forgetTries, noteWrong } from './triesRepository.ts'
 
-export const LEAST_PASSWORD = 10
 const CODE_BYTES = 20
 const CODE_MS = 10 * 60_000
-/** So many wrong passwords are forgiven; each further one doubles the wait, up to a quarter of an hour. */
-const FORGIVEN = 5
-const LONGEST_BLOCK_MS = 15 * 60_000
-/** Compared with where there is no account, so that the answer takes as long: argon2id of nothing anybody may type. */
-let nobody: Promise<string> | undefined
 
-/** Chooses the name and password an account signs in with. */
-export async function chooseSignIn(db: Queries, account: string, name: unknown, password: unknown, nowMs: number): Promise<void> {
-  const signInName = readName(name, 'name')
-  if (typeof password !== 'string' || password.length < LEAST_PASSWORD || password.length > 200)
-    throw new Problem('invalid-record', `A password has from ${LEAST_PASSWORD} to 200 letters.`, { field: 'password' })
-  const holder = await accountByName(db, signInName)
-  if (holder && holder.id !== account) throw new Problem('invalid-record', 'Somebody else signs in with this name.', { field: 'name' })
-  await insertAccount(db, account, isoUtc(nowMs))
-  await setSignIn(db, account, signInName, await hash(password))
+/** Chooses the name and password an account signs in with, whatever they were before: for whoever is known to be the owner. */
+export async function setNameAndPassword(db: Queries, account: string, typedName: unknown, password: unknown, nowMs: number): Promise<void> {
+  const name = readSignInName(typedName)
+  const passwordHash = await newPasswordHash(password, name.name)
+  const holder = await repository.holderOfName(db, name)
+  if (holder !== undefined && holder !== account)
+    throw new Problem('invalid-record', 'Somebody else signs in with this name, or with one that looks the same.', { field: 'name' })
+  await repository.insertAccount(db, account, isoUtc(nowMs))
+  await repository.setSignIn(db, account, name, passwordHash)
 }
 
-/** The account that a name and password open. Throws Problem `wrong-password`, the same whether the name exists, or `too-often`. */
-export async function signIn(db: Queries, name: unknown, password: unknown, nowMs: number): Promise<string> {
-  const account = typeof name === 'string' ? await accountByName(db, name.trim().toLowerCase()) : undefined
-  if (account?.blockedUntil && Date.parse(account.blockedUntil) > nowMs)
-    throw new Problem('too-often', `Too many wrong passwords. Try again after ${Math.ceil((Date.parse(account.blockedUntil) - nowMs) / 60_000)} min.`)
-  nobody ??= hash(randomBytes(16).toString('hex'))
-  const right = await verify(account?.passwordHash ?? (await nobody), typeof password === 'string' ? password.slice(0, 200) : '')
-  if (!account?.passwordHash) throw new Problem('wrong-password', 'The name or the password is not right.')
-  const failures = right ? 0 : account.failures + 1
-  const blockMs = failures > FORGIVEN ? Math.min(LONGEST_BLOCK_MS, 30_000 * 2 ** (failures - FORGIVEN)) : 0
-  await noteTry(db, account.id, failures, blockMs > 0 ? isoUtc(nowMs + blockMs) : null)
-  if (!right) throw new Problem('wrong-password', 'The name or the password is not right.')
+/** As above for somebody who lost theirs: the second factor is off again, and whoever was signed in is no longer. */
+export async function resetAccount(db: Queries, account: string, name: unknown, password: unknown, nowMs: number): Promise<void> {
+  await setNameAndPassword(db, account, name, password, nowMs)
+  await repository.setSecondFactor(db, account, null, null)
+  await repository.endSessions(db, account)
+}
+
+/** The password again, before something that only its holder may do. Throws Problem `wrong-password`. */
+export async function assertIsHolder(db: Queries, account: string, password: unknown, nowMs: number): Promise<StoredAccount | undefined> {
+  const stored = await repository.accountById(db, account)
+  if (!stored?.passwordHash) return stored
+  const key = `holder ${account}`
+  await assertMayTry(db, key, nowMs)
+  if (await isPassword(stored.passwordHash, password)) {
+    await forgetTries(db, key)
+    return stored
+  }
+  await noteWrong(db, key, nowMs)
+  throw new Problem('wrong-password', 'The current password is not right.', { field: 'current' })
+}
+
+export interface SignIn {
+  readonly name: unknown
+  readonly password: unknown
+  /** Of the authenticator app, or a recovery code. */
+  readonly code: unknown
+  /** The token of a device that signed in before. */
+  readonly token: string | undefined
+}
+
+/**
+ * The account that a name and password open. Answers and times are the same whether the name exists. Wrong tries are counted by the
+ * name, but by the device where it is known: whoever guesses from elsewhere does not lock the owner out. Throws Problem
+ * `wrong-password`, `second-factor` or `too-often`.
+ */
+export async function signIn(db: Queries, { name, password, code, token }: SignIn, nowMs: number): Promise<string> {
+  const typed = mappedName(name)
+  const account = await repository.accountByName(db, typed)
+  const known = token === undefined ? undefined : await repository.deviceOfToken(db, hashOf(token))
+  const key = known && known.account === account?.id ? `device ${known.id}` : `name ${hashOf(typed)}`
+  await assertMayTry(db, key, nowMs)
+  const right = await isPassword(account?.passwordHash, password)
+  const wrong = async (): Promise<never> => {
+    await noteWrong(db, key, nowMs)
+    throw new Problem('wrong-password', 'The name or the password is not right.')
+  }
+  if (!account || !right) return wrong()
+  if (account.totpSecret && (code === undefined || code === ''))
+    throw new Problem('second-factor', 'Type the code that your authenticator app shows.', { field: 'code' })
+  if (account.totpSecret && !(await passesSecondFactor(db, account, code, nowMs))) return wrong()
+  await forgetTries(db, key)
   return account.id
 }
 
-/** Notes the browser that signs in. Its id goes into the session. */
-export async function addDevice(db: Queries, account: string, name: unknown, nowMs: number): Promise<string> {
-  const id = uuidv7()
-  await insertAccount(db, account, isoUtc(nowMs))
-  await insertDevice(db, id, account, typeof name === 'string' && name.trim() !== '' ? name.trim().slice(0, 80) : 'A browser', isoUtc(nowMs))
-  return id
+async function passesSecondFactor(db: Queries, { id, totpSecret, totpStep }: StoredAccount, code: unknown, nowMs: number): Promise<boolean> {
+  const step = totpSecret ? stepOfCode(totpSecret, code, totpStep, nowMs) : undefined
+  return step === undefined ? repository.useRecoveryHash(db, id, recoveryHash(code)) : repository.useStep(db, id, step)
 }
 
-const hashOf = (code: string): string => createHash('sha256').update(code).digest('hex')
+/** A device by which somebody came in, with the token it is known by next time. */
+export interface KnownDevice {
+  readonly id: string
+  readonly token: string
+}
+
+/** Notes the browser that signs in; one that did before is the same device. */
+export async function addDevice(db: Queries, account: string, name: unknown, token: string | undefined, nowMs: number): Promise<KnownDevice> {
+  const known = token === undefined ? undefined : await repository.deviceOfToken(db, hashOf(token))
+  if (token !== undefined && known?.account === account) {
+    await repository.seeDevice(db, known.id, isoUtc(nowMs))
+    return { id: known.id, token }
+  }
+  const fresh = randomBytes(32).toString('base64url')
+  const id = uuidv7()
+  await repository.insertAccount(db, account, isoUtc(nowMs))
+  await repository.insertDevice(db, { id, account, name: deviceName(name), tokenHash: hashOf(fresh), at: isoUtc(nowMs) })
+  return { id, token: fresh }
+}
+
+const deviceName = (name: unknown): string =>
+  (typeof name === 'string'
+    ? name
+        .replace(/[\p{Cc}\p{Surrogate}\p{Bidi_Control}]/gu, '')
+        .trim()
+        .slice(0, 80)
+    : '') || 'A browser'
+
+const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
 type Purpose = { readonly account: string } | { readonly bookId: string; readonly role: Role; readonly memberId: string }
 
+/** From where a code is asked for: it ends with the device and with the session. */
+export interface AskedFrom {
+  readonly device: string
+  readonly session: string
+}
+
 /** A code for one more device of an account, or for somebody to join a book. Only its hash stays here. */
-export async function makePairing(db: Queries, purpose: Purpose, nowMs: number): Promise<{ code: string; expiresAt: string }> {
+export async function makePairing(db: Queries, purpose: Purpose, from: AskedFrom, nowMs: number): Promise<{ code: string; expiresAt: string }> {
   const code = randomBytes(CODE_BYTES).toString('base64url')
   const expiresAt = isoUtc(nowMs + CODE_MS)
-  await insertPairing(db, { account: null, bookId: null, role: null, memberId: null, ...purpose, codeHash: hashOf(code), expiresAt })
+  await repository.insertPairing(db, { account: null, bookId: null, role: null, memberId: null, ...purpose, ...from, codeHash: hashOf(code), expiresAt })
   return { code, expiresAt }
 }
 
@@ -74,27 +144,38 @@ interface Claim {
   readonly account: string | undefined
 }
 
+export interface Claimed {
+  readonly account: string
+  readonly book: string | null
+  readonly memberId?: string
+  readonly role?: Role
+}
+
 /** Redeems a code, once and in time. Returns whose the device is now, and the book that was joined. */
-export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<{ account: string; book: string | null }> {
-  const pairing = await takePairing(db, hashOf(typeof code === 'string' ? code : ''), isoUtc(nowMs))
-  if (!pairing) throw new Problem('pairing-over', 'A code serves once, and for ten minutes. Ask for a new one.')
+export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<Claimed> {
+  const pairing = await repository.takePairing(db, hashOf(typeof code === 'string' ? code : ''), isoUtc(nowMs))
+  if (!pairing) throw new Problem('pairing-over', 'A code serves once, for ten minutes, and while who made it is signed in. Ask for a new one.')
   if (pairing.account) return { account: pairing.account, book: null }
   const { bookId, role, memberId: invitedBy } = pairing
   if (!bookId || !role || !invitedBy) throw new Problem('pairing-over', 'The code opens no book.')
-  const person = readName(name, 'name', false)
-  const joining = account ?? uuidv7()
-  await insertAccount(db, joining, isoUtc(nowMs))
-  const memberId = uuidv7()
+  await enterBook(db, bookId)
   const author: Author = { memberId: invitedBy, role: 'owner' }
-  const made = serverChanges(nowMs, [{ kind: 'member', recordId: memberId, fields: { name: person, role } }])
-  const { refused } = await applyChanges(db, bookId, author, made, nowMs)
-  if (refused[0]) throw refused[0].problem
+  const held = account === undefined ? undefined : await repository.membershipOf(db, bookId, account)
+  if (account !== undefined && held) {
+    // Nobody loses by a scan: a lower role's code changes nothing.
+    if (rankOf(role) > rankOf(held.role)) await write(db, bookId, author, { kind: 'member', recordId: held.memberId, fields: { role } }, nowMs)
+    return { account, book: bookId }
+  }
+  const person = readCalled(name)
+  const joining = account ?? uuidv7()
+  await repository.insertAccount(db, joining, isoUtc(nowMs))
+  const memberId = uuidv7()
+  await write(db, bookId, author, { kind: 'member', recordId: memberId, fields: { name: person, role } }, nowMs)
   await grantAccess(db, bookId, joining, memberId)
-  return { account: joining, book: bookId }
+  return { account: joining, book: bookId, memberId, role }
 }
 
-function readName(name: unknown, field: string, lower = true): string {
-  const read = typeof name === 'string' ? name.trim() : ''
-  if (read === '' || read.length > 80) throw new Problem('invalid-record', 'A name has from 1 to 80 letters.', { field })
-  return lower ? read.toLowerCase() : read
+async function write(db: Queries, bookId: string, author: Author, change: MadeChange, nowMs: number): Promise<void> {
+  const { refused } = await applyChanges(db, bookId, author, serverChanges(nowMs, [change]), nowMs)
+  if (refused[0]) throw refused[0].problem
 }

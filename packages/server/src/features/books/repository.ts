@@ -1,18 +1,25 @@
-import { and, asc, eq, isNull } from 'drizzle-orm'
-import type { BookSummary } from '@jotbook/contract'
+import { and, eq } from 'drizzle-orm'
+import type { Role } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
-import { access, bookSettings, books, members, recordColumn } from '../../platform/schema.ts'
+import { access, bookSettings, books, recordColumn } from '../../platform/schema.ts'
 
-export async function booksOf(db: Queries, account: string): Promise<BookSummary[]> {
+/** The books an account may open, and as what; their names lie in the books. */
+export async function openTo(db: Queries, account: string): Promise<{ readonly id: string; readonly role: Role }[]> {
   const rows = await db
-    .select({ id: books.id, name: recordColumn('book', 'name'), demo: recordColumn('book', 'demo'), role: recordColumn('member', 'role') })
+    .select({ id: access.bookId, role: access.role })
     .from(access)
-    .innerJoin(books, eq(books.id, access.bookId))
+    .where(and(eq(access.account, account), eq(access.removed, false)))
+  return rows.flatMap(({ id, role }) => (role ? [{ id, role }] : []))
+}
+
+/** A book's name and whether it is the made-up one. Within the book. */
+export async function headOf(db: Queries, bookId: string): Promise<{ name: string; demo: boolean; createdAt: string } | undefined> {
+  const [row] = await db
+    .select({ name: recordColumn('book', 'name'), demo: recordColumn('book', 'demo'), createdAt: books.createdAt })
+    .from(books)
     .innerJoin(bookSettings, and(eq(bookSettings.bookId, books.id), eq(bookSettings.id, books.id)))
-    .innerJoin(members, and(eq(members.bookId, books.id), eq(members.id, access.memberId)))
-    .where(and(eq(access.account, account), isNull(recordColumn('member', 'deletedAt'))))
-    .orderBy(asc(books.createdAt), asc(books.id))
-  return (rows as unknown as BookSummary[]).map((row) => ({ ...row, demo: row.demo === true }))
+    .where(eq(books.id, bookId))
+  return row && { name: String(row.name), demo: row.demo === true, createdAt: row.createdAt }
 }
 
 /** False when the book exists already. */
@@ -28,6 +35,13 @@ export async function grantAccess(db: Queries, bookId: string, account: string, 
     .onConflictDoUpdate({ target: [access.bookId, access.account], set: { memberId } })
 }
 
+/** Whether any book can be opened by anybody. */
 export async function hasBooks(db: Queries): Promise<boolean> {
-  return (await db.select({ id: books.id }).from(books).limit(1)).length > 0
+  return (await db.select({ id: access.bookId }).from(access).limit(1)).length > 0
+}
+
+/** The members who own a book and can open it. Within the book. */
+export async function ownersWithAccess(db: Queries, bookId: string): Promise<string[]> {
+  const open = and(eq(access.bookId, bookId), eq(access.role, 'owner'), eq(access.removed, false))
+  return (await db.selectDistinctOn([access.memberId], { id: access.memberId }).from(access).where(open)).map(({ id }) => id)
 }

@@ -1,24 +1,33 @@
-import { KINDS, clockShiftsOf, shiftedFields } from '@jotbook/core'
+import { setImmediate } from 'node:timers/promises'
+import { KINDS, clockShiftsOf, shiftedFields, withTrackParts } from '@jotbook/core'
 import type { BookRecords, Kind, Trip } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
+import { readableFields } from '@jotbook/contract'
+import type { BookAccess } from '../../platform/bookGuard.ts'
 import type { Queries } from '../../platform/database.ts'
 import { wholeLog } from '../changes/changeRepository.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 import { allForeignRecords, foreignIdOfRecords } from './foreignIdRepository.ts'
+import { pictureNames, pictureOf } from '../pictures/repository.ts'
 import { SETTINGS_ID } from './writtenBook.ts'
 import type { WrittenBook, WrittenRecord } from './writtenBook.ts'
 
+export type Within = BookAccess['within']
+
+/** The book's records with their times put right; values that cannot be read are left out, and records that need them. */
 async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, StoredRecord[]>> {
   const foreign = await foreignIdOfRecords(db, bookId)
   const records = {} as Record<Kind, StoredRecord[]>
   const trips = await loadStates(db, bookId, 'trip')
   const shifts = new Map(trips.map(({ id, state }) => [id, clockShiftsOf(state.fields.clockShiftS)]))
   for (const kind of KINDS) {
-    records[kind] = (kind === 'trip' ? trips : await loadStates(db, bookId, kind)).map(({ id, state }) => {
+    records[kind] = (kind === 'trip' ? trips : await loadStates(db, bookId, kind)).flatMap(({ id, state }) => {
+      const fields = readableFields(kind, state.fields)
+      if (!fields) return []
       const foreignId = foreign.get(id)
-      const shift = shifts.get(kind === 'trip' ? id : String(state.fields.trip))
-      return { id, fields: shiftedFields(kind, state, shift), ...(foreignId === undefined ? {} : { foreignId }) }
+      const shift = shifts.get(kind === 'trip' ? id : String(fields.trip))
+      return [{ id, fields: shiftedFields(kind, { ...state, fields }, shift), ...(foreignId === undefined ? {} : { foreignId }) }]
     })
   }
   return records
@@ -29,7 +38,7 @@ export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRe
   const stored = await storedRecords(db, bookId)
   const standing = <R>(kind: Kind): R[] =>
     stored[kind].filter(({ fields }) => typeof fields.deletedAt !== 'string').map(({ id, fields }) => ({ ...fields, id }) as R)
-  const trips = standing<Trip>('trip')
+  const trips = withTrackParts(standing<Trip>('trip'), standing('trackPart'))
   const kept = new Set(trips.map(({ id }) => id))
   const ofTrips = <R extends { readonly trip: string }>(kind: Kind): R[] => standing<R>(kind).filter(({ trip }) => kept.has(trip))
   return {
@@ -49,11 +58,50 @@ export async function exportBundle(db: Queries, bookId: string, options: WriteOp
   return writeBundle(await storedRecords(db, bookId), options)
 }
 
+const RECORDS_A_PART = 500
+
 /**
- * The whole book as one JSON document: every record of every kind with the stamp of each field, deleted ones too, the history of
- * changes, and what earlier imports brought. The book's own settings stand under the id `book`, so that a copy writes the same.
+ * The whole book as one JSON document, part by part: every record of every kind with the stamp of each field, deleted ones too, the
+ * history of changes, and what earlier imports brought. The book's own settings stand under the id `book`, so that a copy writes the
+ * same. Read in one snapshot of the database.
  */
-export async function exportJson(db: Queries, bookId: string): Promise<string> {
+export function bookJson(within: Within, bookId: string): AsyncGenerator<string> {
+  return parts(within, bookId)
+}
+
+/** As `bookJson`, as one text: for the command line. */
+export async function exportJson(within: Within, bookId: string): Promise<string> {
+  let text = ''
+  for await (const part of bookJson(within, bookId)) text += part
+  return text
+}
+
+async function* parts(within: Within, bookId: string): AsyncGenerator<string> {
+  const { records, history, imports } = await within((db) => writtenParts(db, bookId))
+  yield '{\n "format": "jot-book",\n "version": 1,\n "records": {'
+  const kinds = Object.entries(records).sort(([a], [b]) => (a < b ? -1 : 1))
+  for (const [k, [kind, list]] of kinds.entries()) {
+    yield `${k === 0 ? '' : ','}\n  ${JSON.stringify(kind)}: [`
+    yield* listParts(list)
+    yield ']'
+  }
+  yield '\n },\n "history": ['
+  yield* listParts(history)
+  yield '],\n "imports": ['
+  yield* listParts(imports)
+  yield ']\n}\n'
+}
+
+/** Items of a list a line, in slices: others are served in between. */
+async function* listParts(items: readonly object[]): AsyncGenerator<string> {
+  for (let i = 0; i < items.length; i += RECORDS_A_PART) {
+    const lines = items.slice(i, i + RECORDS_A_PART).map((item) => `\n   ${JSON.stringify(sortedKeys(item))}`)
+    yield `${i === 0 ? '' : ','}${lines.join(',')}`
+    await setImmediate()
+  }
+}
+
+async function writtenParts(db: Queries, bookId: string): Promise<Pick<WrittenBook, 'records' | 'history' | 'imports'>> {
   const named = (id: string): string => (id === bookId ? SETTINGS_ID : id)
   const records: Partial<Record<Kind, WrittenRecord[]>> = {}
   for (const kind of KINDS) {
@@ -61,14 +109,16 @@ export async function exportJson(db: Queries, bookId: string): Promise<string> {
     records[kind] = states.map(({ id, state }) => ({ id: named(id), ...state })).sort((a, b) => (a.id < b.id ? -1 : 1))
   }
   const history = (await wholeLog(db, bookId)).map((entry) => ({ ...entry, recordId: named(entry.recordId) }))
-  const written: WrittenBook = {
-    format: 'jot-book',
-    version: 1,
-    records: sortedKeys(records),
-    history: sortedKeys(history),
-    imports: sortedKeys(await allForeignRecords(db, bookId)),
+  return { records, history, imports: await allForeignRecords(db, bookId) }
+}
+
+/** Everything of a book: `book.json` and its pictures, each as a file named by its hash. */
+export async function* wholeBook(within: Within, bookId: string): AsyncGenerator<readonly [string, Uint8Array]> {
+  yield ['book.json', new TextEncoder().encode(await exportJson(within, bookId))]
+  for (const sha256 of await within((db) => pictureNames(db, bookId))) {
+    const jpeg = await within((db) => pictureOf(db, bookId, sha256))
+    if (jpeg) yield [`${sha256}.jpg`, jpeg]
   }
-  return `${JSON.stringify(written, null, 1)}\n`
 }
 
 /** The database gives the keys of a JSON value back in an order of its own. */

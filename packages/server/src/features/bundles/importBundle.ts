@@ -1,7 +1,6 @@
 import { at, inSlices, isoUtc } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { ImportReport } from '@jotbook/contract'
-import { checkBundleSteps } from '@jotbook/contract/bundle'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { UNWATCHED, goOnUnless, inTurns } from '../../platform/longWork.ts'
@@ -12,6 +11,7 @@ import { serverStamps } from '../changes/serverChanges.ts'
 import { foreignRecords, holdNamespace, saveForeignRecords } from './foreignIdRepository.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
 import { planImport } from './planImport.ts'
+import type { ReadRows } from './readArchive.ts'
 import { writeImport } from './writeImport.ts'
 
 export interface ImportRequest {
@@ -19,7 +19,8 @@ export interface ImportRequest {
   readonly author: Author
   /** Keeps the ids of one source apart from another's. */
   readonly namespace: string
-  readonly files: ReadonlyMap<string, Uint8Array>
+  /** Reads the bundle, given what the book holds already as `kind id`: in a thread of its own, or here (`readFiles`). */
+  readonly read: (known: ReadonlySet<string>) => Promise<ReadRows>
   /** Only say what would happen. */
   readonly dryRun: boolean
 }
@@ -35,7 +36,7 @@ const NAMED_ELSEWHERE = ['water', 'spot', 'lure', 'setup', 'trip'] as const sati
  */
 export async function importBundle(
   db: Queries,
-  { bookId, author, namespace, files, dryRun }: ImportRequest,
+  { bookId, author, namespace, read, dryRun }: ImportRequest,
   nowMs: number,
   watch: Watch = UNWATCHED,
 ): Promise<ImportReport> {
@@ -43,10 +44,7 @@ export async function importBundle(
   const earlier = await foreignRecords(db, bookId, namespace)
   const known = new Set(earlier.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   for (const kind of NAMED_ELSEWHERE) for (const id of await existingIds(db, bookId, kind)) known.add(`${kind} ${id}`)
-  const { rows, faults, looseEnds, remarks } = await inTurns(
-    checkBundleSteps(files, (kind, id) => known.has(`${kind} ${id}`)),
-    watch,
-  )
+  const { rows, faults, looseEnds, remarks } = await read(known)
   if (faults.length > 0) return { namespace, faults, looseEnds, remarks, created: 0, changed: 0, unchanged: 0, kept: 0, applied: false }
   const states = await statesOf(db, bookId, earlier)
   const {

@@ -1,21 +1,25 @@
-import { KINDS, isStamp, isoUtc } from '@jotbook/core'
+import { KINDS, isStamp, isUuid, isoUtc } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
-import { Problem, faultsOf } from '@jotbook/contract'
+import { Problem, faultsOf, isFieldName } from '@jotbook/contract'
+import { enterBook } from '../../platform/database.ts'
 import type { Queries } from '../../platform/database.ts'
 import { grantAccess, insertBook } from '../books/repository.ts'
 import { restoreLog } from '../changes/changeRepository.ts'
 import { saveStates } from '../changes/recordRepository.ts'
 import type { StoredState } from '../changes/recordRepository.ts'
+import { withoutMetadata } from '../pictures/jpeg.ts'
+import { keepPicture } from '../pictures/repository.ts'
 import { saveForeignRecords } from './foreignIdRepository.ts'
 import { SETTINGS_ID } from './writtenBook.ts'
 import type { WrittenBook } from './writtenBook.ts'
 
 /**
- * Makes a new book out of a `book.json`: its records, history and imports as they were, owned by the account. Runs within the
+ * Makes a new book out of a `book.json`, and the pictures beside it: its records, history and imports as they were, owned by the account. Runs within the
  * caller's transaction. Throws Problem that names the record at fault; then nothing is made.
  */
-export async function restoreBook(db: Queries, account: string, bookId: string, text: string, nowMs: number): Promise<number> {
-  const { records, history, imports } = writtenBook(text)
+export async function restoreBook(db: Queries, account: string, bookId: string, files: ReadonlyMap<string, Uint8Array>, nowMs: number): Promise<number> {
+  const { records, history, imports } = writtenBook(new TextDecoder().decode(files.get('book.json')))
+  await enterBook(db, bookId)
   const ours = (id: string): string => (id === SETTINGS_ID ? bookId : id)
   const states = new Map(
     KINDS.map((kind): [Kind, StoredState[]] => [kind, (records[kind] ?? []).map(({ id, fields, stamps }) => ({ id: ours(id), state: { fields, stamps } }))]),
@@ -38,7 +42,15 @@ export async function restoreBook(db: Queries, account: string, bookId: string, 
     )
   }
   await grantAccess(db, bookId, account, owner.id)
+  for (const [name, jpeg] of files) await restorePicture(db, bookId, name, jpeg, nowMs)
   return [...states.values()].reduce((sum, list) => sum + list.length, 0)
+}
+
+/** A picture is named by its hash; that of its bytes may be another, for the server takes out what a camera wrote. */
+async function restorePicture(db: Queries, bookId: string, name: string, jpeg: Uint8Array, nowMs: number): Promise<void> {
+  const sha256 = /^([0-9a-f]{64})\.jpg$/.exec(name)?.[1]
+  const bare = sha256 === undefined ? undefined : withoutMetadata(Buffer.from(jpeg))
+  if (sha256 !== undefined && bare) await keepPicture(db, bookId, sha256, bare, isoUtc(nowMs))
 }
 
 function writtenBook(text: string): WrittenBook {
@@ -55,12 +67,12 @@ function writtenBook(text: string): WrittenBook {
   return book as WrittenBook
 }
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
-
 function checkRecord(kind: Kind, { id, fields, stamps }: { readonly id: string; readonly fields: object; readonly stamps: object }): void {
-  if (id !== SETTINGS_ID && !UUID.test(id)) throw new Problem('invalid-record', `The ${kind} "${id}" has an id that is none.`)
+  if (id !== SETTINGS_ID && !isUuid(id)) throw new Problem('invalid-record', `The ${kind} "${id}" has an id that is none.`)
   const [fault] = faultsOf(kind, fields)
   if (fault) throw new Problem('invalid-record', `${kind} ${id}: ${fault.message}`, { field: fault.field })
+  const nameless = Object.keys(fields).find((field) => !isFieldName(field))
+  if (nameless !== undefined) throw new Problem('invalid-record', `${kind} ${id}: no record has a field ${nameless}.`, { field: nameless })
   const unstamped = Object.keys(fields).find((field) => !isStamp(String((stamps as Record<string, unknown>)[field])))
   if (unstamped !== undefined) throw new Problem('invalid-record', `${kind} ${id}: the field ${unstamped} has no stamp.`, { field: unstamped })
 }

@@ -1,11 +1,13 @@
-import { KINDS, MAX_AHEAD_MS, allFields, fieldsOf, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
+import { KINDS, MAX_AHEAD_MS, allFields, fieldsOf, isUuid, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
 import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
 import { Problem, faultsOf, forbiddenField, isAllowed } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
+import { ownersWithAccess } from '../books/repository.ts'
 import { appendChanges, appliedIds, takeNumbers } from './changeRepository.ts'
 import { existingIds, loadStates, saveStates } from './recordRepository.ts'
 import type { StoredState } from './recordRepository.ts'
+import { soundGroups } from './soundGroups.ts'
 
 export interface Author {
   readonly memberId: string
@@ -31,9 +33,10 @@ export interface Push {
  */
 export async function applyChanges(db: Queries, bookId: string, author: Author, changes: readonly Change[], nowMs: number): Promise<Applied> {
   assertClock(changes, nowMs)
-  const [applied] = await applyPushes(db, bookId, [{ author, changes }], nowMs)
+  const { sound, refused } = await soundGroups(changes)
+  const [applied] = await applyPushes(db, bookId, [{ author, changes: sound }], nowMs)
   if (!applied) throw new Error('a push was not answered')
-  return applied
+  return { ...applied, refused: [...refused, ...applied.refused] }
 }
 
 /** Throws Problem `clock-ahead`. */
@@ -42,7 +45,10 @@ export function assertClock(changes: readonly Change[], nowMs: number): void {
   if (ahead > MAX_AHEAD_MS) throw new Problem('clock-ahead', `A stamp lies ${Math.round(ahead / 1000)} s ahead of the server’s clock.`, { serverTimeMs: nowMs })
 }
 
-/** As `applyChanges` for several pushes that came at once, in the order they came: one taking of numbers, one reading, one writing. */
+/**
+ * As `applyChanges` for several pushes that came at once, in the order they came: one taking of numbers, one reading, one writing.
+ * Their changes are sound by themselves (`soundGroups`).
+ */
 export async function applyPushes(db: Queries, bookId: string, pushes: readonly Push[], nowMs: number): Promise<Applied[]> {
   const changes = pushes.flatMap((push) => push.changes)
   const seq = await takeNumbers(db, bookId, changes.length)
@@ -59,7 +65,7 @@ export async function applyPushes(db: Queries, bookId: string, pushes: readonly 
     const refused: Applied['refused'] = []
     for (const [group, members] of groupsOf(sent)) {
       const unknown = members.filter(({ id }) => !known.has(id)).map(canonical)
-      const problem = refusalOf(unknown, author.role, records)
+      const problem = refusalOf(bookId, unknown, author.role, records)
       if (problem) {
         refused.push({ group, problem })
         continue
@@ -84,7 +90,7 @@ export async function applyPushes(db: Queries, bookId: string, pushes: readonly 
   return applied
 }
 
-function groupsOf(changes: readonly Change[]): Map<string, Change[]> {
+export function groupsOf(changes: readonly Change[]): Map<string, Change[]> {
   const groups = new Map<string, Change[]>()
   for (const change of changes) {
     const group = groups.get(change.group)
@@ -109,10 +115,7 @@ function canonical(change: Change): Change {
   return spelled.length === 0 ? change : { ...change, fields: { ...change.fields, ...Object.fromEntries(spelled) } }
 }
 
-const MAX_FIELDS_LETTERS = 2_000_000
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
-
-function refusalOf(group: readonly Change[], role: Role, records: Records): Problem | undefined {
+function refusalOf(bookId: string, group: readonly Change[], role: Role, records: Records): Problem | undefined {
   const created = new Set<string>()
   for (const change of group) {
     const { kind, recordId, fields } = change
@@ -122,19 +125,32 @@ function refusalOf(group: readonly Change[], role: Role, records: Records): Prob
     const kept = exists ? forbiddenField(role, kind, fields) : undefined
     if (kept !== undefined)
       return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
-    const problem = shapeProblem(change, exists) ?? referenceProblem(change, records, created)
+    const problem = settingsProblem(bookId, change) ?? missingProblem(change, exists) ?? referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)
   }
-  return undefined
+  return group.some(({ kind }) => kind === 'member') ? ownerProblem(group, records) : undefined
 }
 
-function shapeProblem({ id, kind, fields }: Change, exists: boolean): Problem | undefined {
-  const text = JSON.stringify(fields)
-  if (text.length > MAX_FIELDS_LETTERS) return new Problem('too-large', `One change may hold at most ${MAX_FIELDS_LETTERS} letters.`, { changeId: id })
-  if (text.includes('\\u0000')) return new Problem('invalid-record', 'Text may not hold the character U+0000.', { changeId: id })
-  const [fault] = faultsOf(kind, fields, { partial: exists })
+/** A book has one record of settings, named like the book, and never without it. */
+function settingsProblem(bookId: string, { id, kind, recordId, fields }: Change): Problem | undefined {
+  if (kind !== 'book' || (recordId === bookId && (fields.deletedAt ?? null) === null)) return undefined
+  return new Problem('not-allowed', 'A book has one record of settings, and keeps it.', { changeId: id })
+}
+
+/** Values were checked before; what a new record lacks shows only here. */
+function missingProblem({ id, kind, fields }: Change, exists: boolean): Problem | undefined {
+  if (exists) return undefined
+  const [fault] = faultsOf(kind, fields)
   return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
+}
+
+/** A book that nobody owns could never be opened to anybody again. */
+function ownerProblem(group: readonly Change[], records: Records): Problem | undefined {
+  if (records.hasOwnerAfter(group)) return undefined
+  return new Problem('not-allowed', 'The last owner cannot leave or take another role: make somebody else owner first.', {
+    ...(group[0] ? { changeId: group[0].id } : {}),
+  })
 }
 
 /** By kind: the fields that name another record, and of which kind. */
@@ -160,6 +176,8 @@ class Records {
   private constructor(
     private readonly states: Map<string, RecordState>,
     private readonly referred: ReadonlySet<string>,
+    /** Members who own the book and can open it. */
+    private readonly owners: ReadonlySet<string>,
   ) {}
 
   static async load(db: Queries, bookId: string, changes: readonly Change[]): Promise<Records> {
@@ -171,16 +189,29 @@ class Records {
       note(touched, kind, recordId)
       for (const { field, to } of REFERENCES[kind]) {
         const target = fields[field]
-        if (typeof target === 'string' && UUID.test(target)) note(targets, to, target)
+        if (isUuid(target)) note(targets, to, target)
       }
     }
     for (const [kind, ids] of touched) for (const { id, state } of await loadStates(db, bookId, kind, [...ids])) states.set(`${kind} ${id}`, state)
     for (const [kind, ids] of targets) for (const id of await existingIds(db, bookId, kind, [...ids])) referred.add(`${kind} ${id}`)
-    return new Records(states, referred)
+    const owners = touched.has('member') ? await ownersWithAccess(db, bookId) : []
+    return new Records(states, referred, new Set(owners))
   }
 
   has(kind: Kind, id: string): boolean {
     return this.states.has(`${kind} ${id}`) || this.referred.has(`${kind} ${id}`)
+  }
+
+  /** Whether somebody who can open the book still owns it once the group is merged. A book without any yet is being made. */
+  hasOwnerAfter(group: readonly Change[]): boolean {
+    const after = new Map<string, RecordState>()
+    for (const change of group.filter(({ kind }) => kind === 'member'))
+      after.set(change.recordId, mergeChange(after.get(change.recordId) ?? this.states.get(`member ${change.recordId}`), change))
+    const owns = (id: string): boolean => {
+      const state = after.get(id) ?? this.states.get(`member ${id}`)
+      return state === undefined || (state.fields.role === 'owner' && typeof state.fields.deletedAt !== 'string')
+    }
+    return this.owners.size === 0 || [...this.owners].some(owns)
   }
 
   merge(change: Change): void {

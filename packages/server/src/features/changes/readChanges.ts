@@ -1,8 +1,9 @@
-import { lastOf } from '@jotbook/core'
-import { KINDS } from '@jotbook/core'
+import { KINDS, lastOf } from '@jotbook/core'
+import { HIDDEN_FROM_VIEWERS } from '@jotbook/core/digest'
 import type { Change, Fields, Kind, Role } from '@jotbook/core'
 import { PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
+import type { BookAccess } from '../../platform/bookGuard.ts'
 import type { Queries } from '../../platform/database.ts'
 import { changesAfter, currentSeq } from './changeRepository.ts'
 import { pageOfStates } from './recordRepository.ts'
@@ -10,9 +11,10 @@ import { pageOfStates } from './recordRepository.ts'
 type Numbered = Change & { readonly seq: number; readonly by: string }
 
 /** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
-export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<PullAnswer> {
+export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<Omit<PullAnswer, 'epoch'>> {
   const seq = await currentSeq(db, bookId)
-  if (seq - after > SNAPSHOT_BEHIND) return { snapshot: true, changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
+  // A cursor ahead of the book is one of another history: only the whole book can tell.
+  if (seq - after > SNAPSHOT_BEHIND || after > seq) return { snapshot: true, changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
   const page = await changesAfter(db, bookId, after, PAGE_CHANGES)
   const full = page.length === PAGE_CHANGES
   const [whole, partial] = full ? wholeGroups(page) : [page, false]
@@ -27,11 +29,9 @@ function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] 
   return from > 0 ? [page.slice(0, from), false] : [page, true]
 }
 
-const PLACES = new Set(['latitude', 'longitude', 'outline', 'track'])
-
-/** A viewer reads no coordinates. */
-function visible(role: Role, fields: Fields): Fields {
-  return seesPlaces(role) ? fields : Object.fromEntries(Object.entries(fields).filter(([field]) => !PLACES.has(field)))
+/** A viewer reads no coordinates and no addresses of instruments. */
+export function visible(role: Role, fields: Fields): Fields {
+  return seesPlaces(role) ? fields : Object.fromEntries(Object.entries(fields).filter(([field]) => !HIDDEN_FROM_VIEWERS.has(field)))
 }
 
 const SNAPSHOT_PAGE = 1000
@@ -40,13 +40,21 @@ const SNAPSHOT_PAGE = 1000
  * The current records as of a sequence number, as lines. Resumable: given the number of the first part and the last record had,
  * it goes on behind it; what changed in between comes with the changes after that number, and merging twice does no harm.
  */
-export async function* snapshotLines(db: Queries, bookId: string, role: Role, resume?: { seq: number; kind: Kind; id: string }): AsyncGenerator<SnapshotLine> {
-  yield { seq: resume?.seq ?? (await currentSeq(db, bookId)) }
+export async function* snapshotLines(
+  within: BookAccess['within'],
+  bookId: string,
+  role: Role,
+  epoch: string,
+  resume?: { seq: number; kind: Kind; id: string },
+): AsyncGenerator<SnapshotLine> {
+  yield { seq: resume?.seq ?? (await within((db) => currentSeq(db, bookId))), epoch }
   const kinds = resume ? KINDS.slice(KINDS.indexOf(resume.kind)) : KINDS
   for (const kind of kinds) {
     let after = kind === resume?.kind ? resume.id : undefined
     for (;;) {
-      const page = await pageOfStates(db, bookId, kind, after, SNAPSHOT_PAGE)
+      const from = after
+      // A transaction a page: a slow reader holds no connection.
+      const page = await within((db) => pageOfStates(db, bookId, kind, from, SNAPSHOT_PAGE))
       for (const { id, state } of page) yield { kind, id, state: { ...state, fields: visible(role, state.fields) } }
       if (page.length < SNAPSHOT_PAGE) break
       after = lastOf(page).id

@@ -1,6 +1,6 @@
 import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
 import type { SQL } from 'drizzle-orm'
-import { KINDS, allFields } from '@jotbook/core'
+import { KINDS, allFields, columnName } from '@jotbook/core'
 import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { recordTables } from '../../platform/schema.ts'
@@ -44,16 +44,17 @@ export async function pageOfStates(db: Queries, bookId: string, kind: Kind, afte
 
 /** Records as rows of their table, as one JSON value: the columns come out of it by their names. */
 function rowsOf(kind: Kind, bookId: string, states: readonly StoredState[]): string {
-  const columns = getTableColumns(recordTables[kind]) as Readonly<Record<string, { readonly name: string } | undefined>>
+  const known = allFields(kind)
   const rows = states.map(({ id, state }) => {
-    const row: Record<string, Json> = { book_id: bookId, id, stamps: state.stamps }
+    const row: Record<string, Json> = {}
     const extra: Record<string, Json> = {}
     for (const [field, value] of Object.entries(state.fields)) {
-      const column = columns[field]
-      if (!column) extra[field] = value
-      else if (value !== null) row[column.name] = value
+      // Only the kind's own fields are columns: whatever else a field is called, it is data.
+      if (!Object.hasOwn(known, field)) extra[field] = value
+      else if (value !== null) row[columnName(field)] = value
     }
-    return { ...row, extra }
+    // Last, so that nothing a device sent stands in their place.
+    return { ...row, stamps: state.stamps, extra, book_id: bookId, id }
   })
   return JSON.stringify(rows)
 }

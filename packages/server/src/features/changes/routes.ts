@@ -1,53 +1,72 @@
-import { Router, json } from 'express'
-import { KINDS } from '@jotbook/core'
+import { Router } from 'express'
+import { KINDS, isUuid } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
 import { Problem, pushRequest } from '@jotbook/contract'
-import type { PushAnswer } from '@jotbook/contract'
-import type { Database } from '../../platform/database.ts'
+import type { PushAnswer, SnapshotLine } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
+import type { Installation } from '../../platform/installation.ts'
+import { pushBody } from '../../platform/jsonBody.ts'
+import { sendParts } from '../../platform/sendParts.ts'
 import { assertClock } from './applyChanges.ts'
+import { Digests } from './digest.ts'
 import type { Intake } from './intake.ts'
 import { pullChanges, snapshotLines } from './readChanges.ts'
+import { soundGroups } from './soundGroups.ts'
 
-const MAX_BODY = '32mb'
-
-export function changeRoutes(database: Database, intake: Intake, now: () => number): Router {
+export function changeRoutes(intake: Intake, installation: Installation, now: () => number): Router {
   const router = Router({ mergeParams: true })
+  const digests = new Digests()
 
-  router.post('/changes', json({ limit: MAX_BODY }), async (request, response) => {
+  router.post('/changes', ...pushBody(), async (request, response) => {
     const { book, author } = bookOf(request)
-    const { changes } = pushRequest(request.body)
+    const { changes, unread } = pushRequest(request.body)
     assertClock(changes, now())
-    const { accepted, refused, seq } = await intake.push(book, { author, changes })
-    const answer: PushAnswer = { accepted, refused: refused.map(({ group, problem }) => ({ group, problem: problem.toJSON() })), seq, serverTimeMs: now() }
+    const { sound, refused } = await soundGroups(changes, unread)
+    const { accepted, refused: turnedAway, seq } = await intake.push(book, { author, changes: sound })
+    const answer: PushAnswer = {
+      accepted,
+      refused: [...refused, ...turnedAway].map(({ group, problem }) => ({ group, problem: problem.toJSON() })),
+      seq,
+      serverTimeMs: now(),
+      epoch: installation.epoch,
+    }
     response.json(answer)
   })
 
   router.get('/changes', async (request, response) => {
-    const { book, author } = bookOf(request)
-    const after = Number(request.query.after ?? 0)
-    if (!Number.isInteger(after) || after < 0) throw new Problem('invalid-request', 'after must be a whole number, 0 or more.', { field: 'after' })
-    response.json(await pullChanges(database, book, author.role, after, now()))
+    const { book, author, within } = bookOf(request)
+    const after = wholeNumber(request.query.after ?? 0, 'after')
+    const answer = await within((db) => pullChanges(db, book, author.role, after, now()))
+    response.json({ ...answer, epoch: installation.epoch })
+  })
+
+  router.get('/digest', async (request, response) => {
+    const { book, within } = bookOf(request)
+    response.json({ ...(await digests.of(book, within)), epoch: installation.epoch })
   })
 
   router.get('/snapshot', async (request, response) => {
-    const { book, author } = bookOf(request)
-    const lines = snapshotLines(database, book, author.role, resumeOf(request.query))
-    response.type('application/x-ndjson')
-    for await (const line of lines) {
-      if (!response.write(`${JSON.stringify(line)}\n`)) await new Promise((go) => response.once('drain', go))
-      if (response.destroyed) return
-    }
-    response.end()
+    const { book, author, within } = bookOf(request)
+    const lines = snapshotLines(within, book, author.role, installation.epoch, resumeOf(request.query))
+    await sendParts(response.type('application/x-ndjson'), texts(lines))
   })
 
   return router
 }
 
+async function* texts(lines: AsyncIterable<SnapshotLine>): AsyncGenerator<string> {
+  for await (const line of lines) yield `${JSON.stringify(line)}\n`
+}
+
+function wholeNumber(given: unknown, field: string): number {
+  const value = typeof given === 'string' || typeof given === 'number' ? Number(given) : NaN
+  if (!Number.isSafeInteger(value) || value < 0) throw new Problem('invalid-request', `${field} must be a whole number, 0 or more.`, { field })
+  return value
+}
+
 function resumeOf({ seq, kind, after }: Record<string, unknown>): { seq: number; kind: Kind; id: string } | undefined {
   if (seq === undefined) return undefined
   const known = KINDS.find((candidate) => candidate === kind)
-  if (!Number.isInteger(Number(seq)) || !known || typeof after !== 'string')
-    throw new Problem('invalid-request', 'To resume, give seq, kind and after as the stream had them.')
-  return { seq: Number(seq), kind: known, id: after }
+  if (!known || !isUuid(after)) throw new Problem('invalid-request', 'To resume, give seq, kind and after as the stream had them.')
+  return { seq: wholeNumber(seq, 'seq'), kind: known, id: after }
 }

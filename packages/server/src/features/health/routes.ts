@@ -1,14 +1,13 @@
 import { Router } from 'express'
 import type { Health } from '@jotbook/contract'
-import type { Database } from '../../platform/database.ts'
-import { isAlive } from '../../platform/database.ts'
+import type { HealthProbe } from './probe.ts'
 
-export function healthRoutes(database: Database, version: string): Router {
+export function healthRoutes(probe: HealthProbe, version: string): Router {
   const router = Router()
   router.get('/health', async (_request, response) => {
-    const alive = await isAlive(database)
-    const health: Health = { status: alive ? 'ok' : 'unwell', database: alive ? 'ok' : 'away', version }
-    response.status(alive ? 200 : 503).json(health)
+    const database = await probe.look()
+    const health: Health = { status: database === 'ok' ? 'ok' : 'unwell', database, version }
+    response.status(database === 'ok' ? 200 : 503).json(health)
   })
   return router
 }

@@ -1,7 +1,7 @@
 import { v5 as uuidv5 } from 'uuid'
-import { SounderIntake, trackOf } from '@jotbook/core/formats'
+import { SounderIntake } from '@jotbook/core/formats'
 import type { SounderReading, TrackPoint } from '@jotbook/core/formats'
-import { sounderReading } from '@jotbook/contract'
+import { Problem, sounderReading } from '@jotbook/contract'
 import type { FeedState } from '@jotbook/contract'
 import { outsideLookup } from '../../platform/outside.ts'
 import type { OutsideRules } from '../../platform/outside.ts'
@@ -20,8 +20,8 @@ export interface FeedOf {
 /** What a feed needs of the book. */
 export interface FeedPorts {
   readonly push: (book: string, push: Push) => Promise<Pick<Applied, 'refused'>>
-  /** The trip as it stands: its track so far, and whether it is over. Undefined when there is none. */
-  readonly trip: (book: string, trip: string) => Promise<{ readonly track: unknown; readonly end: unknown } | undefined>
+  /** Whether the trip is over. Undefined when there is none. */
+  readonly trip: (book: string, trip: string) => Promise<{ readonly end: unknown } | undefined>
   readonly rules: OutsideRules
   readonly now: () => number
 }
@@ -30,6 +30,11 @@ const FLUSH_MS = 1000
 const FIRST_WAIT_MS = 500
 const LONGEST_WAIT_MS = 30_000
 const SILENT_MS = 30_000
+/** Boats of one book, and of all books of a server, that are listened to at once. */
+const MOST_A_BOOK = 4
+const MOST_FEEDS = 50
+/** Heard while the database is away: beyond this the oldest is let go. */
+const MOST_UNWRITTEN = 20_000
 
 /** Live sounders: one connection a trip, dialled again with growing patience, each reading written once it matters. */
 export class Feeds {
@@ -37,20 +42,21 @@ export class Feeds {
 
   constructor(private readonly ports: FeedPorts) {}
 
-  async start(of: FeedOf): Promise<FeedState> {
+  start(of: FeedOf): FeedState {
     const known = this.running.get(key(of))
     if (known && !known.over) return known.state()
-    // In the map before anything is waited for: a second press finds the first one's connection.
+    this.forgetEnded()
+    const sameBook = [...this.running.keys()].filter((other) => other.startsWith(`${of.book} `)).length
+    if (sameBook >= MOST_A_BOOK || this.running.size >= MOST_FEEDS)
+      throw new Problem('too-often', 'Too many sounders are being listened to. Stop one of them first.', { retryAfterS: 60 })
     const feed = new Feed(of, this.ports)
     this.running.set(key(of), feed)
-    try {
-      await feed.begin()
-    } catch (error) {
-      this.running.delete(key(of))
-      await feed.stop()
-      throw error
-    }
+    feed.dial()
     return feed.state()
+  }
+
+  private forgetEnded(): void {
+    for (const [name, feed] of this.running) if (feed.over) this.running.delete(name)
   }
 
   state(of: Pick<FeedOf, 'book' | 'trip'>): FeedState {
@@ -85,10 +91,10 @@ class Feed {
   private connected = false
   private readings = 0
   private lastMs: number
+  /** Points not yet in the book; each is written once. */
   private track: TrackPoint[] = []
   /** Heard, and not yet in the book. */
   private unwritten: SounderReading[] = []
-  private moved = false
   private writing: Promise<void> = Promise.resolve()
 
   constructor(
@@ -100,12 +106,7 @@ class Feed {
     this.timer = setInterval(() => this.flush(), FLUSH_MS)
   }
 
-  async begin(): Promise<void> {
-    this.track = trackOf((await this.ports.trip(this.of.book, this.of.trip))?.track)
-    this.dial()
-  }
-
-  private dial(): void {
+  dial(): void {
     if (this.over) return
     this.hangUp = openFeed(this.of.url, outsideLookup(this.ports.rules), this.cutter, {
       open: () => {
@@ -154,26 +155,23 @@ class Feed {
 
   private flush(): void {
     const { readings, track } = this.intake.drain()
-    this.track.push(...track)
-    this.unwritten.push(...readings)
-    this.moved ||= track.length > 0
-    if (this.unwritten.length === 0 && !this.moved) return
+    this.track = [...this.track, ...track].slice(-MOST_UNWRITTEN)
+    this.unwritten = [...this.unwritten, ...readings].slice(-MOST_UNWRITTEN)
+    if (this.unwritten.length === 0 && this.track.length === 0) return
     // While the database is away what was heard waits here, and goes in with the next that works.
     this.writing = this.writing.then(() => this.write()).catch(() => undefined)
   }
 
   private async write(): Promise<void> {
     const { book, trip, author } = this.of
-    const [readings, moved] = [[...this.unwritten], this.moved]
-    if (readings.length === 0 && !moved) return
-    this.moved = false
+    const [readings, points] = [[...this.unwritten], [...this.track]]
+    if (readings.length === 0 && points.length === 0) return
     const made: MadeChange[] = readings.map((reading) => ({ kind: 'reading', ...sounderReading(trip, reading, uuidv5) }))
-    if (moved) made.push({ kind: 'trip', recordId: trip, fields: { track: this.track } })
-    const { refused } = await this.ports.push(book, { author, changes: serverChanges(this.ports.now(), made) }).catch((error: unknown) => {
-      this.moved ||= moved
-      throw error
-    })
-    this.unwritten.splice(0, readings.length)
+    if (points[0]) made.push({ kind: 'trackPart', recordId: uuidv5(`track ${points[0][0]}`, trip), fields: { trip, points } })
+    const { refused } = await this.ports.push(book, { author, changes: serverChanges(this.ports.now(), made) })
+    const written = new Set<unknown>([...readings, ...points])
+    this.unwritten = this.unwritten.filter((reading) => !written.has(reading))
+    this.track = this.track.filter((point) => !written.has(point))
     // The trip is gone, or the member's right to write: nothing more of this will be taken.
     if (refused.length > 0) return this.end()
     this.readings += readings.length

@@ -1,3 +1,4 @@
+import { inBook } from '../../platform/database.ts'
 import type { Database } from '../../platform/database.ts'
 import type { Door } from '../../platform/door.ts'
 import type { Intake } from '../changes/intake.ts'
@@ -9,9 +10,9 @@ export const liveFeeds = (database: Database, intake: Intake, door: Pick<Door, '
   new Feeds({
     push: (book, push) => intake.push(book, push),
     trip: async (book, trip) => {
-      const [stored] = await loadStates(database, book, 'trip', [trip])
-      const { track, end, deletedAt } = stored?.state.fields ?? {}
-      return stored && typeof deletedAt !== 'string' ? { track, end } : undefined
+      const [stored] = await inBook(database, book, (db) => loadStates(db, book, 'trip', [trip]))
+      const { end, deletedAt } = stored?.state.fields ?? {}
+      return stored && typeof deletedAt !== 'string' ? { end } : undefined
     },
     rules: { privateToo: !door.open },
     now,

@@ -1,43 +1,46 @@
-import { Router, json } from 'express'
+import { Router } from 'express'
+import { isUuid } from '@jotbook/core'
 import { MOST_REPORT_HOURS, Problem, isAllowed } from '@jotbook/contract'
 import type { WeatherText } from '@jotbook/contract'
 import type { Request } from 'express'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { BookAccess } from '../../platform/bookGuard.ts'
-import type { Database } from '../../platform/database.ts'
+import { jsonBody } from '../../platform/jsonBody.ts'
 import { fetchOutside, outsideUrl } from '../../platform/outside.ts'
 import type { OutsideRules } from '../../platform/outside.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 import type { Feeds } from './feeds.ts'
 
 /** The weather station's text, and the live sounder of a trip, from the addresses that the book's owner set. */
-export function instrumentRoutes(database: Database, feeds: Feeds, rules: OutsideRules): Router {
+export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
   const router = Router({ mergeParams: true })
 
-  router.post('/weather', json(), async (request, response) => {
-    const { book } = logs(request)
+  router.post('/weather', ...jsonBody(), async (request, response) => {
+    const access = logs(request)
     const { hours, until } = (request.body ?? {}) as { hours?: unknown; until?: unknown }
     if (typeof hours !== 'number' || !(hours > 0 && hours <= MOST_REPORT_HOURS))
       throw new Problem('invalid-request', `hours must be 1 to ${MOST_REPORT_HOURS}.`, { field: 'hours' })
-    if (typeof until !== 'string' || Number.isNaN(Date.parse(until))) throw new Problem('invalid-request', 'until must be a time.', { field: 'until' })
-    const url = outsideUrl(await addressOf(database, book, 'weatherAddress'), ['http:', 'https:'], rules)
+    if (typeof until !== 'string' || until.length > 40 || Number.isNaN(Date.parse(until)))
+      throw new Problem('invalid-request', 'until must be a time.', { field: 'until' })
+    const url = outsideUrl(await addressOf(access, 'weatherAddress'), ['http:', 'https:'], rules)
     url.searchParams.set('hours', String(Math.ceil(hours)))
     url.searchParams.set('until', until)
     const answer: WeatherText = { text: await fetchOutside(url.href, rules) }
     response.json(answer)
   })
 
-  router.put('/trips/:trip/feed', json(), async (request, response) => {
-    const { book, author } = logs(request)
+  router.put('/trips/:trip/feed', ...jsonBody(), async (request, response) => {
+    const access = logs(request)
+    const { book, author, within } = access
     const trip = String(request.params.trip)
-    const [stored] = UUID.test(trip) ? await loadStates(database, book, 'trip', [trip]) : []
+    const [stored] = isUuid(trip) ? await within((db) => loadStates(db, book, 'trip', [trip])) : []
     if (!stored || typeof stored.state.fields.deletedAt === 'string') throw new Problem('not-found', 'There is no such trip.')
     if (typeof stored.state.fields.end === 'string') throw new Problem('invalid-request', 'The trip is over: import the sounder’s log instead.')
-    const url = outsideUrl(await addressOf(database, book, 'sounderAddress'), ['tcp:', 'ws:', 'wss:'], rules)
-    response.json(await feeds.start({ book, trip, author, url }))
+    const url = outsideUrl(await addressOf(access, 'sounderAddress'), ['tcp:', 'ws:', 'wss:'], rules)
+    response.json(feeds.start({ book, trip, author, url }))
   })
 
-  router.post('/trips/:trip/feed/stop', json(), async (request, response) => {
+  router.post('/trips/:trip/feed/stop', ...jsonBody(), async (request, response) => {
     const { book } = logs(request)
     response.json(await feeds.stop({ book, trip: String(request.params.trip) }))
   })
@@ -49,8 +52,6 @@ export function instrumentRoutes(database: Database, feeds: Feeds, rules: Outsid
   return router
 }
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
-
 /** Only who may log readings may have them fetched. */
 function logs(request: Request): BookAccess {
   const access = bookOf(request)
@@ -58,8 +59,8 @@ function logs(request: Request): BookAccess {
   return access
 }
 
-async function addressOf(database: Database, book: string, field: 'weatherAddress' | 'sounderAddress'): Promise<string> {
-  const [settings] = await loadStates(database, book, 'book', [book])
+async function addressOf({ book, within }: BookAccess, field: 'weatherAddress' | 'sounderAddress'): Promise<string> {
+  const [settings] = await within((db) => loadStates(db, book, 'book', [book]))
   const address = settings?.state.fields[field]
   if (typeof address !== 'string' || address.trim() === '')
     throw new Problem(

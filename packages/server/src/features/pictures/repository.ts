@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { Queries } from '../../platform/database.ts'
 import { pictures } from '../../platform/schema.ts'
 
@@ -12,4 +12,17 @@ export async function pictureOf(db: Queries, bookId: string, sha256: string): Pr
     .from(pictures)
     .where(and(eq(pictures.bookId, bookId), eq(pictures.sha256, sha256)))
   return row?.jpeg
+}
+
+export async function picturesBytes(db: Queries, bookId: string): Promise<number> {
+  const [row] = await db
+    .select({ bytes: sql<number>`coalesce(sum(octet_length(${pictures.jpeg})), 0)::bigint` })
+    .from(pictures)
+    .where(eq(pictures.bookId, bookId))
+  return Number(row?.bytes ?? 0)
+}
+
+export async function pictureNames(db: Queries, bookId: string): Promise<string[]> {
+  const rows = await db.select({ sha256: pictures.sha256 }).from(pictures).where(eq(pictures.bookId, bookId)).orderBy(pictures.sha256)
+  return rows.map(({ sha256 }) => sha256)
 }
