@@ -32,6 +32,8 @@ export interface PushAnswer {
 export interface PullAnswer {
   /** Set when the cursor is too far behind: fetch the snapshot. */
   readonly snapshot?: true
+  /** Set when the cursor is ahead of the book: its history was wound back. */
+  readonly ahead?: true
   /** `by` is the member who sent it. */
   readonly changes: readonly (Change & { readonly seq: number; readonly by: string })[]
   /** The cursor to ask from next. */

@@ -17,8 +17,11 @@ export const namedDevice = (): Promise<DeviceMeta> =>
     return device
   })
 
-/** Takes everything off this device. */
-export const clearDevice = (): Promise<void> => store.delete({ disableAutoOpen: false })
+/** Takes everything off this device, pictures that were seen too. */
+export async function clearDevice(): Promise<void> {
+  await store.delete({ disableAutoOpen: false })
+  await globalThis.caches?.delete('pictures')
+}
 
 export async function bumpRevision(book: string): Promise<void> {
   const meta = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }

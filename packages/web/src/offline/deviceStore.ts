@@ -25,6 +25,8 @@ export interface OutboxEntry {
   /** Refused changes wait for the person and block nothing. */
   readonly refused: 0 | 1
   readonly problem?: ProblemDetails
+  /** Sent before and lost by the server, maybe written by somebody else: not ours to answer for when it is refused. */
+  readonly again?: 1
 }
 
 export interface BookMeta {
@@ -33,6 +35,12 @@ export interface BookMeta {
   readonly cursor: number
   /** Rises with every change of any record of the book: what was computed for another revision is out of date. */
   readonly revision: number
+  /** Which history of the server the cursor counts. */
+  readonly epoch?: string
+  /** When records here were found to differ from the server's and were taken from it anew. */
+  readonly repairedAtMs?: number
+  /** When all records were last found to be the same as the server's. */
+  readonly comparedAtMs?: number
 }
 
 export interface DeviceMeta {

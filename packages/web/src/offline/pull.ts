@@ -5,6 +5,7 @@ import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
 import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
+import { takeUpHistory } from './history.ts'
 import { kept } from './room.ts'
 import { fetchJson, fetchLines } from './http.ts'
 
@@ -18,6 +19,11 @@ export async function pull(book: string): Promise<number> {
     const offsetMs = clockOffsetMs(asked, Date.now(), page.serverTimeMs)
     if (offsetMs === undefined) continue
     await noteOffset(offsetMs)
+    if (page.ahead || (await isOtherHistory(book, page.epoch))) {
+      held = []
+      after = await takeUpHistory(book)
+      continue
+    }
     if (page.snapshot) {
       after = await pullSnapshot(book)
       continue
@@ -31,6 +37,18 @@ export async function pull(book: string): Promise<number> {
     if (!page.more) return offsetMs
     after = page.next
   }
+}
+
+/** Whether the server's history is another than the one this device followed; the first one is noted. */
+async function isOtherHistory(book: string, epoch: string): Promise<boolean> {
+  const meta = await store.books.get(book)
+  if (meta?.epoch === epoch) return false
+  if (meta?.epoch !== undefined) return true
+  await store.transaction('rw', store.books, async () => {
+    const held = await store.books.get(book)
+    await store.books.put({ cursor: 0, revision: 0, ...held, book, epoch })
+  })
+  return false
 }
 
 /** Kept, so that a trip logged by a wrong clock can be told so when it is looked at. */
@@ -56,7 +74,7 @@ async function applyPulled(book: string, changes: readonly (Change & { readonly 
     )
     const meta = await store.books.get(book)
     if (meta && meta.cursor >= cursor && changes.length === 0) return
-    await store.books.put({ book, cursor, revision: meta?.revision ?? 0 })
+    await store.books.put({ ...meta, book, cursor, revision: meta?.revision ?? 0 })
     if (changes.length > 0) await bumpRevision(book)
   })
 }

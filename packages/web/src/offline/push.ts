@@ -19,13 +19,43 @@ export async function push(book: string, offsetMs: number): Promise<void> {
   const changes = await readyChanges(book, Math.abs(offsetMs) > CLOCK_TOLERANCE_MS ? offsetMs : 0)
   const { device } = await thisDevice()
   for (const batch of batchesOf(changes, CHANGES_A_BATCH)) {
-    const request: PushRequest = { schema: PUSH_SCHEMA, device, changes: batch }
-    const answer = await sendJson<PushAnswer>('POST', routes.changes(book), request).catch(async (error: unknown) => {
-      if (error instanceof Problem && error.code === 'clock-ahead') await stampAgain(book)
-      throw error
-    })
-    await settle(book, batch, answer)
+    await sendBatch(book, device, batch)
   }
+}
+
+/** Problems of what was sent, not of the way there: sent again, the same would be refused again. */
+const REFUSALS: ReadonlySet<string> = new Set(['invalid-request', 'invalid-record', 'too-large'])
+
+/**
+ * Sends a batch. One that the server will not take as a whole is halved until the group at fault stands alone and is set aside: one bad
+ * thing never stops the rest.
+ */
+async function sendBatch(book: string, device: string, batch: readonly Change[]): Promise<void> {
+  const request: PushRequest = { schema: PUSH_SCHEMA, device, changes: batch }
+  let answer: Pick<PushAnswer, 'accepted' | 'refused'>
+  try {
+    answer = await sendJson<PushAnswer>('POST', routes.changes(book), request)
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    if (error.code === 'clock-ahead') await stampAgain(book)
+    if (!REFUSALS.has(error.code)) throw error
+    const groups = [...new Set(batch.map(({ group }) => group))]
+    if (groups.length > 1) {
+      const first = new Set(groups.slice(0, Math.ceil(groups.length / 2)))
+      await sendBatch(
+        book,
+        device,
+        batch.filter(({ group }) => first.has(group)),
+      )
+      return sendBatch(
+        book,
+        device,
+        batch.filter(({ group }) => !first.has(group)),
+      )
+    }
+    answer = { accepted: [], refused: groups.map((group) => ({ group, problem: error.toJSON() })) }
+  }
+  await settle(book, batch, answer)
 }
 
 /** What waits, with stamps put right before they are first sent. */
@@ -50,7 +80,7 @@ async function stampAgain(book: string): Promise<void> {
   await store.outbox.where({ book, refused: 0 }).modify({ sent: 0 })
 }
 
-async function settle(book: string, batch: readonly Change[], { accepted, refused }: PushAnswer): Promise<void> {
+async function settle(book: string, batch: readonly Change[], { accepted, refused }: Pick<PushAnswer, 'accepted' | 'refused'>): Promise<void> {
   const done = new Set(accepted)
   const refusedGroups = new Map(refused.map((refusal): [string, Refusal] => [refusal.group, refusal]))
   await kept([store.records, store.outbox, store.books, store.conflicts], async () => {
@@ -61,8 +91,14 @@ async function settle(book: string, batch: readonly Change[], { accepted, refuse
     for (const change of batch) {
       const refusal = refusedGroups.get(change.group)
       const entries = store.outbox.where('change.group').equals(change.group)
-      if (refusal) await entries.modify({ refused: 1, problem: refusal.problem })
-      else if (done.has(change.id)) await entries.filter((entry) => entry.change.id === change.id).delete()
+      if (refusal) {
+        await store.outbox
+          .where('change.group')
+          .equals(change.group)
+          .filter(({ again }) => again === 1)
+          .delete()
+        await entries.modify({ refused: 1, problem: refusal.problem })
+      } else if (done.has(change.id)) await entries.filter((entry) => entry.change.id === change.id).delete()
       if (done.has(change.id)) await confirm(book, change.kind, change.recordId, (state) => mergeChange(state, change))
       else await showAgain(book, change)
     }

@@ -1,13 +1,21 @@
-import { clockShiftsOf, isDeleted, shiftedFields } from '@jotbook/core'
+import Dexie from 'dexie'
+import { clockShiftsOf, isDeleted, shiftedFields, withTrackParts } from '@jotbook/core'
+import { readableFields, unreadableFields } from '@jotbook/contract'
 import type { BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
 type Shifts = ReadonlyMap<string, ClockShifts>
 
-/** A record as read: the times of wrong clocks put right. */
-const plain = <K extends Kind>({ kind, id, trip, shown }: DeviceRecord, shifts: Shifts): RecordOf<K> =>
-  ({ ...shiftedFields(kind, shown, shifts.get(trip)), id }) as unknown as RecordOf<K>
+/**
+ * Records as read: the times of wrong clocks put right, and values that cannot be read left out. A record that cannot do without such a
+ * value is left out whole; Book lists it.
+ */
+const plain = <K extends Kind>(rows: readonly DeviceRecord[], shifts: Shifts): RecordOf<K>[] =>
+  rows.flatMap(({ kind, id, trip, shown }) => {
+    const fields = readableFields(kind, shown.fields)
+    return fields ? [{ ...shiftedFields(kind, { ...shown, fields }, shifts.get(trip)), id } as unknown as RecordOf<K>] : []
+  })
 
 /** The shifts of the clocks of each trip that has any. */
 const shiftsOf = (trips: readonly DeviceRecord[]): Shifts =>
@@ -25,7 +33,29 @@ export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<
   const rows = await store.records.where({ book, kind }).toArray()
   const trips = kind === 'trip' ? rows : OF_TRIPS.has(kind) ? await store.records.where({ book, kind: 'trip' }).toArray() : []
   const shifts = shiftsOf(trips)
-  return rows.filter(({ shown }) => !isDeleted(shown)).map((row) => plain<K>(row, shifts))
+  const live = plain<K>(
+    rows.filter(({ shown }) => !isDeleted(shown)),
+    shifts,
+  )
+  return kind === 'trip' ? (withTrackParts(live as RecordOf<'trip'>[], await recordsOf(book, 'trackPart')) as unknown as RecordOf<K>[]) : live
+}
+
+/** A record of which something cannot be read, and its fields at fault. */
+export interface Unreadable {
+  readonly kind: Kind
+  readonly id: string
+  readonly fields: readonly string[]
+}
+
+/** What of a book cannot be read: a newer device's, or damaged. Everything else works without it. */
+export async function unreadableRecords(book: string): Promise<Unreadable[]> {
+  const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
+  return rows.flatMap(({ kind, id, shown }) => {
+    // Viewers are not told places: a track without any is no fault.
+    if (isDeleted(shown) || kind === 'trackPart') return []
+    const fields = unreadableFields(kind, shown.fields)
+    return fields.length > 0 ? [{ kind, id, fields }] : []
+  })
 }
 
 export interface TripRecords {
@@ -38,7 +68,11 @@ export interface TripRecords {
 export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
   const shifts = shiftsOf(rows.filter(({ kind }) => kind === 'trip'))
-  const of = <K extends Kind>(kind: K): RecordOf<K>[] => rows.filter((row) => row.kind === kind).map((row) => plain<K>(row, shifts))
+  const of = <K extends Kind>(kind: K): RecordOf<K>[] =>
+    plain<K>(
+      rows.filter((row) => row.kind === kind),
+      shifts,
+    )
   return { stints: of('stint'), readings: of('reading'), strikes: of('strike') }
 }
 

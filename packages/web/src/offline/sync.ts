@@ -1,5 +1,6 @@
 import { Problem } from '@jotbook/contract'
 import { pull } from './pull.ts'
+import { compareWithServer } from './compare.ts'
 import { push } from './push.ts'
 import { pushPictures } from './pushPictures.ts'
 
@@ -69,12 +70,13 @@ async function run(): Promise<void> {
 const connectionOf = ({ code }: Problem): Connection =>
   code === 'unreachable' || code === 'database-away' ? 'away' : code === 'sign-in' ? 'signedOut' : 'reached'
 
-/** Pulls, pushes, and pulls again. A Web Lock elects one pusher among tabs; another's turn waits for it. */
+/** Pulls, pushes, pulls again, and now and then compares all that is here with what the server has. A Web Lock elects one pusher among tabs; another's turn waits for it. */
 export async function syncOnce(book: string): Promise<void> {
   await navigator.locks.request(`jot-sync-${book}`, async () => {
     const offsetMs = await pull(book)
     await push(book, offsetMs)
     await pull(book)
     await pushPictures(book)
+    await compareWithServer(book)
   })
 }

@@ -125,7 +125,7 @@ function refusalOf(bookId: string, group: readonly Change[], role: Role, records
     const kept = exists ? forbiddenField(role, kind, fields) : undefined
     if (kept !== undefined)
       return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
-    const problem = settingsProblem(bookId, change) ?? missingProblem(change, exists) ?? referenceProblem(change, records, created)
+    const problem = settingsProblem(bookId, change) ?? missingProblem(change, exists, group) ?? referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)
   }
@@ -138,10 +138,11 @@ function settingsProblem(bookId: string, { id, kind, recordId, fields }: Change)
   return new Problem('not-allowed', 'A book has one record of settings, and keeps it.', { changeId: id })
 }
 
-/** Values were checked before; what a new record lacks shows only here. */
-function missingProblem({ id, kind, fields }: Change, exists: boolean): Problem | undefined {
+/** Values were checked before; what a new record lacks shows only here. All of its group's changes make it together. */
+function missingProblem({ id, kind, recordId }: Change, exists: boolean, group: readonly Change[]): Problem | undefined {
   if (exists) return undefined
-  const [fault] = faultsOf(kind, fields)
+  const made = group.filter((other) => other.kind === kind && other.recordId === recordId)
+  const [fault] = faultsOf(kind, Object.assign({}, ...made.map(({ fields }) => fields)) as Change['fields'])
   return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
 }
 

@@ -13,8 +13,9 @@ type Numbered = Change & { readonly seq: number; readonly by: string }
 /** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
 export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<Omit<PullAnswer, 'epoch'>> {
   const seq = await currentSeq(db, bookId)
-  // A cursor ahead of the book is one of another history: only the whole book can tell.
-  if (seq - after > SNAPSHOT_BEHIND || after > seq) return { snapshot: true, changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
+  const nothing = { changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
+  if (after > seq) return { ...nothing, ahead: true }
+  if (seq - after > SNAPSHOT_BEHIND) return { ...nothing, snapshot: true }
   const page = await changesAfter(db, bookId, after, PAGE_CHANGES)
   const full = page.length === PAGE_CHANGES
   const [whole, partial] = full ? wholeGroups(page) : [page, false]

@@ -1,0 +1,43 @@
+import Dexie from 'dexie'
+import { routes } from '@jotbook/contract'
+import type { BookDigest } from '@jotbook/contract'
+import { store } from './deviceStore.ts'
+import { repairBySnapshot } from './history.ts'
+import { fetchJson } from './http.ts'
+
+const EVERY_MS = 3_600_000
+const RECORDS_A_TURN = 250
+/** Books compared since this page was opened, and when. */
+const compared = new Map<string, number>()
+
+/**
+ * After a full sync, once a page and an hour: whether every record here is, by its checksum, the one the server has. Where not, the
+ * book is taken from the server anew, and that is told under Book. Only at rest: while something waits or comes in, they differ rightly.
+ */
+export async function compareWithServer(book: string, now = Date.now()): Promise<void> {
+  if (now - (compared.get(book) ?? -Infinity) < EVERY_MS) return
+  if ((await store.outbox.where({ book, refused: 0 }).count()) > 0) return
+  const before = await store.books.get(book)
+  const server = await fetchJson<BookDigest>(routes.digest(book))
+  if (!before || before.cursor !== server.seq || before.epoch !== server.epoch) return
+  const own = await digestHere(book)
+  compared.set(book, now)
+  if (own.sum !== server.sum) return repairBySnapshot(book)
+  await store.transaction('rw', store.books, async () => {
+    const meta = await store.books.get(book)
+    if (meta) await store.books.put({ ...meta, comparedAtMs: now })
+  })
+}
+
+/** The checksum over what the server has confirmed to this device. */
+export async function digestHere(book: string): Promise<{ readonly records: number; readonly sum: string }> {
+  const { DigestSum, recordDigest } = await import('@jotbook/core/digest')
+  const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
+  const all = new DigestSum()
+  for (const [i, { kind, id, confirmed }] of rows.entries()) {
+    if (confirmed) all.add(recordDigest(kind, id, confirmed))
+    // A tap comes before a checksum.
+    if (i % RECORDS_A_TURN === RECORDS_A_TURN - 1) await new Promise((go) => setTimeout(go))
+  }
+  return { records: all.records, sum: all.hex }
+}
