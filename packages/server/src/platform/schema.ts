@@ -18,7 +18,13 @@ import { KINDS, allFields, columnName, entry } from '@jotbook/core'
 import type { Change, Fields, FieldSpec, Kind, Role } from '@jotbook/core'
 
 /** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
-const instant = customType<{ data: string; driverData: string }>({ dataType: () => 'timestamptz(3)', fromDriver: (value) => new Date(value).toISOString() })
+const instant = customType<{ data: string; driverData: string }>({ dataType: () => 'timestamptz(3)', fromDriver: isoOr })
+
+/** What no calendar here knows (infinity, years before Christ) is handed on as it stands: one such value must not stop the reading of all others. */
+function isoOr(value: string): string {
+  const ms = Date.parse(value)
+  return Number.isNaN(ms) ? value : new Date(ms).toISOString()
+}
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
