@@ -1,4 +1,6 @@
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
@@ -6,7 +8,10 @@ import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { mergeChange } from '@jotbook/core'
 import type { Change, Fields, Json, Kind, RecordState } from '@jotbook/core'
-import { TestServer, change, newRecordId } from '../packages/server/src/test/testBook.ts'
+import { writeBackup } from '../packages/server/src/features/backups/dumpRepository.ts'
+import { restoreBackup } from '../packages/server/src/features/backups/restoreRepository.ts'
+import { TEMPLATE } from '../packages/server/src/test/globalSetup.ts'
+import { TestServer, change, newDatabase, newRecordId } from '../packages/server/src/test/testBook.ts'
 import { loadStates } from '../packages/server/src/features/changes/recordRepository.ts'
 
 /** The pages' own device store, commit, push and pull, run against the real server: each device with an IndexedDB and a clock of its own. */
@@ -18,6 +23,7 @@ class Device {
       pull: typeof import('../packages/web/src/offline/pull.ts').pull
       resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
       records: typeof import('../packages/web/src/offline/records.ts')
+      compare: typeof import('../packages/web/src/offline/compare.ts')
       store: typeof import('../packages/web/src/offline/deviceStore.ts').store
     },
     private readonly book: string,
@@ -34,7 +40,8 @@ class Device {
     const { pull } = await import('../packages/web/src/offline/pull.ts')
     const { store } = await import('../packages/web/src/offline/deviceStore.ts')
     const records = await import('../packages/web/src/offline/records.ts')
-    return new Device({ commit, push, pull, resolveRefused, records, store }, book, skewMs)
+    const compare = await import('../packages/web/src/offline/compare.ts')
+    return new Device({ commit, push, pull, resolveRefused, records, compare, store }, book, skewMs)
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
@@ -65,6 +72,21 @@ class Device {
   async refusals(): Promise<{ group: string; detail: string | undefined }[]> {
     const entries = await this.modules.store.outbox.where({ book: this.book, refused: 1 }).toArray()
     return entries.map((entry) => ({ group: entry.change.group, detail: entry.problem?.detail }))
+  }
+  /** The checksum over what the server confirmed. */
+  async digest(): Promise<string> {
+    return (await this.modules.compare.digestHere(this.book)).sum
+  }
+  compare(): Promise<void> {
+    return this.modules.compare.compareWithServer(this.book)
+  }
+  async spoil(kind: Kind, id: string): Promise<void> {
+    const row = (await this.modules.store.records.get([this.book, kind, id]))!
+    const state = { ...row.shown, fields: { ...row.shown.fields, name: 'Spoilt' } }
+    await this.modules.store.records.put({ ...row, shown: state, confirmed: state })
+  }
+  async repaired(): Promise<boolean> {
+    return (await this.modules.store.books.get(this.book))?.repairedAtMs !== undefined
   }
   letGo(group: string): Promise<void> {
     return this.modules.resolveRefused(this.book, group, 'drop')
@@ -240,6 +262,74 @@ describe('two values of one field', () => {
       expect(await device.conflicts()).toEqual([])
       expect((await device.all('water'))[0]).toMatchObject({ name: 'Mill Pond', note: 'mine' })
     }
+  })
+})
+
+describe('a server that was restored', () => {
+  it('gets back what the back-up lost: 5 acknowledged pushes of one device and 7 of another are on all devices', async () => {
+    const old = server
+    const book = await old.makeBook()
+    const [one, two, late] = [await Device.open(book), await Device.open(book), await Device.open(book)]
+    const [water, trip] = [newRecordId(), newRecordId()]
+    await one.edit('water', water, { name: 'Pond' })
+    for (const device of [one, two, late]) await device.sync()
+    const file = join(mkdtempSync(join(tmpdir(), 'jot-epoch-')), 'dump.jotbackup')
+    await writeBackup(old.database, file, undefined, Date.now())
+    // Acknowledged, and after the back-up: a record with its child, edits of one that was in the back-up, and what the other device had seen.
+    await one.group([{ kind: 'trip', id: trip, fields: { water, start: '2026-03-14T11:00:00.000Z' } }])
+    await one.sync()
+    for (const edit of [{ name: 'Mill Pond' }, { note: 'cold' }]) {
+      await one.edit('water', water, edit)
+      await one.sync()
+    }
+    await two.sync()
+    for (const n of [1, 2]) {
+      await one.edit('strike', newRecordId(), { trip, time: '2026-03-14T12:00:00.000Z', note: `first ${n}` })
+      await one.sync()
+    }
+    expect(await one.waiting()).toBe(0)
+    const place = await newDatabase(TEMPLATE)
+    await restoreBackup(place, file, undefined, Date.now())
+    server = await TestServer.on(place)
+    for (let n = 1; n <= 7; n++) {
+      await two.edit('strike', newRecordId(), { trip, time: '2026-03-14T13:00:00.000Z', note: `second ${n}` })
+      await two.sync()
+    }
+    for (const device of [late, one, two, late]) await device.sync()
+    const stored = (await loadStates(server.database, book, 'strike')).map(({ state }) => state.fields.note).sort()
+    expect(stored).toHaveLength(9)
+    for (const device of [one, two, late]) {
+      expect((await device.all('strike')).map(({ note }) => note).sort()).toEqual(stored)
+      expect(await device.all('water')).toEqual([{ id: water, name: 'Mill Pond', note: 'cold' }])
+      expect([(await device.all('trip')).length, await device.waiting(), await device.refusals()]).toEqual([1, 0, []])
+      expect(await device.digest()).toBe(((await server.ask('GET', `/api/books/${book}/digest`)).body as { sum: string }).sum)
+    }
+    await old.stop()
+  })
+})
+
+describe('a device that differs from the server', () => {
+  it('finds out by the checksum and takes the book anew, keeping what waits', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    const id = newRecordId()
+    await device.edit('water', id, { name: 'Pond' })
+    await device.sync()
+    await device.spoil('water', id)
+    expect((await device.all('water'))[0]?.name).toBe('Spoilt')
+    await device.compare()
+    expect((await device.all('water'))[0]?.name).toBe('Pond')
+    expect(await device.repaired()).toBe(true)
+  })
+
+  it('goes on past what the server will not take as a whole, and past what it cannot store', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    const names = ['one', 'two \ud83d', 'three', 'four\u0000', 'five']
+    for (const name of names) await device.edit('lure', newRecordId(), { name, class: 'popper' })
+    await device.sync()
+    expect((await device.all('lure')).map(({ name }) => name).sort()).toEqual(['five', 'one', 'three'])
+    expect(await device.refusals()).toHaveLength(2)
   })
 })
 
