@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, freePort, root, test } from './app.ts'
@@ -36,9 +36,37 @@ const processesOn = (folder: string): string[] =>
     .stdout.split('\n')
     .filter((line) => line.includes(folder) && !line.includes('ps -eo'))
 
+const healthOf = (url: string): Promise<number> =>
+  fetch(`${url}/api/health`, { signal: AbortSignal.timeout(5000) }).then(
+    ({ status }) => status,
+    () => 0,
+  )
+
+/** The server processes below a start, however many shells lie between. */
+function serversOf(pid: number): number[] {
+  const rows = spawnSync('ps', ['-eo', 'pid,ppid,args'], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .map((line) => line.trim().split(/\s+/))
+  const below = (parent: number): number[] => rows.filter(([, ppid]) => Number(ppid) === parent).flatMap(([own]) => [Number(own), ...below(Number(own))])
+  const all = new Set(below(pid))
+  return rows.filter(([own, , ...args]) => all.has(Number(own)) && args.join(' ').includes('server/dist/main.js')).map(([own]) => Number(own))
+}
+
+const childrenOf = (pid: number): number[] =>
+  spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .map(Number)
+    .filter((own) => own > 0)
+
+const postmastersOn = (folder: string): number =>
+  spawnSync('ps', ['-eo', 'args'], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .filter((line) => line.includes('bin/postgres') && line.includes(folder)).length
+
 const books = async (url: string): Promise<{ name: string }[]> => ((await (await fetch(`${url}/api/session`)).json()) as { books: { name: string }[] }).books
 
 test('starting, starting again, being killed and coming back', async () => {
+  test.setTimeout(240_000)
   const folder = mkdtempSync(join(tmpdir(), 'jot-start-'))
   chmodSync(folder, 0o755)
   const port = await freePort()
@@ -82,11 +110,49 @@ test('starting, starting again, being killed and coming back', async () => {
     expect(readFileSync(pidFile, 'utf8')).not.toContain(`${process.pid}\n`)
     expect(await books(third.url)).toHaveLength(2)
 
-    // The database itself killed: the next start finds it dead and recovers it.
-    const postmaster = Number(readFileSync(pidFile, 'utf8').split('\n')[0])
-    process.kill(postmaster, 'SIGKILL')
-    await expect.poll(async () => (await fetch(`${third.url}/api/health`)).status, { timeout: 15_000 }).toBe(503)
+    // The database killed, then the server, then both: each is back within ten seconds, with all that was acknowledged.
+    const postmaster = (): number => Number(readFileSync(pidFile, 'utf8').split('\n')[0])
+    const running = (): number[] => [...(existsSync(pidFile) ? [postmaster()] : []), ...serversOf(third.child.pid!)]
+    for (const among of [(pid: number) => pid === postmaster(), (pid: number) => pid !== postmaster(), () => true]) {
+      const victims = running().filter(among)
+      expect(victims.length).toBeGreaterThan(0)
+      for (const pid of victims) process.kill(pid, 'SIGKILL')
+      const anew = async (): Promise<boolean> =>
+        running().length === 2 && !running().some((pid) => victims.includes(pid)) && (await healthOf(third.url)) === 200
+      await expect.poll(anew, { timeout: 10_000, intervals: [100] }).toBe(true)
+      expect(await books(third.url)).toHaveLength(2)
+    }
+
+    // Frozen, the database is told so within two seconds, and is well again once it thaws.
+    const frozen = processesOn(folder)
+      .filter((line) => line.includes('postgres'))
+      .map((line) => Number(line.trim().split(/\s+/)[0]))
+    const backends = frozen.flatMap((pid) => [pid, ...childrenOf(pid)])
+    for (const pid of backends) process.kill(pid, 'SIGSTOP')
+    // Looks at the health that come together share one.
+    await new Promise((go) => setTimeout(go, 400))
+    const frozenAt = Date.now()
+    expect(await healthOf(third.url)).toBe(503)
+    // Half a second for a machine that is busy with other tests.
+    expect(Date.now() - frozenAt).toBeLessThan(2500)
+    for (const pid of backends) process.kill(pid, 'SIGCONT')
+    await expect.poll(() => healthOf(third.url), { timeout: 10_000 }).toBe(200)
+
+    // A second start on the same folder by way of a link shares the one database.
+    const link = `${folder}-link`
+    symlinkSync(folder, link)
+    const beside = await Start.run(link, await freePort())
+    expect((await books(beside.url)).map(({ name }) => name)).toEqual(['Demo book', 'Mine'])
+    expect(postmastersOn(folder)).toBe(1)
+    await beside.end('SIGTERM')
+    expect(await healthOf(third.url)).toBe(200)
+    rmSync(link)
     await third.end('SIGINT')
+
+    // Killed all at once, as by a power cut: the next start finds a dead database and recovers it.
+    const cut = await Start.run(folder, port)
+    for (const pid of [...serversOf(cut.child.pid!), postmaster()]) process.kill(pid, 'SIGKILL')
+    process.kill(-cut.child.pid!, 'SIGKILL')
     const fourth = await Start.run(folder, port)
     expect(await books(fourth.url)).toHaveLength(2)
     await fourth.end('SIGTERM')

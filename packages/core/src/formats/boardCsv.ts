@@ -1,6 +1,6 @@
 import { stringify } from 'csv-stringify/sync'
 import type { Board, BoardRow } from '../evidence/index.ts'
-import { withApostrophe } from './cells.ts'
+import { CSV_STYLE, withApostrophe } from './cells.ts'
 
 /** What a level of a column is called. */
 export type NameOfLevel = (column: string, level: string) => string
@@ -40,5 +40,5 @@ const FIGURES: readonly (readonly [string, (row: BoardRow) => Cell])[] = [
 export function boardCsv({ by, rows }: Board, nameOf: NameOfLevel): string {
   const header = [...by, ...FIGURES.map(([name]) => name)]
   const lines = rows.map((row) => [...row.group.map((level, i) => withApostrophe(nameOf(by[i] ?? '', level))), ...FIGURES.map(([, figure]) => figure(row))])
-  return stringify([header, ...lines], { record_delimiter: 'windows' })
+  return stringify([header, ...lines], CSV_STYLE)
 }

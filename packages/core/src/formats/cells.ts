@@ -73,6 +73,13 @@ export function writeCell(value: Json | undefined, { spec, unit }: BundleColumn,
   return typeof value === 'string' ? withApostrophe(value) : String(value)
 }
 
-/** Spreadsheets run text that begins like a formula: an apostrophe keeps it text. One more is put before any already there, so that reading takes off exactly one. */
-export const withApostrophe = (text: string): string => (/^'*[=+\-@]/.test(text) ? `'${text}` : text)
-export const withoutApostrophe = (text: string): string => (/^'+[=+\-@]/.test(text) ? text.slice(1) : text)
+/**
+ * Spreadsheets run text that begins like a formula, also behind spaces, with wide signs, or where a tab or a line's end begins it: an
+ * apostrophe keeps it text. One more is put before any already there, so that reading takes off exactly one.
+ */
+const FORMULA = /^'*(?:\s*[=+\-@＝＋－＠]|[\t\r\n])/
+export const withApostrophe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text)
+export const withoutApostrophe = (text: string): string => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text)
+
+/** Cells with a sign that separates columns elsewhere are quoted, so that no spreadsheet takes what follows it for a cell of its own. */
+export const CSV_STYLE = { record_delimiter: 'windows', quoted_match: /[;\t|]/ } as const

@@ -51,7 +51,10 @@ describe('reading a bundle', () => {
 describe('writing a bundle', () => {
   it('keeps any text through a spreadsheet’s formulas and back', () => {
     fc.assert(fc.property(fc.string(), (text) => void expect(withoutApostrophe(withApostrophe(text))).toBe(text)))
-    expect(withApostrophe('=1+1')).toBe("'=1+1")
+    for (const formula of ['=1+1', ' =1+1', '\t=1', '＝1+1', '-2+3', '@SUM(A1)', '\r=1', "'=1", '\tA1']) expect(withApostrophe(formula)).toBe(`'${formula}`)
+    // A list is one cell also where semicolons separate them.
+    const lures = writeBundle({ lure: [{ id: 'l', fields: { name: 'Jig', class: 'popper', standsFor: ['shad', '=1+1'] } }] }).get('lures.csv')
+    expect(lures).toContain('"shad;=1+1"')
   })
 
   it('calls records by the id they came with, else by a name no other has, else by our own id', () => {

@@ -3,7 +3,7 @@ import { stringify } from 'csv-stringify/sync'
 import type { Fields } from '../sync/index.ts'
 import { fieldsOf } from '../vocabulary/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
-import { withApostrophe, writeCell } from './cells.ts'
+import { CSV_STYLE, withApostrophe, writeCell } from './cells.ts'
 import { OUTLINES_FILE, writeOutlines } from './outlines.ts'
 import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId, imperialTwin } from './tables.ts'
 import type { BundleKind } from './tables.ts'
@@ -46,7 +46,7 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
       return hasId(kind) ? [withApostrophe(ids.get(`${kind} ${id}`) ?? id), ...cells] : cells
     })
     const header = [...(hasId(kind) ? [kind] : []), ...columns.map(({ column }) => column)]
-    files.set(BUNDLE_FILES[kind], stringify([header, ...rows], { record_delimiter: 'windows' }))
+    files.set(BUNDLE_FILES[kind], stringify([header, ...rows], CSV_STYLE))
   }
   const outlines = withoutPlaces ? [] : live.water.flatMap(({ id, fields: { outline } }) => (outline ? [{ water: ids.get(`water ${id}`) ?? id, outline }] : []))
   if (outlines.length > 0) files.set(OUTLINES_FILE, writeOutlines(outlines.sort((a, b) => (a.water < b.water ? -1 : 1))))

@@ -12,7 +12,7 @@ import { bundleRoutes } from '../features/bundles/routes.ts'
 import { changeRoutes } from '../features/changes/routes.ts'
 import { bookIntake } from '../features/changes/bookIntake.ts'
 import type { Intake } from '../features/changes/intake.ts'
-import { eventRoutes } from '../features/events/routes.ts'
+import { eventRoutes, noteDenials } from '../features/events/routes.ts'
 import { liveFeeds } from '../features/instruments/liveFeeds.ts'
 import type { Feeds } from '../features/instruments/feeds.ts'
 import { instrumentRoutes } from '../features/instruments/routes.ts'
@@ -103,6 +103,7 @@ export function createApp(options: AppOptions): Express {
     pictureRoutes(now),
     invitationRoutes(database, door, now),
     eventRoutes(door.accountOf),
+    noteDenials(now),
   )
   app.use('/api', () => {
     throw new Problem('not-found', 'The API has no such address.')

@@ -123,11 +123,11 @@ const NETWORK_ERRORS: ReadonlySet<string> = new Set(['ECONNREFUSED', 'ECONNRESET
 /** What the driver says without a code. */
 const DRIVER_WORDS = /timeout|Connection terminated|Client has encountered a connection error|not queryable/i
 
-/** Whether an error says that the database is away: network errors, PostgreSQL's classes 08 (connection), 57P (shutdown), 53 (no room), a read-only standby, or no answer in time. */
+/** Whether an error says that the database is away: network errors, PostgreSQL's classes 08 (connection), 57P (shutdown), 53 (no room), a database that lets nobody in or only reads, or no answer in time. */
 export function isConnectionLoss(error: unknown): boolean {
   for (let inner = error as { code?: unknown; message?: unknown; cause?: unknown } | undefined, depth = 0; inner && depth < 5; depth++) {
     const code = typeof inner.code === 'string' ? inner.code : ''
-    if (NETWORK_ERRORS.has(code) || /^(08|57|53|25006|55P03|XX|58)/.test(code)) return true
+    if (NETWORK_ERRORS.has(code) || /^(08|57|53|25006|55000|55P03|XX|58)/.test(code)) return true
     if (code === '' && DRIVER_WORDS.test(String(inner.message ?? '').split('\n')[0] ?? '')) return true
     inner = inner.cause as typeof inner
   }

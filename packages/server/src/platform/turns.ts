@@ -8,10 +8,13 @@ interface Waiting {
 const MOST_WAITING = 20
 const MOST_WAITING_OF_ONE = 2
 
-/** Long work takes turns: so many at once as the machine bears, and of those that wait the next is of whoever has the fewest running. */
+/** Long work takes turns: so many at once as the machine bears, and of those that wait the next is of whoever has the fewest running, and among those of whoever had none for longest. */
 export class Turns {
   private readonly waiting: Waiting[] = []
   private readonly running = new Map<string, number>()
+  /** When, in turns, each account that waits had its last one. */
+  private readonly served = new Map<string, number>()
+  private turns = 0
   private count = 0
 
   constructor(private readonly most: number) {}
@@ -20,6 +23,7 @@ export class Turns {
   async run<T>(account: string, signal: AbortSignal, work: () => Promise<T>): Promise<T> {
     if (this.count >= this.most) await this.turn(account, signal)
     this.note(account, 1)
+    this.served.set(account, ++this.turns)
     try {
       return await work()
     } finally {
@@ -52,7 +56,8 @@ export class Turns {
   }
 
   private next(): void {
-    const load = ({ account }: Waiting): number => this.running.get(account) ?? 0
+    if (this.waiting.length === 0) this.served.clear()
+    const load = ({ account }: Waiting): number => (this.running.get(account) ?? 0) * 1e9 + (this.served.get(account) ?? 0)
     const least = this.waiting.reduce<Waiting | undefined>((best, one) => (best === undefined || load(one) < load(best) ? one : best), undefined)
     if (!least || this.count >= this.most) return
     this.waiting.splice(this.waiting.indexOf(least), 1)

@@ -81,9 +81,10 @@ export class OpenBook {
   private constructor(readonly server: TestServer) {}
 
   static async start(): Promise<OpenBook> {
-    let open: OpenBook | undefined
-    const server = await TestServer.startOpen(() => open?.clock ?? Date.now())
-    open = new OpenBook(server)
+    const clockOf: { book?: OpenBook } = {}
+    const server = await TestServer.startOpen(() => clockOf.book?.clock ?? Date.now())
+    const open = new OpenBook(server)
+    clockOf.book = open
     const { clock, book } = open
     await server.database.transaction(async (tx) => {
       await createBook(tx, LOCAL_ACCOUNT, { id: book, name: 'The book' }, clock)

@@ -1,7 +1,7 @@
 import Dexie from 'dexie'
 import { v7 as uuidv7 } from 'uuid'
 import { KINDS, withPending } from '@jotbook/core'
-import type { Change, Fields, Json, Kind, RecordState } from '@jotbook/core'
+import type { Change, Json, Kind, RecordState } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { SnapshotLine } from '@jotbook/contract'
 import { thisDevice, tripOf } from './deviceRecords.ts'
@@ -84,9 +84,7 @@ function lostChanges(kind: Kind, recordId: string, confirmed: RecordState | null
     byStamp.set(stamp, fields)
   }
   const group = uuidv7()
-  return [...byStamp]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .map(([stamp, fields]): Change => ({ id: uuidv7(), group, kind, recordId, stamp, fields: fields }))
+  return [...byStamp].sort(([a], [b]) => (a < b ? -1 : 1)).map(([stamp, fields]): Change => ({ id: uuidv7(), group, kind, recordId, stamp, fields: fields }))
 }
 
 /** Parents before children, so that nothing goes up before what it refers to. */

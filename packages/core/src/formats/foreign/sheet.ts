@@ -1,6 +1,6 @@
 import { stringify } from 'csv-stringify/sync'
 import type { Fields } from '../../sync/index.ts'
-import { withApostrophe, writeCell } from '../cells.ts'
+import { CSV_STYLE, withApostrophe, writeCell } from '../cells.ts'
 import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId } from '../tables.ts'
 import type { BundleKind } from '../tables.ts'
 
@@ -41,7 +41,7 @@ export class Sheets {
         const cells = columns.map((column) => writeCell(fields[column.field], column, 'UTC'))
         return hasId(kind) ? [withApostrophe(id), ...cells] : cells
       })
-      files.set(BUNDLE_FILES[kind], stringify([header, ...lines], { record_delimiter: 'windows' }))
+      files.set(BUNDLE_FILES[kind], stringify([header, ...lines], CSV_STYLE))
     }
     return files
   }

@@ -2,7 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { TOTP, Secret } from 'otpauth'
 import { AUDIENCES, routes } from '@jotbook/contract'
 import type { AccessEvent, SecondFactor } from '@jotbook/contract'
-import { Browser, NAME, OpenBook, PASSWORD } from '../../test/openBook.ts'
+import type { Browser } from '../../test/openBook.ts'
+import { NAME, OpenBook, PASSWORD } from '../../test/openBook.ts'
 import { change, newRecordId } from '../../test/testBook.ts'
 import type { TestServer } from '../../test/testBook.ts'
 import { createBook } from '../books/service.ts'
@@ -351,11 +352,16 @@ describe('what happened', () => {
   it('is there for the owner to look up: who came in, who was turned away, what left the book', async () => {
     const owner = await captain()
     await open.browser().signIn(NAME, 'wrong password')
-    await joined('crew', 'Plover')
+    const crew = await joined('crew', 'Plover')
+    await crew.ask('POST', routes.imports(book), 'x', { 'content-type': 'application/zip' })
+    await crew.ask('POST', routes.changes(book), push([change('water', newRecordId(), { name: 'Mine' }, { ms: open.clock })]))
+    await owner.ask('POST', routes.changes(book), push([change('member', await memberCalled(crew, 'Plover'), { role: 'viewer' }, { ms: open.clock })]))
     await owner.ask('GET', routes.export(book))
     const { events } = (await owner.ask('GET', routes.events(book))).body as unknown as { events: AccessEvent[] }
     const kinds = new Set(events.map(({ kind }) => kind))
-    for (const kind of ['signed-in', 'code-made', 'code-used', 'member-joined', 'exported', 'password-changed']) expect(kinds).toContain(kind)
+    for (const kind of ['signed-in', 'code-made', 'code-used', 'member-joined', 'exported', 'password-changed', 'not-allowed', 'member-changed'])
+      expect(kinds).toContain(kind)
+    expect(events.filter(({ kind }) => kind === 'not-allowed').map(({ detail }) => detail)).toEqual(expect.arrayContaining(['imports', 'changes']))
     expect(events[0]!.at >= events.at(-1)!.at).toBe(true)
   })
 })

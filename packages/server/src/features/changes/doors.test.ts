@@ -67,10 +67,7 @@ describe('the fields of a change', () => {
     const [me] = [rows[0]!.id]
     const own = newRecordId()
     await viewer.ask('PUT', routes.book(own), { name: 'A book of my own' })
-    const tries = [
-      change('member', me, { role: 'owner' }, now()),
-      change('member', newRecordId(), { name: 'Me', role: 'owner', bookId: mine, id: me } as Change['fields'], now()),
-    ]
+    const tries = [change('member', me, { role: 'owner' }, now()), change('member', newRecordId(), { name: 'Me', role: 'owner', bookId: mine, id: me }, now())]
     for (const book of [mine, own]) await pushed(viewer, tries, book)
     expect(await count(`select count(*) as n from members where book_id = '${mine}' and role = 'owner'`)).toBe(1)
     const { books } = (await viewer.ask('GET', routes.session)).body as { books: { id: string; role: string }[] }

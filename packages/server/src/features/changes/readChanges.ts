@@ -19,8 +19,9 @@ export async function pullChanges(db: Queries, bookId: string, role: Role, after
   const page = await changesAfter(db, bookId, after, PAGE_CHANGES)
   const full = page.length === PAGE_CHANGES
   const [whole, partial] = full ? wholeGroups(page) : [page, false]
-  // Numbers are taken before a change is refused, so that the last may be higher than any change: an empty page reaches it.
-  const next = full ? lastOf(whole).seq : Math.max(seq, after)
+  // Numbers are taken before a change is refused, so that the last may be higher than any change: an empty page reaches it. The page is
+  // read after the number, and may hold what was written in between: it is not sent again.
+  const next = full ? lastOf(whole).seq : Math.max(seq, after, page.at(-1)?.seq ?? 0)
   return { changes: whole.map((change) => ({ ...change, fields: visible(role, change.fields) })), next, more: full, partial, serverTimeMs: nowMs }
 }
 

@@ -1,13 +1,15 @@
 import { Router } from 'express'
 import { KINDS, isUuid } from '@jotbook/core'
-import type { Kind } from '@jotbook/core'
+import type { Change, Kind } from '@jotbook/core'
 import { Problem, pushRequest } from '@jotbook/contract'
-import type { PushAnswer, SnapshotLine } from '@jotbook/contract'
+import type { EventKind, PushAnswer, SnapshotLine } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Installation } from '../../platform/installation.ts'
 import { pushBody } from '../../platform/jsonBody.ts'
 import { sendParts } from '../../platform/sendParts.ts'
+import { noteEvent } from '../events/repository.ts'
 import { assertClock } from './applyChanges.ts'
+import type { Applied } from './applyChanges.ts'
 import { Digests } from './digest.ts'
 import type { Intake } from './intake.ts'
 import { pullChanges, snapshotLines } from './readChanges.ts'
@@ -18,11 +20,16 @@ export function changeRoutes(intake: Intake, installation: Installation, now: ()
   const digests = new Digests()
 
   router.post('/changes', ...pushBody(), async (request, response) => {
-    const { book, author } = bookOf(request)
+    const { book, account, author, within } = bookOf(request)
     const { changes, unread } = pushRequest(request.body)
     assertClock(changes, now())
     const { sound, refused } = await soundGroups(changes, unread)
     const { accepted, refused: turnedAway, seq } = await intake.push(book, { author, changes: sound })
+    const happenings = eventsOfPush(sound, new Set(accepted), turnedAway)
+    if (happenings.length > 0)
+      await within(async (db) => {
+        for (const one of happenings) await noteEvent(db, { memberId: author.memberId, ...one, account, bookId: book }, now())
+      })
     const answer: PushAnswer = {
       accepted,
       refused: [...refused, ...turnedAway].map(({ group, problem }) => ({ group, problem: problem.toJSON() })),
@@ -52,6 +59,24 @@ export function changeRoutes(intake: Intake, installation: Installation, now: ()
   })
 
   return router
+}
+
+/** What of a push the owner should be able to look up: members that changed, and that somebody tried what they may not. */
+function eventsOfPush(
+  changes: readonly Change[],
+  accepted: ReadonlySet<string>,
+  refused: Applied['refused'],
+): { kind: EventKind; memberId?: string; detail?: string }[] {
+  const members = changes.filter(({ kind, id, fields }) => kind === 'member' && accepted.has(id) && ('role' in fields || 'deletedAt' in fields))
+  const denied = refused.some(({ problem }) => problem.code === 'not-allowed')
+  return [
+    ...members.map(({ recordId, fields }) => ({
+      kind: 'member-changed' as const,
+      memberId: recordId,
+      detail: typeof fields.deletedAt === 'string' ? 'removed' : String(fields.role ?? ''),
+    })),
+    ...(denied ? [{ kind: 'not-allowed' as const, detail: 'changes' }] : []),
+  ]
 }
 
 async function* texts(lines: AsyncIterable<SnapshotLine>): AsyncGenerator<string> {

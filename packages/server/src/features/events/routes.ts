@@ -1,9 +1,21 @@
 import { Router } from 'express'
-import type { Request } from 'express'
+import type { ErrorRequestHandler, Request } from 'express'
 import { Problem } from '@jotbook/contract'
 import type { AccessEvent } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { eventsOfAccount, eventsOfBook } from './repository.ts'
+import { eventsOfAccount, eventsOfBook, noteEvent } from './repository.ts'
+
+/** Notes that a member tried what they may not, and hands the failure on. */
+export function noteDenials(now: () => number): ErrorRequestHandler {
+  return async (error: unknown, request, _response, next) => {
+    if (error instanceof Problem && error.code === 'not-allowed') {
+      const { book, account, author, within } = bookOf(request)
+      const detail = (request.route as { path?: string } | undefined)?.path?.split('/')[1]
+      await within((db) => noteEvent(db, { kind: 'not-allowed', account, bookId: book, memberId: author.memberId, detail }, now()))
+    }
+    next(error)
+  }
+}
 
 /** What happened to a book and to its owner's account, for the owner. */
 export function eventRoutes(accountOf: (request: Request) => string): Router {
@@ -12,7 +24,7 @@ export function eventRoutes(accountOf: (request: Request) => string): Router {
     const { book, author, within } = bookOf(request)
     if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner sees who came in.')
     const events = await within(async (db): Promise<AccessEvent[]> => [...(await eventsOfBook(db, book)), ...(await eventsOfAccount(db, accountOf(request)))])
-    const once = new Map(events.map((event) => [`${event.at} ${event.kind} ${event.device}`, event]))
+    const once = new Map(events.map((event) => [JSON.stringify(event), event]))
     response.json({ events: [...once.values()].sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 200) })
   })
   return router

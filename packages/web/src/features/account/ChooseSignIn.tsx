@@ -14,14 +14,16 @@ import { text } from './text.ts'
 export function ChooseSignIn({ signInName }: { signInName: string | null }) {
   const [name, setName] = useState(signInName ?? '')
   const [password, setPassword] = useState('')
+  const [current, setCurrent] = useState('')
   const [kept, setKept] = useState(false)
   const [problem, setProblem] = useState<ProblemDetails>()
   const dispatch = useAppDispatch()
   const keep = async (): Promise<void> => {
     try {
-      await sendNothingBack('PUT', routes.account, { name, password })
+      await sendNothingBack('PUT', routes.account, { name, password, current })
       setProblem(undefined)
       setPassword('')
+      setCurrent('')
       setKept(true)
       dispatch(api.util.invalidateTags(['Session']))
     } catch (error) {
@@ -43,13 +45,22 @@ export function ChooseSignIn({ signInName }: { signInName: string | null }) {
             <Field id="account-name" autoComplete="username" value={name} onChange={({ target }) => setName(target.value)} />
           </Box>
           <Box w="200px">
-            <Label htmlFor="account-password">{text.signIn.password}</Label>
+            <Label htmlFor="account-password">{signInName === null ? text.signIn.password : text.members.newPassword}</Label>
             <Field id="account-password" type="password" autoComplete="new-password" value={password} onChange={({ target }) => setPassword(target.value)} />
           </Box>
+          {signInName !== null && (
+            <Box w="200px">
+              <Label htmlFor="account-current">{text.members.current}</Label>
+              <Field id="account-current" type="password" autoComplete="current-password" value={current} onChange={({ target }) => setCurrent(target.value)} />
+            </Box>
+          )}
           <Button type="submit">{text.members.keep}</Button>
           <span role="status">{kept && !problem ? text.members.kept : ''}</span>
         </Flex>
       </form>
+      <Quiet display="block" mt="4px">
+        {text.members.newPasswordNote}
+      </Quiet>
       <ProblemNote problem={problem} />
     </Box>
   )

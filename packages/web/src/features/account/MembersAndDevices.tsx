@@ -10,9 +10,11 @@ import { commit, fetchJson, recordsOf, sendJson, sendNothingBack } from '../../o
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { AccessLog } from './AccessLog.tsx'
 import { ChooseSignIn } from './ChooseSignIn.tsx'
 import { problemOf } from './problemOf.ts'
 import { QrCode } from './QrCode.tsx'
+import { SecondFactor } from './SecondFactor.tsx'
 import { SignOut } from './SignOut.tsx'
 import { text } from './text.ts'
 
@@ -20,12 +22,15 @@ import { text } from './text.ts'
 export function MembersAndDevices({ book, owner }: { book: string; owner: boolean }) {
   const { data: session } = useSessionQuery()
   const network = session?.mode === 'network'
+  const members = useMembers(book)
   return (
     <Box as="section" aria-label={text.members.title} mt="26px">
       <Heading>{text.members.title}</Heading>
-      <Members book={book} owner={owner} />
+      <Members book={book} owner={owner} members={members} />
       {network ? <Devices book={book} owner={owner} /> : <p>{text.members.local}</p>}
       {session && <ChooseSignIn signInName={session.signInName} />}
+      {session && network && <SecondFactor on={session.secondFactor} />}
+      {owner && <AccessLog book={book} members={members} />}
       {network && <SignOut />}
     </Box>
   )
@@ -33,12 +38,16 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
 
 const takeOut = (book: string, member: string): Promise<void> => commit(book, [{ kind: 'member', id: member, fields: { deletedAt: isoUtc(Date.now()) } }])
 
-function Members({ book, owner }: { book: string; owner: boolean }) {
+function useMembers(book: string): readonly RecordOf<'member'>[] {
   const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])
   useEffect(() => {
     const reading = liveQuery(() => recordsOf(book, 'member')).subscribe(setMembers)
     return () => reading.unsubscribe()
   }, [book])
+  return members
+}
+
+function Members({ book, owner, members }: { book: string; owner: boolean; members: readonly RecordOf<'member'>[] }) {
   return (
     <ul>
       {members.map(({ id, name, role }) => (

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { routes } from '@jotbook/contract'
+import { Problem, routes } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import { api } from '../../app/api.ts'
 import { useAppDispatch, useAppSelector } from '../../app/store.ts'
@@ -15,14 +15,17 @@ import { text } from './text.ts'
 export function SignInPage() {
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
+  const [code, setCode] = useState('')
   const [problem, setProblem] = useState<ProblemDetails>()
+  const [asksCode, setAsksCode] = useState(false)
   const waiting = useAppSelector(({ records }) => records.waiting)
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const signIn = async (): Promise<void> => {
     try {
-      await sendNothingBack('POST', routes.signIn, { name, password, device: deviceName() })
+      await sendNothingBack('POST', routes.signIn, { name, password, device: deviceName(), ...(asksCode ? { code } : {}) })
     } catch (error) {
+      if (error instanceof Problem && error.code === 'second-factor') setAsksCode(true)
       return setProblem(problemOf(error))
     }
     dispatch(api.util.invalidateTags(['Session']))
@@ -54,6 +57,15 @@ export function SignInPage() {
           onChange={({ target }) => setPassword(target.value)}
           minH="48px"
         />
+        {asksCode && (
+          <>
+            <Label htmlFor="sign-in-code" mt="14px">
+              {text.signIn.code}
+            </Label>
+            <Field id="sign-in-code" autoComplete="one-time-code" autoFocus value={code} onChange={({ target }) => setCode(target.value)} minH="48px" />
+            <Quiet>{text.signIn.codeNote}</Quiet>
+          </>
+        )}
         <ProblemNote problem={problem} />
         <Button type="submit" look="main" mt="18px" minH="56px" w="100%" fontSize="large">
           {text.signIn.go}

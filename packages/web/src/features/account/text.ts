@@ -1,3 +1,4 @@
+import type { EventKind } from '@jotbook/contract'
 import { counted } from '../../ui/locale.ts'
 
 /** Words of getting on board. */
@@ -9,6 +10,8 @@ export const text = {
     password: 'Password',
     go: 'Sign in',
     pair: 'Or scan a code: at a device that is signed in, Book → Members and devices.',
+    code: 'Code of your authenticator app',
+    codeNote: 'Or one of your recovery codes.',
     kept: (count: number) => `${counted(count, 'change')} wait on this device and go up once you are signed in.`,
   },
   join: {
@@ -19,6 +22,42 @@ export const text = {
     device: 'What is this device called?',
     go: 'Come aboard',
     noCode: 'There is no code in this address. Scan it again.',
+  },
+  secondFactor: {
+    title: 'Second factor',
+    on: 'on: a code of your authenticator app is asked for at sign-in.',
+    off: 'off. A code of an authenticator app, on top of the password, keeps out who learns it.',
+    turnOn: 'Turn on',
+    turnOff: 'Turn off',
+    scan: 'Scan this with your authenticator app.',
+    orType: 'Or type this key there:',
+    code: 'Code the app shows',
+    confirm: 'Confirm',
+    recovery: 'The second factor is on. Keep these recovery codes away from the phone: each lets you in once when the app is lost.',
+  },
+  access: {
+    title: 'Who came in',
+    show: 'Show',
+    again: 'Refresh',
+    nothing: 'Nothing happened yet.',
+    all: (count: number) => `Show all ${count}`,
+    kinds: {
+      'signed-in': 'Signed in',
+      'sign-in-refused': 'Sign-in refused',
+      'signed-out': 'Signed out',
+      'password-changed': 'Name or password changed',
+      'second-factor-on': 'Second factor turned on',
+      'second-factor-off': 'Second factor turned off',
+      'code-made': 'Pairing code made',
+      'code-used': 'Pairing code used',
+      'device-revoked': 'Device revoked',
+      exported: 'Exported',
+      imported: 'Imported',
+      'not-allowed': 'Not allowed',
+      'member-joined': 'Joined',
+      'member-changed': 'Member changed',
+      restored: 'Restored from a back-up',
+    } satisfies Record<EventKind, string>,
   },
   members: {
     title: 'Members and devices',
@@ -35,10 +74,14 @@ export const text = {
     crewNote: 'Crew log trips; who only looks sees no places. A client is a name aboard and needs neither.',
     scan: 'Scan this with the other device’s camera, within ten minutes.',
     or: 'or open there',
+    current: 'Current password',
+    newPassword: 'New password',
+    newPasswordNote:
+      'At least twelve letters; four words of your own are easy to keep in mind. Everybody signed in elsewhere with the old one has to sign in again.',
     password: 'Sign-in name and password',
     signInAs: (name: string) => `You sign in as ${name}.`,
-    keep: 'Keep',
-    kept: 'Kept.',
+    keep: 'Save',
+    kept: 'Saved.',
     signOut: 'Sign this device out',
     signOutAsk: (count: number) => `${counted(count, 'change')} did not reach the server yet and would be lost. Sign out all the same?`,
     signOutSure: 'Sign out and lose them',

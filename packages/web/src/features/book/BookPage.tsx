@@ -11,6 +11,7 @@ import { Conflicts } from './Conflicts.tsx'
 import { ImportBundle } from './ImportBundle.tsx'
 import { text } from './text.ts'
 import { NeedsYou } from './NeedsYou.tsx'
+import { SafeKeeping } from './SafeKeeping.tsx'
 import { Units } from './Units.tsx'
 
 /** The book itself: which one is open, what comes in and goes out, its units, and what needs its owner. */
@@ -59,11 +60,13 @@ export function BookPage() {
           <a href={routes.export(book)}>{text.take.si}</a>
           <a href={`${routes.export(book)}?units=imperial`}>{text.take.imperial}</a>
           <a href={`${routes.export(book)}?places=0`}>{text.take.noPlaces}</a>
-          <a href={`${routes.export(book)}?as=json`}>{text.take.whole}</a>
+          <a href={`${routes.export(book)}?as=whole`}>{text.take.whole}</a>
+          <a href={`${routes.export(book)}?as=json`}>{text.take.json}</a>
           <a href={`${routes.export(book)}?as=geojson`}>{text.take.geojson}</a>
           <a href={`${routes.export(book)}?as=gpx`}>{text.take.gpx}</a>
         </Flex>
       </Box>
+      <SafeKeeping book={book} />
       <MembersAndDevices book={book} owner={open.role === 'owner'} />
       {open.role === 'owner' && <Addresses book={book} />}
       <Units book={book} />

@@ -15,9 +15,23 @@ export const text = {
     si: 'Files, metric columns (.zip)',
     imperial: 'Files, imperial columns (.zip)',
     noPlaces: 'Files without places (.zip)',
-    whole: 'The whole book with its history (book.json)',
+    whole: 'The whole book with its history and pictures (.zip)',
+    json: 'The whole book without pictures (book.json)',
     geojson: 'Waters, spots and tracks (GeoJSON)',
     gpx: 'Spots and tracks (GPX)',
+  },
+  keeping: {
+    title: 'Safe keeping',
+    same: (when: string) => `Every record on this device is the same as on the server (compared ${when}).`,
+    repaired: (when: string) => `Some records on this device differed from the server; the book was loaded anew ${when}. What waits here still goes up.`,
+    backedUp: (when: string, records: number, sound: boolean) =>
+      `Last back-up ${when}: ${counted(records, 'record')}, ${sound ? 'read back and found whole.' : 'and it could not be read back.'}`,
+    noneYet: 'No back-up yet: the first one is made tonight.',
+    off: 'Nightly back-ups are turned off on this server.',
+    how: ' Copy the back-up folder to another disk now and then (docs/promises.md).',
+    unreadable: (count: number) =>
+      `${counted(count, 'record')} cannot be read in full; everything else works. A newer version may have written them, or they were damaged:`,
+    unreadableLine: (kind: string, fields: string) => `a ${kind}: ${fields}`,
   },
   units: {
     title: 'Units and clock',
