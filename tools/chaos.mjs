@@ -14,7 +14,7 @@ if (!(minutes > 0) || !Number.isInteger(seed)) {
 await installPackages()
 await buildAll()
 await withTestDatabase((env) =>
-  run(join(root, 'node_modules/.bin/vitest'), ['run', '--project', 'api', 'e2e/chaos'], {
+  run(join(root, 'node_modules/.bin/vitest'), ['run', '--project', 'machine', 'e2e/chaos/chaos.test.ts'], {
     env: { ...process.env, ...env, CHAOS_MINUTES: String(minutes), CHAOS_SEED: String(seed) },
   }),
 ).catch((error) => {

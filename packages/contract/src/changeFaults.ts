@@ -5,7 +5,7 @@ import { Problem } from './problems.ts'
 import { faultsOf, unstorable } from './recordClasses.ts'
 import { isStorableText } from './soundValue.ts'
 
-const MAX_FIELDS = 300
+const MAX_FIELDS = 150
 const MAX_LETTERS = 2_000_000
 const NAME = /^[a-z][A-Za-z0-9]{0,63}$/
 /** What the server writes itself, and what every object has: never a field, also not one of a newer client. */

@@ -4,7 +4,6 @@ import { KINDS, isUuid } from '@jotbook/core'
 import type { Change, Fields, Kind } from '@jotbook/core'
 import { Problem } from './problems.ts'
 import { MAX_PUSH_CHANGES, PUSH_SCHEMA } from './wire.ts'
-import type { PushRequest } from './wire.ts'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/
 const UUID_7 = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/
@@ -40,33 +39,40 @@ function isSoundChange(change: unknown): change is Change {
   return named && isPlainObject(fields) && (over === undefined || isPlainObject(over))
 }
 
-export interface ReadPush extends PushRequest {
-  /** Changes that cannot be read, by their place in the push: each refuses its group. */
-  readonly unread: readonly { readonly group: string; readonly problem: Problem }[]
+/** A push whose changes are yet to be read one by one. */
+export interface UnreadPush {
+  readonly schema: number
+  readonly device: string
+  readonly changes: readonly unknown[]
 }
 
-/**
- * The push in a body. A change of another shape refuses its group and no other. Throws Problem `invalid-request` for a body that is
- * no push, or a change that names no group to be refused.
- */
-export function pushRequest(body: unknown): ReadPush {
+/** A group that cannot be taken, and why. */
+export interface UnreadGroup {
+  readonly group: string
+  readonly problem: Problem
+}
+
+/** The push in a body, as far as its outside. Throws Problem `invalid-request` for a body that is no push. */
+export function unreadPush(body: unknown): UnreadPush {
   const { schema, device, changes } = isPlainObject(body) ? (body as Record<string, unknown>) : {}
   const [fault] = validateSync(Object.assign(new PushBody(), { schema, device, changes }), { forbidUnknownValues: false })
   if (fault) throw new Problem('invalid-request', constraintOf(fault), { field: fault.property })
-  const sound: Change[] = []
-  const unread: ReadPush['unread'][number][] = []
-  for (const [i, change] of (changes as unknown[]).entries()) {
-    if (isSoundChange(change)) sound.push(change)
-    else unread.push(unreadChange(change, i))
-  }
-  return { schema: schema as number, device: device as string, changes: sound, unread }
+  return { schema: schema as number, device: device as string, changes: changes as unknown[] }
 }
 
-function unreadChange(change: unknown, i: number): ReadPush['unread'][number] {
-  const parts = isPlainObject(change) ? (change as Record<string, unknown>) : {}
-  const { id, group, kind, recordId, stamp, fields, over } = parts
-  const [fault] = validateSync(Object.assign(new ChangeBody(), { id, group, kind, recordId, stamp, fields, over }), { forbidUnknownValues: false })
-  const problem = new Problem('invalid-request', `change ${i}: ${fault ? constraintOf(fault) : 'is not of the shape expected.'}`, {
+const UNEXPLAINED = new Problem('invalid-request', 'The change is not of the shape expected.')
+
+/**
+ * A change of a push. One of another shape refuses its group and no other; why is worked out where `explained`, for a push of thousands
+ * that are wrong is a program's, and it reads the first. Throws Problem `invalid-request` for a change that names no group to be refused.
+ */
+export function readChange(change: unknown, place: number, explained: boolean): Change | UnreadGroup {
+  if (isSoundChange(change)) return change
+  const { id, group, kind, recordId, stamp, fields, over } = isPlainObject(change) ? (change as Record<string, unknown>) : ({} as Record<string, unknown>)
+  if (isUuid(group) && !explained) return { group, problem: UNEXPLAINED }
+  const body = Object.assign(new ChangeBody(), { id, group, kind, recordId, stamp, fields, over })
+  const [fault] = validateSync(body, { forbidUnknownValues: false })
+  const problem = new Problem('invalid-request', `change ${place}: ${fault ? constraintOf(fault) : 'is not of the shape expected.'}`, {
     ...(fault ? { field: fault.property } : {}),
     ...(isUuid(id) ? { changeId: id } : {}),
   })

@@ -18,8 +18,8 @@ export type {
   Session,
 } from './api.ts'
 export { changeProblem, isFieldName } from './changeFaults.ts'
-export { pushRequest } from './changes.ts'
-export type { ReadPush } from './changes.ts'
+export { readChange, unreadPush } from './changes.ts'
+export type { UnreadGroup, UnreadPush } from './changes.ts'
 export { fieldLabel } from './fieldLabels.ts'
 export { AUDIENCES, PERMISSIONS, forbiddenField, isAllowed, rankOf, seesPlaces } from './permissions.ts'
 export type { Audience, Verb } from './permissions.ts'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { KINDS, allFields } from '@jotbook/core'
 import type { FieldSpec, Kind } from '@jotbook/core'
 import { validateSync } from 'class-validator'
-import { Problem, faultsOf, pushRequest } from './index.ts'
+import { Problem, faultsOf, readChange, unreadPush } from './index.ts'
 import { FIELD_CLASSES } from './recordClasses.ts'
 import { isSound } from './soundValue.ts'
 
@@ -134,8 +134,9 @@ describe('problems', () => {
     expect(Problem.from('<html>', 502).code).toBe('internal')
   })
   it('name the change of a push that is wrong', () => {
-    expect(() => pushRequest({ schema: 1, device: 'd', changes: [{ id: 'x' }] })).toThrow(/change 0: A change’s/)
+    expect(() => readChange({ id: 'x' }, 7, true)).toThrow(/change 7: A change’s/)
     const group = '01960000-0000-4000-8000-00000000000f'
-    expect(pushRequest({ schema: 1, device: 'd', changes: [{ id: 'x', group }] })).toMatchObject({ changes: [], unread: [{ group }] })
+    expect(readChange({ id: 'x', group }, 0, true)).toMatchObject({ group, problem: { more: { field: 'id' } } })
+    expect(() => unreadPush({ schema: 1, device: 'd' })).toThrow(/changes/)
   })
 })

@@ -84,9 +84,10 @@ const storable = (label: string): PropertyDecorator => holds('isStorable', isSto
 export const unstorable = (label: string): string => `${label} holds a character that cannot be stored.`
 
 const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
-  storable(label),
   IsString({ message: `${label} must be text.` }),
   MaxLength(max, { message: `${label} may have at most ${max} letters.` }),
+  // Last: text is looked through only once it is known to be short.
+  storable(label),
 ]
 
 const between = (min: number, max: number, message: string): PropertyDecorator[] => [IsNumber({}, { message }), Min(min, { message }), Max(max, { message })]

@@ -28,7 +28,7 @@ describe('a connection to the database that is lost', () => {
     const database = openDatabase(addressOf(server.database), { connections: 3 })
     const book = await server.makeBook()
     const sleeping = inBook(database, book, (db) => db.execute(sql`select pg_sleep(30)`))
-    const idleWithin = inBook(database, book, async () => pause(1500))
+    const idleWithin = inBook(database, book, () => pause(1500))
     const outcomes = Promise.allSettled([sleeping, idleWithin])
     await pause(300)
     // One is lost while it works, one while its transaction waits for us: the latter ended the process.
@@ -158,7 +158,7 @@ function consoleText(): () => string {
 }
 
 describe('fair shares', () => {
-  it('are counted by account, book and address, and say when to come again', async () => {
+  it('are counted by account, book and address, and say when to come again', () => {
     let now = 0
     const { people } = fairShare(() => now)
     const ask = (account: string | undefined, bytes = 0): number => {

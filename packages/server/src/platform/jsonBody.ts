@@ -63,4 +63,4 @@ function assertSmall(body: Buffer, { depth, values }: { readonly depth: number; 
 }
 
 /** For pushes: what a device kept over days without signal. */
-export const pushBody = (): RequestHandler[] => jsonBody({ bytes: 16 * MEGABYTE, values: 1_000_000 })
+export const pushBody = (): RequestHandler[] => jsonBody({ bytes: 8 * MEGABYTE, values: 300_000 })

@@ -38,3 +38,39 @@ export async function inChunks<I>(items: readonly I[], size: number, write: (chu
   }
   await last
 }
+
+/** So long at most before others get their turn. */
+const TURN_MS = 10
+
+/** For loops over what others sent: between two items, when it is due, other requests get their turn. */
+export class Breath {
+  private since = performance.now()
+
+  get due(): boolean {
+    return performance.now() - this.since > TURN_MS
+  }
+
+  async take(): Promise<void> {
+    await setImmediate()
+    this.since = performance.now()
+  }
+}
+
+/** Fields written by one statement: its text is made in one go, and takes some milliseconds. */
+const FIELDS_A_STATEMENT = 8_000
+
+/** Items in runs of about equal weight, each small enough to be written in one go. */
+export function byWeight<I>(items: readonly I[], weightOf: (item: I) => number): I[][] {
+  const runs: I[][] = []
+  let weight = Infinity
+  for (const item of items) {
+    const own = weightOf(item) + 1
+    weight += own
+    if (weight > FIELDS_A_STATEMENT) {
+      runs.push([])
+      weight = own
+    }
+    runs.at(-1)?.push(item)
+  }
+  return runs
+}

@@ -1,3 +1,4 @@
+import { once } from 'node:events'
 import { parentPort, workerData } from 'node:worker_threads'
 import { checkBundleSteps } from '@jotbook/contract/bundle'
 import type { Remark } from '@jotbook/core/formats'
@@ -8,7 +9,9 @@ import type { ArchiveLine, ArchiveWork } from './readArchive.ts'
 const { archive, known } = workerData as ArchiveWork
 const tell = (line: ArchiveLine): void => parentPort?.postMessage(line)
 
-const ROWS_A_LINE = 250
+const ROWS_A_LINE = 500
+/** Of all files together; fifty years of a busy guide are fewer. */
+const MOST_ROWS = 250_000
 const TELL_EVERY_MS = 50
 /** A person mends the first of them and tries again; a report of a million faults helps nobody. */
 const MOST_REMARKS = 1000
@@ -25,7 +28,12 @@ try {
     step = steps.next()
   }
   const { rows, faults, looseEnds, remarks } = step.value
-  if (faults.length === 0) for (let i = 0; i < rows.length; i += ROWS_A_LINE) tell({ rows: rows.slice(i, i + ROWS_A_LINE) })
+  if (rows.length > MOST_ROWS) throw new ZipRefusal(`The bundle holds more than ${MOST_ROWS} rows. Split it, by years for instance.`, 'unpackedBytes')
+  for (let i = 0; i < rows.length && faults.length === 0; i += ROWS_A_LINE) {
+    tell({ rows: rows.slice(i, i + ROWS_A_LINE) })
+    // The next go when these were taken: a flood of messages would hold the server up.
+    if (parentPort) await once(parentPort, 'message')
+  }
   tell({ read: { faults: first(faults), looseEnds: first(looseEnds), remarks: first(remarks) } })
 } catch (error) {
   if (!(error instanceof ZipRefusal)) throw error

@@ -30,7 +30,11 @@ export function* planImport(
   stateOf: (recordId: string) => RecordState | undefined,
 ): Steps<ImportPlan> {
   const known = new Map(earlier.map((record) => [`${record.kind} ${record.foreignId}`, record]))
-  const ids = new Map(rows.map((row) => [`${row.kind} ${row.foreignId}`, known.get(`${row.kind} ${row.foreignId}`)?.recordId ?? uuidv7()]))
+  const ids = new Map<string, string>()
+  yield* inSlices(rows, 'check', ROWS_A_SLICE, ({ kind, foreignId }) => {
+    const key = `${kind} ${foreignId}`
+    ids.set(key, known.get(key)?.recordId ?? uuidv7())
+  })
   const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
   const changes: MadeChange[] = []
   const sources: Omit<ForeignRecord, 'stamp'>[] = []

@@ -47,8 +47,10 @@ export function readArchive(work: ArchiveWork, { onProgress, signal }: Watch): P
     }, LONGEST_MS)
     thread.on('message', (line: ArchiveLine) => {
       if ('progress' in line) onProgress(line.progress)
-      else if ('rows' in line) for (const row of line.rows) rows.push(row)
-      else if ('read' in line) done({ rows, ...line.read })
+      else if ('rows' in line) {
+        for (const row of line.rows) rows.push(row)
+        setImmediate(() => thread.postMessage('taken'))
+      } else if ('read' in line) done({ rows, ...line.read })
       else fail(line.limit ? new Problem('too-large', line.refused, { limit: line.limit }) : new Problem('invalid-request', line.refused))
     })
     thread.on('error', (error: NodeJS.ErrnoException) =>

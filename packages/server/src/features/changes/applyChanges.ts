@@ -4,6 +4,7 @@ import { Problem, faultsOf, forbiddenField, isAllowed } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { ownersWithAccess } from '../books/repository.ts'
+import { Breath } from '../../platform/longWork.ts'
 import { appendChanges, appliedIds, takeNumbers } from './changeRepository.ts'
 import { existingIds, loadStates, saveStates } from './recordRepository.ts'
 import type { StoredState } from './recordRepository.ts'
@@ -60,7 +61,9 @@ export async function applyPushes(db: Queries, bookId: string, pushes: readonly 
   )
   const records = await Records.load(db, bookId, changes)
   const fresh: { readonly change: Change; readonly memberId: string }[] = []
-  const applied = pushes.map(({ author, changes: sent }): Applied => {
+  const breath = new Breath()
+  const applied: Applied[] = []
+  for (const { author, changes: sent } of pushes) {
     const accepted = new Set(sent.filter(({ id }) => known.has(id)).map(({ id }) => id))
     const refused: Applied['refused'] = []
     for (const [group, members] of groupsOf(sent)) {
@@ -75,10 +78,11 @@ export async function applyPushes(db: Queries, bookId: string, pushes: readonly 
         known.add(change.id)
         fresh.push({ change, memberId: author.memberId })
         accepted.add(change.id)
+        if (breath.due) await breath.take()
       }
     }
-    return { accepted: [...accepted], refused, seq }
-  })
+    applied.push({ accepted: [...accepted], refused, seq })
+  }
   await saveStates(db, bookId, records.touched())
   const first = seq - changes.length + 1
   const receivedAt = isoUtc(nowMs)

@@ -1,9 +1,8 @@
 import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
 import type { Change } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
+import { byWeight } from '../../platform/longWork.ts'
 import { books, changes } from '../../platform/schema.ts'
-
-const ROWS_A_STATEMENT = 1000
 
 /**
  * Takes the next `count` numbers of a book. Must be the first statement of a write transaction: the row stays locked until the
@@ -33,11 +32,12 @@ export async function appliedIds(db: Queries, bookId: string, ids: readonly stri
   return new Set(rows.map((row) => row.id))
 }
 
-/** Writes the log of changes, as one statement over one JSON value. */
+/** Writes the log of changes, each statement over one JSON value. */
 export async function appendChanges(db: Queries, bookId: string, numbered: readonly LoggedChange[]): Promise<void> {
-  if (numbered.length === 0) return
-  const rows = numbered.map((change) => logRow(bookId, change))
-  await db.execute(sql`insert into ${changes} select * from json_populate_recordset(null::${changes}, ${JSON.stringify(rows)}::json)`)
+  for (const some of byWeight(numbered, ({ fields }) => Object.keys(fields).length)) {
+    const rows = some.map((change) => logRow(bookId, change))
+    await db.execute(sql`insert into ${changes} select * from json_populate_recordset(null::${changes}, ${JSON.stringify(rows)}::json)`)
+  }
 }
 
 const logRow = (bookId: string, { group, recordId, memberId, receivedAt, ...change }: LoggedChange): object => ({
@@ -102,6 +102,6 @@ export async function wholeLog(db: Queries, bookId: string): Promise<LoggedChang
 
 /** Lays a log into a new book as it was, and has the book's numbers go on behind it. */
 export async function restoreLog(db: Queries, bookId: string, log: readonly LoggedChange[]): Promise<void> {
-  for (let i = 0; i < log.length; i += ROWS_A_STATEMENT) await appendChanges(db, bookId, log.slice(i, i + ROWS_A_STATEMENT))
+  await appendChanges(db, bookId, log)
   await takeNumbers(db, bookId, Math.max(0, ...log.map(({ seq }) => seq)))
 }

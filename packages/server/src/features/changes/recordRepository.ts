@@ -3,14 +3,13 @@ import type { SQL } from 'drizzle-orm'
 import { KINDS, allFields, columnName } from '@jotbook/core'
 import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
+import { byWeight } from '../../platform/longWork.ts'
 import { recordTables } from '../../platform/schema.ts'
 
 export interface StoredState {
   readonly id: string
   readonly state: RecordState
 }
-
-const ROWS_A_STATEMENT = 1000
 
 type Row = Record<string, unknown> & { id: string; stamps: Record<string, string>; extra: Fields }
 
@@ -75,8 +74,8 @@ function overwriteOf(kind: Kind): SQL {
 export async function saveStates(db: Queries, bookId: string, states: ReadonlyMap<Kind, readonly StoredState[]>): Promise<void> {
   for (const kind of KINDS) {
     const [table, all] = [recordTables[kind], states.get(kind) ?? []]
-    for (let i = 0; i < all.length; i += ROWS_A_STATEMENT) {
-      const rows = rowsOf(kind, bookId, all.slice(i, i + ROWS_A_STATEMENT))
+    for (const some of byWeight(all, ({ state }) => Object.keys(state.fields).length)) {
+      const rows = rowsOf(kind, bookId, some)
       await db.execute(
         sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${rows}::json) on conflict (book_id, id) do update set ${overwriteOf(kind)}`,
       )

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import { KINDS, isUuid } from '@jotbook/core'
 import type { Change, Kind } from '@jotbook/core'
-import { Problem, pushRequest } from '@jotbook/contract'
+import { Problem, unreadPush } from '@jotbook/contract'
 import type { EventKind, PushAnswer, SnapshotLine } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Installation } from '../../platform/installation.ts'
@@ -21,9 +21,8 @@ export function changeRoutes(intake: Intake, installation: Installation, now: ()
 
   router.post('/changes', ...pushBody(), async (request, response) => {
     const { book, account, author, within } = bookOf(request)
-    const { changes, unread } = pushRequest(request.body)
-    assertClock(changes, now())
-    const { sound, refused } = await soundGroups(changes, unread)
+    const { sound, refused } = await soundGroups(unreadPush(request.body).changes)
+    assertClock(sound, now())
     const { accepted, refused: turnedAway, seq } = await intake.push(book, { author, changes: sound })
     const happenings = eventsOfPush(sound, new Set(accepted), turnedAway)
     if (happenings.length > 0)
