@@ -1,8 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
+import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { chownSync, existsSync, mkdirSync, openSync, readFileSync, readlinkSync, realpathSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import type { AddressInfo } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
@@ -172,12 +171,22 @@ function isPostmaster(pid: number, data: string): boolean {
 /** Ended, and not yet waited for by its parent. */
 const isZombie = (pid: number): boolean => /^\d+ \(.*\) Z/.test(readFileSync(`/proc/${pid}/stat`, 'utf8'))
 
+/** Below the ports that the system gives to outgoing connections: a database that is started again finds its port free. */
+const PORTS = { from: 15_000, to: 32_000 }
+
+/** A port on loopback that nobody listens on. */
 export async function freePort(): Promise<number> {
-  const server = createServer()
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
-  const { port } = server.address() as AddressInfo
-  await new Promise((done) => server.close(done))
-  return port
+  for (;;) {
+    const port = randomInt(PORTS.from, PORTS.to)
+    const server = createServer()
+    const free = await new Promise<boolean>((answer) => {
+      server.once('error', () => answer(false))
+      server.listen(port, '127.0.0.1', () => answer(true))
+    })
+    if (!free) continue
+    await new Promise((done) => server.close(done))
+    return port
+  }
 }
 
 /** What an acknowledgement rests on is said here, whatever a configuration file says. */
