@@ -23,13 +23,19 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
     if (book === null) return undefined
     // Apart, so that a tap, which changes only what waits, does not read the lists anew.
     let [lists, standing]: [Lists?, Standing?] = []
+    // Lists that were read before the book had arrived are not those of the book.
+    let whole = false
     const show = (): void => {
       if (!lists || !standing) return
       const { arrived, ...rest } = standing
-      dispatch(recordsLoaded({ ...lists, ...rest, book: arrived ? book : null }))
+      dispatch(recordsLoaded({ ...lists, ...rest, book: arrived && whole ? book : null }))
     }
     const readings = [
-      liveQuery(() => readLists(book)).subscribe((read) => {
+      liveQuery(async () => {
+        const arrived = whole || (await readStanding(book)).arrived
+        return { arrived, read: await readLists(book) }
+      }).subscribe(({ arrived, read }) => {
+        whole = arrived
         lists = read
         show()
       }),

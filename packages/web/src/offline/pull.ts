@@ -31,7 +31,7 @@ export async function pull(book: string): Promise<number> {
     held = [...held, ...page.changes]
     // A group is applied whole: its first part waits for the page that ends it. A book that arrives for the first time is not shown by halves.
     if (!page.partial && !(cursor === 0 && page.more)) {
-      await applyPulled(book, held, page.next)
+      await applyPulled(book, held, page)
       held = []
     }
     if (!page.more) return offsetMs
@@ -39,16 +39,10 @@ export async function pull(book: string): Promise<number> {
   }
 }
 
-/** Whether the server's history is another than the one this device followed; the first one is noted. */
+/** Whether the server's history is another than the one this device followed. */
 async function isOtherHistory(book: string, epoch: string): Promise<boolean> {
-  const meta = await store.books.get(book)
-  if (meta?.epoch === epoch) return false
-  if (meta?.epoch !== undefined) return true
-  await store.transaction('rw', store.books, async () => {
-    const held = await store.books.get(book)
-    await store.books.put({ cursor: 0, revision: 0, ...held, book, epoch })
-  })
-  return false
+  const known = (await store.books.get(book))?.epoch
+  return known !== undefined && known !== epoch
 }
 
 /** Kept, so that a trip logged by a wrong clock can be told so when it is looked at. */
@@ -59,7 +53,11 @@ async function noteOffset(offsetMs: number): Promise<void> {
   })
 }
 
-async function applyPulled(book: string, changes: readonly (Change & { readonly by: string })[], cursor: number): Promise<void> {
+async function applyPulled(
+  book: string,
+  changes: readonly (Change & { readonly by: string })[],
+  { next: cursor, epoch }: Pick<PullAnswer, 'next' | 'epoch'>,
+): Promise<void> {
   await kept([store.records, store.outbox, store.books, store.device, store.conflicts, store.authors], async () => {
     const device = await thisDevice()
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
@@ -73,8 +71,8 @@ async function applyPulled(book: string, changes: readonly (Change & { readonly 
       changes.map((change) => ({ kind: change.kind, id: change.recordId, merge: (state) => mergeChange(state, change) })),
     )
     const meta = await store.books.get(book)
-    if (meta && meta.cursor >= cursor && changes.length === 0) return
-    await store.books.put({ ...meta, book, cursor, revision: meta?.revision ?? 0 })
+    if (meta && meta.cursor >= cursor && meta.epoch === epoch && changes.length === 0) return
+    await store.books.put({ ...meta, book, cursor, epoch, revision: meta?.revision ?? 0 })
     if (changes.length > 0) await bumpRevision(book)
   })
 }
@@ -118,7 +116,7 @@ export async function pendingOf(book: string, recordId: string): Promise<Change[
 const RECORDS_A_TRANSACTION = 500
 
 async function pullSnapshot(book: string): Promise<number> {
-  let [seq, ended] = [0, false]
+  let [seq, epoch, ended] = [0, '', false]
   let batch: Extract<SnapshotLine, { state: RecordState }>[] = []
   const flush = async (): Promise<void> => {
     const lines = batch
@@ -131,7 +129,7 @@ async function pullSnapshot(book: string): Promise<number> {
     })
   }
   for await (const line of fetchLines<SnapshotLine>(routes.snapshot(book))) {
-    if ('seq' in line) seq = line.seq
+    if ('seq' in line) ({ seq, epoch } = line)
     else if ('end' in line) ended = true
     else if (batch.push(line) >= RECORDS_A_TRANSACTION) await flush()
   }
@@ -139,7 +137,7 @@ async function pullSnapshot(book: string): Promise<number> {
   if (!ended) throw new TypeError('the snapshot was cut off')
   await store.transaction('rw', store.books, async () => {
     await bumpRevision(book)
-    await store.books.update(book, { cursor: seq })
+    await store.books.update(book, { cursor: seq, epoch })
   })
   return seq
 }
