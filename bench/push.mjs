@@ -143,9 +143,37 @@ async function crowd(server, pool) {
   const middle = (side, figure) => median(rounds[side].map((round) => round[figure]))
   const [rate, bareRate, p99, bareP99] = [middle('ours', 'rate'), middle('bare', 'rate'), middle('ours', 'p99'), middle('bare', 'p99')]
   console.log(
-    `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.7); 99th percentile ${Math.round(p99)} ms (aim 250), of the bare route ${Math.round(bareP99)} ms`,
+    `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.8); 99th percentile ${Math.round(p99)} ms, ${(p99 / bareP99).toFixed(2)} times the bare route's ${Math.round(bareP99)} ms (aim 1.3)`,
   )
   listening.close()
+}
+
+const RLS_ROUNDS = 12
+
+/** The same pushes with row-level security off and on, by turns: what the second lock costs. */
+async function lock(server, pool) {
+  const { rows } = await pool.query("select relname as name from pg_class where relrowsecurity and relkind = 'r' and relnamespace = 'public'::regnamespace")
+  const setLock = async (on) => {
+    for (const { name } of rows) await pool.query(`alter table "${name}" ${on ? 'enable' : 'disable'} row level security`)
+  }
+  const times = { on: [], off: [] }
+  for (let round = 0; round <= RLS_ROUNDS; round++) {
+    for (const side of ['off', 'on']) {
+      await setLock(side === 'on')
+      const { book, trip } = await bookWithTrip(server)
+      const changes = Array.from({ length: 4000 }, () => strikeOf(trip))
+      const took = await seconds(async () => {
+        for (let i = 0; i < changes.length; i += BATCH) await push(server.url, book, changes.slice(i, i + BATCH))
+      })
+      const alone = await seconds(async () => {
+        for (let i = 0; i < 300; i++) await push(server.url, book, [strikeOf(trip)])
+      })
+      // The first round warms up.
+      if (round > 0) times[side].push({ took, alone })
+    }
+  }
+  const cost = (figure) => (100 * (median(times.on.map((round) => round[figure])) / median(times.off.map((round) => round[figure])) - 1)).toFixed(1)
+  console.log(`row-level security: ${cost('took')} % on 4,000 changes in batches, ${cost('alone')} % on single pushes (aim 5)`)
 }
 
 await withTestDatabase(
@@ -158,6 +186,7 @@ await withTestDatabase(
         await pool.query('create table bare_log (like changes including all); create table bare_strikes (like strikes including all)')
         await intake(server, pool)
         await crowd(server, pool)
+        await lock(server, pool)
       },
       { databaseUrl: TEST_DATABASE_URL },
     )

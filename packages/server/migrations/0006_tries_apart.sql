@@ -23,27 +23,27 @@ BEGIN
 END $$;--> statement-breakpoint
 CREATE TRIGGER "member_sets_access" AFTER INSERT OR UPDATE ON "members" FOR EACH ROW EXECUTE FUNCTION "member_sets_access"();--> statement-breakpoint
 -- The second lock: a transaction sees and writes the one book it was opened for (`jot.book`), whatever its statements say. The
--- setting is read once a statement.
+-- setting is read row by row: that costs a bulk of rows nothing to speak of, and a small statement less than a sub-select to plan.
 DO $$
 DECLARE t text;
 BEGIN
   FOREACH t IN ARRAY ARRAY['waters', 'spots', 'lures', 'setups', 'trips', 'stints', 'readings', 'strikes', 'photos', 'track_parts', 'plans', 'claims', 'members', 'book_settings', 'changes', 'foreign_ids', 'pictures'] LOOP
     EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', t);
     EXECUTE format('ALTER TABLE %I FORCE ROW LEVEL SECURITY', t);
-    EXECUTE format('CREATE POLICY "one_book" ON %I USING ("book_id" = (SELECT nullif(current_setting(''jot.book'', true), '''')::uuid)) WITH CHECK ("book_id" = (SELECT nullif(current_setting(''jot.book'', true), '''')::uuid))', t);
+    EXECUTE format('CREATE POLICY "one_book" ON %I USING ("book_id" = nullif(current_setting(''jot.book'', true), '''')::uuid) WITH CHECK ("book_id" = nullif(current_setting(''jot.book'', true), '''')::uuid)', t);
   END LOOP;
 END $$;--> statement-breakpoint
 ALTER TABLE "books" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 ALTER TABLE "books" FORCE ROW LEVEL SECURITY;--> statement-breakpoint
-CREATE POLICY "one_book" ON "books" USING ("id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid)) WITH CHECK ("id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "one_book" ON "books" USING ("id" = nullif(current_setting('jot.book', true), '')::uuid) WITH CHECK ("id" = nullif(current_setting('jot.book', true), '')::uuid);--> statement-breakpoint
 ALTER TABLE "access" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 ALTER TABLE "access" FORCE ROW LEVEL SECURITY;--> statement-breakpoint
 -- Who may open what is asked before a book is chosen; it is written only within the book.
 CREATE POLICY "gate" ON "access" FOR SELECT USING (true);--> statement-breakpoint
-CREATE POLICY "one_book_insert" ON "access" FOR INSERT WITH CHECK ("book_id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid));--> statement-breakpoint
-CREATE POLICY "one_book_update" ON "access" FOR UPDATE USING ("book_id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid));--> statement-breakpoint
-CREATE POLICY "one_book_delete" ON "access" FOR DELETE USING ("book_id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "one_book_insert" ON "access" FOR INSERT WITH CHECK ("book_id" = nullif(current_setting('jot.book', true), '')::uuid);--> statement-breakpoint
+CREATE POLICY "one_book_update" ON "access" FOR UPDATE USING ("book_id" = nullif(current_setting('jot.book', true), '')::uuid);--> statement-breakpoint
+CREATE POLICY "one_book_delete" ON "access" FOR DELETE USING ("book_id" = nullif(current_setting('jot.book', true), '')::uuid);--> statement-breakpoint
 ALTER TABLE "events" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 ALTER TABLE "events" FORCE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY "told" ON "events" FOR INSERT WITH CHECK (true);--> statement-breakpoint
-CREATE POLICY "one_book_read" ON "events" FOR SELECT USING ("book_id" IS NULL OR "book_id" = (SELECT nullif(current_setting('jot.book', true), '')::uuid));
+CREATE POLICY "one_book_read" ON "events" FOR SELECT USING ("book_id" IS NULL OR "book_id" = nullif(current_setting('jot.book', true), '')::uuid);

@@ -100,7 +100,7 @@ export async function inBook<T>(database: Database, book: string, work: (db: Que
   try {
     // One message, so that the lock costs no way to the database and back.
     await client.query(`${begin}; set local jot.book = '${book}'`)
-    const result = await work(drizzle(client))
+    const result = await work(queriesOf(client))
     await client.query('commit')
     return result
   } catch (error) {
@@ -109,6 +109,15 @@ export async function inBook<T>(database: Database, book: string, work: (db: Que
   } finally {
     client.release(failure)
   }
+}
+
+/** The query builder of a connection, made once: making it costs as much as a small statement. */
+const builders = new WeakMap<pg.PoolClient, Queries>()
+
+function queriesOf(client: pg.PoolClient): Queries {
+  const made = builders.get(client) ?? drizzle(client)
+  builders.set(client, made)
+  return made
 }
 
 async function rolledBack(client: pg.PoolClient, error: unknown): Promise<Error | undefined> {

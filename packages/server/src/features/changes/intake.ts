@@ -12,7 +12,7 @@ interface Waiting {
 const MOST_CHANGES = 5_000
 
 /** So many books are written at a time; while a book waits its turn, more of its pushes come together. */
-const MOST_BOOKS = 3
+const MOST_BOOKS = 5
 
 /**
  * Pushes to one book follow one another whatever is done, for they take its numbers in order. So those that come while one is being

@@ -26,7 +26,7 @@ export const text = {
     repaired: (when: string) => `Some records on this device differed from the server; the book was loaded anew ${when}. What waits here still goes up.`,
     backedUp: (when: string, records: number, sound: boolean) =>
       `Last back-up ${when}: ${counted(records, 'record')}, ${sound ? 'read back and found whole.' : 'and it could not be read back.'}`,
-    noneYet: 'No back-up yet: the first one is made tonight.',
+    noneYet: 'No back-up yet: the first one is made some minutes after the server starts.',
     off: 'Nightly back-ups are turned off on this server.',
     how: ' Copy the back-up folder to another disk now and then (docs/promises.md).',
     unreadable: (count: number) =>
