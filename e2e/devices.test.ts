@@ -80,9 +80,13 @@ class Device {
   compare(): Promise<void> {
     return this.modules.compare.compareWithServer(this.book)
   }
-  async spoil(kind: Kind, id: string): Promise<void> {
+  async unreadable(): Promise<[string, readonly string[]][]> {
+    const found = await this.modules.records.unreadableRecords(this.book)
+    return found.map(({ id, fields }): [string, readonly string[]] => [id, fields]).sort(([, [a = '']], [, [b = '']]) => (a < b ? -1 : 1))
+  }
+  async spoil(kind: Kind, id: string, fields: Fields = { name: 'Spoilt' }): Promise<void> {
     const row = (await this.modules.store.records.get([this.book, kind, id]))!
-    const state = { ...row.shown, fields: { ...row.shown.fields, name: 'Spoilt' } }
+    const state = { ...row.shown, fields: { ...row.shown.fields, ...fields } }
     await this.modules.store.records.put({ ...row, shown: state, confirmed: state })
   }
   async repaired(): Promise<boolean> {
@@ -320,6 +324,22 @@ describe('a device that differs from the server', () => {
     await device.compare()
     expect((await device.all('water'))[0]?.name).toBe('Pond')
     expect(await device.repaired()).toBe(true)
+  })
+
+  it('leaves out what cannot be read of a record, lists it, and shows everything else', async () => {
+    const book = await server.makeBook()
+    const device = await Device.open(book)
+    const [water, good, odd] = [newRecordId(), newRecordId(), newRecordId()]
+    await device.edit('water', water, { name: 'Pond', latitude: 37.5 })
+    for (const trip of [good, odd]) await device.edit('trip', trip, { water, start: '2026-03-14T11:00:00.000Z' })
+    await device.spoil('water', water, { outline: 'no shore' })
+    await device.spoil('trip', odd, { start: 'infinity' })
+    expect(await device.all('water')).toEqual([{ id: water, name: 'Pond', latitude: 37.5 }])
+    expect((await device.all('trip')).map(({ id }) => id)).toEqual([good])
+    expect(await device.unreadable()).toEqual([
+      [water, ['outline']],
+      [odd, ['start']],
+    ])
   })
 
   it('goes on past what the server will not take as a whole, and past what it cannot store', async () => {

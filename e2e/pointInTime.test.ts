@@ -41,6 +41,9 @@ describe('recovery to a point in time', () => {
     const owner = openDatabase(cluster.url, { connections: 2 })
     await migrateDatabase(owner, join(projectFolder(), 'packages/server/migrations'))
     const before = await openInstallation(owner)
+    // What an acknowledgement rests on (docs/promises.md).
+    for (const setting of ['data_checksums', 'fsync', 'full_page_writes', 'synchronous_commit'])
+      expect(await query(cluster.url, `show ${setting}`)).toEqual([{ [setting]: 'on' }])
 
     const { port } = new URL(cluster.url)
     const backup = spawnSync(

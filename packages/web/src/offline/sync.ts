@@ -61,7 +61,10 @@ async function run(): Promise<void> {
     scheduleNext(QUIET_MS)
   } catch (error) {
     const problem = error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
-    listener(connectionOf(problem), problem)
+    const connection = connectionOf(problem)
+    // Pictures that were seen are the session's: they go with it, however it ended. What waits to be sent stays.
+    if (connection === 'signedOut') void globalThis.caches?.delete('pictures')
+    listener(connection, problem)
     scheduleNext(retryMs)
     retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
   }

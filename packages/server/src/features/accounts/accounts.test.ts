@@ -77,6 +77,7 @@ describe('every route', () => {
       ...push,
       changes: [change('water', water, { name: 'Pond', latitude: 37.5, longitude: -85.5, outline: { type: 'Point', coordinates: [1, 2] } })],
     })
+    await owner.ask('POST', routes.changes(book), pushOf([change('book', book, { weatherAddress: 'https://station.example/?key=SECRET' }, { ms: open.clock })]))
     const viewer = await joined('viewer', 'Lee')
     const pushed = await viewer.ask('POST', routes.changes(book), push)
     expect((pushed.body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe('/problems/not-allowed')
@@ -96,7 +97,8 @@ describe('every route', () => {
     expect((await viewer.ask('GET', `${routes.export(book)}?as=json`)).body.type).toBe('/problems/not-allowed')
     const seen = [(await viewer.ask('GET', `${routes.changes(book)}?after=0`)).body, (await viewer.ask('GET', routes.snapshot(book))).body]
     expect(JSON.stringify(seen)).toContain('Pond')
-    expect(JSON.stringify(seen)).not.toMatch(/37\.5|coordinates/)
+    expect(JSON.stringify(seen)).not.toMatch(/37\.5|coordinates|SECRET/)
+    expect(String((await owner.ask('GET', routes.snapshot(book))).body.text)).toContain('SECRET')
   })
 
   it('lets crew log trips but not touch the captain’s settings', async () => {
@@ -307,7 +309,7 @@ describe('a pairing code', () => {
     const owner = await captain()
     const code = await owner.code(routes.invitations(book), { role: 'crew' })
     const member = await memberCalled(await joined('crew', 'Finch'), 'Finch')
-    await owner.ask('POST', routes.changes(book), push([change('member', member, { deletedAt: '2026-03-15T00:00:00.000Z' }, { ms: open.clock })]))
+    await owner.ask('POST', routes.changes(book), pushOf([change('member', member, { deletedAt: '2026-03-15T00:00:00.000Z' }, { ms: open.clock })]))
     expect((await open.browser().claim(code, 'Finch again')).status).toBe(410)
   })
 
@@ -332,14 +334,14 @@ describe('a pairing code', () => {
     const ghost = change('member', newRecordId(), { name: 'Ghost', role: 'owner' }, { ms: open.clock })
     for (const fields of [{ role: 'crew' }, { deletedAt: '2026-03-15T00:00:00.000Z' }]) {
       const group = newRecordId()
-      const { body } = await owner.ask('POST', routes.changes(book), push([{ ...ghost, group }, change('member', me, fields, { group, ms: open.clock })]))
+      const { body } = await owner.ask('POST', routes.changes(book), pushOf([{ ...ghost, group }, change('member', me, fields, { group, ms: open.clock })]))
       expect((body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe('/problems/not-allowed')
     }
     expect((await owner.ask('GET', routes.session)).body.books).toMatchObject([{ role: 'owner' }])
   })
 })
 
-const push = (changes: unknown[]): object => ({ schema: 2, device: 'd', changes })
+const pushOf = (changes: unknown[]): object => ({ schema: 2, device: 'd', changes })
 
 async function memberCalled(browser: Browser, name: string): Promise<string> {
   const { changes } = (await browser.ask('GET', `${routes.changes(book)}?after=0`)).body as {
@@ -354,8 +356,8 @@ describe('what happened', () => {
     await open.browser().signIn(NAME, 'wrong password')
     const crew = await joined('crew', 'Plover')
     await crew.ask('POST', routes.imports(book), 'x', { 'content-type': 'application/zip' })
-    await crew.ask('POST', routes.changes(book), push([change('water', newRecordId(), { name: 'Mine' }, { ms: open.clock })]))
-    await owner.ask('POST', routes.changes(book), push([change('member', await memberCalled(crew, 'Plover'), { role: 'viewer' }, { ms: open.clock })]))
+    await crew.ask('POST', routes.changes(book), pushOf([change('water', newRecordId(), { name: 'Mine' }, { ms: open.clock })]))
+    await owner.ask('POST', routes.changes(book), pushOf([change('member', await memberCalled(crew, 'Plover'), { role: 'viewer' }, { ms: open.clock })]))
     await owner.ask('GET', routes.export(book))
     const { events } = (await owner.ask('GET', routes.events(book))).body as unknown as { events: AccessEvent[] }
     const kinds = new Set(events.map(({ kind }) => kind))
