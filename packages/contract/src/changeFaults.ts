@@ -2,7 +2,7 @@ import { isStamp } from '@jotbook/core'
 import type { Change } from '@jotbook/core'
 import { fieldLabel } from './fieldLabels.ts'
 import { Problem } from './problems.ts'
-import { faultsOf, unstorable } from './recordClasses.ts'
+import { firstFault, unstorable } from './recordClasses.ts'
 import { isStorableText } from './soundValue.ts'
 
 const MAX_FIELDS = 150
@@ -15,9 +15,10 @@ export const isFieldName = (name: string): boolean => NAME.test(name) && !RESERV
 
 /**
  * What is wrong with a change by itself, whatever the record it comes to: names, number, size and values of its fields. Values are
- * checked as far as their fields are known; unknown ones are a newer client's and are kept, if they can be stored.
+ * checked as far as their fields are known; unknown ones are a newer client's and are kept, if they can be stored. Why a value is wrong
+ * is worked out where `explained`: it costs twenty times as much as to see that it is.
  */
-export function changeProblem({ id, kind, fields, over = {} }: Change): Problem | undefined {
+export function changeProblem({ id, kind, fields, over = {} }: Change, explained = true): Problem | undefined {
   const problem = (detail: string, field?: string): Problem =>
     new Problem('invalid-record', detail, { changeId: id, ...(field === undefined ? {} : { field }) })
   const names = Object.keys(fields)
@@ -26,7 +27,7 @@ export function changeProblem({ id, kind, fields, over = {} }: Change): Problem 
   if (nameless !== undefined) return problem('A field has a name that no record can have.', nameless.slice(0, 64))
   const unstamped = Object.entries(over).find(([, stamp]) => typeof stamp !== 'string' || !isStamp(stamp))
   if (unstamped) return problem('The stamp of what was written over cannot be read.', unstamped[0])
-  const [fault] = faultsOf(kind, fields, { partial: true })
+  const fault = firstFault(kind, fields, explained)
   if (fault) return problem(fault.message, fault.field)
   const unknown = names.find((name) => !isStorableText(fields[name]))
   if (unknown !== undefined) return problem(unstorable(fieldLabel(unknown)), unknown)

@@ -145,6 +145,17 @@ export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): 
   return [...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })), ...wrong]
 }
 
+/** The first field whose value is wrong, of those that are given; why is worked out where `explained`. */
+export function firstFault(kind: Kind, fields: Fields, explained: boolean): FieldFault | undefined {
+  const specs = SPECS.get(kind)
+  for (const field in fields) {
+    const [spec, value] = [specs?.get(field), fields[field]]
+    if (!spec || value === undefined || isSound(spec, value)) continue
+    return { field, message: explained ? faultOf(kind, field, spec, value) : `${fieldLabel(field)} is not right.` }
+  }
+  return undefined
+}
+
 function faultOf(kind: Kind, field: string, spec: FieldSpec, value: unknown): string {
   const rules = FIELD_CLASSES.get(kind)?.get(field)
   const record = rules && Object.assign(new rules(), { [field]: value })

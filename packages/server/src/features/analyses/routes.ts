@@ -5,7 +5,7 @@ import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import { jsonBody } from '../../platform/jsonBody.ts'
 import { recordsOfBook } from '../bundles/exportBook.ts'
-import { inThread } from './inThread.ts'
+import { answerLong } from './answerLong.ts'
 
 /** Questions to a whole book that take seconds, for devices that leave them to the server. */
 export function analysisRoutes(): Router {
@@ -14,7 +14,7 @@ export function analysisRoutes(): Router {
     const { book, account, within } = bookOf(request)
     const question = longQuestion(request.body)
     await answerAsItGoes<number>(response, async (watch) => {
-      const line: AnalysisLine = { answer: await inThread({ account, question, read: () => within((db) => recordsOfBook(db, book)) }, watch) }
+      const line: AnalysisLine = { answer: await answerLong({ account, question, read: () => within((db) => recordsOfBook(db, book)) }, watch) }
       return line
     })
   })

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { answerLong } from '@jotbook/core'
-import type { ThreadLine, ThreadWork } from './inThread.ts'
+import type { ThreadLine, ThreadWork } from './answerLong.ts'
 
 /** What runs beside the server: one question to one book. It is called off by ending the thread. */
 const { book, question } = workerData as ThreadWork

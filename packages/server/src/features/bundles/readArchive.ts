@@ -1,9 +1,7 @@
-import { join } from 'node:path'
-import { Worker } from 'node:worker_threads'
 import { Problem } from '@jotbook/contract'
 import type { BundleRow, Remark, ZIP_LIMITS } from '@jotbook/core/formats'
-import { projectFolder } from '../../platform/config.ts'
 import type { Watch } from '../../platform/longWork.ts'
+import { inThread } from '../../platform/thread.ts'
 
 /** A bundle as it was read: its rows, and what is wrong or loose in it. */
 export interface ReadRows {
@@ -25,46 +23,30 @@ export type ArchiveLine =
   | { readonly read: Omit<ReadRows, 'rows'> }
   | { readonly refused: string; readonly limit?: keyof typeof ZIP_LIMITS }
 
-/** Built beside the server. */
-const THREAD = 'packages/server/dist/archiveThread.js'
-const LONGEST_MS = 60_000
-const MOST_MEGABYTES = 1536
+const LIMITS = { file: 'archiveThread.js', megabytes: 1536, longestMs: 60_000 }
 
 /**
  * Unpacks and reads an archive in a thread of its own, within bounds of time and memory, so that no archive holds others up. Throws
  * Problem `invalid-request` for what is no archive, `too-large` where it passes a bound, `cancelled` once called off.
  */
-export function readArchive(work: ArchiveWork, { onProgress, signal }: Watch): Promise<ReadRows> {
-  const thread = new Worker(join(projectFolder(), THREAD), { workerData: work, resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } })
-  const calledOff = (): void => void thread.terminate()
-  signal.addEventListener('abort', calledOff)
-  let timer: NodeJS.Timeout | undefined
+export function readArchive(workerData: ArchiveWork, { onProgress, signal }: Watch): Promise<ReadRows> {
   const rows: BundleRow[] = []
-  return new Promise<ReadRows>((done, fail) => {
-    timer = setTimeout(() => {
-      fail(new Problem('too-large', 'The archive takes longer than a minute to read. Split it, by years for instance.'))
-      void thread.terminate()
-    }, LONGEST_MS)
-    thread.on('message', (line: ArchiveLine) => {
+  return inThread<ArchiveLine, ReadRows>({
+    ...LIMITS,
+    workerData,
+    signal,
+    late: new Problem('too-large', 'The archive takes longer than a minute to read. Split it, by years for instance.'),
+    tooMuch: new Problem('too-large', 'The archive holds too much to be read at once. Split it, by years for instance.'),
+    cancelled: new Problem('cancelled', 'Nothing was imported.'),
+    take: (line, thread) => {
+      if ('refused' in line) throw line.limit ? new Problem('too-large', line.refused, { limit: line.limit }) : new Problem('invalid-request', line.refused)
+      if ('read' in line) return { rows, ...line.read }
       if ('progress' in line) onProgress(line.progress)
-      else if ('rows' in line) {
+      else {
         for (const row of line.rows) rows.push(row)
         setImmediate(() => thread.postMessage('taken'))
-      } else if ('read' in line) done({ rows, ...line.read })
-      else fail(line.limit ? new Problem('too-large', line.refused, { limit: line.limit }) : new Problem('invalid-request', line.refused))
-    })
-    thread.on('error', (error: NodeJS.ErrnoException) =>
-      fail(
-        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? new Problem('too-large', 'The archive holds too much to be read at once. Split it, by years for instance.')
-          : error,
-      ),
-    )
-    thread.on('exit', () => fail(new Problem('cancelled', 'Nothing was imported.')))
-    if (signal.aborted) calledOff()
-  }).finally(() => {
-    clearTimeout(timer)
-    signal.removeEventListener('abort', calledOff)
-    void thread.terminate()
+      }
+      return undefined
+    },
   })
 }
