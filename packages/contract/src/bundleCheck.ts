@@ -3,6 +3,7 @@ import type { BookRecords, LooseEnd, Steps } from '@jotbook/core'
 import { BUNDLE_FILES, bookOfRows, readBundleSteps } from '@jotbook/core/formats'
 import type { BundleRow, KnownElsewhere, Remark } from '@jotbook/core/formats'
 import { faultsOf } from './recordClasses.ts'
+import { isStorableText } from './soundValue.ts'
 
 export interface CheckedBundle {
   readonly rows: readonly BundleRow[]
@@ -24,7 +25,8 @@ const SLICE = 250
 export function* checkBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownElsewhere?: KnownElsewhere): Steps<CheckedBundle> {
   const { rows, faults, remarks } = yield* readBundleSteps(files, knownElsewhere)
   const outOfRange: Remark[] = []
-  yield* inSlices(rows, 'check', SLICE, ({ kind, fields, columns, file, line }) => {
+  yield* inSlices(rows, 'check', SLICE, ({ kind, foreignId, fields, columns, file, line }) => {
+    if (!isStorableText(foreignId)) outOfRange.push({ file, line, column: kind, message: 'The id holds a character that cannot be stored.' })
     for (const { field, message } of faultsOf(kind, fields)) outOfRange.push({ file, line, column: columns[field] ?? field, message })
   })
   const book = bookOfRows(rows)

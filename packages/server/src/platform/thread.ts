@@ -35,7 +35,7 @@ export function inThread<L, T>({ file, workerData, megabytes, longestMs, signal,
         const answer = take(line, thread)
         if (answer !== undefined) done(answer)
       } catch (error) {
-        fail(error)
+        fail(error instanceof Error ? error : new Error(String(error)))
       }
     })
     thread.on('error', (error: NodeJS.ErrnoException) => fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch : error))

@@ -1,5 +1,5 @@
 import { remove as skeletonOf } from 'confusables'
-import { Problem } from '@jotbook/contract'
+import { Problem, isStorableText } from '@jotbook/contract'
 
 const MAX_LETTERS = 80
 /** Letters, marks and digits of any script, and the signs of ASCII (the IdentifierClass of RFC 8264, without what RFC 5892 makes an exception of). */
@@ -16,7 +16,7 @@ export interface SignInName {
 
 /** A name in the one spelling that is compared: widths folded, lower case, composed (RFC 8265 §3.3, UsernameCaseMapped). */
 export const mappedName = (typed: unknown): string =>
-  typeof typed === 'string'
+  typeof typed === 'string' && isStorableText(typed)
     ? typed
         .slice(0, 4 * MAX_LETTERS)
         .normalize('NFKC')

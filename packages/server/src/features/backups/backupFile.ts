@@ -85,7 +85,7 @@ export async function* readBackupFile(path: string, passphrase: string | undefin
       yield line
     }
   } catch (error) {
-    throw error instanceof BackupFault ? error : new BackupFault(`The back-up cannot be read: ${(error as Error).message}`)
+    throw error instanceof BackupFault ? error : new BackupFault(`The back-up cannot be read (${(error as NodeJS.ErrnoException).code ?? 'damaged'}).`)
   }
   if (!ended) throw new BackupFault('The back-up was cut off: its end is missing.')
 }

@@ -1,5 +1,5 @@
 import { at, inSlices, isoUtc } from '@jotbook/core'
-import { Problem } from '@jotbook/contract'
+import { Problem, isStorableText } from '@jotbook/contract'
 import type { ImportReport } from '@jotbook/contract'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
@@ -87,7 +87,7 @@ async function statesOf(db: Queries, bookId: string, earlier: readonly ForeignRe
 
 /** A namespace as asked, or a Problem. */
 export function namespaceOf(text: unknown): string {
-  if (typeof text !== 'string' || text.trim() === '' || text.length > 200) {
+  if (typeof text !== 'string' || text.trim() === '' || text.length > 200 || !isStorableText(text)) {
     throw new Problem('invalid-request', 'Give the import a name of 1 to 200 letters, so that importing it again finds its records.', { field: 'namespace' })
   }
   return text.trim()

@@ -18,6 +18,8 @@ const PLACES_AS = {
   gpx: [writePlacesGpx, 'places.gpx', 'application/gpx+xml'],
 } as const
 
+const WHOLE = ['json', 'whole', 'geojson', 'gpx'] as const
+
 const NEVER = new AbortController().signal
 
 export function bundleRoutes(database: Database, now: () => number): Router {
@@ -44,10 +46,10 @@ export function bundleRoutes(database: Database, now: () => number): Router {
   router.get('/export', async (request, response) => {
     const { book, account, author, within } = bookOf(request)
     const places = author.role !== 'viewer' && request.query.places !== '0'
-    const as = String(request.query.as ?? 'csv')
+    const as = WHOLE.find((format) => format === request.query.as) ?? 'csv'
     if ((as === 'json' || as === 'whole') && author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner may export the whole book.')
     if ((as === 'geojson' || as === 'gpx') && !places) throw new Problem('not-allowed', 'These files are nothing but places, which are not told here.')
-    await noteEvent(database, { kind: 'exported', account, bookId: book, memberId: author.memberId, detail: as.slice(0, 20) }, now())
+    await noteEvent(database, { kind: 'exported', account, bookId: book, memberId: author.memberId, detail: as }, now())
     await turns.run(account, NEVER, async () => {
       if (as === 'json') return sendParts(response.attachment('book.json').type('application/json'), bookJson(within, book))
       if (as === 'whole') return sendParts(response.attachment('jot-book.zip').type('application/zip'), zipStream(wholeBook(within, book)))

@@ -7,7 +7,8 @@ import { AUDIENCES, MAX_PUSH_CHANGES, routes, unreadableFields } from '@jotbook/
 import type { PushAnswer } from '@jotbook/contract'
 import { applicationRole, inBook, openDatabase } from '../../platform/database.ts'
 import type { Database } from '../../platform/database.ts'
-import { OpenBook } from '../../test/openBook.ts'
+import { zipBundle } from '@jotbook/core/formats'
+import { OpenBook, PASSWORD } from '../../test/openBook.ts'
 import type { Answer, Browser } from '../../test/openBook.ts'
 import { addressOf, change, newRecordId } from '../../test/testBook.ts'
 import { createBook } from '../books/service.ts'
@@ -160,6 +161,18 @@ describe('what cannot be stored', () => {
     const answer = await owner.ask('POST', routes.changes(mine), body.replace('"depthM":null', '"depthM":1e999'))
     expect([answer.status, refusals(answer).map(({ problem }) => problem.field)]).toEqual([200, [field]])
     expect(await count(`select count(*) as n from waters where id = '${good}'`)).toBe(1)
+  })
+
+  it('is refused wherever text comes in: names, namespaces, formats, ids of a bundle', async () => {
+    const stranger = open.browser()
+    expect((await stranger.signIn('cap\u0000tain')).status).toBe(401)
+    expect((await owner.ask('PUT', routes.account, { name: 'nul\u0000', password: PASSWORD, current: PASSWORD })).status).toBe(422)
+    expect((await owner.ask('GET', `${routes.export(mine)}?as=%00`)).status).toBe(200)
+    const archive = zipBundle(new Map([['lures.csv', 'lure,name,class\nl\u0000,Jig,popper\n']]))
+    const send = (namespace: string): Promise<Answer> =>
+      owner.ask('POST', `${routes.imports(mine)}?namespace=${namespace}`, archive, { 'content-type': 'application/zip' })
+    expect((await send('%00')).status).toBe(400)
+    expect(JSON.stringify((await send('x')).body)).toContain('The id holds a character that cannot be stored.')
   })
 
   it('by the database alone is refused group by group', async () => {
