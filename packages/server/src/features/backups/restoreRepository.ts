@@ -62,7 +62,8 @@ class Restore {
   constructor(private readonly client: pg.PoolClient) {}
 
   async run(lines: AsyncIterable<BackupLine>, nowMs: number): Promise<Restored> {
-    for (const table of [...SERVER_TABLES].reverse()) await this.client.query(`delete from pairings; delete from "${table}"`)
+    // What a new place made for itself; children before parents.
+    for (const table of ['pairings', ...[...SERVER_TABLES].reverse()]) await this.client.query(`delete from "${table}"`)
     for await (const line of lines) await this.take(line)
     await this.flush()
     const db = drizzle(this.client) as unknown as Queries

@@ -1,4 +1,4 @@
-import { desc, eq, lt } from 'drizzle-orm'
+import { desc, eq, lt, or } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { isoUtc } from '@jotbook/core'
 import type { AccessEvent, EventKind } from '@jotbook/contract'
@@ -23,24 +23,13 @@ export async function noteEvent(db: Queries, happening: Happening, nowMs: number
   await db.insert(events).values({ id: uuidv7(), at: isoUtc(nowMs), ...happening })
 }
 
-/** What happened to a book, newest first. Within the book. */
-export async function eventsOfBook(db: Queries, bookId: string): Promise<AccessEvent[]> {
+/** What happened to a book and to an account, newest first. Within the book: what the account did in others is not seen. */
+export async function eventsFor(db: Queries, bookId: string, account: string): Promise<AccessEvent[]> {
   const rows = await db
     .select({ at: events.at, kind: events.kind, memberId: events.memberId, device: events.device, detail: events.detail })
     .from(events)
-    .where(eq(events.bookId, bookId))
-    .orderBy(desc(events.at))
-    .limit(MOST_SHOWN)
-  return rows.map((row) => ({ ...row, kind: row.kind as EventKind }))
-}
-
-/** What happened to an account, on whatever book. */
-export async function eventsOfAccount(db: Queries, account: string): Promise<AccessEvent[]> {
-  const rows = await db
-    .select({ at: events.at, kind: events.kind, memberId: events.memberId, device: events.device, detail: events.detail })
-    .from(events)
-    .where(eq(events.account, account))
-    .orderBy(desc(events.at))
+    .where(or(eq(events.bookId, bookId), eq(events.account, account)))
+    .orderBy(desc(events.at), desc(events.id))
     .limit(MOST_SHOWN)
   return rows.map((row) => ({ ...row, kind: row.kind as EventKind }))
 }

@@ -3,7 +3,7 @@ import type { ErrorRequestHandler, Request } from 'express'
 import { Problem } from '@jotbook/contract'
 import type { AccessEvent } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { eventsOfAccount, eventsOfBook, noteEvent } from './repository.ts'
+import { eventsFor, noteEvent } from './repository.ts'
 
 /** Notes that a member tried what they may not, and hands the failure on. */
 export function noteDenials(now: () => number): ErrorRequestHandler {
@@ -23,9 +23,8 @@ export function eventRoutes(accountOf: (request: Request) => string): Router {
   router.get('/events', async (request, response) => {
     const { book, author, within } = bookOf(request)
     if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner sees who came in.')
-    const events = await within(async (db): Promise<AccessEvent[]> => [...(await eventsOfBook(db, book)), ...(await eventsOfAccount(db, accountOf(request)))])
-    const once = new Map(events.map((event) => [JSON.stringify(event), event]))
-    response.json({ events: [...once.values()].sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 200) })
+    const events: AccessEvent[] = await within((db) => eventsFor(db, book, accountOf(request)))
+    response.json({ events })
   })
   return router
 }
