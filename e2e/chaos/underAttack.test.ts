@@ -148,6 +148,18 @@ const ATTACKS: readonly (readonly [name: string, make: () => Attack])[] = [
     }),
   ],
   [
+    'twenty thousand changes of one group',
+    () => {
+      const group = uuidv7()
+      return {
+        path: '/changes',
+        type: 'application/json',
+        body: pushBody(many(20_000, () => ({ ...change('lure', uuidv7(), { name: 'x', class: 'popper', water: uuidv7() }), group }))),
+        status: 200,
+      }
+    },
+  ],
+  [
     'fields nobody knows, by the thousand',
     () => ({ path: '/changes', type: 'application/json', body: pushBody(many(2000, () => change('water', uuidv7(), unknownFields))), status: 200 }),
   ],

@@ -25,7 +25,7 @@ export { AUDIENCES, PERMISSIONS, forbiddenField, isAllowed, rankOf, seesPlaces }
 export type { Audience, Verb } from './permissions.ts'
 export { Problem } from './problems.ts'
 export type { ProblemCode, ProblemDetails } from './problems.ts'
-export { faultsOf, readableFields, unreadableFields } from './recordClasses.ts'
+export { faultsOf, missingFault, readableFields, unreadableFields } from './recordClasses.ts'
 export type { FieldFault } from './recordClasses.ts'
 export { isStorableText } from './soundValue.ts'
 export { MAX_PUSH_CHANGES, PAGE_CHANGES, PUSH_SCHEMA, SNAPSHOT_BEHIND } from './wire.ts'

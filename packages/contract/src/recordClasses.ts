@@ -145,6 +145,12 @@ export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): 
   return [...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })), ...wrong]
 }
 
+/** The first field that a record of the kind cannot do without, and that is not among these. */
+export function missingFault(kind: Kind, fields: Fields): FieldFault | undefined {
+  const field = REQUIRED.get(kind)?.find((name) => fields[name] === undefined || fields[name] === null)
+  return field === undefined ? undefined : { field, message: missingText(fieldLabel(field)) }
+}
+
 /** The first field whose value is wrong, of those that are given; why is worked out where `explained`. */
 export function firstFault(kind: Kind, fields: Fields, explained: boolean): FieldFault | undefined {
   const specs = SPECS.get(kind)

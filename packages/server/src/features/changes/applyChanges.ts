@@ -1,6 +1,6 @@
 import { KINDS, MAX_AHEAD_MS, allFields, fieldsOf, isUuid, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
 import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
-import { Problem, faultsOf, forbiddenField, isAllowed } from '@jotbook/contract'
+import { Problem, forbiddenField, isAllowed, missingFault } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { ownersWithAccess } from '../books/repository.ts'
@@ -67,6 +67,7 @@ export async function applyPushes(db: Queries, bookId: string, pushes: readonly 
     const accepted = new Set(sent.filter(({ id }) => known.has(id)).map(({ id }) => id))
     const refused: Applied['refused'] = []
     for (const [group, members] of groupsOf(sent)) {
+      if (breath.due) await breath.take()
       const unknown = members.filter(({ id }) => !known.has(id)).map(canonical)
       const problem = refusalOf(bookId, unknown, author.role, records)
       if (problem) {
@@ -121,6 +122,7 @@ function canonical(change: Change): Change {
 
 function refusalOf(bookId: string, group: readonly Change[], role: Role, records: Records): Problem | undefined {
   const created = new Set<string>()
+  const together = fieldsTogether(group)
   for (const change of group) {
     const { kind, recordId, fields } = change
     const exists = records.has(kind, recordId) || created.has(`${kind} ${recordId}`)
@@ -129,7 +131,7 @@ function refusalOf(bookId: string, group: readonly Change[], role: Role, records
     const kept = exists ? forbiddenField(role, kind, fields) : undefined
     if (kept !== undefined)
       return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
-    const problem = settingsProblem(bookId, change) ?? missingProblem(change, exists, group) ?? referenceProblem(change, records, created)
+    const problem = settingsProblem(bookId, change) ?? (exists ? undefined : missingProblem(change, together)) ?? referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)
   }
@@ -142,11 +144,19 @@ function settingsProblem(bookId: string, { id, kind, recordId, fields }: Change)
   return new Problem('not-allowed', 'A book has one record of settings, and keeps it.', { changeId: id })
 }
 
+/** What a group's changes say together of each record. */
+function fieldsTogether(group: readonly Change[]): Map<string, Record<string, Json>> {
+  const together = new Map<string, Record<string, Json>>()
+  for (const { kind, recordId, fields } of group) {
+    const key = `${kind} ${recordId}`
+    together.set(key, Object.assign(together.get(key) ?? {}, fields))
+  }
+  return together
+}
+
 /** Values were checked before; what a new record lacks shows only here. All of its group's changes make it together. */
-function missingProblem({ id, kind, recordId }: Change, exists: boolean, group: readonly Change[]): Problem | undefined {
-  if (exists) return undefined
-  const made = group.filter((other) => other.kind === kind && other.recordId === recordId)
-  const [fault] = faultsOf(kind, Object.assign({}, ...made.map(({ fields }) => fields)) as Change['fields'])
+function missingProblem({ id, kind, recordId }: Change, together: ReadonlyMap<string, Change['fields']>): Problem | undefined {
+  const fault = missingFault(kind, together.get(`${kind} ${recordId}`) ?? {})
   return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
 }
 
