@@ -4,7 +4,6 @@ import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { useUnits } from '../../app/useBook.ts'
 import { commit, dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
 import { Button, Quiet, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
@@ -12,14 +11,15 @@ import { deviceZone } from '../waters/index.ts'
 import { DaySky } from './DaySky.tsx'
 import { Foot } from './Foot.tsx'
 import { Header } from './Header.tsx'
-import { editsOf } from './changesOf.ts'
-import type { Before } from './changesOf.ts'
+import { editsOf } from './editsOf.ts'
 import { DockContext, focusCell } from './dockContext.ts'
 import type { Dock } from './dockContext.ts'
 import { nextDraft } from './draft.ts'
 import type { DockDraft } from './draft.ts'
+import { openedKey } from './opened.ts'
+import type { OpenedTrip } from './opened.ts'
 import { PageBeside } from './PageBeside.tsx'
-import { readDraft } from './readDraft.ts'
+import { readDraft, zoneOfDraft } from './readDraft.ts'
 import { ReadingRows } from './ReadingRows.tsx'
 import { StintRows } from './StintRows.tsx'
 import { StrikeRows } from './StrikeRows.tsx'
@@ -30,14 +30,14 @@ interface DockFormProps {
   readonly book: string
   readonly draftKey: string
   readonly draft: DockDraft
-  readonly before: Before
-  readonly existing: boolean
+  /** Of a trip that is in the book. */
+  readonly opened: OpenedTrip | undefined
 }
 
-export function DockForm({ book, draftKey, draft, before, existing }: DockFormProps) {
+export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const form = useForm<DockDraft>({ defaultValues: draft })
   const navigate = useNavigate()
-  const units = useUnits()
+  const existing = opened !== undefined
   const { waters, lures } = useAppSelector(({ records }) => records)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const [tried, setTried] = useState(false)
@@ -45,8 +45,9 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
   const photo = usePagePhoto(book)
   const values = form.watch()
   const water = waters.find(({ id }) => id === values.water)
-  const zone = water?.timeZone ?? deviceZone()
-  const read = readDraft(values, water, units, zone)
+  const { units } = values
+  const zone = zoneOfDraft(values, opened, water, deviceZone())
+  const read = readDraft(values, zone, opened)
   useKeptDraft(form, draftKey)
 
   const shownProblems = useMemo(
@@ -61,12 +62,12 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
       focusCell(first)
       return false
     }
-    await commit(book, editsOf(read.records, before, isoUtc(Date.now())))
+    await commit(book, editsOf(read, isoUtc(Date.now())))
     return true
   }
   const keepAndShow = async (): Promise<void> => {
     if (!(await keep())) return
-    await dropDraft(draftKey)
+    await Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
     await navigate(`/trips/${values.trip}`)
   }
   const keepAndGoOn = async (): Promise<void> => {
@@ -80,7 +81,7 @@ export function DockForm({ book, draftKey, draft, before, existing }: DockFormPr
     focusCell('trip:date')
   }
   const discard = async (): Promise<void> => {
-    await dropDraft(draftKey)
+    await Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
     await navigate(existing ? `/trips/${values.trip}` : '/trips')
   }
   const people = values.people

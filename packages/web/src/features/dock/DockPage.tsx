@@ -1,20 +1,21 @@
 import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
-import type { Fields, Water } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
-import { loadDraft, newId, recordsOfTrip } from '../../offline/index.ts'
+import { loadDraft, newId, recordsOfTrip, saveDraft } from '../../offline/index.ts'
 import { Page } from '../../ui/controls.tsx'
 import { deviceZone } from '../waters/index.ts'
 import { DockForm } from './DockForm.tsx'
-import type { Before } from './changesOf.ts'
-import { draftOfTrip, newDraft } from './draft.ts'
+import { newDraft } from './draft.ts'
 import type { DockDraft, LastTrip } from './draft.ts'
+import { openedKey, openedTrip } from './opened.ts'
+import type { OpenedTrip } from './opened.ts'
 
-interface Opened {
+interface Shown {
   readonly key: string
   readonly draft: DockDraft
-  readonly before: Before
+  readonly opened?: OpenedTrip
 }
 
 /** A first trip was on the only water there is. */
@@ -25,32 +26,23 @@ export function DockPage() {
   const { trip } = useParams()
   const units = useUnits()
   const { book, trips, waters } = useAppSelector(({ records }) => records)
-  const [opened, setOpened] = useState<Opened>()
+  const [shown, setShown] = useState<Shown>()
   const key = `dock:${book}:${trip ?? 'new'}`
   const record = trips.find(({ id }) => id === trip)
   useEffect(() => {
-    if (book === null || (trip !== undefined && !record) || opened?.key === key) return
+    if (book === null || (trip !== undefined && !record) || shown?.key === key) return
     const open = async (): Promise<void> => {
-      const kept = await loadDraft<Partial<DockDraft>>(key)
-      const stored = trip === undefined ? undefined : await recordsOfTrip(book, trip)
-      // What instruments read is not typed here: it stays as it came.
-      const children = stored && { ...stored, readings: stored.readings.filter(({ source }) => (source ?? 'hand') === 'hand') }
-      const before = new Map<string, Fields>()
-      const remember = (kind: string, { id, ...fields }: { id: string }): void => void before.set(`${kind} ${id}`, fields)
-      if (record) remember('trip', record)
-      children?.stints.forEach((stint) => remember('stint', stint))
-      children?.strikes.forEach((strike) => remember('strike', strike))
-      children?.readings.forEach((reading) => remember('reading', reading))
-      const fresh = record && children ? draftOfTrip(record, children, units, newId) : newDraft(newId, trips[0] ?? onlyOne(waters), Date.now(), deviceZone())
-      setOpened({ key, draft: { ...fresh, ...kept }, before })
+      const [kept, keptOpened] = await Promise.all([loadDraft<Partial<DockDraft>>(key), loadDraft<OpenedTrip>(openedKey(key))])
+      if (!record) {
+        setShown({ key, draft: { ...newDraft(newId, trips[0] ?? onlyOne(waters), Date.now(), deviceZone(), units), ...kept } })
+        return
+      }
+      // What was typed before goes with the trip as it was then: what others changed since is theirs.
+      const opened = (kept && keptOpened) ?? openedTrip(record, await recordsOfTrip(book, record.id), units, newId)
+      await saveDraft(openedKey(key), opened)
+      setShown({ key, draft: { ...opened.draft, id: newId(), ...kept }, opened })
     }
     void open()
-  }, [book, trip, record, trips, waters, units, key, opened])
-  return (
-    <Page>
-      {opened?.key === key && book !== null && (
-        <DockForm key={key} book={book} draftKey={key} draft={opened.draft} before={opened.before} existing={record !== undefined} />
-      )}
-    </Page>
-  )
+  }, [book, trip, record, trips, waters, units, key, shown])
+  return <Page>{shown?.key === key && book !== null && <DockForm key={key} book={book} draftKey={key} draft={shown.draft} opened={shown.opened} />}</Page>
 }

@@ -5,6 +5,10 @@ import { bareQuantity } from '../../ui/locale.ts'
 /** A trip as it is being typed: text cells, half-typed ones too. Saved at every keystroke. */
 export interface DockDraft {
   readonly trip: string
+  /** Of this opening of the form: what makes the ids of strikes typed as lines, so that saving twice makes none twice. */
+  readonly id: string
+  /** The units that bare numbers in its cells are in, whatever the settings say since. */
+  readonly units: UnitPreferences
   water: string
   date: string
   start: string
@@ -81,12 +85,13 @@ export const emptyStrike = (id: string): StrikeRow => ({ id, time: '', angler: '
 export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', tint: '', cloud: '', wind: '', pressure: '' })
 
 /** Whether nothing was typed into a row: such rows are not kept. */
-export const isBlank = ({ id: _id, ...cells }: StintRow | StrikeRow | ReadingRow): boolean => Object.values(cells).every((cell) => cell === '')
+export const isBlank = ({ id: _id, ...cells }: { readonly id: string }): boolean => Object.values(cells).every((cell) => cell === '')
 
 /** The next page of the same notebook: the same water, people and sort of hours, on the day after. */
 export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
   ...kept,
   trip: newId(),
+  id: newId(),
   date: isDate(kept.date) ? addDays(kept.date, 1) : kept.date,
   start: '',
   end: '',
@@ -103,9 +108,11 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
 export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers'>
 
 /** Yesterday on the water last fished, by the same people. */
-export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number, zone: string): DockDraft {
+export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number, zone: string, units: UnitPreferences): DockDraft {
   return {
     trip: newId(),
+    id: newId(),
+    units,
     water: last?.water ?? '',
     date: localDate(nowMs - 86_400_000, zone),
     start: '',
@@ -123,6 +130,8 @@ export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number
   }
 }
 
+export const zoneOfTrip = ({ timeZone }: Trip): string => timeZone ?? 'UTC'
+
 /** A trip in the book as the draft that would have made it. */
 export function draftOfTrip(
   trip: Trip,
@@ -130,7 +139,7 @@ export function draftOfTrip(
   units: UnitPreferences,
   newId: NewId,
 ): DockDraft {
-  const zone = trip.timeZone ?? 'UTC'
+  const zone = zoneOfTrip(trip)
   const clock = (iso: string | null | undefined): string => {
     if (!iso) return ''
     const { hour, minute } = localParts(Date.parse(iso), zone)
@@ -141,6 +150,8 @@ export function draftOfTrip(
   const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] => [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
   return {
     trip: trip.id,
+    id: newId(),
+    units,
     water: trip.water,
     date: localDate(Date.parse(trip.start), zone),
     start: clock(trip.start),

@@ -4,6 +4,8 @@ import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '
 import { faultsOf } from '@jotbook/contract'
 import { isBlank } from './draft.ts'
 import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './draft.ts'
+import { Untouched } from './opened.ts'
+import type { OpenedTrip } from './opened.ts'
 import { readLines } from './readLines.ts'
 import type { ReadLine } from './readLines.ts'
 import { text } from './text.ts'
@@ -14,10 +16,14 @@ export interface ReadRecord {
   readonly kind: Kind
   readonly id: string
   readonly fields: Fields
+  /** Of a record that was there when the trip was opened: the fields that say something else now. */
+  readonly changed?: Fields
 }
 
 export interface ReadDraft {
   readonly records: readonly ReadRecord[]
+  /** Rows of an opened trip that are no more. */
+  readonly removed: readonly { readonly kind: Kind; readonly id: string }[]
   /** By cell: what must be mended before the trip can be kept. */
   readonly problems: Readonly<Record<string, string>>
   /** By cell: what was understood and is worth saying. */
@@ -33,13 +39,16 @@ export interface ReadDraft {
 /** The name of a cell: `stint:<id>:end`, `trip:start`. */
 export const cellName = (section: 'stint' | 'strike' | 'reading', id: string, field: string): string => `${section}:${id}:${field}`
 
+/** The zone a draft's times are in: the trip's own while it is on the water it was on, else the water's. */
+export const zoneOfDraft = (draft: DockDraft, opened: OpenedTrip | undefined, water: Water | undefined, deviceZone: string): string =>
+  opened && opened.draft.water === draft.water ? opened.zone : (water?.timeZone ?? deviceZone)
+
 /**
- * What a draft means: records to keep, problems beside their cells, and the account of the hours. Pure: the same draft always
- * means the same.
+ * What a draft means: records to keep, problems beside their cells, and the account of the hours. Cells that say what they said when
+ * the trip was opened mean what is stored, to the last digit. Pure: the same draft always means the same.
  */
-export function readDraft(draft: DockDraft, water: Water | undefined, units: UnitPreferences, deviceZone: string): ReadDraft {
-  const reader = new DraftReader(draft, water?.timeZone ?? deviceZone, units)
-  return reader.read()
+export function readDraft(draft: DockDraft, zone: string, opened?: OpenedTrip): ReadDraft {
+  return new DraftReader(draft, zone, opened && new Untouched(opened, draft, zone)).read()
 }
 
 class DraftReader {
@@ -48,13 +57,15 @@ class DraftReader {
   private readonly twice: string[] = []
   private readonly records: ReadRecord[] = []
   private readonly people: readonly string[]
+  private readonly units: UnitPreferences
   private readonly lines: Record<string, readonly ReadLine[]> = {}
 
   constructor(
     private readonly draft: DockDraft,
     private readonly zone: string,
-    private readonly units: UnitPreferences,
+    private readonly untouched: Untouched | undefined,
   ) {
+    this.units = draft.units
     this.people = draft.people
       .split(',')
       .map((name) => name.trim())
@@ -88,6 +99,7 @@ class DraftReader {
     }
     return {
       records: this.records,
+      removed: this.untouched?.removed() ?? [],
       problems: this.problems,
       notices: this.notices,
       twice: this.twice,
@@ -100,12 +112,19 @@ class DraftReader {
     return this.draft.effortKnown === 'full'
   }
 
+  /** Blank, unless a record is behind it that says nothing in these cells. */
+  private isUnused(kind: Kind, row: StintRow | StrikeRow | ReadingRow): boolean {
+    return isBlank(row) && !this.untouched?.isAsOpened(kind, row.id)
+  }
+
   private missing(cell: string, message: string): undefined {
     this.problems[cell] = message
     return undefined
   }
 
   private time(cell: string, typed: string, afterMs: number | undefined, untilMs?: number): number | undefined {
+    const stored = this.untouched?.timeMs(cell)
+    if (stored !== undefined) return stored
     if (!isDate(this.draft.date)) return undefined
     const context: TimeContext = { zone: this.zone, date: this.draft.date, afterMs, untilMs, again: this.draft.again[cell] }
     const read: ReadTime = readTime(typed, context)
@@ -118,7 +137,7 @@ class DraftReader {
   private stints(start: number, end: number | undefined): void {
     const reached = new Map<string, number>()
     for (const row of this.draft.stints) {
-      if (isBlank(row)) continue
+      if (this.isUnused('stint', row)) continue
       const angler = row.angler || this.people[0] || ''
       const from =
         row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
@@ -153,17 +172,21 @@ class DraftReader {
     const cell = cellName('stint', owner, 'lines')
     read.forEach(({ fields, problem }, i) => {
       if (problem !== undefined) this.problems[cell] ??= problem
-      if (fields) this.keep('strike', uuidv5(`line ${i}`, owner), { trip: this.draft.trip, ...more, ...fields }, {}, cell)
+      if (fields) this.keep('strike', uuidv5(`line ${i} of ${this.draft.id}`, owner), { trip: this.draft.trip, ...more, ...fields }, {}, cell)
     })
   }
 
   private strikes(start: number, end: number | undefined): void {
     let above = start
     for (const row of this.draft.strikes) {
-      if (isBlank(row)) continue
+      if (this.isUnused('strike', row)) continue
       const cell = cellName('strike', row.id, 'time')
-      const timeUnknown = row.time === '' && !this.full
-      const at = timeUnknown ? start : row.time === '' ? this.missing(cell, text.strikes.when) : this.time(cell, row.time, above, end)
+      const timeUnknown = row.time === '' && (!this.full || this.untouched?.timeMs(cell) !== undefined)
+      const at = timeUnknown
+        ? (this.untouched?.timeMs(cell) ?? start)
+        : row.time === ''
+          ? this.missing(cell, text.strikes.when)
+          : this.time(cell, row.time, above, end)
       if (at === undefined) continue
       if (!timeUnknown) above = Math.max(above, at)
       const stint = this.full ? this.stintAt(at, row) : undefined
@@ -199,7 +222,7 @@ class DraftReader {
   private readings(start: number, end: number | undefined): void {
     let above = start
     for (const row of this.draft.readings) {
-      if (isBlank(row)) continue
+      if (this.isUnused('reading', row)) continue
       const cell = cellName('reading', row.id, 'time')
       const at = row.time === '' ? start : this.time(cell, row.time, above, end)
       if (at === undefined) continue
@@ -257,8 +280,9 @@ class DraftReader {
     cells: Readonly<Record<string, string>>,
     one?: string,
   ): void {
-    this.records.push({ kind, id, fields })
-    for (const { field, message } of faultsOf(kind, fields)) {
+    const settled = this.untouched?.settled(kind, id, fields)
+    this.records.push({ kind, id, fields, ...settled })
+    for (const { field, message } of settled ? faultsOf(kind, settled.changed, { partial: true }) : faultsOf(kind, fields)) {
       const column = cells[field] ?? field
       const cell = one ?? (kind === 'trip' ? column : cellName(kind, id, column))
       this.problems[cell] ??= message
