@@ -75,10 +75,10 @@ function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
 
 /** How the limits were made, in words. */
 const intervalWords = ({ interval }: Rate, confidence: number): string =>
-  `${interval === 'trip' ? 'knowing that trips differ' : 'exact'}, ${Math.round(confidence * 1000) / 10} %${interval === 'trip' ? '' : ', as if strikes came singly'}`
+  `${Math.round(confidence * 1000) / 10}%, ${interval === 'trip' ? 'allowing for good and bad days' : 'from the counts alone'}`
 
 function boardText({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board, book: BookRecords): string {
-  if (!all) return 'No hours were fished under these conditions: there is nothing to say.'
+  if (!all) return 'No hours logged for this question.'
   const nameOf = names(book)
   const lines = rows.map((row) => [
     ...row.group.map((level, i) => nameOf(at(by, i), level)),
@@ -92,12 +92,12 @@ function boardText({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
     row.tooEarly ? 'too early' : '',
   ])
   const left = [
-    leftOut.trips > 0 && `${leftOut.trips} trips without the hours this needs (${leftOut.strikes} strikes)`,
-    leftOut.looseStrikes > 0 && `${leftOut.looseStrikes} strikes in no stint`,
+    leftOut.trips > 0 && `${leftOut.trips} trips whose hours are not logged by lure (${leftOut.strikes} strikes)`,
+    leftOut.looseStrikes > 0 && `${leftOut.looseStrikes} strikes without a rod`,
     leftOut.stintsWithoutHours > 0 && `${leftOut.stintsWithoutHours} stints without hours`,
   ].filter((part) => part !== false)
   return [
-    `${all.strikes} strikes in ${all.hours.toFixed(2)} hours on ${all.trips} trips: ${all.rate.toFixed(2)} an hour, ${all.lower.toFixed(2)} to ${all.upper.toFixed(2)} (${intervalWords(all, confidence)}).`,
+    `${all.strikes} strikes in ${all.hours.toFixed(2)} hours on ${all.trips} trips: ${all.rate.toFixed(2)} strikes per hour, likely range ${all.lower.toFixed(2)} to ${all.upper.toFixed(2)} (${intervalWords(all, confidence)}).`,
     ...(blankDaysMissing && spread
       ? [
           `Blank days seem not to have been logged: ${spread.blankTrips} of ${spread.trips} trips are blank, about ${Math.round(spread.expectedBlank)} would be. Every rate is then too high.`,

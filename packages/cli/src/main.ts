@@ -24,13 +24,13 @@ const program = new Command('jot').description('Reads, checks and analyses books
 
 program
   .command('check <bundle>')
-  .description('list what is wrong in a bundle (exit 1) and what is loose, each with file, line and column')
+  .description('check a bundle: list problems (exit 1) and things to fix, each with file, line and column')
   .option('--json')
   .action((path: string, options: { json?: boolean }) => void (exitCode = check(path, options)))
 
 program
   .command('import <bundle>')
-  .description('take a bundle into a book, all or nothing')
+  .description('import a bundle into a book, all or nothing')
   .requiredOption('--book <name>', 'the book; made when there is none of that name')
   .option('--namespace <name>', 'keeps the ids of one source apart (default: the folder’s or archive’s name)')
   .option('--dry-run', 'only say what would happen')
@@ -39,7 +39,7 @@ program
 
 program
   .command('export')
-  .description('write a book as files')
+  .description('export a book as files')
   .requiredOption('--book <name>')
   .requiredOption('--out <folder>')
   .option('--as <format>', 'csv, json, whole (book.json and pictures), geojson, gpx, arrow or parquet', 'csv')
@@ -49,7 +49,7 @@ program
 
 program
   .command('account [action]')
-  .description('choose the name and password by which you sign in from a network, or reset them; the password is read from the input')
+  .description('set or reset the name and password to sign in from a network; the password is read from standard input')
   .requiredOption('--name <name>')
   .action(async (action: string | undefined, options: { name: string }) => {
     if (action !== undefined && action !== 'reset') throw new Failure(`jot account knows no "${action}"; it knows reset.`, 2)
@@ -59,14 +59,14 @@ program
 
 program
   .command('backup')
-  .description('write everything of this server into one file, and read it back; encrypted where JOT_BACKUP_PASSPHRASE is set')
+  .description('back up everything on this server into one file and verify it; encrypted if JOT_BACKUP_PASSPHRASE is set')
   .requiredOption('--out <file>')
   .option('--keep <count>', 'keep so many: the ones before become FILE.1, FILE.2, …', '1')
   .action(async (options: BackupCall) => void (exitCode = await (await import('./backup.ts')).backUp(options)))
 
 program
   .command('restore <file>')
-  .description('bring a back-up into an empty place (JOT_DATA_DIR or DATABASE_URL), verified record by record')
+  .description('restore a back-up into an empty place (JOT_DATA_DIR or DATABASE_URL), verified record by record')
   .action(async (file: string) => void (exitCode = await (await import('./backup.ts')).restore(file)))
 
 program
@@ -82,7 +82,7 @@ program
   .option('--json')
   .action((options: SkyCall) => void (exitCode = sky(options)))
 
-const analyse = program.command('analyse').description('ask a bundle, without a database')
+const analyse = program.command('analyse').description('analyse a bundle, without a database')
 
 analyse
   .command('board')
@@ -96,7 +96,7 @@ analyse
 
 analyse
   .command('curve')
-  .description('the rate along a condition, with limits, a band and the window')
+  .description('strike rate along a condition, with its likely range and best window')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--of <column>', 'a continuous column, such as water_temp_c')
   .option('--where <conditions>')
@@ -108,7 +108,7 @@ analyse
 
 analyse
   .command('model')
-  .description('factors of the rate, each with the others held')
+  .description('what raises or lowers the rate, with everything else equal')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--fixed <columns>', 'columns or numbers, separated by commas; may be empty')
   .option('--random <columns>', 'columns whose levels differ at random, such as trip,lure')
@@ -118,7 +118,7 @@ analyse
 
 analyse
   .command('within')
-  .description('two patterns held against each other: the lure, or the day?')
+  .description('compare two patterns: was it the lure, or the day?')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--a <conditions>', "such as 'lure=Jerkbait, grey shad'")
   .requiredOption('--b <conditions>')
@@ -131,7 +131,7 @@ analyse
 
 analyse
   .command('search')
-  .description('patterns that produce on a water, each held against books without any')
+  .description('patterns that produce on a water, each compared with chance')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--water <name>')
   .option('--where <conditions>', 'what all hours must meet')
@@ -145,7 +145,7 @@ analyse
 
 analyse
   .command('claims')
-  .description('the rules of the trade on trial against the book’s hours')
+  .description('rules of practice, tested on your trips')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .option('--water <name>', 'only hours on this water')
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
@@ -154,7 +154,7 @@ analyse
 
 analyse
   .command('like')
-  .description('rates of the hours that were like today, and the most alike trips')
+  .description('rates of the hours most like today, and the trips most like it')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--water <name>')
   .requiredOption('--now <conditions>', "such as 'water_temp_c=9;visibility_m=1.8;cloud_pct=90;wind_mps=6'")

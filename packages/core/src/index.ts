@@ -123,8 +123,8 @@ export type { Caution, CautionInput, DayCondition, SaidColumn, Spell } from './c
 export type { Setting, Track, TrackValue, TripReading, WaterPast, WorkedCondition } from './conditions/index.ts'
 export { FRONT_THRESHOLDS, beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './weather/index.ts'
-export { levelOf, matchesPrey, preyOf, workingDepthM } from './presentation/index.ts'
-export type { Level } from './presentation/index.ts'
+export { levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
+export type { Level, WorkingDepth } from './presentation/index.ts'
 export {
   COLUMNS,
   LOOSE_END_KINDS,
@@ -258,6 +258,7 @@ export type {
   Board,
   BoardOptions,
   BoardRow,
+  CountsRow,
   BookCurve,
   BookModel,
   BookWithin,
@@ -369,32 +370,3 @@ export {
   witness,
 } from './sync/index.ts'
 export type { Change, ClockShifts, ClockState, Conflict, Fields, Json, RecordState, ReplicaRecord, Stamp, Undoable, UnsentChange } from './sync/index.ts'
-export {
-  READ_FIELDS,
-  TAP_CLOCK_START,
-  aboard,
-  answerSilence,
-  applied,
-  breakOff,
-  countOf,
-  daySummary,
-  endAtSilence,
-  fishOn,
-  fishingTimeLeftMs,
-  forgottenChange,
-  inHand,
-  isLegal,
-  isOf,
-  isRod,
-  lastRead,
-  liveBag,
-  movedInTime,
-  nextTag,
-  nextTap,
-  onBreak,
-  sinceChoices,
-  strikeNow,
-  takeInHand,
-  unsureStints,
-} from './deck/index.ts'
-export type { Angler, DaySummary, DeckDay, DeckEdit, LastRead, LiveBag, NewId, ReadField, Rod, Since, TapClock } from './deck/index.ts'

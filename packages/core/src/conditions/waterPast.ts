@@ -80,10 +80,13 @@ export function percentileAmong(days: readonly number[], value: number): number 
   return (50 * (below + countWhile(days, (day) => day <= value))) / days.length
 }
 
-/** Least-squares trend of the water's temperature over the thirty days up to a time, °C a day; null unless two days a week or more apart were read. */
-export function tempTrend({ tempDays }: WaterPast, ms: EpochMs): number | null {
+/**
+ * Least-squares trend of the water's temperature over the thirty days up to a time, °C a day; null unless two days at least
+ * `leastSpanDays` apart were read.
+ */
+export function tempTrend({ tempDays }: WaterPast, ms: EpochMs, leastSpanDays = 7): number | null {
   const recent = upTo(tempDays, ms, TREND_DAYS)
-  if (recent.length < 2 || at(recent, recent.length - 1).day - at(recent, 0).day < 7) return null
+  if (recent.length < 2 || at(recent, recent.length - 1).day - at(recent, 0).day < leastSpanDays) return null
   const meanDay = recent.reduce((sum, { day }) => sum + day, 0) / recent.length
   const meanTemp = recent.reduce((sum, { mean }) => sum + mean, 0) / recent.length
   const [across, square] = recent.reduce(([xy, xx], { day, mean }) => [xy + (day - meanDay) * (mean - meanTemp), xx + (day - meanDay) ** 2], [0, 0])

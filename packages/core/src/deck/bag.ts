@@ -8,8 +8,13 @@ export interface LiveBag {
   /** Of the heaviest up to the limit; `least` when one of them has no weight. */
   readonly totalG: number
   readonly unweighed: number
-  /** Over the limit: the fish that has to go. At the limit: the one the next good fish will push out. */
+  /**
+   * Over the limit: the fish that has to go first. At the limit: the one the next good fish will push out. None is named while one in
+   * the well has no weight, for that one may be the heaviest.
+   */
   readonly cull: Strike | undefined
+  /** In the well without a weight, the first caught first: to be weighed before one is culled. */
+  readonly toWeigh: readonly Strike[]
   readonly over: number
 }
 
@@ -25,12 +30,14 @@ export function liveBag(strikes: readonly Strike[], trip: Trip): LiveBag {
   const limit = trip.limit ?? USUAL_LIMIT
   const fish = strikes.filter(({ outcome, kept }) => outcome === 'landed' && kept === true).sort(heavierFirst)
   const counted = fish.slice(0, limit)
+  const toWeigh = fish.filter(({ weightG }) => typeof weightG !== 'number').sort((a, b) => epochMs(a.time) - epochMs(b.time))
   return {
     fish,
     limit,
     totalG: counted.reduce((sum, { weightG }) => sum + (weightG ?? 0), 0),
     unweighed: counted.filter(({ weightG }) => typeof weightG !== 'number').length,
-    cull: fish.length >= limit ? fish.at(-1) : undefined,
+    cull: fish.length >= limit && toWeigh.length === 0 ? fish.at(-1) : undefined,
+    toWeigh,
     over: Math.max(0, fish.length - limit),
   }
 }

@@ -6,6 +6,7 @@ import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './bag.ts'
 import { daySummary } from './dayInOneLook.ts'
 import { breakOff, fishOn, inHand, onBreak } from './hands.ts'
+import { comeAboard, namesIn } from './people.ts'
 import { lastRead } from './readings.ts'
 import { answerSilence, endAtSilence, unsureStints } from './silence.ts'
 import { forgottenChange, movedInTime, sinceChoices, strikeNow } from './strikes.ts'
@@ -202,9 +203,25 @@ describe('the live bag', () => {
     expect(nextTag(liveBag(day.strikes, trip))).toBe('3')
     landed('4', undefined, true, '3')
     const bag = liveBag(day.strikes, trip)
-    expect([bag.over, bag.cull?.id, bag.totalG]).toEqual([1, '4', 2300])
+    // One without a weight may be the heaviest: none is named until it was weighed.
+    expect([bag.over, bag.cull, bag.toWeigh.map(({ id }) => id), bag.totalG]).toEqual([1, undefined, ['4'], 2300])
+    landed('4', 1100, true, '3')
+    landed('5', 950, true, '4')
+    const weighed = liveBag(day.strikes, trip)
+    expect([weighed.over, weighed.cull?.id, weighed.totalG]).toEqual([2, '1', 2500])
     expect([isLegal({ lengthMm: 350 }, trip), isLegal({ lengthMm: 356 }, trip), isLegal({}, trip)]).toEqual([false, true, true])
     expect(fishingTimeLeftMs(trip, at(400))).toBe(40 * MIN)
+  })
+})
+
+describe('people', () => {
+  it('are read from names with commas, and named together with whoever fished alone so far', () => {
+    expect(namesIn(' Ash, Rowan and Tilda;Ash ')).toEqual(['Ash', 'Rowan', 'Tilda'])
+    let day = strike(handTo(emptyDay(T0), 'crank', at(0), newId), 5)
+    day = applied(day, comeAboard(day, ['Tilda'], 'Me'))
+    expect([day.trip.anglers, day.stints[0]?.angler, day.strikes[0]?.angler]).toEqual([['Me', 'Tilda'], 'Me', 'Me'])
+    expect(inHand(day, 'Me')?.lure).toBe('crank')
+    expect(comeAboard(day, ['Ash', 'Tilda'], 'Me')).toEqual([{ kind: 'trip', id: 'trip', fields: { anglers: ['Me', 'Tilda', 'Ash'] } }])
   })
 })
 

@@ -11,6 +11,8 @@ import type { FishOfGroup, Rate } from './rate.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
 import { shrinkRatios } from './shrink.ts'
+import { sizesOf } from './sizes.ts'
+import type { Sizes } from './sizes.ts'
 import { LEAST, strengthOf } from './strength.ts'
 import type { Strength } from './strength.ts'
 import { addRow, addTrip, addedUp, newTally } from './tally.ts'
@@ -42,11 +44,22 @@ export interface BoardRow extends Rate {
   readonly better: boolean
 }
 
+/** What is known of a group whose hours are not: its strikes with a result, and its fish. */
+export interface CountsRow {
+  readonly group: readonly string[]
+  readonly missed: number
+  readonly lost: number
+  readonly landed: number
+  readonly sizes?: Sizes
+}
+
 export interface Board {
   readonly by: readonly string[]
   readonly confidence: number
   /** Sorted by the shrunken rate, highest first. Groups without hours are absent. */
   readonly rows: readonly BoardRow[]
+  /** Groups without hours that have strikes all the same, most strikes first: no rate, but hook-up and size. */
+  readonly withoutHours: readonly CountsRow[]
   /** Everything selected, or nothing to say. */
   readonly all: Rate | null
   readonly leftOut: LeftOut
@@ -108,11 +121,22 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
     by,
     confidence,
     rows: shrunkenRows(rows, confidence),
+    withoutHours: groups.met
+      .filter(({ tally }) => tally.hours === 0 && countsOf(tally) > 0)
+      .sort((a, b) => countsOf(b.tally) - countsOf(a.tally))
+      .map((group) => countsRow(groupLevels(factors, group.key), group.tally, fish.of(group))),
     all: all.hours > 0 ? rateOf(all, fish.all, confidence, variance) : null,
     leftOut: columns.leftOut,
     spread,
     blankDaysMissing: spread !== null && blankDaysMissing(spread),
   }
+}
+
+const countsOf = ({ missed, lost, landed }: Tally): number => missed + lost + landed
+
+function countsRow(group: readonly string[], { missed, lost, landed }: Tally, { weightsG, lengthsMm }: FishOfGroup): CountsRow {
+  const sizes = sizesOf(weightsG, lengthsMm)
+  return { group, missed, lost, landed, ...(sizes ? { sizes } : {}) }
 }
 
 interface Group {

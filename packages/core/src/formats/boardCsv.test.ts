@@ -30,9 +30,11 @@ const row = (group: readonly string[], part: object = {}): BoardRow =>
     ...part,
   }) as unknown as BoardRow
 
+const ASKED = { question: '=What produces, by lure', origin: 'Demo book, Nov 27, 2026' }
+
 const read = (rows: readonly BoardRow[]): Record<string, string>[] =>
   parse(
-    boardCsv({ by: ['lure', 'season'], rows } as unknown as Board, (_column, level) => (level === 'l1' ? '=HYPERLINK("x"), grey' : level)),
+    boardCsv({ by: ['lure', 'season'], rows } as unknown as Board, (_column, level) => (level === 'l1' ? '=HYPERLINK("x"), grey' : level), ASKED),
     { columns: true },
   )
 
@@ -41,11 +43,12 @@ describe('a board as CSV', () => {
     const [first, second] = read([row(['l1', 'winter']), row(['l2', 'spring'], { tooEarly: true, sizes: undefined, landing: undefined })] as const)
     expect(first).toMatchObject({ lure: `'=HYPERLINK("x"), grey`, season: 'winter', strikes: '14', hours: '21.5', interval: 'trip', exact_lower: '0.39' })
     expect(first).toMatchObject({ landing: '0.5', landing_of: '4', weighed: '5', median_g: '900', too_early: 'no' })
+    expect(first).toMatchObject({ question: `'=What produces, by lure`, of: 'Demo book, Nov 27, 2026' })
     expect(second).toMatchObject({ landing: '', landing_of: '0', landed: '0', median_g: '', too_early: 'yes' })
     expect(Object.values(second!).some((cell) => /NaN|Infinity|undefined|null/.test(cell))).toBe(false)
   })
 
   it('ends its lines as RFC 4180 has them, and is only a header without rows', () => {
-    expect(boardCsv({ by: ['lure'], rows: [] } as unknown as Board, String).split('\r\n')).toHaveLength(2)
+    expect(boardCsv({ by: ['lure'], rows: [] } as unknown as Board, String, ASKED).split('\r\n')).toHaveLength(2)
   })
 })

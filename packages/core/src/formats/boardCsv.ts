@@ -36,9 +36,20 @@ const FIGURES: readonly (readonly [string, (row: BoardRow) => Cell])[] = [
   ['too_early', (row) => (row.tooEarly ? 'yes' : 'no')],
 ]
 
+/** What a board answers, and of which book and day: stands with every row, so that a row says what it is of wherever it goes. */
+export interface BoardOrigin {
+  readonly question: string
+  readonly origin: string
+}
+
 /** A board as CSV (RFC 4180): a column for each grouping and each figure, rates an hour, weights in grams. Text that begins like a formula is guarded. */
-export function boardCsv({ by, rows }: Board, nameOf: NameOfLevel): string {
-  const header = [...by, ...FIGURES.map(([name]) => name)]
-  const lines = rows.map((row) => [...row.group.map((level, i) => withApostrophe(nameOf(by[i] ?? '', level))), ...FIGURES.map(([, figure]) => figure(row))])
+export function boardCsv({ by, rows }: Board, nameOf: NameOfLevel, { question, origin }: BoardOrigin): string {
+  const header = [...by, ...FIGURES.map(([name]) => name), 'question', 'of']
+  const lines = rows.map((row) => [
+    ...row.group.map((level, i) => withApostrophe(nameOf(by[i] ?? '', level))),
+    ...FIGURES.map(([, figure]) => figure(row)),
+    withApostrophe(question),
+    withApostrophe(origin),
+  ])
   return stringify([header, ...lines], CSV_STYLE)
 }

@@ -11,7 +11,7 @@ const GREY_OVER_CHARTREUSE = all(HARD_BODY, 'back=pearl grey', 'belly=chartreuse
 export const COLOURS: readonly Claim[] = [
   claim(
     'K1',
-    'In spring with six to twelve inches of sight, craw colours.',
+    'In spring with 6 to 12 inches of visibility, craw colours produce.',
     all(inches(6, 12), 'season=spring'),
     all(HARD_BODY, 'family=craw orange,craw natural,craw red'),
     SAME_BODY,
@@ -20,7 +20,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K2',
-    'The same where shad are the prey: white side, pearl back.',
+    'Where shad are the prey, a white side with a pearl back produces.',
     all(inches(6, 12), 'season=spring', SHAD),
     all(HARD_BODY, 'back=pearl', 'side=white'),
     SAME_BODY,
@@ -29,7 +29,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K3',
-    'In stain with shad, a dark back over a white side beats pearl grey over chartreuse.',
+    'In stained water with shad, a dark back over a white side beats pearl grey over chartreuse.',
     all(seesFt(1, 4), SHAD),
     DARK_OVER_WHITE,
     GREY_OVER_CHARTREUSE,
@@ -38,7 +38,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K4',
-    'In stain with shad, pearl grey over chartreuse beats a dark back over white.',
+    'In stained water with shad, pearl grey over chartreuse beats a dark back over white.',
     all(seesFt(1, 4), SHAD),
     GREY_OVER_CHARTREUSE,
     DARK_OVER_WHITE,
@@ -47,7 +47,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K5',
-    'Under six inches, chartreuse with a brown or blue back.',
+    'With under 6 inches of visibility, chartreuse with a brown or blue back produces.',
     inches(undefined, 6),
     all(HARD_BODY, 'family=chartreuse/bright', 'back=brown,blue'),
     SAME_BODY,
@@ -56,7 +56,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K6',
-    'Very clear water wants natural, muted, translucent or foil.',
+    'Very clear water wants natural, muted, translucent or foil colours.',
     seesFt(8),
     all(HARD_BODY, any('family=clear/translucent', 'finish=foil,translucent')),
     SAME_BODY,
@@ -65,7 +65,7 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K7',
-    'Very clear in spring: natural back, orange belly.',
+    'In very clear water in spring, a natural back with an orange belly produces.',
     all(seesFt(8), 'season=spring'),
     all(HARD_BODY, 'belly=orange', 'back=green pumpkin,olive,brown,watermelon,smoke'),
     SAME_BODY,
@@ -74,17 +74,30 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K8',
-    'Where panfish or perch are the prey and grass dies late, green-backed panfish.',
+    'Where panfish or perch are the prey and grass dies late, green-backed panfish colours produce.',
     any(all('forage=bluegill,perch', 'cover_state=dying,dead'), all('forage=bluegill,perch', seesFt(8))),
     all(HARD_BODY, 'family=panfish/perch', 'back=green,dark green,olive'),
     SAME_BODY,
     'rate',
   ),
-  claim('K9', 'Bouncing rock, the back explains more of the rate than side or belly.', 'cover=gravel,fist rock,chunk rock,boulder', HARD_BODY, 'back', 'zone', {
-    dispute: 'zone',
-  }),
-  claim('K10', 'Pulled through grass, the side explains more.', GRASS, HARD_BODY, 'side', 'zone', { dispute: 'zone' }),
-  claim('K11', 'In spring an orange belly.', 'season=spring', all(HARD_BODY, 'belly=orange'), SAME_BODY, 'rate', { dispute: 'zone' }),
-  claim('K12', 'Colours that stand for the prey seen bring more.', '', all(HARD_BODY, 'matches_prey=yes'), SAME_BODY, 'rate'),
-  claim('K13', 'Where the prey is not known, colours that stand for several.', 'bait=unknown', all(HARD_BODY, 'family=clear/translucent'), SAME_BODY, 'rate'),
+  claim(
+    'K9',
+    'Bounced off rock, the colour of the back matters more than side or belly.',
+    'cover=gravel,fist rock,chunk rock,boulder',
+    HARD_BODY,
+    'back',
+    'zone',
+    { dispute: 'zone' },
+  ),
+  claim('K10', 'Pulled through grass, the colour of the side matters more than back or belly.', GRASS, HARD_BODY, 'side', 'zone', { dispute: 'zone' }),
+  claim('K11', 'In spring an orange belly produces.', 'season=spring', all(HARD_BODY, 'belly=orange'), SAME_BODY, 'rate', { dispute: 'zone' }),
+  claim('K12', 'Colours that look like the prey you saw bring more.', '', all(HARD_BODY, 'matches_prey=yes'), SAME_BODY, 'rate'),
+  claim(
+    'K13',
+    'Where the prey is not known, colours that pass for several kinds of prey produce.',
+    'bait=unknown',
+    all(HARD_BODY, 'family=clear/translucent'),
+    SAME_BODY,
+    'rate',
+  ),
 ]

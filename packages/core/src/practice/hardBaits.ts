@@ -48,7 +48,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'J7',
-    'Deep or cold, a soft pull and ten to fifteen seconds still beat jerks.',
+    'In deep or cold water, a soft pull and a pause of ten to fifteen seconds beat jerks.',
     any(tempF(undefined, 45), deepFt(15)),
     all(JERKBAIT, 'retrieve=pull and wait', 'pause_s=10..16'),
     all(JERKBAIT, 'retrieve!=pull and wait'),
@@ -56,11 +56,20 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim('J8', 'Jerkbaits are struck on the pause or the restart.', '', JERKBAIT, 'still,on the restart after a pause', 'phase'),
   claim('J9', 'In chop and cloud a lemon-lime back over a bright side brings bigger fish.', CHOP, CHOP_COLOUR, SAME_BODY, 'size', { dispute: 'chop colour' }),
-  claim('J10', 'It brings no more fish.', CHOP, CHOP_COLOUR, SAME_BODY, 'not better', { dispute: 'chop colour' }),
-  claim('J11', 'Where one sees less than four feet it is no better.', seesFt(undefined, 4), CHOP_COLOUR, SAME_BODY, 'not better'),
+  claim('J10', 'In chop and cloud a lemon-lime back over a bright side brings no more fish.', CHOP, CHOP_COLOUR, SAME_BODY, 'not better', {
+    dispute: 'chop colour',
+  }),
+  claim(
+    'J11',
+    'With less than four feet of visibility, a lemon-lime back over a bright side is no better.',
+    seesFt(undefined, 4),
+    CHOP_COLOUR,
+    SAME_BODY,
+    'not better',
+  ),
   claim(
     'J12',
-    'Clear for this water and sunny wants natural or translucent jerkbaits.',
+    'Under sun, in water that is clear for the place, natural or translucent jerkbaits produce.',
     'clarity_for_water=clearest fifth;cloud_pct=..10',
     all(JERKBAIT, 'family=clear/translucent,shad/white'),
     SAME_BODY,
@@ -75,12 +84,18 @@ export const HARD_BAITS: readonly Claim[] = [
     'rate',
     { dispute: 'off-colour' },
   ),
-  claim('J14', 'Cloud and chop want a white side.', all('cloud_pct=80..', windMph(5)), all(JERKBAIT, 'side=white,pearl'), SAME_BODY, 'rate', {
-    dispute: 'chop colour',
-  }),
+  claim(
+    'J14',
+    'Under cloud and chop, jerkbaits with a white side produce.',
+    all('cloud_pct=80..', windMph(5)),
+    all(JERKBAIT, 'side=white,pearl'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'chop colour' },
+  ),
   claim(
     'J15',
-    'Deep or cold wants natural shad or perch.',
+    'In deep or cold water, jerkbaits in natural shad or perch produce.',
     any(tempF(undefined, 45), deepFt(15)),
     all(JERKBAIT, 'stands_for=threadfin shad,gizzard shad,perch'),
     SAME_BODY,
@@ -106,7 +121,7 @@ export const HARD_BAITS: readonly Claim[] = [
 
   claim(
     'C1',
-    'From 45 to 55 °F on rock, a wide-wobble plug in red or brown craw, slow on the bottom.',
+    'From 45 to 55 °F on rock, a wide-wobble plug in red or brown craw, slow on the bottom, produces.',
     all(tempF(45, 55), ROCK),
     all(WIDE_WOBBLE, 'family=craw red,craw natural'),
     ALL_OTHERS,
@@ -124,7 +139,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C3',
-    'From 41 to 53 °F tight to moderate with a dull knock beats wide and loud.',
+    'From 41 to 53 °F a crankbait with a tight to moderate wobble and a dull knock beats a wide, loud one.',
     tempF(41, 53),
     all(CRANKBAIT, 'action=tight,moderate', 'sound=dull knock'),
     all(CRANKBAIT, 'action=wide', 'sound=rattle'),
@@ -133,7 +148,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C4',
-    'Bright behind a front, a tight crankbait first beats slow bottom lures.',
+    'Under bright sky behind a front, a tight crankbait first beats slow bottom lures.',
     all('front=post-front bright', tempF(41, 53)),
     all(CRANKBAIT, 'action=tight,moderate'),
     classes('football jig', 'finesse jig', 'shaky head', 'stand-up worm', 'tube'),
@@ -142,7 +157,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C5',
-    'From 45 to 55 °F flat-sided plugs live on channel swings, riprap and secondary points.',
+    'From 45 to 55 °F flat-sided plugs produce on channel swings, riprap and secondary points.',
     tempF(45, 55),
     all(FLAT_SIDED, 'structure=channel swing,riprap,secondary point'),
     all(FLAT_SIDED, 'structure!=channel swing,riprap,secondary point,unknown'),
@@ -150,7 +165,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C6',
-    'Before the spawn in clear water, flat-sided in natural craw.',
+    'Before the spawn in clear water, flat-sided plugs in natural craw produce.',
     all('fish_season=pre-spawn', seesFt(4)),
     all(FLAT_SIDED, 'family=craw natural'),
     SAME_BODY,
@@ -158,19 +173,19 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C7',
-    'Before the spawn in muddy water, flat-sided in bright red craw.',
+    'Before the spawn in muddy water, flat-sided plugs in bright red craw produce.',
     all('fish_season=pre-spawn', seesFt(undefined, 2)),
     all(FLAT_SIDED, 'family=craw red'),
     SAME_BODY,
     'rate',
     { dispute: 'off-colour' },
   ),
-  claim('C8', 'In mud, flat-sided in chartreuse.', seesFt(undefined, 1), all(FLAT_SIDED, 'family=chartreuse/bright'), SAME_BODY, 'rate'),
-  claim('C9', 'In autumn, flat-sided in shad.', 'season=autumn', all(FLAT_SIDED, 'family=shad/white'), SAME_BODY, 'rate'),
-  claim('C10', 'Flat-sided plugs are struck as they rise after contact.', '', FLAT_SIDED, 'on the rise after contact', 'phase'),
+  claim('C8', 'In muddy water, flat-sided plugs in chartreuse produce.', seesFt(undefined, 1), all(FLAT_SIDED, 'family=chartreuse/bright'), SAME_BODY, 'rate'),
+  claim('C9', 'In autumn, flat-sided plugs in shad produce.', 'season=autumn', all(FLAT_SIDED, 'family=shad/white'), SAME_BODY, 'rate'),
+  claim('C10', 'Flat-sided plugs are struck as they rise after hitting something.', '', FLAT_SIDED, 'on the rise after contact', 'phase'),
   claim(
     'C11',
-    'About 60 °F, four feet of sight, wind and rock: crankbait and spinnerbait.',
+    'Around 60 °F with four feet of visibility, wind and rock, crankbait and spinnerbait produce.',
     all(tempF(57, 63), seesFt(3, 5), windMph(10, 15), ROCK),
     any(CRANKBAIT, classes('spinnerbait')),
     ALL_OTHERS,
@@ -178,7 +193,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C12',
-    'When the wind falls under 5 mph, their bite is over.',
+    'When the wind falls under 5 mph, the bite on crankbaits and spinnerbaits is over.',
     '',
     all(classes('squarebill', 'flat-sided crankbait', 'wide-wobble diving plug', 'deep crankbait', 'spinnerbait'), windMph(undefined, 5)),
     all(classes('squarebill', 'flat-sided crankbait', 'wide-wobble diving plug', 'deep crankbait', 'spinnerbait'), windMph(10, 15)),
@@ -186,7 +201,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'C13',
-    'Calm, off-coloured, no cover, over 60 °F: small crankbaits on rocky banks.',
+    'Over 60 °F in calm, off-coloured water without cover, small crankbaits produce on rocky banks.',
     all(windMph(undefined, 1), seesFt(undefined, 4), tempF(60), 'structure=bluff,riprap,bluff end'),
     all(CRANKBAIT, lengthIn(1.5, 2.05)),
     ALL_OTHERS,
@@ -195,7 +210,7 @@ export const HARD_BAITS: readonly Claim[] = [
 
   claim(
     'L1',
-    'From 38 to 55 °F, winter to pre-spawn, a lipless lifted and let fall.',
+    'From 38 to 55 °F, winter to pre-spawn, a lipless crankbait lifted and let fall produces.',
     all(tempF(38, 55), 'fish_season=winter,pre-spawn'),
     all(LIPLESS, 'retrieve=lift and fall'),
     ALL_OTHERS,
@@ -203,7 +218,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L2',
-    'In grass, snapped free beats steady.',
+    'In grass, a lipless crankbait snapped free beats a steady retrieve.',
     all(tempF(38, 55), GRASS),
     all(LIPLESS, 'retrieve=snap out of grass'),
     all(LIPLESS, 'retrieve=steady'),
@@ -211,7 +226,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L3',
-    'A lipless near the forage’s length beats other sizes.',
+    'A lipless crankbait near the length of the forage beats other sizes.',
     '',
     all(LIPLESS, lengthIn(2, 3)),
     all(LIPLESS, any(lengthIn(undefined, 2), lengthIn(3))),
@@ -219,7 +234,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L4',
-    'Cold and ultra-clear, a blade on the rear treble helps a little.',
+    'In cold, ultra-clear water, a blade on the rear treble helps a little.',
     all(tempF(undefined, 50), seesFt(10)),
     all(LIPLESS, 'modification=blade on the rear treble'),
     all(LIPLESS, 'modification=unknown'),
@@ -235,7 +250,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L6',
-    'In the thickest cover, without its rear treble it hooks as well.',
+    'In the thickest cover, a lure without its rear treble hooks as well.',
     'cover=mat,hydrilla,milfoil,brush',
     all(LIPLESS, 'modification=rear treble off'),
     all(LIPLESS, 'modification=unknown'),
@@ -251,7 +266,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L8',
-    'Unsettled behind a front, with wind and stain, red or orange brings more.',
+    'In unsettled weather behind a front, with wind and stained water, red or orange brings more.',
     all('front=post-front unsettled', 'wind_max_24h=4.47..', seesFt(undefined, 4)),
     'family=craw red,craw orange',
     'family!=craw red,craw orange,unknown',
@@ -260,7 +275,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L9',
-    'And bigger fish.',
+    'In unsettled weather behind a front, with wind and stained water, red or orange brings bigger fish.',
     all('front=post-front unsettled', 'wind_max_24h=4.47..', seesFt(undefined, 4)),
     'family=craw red,craw orange',
     'family!=craw red,craw orange,unknown',
@@ -268,7 +283,7 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L10',
-    'More so under 70 °F in spring or autumn.',
+    'Under 70 °F in spring or autumn, with wind and stained water behind a front, red or orange brings more still.',
     all('front=post-front unsettled', seesFt(undefined, 4)),
     all('family=craw red,craw orange', tempF(undefined, 70), 'season=spring,autumn'),
     all('family=craw red,craw orange', 'season=summer,winter'),

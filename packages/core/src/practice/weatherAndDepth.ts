@@ -11,12 +11,25 @@ const LONG_HAIR = classes('long hair jig')
 
 /** Wind and calm, bottom or suspended. Common practice of the trade, no source. */
 export const WEATHER_AND_DEPTH: readonly Claim[] = [
-  claim('W1', 'On a windblown bank under cloud, the umbrella rig.', WINDBLOWN, UMBRELLA, ALL_OTHERS, 'rate', { dispute: 'calm' }),
-  claim('W2', 'More so in the cold.', WINDBLOWN, all(UMBRELLA, tempF(undefined, 50)), all(UMBRELLA, tempF(50)), 'between'),
-  claim('W3', 'In winter and calm, umbrella rig and spoon.', 'season=winter;wind_band=calm', classes('umbrella rig', 'jigging spoon'), ALL_OTHERS, 'rate', {
-    dispute: 'calm',
-  }),
-  claim('W4', 'In winter calm brings more than wind.', 'season=winter', 'wind_band=calm', 'wind_band=light_chop,working_chop,strong,rough', 'between', {
+  claim('W1', 'On a windblown bank under cloud, the umbrella rig produces.', WINDBLOWN, UMBRELLA, ALL_OTHERS, 'rate', { dispute: 'calm' }),
+  claim(
+    'W2',
+    'On a windblown bank under cloud, the umbrella rig produces more still in cold water.',
+    WINDBLOWN,
+    all(UMBRELLA, tempF(undefined, 50)),
+    all(UMBRELLA, tempF(50)),
+    'between',
+  ),
+  claim(
+    'W3',
+    'In winter and calm, umbrella rig and spoon produce.',
+    'season=winter;wind_band=calm',
+    classes('umbrella rig', 'jigging spoon'),
+    ALL_OTHERS,
+    'rate',
+    { dispute: 'calm' },
+  ),
+  claim('W4', 'In winter, calm brings more than wind.', 'season=winter', 'wind_band=calm', 'wind_band=light_chop,working_chop,strong,rough', 'between', {
     dispute: 'calm',
   }),
   claim(
@@ -30,20 +43,28 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'W6',
-    'Cold and flat calm in autumn: drop shot, worms, tube, football jig, not reaction lures.',
+    'In cold, flat calm in autumn, drop shot, worms, tube and football jig beat reaction lures.',
     all(tempF(undefined, 50), 'wind_band=calm', 'season=autumn'),
     classes('drop shot', 'stand-up worm', 'tube', 'football jig'),
     classes('bladed jig', 'spinnerbait', 'umbrella rig', 'suspending jerkbait', 'deep suspending jerkbait'),
     'rate',
     { dispute: 'calm' },
   ),
-  claim('W7', 'Calm, sun and clear, or under pressure: the weighted wacky rig.', QUIET, WACKY, ALL_OTHERS, 'rate', { dispute: 'pressure' }),
-  claim('W8', 'In clear water green pumpkin, blue, brown, purple.', seesFt(4), all(WACKY, 'family=green pumpkin'), all(WACKY, 'family=dark'), 'rate', {
-    dispute: 'brown-purple',
+  claim('W7', 'In calm, clear, sunny water, or under fishing pressure, the weighted wacky rig produces.', QUIET, WACKY, ALL_OTHERS, 'rate', {
+    dispute: 'pressure',
   }),
   claim(
+    'W8',
+    'In clear water, worms in green pumpkin, blue, brown or purple produce.',
+    seesFt(4),
+    all(WACKY, 'family=green pumpkin'),
+    all(WACKY, 'family=dark'),
+    'rate',
+    { dispute: 'brown-purple' },
+  ),
+  claim(
     'W9',
-    'In stain junebug and black-blue.',
+    'In stained water, worms in junebug and black-blue produce.',
     seesFt(undefined, 4),
     all(WACKY, 'family=dark'),
     all(WACKY, 'family=green pumpkin,clear/translucent'),
@@ -52,7 +73,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'W10',
-    'Calm, clear, about 60 °F with cruisers seen: a wacky stick worm.',
+    'In calm, clear water around 60 °F with cruising fish in sight, a wacky stick worm produces.',
     all(windMph(undefined, 1), seesFt(4), tempF(56, 65), 'fish_position="shallow, seen"'),
     classes('wacky stick worm'),
     ALL_OTHERS,
@@ -60,18 +81,18 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'W11',
-    'Over 60 °F, clear and calm: a bright floating worm.',
+    'Over 60 °F in clear, calm water, a bright floating worm produces.',
     all(tempF(60), seesFt(4.5), windMph(undefined, 1)),
     all(classes('floating worm'), 'family=chartreuse/bright'),
     ALL_OTHERS,
     'rate',
   ),
-  claim('W12', 'After the spawn near fry: a floating worm.', all('fish_season=post-spawn', seesFt(3)), classes('floating worm'), ALL_OTHERS, 'rate'),
-  claim('W13', 'Near fry the fish are smaller.', '', 'forage=fry', 'forage!=fry', 'size lower'),
+  claim('W12', 'After the spawn near fry, a floating worm produces.', all('fish_season=post-spawn', seesFt(3)), classes('floating worm'), ALL_OTHERS, 'rate'),
+  claim('W13', 'Near fry, a floating worm brings smaller fish.', '', 'forage=fry', 'forage!=fry', 'size lower'),
 
   claim(
     'D1',
-    'Fish just off the bottom, or ahead of a front: a drop shot, barely moved.',
+    'For fish just off the bottom, or ahead of a front, a drop shot barely moved produces.',
     any('fish_position=just off bottom', 'front=falling'),
     all(classes('drop shot'), 'retrieve=dead stick,shake'),
     BOTTOM,
@@ -79,7 +100,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D2',
-    'Fish up in bait: a drop shot twitched and recovered beats one held still.',
+    'For fish up among bait, a drop shot twitched and recovered beats one held still.',
     'fish_position=suspended in bait',
     all(classes('drop shot'), 'retrieve=twitch and recover'),
     all(classes('drop shot'), 'retrieve=dead stick'),
@@ -87,7 +108,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D3',
-    'Fish hard on the bottom, or bright behind a cold front: a stand-up worm dragged slowly.',
+    'For fish hard on the bottom, or under bright sky behind a cold front, a stand-up worm dragged slowly produces.',
     any('fish_position=hard on bottom', all('front=post-front bright', tempF(undefined, 50))),
     all(classes('stand-up worm'), 'retrieve=drag'),
     classes('drop shot'),
@@ -96,7 +117,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D4',
-    'Calm and cold: a stand-up worm fished slower still.',
+    'In calm, cold water, a stand-up worm fished slower still produces.',
     all(windMph(undefined, 1), tempF(undefined, 50)),
     all(classes('stand-up worm'), 'retrieve=dead stick,drag'),
     all(classes('stand-up worm'), 'retrieve=shake,steady'),
@@ -112,23 +133,30 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D6',
-    'Where perch are, green beats white.',
+    'Where perch are the prey, green beats white on a drop shot.',
     'forage=perch',
     all(classes('drop shot'), 'family=green pumpkin,panfish/perch'),
     all(classes('drop shot'), 'family=shad/white'),
     'rate',
   ),
   claim('D7', 'In cold water slow and near the bottom beats reaction lures.', tempF(undefined, 50), BOTTOM, REACTION, 'rate', { dispute: 'cold reaction' }),
-  claim('D8', 'Late summer, steep drop, no current, sun and calm: a long white hair jig.', DROP, all(LONG_HAIR, lengthIn(4)), ALL_OTHERS, 'rate'),
-  claim('D9', 'It is struck just after the reel stops, on the fall.', DROP, LONG_HAIR, 'just after the reel stopped,on the fall', 'phase'),
+  claim(
+    'D8',
+    'In late summer on a steep drop without current, in sun and calm, a long white hair jig produces.',
+    DROP,
+    all(LONG_HAIR, lengthIn(4)),
+    ALL_OTHERS,
+    'rate',
+  ),
+  claim('D9', 'A long white hair jig is struck just after the reel stops, on the fall.', DROP, LONG_HAIR, 'just after the reel stopped,on the fall', 'phase'),
   claim(
     'D10',
-    'With current, or wind and cloud, a football jig beats it.',
+    'With current, or wind and cloud, a football jig beats a hair jig.',
     any('current=on', all(windMph(5), 'cloud_pct=80..')),
     classes('football jig'),
     LONG_HAIR,
     'rate',
   ),
-  claim('D11', 'Over a big school a deep crankbait beats it.', 'bait=tight school', classes('deep crankbait'), LONG_HAIR, 'rate'),
-  claim('D12', 'In the first hour after the current stops it beats bottom lures.', 'current=off;since_current_h=..1', LONG_HAIR, BOTTOM, 'rate'),
+  claim('D11', 'Over a big school, a deep crankbait beats a hair jig.', 'bait=tight school', classes('deep crankbait'), LONG_HAIR, 'rate'),
+  claim('D12', 'In the first hour after the current stops, a hair jig beats bottom lures.', 'current=off;since_current_h=..1', LONG_HAIR, BOTTOM, 'rate'),
 ]

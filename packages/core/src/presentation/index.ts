@@ -1,3 +1,3 @@
-export { levelOf, workingDepthM } from './level.ts'
-export type { Level } from './level.ts'
+export { levelOf, workingDepth, workingDepthM } from './level.ts'
+export type { Level, WorkingDepth } from './level.ts'
 export { matchesPrey, preyOf } from './prey.ts'

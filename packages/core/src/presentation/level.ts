@@ -17,6 +17,22 @@ const NEAR_BOTTOM_M = 0.6
 export type LureAtWork = Pick<Lure, 'class' | 'runsFromM' | 'runsToM'>
 export type StintAtWork = Pick<Stint, 'retrieve' | 'lureDepthM' | 'depthM'>
 
+/** Where nothing is known of how deep a lure runs, it is taken to run here. (ours) */
+const ASSUMED_DEPTH_M = 0.9
+
+export interface WorkingDepth {
+  readonly depthM: number
+  /** Logged for the stint, the lure's own running depth, or neither. */
+  readonly from: 'stint' | 'lure' | 'assumed'
+}
+
+/** How deep a lure works, to be shown: where nothing is known a depth is assumed, and says so. Rates never use an assumed one. */
+export function workingDepth(lure: LureAtWork | undefined, stint: Pick<StintAtWork, 'lureDepthM'> = {}): WorkingDepth {
+  const depthM = lure ? workingDepthM(lure, stint) : (stint.lureDepthM ?? undefined)
+  if (depthM === undefined) return { depthM: ASSUMED_DEPTH_M, from: 'assumed' }
+  return { depthM, from: typeof stint.lureDepthM === 'number' ? 'stint' : 'lure' }
+}
+
 /** How deep a lure works, metres: as logged for the stint, else the middle of its running depths. */
 export function workingDepthM(lure: LureAtWork, { lureDepthM }: Pick<StintAtWork, 'lureDepthM'> = {}): number | undefined {
   if (typeof lureDepthM === 'number') return lureDepthM

@@ -30,15 +30,23 @@ export interface FishSeasonInput {
   readonly latitude: number | null
 }
 
+/** Months of the north in which the water's yearly course turns: only there does a trend say which way it goes. */
+const TURNING = new Set([1, 2, 7, 8])
+
 /**
- * The season as the fish feel it: by the water's temperature, and by its trend, which tells spring from autumn at one reading.
+ * The season as the fish feel it: by the water's temperature, and by the half of its yearly course, which tells spring from autumn at
+ * one reading.
  *
- * Method     with no trend to speak of, the half of the year decides: warming February to July in the north, shifted in the south
+ * Method     the course warms from March to June in the north and cools from September to December, whatever a few warm days say; about
+ *            its turns (January, February, July, August) the trend of the last weeks decides, and without one February and July count as
+ *            warming. The south is half a year behind.
  * Source     common practice of the trade, no source
  */
 export function fishSeason({ waterTempC, trendCPerDay, month, latitude }: FishSeasonInput): FishSeason {
   if (!Number.isInteger(month) || month < 1 || month > 12) throw new RangeError(`month must be 1 to 12: ${month}`)
   const northern = latitude !== null && latitude < 0 ? ((month + 5) % 12) + 1 : month
-  const warming = trendCPerDay === null || Math.abs(trendCPerDay) < STEADY_C_A_DAY ? northern >= 2 && northern <= 7 : trendCPerDay > 0
+  const course = northern >= 2 && northern <= 7
+  const trended = trendCPerDay !== null && Math.abs(trendCPerDay) >= STEADY_C_A_DAY && TURNING.has(northern)
+  const warming = trended ? trendCPerDay > 0 : course
   return (warming ? WARMING : COOLING).find(([from]) => waterTempC >= from)?.[1] ?? 'winter'
 }

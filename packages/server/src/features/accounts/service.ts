@@ -154,7 +154,7 @@ export interface Claimed {
 /** Redeems a code, once and in time. Returns whose the device is now, and the book that was joined. */
 export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<Claimed> {
   const pairing = await repository.takePairing(db, hashOf(typeof code === 'string' ? code : ''), isoUtc(nowMs))
-  if (!pairing) throw new Problem('pairing-over', 'A code serves once, for ten minutes, and while who made it is signed in. Ask for a new one.')
+  if (!pairing) throw new Problem('pairing-over', 'A code works once, for ten minutes, while the person who made it is signed in. Ask for a new one.')
   if (pairing.account) return { account: pairing.account, book: null }
   const { bookId, role, memberId: invitedBy } = pairing
   if (!bookId || !role || !invitedBy) throw new Problem('pairing-over', 'The code opens no book.')
