@@ -6,6 +6,7 @@ import { useLocaleChoice } from '../ui/locale.ts'
 import { setNight, useNight } from '../ui/night.ts'
 import { useAppSelector } from './store.ts'
 import { text } from './text.ts'
+import { UndoBar } from './UndoBar.tsx'
 import { useOpenBook } from './useBook.ts'
 
 /** The order of the angler's day; only what works is on it. */
@@ -80,6 +81,7 @@ export function Shell() {
         {signedOut && <Navigate to="/sign-in" replace />}
         {none && pathname !== START ? <Navigate to={START} replace /> : <Outlet />}
       </div>
+      <UndoBar />
       {/* A page opens at its top, and where it was left when one comes back; a change of its question does not move it. */}
       <ScrollRestoration getKey={({ pathname }) => pathname} />
     </>

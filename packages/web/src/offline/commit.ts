@@ -14,8 +14,9 @@ export interface Edit {
   readonly fields: Fields
 }
 
-/** How a group of edits is listed among those that can be taken back. */
+/** How a group of edits is listed among those that can be undone. */
 export interface Undo {
+  /** The deck it was tapped on; `''` for what was saved on a page. */
   readonly trip: string
   readonly label: string
 }

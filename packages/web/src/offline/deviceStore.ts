@@ -1,6 +1,7 @@
 import Dexie from 'dexie'
 import type { EntityTable, Table } from 'dexie'
-import type { Change, ClockState, Conflict, Kind, ReplicaRecord, TapClock, Undoable } from '@jotbook/core'
+import type { Change, ClockState, Conflict, Kind, ReplicaRecord, Undoable } from '@jotbook/core'
+import type { TapClock } from '@jotbook/core/deck'
 import type { ProblemDetails } from '@jotbook/contract'
 
 /** A record of a book as this device holds it. */

@@ -11,7 +11,13 @@ export async function lastActions(book: string, trip: string): Promise<Action[]>
   return actions.sort((a, b) => b.n - a.n).slice(0, UNDO_DEPTH)
 }
 
-/** Takes a whole group back, as far as its fields still hold what it wrote. Returns the edits that did it. */
+/** What was saved last on a page of the book, if it was not long ago. */
+export async function lastSaved(book: string, sinceMs: number): Promise<Action | undefined> {
+  const [last] = await lastActions(book, '')
+  return last && last.atMs >= sinceMs ? last : undefined
+}
+
+/** Undoes a whole group, as far as its fields still hold what it wrote. Returns the edits that did it. */
 export async function undoAction(book: string, n: number): Promise<Edit[]> {
   const action = await store.actions.get(n)
   if (!action) return []

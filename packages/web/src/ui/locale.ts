@@ -59,7 +59,9 @@ export const decimals = (value: number, places: number): string =>
   cached(`n${places}`, () => new Intl.NumberFormat(numberLanguage(), { minimumFractionDigits: places, maximumFractionDigits: places })).format(value)
 
 export const whole = (value: number): string => cached('n', () => new Intl.NumberFormat(numberLanguage(), { maximumFractionDigits: 0 })).format(value)
-export const percent = (share: number): string => `${whole(100 * share)} %`
+/** A share as a percentage, as the region writes it. */
+export const percent = (share: number): string =>
+  cached('%', () => new Intl.NumberFormat(numberLanguage(), { style: 'percent', maximumFractionDigits: 0 })).format(share)
 export const megabytes = (bytes: number): string => `${whole(bytes / 2 ** 20)} MB`
 /** A rate per hour. */
 export const rate = (value: number): string => decimals(value, 2)

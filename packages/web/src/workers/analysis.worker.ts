@@ -80,14 +80,14 @@ const analysis = {
     return rateBoard(columns, question.by, question.where, { confidence, names: namesOf(book) })
   },
 
-  /** From what? The trips and strikes behind a group, or behind everything selected. */
+  /** The trips and strikes behind a group, or behind everything selected. */
   async behind(bookId: string, question: Question, group: readonly string[] | undefined): Promise<Contribution[]> {
     const { book, columns } = await columnsFor(bookId, question)
     return contributions(columns, question, group, namesOf(book))
   },
 
-  /** The values a column takes in this book, the most fished first. */
-  async levels(bookId: string, column: string): Promise<string[]> {
+  /** The values a column takes in this book with the hours of each, the most fished first. */
+  async levels(bookId: string, column: string): Promise<{ level: string; hours: number }[]> {
     const { columns } = await columnsFor(bookId, { by: [column], where: [] })
     const factor = columns.factors[column]
     if (!factor) return []
@@ -96,7 +96,7 @@ const analysis = {
       const level = factor.levels[code] ?? ''
       hours.set(level, (hours.get(level) ?? 0) + (columns.hours[row] ?? 0))
     })
-    return [...hours].sort(([, a], [, b]) => b - a).map(([level]) => level)
+    return [...hours].sort(([, a], [, b]) => b - a).map(([level, spent]) => ({ level, hours: spent }))
   },
 
   /** What sky and season did over a span at a water, with all that the book has read there. */

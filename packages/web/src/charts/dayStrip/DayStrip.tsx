@@ -1,17 +1,14 @@
-import { ink } from '../../ui/theme.ts'
 import { Air, Hours } from './Air.tsx'
 import { Depths, Lures } from './Depths.tsx'
 import { frameOf } from './frame.ts'
 import type { Frame } from './frame.ts'
 import type { StripModel, StripPath, StripStrike } from './model.ts'
+import { PersonLine, inkOf } from './PersonLine.tsx'
 import { placeMarks } from './placeMarks.ts'
 import { Ribbons } from './Ribbons.tsx'
 import { Spells } from './Spells.tsx'
 import { StrikeMark } from './StrikeMark.tsx'
 
-/** The first person's path is ink; the others' are light, so that two can be told apart without colour. */
-const PATH_INKS = ['#10202a', '#f7faf4', '#e2c04b', '#c9dbe8'] as const
-const inkOf = (i: number): string => PATH_INKS[i % PATH_INKS.length] ?? ink.ink
 /** Paths at one depth lie side by side. */
 export const APART = 6
 const JOINED_MS = 60_000
@@ -26,7 +23,7 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
       <Depths model={model} frame={frame} />
       {frame.wide && <Lures lures={model.lures} frame={frame} />}
       {model.paths.map((path, i) => (
-        <Path key={path.angler} path={path} colour={inkOf(i)} offset={i * APART} frame={frame} />
+        <Path key={path.angler} path={path} person={i} offset={i * APART} frame={frame} />
       ))}
       <Marks model={model} frame={frame} highlight={highlight} />
       <Blank model={model} frame={frame} />
@@ -36,7 +33,7 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
   )
 }
 
-function Path({ path, colour, offset, frame: { x, y } }: { path: StripPath; colour: string; offset: number; frame: Frame }) {
+function Path({ path, person, offset, frame: { x, y } }: { path: StripPath; person: number; offset: number; frame: Frame }) {
   return (
     <g>
       {path.stints.map((stint, i) => {
@@ -45,10 +42,8 @@ function Path({ path, colour, offset, frame: { x, y } }: { path: StripPath; colo
         const joined = next && next.fromMs - stint.toMs < JOINED_MS
         return (
           <g key={stint.id}>
-            <path d={`M${x(stint.fromMs)} ${at}H${x(stint.toMs)}`} stroke={colour} strokeWidth="5">
-              <title>{stint.label}</title>
-            </path>
-            {joined && <path d={`M${x(stint.toMs)} ${at}V${y(next.depthM) + offset}`} stroke={colour} strokeWidth="1.3" />}
+            <PersonLine person={person} d={`M${x(stint.fromMs)} ${at}H${x(stint.toMs)}`} assumed={stint.assumed} title={stint.label} />
+            {joined && <path d={`M${x(stint.toMs)} ${at}V${y(next.depthM) + offset}`} stroke={inkOf(person)} strokeWidth="1.3" />}
           </g>
         )
       })}

@@ -45,7 +45,14 @@ export interface StripRibbon {
 
 export interface StripPath {
   readonly angler: string
-  readonly stints: readonly { readonly id: string; readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly label: string }[]
+  readonly stints: readonly {
+    readonly id: string
+    readonly fromMs: number
+    readonly toMs: number
+    readonly depthM: number
+    readonly assumed?: boolean
+    readonly label: string
+  }[]
   readonly strikes: readonly StripStrike[]
 }
 

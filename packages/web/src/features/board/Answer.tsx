@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { Band, Button } from '../../ui/controls.tsx'
+import { Explained } from '../../ui/Explained.tsx'
 import { quantity } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
@@ -20,16 +21,20 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
   return (
     <Band as="section" aria-label={text.answer.label} aria-live="polite" mt="24px" className="no-print">
       <Box fontSize="large" fontWeight="700" data-testid="answer">
-        {text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
+        {row.strikes === 0
+          ? text.answer.noStrike(subject, text.rests(row.strikes, row.hours, row.trips), row.upper)
+          : text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
-        {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)} {text.answer.shrunken(row.shrunken)}{' '}
+        {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)}{' '}
+        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)}{' '}
         {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
         {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>
           {text.fromWhat}
         </Button>
       </Box>
+      <Explained lines={Object.values(text.explained)} />
     </Band>
   )
 }

@@ -9,7 +9,7 @@ import { dateOf } from '../trips/index.ts'
 import { text } from './text.ts'
 import { useBehind } from './useBoard.ts'
 
-/** From what? Each trip's hours and strikes behind a rate, and the way to each. */
+/** Each trip's hours and strikes behind a rate, and the way to each. */
 export function Behind({ question, group, title }: { question: Question; group: readonly string[] | undefined; title: string }) {
   const { value: parts } = useBehind(question, group)
   const trips = useAppSelector(({ records }) => records.trips)

@@ -1,12 +1,16 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
-import type { Board } from '@jotbook/core'
+import { useMemo, useState } from 'react'
+import { localDate } from '@jotbook/core'
+import type { Board, BoardRow } from '@jotbook/core'
 import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
-import { Button, LinkButton, Page, Quiet } from '../../ui/controls.tsx'
-import { listOf } from '../../ui/locale.ts'
+import { Button, Heading, LinkButton, Page, Quiet, Select } from '../../ui/controls.tsx'
+import { Unknown } from '../../ui/Unknown.tsx'
+import { calendarDay, listOf } from '../../ui/locale.ts'
+import { deviceZone } from '../../ui/zone.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { countsText } from './Result.tsx'
 import { Answer } from './Answer.tsx'
 import { Behind } from './Behind.tsx'
 import { BoardPicture } from './BoardPicture.tsx'
@@ -16,10 +20,15 @@ import { useQuestion } from './question.ts'
 import type { AskedQuestion } from './question.ts'
 import { SaveBoard } from './SaveBoard.tsx'
 import { Sentence } from './Sentence.tsx'
+import { SORTS, hasOrder, sortRows, usualSort } from './sortRows.ts'
+import type { Sort } from './sortRows.ts'
 import { SmallMultiples } from './SmallMultiples.tsx'
 import { text } from './text.ts'
 import { useBoard } from './useBoard.ts'
 import { useNaming } from './useNaming.ts'
+import type { Naming } from './useNaming.ts'
+
+const MOST_COUNTS = 30
 
 /** The board: rates for any grouping, each over the hours behind it. */
 export function BoardPage() {
@@ -31,21 +40,33 @@ export function BoardPage() {
       <FindingsNav />
       <Sentence question={question} />
       <ProblemNote problem={problem} />
+      {!board && !problem && <Pending />}
       {board?.all ? <Answered board={board} question={question} /> : board && <NothingToSay trips={trips.length} />}
+      {board && question.split === null && <WithoutHours board={board} question={question} />}
     </Page>
   )
 }
 
-function Answered({ board, question }: { board: Board; question: AskedQuestion }) {
+function Answered({ board: asAnswered, question }: { board: Board; question: AskedQuestion }) {
   const [shown, setShown] = useState<'row' | 'all' | null>(null)
   const naming = useNaming()
   const units = useUnits()
+  const book = useAppSelector(({ session }) => session.books.find(({ id }) => id === session.book)?.name ?? '')
+  const [sort, setSort] = useState<Sort>()
+  const [today] = useState(() => calendarDay(localDate(Date.now(), deviceZone())))
+  const sorted = sort ?? usualSort(question.by)
+  const board = useMemo(() => {
+    const nameOf = ({ group }: BoardRow): string => group.map((level, i) => naming.level(asAnswered.by[i] ?? '', level)).join(' · ')
+    return { ...asAnswered, rows: sortRows(asAnswered.rows, sorted, asAnswered.by, nameOf) }
+  }, [asAnswered, sorted, naming])
   const { all, spread, leftOut } = board
   if (!all) return null
   const asked = question.row?.join('|')
   const row = board.rows.find(({ group }) => group.join('|') === asked) ?? board.rows[0]
   const left = text.leftOut(leftOut.trips, leftOut.strikes, leftOut.looseStrikes, leftOut.stintsWithoutHours)
-  const title = text.picture(listOf(question.by.map(columnWord)), naming.subject(question, []).trim())
+  const title = text.picture(listOf(question.by.map(columnWord)), naming.filters(question))
+  const origin = text.saved(book, today)
+  const absent = absentGroups(board, question, naming)
   return (
     <>
       <Flex justify="space-between" align="center" wrap="wrap" gap="4px 16px" className="no-print">
@@ -55,7 +76,10 @@ function Answered({ board, question }: { board: Board; question: AskedQuestion }
             {text.fromWhat}
           </Button>
         </Quiet>
-        <SaveBoard board={board} naming={naming} />
+        <Flex gap="4px 14px" wrap="wrap" align="center">
+          <SortChoice by={question.by} sort={sorted} onSort={setSort} />
+          <SaveBoard board={board} naming={naming} question={title} origin={origin} />
+        </Flex>
       </Flex>
       {board.blankDaysMissing && spread && (
         <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
@@ -67,6 +91,7 @@ function Answered({ board, question }: { board: Board; question: AskedQuestion }
       ) : (
         <Apart question={question} split={question.split} />
       )}
+      {absent.length > 0 && <Box mt="10px">{text.noHoursFor(absent)}</Box>}
       {left !== '' && (
         <Box mt="10px" className="no-print">
           <Quiet>{left}</Quiet>
@@ -82,10 +107,34 @@ function Answered({ board, question }: { board: Board; question: AskedQuestion }
           naming={naming}
           units={units}
           title={title}
-          foot={[text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
+          foot={[origin, text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
         />
       </Box>
     </>
+  )
+}
+
+/** What was asked for by name and has no hours: said, not left away. */
+function absentGroups(board: Board, { by, where }: AskedQuestion, naming: Naming): string[] {
+  return by.flatMap((column, i) => {
+    const clause = where.find((one) => one.column === column)
+    const there = new Set([...board.rows, ...board.withoutHours].map(({ group }) => group[i]))
+    return clause?.kind === 'oneOf' ? clause.values.filter((value) => !there.has(value)).map((value) => naming.level(column, value)) : []
+  })
+}
+
+function SortChoice({ by, sort, onSort }: { by: readonly string[]; sort: Sort; onSort: (sort: Sort) => void }) {
+  return (
+    <Flex as="label" gap="6px" align="center" fontSize="small" color="quiet">
+      {text.sort.label}
+      <Select value={sort} w="auto" minH="34px" fontSize="small" onChange={({ target }) => onSort(target.value as Sort)}>
+        {SORTS.filter((one) => one !== 'order' || hasOrder(by[0] ?? '')).map((one) => (
+          <option key={one} value={one}>
+            {text.sort.by[one]}
+          </option>
+        ))}
+      </Select>
+    </Flex>
   )
 }
 
@@ -94,6 +143,35 @@ function Apart({ question, split }: { question: AskedQuestion; split: string }) 
   const naming = useNaming()
   const { value: board } = useBoard({ by: [split, ...question.by], where: question.where })
   return board?.all ? <SmallMultiples board={board} all={board.all} naming={naming} /> : null
+}
+
+/** What holds the rows' place while they are added up. */
+function Pending() {
+  return (
+    <Box mt="24px" display="grid" gap="22px" aria-busy>
+      {[80, 62, 70, 48, 55].map((width) => (
+        <Unknown key={width} width={`${width}%`} />
+      ))}
+    </Box>
+  )
+}
+
+/** Groups that have strikes but no hours: they have no rate, and are not *not fished*. */
+function WithoutHours({ board: { withoutHours }, question }: { board: Board; question: AskedQuestion }) {
+  const naming = useNaming()
+  const units = useUnits()
+  if (withoutHours.length === 0) return null
+  return (
+    <Box as="section" aria-label={text.withoutHours.title} mt="22px" className="no-print">
+      <Heading>{text.withoutHours.title}</Heading>
+      <Quiet>{text.withoutHours.note}</Quiet>
+      {withoutHours.slice(0, MOST_COUNTS).map((counts) => (
+        <Box key={counts.group.join('|')} py="5px" borderBottom="1px solid" borderColor="rule">
+          <strong>{naming.subject(question, counts.group)}</strong> {countsText(counts, units)}
+        </Box>
+      ))}
+    </Box>
+  )
 }
 
 function NothingToSay({ trips }: { trips: number }) {

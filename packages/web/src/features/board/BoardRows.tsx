@@ -112,7 +112,7 @@ function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
         </svg>
       </Box>
       <Box gridColumn="6 / 8" alignSelf="end">
-        {text.axis.perHour}
+        <span title={text.explained.compared}>{text.axis.perHour}</span>
       </Box>
     </Box>
   )
@@ -163,6 +163,11 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
         textAlign={{ base: 'right', lg: 'left' }}
       >
         {rate(row.shrunken)}
+        {row.strikes === 0 && (
+          <Box as="span" display="block" fontSize="small" fontWeight="400" color="quiet" lineHeight="1.1">
+            {text.row.expectation}
+          </Box>
+        )}
       </Box>
       <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" color="quiet" lineHeight="1.1" textAlign="center">
         <Strength row={row} />

@@ -24,15 +24,18 @@ interface ChoiceProps {
   readonly text: string
   /** Nothing is chosen here. */
   readonly quiet?: boolean
+  /** What it is called to who does not see it: its name and what is chosen, else. */
+  readonly label?: string
+  readonly onClose?: () => void
   readonly children: ReactNode
 }
 
 /** An underlined part of the question that opens its choices. */
-export function Choice({ name, text, quiet = false, children }: ChoiceProps) {
+export function Choice({ name, text, quiet = false, label = `${name}: ${text}`, onClose, children }: ChoiceProps) {
   return (
-    <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-start' }}>
+    <Popover.Root onOpenChange={({ open }) => !open && onClose?.()} lazyMount unmountOnExit positioning={{ placement: 'bottom-start' }}>
       <Popover.Trigger asChild>
-        <Underlined type="button" aria-label={`${name}: ${text}`} data-quiet={quiet}>
+        <Underlined type="button" aria-label={label} data-quiet={quiet}>
           {text}
         </Underlined>
       </Popover.Trigger>

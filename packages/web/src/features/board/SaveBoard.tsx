@@ -5,13 +5,13 @@ import { giveFile, savePng, saveSvg } from '../../ui/savePicture.ts'
 import { text } from './text.ts'
 import type { Naming } from './useNaming.ts'
 
-async function saveCsv(board: Board, naming: Naming): Promise<void> {
+async function saveCsv(board: Board, naming: Naming, question: string, origin: string): Promise<void> {
   const { boardCsv } = await import('@jotbook/core/formats')
-  giveFile(boardCsv(board, naming.level), 'text/csv', `${text.save.file}.csv`)
+  giveFile(boardCsv(board, naming.level, { question, origin }), 'text/csv', `${text.save.file}.csv`)
 }
 
 /** The board out of the book: as a drawing, as figures, on paper. */
-export function SaveBoard({ board, naming }: { board: Board; naming: Naming }) {
+export function SaveBoard({ board, naming, question, origin }: { board: Board; naming: Naming; question: string; origin: string }) {
   const picture = (): SVGSVGElement | null => document.querySelector<SVGSVGElement>('#board-picture')
   const drawn = (save: (svg: SVGSVGElement, name: string) => Promise<void>) => () => {
     const svg = picture()
@@ -25,7 +25,7 @@ export function SaveBoard({ board, naming }: { board: Board; naming: Naming }) {
       <Button look="bare" onClick={drawn(savePng)}>
         {text.save.png}
       </Button>
-      <Button look="bare" onClick={() => void saveCsv(board, naming)}>
+      <Button look="bare" onClick={() => void saveCsv(board, naming, question, origin)}>
         {text.save.csv}
       </Button>
       <Button look="bare" onClick={() => window.print()}>

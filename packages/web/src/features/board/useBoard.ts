@@ -4,13 +4,9 @@ import type { Answered } from '../../app/useAnalysis.ts'
 
 export const CONFIDENCE = 0.9
 
-/** A board's rows that say something come first, the others behind them, both by their shrunken rate. */
 export function useBoard({ by, where }: Question): Answered<Board> {
   const question = { by: [...by], where }
-  return useAnalysis(async (worker, book) => {
-    const board = await worker.board(book, question, CONFIDENCE)
-    return { ...board, rows: [...board.rows].sort((a, b) => Number(a.tooEarly) - Number(b.tooEarly)) }
-  }, JSON.stringify(question))
+  return useAnalysis((worker, book) => worker.board(book, question, CONFIDENCE), JSON.stringify(question))
 }
 
 export function useBehind({ by, where }: Question, group: readonly string[] | undefined): Answered<Contribution[]> {
@@ -18,7 +14,7 @@ export function useBehind({ by, where }: Question, group: readonly string[] | un
   return useAnalysis((worker, book) => worker.behind(book, question, group), JSON.stringify([question, group ?? null]))
 }
 
-/** The values a column takes in the book, the most fished first. */
-export function useLevels(column: string): readonly string[] {
+/** The values a column takes in the book with the hours of each, the most fished first. */
+export function useLevels(column: string): readonly { readonly level: string; readonly hours: number }[] {
   return useAnalysis((worker, book) => worker.levels(book, column), `levels ${column}`).value ?? []
 }

@@ -3,7 +3,7 @@ import { useAppSelector } from '../../app/store.ts'
 import { useNames, useUnits } from '../../app/useBook.ts'
 import { calendarDay } from '../../ui/locale.ts'
 import { dateOf } from '../trips/index.ts'
-import { CONDITIONS, conditionText, levelText, levelsText } from './words.ts'
+import { CONDITIONS, clauseText, conditionText, filtersOf, levelText, levelsText } from './words.ts'
 import type { NamesByColumn } from './words.ts'
 import type { AskedQuestion } from './question.ts'
 
@@ -12,6 +12,8 @@ export interface Naming {
   readonly level: (column: string, level: string) => string
   /** Several levels of a column, any of which will do. */
   readonly levels: (column: string, levels: readonly string[]) => string
+  /** Everything that is asked, apart from the grouping: waters and every filter. */
+  readonly filters: (question: Pick<AskedQuestion, 'where'>) => string
   /** A group with the conditions it was asked under: `Jerkbait, grey shad on Immerlow, 45 to 50 °F, stained`. */
   readonly subject: (question: AskedQuestion, group: readonly string[]) => string
 }
@@ -37,6 +39,11 @@ export function useNaming(): Naming {
       const conditions = held.map((condition) => conditionText(condition, where, units)).join(', ')
       return `${name.charAt(0).toUpperCase()}${name.slice(1)}${place}${conditions ? `, ${conditions}` : ''}`
     }
-    return { level, levels: (column, several) => levelsText(column, several, names, units), subject }
+    const filters = ({ where }: Pick<AskedQuestion, 'where'>): string => {
+      const on = where.find(({ column }) => column === 'water')
+      const waters = on && on.kind !== 'range' ? `${on.kind === 'noneOf' ? 'not ' : ''}${on.values.map(water).join(' or ')}` : ''
+      return [waters, ...filtersOf(where).map((clause) => clauseText(clause, level, units))].filter(Boolean).join(', ')
+    }
+    return { level, filters, levels: (column, several) => levelsText(column, several, names, units), subject }
   }, [units, water, lure, spot, setup, trips])
 }

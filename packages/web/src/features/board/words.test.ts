@@ -10,7 +10,7 @@ describe('the words of a question', () => {
     expect(bandText('temp_band', '45..50F', METRIC)).toBe('7.2 to 10 °C')
     expect([bandText('temp_band', '<35F', IMPERIAL), bandText('temp_band', '>=90F', IMPERIAL), bandText('temp_band', 'unknown', IMPERIAL)]).toEqual([
       'under 35 °F',
-      'from 90 °F up',
+      '90 °F and up',
       'not known',
     ])
     expect([bandText('clarity_band', 'very_clear', IMPERIAL), bandText('sky_band', 'clear', IMPERIAL), bandText('clarity_band', 'clear', IMPERIAL)]).toEqual([
@@ -25,14 +25,14 @@ describe('the words of a question', () => {
       rangeText(0.3048, 1.2192, { stored: 'm', shown: 'ft', label: '' }),
       rangeText(null, 10, { stored: 'C', shown: 'F', label: '' }),
       rangeText(4.4704, null, { stored: 'mps', shown: 'mph', label: '' }),
-    ]).toEqual(['1 to 4 ft', 'under 50 °F', 'from 10 mph up'])
+    ]).toEqual(['1 to 4 ft', 'under 50 °F', '10 mph and up'])
   })
 
   it('read a condition by its range, its bands, or as open', () => {
     const where = parseWhere('water_temp_c=5..10;clarity_band=stained,clear;cloud_pct=80..')
     expect(conditionText(temperature!, where, IMPERIAL)).toBe('41 to 50 °F')
     expect(conditionText(clarity!, where, IMPERIAL)).toBe('stained or clear')
-    expect(conditionText(sky!, where, IMPERIAL)).toBe('from 80 % cloud up')
+    expect(conditionText(sky!, where, IMPERIAL)).toBe('80 % cloud and up')
     expect(conditionText(wind!, where, IMPERIAL)).toBe('any wind')
   })
 

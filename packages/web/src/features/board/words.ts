@@ -1,5 +1,6 @@
 import { DEFAULT_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
 import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
+import { columnWord } from './columns.ts'
 import { decimals, listOf, monthName, unitLabel } from '../../ui/locale.ts'
 
 /** A condition of the question: its band column, the column a range goes on, and how it reads when it is left open. */
@@ -11,11 +12,11 @@ export interface Condition {
 }
 
 export const CONDITIONS: readonly Condition[] = [
-  { band: 'temp_band', number: 'water_temp_c', open: 'water of any warmth', name: 'Water temperature' },
+  { band: 'temp_band', number: 'water_temp_c', open: 'any water temperature', name: 'Water temperature' },
   { band: 'clarity_band', number: 'visibility_m', open: 'any clarity', name: 'Clarity' },
   { band: 'sky_band', number: 'cloud_pct', open: 'any sky', name: 'Sky' },
   { band: 'wind_band', number: 'wind_mps', open: 'any wind', name: 'Wind' },
-  { band: 'sun_band', number: 'sun_altitude', open: 'any hour of the sun', name: 'Sun height' },
+  { band: 'sun_band', number: 'sun_altitude', open: 'any sun height', name: 'Sun height' },
 ]
 
 /** Labels that do not read well as they are, for all columns and for some. */
@@ -38,6 +39,33 @@ export function bandText(column: string, label: string, units: UnitPreferences):
   return rangeText(edges[at - 1] ?? null, edges[at] ?? null, { stored: 'C', shown: units.temperature, label: '' })
 }
 
+/** The units in which the edges of a band are shown. */
+function edgeUnit(column: string, units: UnitPreferences): RangeUnit | undefined {
+  switch (DEFAULT_BANDS[column as BandName]?.of) {
+    case 'visibilityM':
+      return { stored: 'm', shown: units.visibility, label: '' }
+    case 'windMps':
+    case 'windMax24h':
+      return { stored: 'mps', shown: units.wind, label: '' }
+    case 'cloudPct':
+      return { stored: '', shown: '', label: '% cloud' }
+    case 'sunAltitudeDeg':
+      return { stored: '', shown: '', label: '°' }
+    default:
+      return undefined
+  }
+}
+
+/** A value of a filter with the limits of its band in figures: `clear, 4 to 8 ft`. */
+export function choiceText(column: string, label: string, units: UnitPreferences): string {
+  const word = bandText(column, label, units)
+  const unit = column === 'day_part' ? undefined : edgeUnit(column, units)
+  if (!unit || label === UNKNOWN) return word
+  const { edges, labels } = DEFAULT_BANDS[column as BandName] as { edges: readonly number[]; labels: readonly string[] }
+  const at = labels.indexOf(label)
+  return at < 0 ? word : `${word}, ${rangeText(edges[at - 1] ?? null, edges[at] ?? null, unit)}`
+}
+
 interface RangeUnit {
   readonly stored: Unit | ''
   readonly shown: Unit | ''
@@ -49,7 +77,7 @@ export function rangeText(from: number | null, to: number | null, { stored, show
   const text = (si: number): string => decimals(stored !== '' && shown !== '' ? fromSi(si, shown) : si, 1).replace(/[.,]0$/, '')
   const unit = shown === '' ? label : ` ${unitLabel(shown)}`
   if (from === null) return `under ${text(to ?? 0)}${unit}`
-  return to === null ? `from ${text(from)}${unit} up` : `${text(from)} to ${text(to)}${unit}`
+  return to === null ? `${text(from)}${unit} and up` : `${text(from)} to ${text(to)}${unit}`
 }
 
 /** Unit a range of a condition is typed and shown in. */
@@ -64,6 +92,26 @@ export function rangeUnit(condition: Pick<Condition, 'band'>, units: UnitPrefere
     default:
       return { stored: '', shown: '', label: condition.band === 'sky_band' ? ' % cloud' : '° of sun' }
   }
+}
+
+/** Filters of a question, in the order in which they read; the water stands in the sentence by itself. */
+export function filtersOf(where: readonly Clause[]): Clause[] {
+  const place = ({ column }: Clause): number => {
+    const at = CONDITIONS.findIndex(({ band, number }) => column === band || column === number)
+    return at < 0 ? CONDITIONS.length : at
+  }
+  return where.filter(({ column }) => column !== 'water').sort((a, b) => place(a) - place(b))
+}
+
+/** A filter in words: `45 to 50 °F`, `lure class popper or frog`, `month not July`. */
+export function clauseText(clause: Clause, level: (column: string, level: string) => string, units: UnitPreferences): string {
+  const condition = CONDITIONS.find(({ band, number }) => clause.column === band || clause.column === number)
+  if (condition) return conditionText(condition, [clause], units)
+  const word = columnWord(clause.column)
+  if (clause.kind === 'range') return `${word} ${clause.from ?? ''}–${clause.to ?? ''}`
+  const named = clause.values.map((value) => level(clause.column, value)).join(' or ')
+  const plain = clause.column === 'lure' || clause.column === 'class'
+  return clause.kind === 'noneOf' ? `${word} not ${named}` : plain ? named : `${word} ${named}`
 }
 
 /** The clauses on a condition as words, or how it reads when open. */

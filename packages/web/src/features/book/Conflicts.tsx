@@ -1,3 +1,4 @@
+import { useSave } from '../../app/useSave.ts'
 import { Box } from '@chakra-ui/react'
 import { liveQuery } from 'dexie'
 import { useEffect, useState } from 'react'
@@ -5,7 +6,7 @@ import { fieldsOf, parseStamp, typedName } from '@jotbook/core'
 import type { Json } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
 import { useUnits } from '../../app/useBook.ts'
-import { commit, conflictsOfBook, leaveConflict, recordsOf, store, thisDevice } from '../../offline/index.ts'
+import { conflictsOfBook, leaveConflict, recordsOf, store, thisDevice } from '../../offline/index.ts'
 import type { HeldConflict } from '../../offline/index.ts'
 import { Button, Heading } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
@@ -58,14 +59,15 @@ interface ConflictRowProps {
 
 function ConflictRow({ conflict, all, nameOf }: ConflictRowProps) {
   const units = useUnits()
-  const { book, kind, id, field, kept, other } = conflict
+  const save = useSave()
+  const { kind, id, field, kept, other } = conflict
   const companion = all.find((one) => one.id === id && one.field === typedName(field))
   const spelled = (value: Json, typed: Json | undefined): string =>
     (field in fieldsOf(kind) ? typedRecord(kind, [field], { [field]: value, [typedName(field)]: typed }, units)[field] : JSON.stringify(value)) ||
     text.conflicts.nobody
   const when = (stamp: string): string => moment(parseStamp(stamp).ms)
   const take = async (): Promise<void> => {
-    await commit(book, [{ kind, id, fields: { [field]: other.value, ...(companion ? { [typedName(field)]: companion.other.value } : {}) } }])
+    await save(text.conflicts.taken, [{ kind, id, fields: { [field]: other.value, ...(companion ? { [typedName(field)]: companion.other.value } : {}) } }])
     await leave()
   }
   const leave = async (): Promise<void> => {

@@ -10,7 +10,7 @@ import { Button, Label, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
 import { foreign } from '../../workers/foreign.ts'
 import type { OpenedTable, TranslatedFile } from '../../workers/foreign.worker.ts'
-import { deviceZone } from '../waters/index.ts'
+import { deviceZone } from '../../ui/zone.ts'
 import { ForeignQuestions } from './ForeignQuestions.tsx'
 import { ForeignTableView } from './ForeignTableView.tsx'
 import { ImportProgress } from './ImportProgress.tsx'
@@ -18,7 +18,7 @@ import { ImportReportView } from './ImportReportView.tsx'
 import { text } from './text.ts'
 import { useImport } from './useImport.ts'
 
-/** A file of other origin: opened here, its columns told, tried, and brought in whole. */
+/** Import a spreadsheet: opened here, its columns told, tried, and brought in whole. */
 export function ForeignFilePage() {
   const book = useAppSelector(({ records }) => records.book)
   const settings = useAppSelector(({ records }) => records.settings)

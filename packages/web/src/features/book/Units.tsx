@@ -1,8 +1,8 @@
+import { useSave } from '../../app/useSave.ts'
 import { Box, Flex } from '@chakra-ui/react'
 import { UNIT_CHOICES } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
-import { commit } from '../../offline/index.ts'
 import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { chooseLocale, unitLabel, useLocaleChoice } from '../../ui/locale.ts'
 import type { LocaleChoice } from '../../ui/locale.ts'
@@ -11,9 +11,10 @@ import { text } from './text.ts'
 /** Units, quantity by quantity, and how this device writes clocks and numbers. */
 export function Units({ book }: { book: string }) {
   const units = useUnits()
+  const save = useSave()
   const locale = useLocaleChoice()
   const choose = (quantity: keyof UnitPreferences, unit: string): void => {
-    void commit(book, [{ kind: 'book', id: book, fields: { units: { ...units, [quantity]: unit } } }])
+    void save(text.units.changed, [{ kind: 'book', id: book, fields: { units: { ...units, [quantity]: unit } } }])
   }
   return (
     <Box as="section" aria-label={text.units.title} mt="26px">

@@ -1,4 +1,5 @@
-import { MINUTE_MS, fishingTimeLeftMs, liveBag } from '@jotbook/core'
+import { MINUTE_MS } from '@jotbook/core'
+import { fishingTimeLeftMs, liveBag } from '@jotbook/core/deck'
 import { useUnits } from '../../app/useBook.ts'
 import { hoursText, quantity } from '../../ui/locale.ts'
 import { Target } from './Target.tsx'
@@ -9,7 +10,7 @@ import type { Deck } from './useDeck.ts'
 export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
   const units = useUnits()
   const { trip, strikes } = deck.day
-  const { fish, limit, totalG, unweighed, cull, over } = liveBag(strikes, trip)
+  const { fish, limit, totalG, unweighed, cull, toWeigh, over } = liveBag(strikes, trip)
   const leftMs = fishingTimeLeftMs(trip, nowMs)
   const release = (): void => {
     if (cull) void deck.tap(text.said.culled, () => [{ kind: 'strike', id: cull.id, fields: { kept: false, cullTag: null } }])
@@ -21,10 +22,18 @@ export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
         {unweighed > 0 && text.bag.unweighed(unweighed)}
       </strong>
       {leftMs !== null && <span>{leftMs <= 0 ? text.bag.late : text.bag.left(hoursText(leftMs / MINUTE_MS))}</span>}
+      {!cull && fish.length >= limit && (
+        <strong className={over > 0 ? 'weigh now' : 'weigh'}>
+          {text.bag.weighFirst(
+            over,
+            toWeigh.map(({ cullTag }) => cullTag ?? '?'),
+          )}
+        </strong>
+      )}
       {cull &&
         (over > 0 ? (
           <Target className="go" onTap={release}>
-            {text.bag.over(cull.cullTag ?? '?')}
+            {text.bag.over(over, cull.cullTag ?? '?')}
           </Target>
         ) : (
           <span>{text.bag.cull(cull.cullTag ?? '?')}</span>

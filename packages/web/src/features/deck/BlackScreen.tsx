@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import type { Angler } from '@jotbook/core'
+import type { Angler } from '@jotbook/core/deck'
 import { StrikeArea } from './StrikeArea.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'

@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { breakOff, countOf, daySummary, inHand, isOf, isoUtc } from '@jotbook/core'
-import type { Angler, Fields, Rod } from '@jotbook/core'
+import { isoUtc } from '@jotbook/core'
+import { MOST_ABOARD, aboard, breakOff, comeAboard, countOf, daySummary, inHand, isOf, namesIn } from '@jotbook/core/deck'
+import type { Fields } from '@jotbook/core'
+import type { Angler, Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../app/store.ts'
-import { aboard } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { clock } from '../../ui/locale.ts'
+import { clock, listOf } from '../../ui/locale.ts'
 import { EventRules } from './EventRules.tsx'
 import type { PlacedRod } from './levels.ts'
 import { NewLureSheet } from './NewLureSheet.tsx'
@@ -71,6 +72,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
         </ol>
       </section>
       <Counters deck={deck} />
+      <People deck={deck} />
       <section aria-label={text.daySheet.deck}>
         <h2>{text.daySheet.deck}</h2>
         <Target onTap={() => setTying(true)}>{text.daySheet.newLure}</Target>
@@ -158,6 +160,36 @@ function Counters({ deck }: { deck: Deck }) {
           )
         })}
       </div>
+    </section>
+  )
+}
+
+/** Who is aboard, and somebody who comes aboard in mid-day. */
+function People({ deck }: { deck: Deck }) {
+  const [typed, setTyped] = useState('')
+  const people = deck.day.trip.anglers ?? []
+  const add = async (): Promise<void> => {
+    const names = namesIn(typed)
+    if (names.length === 0) return
+    await deck.tap(text.said.joined(listOf(names)), (ahead) => comeAboard(ahead, names, text.me))
+    setTyped('')
+  }
+  if (people.length >= MOST_ABOARD) return null
+  return (
+    <section aria-label={text.daySheet.people}>
+      <h2>{text.daySheet.people}</h2>
+      {people.length > 0 && <p>{listOf(people)}</p>}
+      <form
+        className="person"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void add()
+        }}
+      >
+        <label htmlFor="add-people">{text.daySheet.addPeople}</label>
+        <input id="add-people" value={typed} maxLength={300} onChange={({ target }) => setTyped(target.value)} />
+        <Target onTap={() => void add()}>{text.launch.add}</Target>
+      </form>
     </section>
   )
 }

@@ -1,11 +1,11 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { epochMs } from '@jotbook/core'
 import {
   aboard,
   answerSilence,
   breakOff,
   countOf,
   endAtSilence,
-  epochMs,
   fishOn,
   forgottenChange,
   inHand,
@@ -13,8 +13,8 @@ import {
   strikeNow,
   takeInHand,
   unsureStints,
-} from '@jotbook/core'
-import type { Angler, DeckEdit } from '@jotbook/core'
+} from '@jotbook/core/deck'
+import type { Angler, DeckEdit } from '@jotbook/core/deck'
 import { useAppSelector } from '../../app/store.ts'
 import { clock } from '../../ui/locale.ts'
 import { Aboard, EVERYONE } from './Aboard.tsx'
@@ -43,6 +43,11 @@ import { rodsUsed } from './useRodsOfTrips.ts'
 import { useNow } from './useNow.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
 
+/** Two taps closer than this are one strike. */
+const ONE_STRIKE_MS = 1200
+/** So long a question stands. */
+const ASKED_FOR_MS = 120_000
+
 type Sheet = 'reading' | 'day' | { readonly strike: string }
 
 const idOf = (edits: readonly DeckEdit[], kind: string): string | undefined => edits.find((edit) => edit.kind === kind)?.id
@@ -55,7 +60,8 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const zone = day.trip.timeZone ?? water?.timeZone ?? 'UTC'
   const people = aboard(day)
   const [whose, setWhose] = useState<Whose>(people[0] ?? null)
-  const [asking, setAsking] = useState<Asking>()
+  const [asked, setAsked] = useState<{ readonly asking: Asking | undefined; readonly atMs: number }>()
+  const lastStrike = useRef<{ readonly angler: Angler; readonly atMs: number }>(undefined)
   const [picking, setPicking] = useState(false)
   const [sheet, setSheet] = useState<Sheet>()
   const [black, setBlack] = useState(false)
@@ -68,6 +74,9 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     followPlace(places)
     return () => followPlace(false)
   }, [places])
+  const setAsking = (asking: Asking | undefined): void => setAsked({ asking, atMs: deckNow(day) })
+  // A question that nobody answered is not asked of what came long after.
+  const asking = asked && nowMs - asked.atMs < ASKED_FOR_MS ? asked.asking : undefined
   const silent = unsureStints(day)
   useEffect(() => {
     // The tap that ends it is itself no sign of fishing.
@@ -86,20 +95,38 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     const told = anglers.length > 1 ? text.said.all(rod.lureRecord.name) : text.said.took(rod.lureRecord.name)
     const edits = await tap(told, (ahead, atMs) => takeInHand(ahead, { anglers, rod, atMs }, newId))
     const stints = edits.filter(({ kind, fields }) => kind === 'stint' && 'lure' in fields).map(({ id }) => id)
-    if (stints.length > 0) setAsking({ kind: 'why', stints })
+    if (stints.length > 0) setAsking({ kind: 'why', stints, rod })
   }
   const strike = async (angler: Angler): Promise<void> => {
+    // A wet thumb hits twice: within a moment it is one strike, and *Two strikes* stands beside the question.
+    if (lastStrike.current?.angler === angler && performance.now() - lastStrike.current.atMs < ONE_STRIKE_MS) return
+    lastStrike.current = { angler, atMs: performance.now() }
     const held = inHand(day, angler)
     const told = text.said.strike(countOf(day.strikes) + 1, lureName(held?.lure), clockAt(nowMs))
     const edits = await tap(told, (ahead, atMs) => [strikeNow(ahead, { angler, atMs, place: placeNow() }, newId)])
     const id = idOf(edits, 'strike')
     if (id) setAsking({ kind: 'outcome', strike: id })
   }
+  const second = async (first: string): Promise<void> => {
+    const struck = day.strikes.find(({ id }) => id === first)
+    if (!struck) return
+    const edits = await tap(text.said.second(clockAt(nowMs)), (ahead) => [
+      strikeNow(ahead, { angler: struck.angler ?? null, atMs: epochMs(struck.time), place: placeNow() }, newId),
+    ])
+    setAsking({ kind: 'outcome', strike: first, next: idOf(edits, 'strike') })
+  }
   const raised = async (): Promise<void> => {
     const angler = anglers[0] ?? null
     await tap(text.said.raised(lureName(inHand(day, angler)?.lure), clockAt(nowMs)), (ahead, atMs) => [
       strikeNow(ahead, { angler, atMs, outcome: 'raised', place: placeNow() }, newId),
     ])
+  }
+  const since = async (rod: PlacedRod, sinceMs: number, struck: boolean): Promise<void> => {
+    if (struck) return forgot(rod, sinceMs)
+    await tap(text.said.lureSince(rod.lureRecord.name, clockAt(sinceMs)), (ahead, atMs) =>
+      anglers.flatMap((angler) => forgottenChange(ahead, { angler, rod, sinceMs, nowMs: atMs }, newId).edits),
+    )
+    setAsking(undefined)
   }
   const forgot = async (rod: PlacedRod, sinceMs: number): Promise<void> => {
     const angler = anglers[0] ?? null
@@ -114,7 +141,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const chosenRod = (rod: PlacedRod): void => {
     if (!picking) return void take(rod)
     setPicking(false)
-    setAsking({ kind: 'since', rod, angler: anglers[0] ?? null })
+    setAsking({ kind: 'since', rod, angler: anglers[0] ?? null, struck: true })
   }
 
   if (sheet === 'reading') return <ReadingSheet deck={deck} nowMs={nowMs} onDone={() => setSheet(undefined)} />
@@ -141,12 +168,17 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         anglers={anglers}
         lowBattery={lowBattery}
         onBlack={() => setBlack(true)}
-        onAsk={setAsking}
+        onAsk={(next) => {
+          // The question was answered: the next tap is another fish, however soon.
+          lastStrike.current = undefined
+          setAsking(next)
+        }}
         onCancel={() => {
           setPicking(false)
           setAsking(undefined)
         }}
-        onSince={(rod, sinceMs) => void forgot(rod, sinceMs)}
+        onSince={(rod, sinceMs, struck) => void since(rod, sinceMs, struck)}
+        onSecond={(first) => void second(first)}
         onDetails={(id) => setSheet({ strike: id })}
         onSilence={(stoppedMs) => void tap(text.said.silenceAnswered, (ahead) => answerSilence(ahead, stoppedMs === undefined ? 'fishedOn' : { stoppedMs }))}
       />

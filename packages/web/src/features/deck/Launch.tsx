@@ -1,24 +1,28 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { cautionsNow, fieldsOf, isoUtc } from '@jotbook/core'
-import type { Fields, Rod, Trip, TripReading, Water } from '@jotbook/core'
+import type { Fields, Trip, TripReading, Water } from '@jotbook/core'
+import { MOST_ABOARD, namesIn } from '@jotbook/core/deck'
+import type { Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../app/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { listOf } from '../../ui/locale.ts'
 import { Cautions } from '../conditions/index.ts'
-import { farness, positionNow } from './place.ts'
-import type { Position } from './place.ts'
 import { rodsOf } from './levels.ts'
 import { ReadingFields } from './ReadingFields.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 import { useLastReadings } from './useLastReadings.ts'
 import { useRodsOfTrips } from './useRodsOfTrips.ts'
+import { WaterStep } from './WaterStep.tsx'
 
 type Step = 'water' | 'aboard' | 'rods' | 'reading'
 const STEPS: readonly Step[] = ['water', 'aboard', 'rods', 'reading']
 const purposes = fieldsOf('trip').purpose
+
+/** So many lures lie on a first deck. */
+const MOST_RODS = 6
 
 /** Onto the water in four taps: where, with whom, with what, and what the water is like. */
 export function Launch({ book }: { book: string }) {
@@ -103,37 +107,6 @@ export function Launch({ book }: { book: string }) {
   )
 }
 
-/** Nearest first where the place is told, else the one fished last. */
-function WaterStep({ waters, trips, onWater }: { waters: readonly Water[]; trips: readonly Trip[]; onWater: (water: Water) => void }) {
-  const [here, setHere] = useState<Position>()
-  const lastFished = (water: Water): number => {
-    const at = trips.findIndex((trip) => trip.water === water.id)
-    return at < 0 ? trips.length : at
-  }
-  const ordered = [...waters].sort((a, b) => (here ? farness(here, a) - farness(here, b) : lastFished(a) - lastFished(b)))
-  if (waters.length === 0)
-    return (
-      <p>
-        {text.launch.noWaters} <Link to="/waters">{text.launch.makeWater}</Link>
-      </p>
-    )
-  return (
-    <div className="choices">
-      {ordered.map((water) => (
-        <Target key={water.id} onTap={() => onWater(water)}>
-          <strong>{water.name}</strong>
-          <span>{water.kind}</span>
-        </Target>
-      ))}
-      {!here && 'geolocation' in navigator && (
-        <Target className="quiet" onTap={() => void positionNow().then(setHere)}>
-          {text.launch.nearest}
-        </Target>
-      )}
-    </div>
-  )
-}
-
 interface AboardProps {
   readonly trips: readonly Trip[]
   readonly purpose: string
@@ -146,10 +119,10 @@ function AboardStep({ trips, purpose, onPurpose, onPeople }: AboardProps) {
   const [adding, setAdding] = useState(false)
   const [names, setNames] = useState<readonly string[]>([])
   const [name, setName] = useState('')
+  const everyone = [...new Set([...names, ...namesIn(name)])].slice(0, MOST_ABOARD)
   const crews = [...new Set(trips.slice(0, 40).flatMap(({ anglers }) => (anglers && anglers.length > 0 ? [anglers.join('\n')] : [])))].slice(0, 4)
   const add = (): void => {
-    const next = name.trim() === '' ? names : [...new Set([...names, name.trim()])].slice(0, 4)
-    setNames(next)
+    setNames(everyone)
     setName('')
   }
   return (
@@ -173,9 +146,9 @@ function AboardStep({ trips, purpose, onPurpose, onPeople }: AboardProps) {
           <label htmlFor="person">{text.launch.personName}</label>
           <input id="person" autoFocus value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
           <Target onTap={add}>{text.launch.add}</Target>
-          {names.length > 0 && (
-            <Target className="go" onTap={() => onPeople(names)}>
-              {listOf(names)}: {text.launch.aboardDone(names.length)}
+          {everyone.length > 0 && (
+            <Target className="go" onTap={() => onPeople(everyone)}>
+              {listOf(everyone)}: {text.launch.aboardDone(everyone.length)}
             </Target>
           )}
         </form>
@@ -218,6 +191,11 @@ function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
     const rods = trip ? (rodsOf(trip).length > 0 ? rodsOf(trip) : (decks.get(trip.id) ?? [])) : []
     return rods.length > 0 ? [{ label: label(rods.length), rods }] : []
   })
+  // On a first day what there is lies ready.
+  if (choices.length === 0 && lures.length > 0) {
+    const rods = lures.slice(0, MOST_RODS).map(({ id }) => ({ lure: id }))
+    choices.push({ label: text.launch.allLures(rods.length), rods })
+  }
   return (
     <div className="choices">
       {choices.map(({ label, rods }) => (

@@ -1,6 +1,7 @@
 import { useState } from 'react'
-import { HOUR_MS, MINUTE_MS, countOf, epochMs, fieldsOf, inHand, isLegal, liveBag, movedInTime, nextTag, sinceChoices } from '@jotbook/core'
-import type { Angler, Since } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS, epochMs, fieldsOf } from '@jotbook/core'
+import { countOf, inHand, isLegal, liveBag, movedInTime, nextTag, sinceChoices } from '@jotbook/core/deck'
+import type { Angler, Since } from '@jotbook/core/deck'
 import type { PlacedRod } from './levels.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -8,10 +9,11 @@ import type { Deck } from './useDeck.ts'
 
 /** What the deck asks after a tap; never more than one thing, and none of it must be answered. */
 export type Asking =
-  | { readonly kind: 'why'; readonly stints: readonly string[] }
-  | { readonly kind: 'outcome'; readonly strike: string }
-  | { readonly kind: 'landed'; readonly strike: string }
-  | { readonly kind: 'since'; readonly rod: PlacedRod; readonly angler: Angler }
+  | { readonly kind: 'why'; readonly stints: readonly string[]; readonly rod: PlacedRod }
+  | { readonly kind: 'outcome'; readonly strike: string; readonly next?: string | undefined }
+  | { readonly kind: 'landed'; readonly strike: string; readonly next?: string | undefined }
+  /** Since when a rod was in hand that is now (`struck`: had the strike). */
+  | { readonly kind: 'since'; readonly rod: PlacedRod; readonly angler: Angler; readonly struck: boolean }
 
 interface PromptProps {
   readonly deck: Deck
@@ -25,7 +27,8 @@ interface PromptProps {
   readonly onBlack: () => void
   readonly onAsk: (asking: Asking | undefined) => void
   readonly onCancel: () => void
-  readonly onSince: (rod: PlacedRod, sinceMs: number) => void
+  readonly onSince: (rod: PlacedRod, sinceMs: number, struck: boolean) => void
+  readonly onSecond: (strike: string) => void
   readonly onDetails: (strike: string) => void
   /** Undefined for fished on. */
   readonly onSilence: (stoppedMs: number | undefined) => void
@@ -47,9 +50,9 @@ export function Prompt(props: PromptProps) {
       </Row>
     )
   if (asking?.kind === 'since') return <SinceRow {...props} asking={asking} />
-  if (asking?.kind === 'why') return <Why {...props} stints={asking.stints} />
-  if (asking?.kind === 'outcome') return <Outcome {...props} strike={asking.strike} />
-  if (asking?.kind === 'landed') return <Landed {...props} strike={asking.strike} />
+  if (asking?.kind === 'why') return <Why {...props} asking={asking} />
+  if (asking?.kind === 'outcome') return <Outcome {...props} asking={asking} />
+  if (asking?.kind === 'landed') return <Landed {...props} asking={asking} />
   if (lowBattery) return <LowBattery {...props} />
   return <Standing {...props} />
 }
@@ -74,7 +77,8 @@ function Standing({ deck: { day }, anglers, nowMs }: PromptProps) {
   )
 }
 
-function Why({ deck, stints, onAsk }: PromptProps & { stints: readonly string[] }) {
+function Why({ deck, asking, anglers, onAsk }: PromptProps & { asking: Extract<Asking, { kind: 'why' }> }) {
+  const { stints, rod } = asking
   const say = async (reason: string): Promise<void> => {
     await deck.tap(text.said.reason(reason), () => stints.map((id) => ({ kind: 'stint', id, fields: { reason } })))
     onAsk(undefined)
@@ -86,14 +90,18 @@ function Why({ deck, stints, onAsk }: PromptProps & { stints: readonly string[] 
           {reason}
         </Target>
       ))}
+      <Target className="quiet roomy" onTap={() => onAsk({ kind: 'since', rod, angler: anglers[0] ?? null, struck: false })}>
+        {text.earlier}
+      </Target>
     </Row>
   )
 }
 
-function Outcome({ deck, strike, onAsk, onDetails }: PromptProps & { strike: string }) {
+function Outcome({ deck, asking, onAsk, onDetails, onSecond }: PromptProps & { asking: Extract<Asking, { kind: 'outcome' }> }) {
+  const { strike, next } = asking
   const say = async (outcome: string): Promise<void> => {
     await deck.tap(text.said.outcome(outcome), () => [{ kind: 'strike', id: strike, fields: { outcome } }])
-    onAsk(outcome === 'landed' ? { kind: 'landed', strike } : undefined)
+    onAsk(outcome === 'landed' ? { kind: 'landed', strike, next } : then(next))
   }
   return (
     <Row label={text.whatBecame}>
@@ -102,6 +110,11 @@ function Outcome({ deck, strike, onAsk, onDetails }: PromptProps & { strike: str
           {outcome}
         </Target>
       ))}
+      {next === undefined && (
+        <Target className="quiet" onTap={() => onSecond(strike)}>
+          {text.two}
+        </Target>
+      )}
       <Target className="quiet" onTap={() => onDetails(strike)}>
         {text.details}
       </Target>
@@ -109,14 +122,18 @@ function Outcome({ deck, strike, onAsk, onDetails }: PromptProps & { strike: str
   )
 }
 
+/** The strike to ask about after this one. */
+const then = (next: string | undefined): Asking | undefined => (next === undefined ? undefined : { kind: 'outcome', strike: next })
+
 /** When it was, and at a tournament whether it stays in the boat. */
-function Landed({ deck, strike, clockAt, onAsk, onDetails }: PromptProps & { strike: string }) {
+function Landed({ deck, asking, nowMs, clockAt, onAsk, onDetails }: PromptProps & { asking: Extract<Asking, { kind: 'landed' }> }) {
+  const { strike, next } = asking
   const record = deck.day.strikes.find(({ id }) => id === strike)
   const keepAsked = deck.day.trip.purpose === 'tournament' && typeof record?.kept !== 'boolean'
   const ago = async (minutes: number): Promise<void> => {
-    const ms = record ? epochMs(record.time) - minutes * MINUTE_MS : 0
-    if (minutes > 0 && record) await deck.tap(text.said.moved(clockAt(ms)), (ahead) => movedInTime(ahead, strike, ms))
-    onAsk(undefined)
+    const ms = nowMs - minutes * MINUTE_MS
+    if (minutes > 0) await deck.tap(text.said.moved(clockAt(ms)), (ahead) => movedInTime(ahead, strike, ms))
+    onAsk(then(next))
   }
   const keep = async (kept: boolean): Promise<void> => {
     const tag = nextTag(liveBag(deck.day.strikes, deck.day.trip))
@@ -153,7 +170,7 @@ function SinceRow({ deck, asking, nowMs, onSince, onCancel }: PromptProps & { as
   return (
     <Row label={text.since(asking.rod.lureRecord.name)}>
       {sinceChoices(deck.day, asking.angler, nowMs).map((since) => (
-        <Target key={`${since.label}${since.minutes ?? ''}`} onTap={() => onSince(asking.rod, since.ms)}>
+        <Target key={`${since.label}${since.minutes ?? ''}`} onTap={() => onSince(asking.rod, since.ms, asking.struck)}>
           {named(since)}
         </Target>
       ))}

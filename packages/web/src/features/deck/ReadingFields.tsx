@@ -1,9 +1,12 @@
-import { HOUR_MS, MINUTE_MS, lastRead } from '@jotbook/core'
-import type { Fields, ReadField, Reading } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS } from '@jotbook/core'
+import { lastRead } from '@jotbook/core/deck'
+import type { Fields, Reading } from '@jotbook/core'
+import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../app/useBook.ts'
 import { counted, decimals } from '../../ui/locale.ts'
-import { shownValue, stepped, wordsOfField } from './quantities.ts'
-import { Pick, Stepper } from './Target.tsx'
+import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
+import { Stepper } from './Stepper.tsx'
+import { Pick } from './Target.tsx'
 import { text } from './text.ts'
 
 const MEASURED = ['waterTempC', 'visibilityM', 'windMps'] as const
@@ -42,6 +45,11 @@ export function ReadingFields({ readings, given, onGive, nowMs, short = false }:
         value={shownValue('reading', field, present(field), typed, units)}
         note={note(field)}
         onStep={(direction) => onGive(stepped('reading', field, present(field) as number | undefined, units, direction))}
+        onType={(entered) => {
+          const fields = typedQuantity('reading', field, entered, units)
+          if (fields) onGive(fields)
+          return fields !== undefined
+        }}
       />
     )
   }

@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { READ_FIELDS, isoUtc, lastRead, typedName } from '@jotbook/core'
+import { isoUtc, typedName } from '@jotbook/core'
+import { READ_FIELDS, lastRead } from '@jotbook/core/deck'
 import type { Fields } from '@jotbook/core'
 import { ReadingFields } from './ReadingFields.tsx'
 import { newId } from './session.ts'

@@ -1,5 +1,5 @@
-import { countOf, inHand, isRod } from '@jotbook/core'
-import type { Angler, DeckDay } from '@jotbook/core'
+import { countOf, inHand, isRod } from '@jotbook/core/deck'
+import type { Angler, DeckDay } from '@jotbook/core/deck'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { Strokes } from './Strokes.tsx'
 import type { PlacedRod } from './levels.ts'

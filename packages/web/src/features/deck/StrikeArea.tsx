@@ -1,5 +1,5 @@
-import { inHand } from '@jotbook/core'
-import type { Angler, DeckDay } from '@jotbook/core'
+import { inHand } from '@jotbook/core/deck'
+import type { Angler, DeckDay } from '@jotbook/core/deck'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 

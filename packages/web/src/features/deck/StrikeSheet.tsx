@@ -2,8 +2,9 @@ import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { keepPicture } from '../../offline/index.ts'
-import { shownValue, stepped, wordsOfField } from './quantities.ts'
-import { Pick, Stepper, Target } from './Target.tsx'
+import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
+import { Stepper } from './Stepper.tsx'
+import { Pick, Target } from './Target.tsx'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 
@@ -52,6 +53,11 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
           label={text.sheet[field]}
           value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
           onStep={(direction) => change((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])}
+          onType={(entered) => {
+            const fields = typedQuantity('strike', field, entered, units)
+            if (fields) write(fields, text.sheet[field])
+            return fields !== undefined
+          }}
         />
       ))}
       {words('species')}

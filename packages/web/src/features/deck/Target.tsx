@@ -67,29 +67,3 @@ export function Pick({ label, words, chosen, onPick }: PickProps) {
     </fieldset>
   )
 }
-
-interface StepperProps {
-  readonly label: string
-  readonly value: string
-  readonly note?: string | undefined
-  readonly onStep: (direction: 1 | -1) => void
-}
-
-/** A value moved up and down by taps; it stands large between them. */
-export function Stepper({ label, value, note, onStep }: StepperProps) {
-  return (
-    <div className="stepper" role="group" aria-label={label}>
-      <Target aria-label={`${label}: ${text.read.less}`} onTap={() => onStep(-1)}>
-        −
-      </Target>
-      <div aria-live="polite">
-        <span>{label}</span>
-        <strong>{value}</strong>
-        {note && <em>{note}</em>}
-      </div>
-      <Target aria-label={`${label}: ${text.read.more}`} onTap={() => onStep(1)}>
-        +
-      </Target>
-    </div>
-  )
-}

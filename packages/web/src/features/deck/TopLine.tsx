@@ -1,6 +1,7 @@
 import { Undo2 } from 'lucide-react'
-import { MINUTE_MS, lastRead } from '@jotbook/core'
-import type { ReadField } from '@jotbook/core'
+import { MINUTE_MS } from '@jotbook/core'
+import { lastRead } from '@jotbook/core/deck'
+import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../app/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { shownValue } from './quantities.ts'
@@ -25,19 +26,24 @@ export function TopLine({ deck, zone, nowMs, onReading, onDay }: TopLineProps) {
     const last = read(field)
     return last && shownValue('reading', field, last.value, last.typed, units)
   }
-  const known = [read('waterTempC'), read('cloudPct'), read('windMps')].filter((one) => one !== undefined)
-  const stale = known.some((one) => one.stale)
-  const ageMin = Math.round(Math.max(0, ...known.map(({ ageMs }) => ageMs)) / MINUTE_MS)
-  const sight = value('visibilityM')
+  const stale = (['waterTempC', 'visibilityM', 'windMps'] as const).some((field) => read(field)?.stale)
+  const [water, sight, wind] = [value('waterTempC'), value('visibilityM'), value('windMps')]
+  /** The age of what it stands beside: of several the oldest. */
+  const age = (...fields: readonly ReadField[]): string => {
+    const ages = fields.flatMap((field) => read(field)?.ageMs ?? [])
+    if (ages.length === 0) return ''
+    const minutes = Math.round(Math.max(...ages) / MINUTE_MS)
+    return minutes < 1 ? text.justNow : text.minutesAgo(minutes)
+  }
   return (
     <header className="top-line">
       <Target className={`read ${stale ? 'stale' : ''}`} onTap={onReading} aria-label={text.reading}>
         <time>{clock(nowMs, zone)}</time>
-        <strong>{[value('waterTempC'), sight && text.read.sees(sight)].filter(Boolean).join(' · ') || text.read.never}</strong>
+        <strong>{water === undefined && sight === undefined ? text.read.never : [water, sight && text.read.sees(sight)].filter(Boolean).join(' · ')}</strong>
         <span>
-          {value('windMps') ? `${text.read.fields.windMps} ${value('windMps')} · ` : ''}
-          {known.length > 0 ? (ageMin < 1 ? text.justNow : text.read.age(text.minutes(ageMin))) : ''}
-          {stale ? ` · ${text.read.stale}` : ''}
+          {[age('waterTempC', 'visibilityM'), wind && `${text.read.fields.windMps} ${wind}, ${age('windMps')}`, stale && text.read.stale]
+            .filter(Boolean)
+            .join(' · ')}
         </span>
       </Target>
       <Target className="day" onTap={onDay}>

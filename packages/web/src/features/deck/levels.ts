@@ -1,5 +1,6 @@
 import { conditionWords, levelOf } from '@jotbook/core'
-import type { Level, Lure, Rod, Trip } from '@jotbook/core'
+import type { Level, Lure, Trip } from '@jotbook/core'
+import type { Rod } from '@jotbook/core/deck'
 
 export const LEVELS = conditionWords.WATER_COLUMN
 

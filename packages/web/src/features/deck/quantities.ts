@@ -1,4 +1,4 @@
-import { convert, fieldsOf } from '@jotbook/core'
+import { convert, fieldsOf, parseQuantity } from '@jotbook/core'
 import type { Fields, Kind, Unit, UnitPreferences } from '@jotbook/core'
 import { quantity } from '../../ui/locale.ts'
 import { shownUnit } from '../../ui/recordForm/shownUnit.ts'
@@ -40,6 +40,15 @@ export function stepped(kind: Kind, field: string, current: number | null | unde
   const value = Math.min(spec.max, Math.max(spec.min, convert(rounded, stepping, si)))
   const typed = shown === 'lb' ? `${Math.floor(rounded / 16)} lb ${rounded % 16} oz` : `${rounded} ${stepping}`
   return { [field]: value, [`${field}Typed`]: typed }
+}
+
+/** A measured field as typed, in the reader's unit where none is named; undefined where it is not understood. */
+export function typedQuantity(kind: Kind, field: string, entered: string, units: UnitPreferences): Fields | undefined {
+  const spec = fieldsOf(kind)[field]
+  const { si, shown } = unitsOfField(kind, field, units)
+  const read = parseQuantity(entered, shown, si)
+  const sound = read && spec?.type === 'quantity' && read.value >= spec.min && read.value <= spec.max
+  return sound ? { [field]: read.value, [`${field}Typed`]: read.typed } : undefined
 }
 
 /** A measured field as the reader has it; a dash where there is none. */

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { DeckDay, DeckEdit } from '@jotbook/core'
+import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { commit, newId, recordsOfTrip } from '../../offline/index.ts'
 import { DeckSession, deckNow, wakeClock } from './session.ts'
 

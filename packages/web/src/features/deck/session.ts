@@ -1,5 +1,6 @@
-import { TAP_CLOCK_START, applied, clockShiftsOf, nextTap } from '@jotbook/core'
-import type { DeckDay, DeckEdit, TapClock } from '@jotbook/core'
+import { clockShiftsOf } from '@jotbook/core'
+import { TAP_CLOCK_START, applied, nextTap } from '@jotbook/core/deck'
+import type { DeckDay, DeckEdit, TapClock } from '@jotbook/core/deck'
 import { commit, namedDevice, newId } from '../../offline/index.ts'
 
 /** What a tap writes, given the day with every tap before it, and the time of the tap. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import type { Rod } from '@jotbook/core'
+import type { Rod } from '@jotbook/core/deck'
 import { recordsOfTrip } from '../../offline/index.ts'
 
 /** The rods that trips without a deck of their own were fished with, in the order they were taken up. */

@@ -1,8 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useContext } from 'react'
-import { Button, Field, Select } from '../../ui/controls.tsx'
+import { memo, useCallback, useContext } from 'react'
+import { Button } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { DockContext } from './dockContext.ts'
+import { useMeaning } from './meaning.ts'
+import type { Meant } from './meaning.ts'
 import { text } from './text.ts'
 
 interface CellProps {
@@ -13,27 +15,29 @@ interface CellProps {
   readonly numeric?: boolean
 }
 
-/** One text cell, with what was understood or is wrong beside it. */
-export function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
-  const { form, read, shownProblems } = useContext(DockContext)
-  const problem = shownProblems[cell]
+export const useProblem = (cell: string): string | undefined => useMeaning(useCallback(({ shownProblems }: Meant) => shownProblems[cell], [cell]))
+
+/** One text cell, with what was understood or is wrong beside it. Plain elements: there are a thousand of them on a long day. */
+export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
+  const { form } = useContext(DockContext)
+  const problem = useProblem(cell)
   return (
-    <Box>
-      <Field
+    <div>
+      <input
         data-cell={cell}
         aria-label={label}
         autoComplete="off"
-        className={placeholder === undefined ? 'phone-hint' : undefined}
+        className={placeholder === undefined ? 'cell phone-hint' : 'cell'}
         placeholder={placeholder ?? label.toLowerCase()}
         {...(numeric ? { inputMode: 'decimal' as const } : {})}
         aria-invalid={problem !== undefined}
         aria-describedby={`${cell}-problem`}
         {...form.register(path as 'date')}
       />
-      <Beside cell={cell} problem={problem} notice={read.notices[cell]} />
-    </Box>
+      <Beside cell={cell} problem={problem} />
+    </div>
   )
-}
+})
 
 interface ChoiceCellProps extends CellProps {
   /** Words, or records that stand under their names. */
@@ -41,11 +45,11 @@ interface ChoiceCellProps extends CellProps {
   readonly empty: string
 }
 
-export function ChoiceCell({ cell, path, label, words, empty }: ChoiceCellProps) {
-  const { form, read, shownProblems } = useContext(DockContext)
+export const ChoiceCell = memo(function ChoiceCell({ cell, path, label, words, empty }: ChoiceCellProps) {
+  const { form } = useContext(DockContext)
   return (
-    <Box>
-      <Select data-cell={cell} aria-label={label} {...form.register(path as 'date')}>
+    <div>
+      <select data-cell={cell} aria-label={label} className="cell" {...form.register(path as 'date')}>
         <option value="">{empty}</option>
         {words.map((word) =>
           typeof word === 'string' ? (
@@ -56,15 +60,17 @@ export function ChoiceCell({ cell, path, label, words, empty }: ChoiceCellProps)
             </option>
           ),
         )}
-      </Select>
-      <Beside cell={cell} problem={shownProblems[cell]} notice={read.notices[cell]} />
-    </Box>
+      </select>
+      <Beside cell={cell} problem={useProblem(cell)} />
+    </div>
   )
-}
+})
 
-export function Beside({ cell, problem, notice }: { cell: string; problem: string | undefined; notice: string | undefined }) {
-  const { read, form } = useContext(DockContext)
-  if (read.twice.includes(cell)) {
+export function Beside({ cell, problem }: { cell: string; problem: string | undefined }) {
+  const { form } = useContext(DockContext)
+  const twice = useMeaning(useCallback(({ read }: Meant) => read.twice.includes(cell), [cell]))
+  const notice = useMeaning(useCallback(({ read }: Meant) => read.notices[cell], [cell]))
+  if (twice) {
     return (
       <Flex gap="4px" align="center" fontSize="small" wrap="wrap" role="group" aria-label={text.twice.label}>
         <span>{text.twice.came}</span>

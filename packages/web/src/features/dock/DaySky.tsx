@@ -1,20 +1,28 @@
 import { useContext, useMemo } from 'react'
+import { useWatch } from 'react-hook-form'
 import { epochMs } from '@jotbook/core'
 import type { TripReading } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
 import { DockContext } from './dockContext.ts'
+import { useMeaning, useMeaningOf } from './meaning.ts'
+import type { Meant } from './meaning.ts'
+import type { ReadRecord } from './readDraft.ts'
 
 const HOUR_MS = 3_600_000
 
+const skyRecords = ({ read }: Meant): ReadRecord[] => read.records.filter(({ kind }) => kind === 'trip' || kind === 'reading')
+
 /** What sky and season did on the trip as far as it is typed, each to be set right by hand. */
-export function DaySky({ zone }: { zone: string }) {
-  const { form, read } = useContext(DockContext)
+export function DaySky() {
+  const zone = useMeaning(({ zone: of }) => of)
+  const { form } = useContext(DockContext)
+  const records = useMeaningOf(skyRecords)
   const { waters } = useAppSelector(({ records }) => records)
-  const [waterId, said] = form.watch(['water', 'said'])
+  const [waterId, said] = useWatch({ control: form.control, name: ['water', 'said'] })
   const water = waters.find(({ id }) => id === waterId)
-  const start = startOf(read.records)
-  const typed = JSON.stringify(read.records.filter(({ kind }) => kind === 'reading').map(({ fields }) => fields))
+  const start = startOf(records)
+  const typed = JSON.stringify(records.filter(({ kind }) => kind === 'reading').map(({ fields }) => fields))
   const setting = useMemo(() => ({ start: start?.start ?? '', timeZone: zone, readings: JSON.parse(typed) as TripReading[] }), [start?.start, zone, typed])
   const conditions = useDayConditions(water, setting, start?.fromMs ?? 0, start?.toMs ?? 0)
   if (!start || !conditions) return null

@@ -1,13 +1,16 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useMemo, useState } from 'react'
-import { useForm } from 'react-hook-form'
+import { Fragment, useCallback, useContext, useEffect, useMemo, useState } from 'react'
+import { flushSync } from 'react-dom'
+import { useForm, useWatch } from 'react-hook-form'
+import type { UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { commit, dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
+import { dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
+import { saved, useSave } from '../../app/useSave.ts'
 import { Button, Quiet, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
-import { deviceZone } from '../waters/index.ts'
 import { DaySky } from './DaySky.tsx'
 import { Foot } from './Foot.tsx'
 import { Header } from './Header.tsx'
@@ -16,10 +19,10 @@ import { DockContext, focusCell } from './dockContext.ts'
 import type { Dock } from './dockContext.ts'
 import { nextDraft } from './draft.ts'
 import type { DockDraft } from './draft.ts'
+import { Meaning } from './meaning.ts'
 import { openedKey } from './opened.ts'
 import type { OpenedTrip } from './opened.ts'
 import { PageBeside } from './PageBeside.tsx'
-import { readDraft, zoneOfDraft } from './readDraft.ts'
 import { ReadingRows } from './ReadingRows.tsx'
 import { StintRows } from './StintRows.tsx'
 import { StrikeRows } from './StrikeRows.tsx'
@@ -36,59 +39,58 @@ interface DockFormProps {
 
 export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const form = useForm<DockDraft>({ defaultValues: draft })
-  const navigate = useNavigate()
   const existing = opened !== undefined
-  const { waters, lures } = useAppSelector(({ records }) => records)
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const [tried, setTried] = useState(false)
-  const [kept, setKept] = useState<string>()
+  const navigate = useNavigate()
+  const save = useSave()
+  const waters = useAppSelector(({ records }) => records.waters)
+  const [saying, setSaying] = useState<string>()
   const photo = usePagePhoto(book)
-  const values = form.watch()
-  const water = waters.find(({ id }) => id === values.water)
-  const { units } = values
-  const zone = zoneOfDraft(values, opened, water, deviceZone())
-  const read = readDraft(values, zone, opened)
-  useKeptDraft(form, draftKey)
-
-  const shownProblems = useMemo(
-    () => (tried ? read.problems : Object.fromEntries(Object.entries(read.problems).filter(([cell]) => left.has(cell) && !isMissing(cell, values)))),
-    [read.problems, tried, left, values],
+  const meaning = useMeaningOfForm(form, opened, waters)
+  /** Rises with each draft that is laid into the form: its cells are then new ones. */
+  const [generation, setGeneration] = useState(0)
+  const lay = useCallback(
+    (next: DockDraft): void => {
+      form.reset(next)
+      flushSync(() => setGeneration((count) => count + 1))
+      meaning.refresh()
+    },
+    [form, meaning],
   )
-  /** Whether the trip is in the book now; otherwise the first cell to mend has the cursor. */
-  const keep = async (): Promise<boolean> => {
+  useKeptDraft(form, draftKey, meaning, lay)
+
+  /** The trip's draft once it is in the book; otherwise the first cell to fix has the cursor. */
+  const keep = async (): Promise<DockDraft | undefined> => {
+    const { read } = meaning.tryToSave()
     const [first] = Object.keys(read.problems)
     if (first !== undefined) {
-      setTried(true)
       focusCell(first)
-      return false
+      return undefined
     }
-    await commit(book, editsOf(read, isoUtc(Date.now())))
-    return true
+    await save(existing ? text.changed : saved(text.trip), editsOf(read, isoUtc(Date.now())))
+    return form.getValues()
   }
+  const forget = (): Promise<unknown> => Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
   const keepAndShow = async (): Promise<void> => {
-    if (!(await keep())) return
-    await Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
-    await navigate(`/trips/${values.trip}`)
+    const kept = await keep()
+    if (!kept) return
+    await forget()
+    await navigate(`/trips/${kept.trip}`)
   }
   const keepAndGoOn = async (): Promise<void> => {
-    if (!(await keep())) return
-    const next = nextDraft(newId, values)
+    const kept = await keep()
+    if (!kept) return
+    const next = nextDraft(newId, kept)
     await saveDraft(draftKey, next)
-    form.reset(next)
-    setLeft(new Set())
-    setTried(false)
-    setKept(text.kept(calendarDay(values.date), water?.name ?? ''))
+    lay(next)
+    meaning.begin()
+    setSaying(text.kept(calendarDay(kept.date), waters.find(({ id }) => id === kept.water)?.name ?? ''))
     focusCell('trip:date')
   }
   const discard = async (): Promise<void> => {
-    await Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
-    await navigate(existing ? `/trips/${values.trip}` : '/trips')
+    await forget()
+    await navigate(existing ? `/trips/${draft.trip}` : '/trips')
   }
-  const people = values.people
-    .split(',')
-    .map((name) => name.trim())
-    .filter((name) => name !== '')
-  const dock: Dock = { form, read, shownProblems, units, lures, book, people }
+  const dock = useMemo<Dock>(() => ({ form, meaning, units: draft.units, book }), [form, meaning, draft.units, book])
   return (
     <DockContext.Provider value={dock}>
       <Flex justify="space-between" align="end" wrap="wrap" gap="6px 24px">
@@ -98,9 +100,9 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
         </Box>
         {!photo.blob && <PageBeside photo={photo} />}
       </Flex>
-      {kept !== undefined && (
+      {saying !== undefined && (
         <Box role="status" fontWeight="600" mt="4px">
-          {kept}
+          {saying}
         </Box>
       )}
       <Box display={photo.blob ? { base: 'block', lg: 'grid' } : 'block'} gridTemplateColumns="minmax(280px, 5fr) 8fr" gap="28px">
@@ -112,18 +114,20 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
           }}
           onBlur={(event) => {
             const cell = event.target.dataset.cell
-            if (cell !== undefined) setLeft((cells) => new Set(cells).add(cell))
+            if (cell !== undefined) meaning.leave(cell)
           }}
         >
-          <Header />
-          {values.effortKnown === 'full' && <StintRows />}
-          <StrikeRows />
-          <ReadingRows />
+          <Fragment key={generation}>
+            <Header />
+            <StintsIfKnown />
+            <StrikeRows />
+            <ReadingRows />
+          </Fragment>
           {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
           <Flex
             onMouseDown={(event) => event.preventDefault()}
             position={{ base: 'static', md: 'sticky' }}
-            bottom="0"
+            bottom="var(--bar-height, 0px)"
             bg="paper"
             borderTop="2px solid"
             borderColor="ink"
@@ -135,12 +139,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
             wrap="wrap"
           >
             <Box flex="1 1 300px">
-              <Foot account={read.account} zone={zone} blankStint={values.stints.at(-1)?.id ?? ''} effort={values.effortKnown} />
-              {tried && Object.keys(read.problems).length > 0 && (
-                <Box role="alert" color="float" fontWeight="600" fontSize="small">
-                  {text.toMend(Object.keys(read.problems).length)}
-                </Box>
-              )}
+              <Foot />
             </Box>
             <Flex gap="10px" wrap="wrap">
               <Button look="bare" onClick={() => void discard()}>
@@ -157,33 +156,41 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
             </Flex>
           </Flex>
           {/* Below the foot: it comes when it has been worked out, and must move nothing that is being pressed. */}
-          <DaySky zone={zone} />
+          <DaySky />
         </form>
       </Box>
     </DockContext.Provider>
   )
 }
 
-/** Cells that are empty only need filling once keeping is tried. */
-function isMissing(cell: string, values: DockDraft): boolean {
-  return (cell === 'trip:start' && values.start === '') || (cell === 'trip:water' && values.water === '') || (cell === 'trip:end' && values.end === '')
+function StintsIfKnown() {
+  const { form } = useContext(DockContext)
+  return useWatch({ control: form.control, name: 'effortKnown' }) === 'full' ? <StintRows /> : null
+}
+
+/** What the form's draft means, for as long as the form is open. */
+function useMeaningOfForm(form: UseFormReturn<DockDraft>, opened: OpenedTrip | undefined, waters: readonly Water[]): Meaning {
+  const [meaning] = useState(() => new Meaning(() => form.getValues(), opened))
+  useEffect(() => meaning.onWaters(waters), [meaning, waters])
+  return meaning
 }
 
 /** Keeps every keystroke, and takes over what another tab types into the same draft. */
-function useKeptDraft(form: ReturnType<typeof useForm<DockDraft>>, key: string): void {
+function useKeptDraft(form: UseFormReturn<DockDraft>, key: string, meaning: Meaning, lay: (draft: DockDraft) => void): void {
   useEffect(() => {
     let quiet = false
     const typing = form.watch(() => {
+      meaning.changed()
       if (!quiet) void saveDraft(key, structuredClone(form.getValues()))
     })
     const stop = watchDraft<DockDraft>(key, (draft) => {
       quiet = true
-      form.reset(draft)
+      lay(draft)
       quiet = false
     })
     return () => {
       typing.unsubscribe()
       stop()
     }
-  }, [form, key])
+  }, [form, key, meaning, lay])
 }

@@ -1,12 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useContext, useState } from 'react'
+import { useWatch } from 'react-hook-form'
 import { PURPOSES, fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { commit, newId } from '../../offline/index.ts'
 import { Button, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
 import type { WaterDraft } from '../waters/index.ts'
-import { Beside, Cell, ChoiceCell } from './Cell.tsx'
+import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
 import { text } from './text.ts'
 
@@ -14,10 +15,11 @@ const NEW = 'new'
 
 /** Where, when, who, and how much of the hours is known. */
 export function Header() {
-  const { form, read, shownProblems, book } = useContext(DockContext)
+  const { form, book } = useContext(DockContext)
+  const waterProblem = useProblem('trip:water')
   const waters = useAppSelector(({ records }) => records.waters)
   const [making, setMaking] = useState<WaterDraft>()
-  const [water, effort] = form.watch(['water', 'effortKnown'])
+  const [water, effort] = useWatch({ control: form.control, name: ['water', 'effortKnown'] })
   const words = text.header
   const problems = making ? readWater(making).problems : {}
   const make = async (): Promise<void> => {
@@ -36,7 +38,7 @@ export function Header() {
             id="trip-water"
             data-cell="trip:water"
             value={making ? NEW : water}
-            aria-invalid={shownProblems['trip:water'] !== undefined}
+            aria-invalid={waterProblem !== undefined}
             onChange={({ target: { value } }) => {
               setMaking(value === NEW ? newWater() : undefined)
               form.setValue('water', value === NEW ? '' : value)
@@ -50,7 +52,7 @@ export function Header() {
             ))}
             <option value={NEW}>{words.newWater}</option>
           </Select>
-          <Beside cell="trip:water" problem={shownProblems['trip:water']} notice={read.notices['trip:water']} />
+          <Beside cell="trip:water" problem={waterProblem} />
         </Box>
         <Box w={{ base: '100%', md: '256px' }}>
           <Label htmlFor="trip-effort">{words.effort}</Label>

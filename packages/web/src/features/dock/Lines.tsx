@@ -1,11 +1,16 @@
 import { Box } from '@chakra-ui/react'
-import { useContext } from 'react'
+import { useCallback, useContext } from 'react'
+import { useWatch } from 'react-hook-form'
 import { spellStrikeLine } from '@jotbook/core'
 import { Area, Label } from '../../ui/controls.tsx'
 import { DockContext } from './dockContext.ts'
+import { useMeaningOf } from './meaning.ts'
+import type { Meant } from './meaning.ts'
 import { cellName } from './readDraft.ts'
 import type { ReadLine } from './readLines.ts'
 import { text } from './text.ts'
+
+const NONE: readonly ReadLine[] = []
 
 interface LinesProps {
   /** The stint or trip they belong to. */
@@ -17,10 +22,10 @@ interface LinesProps {
 
 /** Strikes as they stand in a notebook, one a line, with what is understood of each below and what is not underlined. */
 export function Lines({ owner, path, label, rows = 1 }: LinesProps) {
-  const { form, read } = useContext(DockContext)
+  const { form } = useContext(DockContext)
   const cell = cellName('stint', owner, 'lines')
-  const typed = form.watch(path as 'lines')
-  const lines = read.lines[owner] ?? []
+  const typed = useWatch({ control: form.control, name: path as 'lines' })
+  const lines = useMeaningOf(useCallback(({ read }: Meant) => read.lines[owner] ?? NONE, [owner]))
   return (
     <Box>
       <Label htmlFor={cell} className={rows === 1 ? 'visually-hidden' : undefined}>

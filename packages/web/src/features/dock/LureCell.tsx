@@ -1,5 +1,5 @@
 import { Combobox, Portal, createListCollection } from '@chakra-ui/react'
-import { useMemo } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { fieldStyle } from '../../ui/controls.tsx'
@@ -30,8 +30,34 @@ function matching(lures: readonly Lure[], text: string): Lure[] {
   return found.sort((a, b) => Number(b.name.toLowerCase().startsWith(first)) - Number(a.name.toLowerCase().startsWith(first)))
 }
 
-/** A lure chosen by typing a part of its name; Enter takes the first that fits. */
-export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onNew }: LureCellProps) {
+/** A lure chosen by typing a part of its name. Until the cell is entered it is a plain one: a long day has dozens. */
+export function LureCell(props: LureCellProps) {
+  const [entered, setEntered] = useState(false)
+  const { cell, lures, lure, text, problem } = props
+  if (entered) return <LureChoice {...props} />
+  return (
+    <input
+      className="cell"
+      data-cell={cell}
+      aria-label={words.stints.cells.lure}
+      placeholder={words.stints.lureHint}
+      aria-invalid={problem !== undefined}
+      aria-describedby={`${cell}-problem`}
+      value={lures.find(({ id }) => id === lure)?.name ?? text}
+      readOnly
+      role="combobox"
+      aria-expanded={false}
+      aria-controls={`${cell}-list`}
+      onFocus={() => setEntered(true)}
+    />
+  )
+}
+
+/** Enter takes the first that fits. */
+function LureChoice({ cell, lures, lure, text, problem, onText, onLure, onNew }: LureCellProps) {
+  const input = useRef<HTMLInputElement>(null)
+  // Once its parts have begun to listen.
+  useEffect(() => input.current?.focus(), [])
   const chosen = lures.find(({ id }) => id === lure)
   const shown = chosen ? chosen.name : text
   const collection = useMemo(() => {
@@ -54,6 +80,7 @@ export function LureCell({ cell, lures, lure, text, problem, onText, onLure, onN
       <Combobox.Control>
         <Combobox.Input
           data-cell={cell}
+          ref={input}
           aria-label={words.stints.cells.lure}
           placeholder={words.stints.lureHint}
           aria-invalid={problem !== undefined}

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { useContext } from 'react'
+import { memo, useContext } from 'react'
 import { waterWords } from '@jotbook/core'
 import { Heading } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
@@ -14,7 +14,7 @@ const COLUMNS = '110px 110px 110px 110px 90px 100px 110px 40px'
 /** What was read of water and sky, and when. */
 export function ReadingRows() {
   const { units } = useContext(DockContext)
-  const { fields, rows, remove } = useRows('readings')
+  const { fields, remove } = useRows('readings')
   const words = text.readings
   const heads = [
     words.time,
@@ -31,28 +31,35 @@ export function ReadingRows() {
       <Heading>{words.title}</Heading>
       <Heads columns={COLUMNS} names={heads} />
       {fields.map((field, i) => {
-        const id = rows[i]?.id ?? field.id
-        const cell = (name: string): string => cellName('reading', id, name)
-        const next = rows[i + 1]
-        return (
-          <Grid
-            key={field.key}
-            role="group"
-            aria-label={words.one(i + 1)}
-            gridTemplateColumns={phoneOr(COLUMNS)}
-            onKeyDown={onEnter(next ? cellName('reading', next.id, 'time') : undefined)}
-          >
-            <Cell cell={cell('time')} path={`readings.${i}.time`} label={words.cells.time} placeholder={words.theStart} />
-            <Cell cell={cell('temp')} path={`readings.${i}.temp`} label={words.cells.temp} numeric />
-            <Cell cell={cell('sight')} path={`readings.${i}.sight`} label={words.cells.sight} numeric />
-            <ChoiceCell cell={cell('tint')} path={`readings.${i}.tint`} label={words.cells.tint} words={waterWords.TINTS} empty={words.noTint} />
-            <Cell cell={cell('cloud')} path={`readings.${i}.cloud`} label={words.cells.cloud} numeric />
-            <Cell cell={cell('wind')} path={`readings.${i}.wind`} label={words.cells.wind} numeric />
-            <Cell cell={cell('pressure')} path={`readings.${i}.pressure`} label={words.cells.pressure} numeric />
-            {i < fields.length - 1 && <Remove what="reading" onClick={() => remove(i)} />}
-          </Grid>
-        )
+        const next = fields[i + 1]
+        const after = next && cellName('reading', next.id, 'time')
+        return <OneReading key={field.key} id={field.id} n={i} after={after} last={i === fields.length - 1} remove={remove} />
       })}
     </Box>
   )
 }
+
+interface OneReadingProps {
+  readonly id: string
+  readonly n: number
+  readonly after: string | undefined
+  readonly last: boolean
+  readonly remove: (row: number) => void
+}
+
+const OneReading = memo(function OneReading({ id, n, after, last, remove }: OneReadingProps) {
+  const words = text.readings
+  const cell = (name: string): string => cellName('reading', id, name)
+  return (
+    <Grid role="group" aria-label={words.one(n + 1)} gridTemplateColumns={phoneOr(COLUMNS)} onKeyDown={onEnter(after)}>
+      <Cell cell={cell('time')} path={`readings.${n}.time`} label={words.cells.time} placeholder={words.theStart} />
+      <Cell cell={cell('temp')} path={`readings.${n}.temp`} label={words.cells.temp} numeric />
+      <Cell cell={cell('sight')} path={`readings.${n}.sight`} label={words.cells.sight} numeric />
+      <ChoiceCell cell={cell('tint')} path={`readings.${n}.tint`} label={words.cells.tint} words={waterWords.TINTS} empty={words.noTint} />
+      <Cell cell={cell('cloud')} path={`readings.${n}.cloud`} label={words.cells.cloud} numeric />
+      <Cell cell={cell('wind')} path={`readings.${n}.wind`} label={words.cells.wind} numeric />
+      <Cell cell={cell('pressure')} path={`readings.${n}.pressure`} label={words.cells.pressure} numeric />
+      {!last && <Remove what="reading" onClick={() => remove(n)} />}
+    </Grid>
+  )
+})

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useContext, useState } from 'react'
+import { memo, useContext, useMemo, useState } from 'react'
+import { useWatch } from 'react-hook-form'
 import { fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { commit, newId } from '../../offline/index.ts'
@@ -7,9 +8,9 @@ import { Button, Heading } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
 import { LureFields, newLure, readLure } from '../tackle/index.ts'
 import type { LureDraft } from '../tackle/index.ts'
-import { Beside, Cell, ChoiceCell } from './Cell.tsx'
+import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
 import { DockContext, focusCell } from './dockContext.ts'
-import type { StintRow } from './draft.ts'
+import { peopleOf, useMeaningOf } from './meaning.ts'
 import { Lines } from './Lines.tsx'
 import { LureCell } from './LureCell.tsx'
 import { cellName } from './readDraft.ts'
@@ -18,9 +19,10 @@ import { text } from './text.ts'
 
 /** Who fished what from when to when, each stint with its strikes below it. */
 export function StintRows() {
-  const { form, people, units } = useContext(DockContext)
-  const { fields, rows, remove } = useRows('stints')
+  const { form, units } = useContext(DockContext)
+  const { fields, remove } = useRows('stints')
   const spots = useSpots()
+  const people = useMeaningOf(peopleOf)
   const several = people.length > 1
   const words = text.stints
   const columns = `minmax(190px, 1.4fr) ${several ? '110px ' : ''}92px 92px 84px ${spots.length > 0 ? 'minmax(90px, 1fr) ' : ''}minmax(90px, 1fr) minmax(90px, 1fr) 36px`
@@ -40,20 +42,9 @@ export function StintRows() {
       <Heading>{words.title}</Heading>
       <Heads columns={columns} names={heads} />
       {fields.map((field, i) => {
-        const row = rows[i]
-        const next = rows[i + 1]
+        const next = fields[i + 1]
         const after = next ? cellName('stint', next.id, 'lure') : cellName('strike', form.getValues('strikes')[0]?.id ?? '', 'time')
-        return row ? (
-          <OneStint
-            key={field.key}
-            row={row}
-            n={i}
-            columns={columns}
-            after={after}
-            spots={spots}
-            {...(i < fields.length - 1 ? { onRemove: () => remove(i) } : {})}
-          />
-        ) : null
+        return <OneStint key={field.key} n={i} columns={columns} after={after} spots={spots} people={people} last={i === fields.length - 1} remove={remove} />
       })}
     </Box>
   )
@@ -62,27 +53,32 @@ export function StintRows() {
 /** The spots of the trip's water. */
 function useSpots(): readonly { readonly id: string; readonly name: string }[] {
   const { form } = useContext(DockContext)
-  const water = form.watch('water')
-  return useAppSelector(({ records }) => records.spots).filter((spot) => spot.water === water)
+  const water = useWatch({ control: form.control, name: 'water' })
+  const spots = useAppSelector(({ records }) => records.spots)
+  return useMemo(() => spots.filter((spot) => spot.water === water), [spots, water])
 }
 
 interface OneStintProps {
-  readonly row: StintRow
   readonly n: number
   readonly columns: string
   readonly after: string
   readonly spots: readonly { readonly id: string; readonly name: string }[]
-  readonly onRemove?: () => void
+  readonly people: readonly string[]
+  readonly last: boolean
+  readonly remove: (row: number) => void
 }
 
-function OneStint({ row, n, columns, after, spots, onRemove }: OneStintProps) {
-  const { form, read, shownProblems, lures, people, book } = useContext(DockContext)
+const OneStint = memo(function OneStint({ n, columns, after, spots, people, last, remove }: OneStintProps) {
+  const { form, book } = useContext(DockContext)
+  const lures = useAppSelector(({ records }) => records.lures)
+  const row = useWatch({ control: form.control, name: `stints.${n}` })
   const [making, setMaking] = useState<LureDraft>()
   const cell = (name: string): string => cellName('stint', row.id, name)
   const words = text.stints
   const several = people.length > 1
   // Not while it is being made: a message that appears would move the button away under the finger.
-  const lureProblem = making ? undefined : shownProblems[cell('lure')]
+  const problem = useProblem(cell('lure'))
+  const lureProblem = making ? undefined : problem
   const take = (id: string): void => {
     form.setValue(`stints.${n}.lure`, id)
     form.setValue(`stints.${n}.lureText`, '')
@@ -115,7 +111,7 @@ function OneStint({ row, n, columns, after, spots, onRemove }: OneStintProps) {
             onLure={take}
             onNew={(name) => setMaking(newLure(name))}
           />
-          <Beside cell={cell('lure')} problem={lureProblem} notice={read.notices[cell('lure')]} />
+          <Beside cell={cell('lure')} problem={lureProblem} />
         </Box>
         {several && <ChoiceCell cell={cell('angler')} path={`stints.${n}.angler`} label={words.cells.who} words={people} empty={people[0] ?? ''} />}
         <Cell cell={cell('start')} path={`stints.${n}.start`} label={words.cells.from} placeholder={words.lastEnd} />
@@ -126,11 +122,11 @@ function OneStint({ row, n, columns, after, spots, onRemove }: OneStintProps) {
           cell={cell('retrieve')}
           path={`stints.${n}.retrieve`}
           label={words.cells.retrieve}
-          words={withOwn(fishingWords.RETRIEVES, row.retrieve)}
+          words={useOwn(fishingWords.RETRIEVES, row.retrieve)}
           empty=""
         />
-        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={withOwn(fishingWords.REASONS, row.reason)} empty="" />
-        {onRemove && <Remove what="stint" onClick={onRemove} />}
+        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={useOwn(fishingWords.REASONS, row.reason)} empty="" />
+        {!last && <Remove what="stint" onClick={() => remove(n)} />}
       </Grid>
       {(row.end !== '' || row.lines !== '') && (
         <Box pl={{ base: 0, md: '24px' }} pb="6px">
@@ -150,7 +146,8 @@ function OneStint({ row, n, columns, after, spots, onRemove }: OneStintProps) {
       )}
     </Box>
   )
-}
+})
 
 /** The trade's words, and the one that stands there already though it is none of them. */
-const withOwn = (words: readonly string[], own: string): readonly string[] => (own === '' || words.includes(own) ? words : [...words, own])
+const useOwn = (words: readonly string[], own: string): readonly string[] =>
+  useMemo(() => (own === '' || words.includes(own) ? words : [...words, own]), [words, own])

@@ -1,17 +1,14 @@
 import { createContext } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
-import type { Lure, UnitPreferences } from '@jotbook/core'
+import type { UnitPreferences } from '@jotbook/core'
 import type { DockDraft } from './draft.ts'
-import type { ReadDraft } from './readDraft.ts'
+import type { Meaning } from './meaning.ts'
 
+/** What the cells of a draft share; the same object for as long as the draft is open. */
 export interface Dock {
   readonly form: UseFormReturn<DockDraft>
-  readonly read: ReadDraft
-  /** Problems of cells that were left, or of all once keeping was tried: nobody is scolded in mid-word. */
-  readonly shownProblems: Readonly<Record<string, string>>
+  readonly meaning: Meaning
   readonly units: UnitPreferences
-  readonly lures: readonly Lure[]
-  readonly people: readonly string[]
   readonly book: string
 }
 

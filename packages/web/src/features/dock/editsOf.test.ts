@@ -164,8 +164,8 @@ describe('a trip that was opened and saved', () => {
 })
 
 const SIMPLE: Stored = {
-  trip: { id: 't', water: 'w', start: '2026-03-14T11:30:12.345Z', timeZone: 'America/Chicago' } as Trip,
-  stints: [{ id: 'stint0', trip: 't', lure: 'l', start: '2026-03-14T12:00:31.000Z', end: '2026-03-14T13:00:59.000Z', lureDepthM: 1.2345 } as Stint],
-  strikes: [{ id: 'strike0', trip: 't', time: '2026-03-14T12:10:05.000Z', stint: null, lengthMm: 412.8 } as unknown as Strike],
+  trip: { id: 't', water: 'w', start: '2026-03-14T11:30:12.345Z', timeZone: 'America/Chicago' },
+  stints: [{ id: 'stint0', trip: 't', lure: 'l', start: '2026-03-14T12:00:31.000Z', end: '2026-03-14T13:00:59.000Z', lureDepthM: 1.2345 }],
+  strikes: [{ id: 'strike0', trip: 't', time: '2026-03-14T12:10:05.000Z', stint: null, lengthMm: 412.8 }],
   readings: [],
 }

@@ -73,6 +73,8 @@ export class Untouched {
   private readonly then: ReadonlyMap<string, Cells>
   private readonly sameDay: boolean
   private readonly sameEffort: boolean
+  /** Rows of which nothing at all was touched: most of them, so that they are asked about once. */
+  private readonly asItWas: ReadonlySet<string>
 
   constructor(
     private readonly opened: OpenedTrip,
@@ -83,13 +85,21 @@ export class Untouched {
     this.then = cellsOf(opened.draft)
     this.sameDay = draft.date === opened.draft.date && zone === opened.zone
     this.sameEffort = draft.effortKnown === opened.draft.effortKnown
+    const sameElse = this.sameDay && this.sameEffort && JSON.stringify(draft.again) === JSON.stringify(opened.draft.again)
+    this.asItWas = new Set(sameElse ? [...this.then.keys()].filter((key) => opened.records[key] && this.hasSameCells(key)) : [])
+  }
+
+  private hasSameCells(key: string): boolean {
+    const [now, then] = [this.now.get(key), this.then.get(key)]
+    if (!now || !then) return false
+    for (const cell in then) if (now[cell] !== then[cell]) return false
+    return true
   }
 
   /** Whether a row has a record behind it and says what it said. */
   isAsOpened(kind: Kind, id: string): boolean {
-    if (!this.opened.records[`${kind} ${id}`]) return false
-    const [now, then] = [this.now.get(`${kind} ${id}`), this.then.get(`${kind} ${id}`)]
-    return now !== undefined && then !== undefined && Object.keys(then).every((cell) => now[cell] === then[cell])
+    const key = `${kind} ${id}`
+    return this.opened.records[key] !== undefined && (this.asItWas.has(key) || this.hasSameCells(key))
   }
 
   /** Rows of the trip that were taken away or emptied. */
@@ -106,6 +116,7 @@ export class Untouched {
   settled(kind: Kind, id: string, fields: Fields): { readonly fields: Fields; readonly changed: Fields } | undefined {
     const stored = this.opened.records[`${kind} ${id}`]
     if (!stored) return undefined
+    if (this.asItWas.has(`${kind} ${id}`)) return { fields: stored, changed: {} }
     const settled = Object.entries(fields).map(([field, value]) => [field, this.keeps(kind, id, field) ? (stored[field] ?? null) : value] as const)
     const changed = settled.filter(([field, value]) => JSON.stringify(stored[field] ?? null) !== JSON.stringify(value))
     return { fields: Object.fromEntries(settled), changed: Object.fromEntries(changed) }
@@ -115,7 +126,9 @@ export class Untouched {
   timeMs(cell: string): number | undefined {
     const [kind = '', ...rest] = cell.split(':')
     const [id, field = ''] = kind === 'trip' ? [this.draft.trip, rest[0]] : [rest[0], rest[1]]
-    const stored = this.opened.records[`${kind} ${id}`]?.[field]
+    const key = `${kind} ${id}`
+    const stored = this.opened.records[key]?.[field]
+    if (typeof stored === 'string' && this.asItWas.has(key)) return epochMs(stored)
     return typeof stored === 'string' && this.keeps(kind, id ?? '', field) ? epochMs(stored) : undefined
   }
 

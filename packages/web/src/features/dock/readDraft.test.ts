@@ -45,7 +45,7 @@ describe('a draft', () => {
       stints: [stint('900', { angler: 'Rowan' }), stint('900', { angler: 'Tilda', start: '630' })],
       strikes: [asked, strike('8:10', { angler: 'Tilda' })],
     })
-    expect(two.notices[cellName('strike', asked.id, 'angler')]).toBe('whose was it?')
+    expect(two.notices[cellName('strike', asked.id, 'angler')]).toBe('Whose strike was it?')
     expect(fieldsOf(two, 'strike').map((fields) => typeof fields.stint)).toEqual(['object', 'string'])
   })
 
@@ -67,7 +67,7 @@ describe('a draft', () => {
   it('has a problem beside each cell that is not understood, out of range, skipped by the clocks, or missing', () => {
     const [row, wrong] = [stint('soon', { lure: '', lureText: 'grey' }), strike('7:00', { length: '900 in' })]
     const result = read({ stints: [row], strikes: [wrong] })
-    expect(result.problems[cellName('stint', row.id, 'end')]).toMatch(/no time of day/)
+    expect(result.problems[cellName('stint', row.id, 'end')]).toMatch(/is not a time/)
     expect(result.problems[cellName('stint', row.id, 'lure')]).toMatch(/“grey”/)
     expect(result.problems[cellName('strike', wrong.id, 'length')]).toBe('Length must be from 0 to 3000 mm (0 to 118 in).')
     expect(read({ date: '2026-03-08', start: '2:30' }).problems['trip:start']).toMatch(/did not exist/)
@@ -109,8 +109,8 @@ describe('strikes typed as shorthand', () => {
     }
     expect([problem('7.20 gone'), problem('landed 16'), problem('10:15 landed'), problem('7:20 landed 900in')]).toEqual([
       '“gone” is not understood.',
-      'begin with the time, such as 9:42',
-      'lies outside this stint',
+      'Start the line with the time, such as 9:42.',
+      'This time is outside the stint.',
       'Length must be from 0 to 3000 mm (0 to 118 in).',
     ])
   })
@@ -136,7 +136,7 @@ describe('an old notebook', () => {
       ['2026-03-14T11:30:00.000Z', true, null],
       ['2026-03-14T11:30:00.000Z', true, null],
     ])
-    expect(read({ effortKnown: 'trip', end: '' }).problems['trip:end']).toMatch(/When did it end/)
+    expect(read({ effortKnown: 'trip', end: '' }).problems['trip:end']).toMatch(/When did the trip end/)
   })
 
   it('goes on to the next page with the same water, people and sort of hours', () => {

@@ -1,4 +1,5 @@
 import { SAID, accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
+import { namesIn } from '@jotbook/core/deck'
 import { v5 as uuidv5 } from 'uuid'
 import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
@@ -66,10 +67,7 @@ class DraftReader {
     private readonly untouched: Untouched | undefined,
   ) {
     this.units = draft.units
-    this.people = draft.people
-      .split(',')
-      .map((name) => name.trim())
-      .filter((name) => name !== '')
+    this.people = namesIn(draft.people)
   }
 
   read(): ReadDraft {

@@ -29,8 +29,8 @@ describe('lines of a stint', () => {
   })
 
   it('need a time inside a stint, but not within a trip of mere hours', () => {
-    expect(read('landed 15in')[0]).toMatchObject({ problem: 'begin with the time, such as 9:42' })
-    expect(read('9 am la')[0]).toMatchObject({ problem: 'lies outside this stint' })
+    expect(read('landed 15in')[0]).toMatchObject({ problem: 'Start the line with the time, such as 9:42.' })
+    expect(read('9 am la')[0]).toMatchObject({ problem: 'This time is outside the stint.' })
     const [line] = read('landed 15in', { ...NIGHT, timeOptional: true })
     expect(line!.fields).toMatchObject({ time: '2026-03-14T23:30:00.000Z', timeUnknown: true, outcome: 'landed', lengthMm: 381, lengthMmTyped: '15 in' })
   })

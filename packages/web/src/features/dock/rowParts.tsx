@@ -9,29 +9,36 @@ import { emptyReading, emptyStint, emptyStrike, isBlank } from './draft.ts'
 import type { DockDraft } from './draft.ts'
 import { text } from './text.ts'
 
-export const Grid = chakra('div', { base: { display: 'grid', gap: '6px 10px', alignItems: 'start', py: '3px' } })
+/** Off the screen a row is laid out only when it is scrolled to. */
+export const Grid = chakra('div', {
+  base: { contentVisibility: 'auto', containIntrinsicSize: 'auto 46px', display: 'grid', gap: '6px 10px', alignItems: 'start', py: '3px' },
+})
 
 export type Section = 'stints' | 'strikes' | 'readings'
 const EMPTY = { stints: emptyStint, strikes: emptyStrike, readings: emptyReading } as const
 
-interface Rows<S extends Section> {
+interface Rows {
+  /** By the place of each; `id` is the record's. */
   readonly fields: readonly { readonly id: string; readonly key: string }[]
-  readonly rows: DockDraft[S]
   readonly remove: (row: number) => void
 }
 
-/** Rows of one section, always with a blank one at the end to type into. */
-export function useRows<S extends Section>(name: S): Rows<S> {
+/** Rows of one section, always with a blank one at the end to type into. Drawn anew when rows come or go, not when one is typed into. */
+export function useRows(name: Section): Rows {
   const { form } = useContext(DockContext)
   const { fields, append, remove } = useFieldArray<DockDraft, Section, 'key'>({ control: form.control, name, keyName: 'key' })
-  const rows = form.watch(name) as DockDraft[S]
-  const last: DockDraft[Section][number] | undefined = rows.at(-1)
-  // The form keeps its rows in place: whether one is wanted is told by what stands in the last, not by its identity.
-  const wanted = !last || !isBlank(last)
   useEffect(() => {
-    if (wanted) append(EMPTY[name](newId()), { shouldFocus: false })
-  }, [wanted, rows.length, append, name])
-  return { fields, rows, remove }
+    const extend = (): void => {
+      const last: DockDraft[Section][number] | undefined = form.getValues(name).at(-1)
+      if (!last || !isBlank(last)) append(EMPTY[name](newId()), { shouldFocus: false })
+    }
+    extend()
+    const typing = form.watch((_values, { name: changed }) => {
+      if (changed === undefined || changed.startsWith(name)) extend()
+    })
+    return () => typing.unsubscribe()
+  }, [form, name, append])
+  return { fields, remove }
 }
 
 /** Enter goes to the first cell of the next row; in a field of several lines it makes a line. */

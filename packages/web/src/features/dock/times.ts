@@ -21,14 +21,28 @@ export interface TimeContext {
   readonly again: 'first' | 'second' | undefined
 }
 
+/** Times are read anew at every keystroke, and nearly all of them are the same as before. */
+type Clock = NonNullable<ReturnType<typeof parseClock>>
+const MOST_REMEMBERED = 4000
+const remembered = new Map<string, ReturnType<typeof resolveWallTime>>()
+function wallTime(day: string, clock: Clock, zone: string): ReturnType<typeof resolveWallTime> {
+  const key = `${zone} ${day} ${clock.hour}:${clock.minute}`
+  const known = remembered.get(key)
+  if (known) return known
+  if (remembered.size >= MOST_REMEMBERED) remembered.clear()
+  const meant = resolveWallTime(day, clock, zone)
+  remembered.set(key, meant)
+  return meant
+}
+
 export function readTime(text: string, { zone, date, afterMs, untilMs, again }: TimeContext): ReadTime {
   const clock = parseClock(text)
   if (!clock) return { problem: words.noTime(text) }
   const day = afterMs === undefined ? date : localDate(afterMs, zone)
-  const sameDay = resolveWallTime(day, clock, zone)
+  const sameDay = wallTime(day, clock, zone)
   const late = sameDay.kind === 'twice' ? sameDay.laterMs : sameDay.ms
   const nextDay = afterMs !== undefined && late < afterMs
-  const next = nextDay ? resolveWallTime(addDays(day, 1), clock, zone) : sameDay
+  const next = nextDay ? wallTime(addDays(day, 1), clock, zone) : sameDay
   const tooLate = nextDay && untilMs !== undefined && next.ms > untilMs
   const meant = tooLate ? sameDay : next
   if (meant.kind === 'skipped') return { problem: words.skipped }

@@ -10,6 +10,7 @@ import { Asking } from './Asking.tsx'
 import { FindingRow } from './FindingRow.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
 import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
+import { Explained } from '../../ui/Explained.tsx'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
 
@@ -49,6 +50,7 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
           {words.sentence(water, strong.length)}
         </Box>
         <Box color="onBandQuiet">{words.rests(search)}</Box>
+        <Explained lines={text.explained.search} />
       </Band>
       <Findings title={words.found} findings={search.findings} water={water} />
       {search.alone.length > 0 && <Findings title={words.alone} findings={search.alone} water={water} />}

@@ -11,6 +11,7 @@ import { CONFIDENCE } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
 import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
+import { Explained } from '../../ui/Explained.tsx'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
 
@@ -47,6 +48,7 @@ function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string
     <Box as="section" aria-live="polite" mt="20px">
       <Band fontSize="large" fontWeight="700" data-testid="answer">
         {text.trial.sentence(water, (verdict) => of(verdict).length)}
+        <Explained lines={text.explained.trial} />
       </Band>
       {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict, i) => (
         <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} withAxis={i === 0} />

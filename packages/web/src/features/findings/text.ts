@@ -7,53 +7,68 @@ const limits = (lower: number, upper: number): string => `${decimals(lower, 1)} 
 /** Words of the search and of the trial. */
 export const text = {
   water: 'Water',
-  everyWater: 'every water',
+  everyWater: 'any water',
   progress: (share: number) => `Working: ${percent(share)}`,
   stop: 'Stop',
+  explained: {
+    search: [
+      '× the expected strikes: what these hours gave, divided by what the same hours would have given without the pattern.',
+      'Could be chance: how often shuffled copies of your own log show something at least as strong somewhere.',
+      'Checked on trips it was not found on: the pattern is looked for in one half of the trips and measured on the other.',
+      'The range in brackets: nine times in ten the true figure is in here.',
+    ],
+    trial: [
+      'The figure compares the rate the rule favours with the rest of the same hours. 1 means no difference.',
+      'The range in brackets: nine times in ten the true figure is in here.',
+      'Too early to say: your log is not long enough yet to tell a real difference from chance.',
+    ],
+  },
   search: {
-    title: 'What stands out, and is it more than chance?',
-    note: 'Every joining of up to three conditions is held against books without any pattern, made from this book’s own hours and trips.',
+    title: 'What stands out, and could it be chance?',
+    note: 'Every combination of up to three conditions is compared with what chance alone would show in your own hours and trips.',
     ask: 'Search this water',
     sentence: (water: string, strong: number) =>
       strong === 0
-        ? `On ${water} nothing stands out beyond what a book without any pattern shows somewhere.`
-        : `On ${water} ${strong === 1 ? 'one pattern stands' : `${whole(strong)} patterns stand`} out: chance shows one as strong at most one time in twenty.`,
+        ? `On ${water}, nothing stands out more than chance alone would show.`
+        : `On ${water}, ${strong === 1 ? 'one pattern stands' : `${whole(strong)} patterns stand`} out. Could be chance: at most 5 in 100.`,
     rests: ({ candidates, permutations, nullModel }: PatternSearch) =>
-      `${counted(candidates, 'pattern')} held against ${counted(permutations, 'book')} without any. Trips differ by a spread of ${decimals(nullModel.tripSd, 2)}; strikes come ${decimals(nullModel.bout, 1)} at a time.`,
+      `${counted(candidates, 'combination')} tried, each compared with ${counted(permutations, 'shuffled copy', 'shuffled copies')} of your log. Good and bad days are allowed for (spread ${decimals(nullModel.tripSd, 2)}), and so are strikes in flurries (${decimals(nullModel.bout, 1)} at once on average).`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
-    axis: 'times what these hours would bring · ring: on unseen trips',
-    chance: (p: number) => (p < 0.01 ? 'chance: under 1 in 100' : `chance: ${whole(100 * p)} in 100`),
+    axis: 'times the expected strikes · ring: on trips it was not found on',
+    chance: (p: number) => (p < 0.01 ? 'could be chance: under 1 in 100' : `could be chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
     counts: ({ strikes, hours, trips, expected }: Finding) =>
-      `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips.length, 'trip')}, where ${decimals(expected, 1)} were to be expected`,
-    kind: { within: 'stands out against other hours of the same trips', between: 'stands out against other trips: other days may be the reason' },
+      `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips.length, 'trip')}; ${decimals(expected, 1)} expected`,
+    kind: { within: 'better than other hours of the same trips', between: 'better than other trips, so the day itself may be the reason' },
     heldOut: (heldOut: HeldOut | null) =>
-      heldOut === null ? '' : `on unseen trips ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
-    merged: (count: number) => (count === 0 ? '' : `stands for ${counted(count, 'pattern')} of nearly the same hours`),
-    board: 'these hours on the board',
-    nothing: 'No pattern comes near.',
-    label: (finding: Finding) => `${times(finding.ratio)} what was to be expected, ${limits(finding.lower, finding.upper)}`,
+      heldOut === null
+        ? ''
+        : `checked on trips it was not found on: ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
+    merged: (count: number) => (count === 0 ? '' : `includes ${counted(count, 'pattern')} over nearly the same hours`),
+    board: 'Open in the board',
+    nothing: 'No pattern comes close.',
+    label: (finding: Finding) => `${times(finding.ratio)} the expected strikes, likely range ${limits(finding.lower, finding.upper)}`,
   },
   trial: {
-    title: 'The rules of the trade, on trial',
-    note: 'Each rule is held against this book’s own hours. Of those that hold or fail, one in ten may be wrong.',
-    ask: 'Try the rules',
+    title: 'Rules of practice, tested on your trips',
+    note: 'Each rule is tested on your own hours. Of the rules that hold or fail, about one in ten may be wrong.',
+    ask: 'Test the rules',
     sentence: (where: string, count: (verdict: Verdict) => number) =>
-      `${where === '' ? 'On all waters' : `On ${where}`} ${listOf([`${counted(count('holds'), 'rule holds', 'rules hold')}`, `${whole(count('fails'))} ${count('fails') === 1 ? 'fails' : 'fail'}`, `${whole(count('no difference'))} make no difference`])}. Of ${whole(count('too early'))} it is too early to say.`,
+      `${where === '' ? 'On all waters' : `On ${where}`} ${listOf([`${counted(count('holds'), 'rule holds', 'rules hold')}`, `${whole(count('fails'))} ${count('fails') === 1 ? 'fails' : 'fail'}`, `${whole(count('no difference'))} make no difference`])}. For ${whole(count('too early'))} it is too early to say.`,
     verdicts: {
       holds: 'Holds',
       fails: 'Fails',
       'no difference': 'Makes no difference',
       'too early': 'Too early to say',
-      'cannot be learnt': 'Cannot be learnt from this book',
+      'cannot be learnt': 'Not testable with what you log',
     } satisfies Record<Verdict, string>,
-    axis: 'what the rule praises, over what it is held against',
+    axis: 'what the rule favours, compared with the rest',
     numbers: (lower: number, ratio: number, upper: number) => `${times(ratio)} (${limits(lower, upper)})`,
-    hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h against ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
-    needed: (hours: number) => `about ${whole(hours)} hours more would tell`,
-    dispute: (name: string) => `in dispute: ${name}`,
-    travels: 'the figure: by how much a pattern’s ratio differs from one water to the next',
+    hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
+    needed: (hours: number) => (hours < 1 ? '' : `about ${counted(Math.round(hours), 'more hour')} would tell`),
+    dispute: (name: string) => `anglers disagree: ${name}`,
+    travels: 'how much a pattern differs from one water to the next',
     label: (ratio: number, lower: number, upper: number) => `${times(ratio)}, ${limits(lower, upper)}`,
   },
 } as const

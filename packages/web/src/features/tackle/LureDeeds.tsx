@@ -3,16 +3,18 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { Board, Lure } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { useNames } from '../../app/useBook.ts'
+import { useNames, useUnits } from '../../app/useBook.ts'
 import { Heading, Quiet, Table } from '../../ui/controls.tsx'
 import { rate } from '../../ui/locale.ts'
 import { analysis } from '../../workers/analysis.ts'
+import { countsText } from '../board/index.ts'
 import { text } from './text.ts'
 
 /** What a lure has done, water by water, with the way to the board. */
 export function LureDeeds({ lure }: { lure: Lure }) {
   const { book, revision } = useAppSelector(({ records }) => records)
   const waterName = useNames('waters')
+  const units = useUnits()
   const [board, setBoard] = useState<Board>()
   useEffect(() => {
     if (book === null) return
@@ -25,7 +27,11 @@ export function LureDeeds({ lure }: { lure: Lure }) {
     <Box as="section" aria-label={text.lure.did} mt="26px">
       <Heading>{text.lure.did}</Heading>
       {board.rows.length === 0 ? (
-        <Quiet>{text.lure.notThrown}</Quiet>
+        <Quiet>
+          {board.withoutHours.length === 0
+            ? text.lure.notThrown
+            : board.withoutHours.map((counts) => `${waterName(counts.group[0] ?? '')}: ${countsText(counts, units)}`).join('; ')}
+        </Quiet>
       ) : (
         <Table>
           <tbody>

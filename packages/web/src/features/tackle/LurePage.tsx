@@ -3,10 +3,11 @@ import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import type { Fields, Lure } from '@jotbook/core'
+import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
 import { useAppSelector } from '../../app/store.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { commit, dropDraft, keptDraft, newId } from '../../offline/index.ts'
+import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
 import { LureDeeds } from './LureDeeds.tsx'
@@ -67,6 +68,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
   const units = useUnits()
   const lures = useAppSelector(({ records }) => records.lures)
   const navigate = useNavigate()
+  const save = useSave()
   const [zone, setZone] = useState<LureZone>('back')
   const draftKey = `lure:${book}:${record?.id ?? 'new'}`
   const form = useRecordForm('lure', FIELDS, record ?? like, units, like ? undefined : keptDraft(draftKey))
@@ -87,11 +89,11 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
     const fields = form.tryKeep()
     if (!fields) return
     const id = record?.id ?? newId()
-    await commit(book, [{ kind: 'lure', id, fields: { ...(like as Fields | undefined), ...fields } }])
+    await save(saved(form.values.name ?? ''), [{ kind: 'lure', id, fields: { ...(like as Fields | undefined), ...fields } }])
     await leave(`/tackle/${id}`)
   }
   const takeOut = async (): Promise<void> => {
-    if (record) await commit(book, [{ kind: 'lure', id: record.id, fields: { deletedAt: isoUtc(Date.now()) } }])
+    if (record) await save(deleted(record.name), [deletionOf('lure', record.id)])
     await leave('/tackle')
   }
   return (

@@ -1,11 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { isoUtc } from '@jotbook/core'
 import type { RecordOf } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useAppSelector } from '../../app/store.ts'
-import { useBookId, useUnits } from '../../app/useBook.ts'
-import { commit, newId } from '../../offline/index.ts'
+import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
+import { useUnits } from '../../app/useBook.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
@@ -57,18 +57,18 @@ const describe = ({ rodPower, rodAction, rodMaterial, reelRatio, lineLb, lineKin
     .join(' · ')
 
 function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => void }) {
-  const book = useBookId()
+  const save = useSave()
   const units = useUnits()
   const lures = useAppSelector(({ records }) => records.lures)
   const form = useRecordForm('setup', FIELDS, setup, units)
   const keep = async (): Promise<void> => {
     const fields = form.tryKeep()
     if (!fields) return
-    await commit(book, [{ kind: 'setup', id: setup?.id ?? newId(), fields }])
+    await save(saved(form.values.name ?? ''), [{ kind: 'setup', id: setup?.id ?? newId(), fields }])
     onDone()
   }
   const takeOut = async (): Promise<void> => {
-    if (setup) await commit(book, [{ kind: 'setup', id: setup.id, fields: { deletedAt: isoUtc(Date.now()) } }])
+    if (setup) await save(deleted(setup.name), [deletionOf('setup', setup.id)])
     onDone()
   }
   return (

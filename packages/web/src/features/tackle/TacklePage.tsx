@@ -2,23 +2,25 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { LURE_CLASSES } from '@jotbook/core'
-import type { BoardRow, Lure } from '@jotbook/core'
+import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useAppSelector } from '../../app/store.ts'
+import { PageFrame } from '../../ui/Unknown.tsx'
 import { Field, Heading, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { Result, useGroups } from '../board/index.ts'
+import type { GroupResult } from '../board/index.ts'
 import { bodiesOf, isFound } from './bodies.ts'
 import type { Body } from './bodies.ts'
 import { Setups } from './Setups.tsx'
 import { text } from './text.ts'
-import { useDone } from './useDone.ts'
 
 /** The tackle wall: bodies with their colours side by side, and what each has done. */
 export function TacklePage() {
   const { book, lures } = useAppSelector(({ records }) => records)
   const [typed, setTyped] = useState('')
   const [lureClass, setClass] = useState('')
-  const done = useDone()
-  if (book === null) return <Page />
+  const groups = useGroups('lure')
+  if (book === null) return <PageFrame title={text.title} />
   const own = [...new Set(lures.map((lure) => lure.class))]
   const classes = [...LURE_CLASSES.filter((name) => own.includes(name)), ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name))]
   const found = lures.filter((lure) => (lureClass === '' || lure.class === lureClass) && isFound(lure, typed))
@@ -59,7 +61,7 @@ export function TacklePage() {
           {found.length === 0 && <Box mt="20px">{text.noneFound}</Box>}
           <Flex wrap="wrap" gap="22px 28px" mt="18px" align="start">
             {classesOf(bodiesOf(found, classes)).map(([name, bodies]) => (
-              <ClassOnWall key={name} name={name} bodies={bodies} done={done} />
+              <ClassOnWall key={name} name={name} bodies={bodies} groups={groups} />
             ))}
           </Flex>
         </>
@@ -69,6 +71,8 @@ export function TacklePage() {
   )
 }
 
+type Groups = ReadonlyMap<string, GroupResult> | undefined
+
 /** Bodies of one class hang together. */
 function classesOf(bodies: readonly Body[]): [string, Body[]][] {
   const classes = new Map<string, Body[]>()
@@ -76,7 +80,7 @@ function classesOf(bodies: readonly Body[]): [string, Body[]][] {
   return [...classes]
 }
 
-function ClassOnWall({ name, bodies, done }: { name: string; bodies: readonly Body[]; done: ReadonlyMap<string, BoardRow> }) {
+function ClassOnWall({ name, bodies, groups }: { name: string; bodies: readonly Body[]; groups: Groups }) {
   return (
     <Box as="section" aria-label={name} borderTop="1.5px solid" borderColor="ink" pt="6px" maxW="100%">
       <Heading>{name.charAt(0).toUpperCase() + name.slice(1)}</Heading>
@@ -86,7 +90,7 @@ function ClassOnWall({ name, bodies, done }: { name: string; bodies: readonly Bo
             <Quiet>{body.name === '' ? text.noBody : body.lures.length > 1 ? `${body.name} · ${text.colours(body.lures.length)}` : body.name}</Quiet>
             <Flex as="ul" listStyleType="none" gap="6px 10px" wrap="wrap" mt="2px">
               {body.lures.map((lure) => (
-                <Hung key={lure.id} lure={lure} row={done.get(lure.id)} />
+                <Hung key={lure.id} lure={lure} groups={groups} />
               ))}
             </Flex>
           </Box>
@@ -97,7 +101,7 @@ function ClassOnWall({ name, bodies, done }: { name: string; bodies: readonly Bo
 }
 
 /** A lure on the wall: its drawing, its colour, and what it has done. */
-function Hung({ lure, row }: { lure: Lure; row: BoardRow | undefined }) {
+function Hung({ lure, groups }: { lure: Lure; groups: Groups }) {
   const [, ...colour] = lure.name.split(', ')
   return (
     <Box as="li" w="150px">
@@ -110,8 +114,7 @@ function Hung({ lure, row }: { lure: Lure; row: BoardRow | undefined }) {
           {lure.version && <Quiet>{lure.version}</Quiet>}
         </Box>
         <Box fontSize="small" color="quiet" px="2px">
-          {text.done(row?.strikes ?? 0, row?.hours ?? 0)}
-          {row && row.hours > 0 ? ` · ${text.perHour(row.rate)}` : ''}
+          <Result groups={groups} id={lure.id} withRate />
         </Box>
       </Link>
     </Box>

@@ -6,17 +6,13 @@ import { Heading, LinkButton, Table } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
 import { versionsOf } from './bodies.ts'
 import { text } from './text.ts'
-import { useDone } from './useDone.ts'
+import { Result, useGroups } from '../board/index.ts'
 
 /** A lure beside its own versions and the other colours of its body. */
 export function Versions({ lure, lures }: { lure: Lure; lures: readonly Lure[] }) {
-  const done = useDone()
+  const groups = useGroups('lure')
   const versions = versionsOf(lure, lures)
   const siblings = lures.filter((one) => lure.body && one.body === lure.body && one.class === lure.class && !versions.includes(one))
-  const line = (one: Lure): string => {
-    const row = done.get(one.id)
-    return text.done(row?.strikes ?? 0, row?.hours ?? 0) + (row && row.hours > 0 ? ` · ${text.perHour(row.rate)}` : '')
-  }
   return (
     <Box as="section" aria-label={text.lure.siblings} mt="26px">
       <Heading>{text.lure.siblings}</Heading>
@@ -32,7 +28,9 @@ export function Versions({ lure, lures }: { lure: Lure; lures: readonly Lure[] }
                 {one.version ?? text.lure.plainVersion}
                 {one.versionFrom ? `, ${text.lure.from(calendarDay(one.versionFrom))}` : ''}
               </td>
-              <td>{line(one)}</td>
+              <td>
+                <Result groups={groups} id={one.id} withRate />
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,14 +1,18 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { HOUR_MS } from '@jotbook/core'
+import { HOUR_MS, isoUtc } from '@jotbook/core'
+import { breakOff } from '@jotbook/core/deck'
 import type { Trip } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useAnalysis } from '../../app/useAnalysis.ts'
-import { useMay, useNames } from '../../app/useBook.ts'
+import { useSave } from '../../app/useSave.ts'
+import { useBookId, useMay, useNames } from '../../app/useBook.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { loadDraft } from '../../offline/index.ts'
-import { Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
+import { loadDraft, recordsOfTrip } from '../../offline/index.ts'
+import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
+import type { TripSums } from '../../workers/analysis.worker.ts'
+import { Button, Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
 import { isUnderWay } from '../../app/underWay.ts'
 import { Cautions } from '../conditions/index.ts'
@@ -23,7 +27,7 @@ const SHOWN_CHANGES = 5
 export function TodayPage() {
   const { book, trips } = useAppSelector(({ records }) => records)
   const { may } = useMay()
-  if (book === null) return <Page />
+  if (book === null) return <PageFrame title={text.title} />
   return (
     <Page>
       <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
@@ -112,17 +116,36 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
       )}
       {open.map((trip) => (
         <Flex key={trip.id} align="center" justify="space-between" wrap="wrap" gap="8px" mt="4px">
-          {text.open.trip(waterName(trip.water), calendarDay(dateOf(trip)))}
+          {(isUnderWay(trip) ? text.open.running : text.open.trip)(waterName(trip.water), calendarDay(dateOf(trip)))}
           {isUnderWay(trip) && (
             <LinkButton look="main" to="/deck">
               {text.open.toDeck}
             </LinkButton>
           )}
+          {isUnderWay(trip) && <EndNow trip={trip} />}
           <LinkButton to={`/trips/${trip.id}/edit`}>{text.open.close}</LinkButton>
         </Flex>
       ))}
     </Box>
   )
+}
+
+/** Ends a running trip, and what is in hand, at this moment. */
+function EndNow({ trip }: { trip: Trip }) {
+  const save = useSave()
+  const book = useBookId()
+  const end = async (): Promise<void> => {
+    const atMs = Math.max(Date.now(), Date.parse(trip.start))
+    const records = await recordsOfTrip(book, trip.id)
+    await save(text.open.ended, [...breakOff({ trip, ...records }, atMs), { kind: 'trip', id: trip.id, fields: { end: isoUtc(atMs) } }])
+  }
+  return <Button onClick={() => void end()}>{text.open.endNow}</Button>
+}
+
+/** What is known of a trip: its strikes over its hours, or that it runs, or that its hours were not logged. */
+function tripLine(trip: Trip, { strikes, hours }: TripSums): string {
+  if (!trip.end && (trip.effortKnown ?? 'full') !== 'none') return text.last.noEnd(strikes)
+  return hours > 0 ? text.last.line(strikes, hours) : text.last.noHours(strikes)
 }
 
 function LastTrips({ trips }: { trips: readonly Trip[] }) {
@@ -134,14 +157,14 @@ function LastTrips({ trips }: { trips: readonly Trip[] }) {
       <Table>
         <tbody>
           {trips.slice(0, LAST_TRIPS).map((trip) => {
-            const sum = sums.get(trip.id)
+            const sum = sums?.get(trip.id)
             return (
               <tr key={trip.id}>
                 <td style={{ whiteSpace: 'nowrap' }}>
                   <Link to={`/trips/${trip.id}`}>{calendarDay(dateOf(trip))}</Link>
                 </td>
                 <td>{waterName(trip.water)}</td>
-                <td className="number">{sum ? text.last.line(sum.strikes, sum.hours) : ''}</td>
+                <td className="number">{sum ? tripLine(trip, sum) : <Unknown width="8em" />}</td>
               </tr>
             )
           })}
@@ -192,14 +215,15 @@ function Ends({ trips }: { trips: readonly Trip[] }) {
   const sums = useTripSums()
   const waterName = useNames('waters')
   const loose = trips.flatMap((trip) => {
-    const count = sums.get(trip.id)?.looseEnds ?? 0
+    const count = sums?.get(trip.id)?.looseEnds ?? 0
     return count > 0 ? [{ trip, count }] : []
   })
   const total = loose.reduce((sum, { count }) => sum + count, 0)
   return (
     <Box as="section" aria-label={text.ends.label} mt="12px">
       <Heading>{total === 0 ? text.ends.label : text.ends.title(total)}</Heading>
-      {total === 0 && <Quiet>{text.ends.none}</Quiet>}
+      {!sums && <Unknown width="16em" />}
+      {sums && total === 0 && <Quiet>{text.ends.none}</Quiet>}
       {loose.slice(0, SHOWN_ENDS).map(({ trip, count }) => (
         <Box key={trip.id} py="5px" borderBottom="1px solid" borderColor="rule">
           <Link to={`/trips/${trip.id}`}>{text.ends.trip(calendarDay(dateOf(trip)), waterName(trip.water), count)}</Link>

@@ -1,9 +1,10 @@
+import { useSave } from '../../app/useSave.ts'
 import { Box } from '@chakra-ui/react'
 import { liveQuery } from 'dexie'
 import { useEffect, useState } from 'react'
 import { MINUTE_MS, parseStamp } from '@jotbook/core'
 import type { Trip } from '@jotbook/core'
-import { commit, store, thisDevice } from '../../offline/index.ts'
+import { store, thisDevice } from '../../offline/index.ts'
 import { Button } from '../../ui/controls.tsx'
 import { hoursText } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -13,6 +14,7 @@ const WORTH_SAYING_MS = 2 * MINUTE_MS
 
 /** A trip logged by a clock that was wrong is put right as a whole: one field of the trip, taken back as easily. */
 export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
+  const save = useSave()
   const [off, setOff] = useState<{ device: string; shiftS: number }>()
   useEffect(() => {
     const reading = liveQuery(() => clockOf(book, trip.id)).subscribe(setOff)
@@ -23,7 +25,7 @@ export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
   const applied = shifts[off.device] ?? 0
   const seconds = applied || off.shiftS
   const [by, behind] = [hoursText(Math.abs(seconds) / 60), seconds > 0]
-  const shift = (to: number): void => void commit(book, [{ kind: 'trip', id: trip.id, fields: { clockShiftS: { ...shifts, [off.device]: to } } }])
+  const shift = (to: number): void => void save(text.clockOff.done, [{ kind: 'trip', id: trip.id, fields: { clockShiftS: { ...shifts, [off.device]: to } } }])
   return (
     <Box as="section" aria-label={text.clockOff.label} bg="sheet" mt="16px" p="12px 18px" className="no-print">
       {applied !== 0 ? text.clockOff.moved(by, behind) : text.clockOff.note(by, behind)}{' '}

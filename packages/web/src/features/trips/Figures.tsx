@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { MINUTE_MS, accountFor, daySummary, epochMs } from '@jotbook/core'
+import { MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
+import { daySummary } from '@jotbook/core/deck'
 import type { Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { Quiet } from '../../ui/controls.tsx'

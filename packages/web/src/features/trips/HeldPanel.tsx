@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { epochMs, isoUtc } from '@jotbook/core'
+import { epochMs } from '@jotbook/core'
+import { deletionOf } from '../../app/useSave.ts'
 import { useBookId } from '../../app/useBook.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Label, Select } from '../../ui/controls.tsx'
@@ -99,7 +100,7 @@ function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProp
           {rodName(rod, screen)}
         </Button>
       ))}
-      <Button look="bare" onClick={() => void done([{ kind: 'strike', id, fields: { deletedAt: isoUtc(Date.now()) } }])}>
+      <Button look="bare" onClick={() => void done([deletionOf('strike', id)])}>
         {text.ends.takeOut}
       </Button>
       <Button look="bare" onClick={onDone}>

@@ -1,8 +1,12 @@
 import { Flex } from '@chakra-ui/react'
 import { OUTCOMES } from '@jotbook/core'
+import { PersonLine } from '../../charts/dayStrip/PersonLine.tsx'
 import { StrikeMark } from '../../charts/dayStrip/StrikeMark.tsx'
 import { ink } from '../../ui/theme.ts'
 import { text } from './text.ts'
+
+/** As the strip's water: what can be told apart on it can be here, by day and by night. */
+const WATER = '#7f9aa0'
 
 /** Who and what the marks on the strip are. */
 export function Legend({ anglers }: { anglers: readonly string[] }) {
@@ -12,9 +16,9 @@ export function Legend({ anglers }: { anglers: readonly string[] }) {
         .filter((angler) => angler !== '')
         .map((angler, i) => (
           <Flex key={angler} gap="6px" align="center">
-            <svg width="28" height="10" aria-hidden>
-              <path d="M1 5H27" stroke={ink.ink} strokeWidth={i === 0 ? 5 : 1.3} transform={i === 0 ? '' : 'translate(0 -2)'} />
-              {i > 0 && <path d="M1 7H27" stroke={ink.ink} strokeWidth="1.3" />}
+            <svg width="34" height="16" aria-hidden>
+              <rect width="34" height="16" fill={WATER} />
+              <PersonLine person={i} d="M3 8H31" />
             </svg>
             {angler}
           </Flex>

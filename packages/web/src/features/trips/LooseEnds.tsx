@@ -6,13 +6,13 @@ import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 import type { Mending } from './useMending.ts'
 
-/** What is still to be said or mended, each with the ways to do it, and the way back. */
-export function LooseEnds({ screen, mending: { mend, undo } }: { screen: TripOnScreen; mending: Mending }) {
+/** What is still to be said or mended, each with the ways to do it. */
+export function LooseEnds({ screen, mending: { mend } }: { screen: TripOnScreen; mending: Mending }) {
   const ends = openEndsOf(screen)
-  if (ends.length === 0 && !undo) return null
+  if (ends.length === 0) return null
   return (
     <Box as="section" aria-label={text.ends.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="16px" p="14px 18px" className="no-print">
-      {ends.length > 0 && <Heading>{text.ends.title(ends.length)}</Heading>}
+      <Heading>{text.ends.title(ends.length)}</Heading>
       {ends.map(({ key, when, message, mends }) => (
         <Box key={key} mt="6px">
           {when} {message}{' '}
@@ -24,14 +24,6 @@ export function LooseEnds({ screen, mending: { mend, undo } }: { screen: TripOnS
           {mends.length === 0 && <Link to={`/trips/${screen.trip.id}/edit`}>{text.ends.mend}</Link>}
         </Box>
       ))}
-      {undo && (
-        <Box mt="8px" role="status">
-          {text.ends.done}{' '}
-          <Button look="bare" onClick={() => void undo()}>
-            {text.ends.undo}
-          </Button>
-        </Box>
-      )}
     </Box>
   )
 }

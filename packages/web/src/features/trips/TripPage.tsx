@@ -2,12 +2,13 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useAppSelector } from '../../app/store.ts'
+import { deleted, deletionOf, useSave } from '../../app/useSave.ts'
 import { useBookId, useMay, useUnits } from '../../app/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
 import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { day } from '../../ui/locale.ts'
 import { useWidth } from '../../ui/useWidth.ts'
-import type { DayCondition } from '@jotbook/core'
+import type { DayCondition, Trip } from '@jotbook/core'
 import { Conflicts } from '../book/index.ts'
 import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
 import type { SaidField } from '../conditions/index.ts'
@@ -61,7 +62,7 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const conditions = useConditionsOf(screen)
   const model = useMemo(() => stripModel(screen, units, conditions), [screen, units, conditions])
   const known = trip.effortKnown ?? 'full'
-  const mending = useMending(screen)
+  const mending = useMending()
   const [asked] = useSearchParams()
   const closed = asked.has('closed')
   const [hands, setHands] = useState(closed)
@@ -131,8 +132,26 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
           {trip.note}
         </Box>
       )}
+      {may('trip', 'delete') && <DeleteTrip trip={trip} water={water?.name ?? ''} />}
       <Neighbours trip={trip.id} />
     </Page>
+  )
+}
+
+/** Deletes the trip with what belongs to it; the bar below gives it back. */
+function DeleteTrip({ trip, water }: { trip: Trip; water: string }) {
+  const save = useSave()
+  const navigate = useNavigate()
+  const remove = async (): Promise<void> => {
+    await save(deleted(text.trip.named(day(trip.start, trip.timeZone ?? 'UTC', 'short'), water)), [deletionOf('trip', trip.id)])
+    await navigate('/trips')
+  }
+  return (
+    <Box mt="18px" className="no-print">
+      <Button look="bare" onClick={() => void remove()}>
+        {text.trip.remove}
+      </Button>
+    </Box>
   )
 }
 

@@ -6,6 +6,8 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Quiet, Table } from '../../ui/controls.tsx'
 import { calendarDay, decimals, rate } from '../../ui/locale.ts'
+import { isUnderWay } from '../../app/underWay.ts'
+import { Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'
 import type { ListedTrip } from './tripList.ts'
 
@@ -29,7 +31,12 @@ const COLUMNS = [
     meta: { number: true },
     cell: ({ row: { original } }) => <Hours listed={original} />,
   }),
-  column.accessor(({ sums }) => sums?.strikes ?? 0, { id: 'strikes', header: text.columns.strikes, meta: { number: true } }),
+  column.accessor(({ sums }) => sums?.strikes ?? 0, {
+    id: 'strikes',
+    header: text.columns.strikes,
+    meta: { number: true },
+    cell: ({ row: { original } }) => original.sums?.strikes ?? <Unknown width="2em" />,
+  }),
   column.accessor(perHour, {
     id: 'perHour',
     header: text.columns.perHour,
@@ -55,8 +62,10 @@ const classOf = (meta: unknown): string => {
 
 function Hours({ listed: { trip, sums } }: { listed: ListedTrip }) {
   const known = trip.effortKnown ?? 'full'
-  if (known !== 'full') return <Quiet title={text.effort[known]}>{known === 'none' ? text.noHours : decimals(sums?.hours ?? 0, 1)}</Quiet>
-  return <>{decimals(sums?.hours ?? 0, 1)}</>
+  if (!sums) return <Unknown width="2.5em" />
+  if (!trip.end && known !== 'none') return <Quiet>{isUnderWay(trip) ? text.running : text.noEnd}</Quiet>
+  if (known !== 'full') return <Quiet title={text.effort[known]}>{known === 'none' ? text.noHours : decimals(sums.hours, 1)}</Quiet>
+  return <>{decimals(sums.hours, 1)}</>
 }
 
 /** The trips as rows, sorted by any column. */

@@ -1,10 +1,10 @@
 import { Box } from '@chakra-ui/react'
-import { epochMs } from '@jotbook/core'
+import { epochMs, workingDepth } from '@jotbook/core'
 import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../app/useBook.ts'
 import { Heading, Table } from '../../ui/controls.tsx'
 import { clock, quantity } from '../../ui/locale.ts'
-import { workedDepthM, zoneOf } from './stripPaths.ts'
+import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 
@@ -56,6 +56,7 @@ const joined = (parts: readonly (string | false | null | undefined)[]): string =
 
 function stintLine(stint: Stint, screen: TripOnScreen, units: UnitPreferences): Line {
   const [zone, lure] = [zoneOf(screen), screen.lures.get(stint.lure)]
+  const { depthM, from } = workingDepth(lure, stint)
   return {
     key: stint.id,
     at: stint.start,
@@ -63,7 +64,7 @@ function stintLine(stint: Stint, screen: TripOnScreen, units: UnitPreferences): 
     what: lure?.name ?? text.table.lure,
     detail: joined([
       stint.angler,
-      quantity(workedDepthM(stint, lure), stint.lureDepthMTyped, 'm', units.depth),
+      text.strip.depth(quantity(depthM, stint.lureDepthMTyped, 'm', units.depth), from === 'assumed'),
       stint.retrieve,
       stint.structure,
       stint.cover,

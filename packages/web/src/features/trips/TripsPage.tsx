@@ -6,6 +6,7 @@ import { useAppSelector } from '../../app/store.ts'
 import { useNames } from '../../app/useBook.ts'
 import { loadDraft } from '../../offline/index.ts'
 import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'
 import { TripCalendar } from './TripCalendar.tsx'
 import { dateOf, filterOf, isListed } from './tripList.ts'
@@ -23,11 +24,11 @@ export function TripsPage() {
   const half = useHalfTyped(book)
   const filter = filterOf(params)
   const listed = useMemo(() => {
-    const all = trips.map((trip) => ({ trip, date: dateOf(trip), water: waterName(trip.water), sums: sums.get(trip.id) }))
+    const all = trips.map((trip) => ({ trip, date: dateOf(trip), water: waterName(trip.water), sums: sums?.get(trip.id) }))
     return all.filter((one) => isListed(one, filter, lureName))
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the filter is read anew from the address
   }, [trips, sums, waterName, lureName, params])
-  if (book === null) return <Page />
+  if (book === null) return <PageFrame title={text.title} />
   const years = [...new Set(trips.map((trip) => dateOf(trip).slice(0, 4)))]
   const calendar = params.get('as') === 'calendar'
   const set = (name: string, value: string): void => {
@@ -53,10 +54,14 @@ export function TripsPage() {
         <>
           <Filters filter={filter} set={set} years={years} waters={waters} calendar={calendar} onClear={() => setParams(calendar ? { as: 'calendar' } : {})} />
           <Quiet data-testid="trip-sums">
-            {text.sums(
-              listed.length,
-              listed.reduce((sum, one) => sum + (one.sums?.hours ?? 0), 0),
-              listed.reduce((sum, one) => sum + (one.sums?.strikes ?? 0), 0),
+            {sums ? (
+              text.sums(
+                listed.length,
+                listed.reduce((sum, one) => sum + (one.sums?.hours ?? 0), 0),
+                listed.reduce((sum, one) => sum + (one.sums?.strikes ?? 0), 0),
+              )
+            ) : (
+              <Unknown width="14em" />
             )}
           </Quiet>
           {listed.length === 0 ? <Box mt="16px">{text.noneFound}</Box> : calendar ? <TripCalendar listed={listed} /> : <TripRows listed={listed} />}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { looseEndsOfTrip } from '@jotbook/core'
 import type { Stint, Strike } from '@jotbook/core'
 import type { Edit } from '../../offline/index.ts'
-import { openEndsOf, undoOf } from './mends.ts'
+import { openEndsOf } from './mends.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
 const at = (clock: string): string => `2026-03-14T${clock}:00.000Z`
@@ -44,7 +44,7 @@ describe('loose ends', () => {
     expect(ends.filter(({ mends }) => mends.length === 0)).toEqual([])
   })
 
-  it('are closed by every way offered, and come back as they were by its undo', () => {
+  it('are closed by every way offered', () => {
     for (const { key, mends } of openEndsOf(screen)) {
       for (const mend of mends) {
         const mended = after(mend.edits)
@@ -52,8 +52,6 @@ describe('loose ends', () => {
           openEndsOf(mended).some((open) => open.key === key),
           `${key}: ${mend.label}`,
         ).toBe(false)
-        const back = after([...mend.edits, ...undoOf(mend, screen)])
-        expect(openEndsOf(back).map((open) => open.key)).toEqual(openEndsOf(screen).map((open) => open.key))
       }
     }
   })

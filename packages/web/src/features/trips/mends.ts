@@ -142,12 +142,3 @@ function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Mend[] {
       : []
   return [...early, ...late]
 }
-
-/** The edits that put back what a mend changed. */
-export function undoOf({ edits }: Pick<Mend, 'edits'>, { trip, stints, strikes, readings }: TripOnScreen): Edit[] {
-  const records = new Map<string, object>([trip, ...stints, ...strikes, ...readings].map((record) => [record.id, record]))
-  return edits.map(({ kind, id, fields }) => {
-    const before = (records.get(id) ?? {}) as Readonly<Record<string, Edit['fields'][string] | undefined>>
-    return { kind, id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }
-  })
-}

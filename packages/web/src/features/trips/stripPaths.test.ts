@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { IMPERIAL } from '@jotbook/core'
-import type { Stint } from '@jotbook/core'
-import { blankOf, bottomOf, pathsOf, workedDepthM } from './stripPaths.ts'
+import { IMPERIAL, workingDepth } from '@jotbook/core'
+import { blankOf, bottomOf, pathsOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
 const MORNING = Date.UTC(2026, 2, 14, 12)
@@ -42,7 +41,7 @@ describe('the bottom of the strip', () => {
         for (const { ms, depthM } of bottom.slice(1, -1))
           for (const stint of sounded)
             if (Date.parse(stint.start) <= ms && Date.parse(stint.end) >= ms)
-              expect(depthM).toBeGreaterThanOrEqual(Math.max(stint.depthM!, workedDepthM(stint as unknown as Stint, undefined)))
+              expect(depthM).toBeGreaterThanOrEqual(Math.max(stint.depthM!, workingDepth(undefined, stint).depthM))
       }),
     )
   })

@@ -1,5 +1,5 @@
-import { MINUTE_MS, epochMs } from '@jotbook/core'
-import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water } from '@jotbook/core'
+import { MINUTE_MS, epochMs, workingDepth } from '@jotbook/core'
+import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water, WorkingDepth } from '@jotbook/core'
 import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/model.ts'
 import { clock, quantity } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -13,19 +13,10 @@ export interface TripOnScreen {
   readonly lures: ReadonlyMap<string, Lure>
 }
 
-/** Where nothing is known of how deep a lure ran. */
-const UNKNOWN_DEPTH_M = 0.9
 /** A stretch without a strike is spoken of from here on. */
 const LONG_BLANK_MS = 75 * MINUTE_MS
 
 export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string => trip.timeZone ?? water?.timeZone ?? 'UTC'
-
-/** Depth a stint was worked at: as logged, else the middle of what the lure runs. */
-export function workedDepthM(stint: Stint, lure: Lure | undefined): number {
-  if (stint.lureDepthM !== null && stint.lureDepthM !== undefined) return stint.lureDepthM
-  const [from, to] = [lure?.runsFromM, lure?.runsToM]
-  return typeof from === 'number' && typeof to === 'number' ? (from + to) / 2 : UNKNOWN_DEPTH_M
-}
 
 /** One path a person, at the depth worked; a strike of no stint stands at the surface of the first. */
 export function pathsOf(screen: TripOnScreen, units: UnitPreferences): StripPath[] {
@@ -50,14 +41,15 @@ export function pathsOf(screen: TripOnScreen, units: UnitPreferences): StripPath
 
 function placedStint(stint: Stint, screen: TripOnScreen, units: UnitPreferences): StripPath['stints'][number] {
   const [zone, lure] = [zoneOf(screen), screen.lures.get(stint.lure)]
-  const depthM = workedDepthM(stint, lure)
+  const { depthM, from } = workingDepth(lure, stint)
+  const assumed = from === 'assumed'
   const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end ?? stint.start)]
   const label = [
     lure?.name ?? text.table.lure,
     text.table.span(clock(fromMs, zone), clock(toMs, zone)),
-    quantity(depthM, stint.lureDepthMTyped, 'm', units.depth),
+    text.strip.depth(quantity(depthM, stint.lureDepthMTyped, 'm', units.depth), assumed),
   ]
-  return { id: stint.id, fromMs, toMs, depthM, label: label.join(', ') }
+  return { id: stint.id, fromMs, toMs, depthM, assumed, label: label.join(', ') }
 }
 
 function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnScreen): StripPath['strikes'][number] {
@@ -66,7 +58,7 @@ function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnSc
   return {
     id: strike.id,
     ms,
-    depthM: stint ? workedDepthM(stint, screen.lures.get(stint.lure)) : 0,
+    depthM: stint ? workingDepth(screen.lures.get(stint.lure), stint).depthM : 0,
     outcome: strike.outcome ?? null,
     label: `${when} ${strike.outcome ?? text.table.notSaid}`,
   }
@@ -99,7 +91,7 @@ export function bottomOf(screen: TripOnScreen, fromMs: number, toMs: number): St
 function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
   const spans = stints.flatMap((stint) =>
     stint.end && typeof stint.depthM === 'number'
-      ? [{ fromMs: epochMs(stint.start), toMs: epochMs(stint.end), depthM: Math.max(stint.depthM, workedDepthM(stint, lures.get(stint.lure))) }]
+      ? [{ fromMs: epochMs(stint.start), toMs: epochMs(stint.end), depthM: Math.max(stint.depthM, workingDepth(lures.get(stint.lure), stint).depthM) }]
       : [],
   )
   const cuts = [...new Set(spans.flatMap((span) => [span.fromMs, span.toMs]))].sort((a, b) => a - b)
@@ -117,15 +109,29 @@ function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: num
 
 /** The lures thrown, the shallowest first. */
 export function luresOf({ stints, lures }: TripOnScreen, units: UnitPreferences): StripLure[] {
-  const depths = new Map<string, number[]>()
-  for (const stint of stints) depths.set(stint.lure, [...(depths.get(stint.lure) ?? []), workedDepthM(stint, lures.get(stint.lure))])
+  const depths = new Map<string, WorkingDepth[]>()
+  for (const stint of stints) depths.set(stint.lure, [...(depths.get(stint.lure) ?? []), workingDepth(lures.get(stint.lure), stint)])
   return [...depths]
     .flatMap(([id, list]): StripLure[] => {
       const lure = lures.get(id)
-      const depthM = list.reduce((sum, depth) => sum + depth, 0) / list.length
+      const depthM = list.reduce((sum, { depthM: one }) => sum + one, 0) / list.length
+      const assumed = list.every(({ from }) => from === 'assumed')
       if (!lure) return []
       const { name, back = null, side = null, belly = null, accent = null, finish = null } = lure
-      return [{ id, name, class: lure.class, depthM, depthText: quantity(depthM, null, 'm', units.depth), back, side, belly, accent, finish }]
+      return [
+        {
+          id,
+          name,
+          class: lure.class,
+          depthM,
+          depthText: text.strip.depth(quantity(depthM, null, 'm', units.depth), assumed),
+          back,
+          side,
+          belly,
+          accent,
+          finish,
+        },
+      ]
     })
     .sort((a, b) => a.depthM - b.depthM)
 }

@@ -2,8 +2,8 @@ import { useMemo } from 'react'
 import { useAnalysis } from '../../app/useAnalysis.ts'
 import type { TripSums } from '../../workers/analysis.worker.ts'
 
-/** Hours, strikes and loose ends of each trip, from the analysis worker. */
-export function useTripSums(): ReadonlyMap<string, TripSums> {
+/** Hours, strikes and things to fix of each trip, from the analysis worker. Undefined until they are known. */
+export function useTripSums(): ReadonlyMap<string, TripSums> | undefined {
   const { value } = useAnalysis((worker, book) => worker.tripSums(book), 'sums')
-  return useMemo(() => new Map((value ?? []).map((sums) => [sums.trip, sums])), [value])
+  return useMemo(() => value && new Map(value.map((sums) => [sums.trip, sums])), [value])
 }

@@ -3,10 +3,11 @@ import { useState } from 'react'
 import type { Water } from '@jotbook/core'
 import type { ReadPlaces } from '@jotbook/core/formats'
 import { useAppSelector } from '../../app/store.ts'
-import { useBookId, useUnits } from '../../app/useBook.ts'
+import { useSave } from '../../app/useSave.ts'
+import { useUnits } from '../../app/useBook.ts'
 import type { Position } from '../../charts/waterChart/projection.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
-import { commit, newId } from '../../offline/index.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { text } from './text.ts'
@@ -24,8 +25,8 @@ const ZOOM_STEP = 1.5
 
 /** The chart of a water, and what a file brings to it. */
 export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPanelProps) {
-  const book = useBookId()
   const units = useUnits()
+  const save = useSave()
   const all = useAppSelector(({ records }) => records.spots)
   const [zoom, setZoom] = useState(1)
   const spots = all.flatMap(({ id, name, water: of, latitude, longitude }) =>
@@ -52,7 +53,7 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
         <Button onClick={() => setZoom(zoom * ZOOM_STEP)}>{text.chart.nearer}</Button>
         <Button onClick={() => setZoom(zoom / ZOOM_STEP)}>{text.chart.farther}</Button>
         {water.outline ? (
-          <Button look="bare" onClick={() => void commit(book, [{ kind: 'water', id: water.id, fields: { outline: null } }])}>
+          <Button look="bare" onClick={() => void save(text.chart.shoreRemoved, [{ kind: 'water', id: water.id, fields: { outline: null } }])}>
             {text.chart.removeShore}
           </Button>
         ) : null}
@@ -67,7 +68,7 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
 
 /** A shore or spots out of GeoJSON or GPX: read here, taken in only when said so. */
 function FromFile({ water }: { water: Water }) {
-  const book = useBookId()
+  const save = useSave()
   const [found, setFound] = useState<ReadPlaces>()
   const [wrong, setWrong] = useState<string>()
   const [taken, setTaken] = useState(false)
@@ -85,12 +86,12 @@ function FromFile({ water }: { water: Water }) {
     }
   }
   const takeShore = async (outline: unknown): Promise<void> => {
-    await commit(book, [{ kind: 'water', id: water.id, fields: { outline: outline as never } }])
+    await save(text.chart.shoreAdded, [{ kind: 'water', id: water.id, fields: { outline: outline as never } }])
     setTaken(true)
   }
   const takeSpots = async (points: ReadPlaces['points']): Promise<void> => {
-    await commit(
-      book,
+    await save(
+      text.chart.spotsAdded(points.length),
       points.map(({ name, latitude, longitude }, i) => ({
         kind: 'spot',
         id: newId(),

@@ -3,7 +3,9 @@ import { parseNumber } from '@jotbook/core'
 import type { Fields } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { Button, Field, Label, Quiet } from '../../ui/controls.tsx'
+import { deviceZone } from '../../ui/zone.ts'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
+import { BOTH_COORDINATES, lackingCoordinate } from '../../ui/recordForm/index.ts'
 import { text } from './text.ts'
 import { useZoneAt } from './useZoneAt.ts'
 
@@ -14,7 +16,6 @@ export interface WaterDraft {
   readonly longitude: string
 }
 
-export const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone
 export const newWater = (): WaterDraft => ({ name: '', timeZone: deviceZone(), latitude: '', longitude: '' })
 
 /** The record a draft means, and what is wrong with it by field. */
@@ -33,6 +34,8 @@ export function readWater(draft: WaterDraft): { fields: Fields; problems: Readon
   }
   if (fields.name === '') problems.name = text.nameMissing
   for (const { field, message } of faultsOf('water', fields)) problems[field] ??= message
+  const lacking = lackingCoordinate(draft.latitude, draft.longitude)
+  if (lacking) problems[lacking] ??= BOTH_COORDINATES
   return { fields, problems }
 }
 

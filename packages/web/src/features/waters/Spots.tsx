@@ -1,12 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { isoUtc } from '@jotbook/core'
 import type { Spot, Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { useBookId, useUnits } from '../../app/useBook.ts'
+import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
+import { useUnits } from '../../app/useBook.ts'
 import type { Position } from '../../charts/waterChart/projection.ts'
-import { commit, newId } from '../../offline/index.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
 import { quantity } from '../../ui/locale.ts'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
@@ -75,7 +75,7 @@ function describe({ structure, cover, depthFromM, depthToM, latitude }: Spot, un
 }
 
 function SpotForm({ water, spot, picked, onDone }: { water: Water; spot: Spot | undefined; picked: Position | undefined; onDone: () => void }) {
-  const book = useBookId()
+  const save = useSave()
   const units = useUnits()
   const form = useRecordForm('spot', FIELDS, spot, units)
   const [taken, setTaken] = useState<Position>()
@@ -87,11 +87,11 @@ function SpotForm({ water, spot, picked, onDone }: { water: Water; spot: Spot | 
   const keep = async (): Promise<void> => {
     const fields = form.tryKeep()
     if (!fields) return
-    await commit(book, [{ kind: 'spot', id: spot?.id ?? newId(), fields: spot ? fields : { ...fields, water: water.id } }])
+    await save(saved(form.values.name ?? ''), [{ kind: 'spot', id: spot?.id ?? newId(), fields: spot ? fields : { ...fields, water: water.id } }])
     onDone()
   }
   const takeOut = async (): Promise<void> => {
-    if (spot) await commit(book, [{ kind: 'spot', id: spot.id, fields: { deletedAt: isoUtc(Date.now()) } }])
+    if (spot) await save(deleted(spot.name), [deletionOf('spot', spot.id)])
     onDone()
   }
   return (

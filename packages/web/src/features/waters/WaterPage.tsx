@@ -1,19 +1,20 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { isoUtc } from '@jotbook/core'
 import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
+import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
 import type { Position } from '../../charts/waterChart/projection.ts'
-import { commit, dropDraft, keptDraft } from '../../offline/index.ts'
+import { dropDraft, keptDraft } from '../../offline/index.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { PageFrame } from '../../ui/Unknown.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import { Result, useGroups } from '../board/index.ts'
 import { ChartPanel } from './ChartPanel.tsx'
 import { ConditionsOfYears } from './ConditionsOfYears.tsx'
 import { Spots } from './Spots.tsx'
 import { text } from './text.ts'
-import { useFished } from './useFished.ts'
 import { useZoneAt } from './useZoneAt.ts'
 
 const SEASONS = Object.keys(text.seasons) as (keyof typeof text.seasons)[]
@@ -23,7 +24,7 @@ const FIELDS = ['name', 'kind', 'latitude', 'longitude', 'timeZone', 'pressure',
 export function WaterPage() {
   const { water: id } = useParams()
   const { book, waters } = useAppSelector(({ records }) => records)
-  if (book === null) return <Page />
+  if (book === null) return <PageFrame title={text.title} />
   const water = waters.find((one) => one.id === id)
   if (!water) {
     return (
@@ -37,7 +38,7 @@ export function WaterPage() {
 }
 
 function ShownWater({ water }: { water: Water }) {
-  const row = useFished().get(water.id)
+  const groups = useGroups('water')
   const [picked, setPicked] = useState<Position>()
   const [picking, setPicking] = useState<'water' | 'spot'>()
   const [selected, setSelected] = useState<string>()
@@ -49,7 +50,9 @@ function ShownWater({ water }: { water: Water }) {
           <Title>{water.name}</Title>
         </Box>
         <Box textAlign="right">
-          <Box>{row ? text.line(row.trips, row.strikes, row.hours) : text.notFished}</Box>
+          <Box>
+            <Result groups={groups} id={water.id} />
+          </Box>
           <Link to={`/findings?by=lure&where=${encodeURIComponent(`water=${water.id}`)}`}>{text.board}</Link>
         </Box>
       </Flex>
@@ -74,6 +77,7 @@ function About({ water, picked, onPicking }: { water: Water; picked: Position | 
   const book = useBookId()
   const units = useUnits()
   const navigate = useNavigate()
+  const save = useSave()
   const draftKey = `water:${book}:${water.id}`
   const form = useRecordForm('water', FIELDS, water, units, keptDraft(draftKey))
   const { setValue } = form.form
@@ -87,13 +91,13 @@ function About({ water, picked, onPicking }: { water: Water; picked: Position | 
   const keep = async (): Promise<void> => {
     const fields = form.tryKeep()
     if (!fields) return
-    await commit(book, [{ kind: 'water', id: water.id, fields }])
+    await save(saved(form.values.name ?? ''), [{ kind: 'water', id: water.id, fields }])
     form.form.reset(form.values)
     await dropDraft(draftKey)
     onPicking(false)
   }
   const takeOut = async (): Promise<void> => {
-    await commit(book, [{ kind: 'water', id: water.id, fields: { deletedAt: isoUtc(Date.now()) } }])
+    await save(deleted(water.name), [deletionOf('water', water.id)])
     await navigate('/waters')
   }
   return (

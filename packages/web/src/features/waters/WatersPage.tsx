@@ -3,21 +3,22 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { useBookId } from '../../app/useBook.ts'
+import { saved, useSave } from '../../app/useSave.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
-import { commit, newId } from '../../offline/index.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { PageFrame } from '../../ui/Unknown.tsx'
+import { Result, useGroups } from '../board/index.ts'
 import { WaterFields, newWater, readWater } from './NewWater.tsx'
 import type { WaterDraft } from './NewWater.tsx'
 import { text } from './text.ts'
 import { tintOf } from './tints.ts'
-import { useFished } from './useFished.ts'
 
 /** The waters of the book, each by its shape and what it gave. */
 export function WatersPage() {
   const { book, waters } = useAppSelector(({ records }) => records)
   const [making, setMaking] = useState<WaterDraft>()
-  if (book === null) return <Page />
+  if (book === null) return <PageFrame title={text.title} />
   return (
     <Page>
       <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
@@ -39,7 +40,8 @@ export function WatersPage() {
 
 function Listed({ water }: { water: Water }) {
   const spots = useAppSelector(({ records }) => records.spots)
-  const row = useFished().get(water.id)
+  const groups = useGroups('water')
+  const row = groups?.get(water.id)?.row
   const placed = spots.filter((spot) => spot.water === water.id && typeof spot.latitude === 'number' && typeof spot.longitude === 'number')
   return (
     <Flex as="li" gap="8px 18px" align="start" wrap={{ base: 'wrap', sm: 'nowrap' }} borderTop="1.5px solid" borderColor="ink" pt="10px">
@@ -59,7 +61,9 @@ function Listed({ water }: { water: Water }) {
           <Link to={`/waters/${water.id}`}>{water.name}</Link>
         </Heading>
         <Quiet>{[water.kind, water.forage?.join(', ')].filter(Boolean).join(' · ')}</Quiet>
-        <Box mt="4px">{row ? text.line(row.trips, row.strikes, row.hours) : text.notFished}</Box>
+        <Box mt="4px">
+          <Result groups={groups} id={water.id} />
+        </Box>
         {row && (
           <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title" fontWeight="600">
             {text.perHour(row.rate)}
@@ -71,7 +75,7 @@ function Listed({ water }: { water: Water }) {
 }
 
 function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: WaterDraft | undefined) => void }) {
-  const book = useBookId()
+  const save = useSave()
   const navigate = useNavigate()
   const [tried, setTried] = useState(false)
   const { fields, problems } = readWater(draft)
@@ -79,7 +83,7 @@ function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: Wate
     setTried(true)
     if (Object.keys(problems).length > 0) return
     const id = newId()
-    await commit(book, [{ kind: 'water', id, fields }])
+    await save(saved(String(fields.name)), [{ kind: 'water', id, fields }])
     await navigate(`/waters/${id}`)
   }
   return (

@@ -1,4 +1,5 @@
-export { WaterFields, deviceZone, newWater, readWater } from './NewWater.tsx'
+export { WaterFields, newWater, readWater } from './NewWater.tsx'
 export type { WaterDraft } from './NewWater.tsx'
+export { zoneAt } from './useZoneAt.ts'
 export { WaterPage } from './WaterPage.tsx'
 export { WatersPage } from './WatersPage.tsx'

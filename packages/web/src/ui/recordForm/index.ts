@@ -1,5 +1,5 @@
 export { RecordField } from './RecordField.tsx'
-export { changedFields, readRecord, typedRecord, wordsOf } from './readRecord.ts'
+export { changedFields, lackingCoordinate, BOTH_COORDINATES, readRecord, typedRecord, wordsOf } from './readRecord.ts'
 export type { ReadRecord, Typed } from './readRecord.ts'
 export { useRecordForm } from './useRecordForm.ts'
 export type { Keeper, RecordForm } from './useRecordForm.ts'

@@ -14,6 +14,8 @@ export interface ReadRecord {
   readonly problems: Readonly<Record<string, string>>
 }
 
+export const BOTH_COORDINATES = text.bothCoordinates
+
 /** What was typed, as the fields of a record: measured values in SI beside their spelling. Pure. */
 export function readRecord(kind: Kind, names: readonly string[], typed: Typed, units: UnitPreferences): ReadRecord {
   const problems: Record<string, string> = {}
@@ -30,8 +32,16 @@ export function readRecord(kind: Kind, names: readonly string[], typed: Typed, u
     }
   }
   for (const { field, message } of faultsOf(kind, fields, { partial: true })) problems[field] ??= message
+  const lacking = lackingCoordinate(typed.latitude ?? '', typed.longitude ?? '')
+  if (lacking && names.includes(lacking)) problems[lacking] ??= BOTH_COORDINATES
   for (const name of names) if (fieldsOf(kind)[name]?.required && (fields[name] ?? '') === '') problems[name] ??= text.missing
   return { fields, problems }
+}
+
+/** The half of a position that was not typed, and what is said of it. */
+export function lackingCoordinate(latitude: string, longitude: string): 'latitude' | 'longitude' | undefined {
+  const [lat, lon] = [latitude.trim() !== '', longitude.trim() !== '']
+  return lat === lon ? undefined : lat ? 'longitude' : 'latitude'
 }
 
 class Unread extends Error {}

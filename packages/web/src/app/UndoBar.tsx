@@ -1,0 +1,80 @@
+import { Flex } from '@chakra-ui/react'
+import { liveQuery } from 'dexie'
+import { X } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { lastSaved, undoAction } from '../offline/index.ts'
+import type { Action } from '../offline/index.ts'
+import { Button } from '../ui/controls.tsx'
+import { text } from './text.ts'
+import { useBookId } from './useBook.ts'
+
+/** So long what was saved is offered to be undone. */
+const STANDS_MS = 10 * 60_000
+
+/** What was saved last on any page, and the way back from it. It stands until the next save, or until it is closed. */
+export function UndoBar() {
+  const book = useBookId()
+  const [last, setLast] = useState<Action>()
+  const [closed, setClosed] = useState<number>()
+  const [undone, setUndone] = useState<string>()
+  useEffect(() => {
+    const reading = liveQuery(() => lastSaved(book, Date.now() - STANDS_MS)).subscribe((action) => {
+      setLast(action)
+      if (action) setUndone(undefined)
+    })
+    return () => reading.unsubscribe()
+  }, [book])
+  const open = last !== undefined && last.n !== closed
+  const shown = open || undone !== undefined
+  useEffect(() => {
+    // What is pressed at the foot of a page stands above the bar, and scrolls to there.
+    document.documentElement.classList.toggle('with-bar', shown)
+    return () => document.documentElement.classList.remove('with-bar')
+  }, [shown])
+  if (!shown) return null
+  const undo = async (): Promise<void> => {
+    if (!last) return
+    setClosed(last.n)
+    await undoAction(book, last.n)
+    setUndone(text.undone(last.label))
+  }
+  return (
+    <Flex
+      role="status"
+      className="no-print"
+      position="fixed"
+      left={{ base: '12px', md: '32px' }}
+      bottom="14px"
+      zIndex="5"
+      maxW="calc(100vw - 24px)"
+      bg="band"
+      color="onBand"
+      pl="16px"
+      pr="4px"
+      align="center"
+      gap="10px"
+      borderRadius="hair"
+    >
+      <span>{open ? last.label : undone}</span>
+      {open && (
+        <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} minH="48px" onClick={() => void undo()}>
+          {text.undo}
+        </Button>
+      )}
+      <Button
+        look="bare"
+        color="onBand"
+        _hover={{ bg: 'ink' }}
+        minH="48px"
+        minW="44px"
+        aria-label={text.close}
+        onClick={() => {
+          setClosed(last?.n)
+          setUndone(undefined)
+        }}
+      >
+        <X size={16} aria-hidden />
+      </Button>
+    </Flex>
+  )
+}

@@ -1,0 +1,122 @@
+import { useCallback, useContext, useSyncExternalStore } from 'react'
+import type { Water } from '@jotbook/core'
+import { namesIn } from '@jotbook/core/deck'
+import { deviceZone } from '../../ui/zone.ts'
+import { DockContext } from './dockContext.ts'
+import type { DockDraft } from './draft.ts'
+import type { OpenedTrip } from './opened.ts'
+import { readDraft, zoneOfDraft } from './readDraft.ts'
+import type { ReadDraft } from './readDraft.ts'
+
+/** What a draft means and which of its faults may be said yet. */
+export interface Meant {
+  readonly read: ReadDraft
+  readonly zone: string
+  readonly people: readonly string[]
+  /** Problems of cells that were left, or of all once saving was tried: nobody is scolded in mid-word. */
+  readonly shownProblems: Readonly<Record<string, string>>
+}
+
+/**
+ * The draft's meaning, worked out once after a keystroke, not with it: each cell hears only of what stands beside itself, so that
+ * a key costs the same in a page of three rows and of two hundred.
+ */
+export class Meaning {
+  private readonly listeners = new Set<() => void>()
+  private readonly left = new Set<string>()
+  private tried = false
+  private due: number | undefined
+  private held: Meant
+
+  private waters: readonly Water[] = []
+
+  constructor(
+    private readonly draft: () => DockDraft,
+    private readonly opened: OpenedTrip | undefined,
+  ) {
+    this.held = this.workedOut()
+  }
+
+  get now(): Meant {
+    return this.held
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  /** Something was typed: the meaning follows after the next frame. */
+  changed(): void {
+    this.due ??= window.setTimeout(() => this.refresh(), 0)
+  }
+
+  leave(cell: string): void {
+    if (this.left.has(cell)) return
+    this.left.add(cell)
+    this.refresh()
+  }
+
+  /** A water that was just made has a zone of its own. */
+  onWaters(waters: readonly Water[]): void {
+    this.waters = waters
+    this.refresh()
+  }
+
+  /** Saving was tried: every fault is said from now on. The meaning as of now. */
+  tryToSave(): Meant {
+    this.tried = true
+    this.refresh()
+    return this.held
+  }
+
+  /** Another draft begins. */
+  begin(): void {
+    this.left.clear()
+    this.tried = false
+    this.refresh()
+  }
+
+  get wasTried(): boolean {
+    return this.tried
+  }
+
+  refresh(): void {
+    window.clearTimeout(this.due)
+    this.due = undefined
+    this.held = this.workedOut()
+    for (const listener of this.listeners) listener()
+  }
+
+  private workedOut(): Meant {
+    const draft = this.draft()
+    const water = this.waters.find(({ id }) => id === draft.water)
+    const zone = zoneOfDraft(draft, this.opened, water, deviceZone())
+    const read = readDraft(draft, zone, this.opened)
+    const problems = Object.entries(read.problems)
+    const shown = this.tried ? problems : problems.filter(([cell]) => this.left.has(cell) && !isMissing(cell, draft))
+    return { read, zone, people: namesIn(draft.people), shownProblems: Object.fromEntries(shown) }
+  }
+}
+
+/** Cells that are empty only need filling once saving is tried. */
+function isMissing(cell: string, draft: DockDraft): boolean {
+  return (cell === 'trip:start' && draft.start === '') || (cell === 'trip:water' && draft.water === '') || (cell === 'trip:end' && draft.end === '')
+}
+
+export const peopleOf = ({ people }: Meant): readonly string[] => people
+
+/** One part of the meaning; drawn anew only when that part changes, by its value. */
+export function useMeaning<T extends string | number | boolean | undefined>(part: (meant: Meant) => T): T {
+  const { meaning } = useContext(DockContext)
+  return useSyncExternalStore(
+    meaning.subscribe,
+    useCallback(() => part(meaning.now), [meaning, part]),
+  )
+}
+
+/** As `useMeaning` for parts that are lists or objects: told by their JSON. */
+export function useMeaningOf<T>(part: (meant: Meant) => T): T {
+  const text = useMeaning(useCallback((meant: Meant) => JSON.stringify(part(meant) ?? null), [part]))
+  return JSON.parse(text) as T
+}
