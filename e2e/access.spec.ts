@@ -33,7 +33,7 @@ const BARE = ['/deck', '/sign-in', '/join']
 
 async function settled(page: Page, url: string): Promise<void> {
   await page.goto(url)
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await expect(page.getByRole('heading').first()).toBeVisible()
   await page.waitForTimeout(700)
 }

@@ -15,12 +15,16 @@ interface Group {
 
 test('the board answers a question that is a link, and says from what', async ({ app, page }) => {
   await page.goto(`${app.url}/findings`)
-  await page.getByRole('button', { name: 'Water temperature: water of any warmth' }).click()
-  await page.getByRole('button', { name: '45 to 50 °F' }).click()
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Sky: any sky' }).click()
-  await page.getByRole('button', { name: 'overcast' }).click()
-  await page.keyboard.press('Escape')
+  for (const [filter, value] of [
+    ['Water temperature', /^45 to 50 °F/],
+    ['Sky', /^overcast, 80% cloud and up/],
+  ] as const) {
+    await page.getByRole('button', { name: 'Add filter' }).click()
+    await page.getByRole('dialog', { name: 'Add filter' }).getByRole('button', { name: filter, exact: true }).click()
+    await page.getByRole('button', { name: value }).click()
+    await page.keyboard.press('Escape')
+  }
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^What produces by lure on any water, 45 to 50 °F, overcast,/)
   await expect(page).toHaveURL(/temp_band%3D45..50F%3Bsky_band%3Dovercast/)
 
   // The command line reads the same book from its files, with no database and no browser.
@@ -29,16 +33,16 @@ test('the board answers a question that is a link, and says from what', async ({
   expect(told.too_early).toBe(false)
   await page.getByRole('button', { name: /^Jerkbait, grey shad/ }).click()
   const answer = page.getByTestId('answer')
-  const figures = `${told.strikes} strikes in ${told.hours.toFixed(1)} hours on ${told.trips} trips, ${told.rate.toFixed(2)} an hour, ${told.lower.toFixed(2)} to ${told.upper.toFixed(2)}`
-  await expect(answer).toContainText(`Jerkbait, grey shad, 45 to 50 °F, overcast: ${figures} (knowing that trips differ, 90 %).`)
-  await expect(page.getByRole('region', { name: 'Answer' })).toContainText(`Held against its class on its water: ${told.shrunken.toFixed(2)}.`)
+  const figures = `${told.strikes} strikes in ${told.hours.toFixed(1)} hours on ${told.trips} trips. ${told.rate.toFixed(2)} strikes per hour, likely range ${told.lower.toFixed(2)} to ${told.upper.toFixed(2)}`
+  await expect(answer).toContainText(`Jerkbait, grey shad, 45 to 50 °F, overcast: ${figures} (90%, allowing for good and bad days).`)
+  await expect(page.getByRole('region', { name: 'Answer' })).toContainText(`Compared with similar lures here: ${told.shrunken.toFixed(2)} strikes per hour.`)
 
   const url = page.url()
   await page.goto('about:blank')
   await page.goto(url)
   await expect(answer).toContainText(figures)
-  await page.getByRole('button', { name: 'from what?' }).last().click()
-  const trips = page.getByRole('region', { name: 'From what?' }).locator('tbody tr')
+  await page.getByRole('button', { name: 'Show the trips behind this' }).last().click()
+  const trips = page.getByRole('region', { name: 'Trips behind this' }).locator('tbody tr')
   await expect(trips).toHaveCount(told.trips)
   const sum = (await trips.locator('td:nth-child(4)').allTextContents()).reduce((total, text) => total + Number(text), 0)
   expect(sum).toBe(told.strikes)
@@ -51,7 +55,7 @@ test('the board answers a question that is a link, and says from what', async ({
   await expect(page.locator('tr[id^="strike-"][style*="outline"]')).toHaveCount(1)
 
   await page.goto(`${app.url}/findings?by=lure&where=water_temp_c%3D60..70`)
-  await expect(page.getByText('No hours were fished like that.')).toBeVisible()
+  await expect(page.getByText('No hours logged for this question.')).toBeVisible()
 })
 
 test('groups by three columns, apart for each of a fourth, and saves what it shows', async ({ app, page }) => {
@@ -78,12 +82,12 @@ test('groups by three columns, apart for each of a fourth, and saves what it sho
   expect(csv.some((line) => line.startsWith(figuresOf(rows[0]!)))).toBe(true)
   const drawn = await saved('SVG')
   expect(drawn.slice(0, 4)).toBe('<svg')
-  expect(/What produced, by lure class, season,? and angler/.test(drawn)).toBe(true)
+  expect(/What produces, by lure class, season,? and angler/.test(drawn)).toBe(true)
   expect((await saved('PNG')).slice(0, 4)).toBe('\u0089PNG')
 
   await page.goto(`${app.url}/findings?by=class&split=water`)
   const panels = page.getByRole('region', { name: /Immerlow|Quennor|Dunmarrow|Pellock/ })
   await expect(panels).toHaveCount(4)
   await page.goto(`${app.url}/findings?by=lure`)
-  await expect(page.getByText(/^Left out: \d+ trips whose hours are not known this finely/).first()).toBeVisible()
+  await expect(page.getByText(/^Left out: \d+ trips whose hours are not logged by lure/).first()).toBeVisible()
 })

@@ -3,7 +3,7 @@ import { expect, test } from './app.ts'
 import { Phone } from './deckDay.ts'
 
 /** A demo trip of two people with stints that follow one another, and a strike nobody said the outcome of. */
-const FULL_TRIP = `select t.id from trips t where t.effort_known = 'full' and (select count(*) from stints s where s.trip = t.id) > 5 order by t.start desc limit 1`
+const FULL_TRIP = `select t.id, t.note, t.purpose from trips t where t.effort_known = 'full' and (select count(*) from stints s where s.trip = t.id) > 5 order by t.start desc limit 1`
 const UNSAID = `select id, trip from strikes where outcome is null and not time_unknown is true order by time desc limit 1`
 
 interface Span {
@@ -19,7 +19,7 @@ test('the strip is mended by hand and by keyboard, with undo, and shared as one 
   const before = await stints()
   const minutes = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / 60_000)
   await page.goto(`${app.url}/trips/${trip!.id}`)
-  await page.getByRole('button', { name: 'Mend on the strip' }).click()
+  await page.getByRole('button', { name: 'Edit on the chart' }).click()
   const end = page.getByRole('slider', { name: /^End of/ }).first()
   await end.focus()
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
@@ -42,24 +42,35 @@ test('the strip is mended by hand and by keyboard, with undo, and shared as one 
     .nth(1)
     .focus()
   await page.keyboard.press('Enter')
-  const panel = page.getByRole('region', { name: 'Taken up' })
-  await panel.getByLabel('The second half was').selectOption({ index: 3 })
+  const panel = page.getByRole('region', { name: 'Selected' })
+  await panel.getByLabel('Lure of the second half').selectOption({ index: 3 })
   await panel.getByRole('button', { name: /^Split at/ }).click()
   await expect.poll(async () => (await stints()).length, { timeout: 20_000 }).toBe(before.length + 1)
+  // What a split made goes again, and the server takes that.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await stints()).length, { timeout: 20_000 }).toBe(before.length)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
 
   await page.getByRole('button', { name: 'Add a reading' }).click()
   const reading = page.getByRole('region', { name: 'Add a reading' })
   await reading.getByLabel('At', { exact: true }).fill('25:99')
   await reading.locator('[data-field="waterTempC"]').fill('51')
-  await reading.getByRole('button', { name: 'Keep the reading' }).click()
+  await reading.getByRole('button', { name: 'Save reading' }).click()
   await expect(reading.getByLabel('At', { exact: true })).toHaveAttribute('aria-invalid', 'true')
   await reading.getByLabel('At', { exact: true }).fill('10:15')
-  await reading.getByRole('button', { name: 'Keep the reading' }).click()
+  await reading.getByRole('button', { name: 'Save reading' }).click()
   await expect
     .poll(() => app.query(`select water_temp_c_typed as typed from readings where trip = $1 and water_temp_c_typed like '51%'`, [trip!.id]), {
       timeout: 20_000,
     })
     .toEqual([{ typed: '51 F' }])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect
+    .poll(() => app.query(`select deleted_at is not null as gone from readings where trip = $1 and water_temp_c_typed like '51%'`, [trip!.id]), {
+      timeout: 20_000,
+    })
+    .toEqual([{ gone: true }])
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
 
   const saving = page.waitForEvent('download')
   await page.evaluate(() => {
@@ -69,7 +80,7 @@ test('the strip is mended by hand and by keyboard, with undo, and shared as one 
     })
     noted.observe(document.body, { childList: true, subtree: true })
   })
-  await page.getByRole('button', { name: /Save as one picture/ }).click()
+  await page.getByRole('button', { name: /Save picture/ }).click()
   const png = readFileSync(await (await saving).path())
   expect([png.subarray(1, 4).toString(), png.readUInt32BE(16)]).toEqual(['PNG', 2160])
   const words = await page.locator('html').getAttribute('data-words')
@@ -78,26 +89,60 @@ test('the strip is mended by hand and by keyboard, with undo, and shared as one 
   expect(words).not.toContain(water!.name)
 })
 
+test('a trip is edited on two devices at once, undone on one and deleted on the other, and nothing else of it changes', async ({ app, browser }) => {
+  const [trip] = await app.query<{ id: string; note: string | null; purpose: string | null }>(FULL_TRIP)
+  const written = (): Promise<{ kind: string; record_id: string; fields: Record<string, unknown> }[]> =>
+    app.query(`select kind, record_id, fields from changes where seq > $1 order by seq`, [seq])
+  const [{ seq }] = (await app.query<{ seq: number }>(`select max(seq)::int as seq from changes`)) as [{ seq: number }]
+  const [desk, phone] = await Promise.all([1, 2].map(async () => (await browser.newContext()).newPage()))
+  for (const page of [desk!, phone!]) {
+    await page.goto(`${app.url}/trips/${trip!.id}/edit`)
+    await expect(page.locator('[data-cell="trip:note"]')).toBeVisible({ timeout: 60_000 })
+  }
+  // Both forms are open: each writes the one field that was changed in it, and not what the other changed meanwhile.
+  await desk!.locator('[data-cell="trip:note"]').fill('wind got up at noon')
+  await desk!.getByRole('button', { name: 'Save trip' }).click()
+  await expect.poll(async () => (await written()).length, { timeout: 20_000 }).toBe(1)
+  await phone!.locator('[data-cell="trip:purpose"]').selectOption('practice')
+  await phone!.getByRole('button', { name: 'Save trip' }).click()
+  await expect
+    .poll(async () => (await written()).map(({ record_id, fields }) => [record_id, fields]), { timeout: 20_000 })
+    .toEqual([
+      [trip!.id, { note: 'wind got up at noon' }],
+      [trip!.id, { purpose: 'practice' }],
+    ])
+  await desk!.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await written()).at(-1)?.fields, { timeout: 20_000 }).toEqual({ note: trip!.note })
+  await phone!.getByRole('button', { name: 'Delete trip' }).click()
+  await expect(phone!).toHaveURL(/trips$/)
+  await phone!.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await written()).at(-1)?.fields, { timeout: 20_000 }).toEqual({ deletedAt: null })
+  for (const page of [desk!, phone!]) await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
+  const [after] = await app.query<{ note: string | null; purpose: string }>(`select note, purpose from trips where id = $1 and deleted_at is null`, [trip!.id])
+  expect(after).toEqual({ note: trip!.note, purpose: 'practice' })
+  for (const page of [desk!, phone!]) await page.context().close()
+})
+
 test('of two devices that said otherwise both values are kept, and one press takes the other', async ({ app, browser }) => {
   const [strike] = await app.query<{ id: string; trip: string }>(UNSAID)
   const pages = await Promise.all([1, 2].map(async () => (await browser.newContext()).newPage()))
   for (const page of pages) {
     await page.goto(`${app.url}/trips/${strike!.trip}`)
-    await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
   }
   await app.stop()
   for (const [i, outcome] of ['lost', 'missed'].entries()) {
-    await pages[i]!.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: outcome, exact: true }).first().click()
-    await expect(pages[i]!.getByTestId('sync-state')).toContainText('kept')
+    await pages[i]!.getByRole('region', { name: 'Things to fix' }).getByRole('button', { name: outcome, exact: true }).first().click()
+    await expect(pages[i]!.getByTestId('sync-state')).toContainText('waiting to sync')
   }
   await app.start()
   for (const page of pages) await page.reload()
-  for (const page of pages) await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+  for (const page of pages) await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
   for (const page of pages) await page.reload()
-  const two = pages[0]!.getByRole('region', { name: 'Two values' })
-  await expect(two).toContainText('missed stays')
-  await expect(pages[1]!.getByRole('region', { name: 'Two values' })).toContainText('missed stays')
-  await two.getByRole('button', { name: /^Take lost/ }).click()
+  const two = pages[0]!.getByRole('region', { name: 'Two different values' })
+  await expect(two).toContainText('missed is used')
+  await expect(pages[1]!.getByRole('region', { name: 'Two different values' })).toContainText('missed is used')
+  await two.getByRole('button', { name: /^Use lost/ }).click()
   await expect(two).toHaveCount(0)
   await expect.poll(() => app.query(`select outcome from strikes where id = $1`, [strike!.id]), { timeout: 20_000 }).toEqual([{ outcome: 'lost' }])
   for (const page of pages) await page.context().close()
@@ -109,8 +154,8 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   const { page } = phone
   await phone.tap(/^Quennor Reach/)
   await phone.tap('tournament')
-  await phone.tap('Alone')
-  await phone.tap(/The last deck here/)
+  await phone.tap('Just me')
+  await phone.tap(/Last rods used here/)
   await phone.tap(/^Launch/)
   await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('Bag 0 of 5')
   await phone.rod(0)
@@ -118,13 +163,13 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await expect(page.getByText(/^No tap since/)).toBeVisible()
   const silence = `select end_unsure as unsure, round(extract(epoch from "end" - start) / 60)::int as minutes from stints where trip = (select id from trips where deck is not null)`
   await expect.poll(() => app.query(silence), { timeout: 30_000 }).toEqual([{ unsure: true, minutes: 0 }])
-  await phone.tap('Fished on', 'Silence answered')
+  await phone.tap('Fished on', 'Time set')
 
   await phone.tap('Day')
   await phone.tap('Weigh-in: more')
   await phone.tap('Limit: less')
   for (let i = 0; i < 2; i++) await phone.tap('Limit: less')
-  await phone.tap('New lure, three taps')
+  await phone.tap('New lure')
   await phone.tap('popper')
   await phone.tap('bone')
   await phone.tap('white', 'Popper, bone on deck')
@@ -136,12 +181,12 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
     await phone.tap('Strike', /^Strike/)
     await phone.tap('landed', 'Strike: landed')
     await phone.tap('Keep', /^Kept, tag/)
-    await phone.tap('More of it')
+    await phone.tap('Details')
     for (let i = 0; i < fish; i++) await phone.tap('Weight: more')
     await phone.tap('Done')
     await phone.tap('just now')
   }
-  await expect(bag).toContainText('One too many: cull tag 1 now')
+  await expect(bag).toContainText('Over the limit: cull tag 1 now')
   await bag.getByRole('button').tap()
   await expect(bag).toContainText('4 lb 6 oz · 2 of 2')
   await phone.tap('Day')
@@ -149,11 +194,11 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await expect(page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
   await page.goto(`${app.url}/deck`)
-  await phone.launch('Immerlow Reservoir', 'Alone')
+  await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.rod(0)
   await phone.later(20)
   await phone.tap('Day')
   await phone.tap('No bites today')
-  await expect(page.getByText('No bites that day, as said at its close.')).toBeVisible()
+  await expect(page.getByText('Closed as a day without bites.')).toBeVisible()
   await phone.close()
 })

@@ -5,7 +5,7 @@ import { expect, jot, test } from './app.ts'
 import type { App } from './app.ts'
 
 const file = (name: string, text: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
-const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
 
 test('a day says what the sky did, and the angler’s word goes before it, here and on the board', async ({ app, page }) => {
   const [trip] = await app.query<{ id: string }>(
@@ -13,13 +13,13 @@ test('a day says what the sky did, and the angler’s word goes before it, here 
   )
   await page.goto(`${app.url}/trips/${trip!.id}`)
   await inStep(page)
-  const sky = page.getByRole('region', { name: 'What the sky did' })
+  const sky = page.getByRole('region', { name: 'Sky, season and water' })
   for (const name of ['Light on the water', 'Front', 'Pressure', 'Moon', 'Season', 'The fish’s season'])
     await expect(sky.getByText(name, { exact: true })).toBeVisible()
-  await expect(sky).toContainText(/from pressure, wind and rain of two days/)
+  await expect(sky).toContainText(/from pressure, wind and rain over two days/)
   await expect(sky).not.toContainText('not known')
-  await sky.getByLabel('Front: say what it was').selectOption('passage')
-  await expect(sky.getByText('as you say')).toHaveCount(1)
+  await sky.getByLabel('Correct front').selectOption('passage')
+  await expect(sky.getByText('as you set it')).toHaveCount(1)
   await expect(page.getByRole('img', { name: /section through the water/ }).getByText('passage', { exact: true })).toBeVisible()
   await expect
     .poll(async () => (await app.query<{ said: string }>(`select front_said as said from trips where id = $1`, [trip!.id]))[0]?.said, { timeout: 20_000 })
@@ -34,8 +34,8 @@ test('a day says what the sky did, and the angler’s word goes before it, here 
   expect(hours).toBeGreaterThan(before)
 
   await page.goto(`${app.url}/trips/${trip!.id}`)
-  await sky.getByLabel('Front: say what it was').selectOption('as worked out')
-  await expect(sky.getByText('as you say')).toHaveCount(0)
+  await sky.getByLabel('Correct front').selectOption('as calculated')
+  await expect(sky.getByText('as you set it')).toHaveCount(0)
 })
 
 test('the dock offers the same, and keeps what instruments read', async ({ app, page }) => {
@@ -44,9 +44,9 @@ test('the dock offers the same, and keeps what instruments read', async ({ app, 
      from trips t where t.effort_known = 'full' order by t.start desc limit 1`,
   )
   await page.goto(`${app.url}/trips/${trip!.id}/edit`)
-  const sky = page.getByRole('region', { name: 'What the sky did' })
-  await sky.getByLabel('The fish’s season: say what it was').selectOption('late autumn')
-  await page.getByRole('button', { name: 'Keep the trip', exact: true }).click()
+  const sky = page.getByRole('region', { name: 'Sky, season and water' })
+  await sky.getByLabel('Correct the fish’s season').selectOption('late autumn')
+  await page.getByRole('button', { name: 'Save trip', exact: true }).click()
   await expect(page).toHaveURL(new RegExp(`/trips/${trip!.id}$`))
   const kept = async () =>
     (
@@ -69,7 +69,7 @@ async function openTrip(app: App, page: Page): Promise<string> {
   await page.getByLabel('Water', { exact: true }).selectOption('Immerlow Reservoir')
   await page.locator('[data-cell="trip:date"]').fill(local.slice(0, 10))
   await page.locator('[data-cell="trip:start"]').fill(local.slice(11))
-  await page.getByRole('button', { name: 'Keep the trip', exact: true }).click()
+  await page.getByRole('button', { name: 'Save trip', exact: true }).click()
   await expect(page).toHaveURL(/\/trips\/[0-9a-f-]{36}$/)
   await inStep(page)
   const [trip] = await app.query<{ id: string }>(`select id from trips where "end" is null`)
@@ -83,12 +83,12 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   await page.goto(`${app.url}/book`)
   await page.getByLabel('Weather station').fill(`http://127.0.0.1:${station.port}/metar?station=XVAL`)
   await page.getByLabel('Sounder', { exact: true }).fill(`tcp://127.0.0.1:${sounder.tcpPort}`)
-  await page.getByRole('button', { name: 'Keep the addresses' }).click()
+  await page.getByRole('button', { name: 'Save addresses' }).click()
   await inStep(page)
   const trip = await openTrip(app, page)
   await page.goto(`${app.url}/trips/${trip}`)
-  const instruments = page.getByRole('region', { name: 'From instruments' })
-  await instruments.getByRole('button', { name: 'Listen to the sounder' }).click()
+  const instruments = page.getByRole('region', { name: 'Import from instruments' })
+  await instruments.getByRole('button', { name: 'Connect' }).click()
   const log = new SounderIntake()
   const lines = [...soundedDay(DAY)].flatMap((tick) => tick.lines)
   for (const line of lines) log.take(line)
@@ -100,33 +100,33 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
       ])
     ).map(({ time, temp }) => `${new Date(time).toISOString()} ${temp}`)
   await expect.poll(stored, { timeout: 90_000 }).toEqual(expected)
-  await expect(instruments.getByRole('status')).toContainText(/Listening|Dialling/)
-  await instruments.getByRole('button', { name: 'Stop listening' }).click()
-  await expect(instruments.getByRole('button', { name: 'Listen to the sounder' })).toBeVisible()
+  await expect(instruments.getByRole('status')).toContainText(/Connected|Connecting/)
+  await instruments.getByRole('button', { name: 'Disconnect' }).click()
+  await expect(instruments.getByRole('button', { name: 'Connect' })).toBeVisible()
 
   // The same day's log afterwards: everything is in the book already.
   await inStep(page)
   await page.reload()
-  const found = page.getByRole('status', { name: 'What was found' })
+  const found = page.getByRole('status', { name: 'Found in the file' })
   // The device pulls what the feed wrote on the server; until it has, it would take the same readings in again, under the same names.
   await expect(async () => {
-    await instruments.getByLabel(/A sounder’s log/).setInputFiles(file('day.nmea', lines.join('\r\n')))
-    await expect(found).toContainText(`${expected.length} are in the book already`, { timeout: 4000 })
+    await instruments.getByLabel(/Choose a file: sounder log/).setInputFiles(file('day.nmea', lines.join('\r\n')))
+    await expect(found).toContainText(`${expected.length} are already in the book`, { timeout: 4000 })
   }).toPass({ timeout: 60_000 })
-  await expect(found).toContainText(/sentences with a wrong checksum, not used/)
-  await found.getByRole('button', { name: 'Leave them' }).click()
+  await expect(found).toContainText(/sentences skipped: wrong checksum/)
+  await found.getByRole('button', { name: 'Cancel' }).click()
 
-  await instruments.getByRole('button', { name: 'Fetch the reports of these days' }).click()
-  await found.getByRole('button', { name: 'Take them in' }).click()
+  await instruments.getByRole('button', { name: 'Get the reports for this trip' }).click()
+  await found.getByRole('button', { name: 'Import' }).click()
   await expect
     .poll(async () => (await app.query<{ n: number }>(`select count(*)::int as n from readings where trip = $1 and source = 'weather report'`, [trip]))[0]?.n, {
       timeout: 20_000,
     })
     .toBeGreaterThan(10)
-  await expect(page.getByRole('region', { name: 'What the sky did' })).toContainText(/falling|passage|post-front|stable/)
+  await expect(page.getByRole('region', { name: 'Sky, season and water' })).toContainText(/falling|passage|post-front|stable/)
   // Two days of reports tell of the front; the cold water calls for care.
   await page.goto(`${app.url}/today`)
-  await expect(page.getByRole('region', { name: 'Take care today' })).toContainText(/colder than 60 °F/)
+  await expect(page.getByRole('region', { name: 'Take care today' })).toContainText(/below 60 °F/)
   await Promise.all([sounder.stop(), station.stop()])
 })
 
@@ -140,8 +140,8 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   )
   await page.goto(`${app.url}/trips/${trip!.id}`)
   await inStep(page)
-  const instruments = page.getByRole('region', { name: 'From instruments' })
-  const choose = instruments.getByLabel(/A sounder’s log/)
+  const instruments = page.getByRole('region', { name: 'Import from instruments' })
+  const choose = instruments.getByLabel(/Choose a file: sounder log/)
   await choose.setInputFiles(file('bad.gpx', '<?xml version="1.0"?>\n<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]>\n<gpx/>'))
   await expect(instruments.getByRole('alert')).toContainText('Line 2: the file declares a document type')
 
@@ -153,9 +153,9 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   await choose.setInputFiles(
     file('day.gpx', `<gpx version="1.1" creator="a device" xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg>${points.join('\n')}</trkseg></trk></gpx>`),
   )
-  const found = page.getByRole('status', { name: 'What was found' })
-  await expect(found).toContainText(/which gives \d+ stints a place/)
-  await found.getByRole('button', { name: 'Take them in' }).click()
+  const found = page.getByRole('status', { name: 'Found in the file' })
+  await expect(found).toContainText(/giving \d+ stints a position/)
+  await found.getByRole('button', { name: 'Import' }).click()
   const placed = async () =>
     (
       await app.query<{ n: number }>(`select count(*)::int as n from stints where trip = $1 and abs(latitude - $2) < 0.001 and spot is not null`, [
@@ -171,11 +171,11 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   await instruments
     .getByLabel('or paste METAR text')
     .fill(`METAR XVAL ${day}${hour}51Z 22012KT 9999 TSRA BKN020CB 15/12 Q1009\nnot a report\nMETAR XVAL ${day}${hour}11Z NIL`)
-  await instruments.getByRole('button', { name: 'Read what is pasted' }).click()
+  await instruments.getByRole('button', { name: 'Check' }).click()
   await expect(found).toContainText('1 weather report')
   await expect(found).toContainText('Line 2: No weather report')
   await expect(found).toContainText('Line 3: XVAL had nothing to report')
-  await found.getByRole('button', { name: 'Take them in' }).click()
+  await found.getByRole('button', { name: 'Import' }).click()
   await expect
     .poll(async () => app.query(`select thunder, note from readings where trip = $1 and note = 'XVAL'`, [trip!.id]), { timeout: 20_000 })
     .toEqual([{ thunder: true, note: 'XVAL' }])
@@ -187,7 +187,7 @@ test('a water shows its years: its temperature’s course, where the hours lie, 
   const years = page.getByRole('region', { name: 'Conditions over the years' })
   for (const name of ['Water temperature', 'Visibility', 'Wind while fishing'])
     await expect(years.getByRole('img', { name: `${name} through the year` })).toBeVisible()
-  const hours = await years.getByRole('img', { name: 'Where the hours lie' }).locator('title').allTextContents()
+  const hours = await years.getByRole('img', { name: 'Hours fished by week' }).locator('title').allTextContents()
   const shown = hours.flatMap((text) => text.match(/[\d.]+/g) ?? []).reduce((sum, figure) => sum + Number(figure), 0)
   const board = jot<{ rows: { water: string; hours: number }[] }>('analyse', 'board', '--by', 'water').rows.find((row) => row.water === 'Quennor Reach')!
   expect(Math.abs(shown - board.hours)).toBeLessThan(3)

@@ -34,8 +34,8 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   const { page } = phone
   await app.stop()
   await page.reload()
-  await phone.launch('Quennor Reach', 'Alone')
-  await expect(page.getByTestId('sync-state')).toContainText('kept on this phone')
+  await phone.launch('Quennor Reach', 'Just me')
+  await expect(page.getByTestId('sync-state')).toContainText('waiting to sync')
 
   await phone.rod(0)
   await phone.tap('plan', 'Why: plan')
@@ -46,11 +46,11 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
     await phone.rod(i + 1)
   }
   await phone.later(15)
-  await phone.tap('Raised', /^Raised, /)
+  await phone.tap('Follow / swirl', /^Follow, /)
   await phone.tap('Reading')
   await phone.tap('Water: more')
   await phone.tap('overcast')
-  await phone.tap('Log it', 'Reading logged')
+  await phone.tap('Save', 'Reading logged')
   // Landed five minutes ago: the strike moves back, to the rod in hand then.
   await phone.tap('Strike', /^Strike 4, /)
   await phone.tap('landed', 'Strike: landed')
@@ -64,22 +64,22 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   }
   await phone.tap('Break', 'Break')
   await phone.later(30)
-  await phone.tap('Fish on', 'Fishing on')
+  await phone.tap('Resume', 'Fishing again')
   await phone.later(25)
   await phone.strike('landed')
 
   // The strike came on a rod that had been in hand for a quarter of an hour, unsaid.
   await phone.later(20)
-  await phone.tap('Other rod')
+  await phone.tap('Strike on another rod')
   await page.locator('.rod').nth(3).tap()
   await phone.tap('15 min ago', /in hand since/)
   await phone.tap('landed', 'Strike: landed')
-  await phone.tap('More of it')
+  await phone.tap('Details')
   await phone.tap('Length: more')
   await expect(page.getByRole('group', { name: 'Length' })).toContainText('14 in')
   await phone.tap('largemouth')
   await page.locator('input[type=file]').setInputFiles(join(root, 'packages/web/public/icon-512.png'))
-  await expect(page.getByRole('button', { name: 'Photo kept' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Photo saved' })).toBeVisible()
   await phone.tap('Done')
 
   await phone.restart(3)
@@ -92,11 +92,11 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   }
   await phone.later(5)
   await phone.strike()
-  await phone.tap(/^Undo the last tap/, 'Taken back')
+  await phone.tap(/^Undo the last tap/, 'Undone')
   await phone.strike('lost')
   await phone.later(10)
   await phone.tap('Day')
-  await expect(phone.page.getByRole('region', { name: 'The last taps' }).getByRole('listitem')).toHaveCount(10)
+  await expect(phone.page.getByRole('region', { name: 'Last taps' }).getByRole('listitem')).toHaveCount(10)
   await phone.tap('Close the day')
   await expect(phone.page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
@@ -122,13 +122,13 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
   test.setTimeout(240_000)
   const one = await Phone.open(app)
   await one.launch('Quennor Reach', 'Rowan and Tilda')
-  await expect(one.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 30_000 })
+  await expect(one.page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 30_000 })
   const two = await Phone.open(app)
   await expect(two.page.locator('.rod').first()).toBeVisible()
   await app.stop()
-  await one.tap('Everyone fishes the same')
+  await one.tap('Everyone fishes this lure')
   await one.page.locator('.rod').nth(0).tap()
-  await expect(one.page.getByTestId('said')).toHaveText(/^Everyone fishes/)
+  await expect(one.page.getByTestId('said')).toHaveText(/^Everyone on/)
   await one.later(5)
   await one.strike('landed', 'Rowan')
   await two.page.getByRole('group', { name: 'Whose rod' }).getByRole('button').nth(1).tap()
@@ -155,7 +155,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
 test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({ app }) => {
   test.setTimeout(240_000)
   const phone = await Phone.open(app)
-  await phone.launch('Quennor Reach', 'Alone')
+  await phone.launch('Quennor Reach', 'Just me')
   await app.stop()
   for (let i = 0; i < 12; i++) {
     await phone.rod(i % 5)

@@ -27,7 +27,7 @@ export class Phone {
     const phone = new Phone(app, startMs, { width, height })
     await phone.wake()
     await phone.page.goto(`${app.url}/today`)
-    await expect(phone.page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 60_000 })
+    await expect(phone.page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
     // One visit is enough: every part is kept before the first trip.
     await phone.page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
     await phone.page.goto(`${app.url}/deck`)
@@ -77,7 +77,7 @@ export class Phone {
   async launch(water: string, aboard: string): Promise<void> {
     await this.tap(new RegExp(`^${water}`))
     await this.tap(aboard)
-    await this.tap(/The last deck here/)
+    await this.tap(/Last rods used here/)
     await this.tap(/^Launch/)
     await expect(this.page.locator('.rod').first()).toBeVisible()
   }
@@ -95,7 +95,7 @@ export class Phone {
     await expect
       .poll(
         async () => {
-          if (/all in the book/.test((await state.textContent()) ?? '')) return true
+          if (/Synced/.test((await state.textContent()) ?? '')) return true
           await this.later(1.1)
           return false
         },
@@ -105,6 +105,8 @@ export class Phone {
   }
 
   async strike(outcome?: 'missed' | 'lost' | 'landed', whose?: string): Promise<void> {
+    // Two taps within a moment are one strike.
+    await this.later(0.05)
     await this.tap(whose ? `Strike: ${whose}` : 'Strike', /^Strike \d+, /)
     if (outcome) await this.tap(outcome, `Strike: ${outcome}`)
     if (outcome === 'landed') await this.tap('just now')

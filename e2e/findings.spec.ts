@@ -9,7 +9,7 @@ interface Patterns {
 test('a water is searched on the device with no server, called off, and says what the command line says', async ({ app, page }) => {
   const WATER = 'Immerlow Reservoir'
   await page.goto(`${app.url}/findings`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
   await app.stop()
   await page.getByRole('link', { name: 'Search', exact: true }).click()
@@ -24,25 +24,27 @@ test('a water is searched on the device with no server, called off, and says wha
   await search.click()
   const told = jot<Patterns>('analyse', 'search', '--water', WATER)
   const strong = [...told.findings, ...told.stand_out_everywhere].filter(({ strength }) => strength === 'strong')
-  await expect(page.getByTestId('answer')).toContainText(`${told.candidates.toLocaleString('en')} patterns held against 200 books`, { timeout: 60_000 })
-  await expect(page.getByTestId('answer')).toContainText(`On ${WATER} ${strong.length} patterns stand out`)
+  await expect(page.getByTestId('answer')).toContainText(`${told.candidates.toLocaleString('en')} combinations tried, each compared with 200 shuffled copies`, {
+    timeout: 60_000,
+  })
+  await expect(page.getByTestId('answer')).toContainText(`On ${WATER}, ${strong.length} patterns stand out`)
   const first = strong[0]!
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)).toBeVisible()
-  await page.getByRole('link', { name: 'these hours on the board' }).first().click()
+  await page.getByRole('link', { name: 'Open in the board' }).first().click()
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours`).first()).toBeVisible()
 })
 
 test('the rules of the trade are tried, and what the book cannot tell says why', async ({ app, page }) => {
   test.setTimeout(180_000)
   await page.goto(`${app.url}/findings/trial`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
-  await page.getByRole('button', { name: 'Try the rules' }).click()
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await page.getByRole('button', { name: 'Test the rules' }).click()
   const told = jot<{ claim: string; says: string; verdict: string }[]>('analyse', 'claims')
   const of = (verdict: string): typeof told => told.filter((trial) => trial.verdict === verdict)
-  await expect(page.getByTestId('answer')).toContainText(`Of ${of('too early').length} it is too early to say.`, { timeout: 120_000 })
+  await expect(page.getByTestId('answer')).toContainText(`For ${of('too early').length} it is too early to say.`, { timeout: 120_000 })
   for (const { says } of [...of('holds'), ...of('fails')]) await expect(page.getByText(says, { exact: true })).toBeVisible()
   const unlearnt = of('cannot be learnt')[0]!
   await expect(page.getByText(unlearnt.says, { exact: true })).toBeHidden()
-  await page.getByText(/^Cannot be learnt from this book/).click()
+  await page.getByText(/^Not testable with what you log/).click()
   await expect(page.getByText(unlearnt.says, { exact: true })).toBeVisible()
 })

@@ -81,7 +81,7 @@ async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): P
 test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({ app, page, context }) => {
   test.setTimeout(240_000)
   await page.goto(`${app.url}/trips`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await page.getByRole('link', { name: 'Log a trip' }).click()
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
@@ -123,17 +123,17 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
 
   expect(keys.presses).toBeLessThanOrEqual(260)
   test.info().annotations.push({ type: 'key presses', description: String(keys.presses) })
-  await expect(page.getByTestId('account')).toContainText('8:05 of 8:30 on the water accounted for, 25 min free')
+  await expect(page.getByTestId('account')).toContainText('8:05 of 8:30 h logged by lure, 25 min without a lure')
   await page.getByRole('button', { name: 'gap of Rowan 12:00 pm to 12:25 pm' }).click()
   await expect(page.locator('[data-cell^="stint:"][data-cell$=":start"]').nth(7)).toBeFocused()
 
-  await page.getByRole('button', { name: 'Keep the trip' }).click()
+  await page.getByRole('button', { name: 'Save trip' }).click()
   await expect(page.getByRole('heading', { name: 'Immerlow Reservoir' })).toBeVisible()
-  await expect(page.getByTestId('sync-state')).toHaveText(/kept on this device|on their way/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/waiting to sync|Syncing/)
   expect((await app.query(`select 1 from strikes where "time" > $1`, [DAY])).length).toBe(0)
 
   await app.start()
-  await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/, { timeout: 70_000 })
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 70_000 })
   const strikes = await app.query<{ outcome: string; n: number }>(
     `select outcome, count(*)::int as n from strikes s join trips t on t.id = s.trip where t.start > $1 group by outcome order by outcome`,
     [DAY],
@@ -161,9 +161,9 @@ test('a fault is shown beside its cell in the API’s own words, and nothing is 
   await page.locator('[data-cell="trip:start"]').fill('630')
   await page.locator('[data-cell^="reading:"][data-cell$=":temp"]').fill('200')
   await page.locator('[data-cell^="strike:"][data-cell$=":time"]').fill('gone')
-  await page.getByRole('button', { name: 'Keep the trip' }).click()
+  await page.getByRole('button', { name: 'Save trip' }).click()
   await expect(page.getByText('Water temperature must be from −2 to 45 °C (28 to 113 °F).')).toBeVisible()
-  await expect(page.getByText('“gone” is no time of day')).toBeVisible()
+  await expect(page.getByText('“gone” is not a time')).toBeVisible()
   await expect(page.locator('[data-cell^="strike:"][data-cell$=":time"]').first()).toBeFocused()
   await expect(page).toHaveURL(/trips\/new/)
 })
@@ -175,5 +175,5 @@ test('a time that clocks repeat is asked about', async ({ app, page }) => {
   await page.locator('[data-cell="trip:end"]').fill('1:30')
   await page.locator('[data-cell="trip:end"]').blur()
   await page.getByRole('group', { name: 'This time comes twice' }).getByRole('button', { name: 'second' }).click()
-  await expect(page.getByTestId('account')).toContainText('of 2:00 on the water')
+  await expect(page.getByTestId('account')).toContainText('of 2:00 h')
 })

@@ -158,7 +158,9 @@ test('starting, starting again, being killed and coming back', async () => {
     await fourth.end('SIGTERM')
     await expect.poll(() => processesOn(folder), { timeout: 15_000 }).toEqual([])
   } finally {
-    rmSync(folder, { recursive: true, force: true })
+    // Where it failed, what still runs must not hide why.
+    for (const line of processesOn(folder)) process.kill(Number(line.trim().split(/\s+/)[0]), 'SIGKILL')
+    rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 })
   }
 })
 

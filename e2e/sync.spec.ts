@@ -5,7 +5,7 @@ const unsaid = `select id, trip from strikes where outcome is null limit 1`
 test('what the server refuses waits for its owner, blocks nothing, and goes up when it may', async ({ app, page }) => {
   const [strike] = await app.query<{ id: string; trip: string }>(unsaid)
   await page.goto(`${app.url}/trips/${strike!.trip}`)
-  const ends = page.getByRole('region', { name: 'Loose ends' })
+  const ends = page.getByRole('region', { name: 'Things to fix' })
   await expect(ends).toBeVisible()
   await app.query(`update members set role = 'viewer'`)
   await ends.getByRole('button', { name: 'lost' }).first().click()
@@ -14,7 +14,7 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
   const needs = page.getByRole('region', { name: 'Needs you' })
   await expect(needs).toContainText('As viewer you may not change a strike.')
   await app.query(`update members set role = 'owner'`)
-  await needs.getByRole('button', { name: 'try again' }).click()
+  await needs.getByRole('button', { name: 'Retry' }).click()
   await expect
     .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 20_000 })
     .toBe('lost')
@@ -26,7 +26,7 @@ test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
   await page.clock.install({ time: new Date('2030-06-01T12:00:00Z') })
   await page.goto(`${app.url}/trips/${strike!.trip}`)
   await page.clock.resume()
-  await page.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: 'missed' }).first().click()
+  await page.getByRole('region', { name: 'Things to fix' }).getByRole('button', { name: 'missed' }).first().click()
   await expect
     .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 30_000 })
     .toBe('missed')
@@ -40,7 +40,7 @@ test('two tabs and two devices come to the same book, each change once', async (
   const [a, b, other] = [await one.newPage(), await one.newPage(), await two.newPage()]
   for (const page of [a, b, other]) {
     await page.goto(`${app.url}/book`)
-    await expect(page.getByTestId('sync-state')).toHaveText(/all in the book/)
+    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   }
   await a.getByLabel('temperature').selectOption('C')
   // The other tab sees it without a reload; the other device, which has not heard of it yet, chooses something else.

@@ -16,7 +16,7 @@ test('trips are searched, filtered, sorted and laid on the days of the year', as
   await expect(page.getByTestId('trip-sums')).toContainText(`${counts.pond2025} trips`)
   await page.getByRole('button', { name: 'Show all' }).click()
 
-  await page.getByLabel('Find').fill('pellock')
+  await page.getByLabel('Search').fill('pellock')
   await expect(rows).toHaveCount(counts.pond)
   await page.getByRole('button', { name: 'Strikes', exact: true }).click()
   await expect(rows.first().locator('td').nth(5)).toHaveText(String(counts.most))
@@ -64,11 +64,11 @@ test('a loose end is closed where it is seen, and opened again', async ({ app, p
   )
   const outcome = async () => (await app.query<{ outcome: string | null }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome
   await page.goto(`${app.url}/today`)
-  await expect(page.getByRole('region', { name: 'Loose ends' }).getByRole('link').first()).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Things to fix' }).getByRole('link').first()).toBeVisible()
   await page.goto(`${app.url}/trips/${strike!.trip}`)
-  const ends = page.getByRole('region', { name: 'Loose ends' })
+  const ends = page.getByRole('region', { name: 'Things to fix' })
   await ends.getByRole('button', { name: 'missed' }).first().click()
   await expect.poll(outcome, { timeout: 20_000 }).toBe('missed')
-  await ends.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(outcome, { timeout: 20_000 }).toBe(null)
 })

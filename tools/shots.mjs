@@ -44,7 +44,7 @@ const onTrip = async (page) => {
 }
 const mending = async (page) => {
   await onTrip(page)
-  await page.getByRole('link', { name: 'Mend this trip' }).click()
+  await page.getByRole('link', { name: 'Edit trip' }).click()
 }
 const at = (path) => (page) => page.goto(url + path)
 
@@ -57,8 +57,8 @@ const fishing = async (page, theme) => {
   if (await page.locator('.launch').count()) {
     await tap(/^Quennor Reach/)
     await tap('Rowan and Tilda')
-    await tap(/The last deck here/)
-    for (const name of ['Water: more', 'You see down: more', 'Wind: more', 'overcast']) await tap(name)
+    await tap(/Last rods used here/)
+    for (const name of ['Water: more', 'Visibility: more', 'Wind: more', 'overcast']) await tap(name)
     await tap(/launch$/)
     await page.locator('.rod').nth(1).click()
     await tap('Strike: Rowan')
@@ -75,7 +75,7 @@ const fishing = async (page, theme) => {
 /** A question that takes seconds, and its answer. */
 const asked = (place, button, water) => async (page) => {
   await page.goto(`${url}/findings/${place}`)
-  await page.getByText(/all in the book/).waitFor()
+  await page.getByText(/Synced/).waitFor()
   if (water) await page.getByLabel('Water', { exact: true }).selectOption(water)
   await page.getByRole('button', { name: button }).click()
   await page.getByTestId('answer').waitFor({ timeout: 60_000 })
@@ -89,12 +89,12 @@ const VIEWS = {
   board: { open: at(question) },
   'board-apart': { open: at('/findings?by=class&split=water') },
   search: { open: asked('search', 'Search this water', 'Immerlow Reservoir') },
-  trial: { open: asked('trial', 'Try the rules') },
+  trial: { open: asked('trial', 'Test the rules') },
   dock: { open: mending },
   notebook: {
     open: async (page) => {
       await page.goto(`${url}/trips/new`)
-      await page.getByLabel('What is known of the hours').selectOption('trip')
+      await page.getByLabel('Hours known').selectOption('trip')
       await page.locator('[data-cell="trip:date"]').fill('2019-03-09')
       await page.locator('[data-cell="trip:start"]').fill('6:30')
       await page.locator('[data-cell="trip:end"]').fill('1 pm')
@@ -139,7 +139,7 @@ for (const [name, { open, width = 1280, night = false, whole = false }] of Objec
   })
   const page = await context.newPage()
   await page.goto(`${url}/today`)
-  await page.getByText('all in the book').waitFor({ timeout: 60_000 })
+  await page.getByText('Synced').waitFor({ timeout: 60_000 })
   await open(page)
   await page.waitForTimeout(2500)
   await page.screenshot({ path: join(out, `${name}.png`), fullPage: whole })
