@@ -14,6 +14,7 @@ export class Device {
       resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
       records: typeof import('../packages/web/src/offline/records.ts')
       compare: typeof import('../packages/web/src/offline/compare.ts')
+      undo: typeof import('../packages/web/src/offline/undo.ts')
       store: typeof import('../packages/web/src/offline/deviceStore.ts').store
     },
     private readonly book: string,
@@ -31,7 +32,8 @@ export class Device {
     const { store } = await import('../packages/web/src/offline/deviceStore.ts')
     const records = await import('../packages/web/src/offline/records.ts')
     const compare = await import('../packages/web/src/offline/compare.ts')
-    return new Device({ commit, push, pull, resolveRefused, records, compare, store }, book, skewMs)
+    const undo = await import('../packages/web/src/offline/undo.ts')
+    return new Device({ commit, push, pull, resolveRefused, records, compare, undo, store }, book, skewMs)
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
@@ -39,6 +41,17 @@ export class Device {
   }
   group(edits: { kind: Kind; id: string; fields: Fields }[]): Promise<void> {
     return this.modules.commit(this.book, edits, { nowMs: Date.now() + this.skewMs })
+  }
+  /** As a page saves: the group can be undone, and no more than so many. */
+  async save(edits: { kind: Kind; id: string; fields: Fields }[]): Promise<void> {
+    await this.modules.commit(this.book, edits, { nowMs: Date.now() + this.skewMs, undo: { trip: '', label: 'Saved.' } })
+    await this.modules.undo.trimActions(this.book, '')
+  }
+  /** Undoes what was saved last; false where nothing can be. */
+  async undo(): Promise<boolean> {
+    const last = await this.modules.undo.lastSaved(this.book, 0)
+    if (last) await this.modules.undo.undoAction(this.book, last.n)
+    return last !== undefined
   }
   async sync(): Promise<void> {
     await this.modules.pull(this.book)

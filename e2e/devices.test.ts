@@ -68,6 +68,35 @@ describe('a device', () => {
     for (const device of [one, two]) expect(await device.all('water')).toEqual([{ id, name: 'Mill Pond', pressure: 'heavy' }])
   })
 
+  it('undoes a group whole: what it made is deleted, what it changed comes back unless somebody changed it since, and the server takes it', async () => {
+    const book = await server.makeBook()
+    const [one, two] = [await Device.open(book), await Device.open(book)]
+    const [pond, made] = [newRecordId(), newRecordId()]
+    await one.edit('water', pond, { name: 'Pond', pressure: 'light' })
+    await one.sync()
+    await two.sync()
+    // As a split does: one record changed, one made, both with fields that a record cannot be without.
+    await one.save([
+      { kind: 'water', id: pond, fields: { name: 'Long Pond', pressure: 'heavy' } },
+      { kind: 'water', id: made, fields: { name: 'Short Pond' } },
+    ])
+    await one.sync()
+    await two.sync()
+    await two.edit('water', pond, { pressure: 'moderate' })
+    await two.sync()
+    await one.sync()
+    expect(await one.undo()).toBe(true)
+    expect(await one.all('water')).toEqual([{ id: pond, name: 'Pond', pressure: 'moderate' }])
+    await one.sync()
+    await two.sync()
+    expect([await one.refusals(), await one.waiting()]).toEqual([[], 0])
+    expect(await two.all('water')).toEqual([{ id: pond, name: 'Pond', pressure: 'moderate' }])
+    expect(await one.undo()).toBe(false)
+    for (let i = 0; i < 12; i++) await one.save([{ kind: 'water', id: pond, fields: { name: `Pond ${i}` } }])
+    for (let i = 0; i < 10; i++) expect(await one.undo()).toBe(true)
+    expect([await one.undo(), (await one.all('water'))[0]?.name]).toEqual([false, 'Pond 1'])
+  })
+
   it('set two hours fast does not win over an edit made later by a device with the right time', async () => {
     const book = await server.makeBook()
     const [fast, right] = [await Device.open(book, 7_200_000), await Device.open(book)]

@@ -17,6 +17,13 @@ export async function lastSaved(book: string, sinceMs: number): Promise<Action |
   return last && last.atMs >= sinceMs ? last : undefined
 }
 
+/** Forgets what can no longer be reached: more than ten actions back. */
+export async function trimActions(book: string, trip: string): Promise<void> {
+  const kept = await store.actions.where({ book, trip }).primaryKeys()
+  const old = kept.sort((a, b) => b - a).slice(UNDO_DEPTH)
+  if (old.length > 0) await store.actions.bulkDelete(old)
+}
+
 /** Undoes a whole group, as far as its fields still hold what it wrote. Returns the edits that did it. */
 export async function undoAction(book: string, n: number): Promise<Edit[]> {
   const action = await store.actions.get(n)
