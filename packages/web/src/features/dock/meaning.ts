@@ -3,6 +3,7 @@ import type { Water } from '@jotbook/core'
 import { namesIn } from '@jotbook/core/deck'
 import { deviceZone } from '../../ui/zone.ts'
 import { DockContext } from './dockContext.ts'
+import { doubtsOf } from './doubts.ts'
 import type { DockDraft } from './draft.ts'
 import type { OpenedTrip } from './opened.ts'
 import { readDraft, zoneOfDraft } from './readDraft.ts'
@@ -92,7 +93,8 @@ export class Meaning {
     const draft = this.draft()
     const water = this.waters.find(({ id }) => id === draft.water)
     const zone = zoneOfDraft(draft, this.opened, water, deviceZone())
-    const read = readDraft(draft, zone, this.opened)
+    const asRead = readDraft(draft, zone, this.opened)
+    const read = { ...asRead, notices: { ...asRead.notices, ...doubtsOf(asRead, Date.now()) } }
     const problems = Object.entries(read.problems)
     const shown = this.tried ? problems : problems.filter(([cell]) => this.left.has(cell) && !isMissing(cell, draft))
     return { read, zone, people: namesIn(draft.people), shownProblems: Object.fromEntries(shown) }

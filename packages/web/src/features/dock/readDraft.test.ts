@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { IMPERIAL } from '@jotbook/core'
+import { doubtsOf } from './doubts.ts'
 import { emptyReading, emptyStint, newDraft, nextDraft } from './draft.ts'
 import type { DockDraft } from './draft.ts'
 import { cellName, readDraft } from './readDraft.ts'
@@ -33,6 +34,14 @@ describe('a draft', () => {
     const result = read({ start: '20:00', end: '2:00', stints: [night] })
     expect(fieldsOf(result, 'trip')[0]?.end).toBe('2026-03-15T07:00:00.000Z')
     expect([result.notices['trip:end'], result.notices[cellName('stint', night.id, 'end')]]).toEqual(['next day', 'next day'])
+  })
+
+  it('asks about a trip that is yet to come, and about an end that lies before its start', () => {
+    const nowMs = Date.UTC(2026, 2, 16)
+    expect(doubtsOf(read({}), nowMs)).toEqual({})
+    expect(Object.keys(doubtsOf(read({ date: '2026-03-20' }), nowMs))).toEqual(['trip:date'])
+    expect(Object.keys(doubtsOf(read({ start: '3pm', end: '8:30' }), nowMs))).toEqual(['trip:end'])
+    expect(doubtsOf(read({ start: '20:00', end: '2:00' }), nowMs)).toEqual({})
   })
 
   it('puts a strike into the stint in hand, and asks whose it was when two people fished', () => {

@@ -101,6 +101,8 @@ export const text = {
   skipped: 'The clocks went forward, so this time did not exist that day.',
   noTime: (typed: string) => `“${typed}” is not a time. Write 630, 6:30 or 6:30 pm.`,
   nextDay: 'next day',
+  inFuture: 'This is in the future. Is the day right?',
+  veryLong: 'Over 16 hours, into the next day. Is the end right?',
   notUnderstood: (typed: string) => `“${typed}” is not a number. Write a number, with or without a unit.`,
   dateWrong: 'Write the date as 2026-03-14.',
   whichWater: 'Which water was it?',
