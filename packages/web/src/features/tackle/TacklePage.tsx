@@ -9,8 +9,8 @@ import { PageFrame } from '../../ui/Unknown.tsx'
 import { Field, Heading, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
 import { Result, useGroups } from '../board/index.ts'
 import type { GroupResult } from '../board/index.ts'
-import { bodiesOf, isFound } from './bodies.ts'
-import type { Body } from './bodies.ts'
+import { LURE_SORTS, bodiesOf, isFound, sortedLures } from './bodies.ts'
+import type { Body, LureSort } from './bodies.ts'
 import { Setups } from './Setups.tsx'
 import { text } from './text.ts'
 
@@ -19,6 +19,7 @@ export function TacklePage() {
   const { book, lures } = useAppSelector(({ records }) => records)
   const [typed, setTyped] = useState('')
   const [lureClass, setClass] = useState('')
+  const [sort, setSort] = useState<LureSort>('class')
   const groups = useGroups('lure')
   if (book === null) return <PageFrame title={text.title} />
   const own = [...new Set(lures.map((lure) => lure.class))]
@@ -57,13 +58,31 @@ export function TacklePage() {
                 ))}
               </Select>
             </Box>
+            <Box w={{ base: '100%', sm: '180px' }}>
+              <Label htmlFor="lure-sort">{text.sort.label}</Label>
+              <Select id="lure-sort" value={sort} onChange={({ target }) => setSort(target.value as LureSort)}>
+                {LURE_SORTS.map((one) => (
+                  <option key={one} value={one}>
+                    {text.sort.by[one]}
+                  </option>
+                ))}
+              </Select>
+            </Box>
           </Flex>
           {found.length === 0 && <Box mt="20px">{text.noneFound}</Box>}
-          <Flex wrap="wrap" gap="22px 28px" mt="18px" align="start">
-            {classesOf(bodiesOf(found, classes)).map(([name, bodies]) => (
-              <ClassOnWall key={name} name={name} bodies={bodies} groups={groups} />
-            ))}
-          </Flex>
+          {sort === 'class' ? (
+            <Flex wrap="wrap" gap="22px 28px" mt="18px" align="start">
+              {classesOf(bodiesOf(found, classes)).map(([name, bodies]) => (
+                <ClassOnWall key={name} name={name} bodies={bodies} groups={groups} />
+              ))}
+            </Flex>
+          ) : (
+            <Flex as="ul" listStyleType="none" gap="14px 12px" wrap="wrap" mt="18px" align="start">
+              {sortedLures(found, sort, groups).map((lure) => (
+                <Hung key={lure.id} lure={lure} groups={groups} whole />
+              ))}
+            </Flex>
+          )}
         </>
       )}
       <Setups />
@@ -101,7 +120,7 @@ function ClassOnWall({ name, bodies, groups }: { name: string; bodies: readonly 
 }
 
 /** A lure on the wall: its drawing, its colour, and what it has done. */
-function Hung({ lure, groups }: { lure: Lure; groups: Groups }) {
+function Hung({ lure, groups, whole = false }: { lure: Lure; groups: Groups; whole?: boolean }) {
   const [, ...colour] = lure.name.split(', ')
   return (
     <Box as="li" w="150px">
@@ -109,7 +128,7 @@ function Hung({ lure, groups }: { lure: Lure; groups: Groups }) {
         <Box bg="sheet" px="12px" pt="10px" pb="6px" border="1px solid" borderColor="rule" _hover={{ borderColor: 'ink' }}>
           <LureDrawing lure={lure} width={122} decorative />
           <Box fontWeight="600" lineHeight="1.2" mt="2px">
-            {colour.join(', ') || lure.name}
+            {whole ? lure.name : colour.join(', ') || lure.name}
           </Box>
           {lure.version && <Quiet>{lure.version}</Quiet>}
         </Box>

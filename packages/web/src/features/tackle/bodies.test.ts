@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Lure } from '@jotbook/core'
-import { bodiesOf, isFound, versionsOf } from './bodies.ts'
+import { bodiesOf, isFound, sortedLures, versionsOf } from './bodies.ts'
 
 const lure = (id: string, fields: object): Lure => ({ id, name: id, class: 'popper', ...fields })
 const grey = lure('grey', { body: 'p 65', back: 'grey', belly: 'white' })
@@ -24,5 +24,18 @@ describe('the wall', () => {
   })
   it('finds a lure by any of its words', () => {
     expect([isFound(modified, 'feathered POPPER'), isFound(modified, 'green'), isFound(modified, '')]).toEqual([true, false, true])
+  })
+
+  it('are sorted by what they gave, those without hours last, or by name', () => {
+    const results = new Map([
+      ['green', { row: { rate: 1.2, hours: 4 } }],
+      ['grey', { row: { rate: 0.8, hours: 30 } }],
+    ])
+    const ids = (sort: 'rate' | 'hours' | 'name'): string[] => sortedLures([alone, grey, green], sort, results).map(({ id }) => id)
+    expect([ids('rate'), ids('hours'), ids('name')]).toEqual([
+      ['green', 'grey', 'alone'],
+      ['grey', 'green', 'alone'],
+      ['alone', 'green', 'grey'],
+    ])
   })
 })

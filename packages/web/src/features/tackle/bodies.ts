@@ -22,6 +22,19 @@ export function bodiesOf(lures: readonly Lure[], classes: readonly string[]): Bo
     .sort((a, b) => order(a.class) - order(b.class) || a.class.localeCompare(b.class) || a.name.localeCompare(b.name))
 }
 
+export const LURE_SORTS = ['class', 'rate', 'hours', 'name'] as const
+export type LureSort = (typeof LURE_SORTS)[number]
+
+/** Lures in a row, by what they gave or by name; those without hours last. */
+export function sortedLures(
+  lures: readonly Lure[],
+  sort: Exclude<LureSort, 'class'>,
+  results: ReadonlyMap<string, { readonly row?: { readonly rate: number; readonly hours: number } }> | undefined,
+): Lure[] {
+  const valueOf = ({ id }: Lure): number => (sort === 'name' ? 0 : (results?.get(id)?.row?.[sort] ?? -1))
+  return [...lures].sort((a, b) => valueOf(b) - valueOf(a) || a.name.localeCompare(b.name))
+}
+
 /** Versions of one lure: the same body in the same colours, the unmodified one first, then by their day. */
 export function versionsOf(lure: Lure, lures: readonly Lure[]): Lure[] {
   const look = (one: Lure): string =>

@@ -7,6 +7,7 @@ export const text = {
   allClasses: 'All lure classes',
   find: 'Search lures',
   findHint: 'name, colour, body',
+  sort: { label: 'Sort by', by: { class: 'class', rate: 'strikes per hour', hours: 'hours', name: 'name' } },
   anyClass: 'any class',
   class: 'Class',
   none: 'No lure yet. Add one with its class and two colours.',
