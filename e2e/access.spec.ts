@@ -107,7 +107,10 @@ test('by keyboard alone from the page one opens to a lure’s answer on the boar
   }
   await tabTo(/^Findings$/)
   await page.keyboard.press('Enter')
-  await tabTo(/^Water temperature/)
+  await tabTo(/^Add filter$/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog', { name: 'Add filter' })).toBeVisible()
+  await tabTo(/^Water temperature$/)
   await page.keyboard.press('Enter')
   await tabTo(/^45 to 50 °F/)
   await page.keyboard.press('Enter')

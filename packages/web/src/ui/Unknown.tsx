@@ -4,7 +4,18 @@ import { Page, Title } from './controls.tsx'
 
 /** Holds the place of what is not known yet: never a zero, never *none*. */
 export const Unknown = ({ width = '6em' }: { width?: string }) => (
-  <Box as="span" className="unknown" display="inline-block" w={width} h="0.9em" bg="wash" borderRadius="hair" verticalAlign="baseline" aria-hidden />
+  <Box
+    as="span"
+    className="unknown"
+    display="inline-block"
+    w={width}
+    maxW="100%"
+    h="0.9em"
+    bg="wash"
+    borderRadius="hair"
+    verticalAlign="baseline"
+    aria-hidden
+  />
 )
 
 /** A page's frame before its book has been read. */

@@ -74,7 +74,8 @@ function Columns({ question, units, column, onColumn }: ColumnsProps) {
   if (column !== undefined)
     return (
       <>
-        <Button look="bare" onClick={() => onColumn(undefined)}>
+        {/* The column that was chosen is gone with its list: the focus goes on here. */}
+        <Button look="bare" autoFocus onClick={() => onColumn(undefined)}>
           {text.back}
         </Button>
         <FilterPanel column={column} question={question} units={units} />
