@@ -110,7 +110,8 @@ test('by keyboard alone from the page one opens to a lure’s answer on the boar
   await tabTo(/^Add filter$/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Add filter' })).toBeVisible()
-  await tabTo(/^Water temperature$/)
+  // The focus goes into what opened.
+  await expect(page.getByRole('button', { name: 'Water temperature', exact: true })).toBeFocused()
   await page.keyboard.press('Enter')
   await tabTo(/^45 to 50 °F/)
   await page.keyboard.press('Enter')
