@@ -9,7 +9,7 @@ import { breakOff, fishOn, inHand, onBreak } from './hands.ts'
 import { comeAboard, namesIn } from './people.ts'
 import { lastRead } from './readings.ts'
 import { answerSilence, endAtSilence, unsureStints } from './silence.ts'
-import { forgottenChange, movedInTime, sinceChoices, strikeNow } from './strikes.ts'
+import { forgottenChange, movedInTime, sameMoment, sinceChoices, strikeNow } from './strikes.ts'
 import { TAP_CLOCK_START, nextTap } from './tripClock.ts'
 import type { DeckDay } from './types.ts'
 
@@ -72,6 +72,19 @@ describe('a strike logged late', () => {
     day = strike(day, 22)
     day = applied(day, movedInTime(day, day.strikes[0]!.id, at(17)))
     expect([day.strikes[0]!.time, day.stints.find(({ id }) => id === day.strikes[0]!.stint)?.lure]).toEqual([iso(17), 'crank'])
+  })
+})
+
+describe('two strikes at once', () => {
+  it('are both of the rod that was hit, though another is in hand since', () => {
+    let day = handTo(emptyDay(T0), 'crank', at(0), newId)
+    day = strike(day, 10)
+    day = handTo(day, 'jig', at(11), newId)
+    day = applied(day, [sameMoment(day.strikes[0]!, newId)])
+    expect(day.strikes.map(({ time, stint }) => [time, day.stints.find(({ id }) => id === stint)?.lure])).toEqual([
+      [iso(10), 'crank'],
+      [iso(10), 'crank'],
+    ])
   })
 })
 

@@ -27,6 +27,12 @@ export function strikeNow(day: DeckDay, { angler, atMs, outcome, place = {} }: S
   return { kind: 'strike', id: newId(), fields }
 }
 
+/** Another fish at the same moment: the same rod, person and place, whatever is in hand since. */
+export function sameMoment({ trip, time, stint, angler, latitude, longitude }: Strike, newId: NewId): DeckEdit {
+  const known = Object.entries({ stint, angler, latitude, longitude }).filter(([, value]) => value !== null && value !== undefined)
+  return { kind: 'strike', id: newId(), fields: { trip, time, ...(Object.fromEntries(known) as Fields) } }
+}
+
 /** A strike that was logged late goes to the rod its angler had in hand then. Nothing for one that is not there. */
 export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
   const strike = day.strikes.find((one) => one.id === id)

@@ -15,16 +15,14 @@ const STANDS_MS = 10 * 60_000
 export function UndoBar() {
   const book = useBookId()
   const [last, setLast] = useState<Action>()
-  const [closed, setClosed] = useState<number>()
+  /** What was closed or undone, and all before it, is not offered again. */
+  const [closed, setClosed] = useState(0)
   const [undone, setUndone] = useState<string>()
   useEffect(() => {
-    const reading = liveQuery(() => lastSaved(book, Date.now() - STANDS_MS)).subscribe((action) => {
-      setLast(action)
-      if (action) setUndone(undefined)
-    })
+    const reading = liveQuery(() => lastSaved(book, Date.now() - STANDS_MS)).subscribe(setLast)
     return () => reading.unsubscribe()
   }, [book])
-  const open = last !== undefined && last.n !== closed
+  const open = last !== undefined && last.n > closed
   const shown = open || undone !== undefined
   useEffect(() => {
     // What is pressed at the foot of a page stands above the bar, and scrolls to there.
@@ -34,8 +32,8 @@ export function UndoBar() {
   if (!shown) return null
   const undo = async (): Promise<void> => {
     if (!last) return
-    setClosed(last.n)
     await undoAction(book, last.n)
+    setClosed(last.n)
     setUndone(text.undone(last.label))
   }
   return (
@@ -69,7 +67,7 @@ export function UndoBar() {
         minW="44px"
         aria-label={text.close}
         onClick={() => {
-          setClosed(last?.n)
+          setClosed(last?.n ?? closed)
           setUndone(undefined)
         }}
       >

@@ -142,7 +142,8 @@ function SortChoice({ by, sort, onSort }: { by: readonly string[]; sort: Sort; o
 function Apart({ question, split }: { question: AskedQuestion; split: string }) {
   const naming = useNaming()
   const { value: board } = useBoard({ by: [split, ...question.by], where: question.where })
-  return board?.all ? <SmallMultiples board={board} all={board.all} naming={naming} /> : null
+  const rows = useMemo(() => board && sortRows(board.rows, 'rate', board.by, () => ''), [board])
+  return board?.all && rows ? <SmallMultiples board={{ ...board, rows }} all={board.all} naming={naming} /> : null
 }
 
 /** What holds the rows' place while they are added up. */

@@ -10,6 +10,7 @@ import {
   forgottenChange,
   inHand,
   onBreak,
+  sameMoment,
   strikeNow,
   takeInHand,
   unsureStints,
@@ -110,9 +111,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const second = async (first: string): Promise<void> => {
     const struck = day.strikes.find(({ id }) => id === first)
     if (!struck) return
-    const edits = await tap(text.said.second(clockAt(nowMs)), (ahead) => [
-      strikeNow(ahead, { angler: struck.angler ?? null, atMs: epochMs(struck.time), place: placeNow() }, newId),
-    ])
+    const edits = await tap(text.said.second(clockAt(nowMs)), () => [sameMoment(struck, newId)])
     setAsking({ kind: 'outcome', strike: first, next: idOf(edits, 'strike') })
   }
   const raised = async (): Promise<void> => {

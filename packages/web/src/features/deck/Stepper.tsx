@@ -80,8 +80,12 @@ function Step({ label, sign, onStep }: { label: string; sign: string; onStep: ()
 function Typed({ label, onType, onDone }: { label: string; onType: (typed: string) => boolean; onDone: () => void }) {
   const [typed, setTyped] = useState('')
   const [wrong, setWrong] = useState(false)
+  const taken = useRef(false)
   const take = (): void => {
-    if (typed.trim() === '' || onType(typed)) onDone()
+    // Enter takes it, and the field loses the focus as it goes.
+    if (taken.current) return
+    taken.current = typed.trim() === '' || onType(typed)
+    if (taken.current) onDone()
     else setWrong(true)
   }
   return (

@@ -17,10 +17,12 @@ export function openedTrip(trip: Trip, stored: TripRecords, units: UnitPreferenc
   const children = { ...stored, readings: stored.readings.filter(({ source }) => (source ?? 'hand') === 'hand') }
   const remembered = (kind: Kind, list: readonly { readonly id: string }[]): [string, Fields][] =>
     list.map(({ id, ...fields }) => [`${kind} ${id}`, fields as Fields])
+  // Nor is the track, which is long.
+  const { track: _track, ...told } = trip
   return {
     draft: draftOfTrip(trip, children, units, newId),
     records: Object.fromEntries([
-      ...remembered('trip', [trip]),
+      ...remembered('trip', [told]),
       ...remembered('stint', children.stints),
       ...remembered('strike', children.strikes),
       ...remembered('reading', children.readings),

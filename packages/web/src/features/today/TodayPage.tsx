@@ -100,6 +100,7 @@ function EmptyBook() {
 function OpenTrips({ trips }: { trips: readonly Trip[] }) {
   const book = useAppSelector(({ records }) => records.book)
   const waterName = useNames('waters')
+  const { may } = useMay()
   const [half, setHalf] = useState(false)
   useEffect(() => {
     void loadDraft(`dock:${book}:new`).then((draft) => setHalf(draft !== undefined))
@@ -122,7 +123,7 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
               {text.open.toDeck}
             </LinkButton>
           )}
-          {isUnderWay(trip) && <EndNow trip={trip} />}
+          {isUnderWay(trip) && may('trip', 'change') && <EndNow trip={trip} />}
           <LinkButton to={`/trips/${trip.id}/edit`}>{text.open.close}</LinkButton>
         </Flex>
       ))}
