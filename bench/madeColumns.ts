@@ -57,6 +57,7 @@ export function madeColumns(rows: number, seed = 1): SegmentColumns {
     missed: none,
     lost: none,
     landed: none,
+    unsaid: none,
     trip: { codes: trip, levels: levelsOf('trip', Math.ceil(rows / 40)) },
     factors: Object.fromEntries(
       Object.entries(codes).map(([name, own]): [string, Factor] => [name, { codes: own, levels: names[name as keyof typeof names] }]),

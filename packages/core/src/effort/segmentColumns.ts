@@ -31,6 +31,8 @@ export interface SegmentColumns {
   readonly missed: Int32Array
   readonly lost: Int32Array
   readonly landed: Int32Array
+  /** Strikes of which nobody has said the outcome. */
+  readonly unsaid: Int32Array
   readonly trip: Factor
   readonly factors: Readonly<Record<string, Factor>>
   readonly numbers: Readonly<Record<string, Float64Array>>

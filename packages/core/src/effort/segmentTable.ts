@@ -9,7 +9,7 @@ import { Levels } from './levels.ts'
 import { NumberList } from './numberList.ts'
 import type { LooseEnd } from './types.ts'
 
-const COUNTS = ['strikes', 'raised', 'bycatch', 'sameFish', 'missed', 'lost', 'landed'] as const
+const COUNTS = ['strikes', 'raised', 'bycatch', 'sameFish', 'missed', 'lost', 'landed', 'unsaid'] as const
 type CountName = (typeof COUNTS)[number]
 
 /** Segments as they are laid, column by column. Asked by species, each stands once for every species, in the order of the species. */
@@ -70,7 +70,7 @@ export class SegmentTable {
       this.strikes.ms.push(strike.timeUnknown ? NaN : epochMs(strike.time))
       this.strikes.ids.push(strike.id)
     }
-    if (strike.outcome) count(strike.outcome)
+    count(strike.outcome ?? 'unsaid')
     if (strike.outcome !== 'landed') return
     this.fish.rows.push(row)
     this.fish.weightG.push(strike.weightG ?? NaN)

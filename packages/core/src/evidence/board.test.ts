@@ -138,7 +138,15 @@ describe('rateBoard', () => {
       strikes: [{ id: 'K', trip: 'T', time: '2026-05-01T07:00:00-05:00', outcome: 'landed' }],
     })
     expect(answer(only, { by: ['water'], where: [] })).toMatchObject({ rows: [{ strikes: 1, hours: 8 }], leftOut: { trips: 1 } })
-    expect(answer(only, { by: ['lure'], where: [] })).toMatchObject({ rows: [], all: null, leftOut: { trips: 2, strikes: 1 } })
+    expect(answer(only, { by: ['lure'], where: [] })).toMatchObject({
+      rows: [],
+      all: null,
+      leftOut: { trips: 2, strikes: 1 },
+      // No hours is not the same as not fished.
+      withoutHours: [{ missed: 0, lost: 0, landed: 1, unsaid: 0 }],
+    })
+    const unsaid = { ...only, strikes: only.strikes.map((strike) => ({ ...strike, outcome: null })) }
+    expect(answer(unsaid, { by: ['lure'], where: [] }).withoutHours).toMatchObject([{ landed: 0, unsaid: 1 }])
   })
 
   it('uses strikes of trips without hours for hook-up and size only', () => {

@@ -44,9 +44,10 @@ export interface BoardRow extends Rate {
   readonly better: boolean
 }
 
-/** What is known of a group whose hours are not: its strikes with a result, and its fish. */
+/** What is known of a group whose hours are not: its strikes, with or without an outcome, and its fish. */
 export interface CountsRow {
   readonly group: readonly string[]
+  readonly unsaid: number
   readonly missed: number
   readonly lost: number
   readonly landed: number
@@ -132,11 +133,11 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   }
 }
 
-const countsOf = ({ missed, lost, landed }: Tally): number => missed + lost + landed
+const countsOf = ({ missed, lost, landed, unsaid }: Tally): number => missed + lost + landed + unsaid
 
-function countsRow(group: readonly string[], { missed, lost, landed }: Tally, { weightsG, lengthsMm }: FishOfGroup): CountsRow {
+function countsRow(group: readonly string[], { missed, lost, landed, unsaid }: Tally, { weightsG, lengthsMm }: FishOfGroup): CountsRow {
   const sizes = sizesOf(weightsG, lengthsMm)
-  return { group, missed, lost, landed, ...(sizes ? { sizes } : {}) }
+  return { group, missed, lost, landed, unsaid, ...(sizes ? { sizes } : {}) }
 }
 
 interface Group {

@@ -10,6 +10,7 @@ export interface Tally {
   missed: number
   lost: number
   landed: number
+  unsaid: number
   /** Strikes and hours of each trip that has hours here. */
   readonly tripStrikes: number[]
   readonly tripHours: number[]
@@ -25,6 +26,7 @@ export const newTally = (): Tally => ({
   missed: 0,
   lost: 0,
   landed: 0,
+  unsaid: 0,
   tripStrikes: [],
   tripHours: [],
   lastTrip: -1,
@@ -39,6 +41,7 @@ export function addRow(tally: Tally, columns: SegmentColumns, row: number): void
   tally.missed += columns.missed[row] ?? 0
   tally.lost += columns.lost[row] ?? 0
   tally.landed += columns.landed[row] ?? 0
+  tally.unsaid += columns.unsaid[row] ?? 0
   addTrip(tally, columns, row)
 }
 
@@ -70,6 +73,7 @@ export function addedUp(groups: Iterable<Tally>, { tripStrikes, tripHours, lastT
     all.missed += group.missed
     all.lost += group.lost
     all.landed += group.landed
+    all.unsaid += group.unsaid
   }
   return all
 }

@@ -21,9 +21,9 @@ export function Result({ groups, id, withRate = false }: ResultProps) {
 }
 
 /** Strikes without hours, in words: hook-up and size are known, a rate is not. */
-export function countsText({ missed, lost, landed, sizes }: CountsRow, units: UnitPreferences): string {
-  const strikes = missed + lost + landed
+export function countsText({ missed, lost, landed, unsaid, sizes }: CountsRow, units: UnitPreferences): string {
+  const said = missed + lost + landed
   const median = sizes?.medianG ?? sizes?.medianMm
   const size = median === undefined ? '' : sizes?.medianG === undefined ? quantity(median, null, 'mm', units.length) : quantity(median, null, 'g', units.weight)
-  return [text.result.noHours(strikes), text.result.hooked(lost + landed, strikes), size && text.result.median(size)].filter(Boolean).join(' · ')
+  return [text.result.noHours(said + unsaid), said > 0 && text.result.hooked(lost + landed, said), size && text.result.median(size)].filter(Boolean).join(' · ')
 }
