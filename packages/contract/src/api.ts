@@ -1,4 +1,4 @@
-import type { Progress, Role } from '@jotbook/core'
+import type { Kind, Progress, Role } from '@jotbook/core'
 import type { ProblemDetails } from './problems.ts'
 
 export interface BookSummary {
@@ -92,6 +92,19 @@ export interface BundleRemark {
 }
 
 /** What an import would do, or did. */
+/** A water, a lure or a person by name. */
+export interface ImportedName {
+  readonly kind: 'water' | 'lure' | 'person'
+  readonly name: string
+}
+
+/** A name of a bundle that the book has already, under another id or in another spelling. */
+export interface SameName extends ImportedName {
+  readonly foreignId: string
+  readonly recordId: string
+  readonly heldName: string
+}
+
 export interface ImportReport {
   readonly namespace: string
   readonly faults: readonly BundleRemark[]
@@ -103,7 +116,14 @@ export interface ImportReport {
   readonly unchanged: number
   /** Fields left alone because they were edited by hand after the earlier import. */
   readonly kept: number
+  readonly createdByKind: Readonly<Partial<Record<Kind, number>>>
+  /** Some of the names that come new into the book. */
+  readonly newNames: readonly ImportedName[]
+  /** Taken for the book's own, where that was asked for. */
+  readonly sameNames: readonly SameName[]
   readonly applied: boolean
+  /** The number of its first change, by which it can be undone; none where nothing was written. */
+  readonly firstSeq?: number
 }
 
 /** Lines of an import's answer as it goes on: how far it is, and last what it did or why it did nothing. */
@@ -137,6 +157,7 @@ export const routes = {
   digest: (book: string) => `/api/books/${book}/digest`,
   snapshot: (book: string) => `/api/books/${book}/snapshot`,
   imports: (book: string) => `/api/books/${book}/imports`,
+  undoImport: (book: string, firstSeq: number) => `/api/books/${book}/imports/${firstSeq}/undo`,
   weather: (book: string) => `/api/books/${book}/weather`,
   feed: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
   feedStop: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,

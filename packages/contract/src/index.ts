@@ -1,3 +1,5 @@
+export { alikeRemarks } from './alikeRemarks.ts'
+export type { AlikeRemarks } from './alikeRemarks.ts'
 export { longQuestion } from './analysis.ts'
 export type { AnalysisLine } from './analysis.ts'
 export { routes } from './api.ts'
@@ -11,6 +13,8 @@ export type {
   Health,
   ImportLine,
   ImportReport,
+  ImportedName,
+  SameName,
   Joined,
   Pairing,
   RecoveryCodes,

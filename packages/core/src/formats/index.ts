@@ -14,8 +14,39 @@ export { writeBundle } from './writeBundle.ts'
 export type { StoredRecord, StoredRecords, WriteOptions } from './writeBundle.ts'
 export { ZIP_LIMITS, ZipRefusal, bytesOfText, textOfBytes, unzipBundle, zipBundle, zipStream } from './zip.ts'
 export type { ZipLimits } from './zip.ts'
-export { ROW_KINDS, TARGETS, TableRefusal, dateOrders, guessMapping, readTable, signatureOf, targetOf, translate } from './foreign/index.ts'
-export type { DateOrder, ForeignTable, Mapping, NamedRecord, RowFault, RowKind, Target, TranslateContext, Translated } from './foreign/index.ts'
+export {
+  NAMED_KINDS,
+  NOT_SAID,
+  ROW_KINDS,
+  TARGETS,
+  TableRefusal,
+  dateOrders,
+  guessMapping,
+  nameKey,
+  readTable,
+  signatureOf,
+  targetOf,
+  translate,
+  withKnownWords,
+  wordChoices,
+  wordKey,
+  wordsToPlace,
+} from './foreign/index.ts'
+export type {
+  DateOrder,
+  ForeignTable,
+  Mapping,
+  NameInFile,
+  NamedKind,
+  NamedRecord,
+  NamesInBook,
+  RowFault,
+  RowKind,
+  Target,
+  TranslateContext,
+  Translated,
+  UnknownWord,
+} from './foreign/index.ts'
 export {
   SounderIntake,
   metresBetween,

@@ -7,7 +7,7 @@ export interface UnitPreferences {
   readonly visibility: 'ft' | 'in' | 'm' | 'cm'
   readonly length: 'in' | 'cm' | 'mm'
   readonly weight: 'lb' | 'oz' | 'kg' | 'g'
-  readonly wind: 'mph' | 'mps'
+  readonly wind: 'mph' | 'mps' | 'kmh' | 'kn'
   readonly pressure: 'inhg' | 'hpa'
 }
 
@@ -21,7 +21,7 @@ export const UNIT_CHOICES: { readonly [Q in keyof UnitPreferences]: readonly Uni
   visibility: ['ft', 'in', 'm', 'cm'],
   length: ['in', 'cm', 'mm'],
   weight: ['lb', 'oz', 'kg', 'g'],
-  wind: ['mph', 'mps'],
+  wind: ['mph', 'mps', 'kmh', 'kn'],
   pressure: ['inhg', 'hpa'],
 }
 

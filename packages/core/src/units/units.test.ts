@@ -11,7 +11,7 @@ describe('units', () => {
   })
 
   it('returns from any unit what went in', () => {
-    const units = fc.constantFrom<Unit>('F', 'ft', 'in', 'cm', 'oz', 'lb', 'mph', 'inhg')
+    const units = fc.constantFrom<Unit>('F', 'ft', 'in', 'cm', 'oz', 'lb', 'mph', 'kmh', 'kn', 'inhg')
     fc.assert(
       fc.property(fc.double({ min: -100, max: 1000, noNaN: true }), units, (value, unit) => void expect(fromSi(toSi(value, unit), unit)).toBeCloseTo(value, 9)),
     )

@@ -1,6 +1,6 @@
 /**
  * Units as the trade types them. SI doubles inside; conversion happens at the edges only.
- * Factors are exact by definition (international foot, pound and ounce) except the inch of mercury, conventional at 0 °C: 3386.389 Pa.
+ * Factors are exact by definition (international foot, pound, ounce and nautical mile) except the inch of mercury, conventional at 0 °C: 3386.389 Pa.
  * Source: NIST SP 811 (2008), appendix B.8.
  */
 const UNITS = {
@@ -17,6 +17,8 @@ const UNITS = {
   lb: { dimension: 'weight', si: 'g', factor: 453.59237, label: 'lb', decimals: 2 },
   mps: { dimension: 'speed', si: 'mps', factor: 1, label: 'm/s', decimals: 1 },
   mph: { dimension: 'speed', si: 'mps', factor: 0.44704, label: 'mph', decimals: 0 },
+  kmh: { dimension: 'speed', si: 'mps', factor: 1 / 3.6, label: 'km/h', decimals: 0 },
+  kn: { dimension: 'speed', si: 'mps', factor: 1852 / 3600, label: 'kn', decimals: 0 },
   hpa: { dimension: 'pressure', si: 'hpa', factor: 1, label: 'hPa', decimals: 0 },
   inhg: { dimension: 'pressure', si: 'hpa', factor: 33.86389, label: 'inHg', decimals: 2 },
 } as const

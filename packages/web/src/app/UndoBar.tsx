@@ -1,4 +1,5 @@
 import { Flex } from '@chakra-ui/react'
+import { Problem } from '@jotbook/contract'
 import { liveQuery } from 'dexie'
 import { X } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -18,6 +19,7 @@ export function UndoBar() {
   /** What was closed or undone, and all before it, is not offered again. */
   const [closed, setClosed] = useState(0)
   const [undone, setUndone] = useState<string>()
+  const [failed, setFailed] = useState<string>()
   useEffect(() => {
     const reading = liveQuery(() => lastSaved(book, Date.now() - STANDS_MS)).subscribe(setLast)
     return () => reading.unsubscribe()
@@ -32,7 +34,13 @@ export function UndoBar() {
   if (!shown) return null
   const undo = async (): Promise<void> => {
     if (!last) return
-    await undoAction(book, last.n)
+    try {
+      await undoAction(book, last.n)
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      return setFailed(text.notUndone(error.detail))
+    }
+    setFailed(undefined)
     setClosed(last.n)
     setUndone(text.undone(last.label))
   }
@@ -53,7 +61,7 @@ export function UndoBar() {
       gap="10px"
       borderRadius="hair"
     >
-      <span>{open ? last.label : undone}</span>
+      <span>{open ? (failed ?? last.label) : undone}</span>
       {open && (
         <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} minH="48px" onClick={() => void undo()}>
           {text.undo}

@@ -28,14 +28,18 @@ export interface ImportAsk {
   readonly namespace: string
   readonly archive: Uint8Array<ArrayBuffer>
   readonly dryRun: boolean
+  /** Names spelt like the book's own are the book's own, but for these. */
+  readonly apart?: ReadonlySet<string>
   readonly onProgress?: (progress: Progress) => void
   /** Calls the import off; nothing of it stays. */
   readonly signal?: AbortSignal
 }
 
 /** Sends a bundle and follows the lines of the answer to the last. */
-async function sendBundle({ book, namespace, archive, dryRun, onProgress, signal }: ImportAsk): Promise<ImportReport> {
-  const url = `${routes.imports(book)}?namespace=${encodeURIComponent(namespace)}${dryRun ? '&dry=1' : ''}`
+async function sendBundle({ book, namespace, archive, dryRun, apart, onProgress, signal }: ImportAsk): Promise<ImportReport> {
+  const query = new URLSearchParams({ namespace, ...(dryRun ? { dry: '1' } : {}), ...(apart ? { same: '1' } : {}) })
+  for (const one of apart ?? []) query.append('apart', one)
+  const url = `${routes.imports(book)}?${query.toString()}`
   const init = { method: 'POST', headers: { 'content-type': 'application/zip' }, body: archive, ...(signal ? { signal } : {}) }
   for await (const line of fetchLines<ImportLine>(url, init)) {
     if ('progress' in line) onProgress?.(line.progress)

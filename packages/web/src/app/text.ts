@@ -27,6 +27,7 @@ export const text = {
   deleted: (what: string) => `${what} deleted.`,
   undo: 'Undo',
   undone: (what: string) => `Undone: ${what.charAt(0).toLowerCase()}${what.slice(1)}`,
+  notUndone: (why: string) => `Not undone. ${why}`.trim(),
   close: 'Close',
   noRecord: 'deleted',
 } as const

@@ -73,6 +73,8 @@ export interface Action {
   readonly label: string
   readonly atMs: number
   readonly records: readonly (Undoable & { readonly kind: Kind; readonly id: string })[]
+  /** Of an import, which only the server can take back: the number of its first change. */
+  readonly firstSeq?: number
 }
 
 /** Two values of one field from devices that did not know of each other's. */

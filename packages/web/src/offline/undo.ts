@@ -1,8 +1,11 @@
+import { routes } from '@jotbook/contract'
 import { inverseOf, isoUtc } from '@jotbook/core'
 import { commit } from './commit.ts'
 import type { Edit } from './commit.ts'
 import { UNDO_DEPTH } from './commit.ts'
 import { store } from './deviceStore.ts'
+import { sendNothingBack } from './http.ts'
+import { pushSoon } from './sync.ts'
 import type { Action } from './deviceStore.ts'
 
 /** The last actions of a trip on this device, the latest first; they outlive a reload. */
@@ -24,10 +27,21 @@ export async function trimActions(book: string, trip: string): Promise<void> {
   if (old.length > 0) await store.actions.bulkDelete(old)
 }
 
-/** Undoes a whole group, as far as its fields still hold what it wrote. Returns the edits that did it. */
+/** Keeps that an import was made here, so that it is offered to be undone. */
+export async function noteImport(book: string, firstSeq: number, label: string): Promise<void> {
+  await store.actions.add({ book, trip: '', label, atMs: Date.now(), records: [], firstSeq })
+}
+
+/** Undoes a whole group, as far as its fields still hold what it wrote. Returns the edits that did it; none for an import, which the server undoes. Throws Problem where it is away. */
 export async function undoAction(book: string, n: number): Promise<Edit[]> {
   const action = await store.actions.get(n)
   if (!action) return []
+  if (action.firstSeq !== undefined) {
+    await sendNothingBack('POST', routes.undoImport(book, action.firstSeq), {})
+    await store.actions.delete(n)
+    pushSoon(book)
+    return []
+  }
   const now = isoUtc(Date.now())
   const edits: Edit[] = []
   for (const { kind, id, before, after } of [...action.records].reverse()) {

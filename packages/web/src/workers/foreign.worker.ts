@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import { TableRefusal, dateOrders, guessMapping, readTable, signatureOf, translate, zipBundle } from '@jotbook/core/formats'
-import type { DateOrder, ForeignTable, Mapping, RowFault, TranslateContext, Translated } from '@jotbook/core/formats'
+import { TableRefusal, dateOrders, guessMapping, readTable, signatureOf, translate, wordsToPlace, zipBundle } from '@jotbook/core/formats'
+import type { DateOrder, ForeignTable, Mapping, NameInFile, NamesInBook, RowFault, UnknownWord, TranslateContext, Translated } from '@jotbook/core/formats'
 import type { UnitPreferences } from '@jotbook/core'
 
 /** What a file of other origin looks like, as far as the screen needs it. */
@@ -18,6 +18,7 @@ export interface TranslatedFile {
   readonly archive: Uint8Array<ArrayBuffer>
   readonly faults: readonly RowFault[]
   readonly remarks: readonly string[]
+  readonly names: readonly NameInFile[]
 }
 
 const PREVIEW_ROWS = 20
@@ -31,7 +32,7 @@ function held(): ForeignTable {
 
 const foreign = {
   /** Opens a file, or says in words why it cannot be. */
-  open(bytes: Uint8Array, units: UnitPreferences): OpenedTable | string {
+  open(bytes: Uint8Array, units: UnitPreferences, names: NamesInBook): OpenedTable | string {
     try {
       table = readTable(bytes)
     } catch (error) {
@@ -46,16 +47,18 @@ const foreign = {
       delimiter,
       encoding,
       signature: signatureOf(table),
-      guess: guessMapping(table, units),
+      guess: guessMapping(table, units, names),
     }
   },
 
   orders: (columns: readonly string[]): DateOrder[] => dateOrders(held(), columns),
 
+  words: (mapping: Mapping): UnknownWord[] => wordsToPlace(held(), mapping),
+
   translate(mapping: Mapping, context: TranslateContext): TranslatedFile {
     translated = translate(held(), mapping, context)
     const archive = zipBundle(translated.files) as Uint8Array<ArrayBuffer>
-    return { archive, faults: translated.faults, remarks: translated.remarks }
+    return { archive, faults: translated.faults, remarks: translated.remarks, names: translated.names }
   },
 
   /** The lines of the opened file that lines of the bundle came from. */

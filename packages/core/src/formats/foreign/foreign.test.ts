@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { IMPERIAL, METRIC } from '../../units/index.ts'
 import { readBundle } from '../index.ts'
-import { dateOrders, guessMapping, parseDate, possibleOrders, readTable, translate } from './index.ts'
+import { dateOrders, guessMapping, parseDate, possibleOrders, readTable, translate, wordsToPlace } from './index.ts'
 import type { Mapping, TranslateContext } from './index.ts'
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text)
@@ -9,6 +9,7 @@ const CONTEXT: TranslateContext = {
   waters: [{ id: 'w-1', name: 'North Arm', timeZone: 'America/Chicago' }],
   lures: [{ id: 'l-1', name: 'Jerkbait, grey' }],
   spots: [],
+  people: ['Rowan'],
   water: undefined,
   zone: 'Europe/Berlin',
 }
@@ -132,10 +133,10 @@ describe('a log of catches', () => {
   it('names line and column of what cannot be read', () => {
     const { faults } = read('Date,Time,Lake,Length (in)\n3/14/2024,25:00,North Arm,16\n13/14/2024,6:00,North Arm,big\n', { dateOrder: 'mdy' })
     expect(faults).toEqual([
-      { line: 2, column: 'Time', message: '“25:00” is no time of day.' },
-      { line: 3, column: 'Date', message: '“13/14/2024” is no date in the order chosen.' },
+      { line: 2, column: 'Time', message: '“25:00” is not a time of day.' },
+      { line: 3, column: 'Date', message: '“13/14/2024” is not a date in the chosen order.' },
     ])
-    expect(read('Date,Length\n2024-03-14,16\n').faults).toMatchObject([{ line: 2, message: 'The row names no water: choose one for all of them.' }])
+    expect(read('Date,Length\n2024-03-14,16\n').faults).toMatchObject([{ line: 2, message: 'The row names no water. Choose one above for all of them.' }])
     expect(read('Date,Length\n2024-03-14,16\n', {}, { water: 'w-1' }).faults).toEqual([])
   })
 
@@ -146,6 +147,100 @@ describe('a log of catches', () => {
     expect(() => translate(table, mapping, CONTEXT)).toThrow(/must be chosen/)
     const of = (order: 'mdy' | 'dmy') => [...translate(table, { ...mapping, dateOrder: order }, CONTEXT).files.values()].join()
     expect([of('mdy').includes('2024-03-04'), of('dmy').includes('2024-04-03')]).toEqual([true, true])
+  })
+})
+
+describe('a table in another language', () => {
+  // The languages' names are our own translations, no source; what is checked is that units and numbers come through.
+  const GERMAN = [
+    'Datum;Uhrzeit;Gewässer;Köder;Ködertyp;Fischart;Länge (cm);Gewicht;Wassertemp. °C;Wind (km/h);Ergebnis;Bemerkung',
+    'Sa., 14.03.2026;6.40 Uhr;Mühlweiher;Jerkbait, grey;Wobbler;Largemouth;42,5;1.250 g;8,5;18;gelandet;am Steg',
+    '14.03.2026;18h30;mühlweiher;Weißer Spinner;Spinnerbait;pike;;ca. 2.100 g;9,0;12 kn;Aussteiger;',
+    '15.03.2026;7:05;Mühlweiher;Weißer Spinner;Spinnerbait;;38,25 cm;;;;Fehlbiss;',
+    '',
+  ].join('\n')
+
+  it('is read by its names, with commas and points as that language has them', () => {
+    const table = readTable(bytes(GERMAN))
+    const mapping = guessMapping(table, IMPERIAL)
+    expect([mapping.rowIs, mapping.dateOrder, mapping.decimal]).toEqual(['strike', 'dmy', ','])
+    expect(Object.fromEntries(table.header.map((name, i) => [name, [mapping.columns[i], mapping.units[i]]]))).toEqual({
+      Datum: ['row.date', ''],
+      Uhrzeit: ['row.time', ''],
+      Gewässer: ['water.name', ''],
+      Köder: ['lure.name', ''],
+      Ködertyp: ['lure.class', ''],
+      Fischart: ['strike.species', ''],
+      'Länge (cm)': ['strike.lengthMm', 'cm'],
+      Gewicht: ['strike.weightG', 'g'],
+      'Wassertemp. °C': ['reading.waterTempC', 'C'],
+      'Wind (km/h)': ['reading.windMps', 'kmh'],
+      Ergebnis: ['strike.outcome', ''],
+      Bemerkung: ['row.note', ''],
+    })
+    expect(wordsToPlace(table, mapping).map(({ target, word, count }) => [target, word, count])).toEqual([
+      ['strike.outcome', 'Aussteiger', 1],
+      ['lure.class', 'Wobbler', 1],
+    ])
+    expect(read(GERMAN).faults).toMatchObject([{ line: 3, column: 'Ergebnis' }])
+    const words = { 'strike.outcome': { aussteiger: 'lost' }, 'lure.class': { wobbler: 'suspending jerkbait' } }
+    const { of, faults, names } = read(GERMAN, { words })
+    expect(faults).toEqual([])
+    expect(of('strike')).toMatchObject([
+      { outcome: 'landed', lengthMm: 425, weightG: 1250, time: '2026-03-14T05:40:00.000Z', species: 'largemouth', note: 'am Steg' },
+      { outcome: 'lost', weightG: 2100, time: '2026-03-14T17:30:00.000Z' },
+      { outcome: 'missed', lengthMm: 382.5 },
+    ])
+    expect(of('reading')).toMatchObject([
+      { waterTempC: 8.5, windMps: 5 },
+      { waterTempC: 9, windMps: expect.closeTo((12 * 1852) / 3600, 9) as number },
+    ])
+    expect(of('trip')).toHaveLength(2)
+    expect(names.map(({ kind, name, rows, sameAs }) => [kind, name, rows, sameAs])).toEqual([
+      ['water', 'Mühlweiher', 3, ''],
+      ['lure', 'Jerkbait, grey', 1, 'l-1'],
+      ['lure', 'Weißer Spinner', 2, ''],
+    ])
+    expect(read(GERMAN, { words, same: { 'water muhlweiher': 'w-1', 'lure jerkbait, grey': '' } }).of('trip')[0]).toMatchObject({ water: 'w-1' })
+  })
+
+  it.each([
+    ['date,taille (cm),poids (kg),leurre,lac,résultat\n12 août 2025,41,"1,2",Leurre souple,Lac Rond,pris', ['lengthMm', 410, 'weightG', 1200, '2025-08-12']],
+    ['Fecha;Talla;Peso;Señuelo;Embalse\n3 de enero de 2026;41,5 cm;980 g;Popper;El Charco', ['lengthMm', 415, 'weightG', 980, '2026-01-03']],
+    ['data;lunghezza cm;peso g;esca;lago\n21/06/2025;39;870;Popper;Lago Verde', ['lengthMm', 390, 'weightG', 870, '2025-06-21']],
+    // Names of a language that is not known: units and numbers are.
+    ['päivä;pituus (cm);paino (g);järvi\n21.6.2025;39;870;Lampi', ['lengthMm', 390, 'weightG', 870, '2025-06-21']],
+  ])('of %j gives its sizes and its day', (text, [, lengthMm, , weightG, day]) => {
+    const { of, faults } = read(`${text}\n`, {}, { water: 'w-1' })
+    expect(faults).toEqual([])
+    expect(of('strike')).toMatchObject([{ lengthMm, weightG }])
+    expect(String(of('trip')[0]?.start).slice(0, 10)).toBe(day)
+  })
+})
+
+describe('guesses', () => {
+  const guess = (text: string, names?: Parameters<typeof guessMapping>[2]) => guessMapping(readTable(bytes(text)), IMPERIAL, names)
+
+  it('look at what stands under a name, not at the name alone', () => {
+    const { columns } = guess('Date,Wind,Temp,Pond,Notes\n3/14/2026,NW,warm,North Arm,x\n', { waters: ['North Arm'], lures: [] })
+    expect(columns).toEqual(['row.date', '', '', 'water.name', 'row.note'])
+    expect(guess('When,A,B,C,D\n2026-03-14,6:40,1018,16.5 in,landed\n2026-03-14,7:40,1017,14 in,missed\n').columns).toEqual([
+      'row.date',
+      'row.time',
+      'reading.pressureHpa',
+      'strike.lengthMm',
+      'strike.outcome',
+    ])
+  })
+
+  it('take an inch mark for what it is, and leave scales alone that no unit of ours stands for', () => {
+    const { columns, units } = guess('Date,Length ",Wind (Bft),Depth \'\n2026-03-14,16.5,3,6\n')
+    expect([columns, units[1]]).toEqual([['row.date', 'strike.lengthMm', '', 'stint.depthM'], 'in'])
+  })
+
+  it('choose the unit that the values can be in', () => {
+    expect(guess('Date,Lake,Length,Weight,Water temp\n2026-03-14,x,45,1250,8.5\n').units.slice(2)).toEqual(['cm', 'g', 'F'])
+    expect(guess('Date,Lake,Length (mm),Water temp\n2026-03-14,x,451,8.5\n').units.slice(2)).toEqual(['mm', 'C'])
   })
 })
 

@@ -1,11 +1,12 @@
-import { parseClock, parseInstant, resolveWallTime } from '../../time/index.ts'
-import { parseNumber, parseQuantity } from '../../units/index.ts'
+import { parseInstant, resolveWallTime } from '../../time/index.ts'
+import { parseQuantity } from '../../units/index.ts'
 import { OUTCOMES } from '../../vocabulary/index.ts'
-import { LEXICON, bare } from '../../shorthand/index.ts'
 import type { Json } from '../../sync/index.ts'
-import { parseDate, splitDateTime } from './dates.ts'
+import { clockIn, parseDate, splitDateTime } from './dates.ts'
 import type { Mapping } from './mapping.ts'
+import { numberIn, plainNumeral } from './numerals.ts'
 import { targetOf } from './targets.ts'
+import { NOT_SAID, wordMeant } from './words.ts'
 
 /** A cell that cannot be read as what its column means. */
 export class CellFailure extends Error {
@@ -34,7 +35,7 @@ export class ForeignRow {
   date(): string {
     const { date } = splitDateTime(this.text('row.date'))
     const parsed = parseDate(date, this.mapping.dateOrder ?? 'ymd')
-    if (parsed === undefined) throw new CellFailure('row.date', date === '' ? 'The row has no date.' : `“${date}” is no date in the order chosen.`)
+    if (parsed === undefined) throw new CellFailure('row.date', date === '' ? 'The row has no date.' : `“${date}” is not a date in the chosen order.`)
     return parsed
   }
 
@@ -42,9 +43,9 @@ export class ForeignRow {
   hours(): number | undefined {
     const text = this.text('row.hours')
     if (text === '') return undefined
-    const clock = /^(\d{1,2}):(\d{2})$/.exec(text)
-    const hours = clock ? Number(clock[1]) + Number(clock[2]) / 60 : parseNumber(text)
-    if (hours === undefined || !(hours > 0 && hours < 72)) throw new CellFailure('row.hours', `“${text}” are no hours of a trip.`)
+    const clock = /^(\d{1,2})[:h](\d{2})$/.exec(text)
+    const hours = clock ? Number(clock[1]) + Number(clock[2]) / 60 : this.number(text.replace(/\s*(h|std\.?|hrs?\.?|hours?|stunden?)$/i, ''))
+    if (hours === undefined || !(hours > 0 && hours < 72)) throw new CellFailure('row.hours', `“${text}” is not a number of hours.`)
     return hours
   }
 
@@ -63,8 +64,8 @@ export class ForeignRow {
     const whole = parseInstant(text)
     if (whole !== undefined) return whole
     const { date: other, clock: apart } = splitDateTime(text)
-    const clock = parseClock((apart === '' ? other : apart).replace(/[:.](\d{2})[:.]\d{2}/, ':$1'))
-    if (!clock) throw new CellFailure(target, `“${text}” is no time of day.`)
+    const clock = clockIn(apart === '' ? other : apart)
+    if (!clock) throw new CellFailure(target, `“${text}” is not a time of day.`)
     return this.wall(date, clock, zone, target)
   }
 
@@ -80,11 +81,17 @@ export class ForeignRow {
   outcome(): string | null {
     const text = this.text('strike.outcome')
     if (text === '') return this.mapping.columns.includes('strike.outcome') ? null : 'landed'
-    const said = LEXICON.get(bare([text]))
-    if (said?.field === 'outcome') return said.value
-    if (/^(y|yes|true|1)$/i.test(text)) return 'landed'
-    if (/^(n|no|false|0)$/i.test(text)) return 'lost'
-    throw new CellFailure('strike.outcome', `“${text}” is none of ${OUTCOMES.join(', ')}.`)
+    const meant = wordMeant('strike.outcome', text, this.mapping.words)
+    if (meant === undefined) throw new CellFailure('strike.outcome', `“${text}” is none of ${OUTCOMES.join(', ')}. Say below what it means.`)
+    return meant === NOT_SAID ? null : meant
+  }
+
+  /** The class a lure is said to be: a word of ours where it is known; undefined for an empty cell or one that was said to mean none. */
+  lureClass(): string | undefined {
+    const text = this.text('lure.class')
+    if (text === '') return undefined
+    const meant = wordMeant('lure.class', text, this.mapping.words)
+    return meant === NOT_SAID ? undefined : (meant ?? text.toLowerCase())
   }
 
   /** Every mapped field of a kind, measured ones in SI. */
@@ -103,16 +110,18 @@ export class ForeignRow {
     const spec = targetOf(id)?.spec
     if (spec?.type === 'quantity') {
       const unit = this.mapping.units[column]
-      const read = parseQuantity(text, unit || spec.unit, spec.unit)
-      if (!read) throw new CellFailure(id, `“${text}” is no ${spec.dimension}.`)
+      const read = parseQuantity(plainNumeral(text, this.mapping.decimal), unit || spec.unit, spec.unit)
+      if (!read) throw new CellFailure(id, `“${text}” is not a ${spec.dimension}.`)
       return read.value
     }
     if (spec?.type === 'number') {
-      const value = parseNumber(text.replace(/\s*%$/, ''))
+      const value = this.number(text)
       if (value === undefined) throw new CellFailure(id, `“${text}” is not a number.`)
       return value
     }
-    const said = LEXICON.get(bare(text.split(' ')))
-    return spec?.type === 'word' && said && said.field === targetOf(id)?.field ? said.value : text
+    return spec?.type === 'word' ? (wordMeant(id, text, this.mapping.words) ?? text) || null : text
   }
+
+  /** A count or a number as the file writes numbers. */
+  number = (text: string): number | undefined => numberIn(text, this.mapping.decimal)
 }

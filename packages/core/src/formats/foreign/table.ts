@@ -27,7 +27,15 @@ export function readTable(bytes: Uint8Array): ForeignTable {
   const delimiter = guessDelimiter(text)
   let records: { record: string[]; info: { lines: number } }[]
   try {
-    records = parse(text, { bom: true, delimiter, relax_column_count: true, info: true, skip_empty_lines: true }) as unknown as typeof records
+    // Relaxed: an inch mark may stand in a name or a cell that is not quoted.
+    records = parse(text, {
+      bom: true,
+      delimiter,
+      relax_column_count: true,
+      relax_quotes: true,
+      info: true,
+      skip_empty_lines: true,
+    }) as unknown as typeof records
   } catch (error) {
     const { lines, message } = error as { lines?: number; message: string }
     throw new TableRefusal(`Line ${lines ?? 1}: the file cannot be read from here on. ${message}`)
@@ -40,6 +48,9 @@ export function readTable(bytes: Uint8Array): ForeignTable {
   return { delimiter, encoding, header, rows: rows.map(({ record }) => record), lines: rows.map(({ info }) => info.lines) }
 }
 
+/** What stands in a column, without empty cells. */
+export const valuesOf = (table: ForeignTable, column: number): string[] => table.rows.map((row) => (row[column] ?? '').trim()).filter((cell) => cell !== '')
+
 function decoded(bytes: Uint8Array): { text: string; encoding: ForeignTable['encoding'] } {
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'utf-8' }
@@ -51,7 +62,7 @@ function decoded(bytes: Uint8Array): { text: string; encoding: ForeignTable['enc
 /** The separator that splits the header into the most columns. */
 function guessDelimiter(text: string): Delimiter {
   const [header = ''] = text.split(/\r?\n/, 1)
-  const outside = header.replace(/"[^"]*"/g, '')
+  const outside = header.replace(/(^|[,;\t])"(?:[^"]|"")*"/g, '$1')
   const counts = DELIMITERS.map((delimiter) => outside.split(delimiter).length)
   return at(DELIMITERS, counts.indexOf(Math.max(...counts)))
 }

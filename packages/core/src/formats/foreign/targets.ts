@@ -1,6 +1,7 @@
 import { fieldsOf } from '../../vocabulary/index.ts'
 import type { FieldSpec } from '../../vocabulary/index.ts'
 import type { BundleKind } from '../tables.ts'
+import { OTHER_LANGUAGES } from './headers.ts'
 
 /** What one row of a foreign file stands for. */
 export const ROW_KINDS = ['strike', 'stint', 'trip', 'lure'] as const
@@ -24,8 +25,8 @@ type Listed = readonly [field: string, names: readonly string[]]
 
 /** What tells of the row itself: when and where it was. */
 const OF_ROW: readonly (readonly [string, readonly RowKind[], readonly string[]])[] = [
-  ['date', ALL, ['date', 'day', 'trip date', 'datum']],
-  ['time', ['strike'], ['time', 'time of day', 'caught at', 'strike time', 'zeit']],
+  ['date', ALL, ['date', 'day', 'trip date']],
+  ['time', ['strike'], ['time', 'time of day', 'caught at', 'strike time']],
   ['start', ALL, ['start', 'start time', 'from', 'began', 'launch', 'time in']],
   ['end', ALL, ['end', 'end time', 'to', 'finish', 'stopped', 'time out', 'off the water']],
   ['hours', ['stint', 'trip'], ['hours', 'hours fished', 'duration', 'hrs']],
@@ -74,7 +75,7 @@ const READING: readonly Listed[] = [
 
 function* listed(): Generator<Target> {
   for (const [field, rows, names] of OF_ROW) yield { id: `row.${field}`, kind: 'row', field, spec: undefined, names, rows }
-  yield target('water', 'name', ['water', 'lake', 'river', 'location', 'body of water', 'gewässer'], ALL)
+  yield target('water', 'name', ['water', 'lake', 'river', 'location', 'body of water'], ALL)
   yield target('spot', 'name', ['spot', 'place', 'area'], ['strike', 'stint'])
   yield target('trip', 'anglers', ['angler', 'anglers', 'who', 'person', 'name', 'caught by'], ALL)
   yield target('trip', 'purpose', ['purpose'], ALL)
@@ -89,5 +90,5 @@ function target(kind: BundleKind, field: string, names: readonly string[], rows:
   return { id: `${kind}.${field}`, kind, field, spec: fieldsOf(kind)[field], names, rows }
 }
 
-export const TARGETS: readonly Target[] = [...listed()]
+export const TARGETS: readonly Target[] = [...listed()].map((one) => ({ ...one, names: [...one.names, ...(OTHER_LANGUAGES[one.id] ?? [])] }))
 export const targetOf = (id: string): Target | undefined => TARGETS.find((one) => one.id === id)

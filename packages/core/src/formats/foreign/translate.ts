@@ -1,22 +1,19 @@
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../../time/index.ts'
-import { parseNumber } from '../../units/index.ts'
-import { LURE_CLASSES } from '../../vocabulary/index.ts'
 import type { Json } from '../../sync/index.ts'
 import type { Mapping } from './mapping.ts'
+import { NamesOfFile, sameName } from './names.ts'
+import type { NameInFile, NamedRecord } from './names.ts'
 import { CellFailure, ForeignRow } from './row.ts'
 import { Sheets } from './sheet.ts'
 import type { ForeignTable } from './table.ts'
-
-/** A record of the book that a foreign file may mean by its name. */
-export interface NamedRecord {
-  readonly id: string
-  readonly name: string
-}
+import { classIn } from './words.ts'
 
 export interface TranslateContext {
   readonly waters: readonly (NamedRecord & { readonly timeZone?: string | null })[]
   readonly lures: readonly NamedRecord[]
   readonly spots: readonly NamedRecord[]
+  /** People of the book's trips. */
+  readonly people: readonly string[]
   /** The water of rows that name none. */
   readonly water: string | undefined
   /** Zone of waters that have none. */
@@ -33,6 +30,8 @@ export interface Translated {
   readonly files: ReadonlyMap<string, string>
   readonly faults: readonly RowFault[]
   readonly remarks: readonly string[]
+  /** Every water, lure and person the file names, with whom they are taken for. */
+  readonly names: readonly NameInFile[]
   readonly sourceLine: (file: string, line: number) => number | undefined
 }
 
@@ -56,12 +55,17 @@ class Translator {
   private readonly sheets = new Sheets()
   private readonly faults: RowFault[] = []
   private readonly remarks = new Set<string>()
+  private readonly names: NamesOfFile
+  private readonly people: readonly NamedRecord[]
 
   constructor(
     private readonly table: ForeignTable,
     private readonly mapping: Mapping,
     private readonly context: TranslateContext,
-  ) {}
+  ) {
+    this.names = new NamesOfFile(mapping.same)
+    this.people = context.people.map((name) => ({ id: name, name }))
+  }
 
   translate(): Translated {
     this.table.rows.forEach((cells, i) => {
@@ -75,7 +79,13 @@ class Translator {
         this.faults.push({ line, column, message: error.message })
       }
     })
-    return { files: this.sheets.files(), faults: this.faults, remarks: [...this.remarks], sourceLine: (file, line) => this.sheets.sourceLine(file, line) }
+    return {
+      files: this.sheets.files(),
+      faults: this.faults,
+      remarks: [...this.remarks],
+      names: this.names.all(),
+      sourceLine: (file, line) => this.sheets.sourceLine(file, line),
+    }
   }
 
   private row(row: ForeignRow, cells: readonly string[], line: number): void {
@@ -95,11 +105,20 @@ class Translator {
   /** A water of the book by its name, else a new one; the one chosen for all where the file names none. */
   private water(row: ForeignRow, line: number): { id: string; zone: string } {
     const name = row.text('water.name')
-    const chosen = name === '' ? this.context.waters.find(({ id }) => id === this.context.water) : named(this.context.waters, name)
+    if (name === '' && this.context.water === undefined) throw new CellFailure('water.name', 'The row names no water. Choose one above for all of them.')
+    const meant = name === '' ? undefined : this.names.meant('water', name, this.context.waters)
+    const id = meant ? meant.sameAs : this.context.water
+    const chosen = this.context.waters.find((water) => water.id === id)
     if (chosen) return { id: chosen.id, zone: chosen.timeZone ?? this.context.zone }
-    if (name === '') throw new CellFailure('water.name', 'The row names no water: choose one for all of them.')
-    this.sheets.row('water', name, line, () => ({ name, timeZone: this.context.zone }))
-    return { id: name, zone: this.context.zone }
+    const called = meant?.name ?? name
+    this.sheets.row('water', called, line, () => ({ name: called, timeZone: this.context.zone }))
+    return { id: called, zone: this.context.zone }
+  }
+
+  /** A person's name as the book writes it. */
+  private person(name: string): string {
+    const { sameAs, name: called } = this.names.meant('person', name, this.people)
+    return sameAs || called
   }
 
   /** Rows of one water and one day are one trip. */
@@ -130,26 +149,27 @@ class Translator {
     }))
     if (isStint) widen(made.fields, start, end)
     const anglers = made.fields.anglers as string[]
-    for (const angler of row
-      .text('trip.anglers')
-      .split(/[;,]/)
-      .map((one) => one.trim()))
-      if (angler !== '' && !anglers.includes(angler)) anglers.push(angler)
+    for (const angler of this.anglers(row)) if (!anglers.includes(angler)) anglers.push(angler)
     return { id, fields: made.fields, zone: water.zone, date }
+  }
+
+  private anglers(row: ForeignRow): string[] {
+    const written = row.text('trip.anglers').split(/[;,&]| and | und | et | y /)
+    return written.flatMap((one) => (one.trim() === '' ? [] : [this.person(one.trim())]))
   }
 
   private lure(row: ForeignRow, line: number): string | undefined {
     const [name, lureClass, back] = [row.text('lure.name'), row.text('lure.class'), row.text('lure.back')]
-    const called = name || [lureClass, back].filter((part) => part !== '').join(', ')
-    if (called === '') {
+    const written = name || [lureClass, back].filter((part) => part !== '').join(', ')
+    if (written === '') {
       if (this.mapping.rowIs === 'lure') throw new CellFailure('lure.name', 'The row names no lure.')
       return undefined
     }
-    const known = named(this.context.lures, called)
-    if (known) return known.id
+    const { sameAs, name: called } = this.names.meant('lure', written, this.context.lures)
+    if (sameAs !== '') return sameAs
     this.sheets.row('lure', called, line, () => ({
       name: called,
-      class: lureClass.toLowerCase() || guessClass(called),
+      class: row.lureClass() ?? classIn(called) ?? NO_CLASS,
       ...row.fieldsFor('lure', ['name', 'class']),
     }))
     return called
@@ -161,7 +181,7 @@ class Translator {
     if (start === undefined) throw new CellFailure('row.start', 'A stint needs its start.')
     const hours = row.hours()
     const end = notBefore(row.instant('row.end', trip.date, trip.zone), start) ?? (hours === undefined ? undefined : start + hours * HOUR_MS)
-    const angler = row.text('trip.anglers')
+    const angler = this.anglers(row).join(', ')
     const id = this.free('stint', `${trip.id} ${isoUtc(start).slice(11, 16)} ${lure} ${angler}`.trim())
     this.sheets.row('stint', id, line, () => ({
       trip: trip.id,
@@ -186,7 +206,7 @@ class Translator {
     line: number,
   ): void {
     const time = row.strikeTime(trip.date, trip.zone)
-    const angler = row.text('trip.anglers') || null
+    const angler = this.anglers(row).join(', ') || null
     const id = this.free('strike', `${trip.id} ${time === undefined ? '-' : isoUtc(time).slice(11, 16)}`)
     const started = epochMs(String(trip.fields.start))
     if (trip.fields.effortKnown === 'none' && time !== undefined && time < started) trip.fields.start = isoUtc(time)
@@ -213,8 +233,8 @@ class Translator {
   /** Strikes of which only the number is told. */
   private counted(row: ForeignRow, trip: string, line: number, fields: Record<string, Json>): boolean {
     const text = row.text('row.count')
-    const count = text === '' ? 0 : parseNumber(text)
-    if (count === undefined || !Number.isInteger(count) || count < 0 || count > 500) throw new CellFailure('row.count', `“${text}” is no number of strikes.`)
+    const count = text === '' ? 0 : row.number(text)
+    if (count === undefined || !Number.isInteger(count) || count < 0 || count > 500) throw new CellFailure('row.count', `“${text}” is not a number of strikes.`)
     for (let n = 0; n < count; n++) this.sheets.row('strike', this.free('strike', `${trip} ${line}`), line, () => ({ trip, ...fields }))
     return count > 0
   }
@@ -229,7 +249,7 @@ class Translator {
 
   private spot(row: ForeignRow): string | null {
     const name = row.text('spot.name')
-    return name === '' ? null : (named(this.context.spots, name)?.id ?? null)
+    return name === '' ? null : (sameName(this.context.spots, name)?.id ?? null)
   }
 
   /** The file's own note, and what stands in columns that are passed over. */
@@ -250,9 +270,6 @@ class Translator {
   private readonly counts = new Map<string, number>()
 }
 
-const named = <R extends NamedRecord>(records: readonly R[], name: string): R | undefined =>
-  records.find((record) => record.name.trim().toLowerCase() === name.toLowerCase())
-
 /** An end before its start is the next day's. */
 const notBefore = (end: number | undefined, start: number | undefined): number | undefined =>
   end !== undefined && start !== undefined && end < start ? end + 24 * HOUR_MS : end
@@ -261,12 +278,4 @@ const notBefore = (end: number | undefined, start: number | undefined): number |
 function widen(fields: Record<string, Json>, start: number | undefined, end: number | undefined): void {
   if (start !== undefined && isoUtc(start) < String(fields.start)) fields.start = isoUtc(start)
   if (end !== undefined && (fields.end === null || isoUtc(end) > String(fields.end))) fields.end = isoUtc(end)
-}
-
-/** The class that a lure's name holds, such as *white spinnerbait*. */
-function guessClass(name: string): string {
-  const lower = name.toLowerCase()
-  const whole = LURE_CLASSES.find((one) => lower.includes(one.toLowerCase()))
-  const [last] = whole ? [whole] : LURE_CLASSES.filter((one) => lower.includes(one.split(' ').at(-1) ?? one))
-  return last ?? NO_CLASS
 }

@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm'
-import type { Fields, Kind } from '@jotbook/core'
+import type { Change, Fields, Kind } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { inChunks } from '../../platform/longWork.ts'
 import { foreignIds } from '../../platform/schema.ts'
@@ -60,6 +60,24 @@ export async function saveForeignRecords(db: Queries, bookId: string, namespace:
       sql`insert into ${foreignIds} select * from json_populate_recordset(null::${foreignIds}, ${JSON.stringify(rows)}::json)
         on conflict (book_id, namespace, kind, foreign_id)
         do update set row_hash = excluded.row_hash, stamp = excluded.stamp, fields = excluded.fields`,
+    )
+  })
+}
+
+/** Forgets what sources brought of records, so that importing it again makes it anew. */
+export async function forgetForeignRecords(db: Queries, bookId: string, recordIds: readonly string[]): Promise<void> {
+  if (recordIds.length === 0) return
+  await db.delete(foreignIds).where(and(eq(foreignIds.bookId, bookId), sql`${foreignIds.recordId} = any(${sql.param(recordIds)}::uuid[])`))
+}
+
+/** Has changes that took imported values back stand as what the source brought, so that importing it again changes them again. */
+export async function takeBackForeignFields(db: Queries, bookId: string, taken: readonly Pick<Change, 'recordId' | 'stamp' | 'fields'>[]): Promise<void> {
+  await inChunks(taken, ROWS_A_STATEMENT, async (chunk) => {
+    const rows = JSON.stringify(chunk.map(({ recordId, stamp, fields }) => ({ record_id: recordId, stamp, fields })))
+    await db.execute(
+      sql`update ${foreignIds} as held set fields = held.fields || taken.fields, stamp = taken.stamp, row_hash = ''
+        from json_to_recordset(${rows}::json) as taken (record_id uuid, stamp text, fields jsonb)
+        where held.book_id = ${bookId} and held.record_id = taken.record_id`,
     )
   })
 }

@@ -10,8 +10,10 @@ import { existingIds, loadStates } from '../changes/recordRepository.ts'
 import { serverStamps } from '../changes/serverChanges.ts'
 import { foreignRecords, holdNamespace, saveForeignRecords } from './foreignIdRepository.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
+import { namesInBook } from './namesRepository.ts'
 import { planImport } from './planImport.ts'
 import type { ReadRows } from './readArchive.ts'
+import { namesOfRows, withSameNames } from './sameNames.ts'
 import { writeImport } from './writeImport.ts'
 
 export interface ImportRequest {
@@ -23,9 +25,15 @@ export interface ImportRequest {
   readonly read: (known: ReadonlySet<string>) => Promise<ReadRows>
   /** Only say what would happen. */
   readonly dryRun: boolean
+  /** Waters, lures and people named like the book's own are the book's own, but for these (`kind id`). Absent: all of them are new. */
+  readonly sameNamesBut?: ReadonlySet<string>
 }
 
 const ROWS_A_SLICE = 2000
+/** New names that a report lists; the numbers tell of all of them. */
+const MOST_NAMES = 200
+
+const NOTHING = { created: 0, createdByKind: {}, changed: 0, unchanged: 0, kept: 0, newNames: [], sameNames: [], applied: false } as const
 
 /** Kinds whose records a bundle may name by the book's own ids, though it does not hold them. */
 const NAMED_ELSEWHERE = ['water', 'spot', 'lure', 'setup', 'trip'] as const satisfies readonly Kind[]
@@ -36,16 +44,20 @@ const NAMED_ELSEWHERE = ['water', 'spot', 'lure', 'setup', 'trip'] as const sati
  */
 export async function importBundle(
   db: Queries,
-  { bookId, author, namespace, read, dryRun }: ImportRequest,
+  { bookId, author, namespace, read, dryRun, sameNamesBut }: ImportRequest,
   nowMs: number,
   watch: Watch = UNWATCHED,
 ): Promise<ImportReport> {
   await holdNamespace(db, bookId, namespace)
-  const earlier = await foreignRecords(db, bookId, namespace)
-  const known = new Set(earlier.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
+  const imported = await foreignRecords(db, bookId, namespace)
+  const known = new Set(imported.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   for (const kind of NAMED_ELSEWHERE) for (const id of await existingIds(db, bookId, kind)) known.add(`${kind} ${id}`)
-  const { rows, faults, looseEnds, remarks } = await read(known)
-  if (faults.length > 0) return { namespace, faults, looseEnds, remarks, created: 0, changed: 0, unchanged: 0, kept: 0, applied: false }
+  const { rows: written, faults, looseEnds, remarks } = await read(known)
+  if (faults.length > 0) return { ...NOTHING, namespace, faults, looseEnds, remarks }
+  const { newNames, sameNames } = namesOfRows(written, imported, await namesInBook(db, bookId))
+  const same = sameNamesBut ? sameNames.filter(({ kind, foreignId }) => !sameNamesBut.has(`${kind} ${foreignId}`)) : []
+  const { rows, adopted } = withSameNames(written, same)
+  const earlier = [...imported, ...adopted]
   const states = await statesOf(db, bookId, earlier)
   const {
     changes: made,
@@ -55,7 +67,7 @@ export async function importBundle(
     planImport(rows, earlier, (recordId) => states.get(recordId)),
     watch,
   )
-  const report = { namespace, faults, looseEnds, remarks, ...numbers, applied: !dryRun }
+  const report = { namespace, faults, looseEnds, remarks, ...numbers, newNames: newNames.slice(0, MOST_NAMES), sameNames, applied: !dryRun }
   goOnUnless(watch)
   if (dryRun || made.length === 0) return report
   const before = new Set(earlier.map(({ recordId }) => recordId))
@@ -72,8 +84,8 @@ export async function importBundle(
     namespace,
     sources.map((source, i): ForeignRecord => ({ ...source, stamp: at(changes, i).stamp })),
   )
-  await writeImport(db, { bookId, memberId: author.memberId, receivedAt: isoUtc(nowMs), changes, created }, watch)
-  return report
+  const firstSeq = await writeImport(db, { bookId, memberId: author.memberId, receivedAt: isoUtc(nowMs), changes, created }, watch)
+  return { ...report, firstSeq }
 }
 
 async function statesOf(db: Queries, bookId: string, earlier: readonly ForeignRecord[]): Promise<Map<string, RecordState>> {

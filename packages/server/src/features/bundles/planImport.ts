@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { fieldsOf, inSlices } from '@jotbook/core'
-import type { Fields, Json, RecordState, Steps } from '@jotbook/core'
+import type { Fields, Json, Kind, RecordState, Steps } from '@jotbook/core'
 import type { BundleRow } from '@jotbook/core/formats'
 import type { MadeChange } from '../changes/serverChanges.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
@@ -12,6 +12,7 @@ export interface ImportPlan {
   /** What each row of `changes` came from, in the same order. */
   readonly sources: readonly Omit<ForeignRecord, 'stamp'>[]
   readonly created: number
+  readonly createdByKind: Readonly<Partial<Record<Kind, number>>>
   readonly changed: number
   readonly unchanged: number
   /** Fields left alone because somebody edited them after the earlier import. */
@@ -38,6 +39,7 @@ export function* planImport(
   const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
   const changes: MadeChange[] = []
   const sources: Omit<ForeignRecord, 'stamp'>[] = []
+  const createdByKind: Partial<Record<Kind, number>> = {}
   let [created, changed, unchanged, kept] = [0, 0, 0, 0]
   yield* inSlices(rows, 'check', ROWS_A_SLICE, (row) => {
     const fields = withOurIds(row, recordIdOf)
@@ -53,9 +55,12 @@ export function* planImport(
     changes.push({ kind: row.kind, recordId, fields: free })
     sources.push({ kind: row.kind, foreignId: row.foreignId, recordId, rowHash, fields })
     if (last) changed++
-    else created++
+    else {
+      created++
+      createdByKind[row.kind] = (createdByKind[row.kind] ?? 0) + 1
+    }
   })
-  return { changes, sources, created, changed, unchanged, kept }
+  return { changes, sources, created, createdByKind, changed, unchanged, kept }
 }
 
 function withOurIds(row: BundleRow, recordIdOf: (kind: string, foreignId: string) => string): Fields {

@@ -6,12 +6,15 @@ import { ZIP_LIMITS, writePlacesGeoJson, writePlacesGpx, zipBundle, zipStream } 
 import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Database } from '../../platform/database.ts'
+import { UNWATCHED } from '../../platform/longWork.ts'
+import { jsonBody } from '../../platform/jsonBody.ts'
 import { sendParts } from '../../platform/sendParts.ts'
 import { Turns } from '../../platform/turns.ts'
 import { noteEvent } from '../events/repository.ts'
 import { bookJson, exportBundle, recordsOfBook, wholeBook } from './exportBook.ts'
 import { importBundle, namespaceOf } from './importBundle.ts'
 import { readArchive } from './readArchive.ts'
+import { undoImport } from './undoImport.ts'
 
 const PLACES_AS = {
   geojson: [writePlacesGeoJson, 'places.geojson', 'application/geo+json'],
@@ -31,7 +34,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     const { book, account, author, within } = bookOf(request)
     const archive: unknown = request.body
     if (!Buffer.isBuffer(archive)) throw new Problem('wrong-content-type', 'Send the bundle as one archive of type application/zip.')
-    const ask = { bookId: book, author, namespace: namespaceOf(request.query.namespace), dryRun: request.query.dry === '1' }
+    const ask = { bookId: book, author, namespace: namespaceOf(request.query.namespace), dryRun: request.query.dry === '1', ...sameNamesOf(request.query) }
     // It runs in one transaction: called off, nothing of it stays.
     await answerAsItGoes(response, (watch) =>
       turns.run(account, watch.signal, async () => {
@@ -41,6 +44,16 @@ export function bundleRoutes(database: Database, now: () => number): Router {
         return line
       }),
     )
+  })
+
+  router.post('/imports/:firstSeq/undo', onlyOwner('undo an import'), ...jsonBody(), async (request, response) => {
+    const { book, account, author, within } = bookOf(request)
+    const firstSeq = Number(request.params.firstSeq)
+    if (!Number.isSafeInteger(firstSeq) || firstSeq < 1) throw new Problem('not-found', 'There is no such import.')
+    const records = await turns.run(account, NEVER, () =>
+      within((tx) => undoImport(tx, { bookId: book, memberId: author.memberId, firstSeq }, now(), UNWATCHED)),
+    )
+    response.json({ records })
   })
 
   router.get('/export', async (request, response) => {
@@ -71,6 +84,13 @@ export function bundleRoutes(database: Database, now: () => number): Router {
   })
 
   return router
+}
+
+/** `same=1`, and `apart=kind id` for each that is another one all the same. */
+function sameNamesOf({ same, apart }: Record<string, unknown>): { sameNamesBut?: ReadonlySet<string> } {
+  if (same !== '1') return {}
+  const list = (Array.isArray(apart) ? (apart as unknown[]) : [apart]).filter((one): one is string => typeof one === 'string')
+  return { sameNamesBut: new Set(list) }
 }
 
 /** Asked before a body is read. */

@@ -23,9 +23,9 @@ export interface ImportToWrite {
 /**
  * Writes an import's changes within the caller's transaction. New records, which nobody can know of yet, are laid down first and the log
  * is laid aside; only then is the book's lock taken, for the merging of changed records and the numbering: others' pushes wait for that
- * part alone.
+ * part alone. Returns the number of the first change.
  */
-export async function writeImport(db: Queries, { bookId, memberId, receivedAt, changes, created }: ImportToWrite, watch: Watch): Promise<void> {
+export async function writeImport(db: Queries, { bookId, memberId, receivedAt, changes, created }: ImportToWrite, watch: Watch): Promise<number> {
   const [made, changed] = [changes.filter(({ recordId }) => created.has(recordId)), changes.filter(({ recordId }) => !created.has(recordId))]
   let done = 0
   const tell = (count: number): void => {
@@ -49,6 +49,7 @@ export async function writeImport(db: Queries, { bookId, memberId, receivedAt, c
   if (last === undefined) throw new Problem('not-found', 'There is no such book.')
   await mergeChanged(db, bookId, changed)
   await appendStaged(db, last - changes.length)
+  return last - changes.length + 1
 }
 
 const stateOfNew = ({ recordId, ...change }: Change): StoredState => ({ id: recordId, state: mergeChange(undefined, change) })

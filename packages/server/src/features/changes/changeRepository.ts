@@ -1,5 +1,5 @@
-import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
-import type { Change } from '@jotbook/core'
+import { and, asc, eq, getTableColumns, gt, gte, lt, sql } from 'drizzle-orm'
+import type { Change, Kind } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { byWeight } from '../../platform/longWork.ts'
 import { books, changes } from '../../platform/schema.ts'
@@ -86,6 +86,33 @@ export async function changesAfter(db: Queries, bookId: string, after: number, l
     .orderBy(asc(changes.seq))
     .limit(limit)
   return rows.map(({ over, ...row }) => (over ? { ...row, over } : row))
+}
+
+/** The changes of one group, from its first number on; empty where no group begins there. */
+export async function groupFrom(db: Queries, bookId: string, firstSeq: number): Promise<LoggedChange[]> {
+  const ofBook = eq(changes.bookId, bookId)
+  const [first] = await db
+    .select({ group: changes.group })
+    .from(changes)
+    .where(and(ofBook, eq(changes.seq, firstSeq)))
+  if (!first) return []
+  const rows = await db
+    .select()
+    .from(changes)
+    .where(and(ofBook, gte(changes.seq, firstSeq), eq(changes.group, first.group)))
+    .orderBy(asc(changes.seq))
+  return rows.map(({ bookId: _book, over, ...row }) => (over ? { ...row, over } : row))
+}
+
+/** What the log says of records before a number, in its order. */
+export async function changesBefore(db: Queries, bookId: string, kind: Kind, ids: readonly string[], seq: number): Promise<Change[]> {
+  const ofRecords = and(eq(changes.kind, kind), sql`${changes.recordId} = any(${sql.param(ids)}::uuid[])`)
+  const rows = await db
+    .select()
+    .from(changes)
+    .where(and(eq(changes.bookId, bookId), ofRecords, lt(changes.seq, seq)))
+    .orderBy(asc(changes.seq))
+  return rows.map(({ id, group, recordId, stamp, fields }) => ({ id, group, kind, recordId, stamp, fields }))
 }
 
 /** A change as the log keeps it: numbered, and by whom and when. */

@@ -1,27 +1,30 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { BundleRemark, ImportReport } from '@jotbook/contract'
-import type { DateOrder, Mapping, RowFault } from '@jotbook/core/formats'
+import { nameKey, withKnownWords } from '@jotbook/core/formats'
+import type { DateOrder, Mapping, NameInFile, UnknownWord } from '@jotbook/core/formats'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
 import { commit } from '../../offline/index.ts'
-import { Button, Label, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
+import { Button, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
 import { foreign } from '../../workers/foreign.ts'
 import type { OpenedTable, TranslatedFile } from '../../workers/foreign.worker.ts'
 import { deviceZone } from '../../ui/zone.ts'
 import { ForeignQuestions } from './ForeignQuestions.tsx'
 import { ForeignTableView } from './ForeignTableView.tsx'
+import { NamesInFile } from './NamesInFile.tsx'
+import { UnknownWords } from './UnknownWords.tsx'
 import { ImportProgress } from './ImportProgress.tsx'
-import { ImportReportView } from './ImportReportView.tsx'
+import { AlikeTable, ImportReportView } from './ImportReportView.tsx'
 import { text } from './text.ts'
 import { useImport } from './useImport.ts'
 
 /** Import a spreadsheet: opened here, its columns told, tried, and brought in whole. */
 export function ForeignFilePage() {
   const book = useAppSelector(({ records }) => records.book)
-  const settings = useAppSelector(({ records }) => records.settings)
+  const { settings, waters, lures } = useAppSelector(({ records }) => records)
   const units = useUnits()
   const [opened, setOpened] = useState<{ table: OpenedTable; name: string; mapping: Mapping; remembered: boolean }>()
   const [refusal, setRefusal] = useState<string>()
@@ -30,10 +33,12 @@ export function ForeignFilePage() {
     setOpened(undefined)
     setRefusal(undefined)
     if (!file) return
-    const table = await foreign().open(new Uint8Array(await file.arrayBuffer()), units)
+    const names = { waters: waters.map(({ name }) => name), lures: lures.map(({ name }) => name) }
+    const table = await foreign().open(new Uint8Array(await file.arrayBuffer()), units, names)
     if (typeof table === 'string') return setRefusal(`${file.name}: ${table}`)
-    const kept = (settings?.mappings as Readonly<Record<string, Mapping>> | null | undefined)?.[table.signature]
-    setOpened({ table, name: file.name, mapping: kept ?? table.guess, remembered: kept !== undefined })
+    const earlier = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
+    const kept = earlier[table.signature]
+    setOpened({ table, name: file.name, mapping: withKnownWords(kept ?? table.guess, Object.values(earlier)), remembered: kept !== undefined })
   }
   return (
     <Page>
@@ -59,11 +64,12 @@ interface ReadingProps {
 }
 
 function Reading({ book, table, name, mapping: first, remembered }: ReadingProps) {
-  const { waters, lures, spots, settings } = useAppSelector(({ records }) => records)
+  const { waters, lures, spots, trips, settings } = useAppSelector(({ records }) => records)
   const [mapping, setMapping] = useState(first)
   const [water, setWater] = useState('')
   const [namespace, setNamespace] = useState(name.replace(/\.[a-z]+$/i, ''))
   const [orders, setOrders] = useState<readonly DateOrder[]>([])
+  const [words, setWords] = useState<readonly UnknownWord[]>([])
   const [translated, setTranslated] = useState<TranslatedFile>()
   const [lines, setLines] = useState<ReadonlyMap<string, number>>(new Map())
   const running = useImport(book)
@@ -71,6 +77,10 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
   useEffect(() => {
     void foreign().orders(columns).then(setOrders)
   }, [columns])
+  useEffect(() => {
+    void foreign().words(mapping).then(setWords)
+  }, [mapping])
+  const people = useMemo(() => [...new Set(trips.flatMap(({ anglers }) => anglers ?? []))].sort(), [trips])
   const change = (next: Partial<Mapping>): void => {
     setMapping({ ...mapping, ...next })
     setTranslated(undefined)
@@ -80,8 +90,8 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
   const complete = { ...mapping, dateOrder: chosen }
   const ready = !columns.includes('row.date') || chosen !== undefined
 
-  const tryIt = async (): Promise<void> => {
-    const made = await foreign().translate(complete, { waters, lures, spots, water: water || undefined, zone: deviceZone() })
+  const tryIt = async (asked: Mapping = complete): Promise<void> => {
+    const made = await foreign().translate(asked, { waters, lures, spots, people, water: water || undefined, zone: deviceZone() })
     setTranslated(made)
     if (made.faults.length > 0) return running.clear()
     const report = await running.send({ archive: made.archive, namespace }, true)
@@ -93,6 +103,12 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
     if (!report?.applied) return
     const mappings = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
     await commit(book, [{ kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } }])
+  }
+  /** Names are told after a first reading, which is then read again. */
+  const take = (name: NameInFile, sameAs: string): void => {
+    const same = { ...mapping.same, [nameKey(name.kind, name.name)]: sameAs }
+    setMapping({ ...mapping, same })
+    void tryIt({ ...complete, same })
   }
   const { report } = running
   return (
@@ -114,13 +130,22 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
         onNamespace={setNamespace}
       />
       <ForeignTableView table={table} mapping={mapping} onMapping={change} />
+      <UnknownWords words={words} mapping={mapping} onMapping={change} />
       <Flex gap="12px" mt="16px" wrap="wrap" align="center">
         <Button disabled={!ready || running.progress !== undefined} onClick={() => void tryIt()}>
           {text.foreign.read}
         </Button>
         {!ready && <strong>{text.foreign.mustChooseNote}</strong>}
       </Flex>
-      {translated && translated.faults.length > 0 && <RowFaults faults={translated.faults} />}
+      {translated && translated.faults.length > 0 && (
+        <Box bg="sheet" borderTop="3px solid" borderColor="float" mt="12px" p="12px 16px" role="alert">
+          <strong>{text.foreign.faults(translated.faults.length)}</strong>
+          <AlikeTable list={translated.faults} placeOf={({ line, column }) => text.report.linePlace(line, column)} />
+        </Box>
+      )}
+      {translated && (
+        <NamesInFile names={translated.names} held={{ water: waters, lure: lures, person: people.map((name) => ({ id: name, name })) }} onTake={take} />
+      )}
       {translated?.remarks.map((remark) => (
         <Box key={remark} mt="6px">
           <Quiet>{remark}</Quiet>
@@ -150,25 +175,4 @@ async function sourceLinesOf({ faults, looseEnds, remarks }: ImportReport): Prom
 function placeOf(remark: BundleRemark, lines: ReadonlyMap<string, number>): string {
   const line = lines.get(keyOf(remark))
   return line === undefined ? text.report.place(remark.file, remark.line, remark.column) : text.report.linePlace(line, remark.column)
-}
-
-const SHOWN_FAULTS = 200
-
-function RowFaults({ faults }: { faults: readonly RowFault[] }) {
-  return (
-    <Box bg="sheet" borderTop="3px solid" borderColor="float" mt="12px" p="12px 16px" role="alert">
-      <strong>{text.foreign.faults(faults.length)}</strong>
-      <Table>
-        <tbody>
-          {faults.slice(0, SHOWN_FAULTS).map(({ line, column, message }, i) => (
-            <tr key={i}>
-              <td style={{ whiteSpace: 'nowrap' }}>{text.report.linePlace(line, column)}</td>
-              <td>{message}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-      {faults.length > SHOWN_FAULTS && <Quiet>{text.report.more(faults.length - SHOWN_FAULTS)}</Quiet>}
-    </Box>
-  )
 }

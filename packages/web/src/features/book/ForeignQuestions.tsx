@@ -70,6 +70,18 @@ export function ForeignQuestions({ mapping, orders, preview, waters, water, name
         <Label htmlFor="foreign-namespace">{words.called}</Label>
         <Field id="foreign-namespace" value={namespace} onChange={({ target }) => onNamespace(target.value)} />
       </Box>
+      <Box w="170px">
+        <Label htmlFor="foreign-decimal">{words.decimal}</Label>
+        <Select
+          id="foreign-decimal"
+          value={mapping.decimal ?? ''}
+          onChange={({ target }) => onMapping({ decimal: target.value === '' ? undefined : (target.value as ',' | '.') })}
+        >
+          <option value="">{words.decimals.any}</option>
+          <option value=".">{words.decimals.point}</option>
+          <option value=",">{words.decimals.comma}</option>
+        </Select>
+      </Box>
     </Flex>
   )
 }

@@ -28,7 +28,8 @@ export function ImportBundle({ book }: { book: string }) {
   const running = useImport(book)
   const { report } = running
   const choose = async (list: FileList | null): Promise<void> => {
-    const bundle = await archiveOf([...(list ?? [])])
+    const files = await archiveOf([...(list ?? [])])
+    const bundle = files && { ...files, apart: new Set<string>() }
     setChosen(bundle)
     running.clear()
     if (bundle) await running.send(bundle, true)
@@ -68,7 +69,17 @@ export function ImportBundle({ book }: { book: string }) {
       </Flex>
       <ProblemNote problem={running.problem} />
       <ImportProgress running={running} />
-      {report && <ImportReportView report={report} />}
+      {report && chosen && (
+        <ImportReportView
+          report={report}
+          apart={chosen.apart}
+          onApart={(apart) => {
+            const bundle = { ...chosen, apart }
+            setChosen(bundle)
+            void running.send(bundle, true)
+          }}
+        />
+      )}
       {chosen && report && !report.applied && report.faults.length === 0 && (
         <Button look="main" mt="12px" disabled={running.progress !== undefined} onClick={() => void running.send(chosen, false)}>
           {text.bundle.bring}

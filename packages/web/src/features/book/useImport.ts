@@ -2,11 +2,14 @@ import { useRef, useState } from 'react'
 import type { ImportReport, ProblemDetails } from '@jotbook/contract'
 import type { Progress } from '@jotbook/core'
 import { useImportBundleMutation } from '../../app/api.ts'
-import { pushSoon } from '../../offline/index.ts'
+import { noteImport, pushSoon } from '../../offline/index.ts'
+import { text } from './text.ts'
 
 export interface BundleToSend {
   readonly archive: Uint8Array<ArrayBuffer>
   readonly namespace: string
+  /** Names spelt like the book's own are the book's own, but for these (`kind id`); absent: all are new. */
+  readonly apart?: ReadonlySet<string>
 }
 
 export interface RunningImport {
@@ -38,7 +41,11 @@ export function useImport(book: string): RunningImport {
       const answer = await ask({ book, ...bundle, dryRun, onProgress: setProgress, signal: calledOff.current.signal })
       setProgress(undefined)
       setReport(answer.data)
-      if (answer.data?.applied) pushSoon(book)
+      if (answer.data?.applied) {
+        const { firstSeq, created, changed } = answer.data
+        if (firstSeq !== undefined) await noteImport(book, firstSeq, text.report.imported(created + changed))
+        pushSoon(book)
+      }
       return answer.data
     },
     cancel: () => calledOff.current?.abort(),

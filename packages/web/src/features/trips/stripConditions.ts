@@ -35,14 +35,17 @@ function courseAt(readings: readonly Reading[], field: Measured): (ms: number) =
   return (ms) => valueAt(pieceAt(course, ms), ms)
 }
 
+/** Steps of the wind's scale, about 2.5 m/s each. */
+const WIND_STEPS = { mph: 5, mps: 2.5, kmh: 10, kn: 5 } as const
+
 export function windOf(readings: readonly Reading[], times: readonly number[], units: UnitPreferences): StripModel['wind'] {
   const wind = courseAt(readings, 'windMps')
   const points = times.flatMap((ms) => {
     const value = wind(ms)
     return value === null ? [] : [{ ms, value: fromSi(value, units.wind) }]
   })
-  const highest = Math.max(units.wind === 'mph' ? 15 : 7, ...points.map(({ value }) => value)) * 1.1
-  const step = units.wind === 'mph' ? 5 : 2.5
+  const step = WIND_STEPS[units.wind]
+  const highest = Math.max(3 * step, ...points.map(({ value }) => value)) * 1.1
   const ticks = [1, 2, 3, 4].map((i) => i * step).filter((value) => value < highest)
   return { points, highest, ticks: ticks.map((value, i) => ({ value, text: i === ticks.length - 1 ? `${value} ${unitLabel(units.wind)}` : String(value) })) }
 }
