@@ -21,7 +21,7 @@ export interface TranslatedFile {
   readonly names: readonly NameInFile[]
 }
 
-const PREVIEW_ROWS = 20
+const PREVIEW_ROWS = 8
 let table: ForeignTable | undefined
 let translated: Translated | undefined
 

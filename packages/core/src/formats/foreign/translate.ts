@@ -51,6 +51,15 @@ export function translate(table: ForeignTable, mapping: Mapping, context: Transl
   return new Translator(table, mapping, context).translate()
 }
 
+interface TripOfRow {
+  readonly id: string
+  readonly fields: Record<string, Json>
+  readonly zone: string
+  readonly date: string
+  /** Who the row is of; empty where it does not say. */
+  readonly angler: string
+}
+
 class Translator {
   private readonly sheets = new Sheets()
   private readonly faults: RowFault[] = []
@@ -122,12 +131,7 @@ class Translator {
   }
 
   /** Rows of one water and one day are one trip. */
-  private trip(
-    row: ForeignRow,
-    water: { id: string; zone: string },
-    date: string,
-    line: number,
-  ): { id: string; fields: Record<string, Json>; zone: string; date: string } {
+  private trip(row: ForeignRow, water: { id: string; zone: string }, date: string, line: number): TripOfRow {
     const id = `${water.id} ${date}`
     const isStint = this.mapping.rowIs === 'stint'
     const start = row.instant('row.start', date, water.zone)
@@ -148,9 +152,9 @@ class Translator {
       anglers: [],
     }))
     if (isStint) widen(made.fields, start, end)
-    const anglers = made.fields.anglers as string[]
-    for (const angler of this.anglers(row)) if (!anglers.includes(angler)) anglers.push(angler)
-    return { id, fields: made.fields, zone: water.zone, date }
+    const [anglers, named] = [made.fields.anglers as string[], this.anglers(row)]
+    for (const one of named) if (!anglers.includes(one)) anglers.push(one)
+    return { angler: named.join(', '), id, fields: made.fields, zone: water.zone, date }
   }
 
   private anglers(row: ForeignRow): string[] {
@@ -175,13 +179,13 @@ class Translator {
     return called
   }
 
-  private stint(row: ForeignRow, trip: { id: string; date: string; zone: string }, lure: string | undefined, note: string | null, line: number): void {
+  private stint(row: ForeignRow, trip: TripOfRow, lure: string | undefined, note: string | null, line: number): void {
     if (lure === undefined) throw new CellFailure('lure.name', 'A stint needs its lure.')
     const start = row.instant('row.start', trip.date, trip.zone)
     if (start === undefined) throw new CellFailure('row.start', 'A stint needs its start.')
     const hours = row.hours()
     const end = notBefore(row.instant('row.end', trip.date, trip.zone), start) ?? (hours === undefined ? undefined : start + hours * HOUR_MS)
-    const angler = this.anglers(row).join(', ')
+    const { angler } = trip
     const id = this.free('stint', `${trip.id} ${isoUtc(start).slice(11, 16)} ${lure} ${angler}`.trim())
     this.sheets.row('stint', id, line, () => ({
       trip: trip.id,
@@ -198,15 +202,9 @@ class Translator {
       this.remarks.add('Strikes told only as a number stand in the middle of their stint.')
   }
 
-  private strike(
-    row: ForeignRow,
-    trip: { id: string; fields: Record<string, Json>; date: string; zone: string },
-    lure: string | undefined,
-    note: string | null,
-    line: number,
-  ): void {
+  private strike(row: ForeignRow, trip: TripOfRow, lure: string | undefined, note: string | null, line: number): void {
     const time = row.strikeTime(trip.date, trip.zone)
-    const angler = this.anglers(row).join(', ') || null
+    const angler = trip.angler || null
     const id = this.free('strike', `${trip.id} ${time === undefined ? '-' : isoUtc(time).slice(11, 16)}`)
     const started = epochMs(String(trip.fields.start))
     if (trip.fields.effortKnown === 'none' && time !== undefined && time < started) trip.fields.start = isoUtc(time)
@@ -239,7 +237,7 @@ class Translator {
     return count > 0
   }
 
-  private reading(row: ForeignRow, trip: { id: string; fields: Record<string, Json>; date: string; zone: string }, line: number): void {
+  private reading(row: ForeignRow, trip: TripOfRow, line: number): void {
     const fields = row.fieldsFor('reading')
     if (Object.values(fields).every((value) => value === null)) return
     const at = row.instant(this.mapping.rowIs === 'strike' ? 'row.time' : 'row.start', trip.date, trip.zone)
