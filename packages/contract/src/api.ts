@@ -8,6 +8,16 @@ export interface BookSummary {
   readonly role: Role
 }
 
+/** So many days a deleted book can be restored. */
+export const KEPT_DAYS = 30
+
+/** A book that its owner deleted and can restore. */
+export interface DeletedBook {
+  readonly id: string
+  readonly name: string
+  readonly deletedAt: string
+}
+
 export interface Session {
   /** `local`: the person at this computer, signed in without a password. `network`: others come in by accounts and paired devices. */
   readonly mode: 'local' | 'network'
@@ -16,6 +26,7 @@ export interface Session {
   /** Whether a code of an authenticator app is asked for at sign-in. */
   readonly secondFactor: boolean
   readonly books: readonly BookSummary[]
+  readonly deletedBooks: readonly DeletedBook[]
 }
 
 export interface DeviceSummary {
@@ -60,6 +71,9 @@ export type EventKind =
   | 'member-joined'
   | 'member-changed'
   | 'restored'
+  | 'book-deleted'
+  | 'book-restored'
+  | 'import-undone'
 
 /** Something that happened, for the owner to look up. */
 export interface AccessEvent {
@@ -153,6 +167,8 @@ export const routes = {
   picture: (book: string, sha256: string) => `/api/books/${book}/pictures/${sha256}`,
   events: (book: string) => `/api/books/${book}/events`,
   book: (book: string) => `/api/books/${book}`,
+  deleteBook: (book: string) => `/api/books/${book}/delete`,
+  restoreBook: (book: string) => `/api/books/${book}/restore`,
   changes: (book: string) => `/api/books/${book}/changes`,
   digest: (book: string) => `/api/books/${book}/digest`,
   snapshot: (book: string) => `/api/books/${book}/snapshot`,

@@ -2,12 +2,13 @@ export { alikeRemarks } from './alikeRemarks.ts'
 export type { AlikeRemarks } from './alikeRemarks.ts'
 export { longQuestion } from './analysis.ts'
 export type { AnalysisLine } from './analysis.ts'
-export { routes } from './api.ts'
+export { KEPT_DAYS, routes } from './api.ts'
 export type {
   AccessEvent,
   BackupState,
   BookSummary,
   BundleRemark,
+  DeletedBook,
   DeviceSummary,
   EventKind,
   Health,

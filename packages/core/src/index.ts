@@ -348,6 +348,9 @@ export type { Claim, ClaimOutcome } from './practice/index.ts'
 export {
   CLOCK_START,
   MAX_AHEAD_MS,
+  MERGED_KINDS,
+  NO_ALIASES,
+  aliasesOf,
   batchesOf,
   clockOffsetMs,
   clockShiftsOf,
@@ -358,6 +361,8 @@ export {
   isStamp,
   laterOf,
   mergeChange,
+  mergeEdits,
+  renamedPeople,
   mergeStates,
   parseStamp,
   restamp,
@@ -368,5 +373,19 @@ export {
   unshiftedFields,
   withPending,
   witness,
+  withAliases,
 } from './sync/index.ts'
-export type { Change, ClockShifts, ClockState, Conflict, Fields, Json, RecordState, ReplicaRecord, Stamp, Undoable, UnsentChange } from './sync/index.ts'
+export type {
+  Aliases,
+  Change,
+  ClockShifts,
+  ClockState,
+  Conflict,
+  Fields,
+  Json,
+  RecordState,
+  ReplicaRecord,
+  Stamp,
+  Undoable,
+  UnsentChange,
+} from './sync/index.ts'

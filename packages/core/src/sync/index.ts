@@ -1,3 +1,5 @@
+export { MERGED_KINDS, NO_ALIASES, aliasesOf, mergeEdits, renamedPeople, withAliases } from './aliases.ts'
+export type { Aliases } from './aliases.ts'
 export { clockShiftsOf, isClocked, shiftedFields, unshiftedFields } from './clockShift.ts'
 export type { ClockShifts } from './clockShift.ts'
 export { conflictsOf, settledFields } from './conflicts.ts'

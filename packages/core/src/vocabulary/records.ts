@@ -61,6 +61,8 @@ export const RECORDS = {
     pressure: word(waters.FISHING_PRESSURE),
     note: note(),
     outline: json('geometry'),
+    /** The water that stands for this one. */
+    mergedInto: inside(ref('water')),
   },
   spot: {
     name: required(text()),
@@ -103,6 +105,8 @@ export const RECORDS = {
     brightness: number(0, 1000),
     price: number(0, 100_000),
     note: note(),
+    /** The lure that stands for this one. */
+    mergedInto: inside(ref('lure')),
   },
   setup: {
     name: required(text()),
@@ -274,6 +278,8 @@ export const RECORDS = {
     demo: inside(flag()),
     /** How files of other origin were read, by the spelling of their header. */
     mappings: json('object'),
+    /** From a person's name to the one that stands for it. */
+    people: json('object'),
     /** Where weather reports and the sounder's sentences may be had; set by the owner. */
     weatherAddress: inside(text()),
     sounderAddress: inside(text()),

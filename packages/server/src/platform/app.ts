@@ -7,7 +7,7 @@ import { Problem } from '@jotbook/contract'
 import { analysisRoutes } from '../features/analyses/routes.ts'
 import { accountRoutes, invitationRoutes } from '../features/accounts/routes.ts'
 import { backupRoutes } from '../features/backups/routes.ts'
-import { sessionRoutes } from '../features/books/routes.ts'
+import { deletionRoutes, sessionRoutes } from '../features/books/routes.ts'
 import { bundleRoutes } from '../features/bundles/routes.ts'
 import { changeRoutes } from '../features/changes/routes.ts'
 import { bookIntake } from '../features/changes/bookIntake.ts'
@@ -98,6 +98,7 @@ export function createApp(options: AppOptions): Express {
     ...(shares ? [shares.books] : []),
     changeRoutes(intake, installation, now),
     instrumentRoutes(feeds, { privateToo: !door.open }),
+    deletionRoutes(now),
     bundleRoutes(database, now),
     analysisRoutes(),
     pictureRoutes(now),

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Request, RequestHandler } from 'express'
 import { Problem } from '@jotbook/contract'
 import { isUuid } from '@jotbook/core'
@@ -27,7 +27,7 @@ export function bookGuard(database: Database, accountOf: (request: Request) => s
   const member = database
     .select({ memberId: access.memberId, role: access.role })
     .from(access)
-    .where(and(eq(access.bookId, placeholder('book')), eq(access.account, placeholder('account')), eq(access.removed, false)))
+    .where(and(eq(access.bookId, placeholder('book')), eq(access.account, placeholder('account')), eq(access.removed, false), isNull(access.deletedAt)))
     .prepare('member_of_book')
   return async (request, _response, next) => {
     const book = String(request.params.book)

@@ -49,6 +49,8 @@ export const access = pgTable(
     memberId: uuid('member_id').notNull(),
     role: text().$type<Role>(),
     removed: boolean().notNull().default(false),
+    /** When the book was deleted: the gate is shut, until it is restored or its thirty days are over. */
+    deletedAt: instant('deleted_at'),
   },
   (table) => [primaryKey({ columns: [table.bookId, table.account] }), index('access_account').on(table.account)],
 )
@@ -286,7 +288,8 @@ function recordTable(kind: Kind) {
       const own = table as unknown as Record<string, AnyPgColumn>
       const keys: PgTableExtraConfigValue[] = [primaryKey({ columns: [entry(own, 'bookId'), entry(own, 'id')] })]
       for (const [field, spec] of fields) {
-        if (spec.type !== 'ref') continue
+        // One of its own kind may be written in any order: it is held to the book by the checks of each change.
+        if (spec.type !== 'ref' || spec.to === kind) continue
         const target = (): Record<string, AnyPgColumn> => tables[spec.to] as unknown as Record<string, AnyPgColumn>
         keys.push(
           foreignKey({

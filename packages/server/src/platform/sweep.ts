@@ -1,5 +1,6 @@
 import type { Logger } from 'pino'
 import { sweepTries } from '../features/accounts/triesRepository.ts'
+import { eraseDeleted } from '../features/books/deletion.ts'
 import { sweepEvents } from '../features/events/repository.ts'
 import type { Database } from './database.ts'
 import { describe } from './problemHandler.ts'
@@ -12,6 +13,7 @@ export function sweepDaily(database: Database, log: Logger): () => void {
     try {
       await sweepTries(database, Date.now())
       await sweepEvents(database, Date.now())
+      await eraseDeleted(database, Date.now())
     } catch (error) {
       log.warn({ error: describe(error) }, 'sweeping failed; it is tried again later')
     }

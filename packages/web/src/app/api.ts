@@ -3,7 +3,7 @@ import type { BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { Problem, routes } from '@jotbook/contract'
 import type { BookSummary, ImportLine, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
 import type { Progress } from '@jotbook/core'
-import { fetchJson, fetchLines, sendJson } from '../offline/index.ts'
+import { fetchJson, fetchLines, sendJson, sendNothingBack } from '../offline/index.ts'
 
 type Ask = () => Promise<unknown>
 
@@ -49,6 +49,12 @@ async function sendBundle({ book, namespace, archive, dryRun, apart, onProgress,
   throw new Problem('unreachable', 'The answer was cut off. Nothing is half done: try again.')
 }
 
+/** Nothing comes back; the store keeps an answer all the same. */
+async function doneBy(url: string, body: unknown): Promise<null> {
+  await sendNothingBack('POST', url, body)
+  return null
+}
+
 /** What only the server can answer. Records never travel this way: they are committed to the device and synced. */
 export const api = createApi({
   reducerPath: 'api',
@@ -63,8 +69,16 @@ export const api = createApi({
           sendJson<BookSummary>('PUT', routes.book(id), { name, units }),
       invalidatesTags: ['Session'],
     }),
+    deleteBook: build.mutation<unknown, { readonly book: string; readonly name: string }>({
+      query:
+        ({ book, name }) =>
+        () =>
+          doneBy(routes.deleteBook(book), { name }),
+      invalidatesTags: ['Session'],
+    }),
+    restoreBook: build.mutation<unknown, string>({ query: (book) => () => doneBy(routes.restoreBook(book), {}), invalidatesTags: ['Session'] }),
     importBundle: build.mutation<ImportReport, ImportAsk>({ query: (asked) => () => sendBundle(asked) }),
   }),
 })
 
-export const { useSessionQuery, useCreateBookMutation, useImportBundleMutation } = api
+export const { useSessionQuery, useCreateBookMutation, useDeleteBookMutation, useRestoreBookMutation, useImportBundleMutation } = api

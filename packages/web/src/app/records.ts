@@ -13,6 +13,8 @@ export interface RecordsState {
   readonly lures: readonly Lure[]
   readonly trips: readonly Trip[]
   readonly settings: BookSettings | null
+  /** From the id of a water or lure that was merged to the one that stands for it. */
+  readonly merged: Readonly<Record<string, string>>
   /** Changes still on their way, and groups that were refused. */
   readonly waiting: number
   readonly refused: number
@@ -20,7 +22,19 @@ export interface RecordsState {
   readonly revision: number
 }
 
-const EMPTY: RecordsState = { book: null, waters: [], spots: [], setups: [], lures: [], trips: [], settings: null, waiting: 0, refused: 0, revision: 0 }
+const EMPTY: RecordsState = {
+  book: null,
+  waters: [],
+  spots: [],
+  setups: [],
+  lures: [],
+  trips: [],
+  settings: null,
+  merged: {},
+  waiting: 0,
+  refused: 0,
+  revision: 0,
+}
 
 const records = createSlice({
   name: 'records',

@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react'
 import { forbiddenField, isAllowed } from '@jotbook/contract'
 import type { ProblemDetails, Verb } from '@jotbook/contract'
 import type { Kind } from '@jotbook/core'
-import { keepInStep, recordsOf, store } from '../offline/index.ts'
+import { keepInStep, mergedIds, recordsOf, store } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
 import type { RecordsState } from './records.ts'
@@ -71,13 +71,14 @@ async function readStanding(book: string): Promise<Standing> {
 }
 
 async function readLists(book: string): Promise<Lists> {
-  const [waters, spots, setups, lures, trips, [settings]] = await Promise.all([
+  const [waters, spots, setups, lures, trips, [settings], merged] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
     recordsOf(book, 'setup'),
     recordsOf(book, 'lure'),
     recordsOf(book, 'trip'),
     recordsOf(book, 'book'),
+    mergedIds(book),
   ])
   const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
   return {
@@ -87,6 +88,7 @@ async function readLists(book: string): Promise<Lists> {
     lures: lures.sort(byName),
     trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)),
     settings: settings ?? null,
+    merged,
   }
 }
 

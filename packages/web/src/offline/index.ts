@@ -8,7 +8,7 @@ export { dropDraft, keptDraft, loadDraft, saveDraft, watchDraft } from './drafts
 export { fetchJson, fetchLines, fetchOk, sendJson, sendNothingBack } from './http.ts'
 export { resolveRefused } from './push.ts'
 export { keepPicture } from './pictures.ts'
-export { bookRecords, recordsOf, recordsOfTrip, unreadableRecords } from './records.ts'
+export { bookRecords, mergedIds, recordsOf, recordsOfTrip, unreadableRecords } from './records.ts'
 export type { TripRecords, Unreadable } from './records.ts'
 export { repairBySnapshot } from './history.ts'
 export { keepInStep, pushSoon, syncOnce } from './sync.ts'

@@ -1,21 +1,47 @@
 import Dexie from 'dexie'
-import { clockShiftsOf, isDeleted, shiftedFields, withTrackParts } from '@jotbook/core'
+import { MERGED_KINDS, aliasesOf, clockShiftsOf, isDeleted, shiftedFields, withAliases, withTrackParts } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
-import type { BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
+import type { Aliases, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
 type Shifts = ReadonlyMap<string, ClockShifts>
 
 /**
- * Records as read: the times of wrong clocks put right, and values that cannot be read left out. A record that cannot do without such a
+ * Records as read: the times of wrong clocks put right, what was merged under what stands for it, and values that cannot be read left out. A record that cannot do without such a
  * value is left out whole; Book lists it.
  */
-const plain = <K extends Kind>(rows: readonly DeviceRecord[], shifts: Shifts): RecordOf<K>[] =>
+const plain = <K extends Kind>(rows: readonly DeviceRecord[], shifts: Shifts, aliases: Aliases): RecordOf<K>[] =>
   rows.flatMap(({ kind, id, trip, shown }) => {
-    const fields = readableFields(kind, shown.fields)
-    return fields ? [{ ...shiftedFields(kind, { ...shown, fields }, shifts.get(trip)), id } as unknown as RecordOf<K>] : []
+    const fields = aliases.of(id) === id && readableFields(kind, shown.fields)
+    return fields ? [{ ...withAliases(kind, shiftedFields(kind, { ...shown, fields }, shifts.get(trip)), aliases), id } as unknown as RecordOf<K>] : []
   })
+
+let known: { readonly key: string; readonly aliases: Promise<Aliases> } | undefined
+
+/** Which records and people of the book stand for which, read anew when anything of the book changed. */
+async function aliasesIn(book: string): Promise<Aliases> {
+  const key = `${book} ${(await store.books.get(book))?.revision ?? 0}`
+  if (known?.key !== key) known = { key, aliases: readAliases(book) }
+  return known.aliases
+}
+
+/** From each merged record's id to the one that stands for it. */
+export async function mergedIds(book: string): Promise<Record<string, string>> {
+  const aliases = await aliasesIn(book)
+  return Object.fromEntries(aliases.merged.map((id) => [id, aliases.of(id)]))
+}
+
+async function readAliases(book: string): Promise<Aliases> {
+  const [settings, ...rows] = await Promise.all([
+    store.records.get([book, 'book', book]),
+    ...MERGED_KINDS.map((kind) => store.records.where({ book, kind }).toArray()),
+  ])
+  return aliasesOf(
+    rows.flat().map(({ id, shown }) => ({ id, fields: shown.fields })),
+    settings?.shown.fields.people,
+  )
+}
 
 /** The shifts of the clocks of each trip that has any. */
 const shiftsOf = (trips: readonly DeviceRecord[]): Shifts =>
@@ -36,6 +62,7 @@ export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<
   const live = plain<K>(
     rows.filter(({ shown }) => !isDeleted(shown)),
     shifts,
+    await aliasesIn(book),
   )
   return kind === 'trip' ? (withTrackParts(live as RecordOf<'trip'>[], await recordsOf(book, 'trackPart')) as unknown as RecordOf<K>[]) : live
 }
@@ -68,10 +95,12 @@ export interface TripRecords {
 export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
   const shifts = shiftsOf(rows.filter(({ kind }) => kind === 'trip'))
+  const aliases = await aliasesIn(book)
   const of = <K extends Kind>(kind: K): RecordOf<K>[] =>
     plain<K>(
       rows.filter((row) => row.kind === kind),
       shifts,
+      aliases,
     )
   return { stints: of('stint'), readings: of('reading'), strikes: of('strike') }
 }

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { Role } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { access, bookSettings, books, recordColumn } from '../../platform/schema.ts'
@@ -8,7 +8,7 @@ export async function openTo(db: Queries, account: string): Promise<{ readonly i
   const rows = await db
     .select({ id: access.bookId, role: access.role })
     .from(access)
-    .where(and(eq(access.account, account), eq(access.removed, false)))
+    .where(and(eq(access.account, account), eq(access.removed, false), isNull(access.deletedAt)))
   return rows.flatMap(({ id, role }) => (role ? [{ id, role }] : []))
 }
 

@@ -6,6 +6,9 @@ import type { Database } from '../../platform/database.ts'
 import type { Door } from '../../platform/door.ts'
 import { accountById } from '../accounts/repository.ts'
 import { jsonBody } from '../../platform/jsonBody.ts'
+import { bookOf } from '../../platform/bookGuard.ts'
+import { noteEvent } from '../events/repository.ts'
+import { deleteBook, deletedBooksOf, restoreDeleted } from './deletion.ts'
 import { openTo } from './repository.ts'
 import { booksOf, createBook } from './service.ts'
 
@@ -17,8 +20,14 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
 
   router.get('/session', async (request, response) => {
     const account = accountOf(request)
-    const [books, known] = await Promise.all([booksOf(database, account), accountById(database, account)])
-    const session: Session = { mode: open ? 'network' : 'local', signInName: known?.signInName ?? null, secondFactor: Boolean(known?.totpSecret), books }
+    const [books, deletedBooks, known] = await Promise.all([booksOf(database, account), deletedBooksOf(database, account), accountById(database, account)])
+    const session: Session = {
+      mode: open ? 'network' : 'local',
+      signInName: known?.signInName ?? null,
+      secondFactor: Boolean(known?.totpSecret),
+      books,
+      deletedBooks,
+    }
     response.json(session)
   })
 
@@ -34,6 +43,30 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
       throw new Problem('too-often', `One account may open ${MOST_BOOKS} books. Export and give up one first.`)
     const book = await database.transaction((tx) => createBook(tx, account, { id, ...(settings as { name: string; units?: Record<string, string> }) }, now()))
     response.status(201).json(book)
+  })
+
+  router.post('/books/:book/restore', ...jsonBody(), async (request, response) => {
+    const [account, id] = [accountOf(request), String(request.params.book)]
+    await restoreDeleted(database, account, id)
+    await noteEvent(database, { kind: 'book-restored', account, bookId: id }, now())
+    response.status(204).end()
+  })
+
+  return router
+}
+
+/** Behind the book's gate. */
+export function deletionRoutes(now: () => number): Router {
+  const router = Router({ mergeParams: true })
+
+  router.post('/delete', ...jsonBody(), async (request, response) => {
+    const { book, account, author, within } = bookOf(request)
+    if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner may delete it.')
+    await within(async (db) => {
+      await deleteBook(db, book, (request.body as { name?: unknown }).name, now())
+      await noteEvent(db, { kind: 'book-deleted', account, bookId: book, memberId: author.memberId }, now())
+    })
+    response.status(204).end()
   })
 
   return router

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
-import { KINDS, clockShiftsOf, shiftedFields, withTrackParts } from '@jotbook/core'
+import { KINDS, MERGED_KINDS, aliasesOf, clockShiftsOf, shiftedFields, withAliases, withTrackParts } from '@jotbook/core'
 import type { BookRecords, Kind, Trip } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
@@ -15,19 +15,22 @@ import type { WrittenBook, WrittenRecord } from './writtenBook.ts'
 
 export type Within = BookAccess['within']
 
-/** The book's records with their times put right; values that cannot be read are left out, and records that need them. */
+/** The book's records with their times put right and what was merged under what stands for it; values that cannot be read are left out, and records that need them. */
 async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, StoredRecord[]>> {
   const foreign = await foreignIdOfRecords(db, bookId)
   const records = {} as Record<Kind, StoredRecord[]>
   const trips = await loadStates(db, bookId, 'trip')
+  const merged = (await Promise.all(MERGED_KINDS.map((kind) => loadStates(db, bookId, kind)))).flat().map(({ id, state }) => ({ id, fields: state.fields }))
+  const [settings] = await loadStates(db, bookId, 'book', [bookId])
+  const aliases = aliasesOf(merged, settings?.state.fields.people)
   const shifts = new Map(trips.map(({ id, state }) => [id, clockShiftsOf(state.fields.clockShiftS)]))
   for (const kind of KINDS) {
     records[kind] = (kind === 'trip' ? trips : await loadStates(db, bookId, kind)).flatMap(({ id, state }) => {
-      const fields = readableFields(kind, state.fields)
+      const fields = aliases.of(id) === id && readableFields(kind, state.fields)
       if (!fields) return []
       const foreignId = foreign.get(id)
       const shift = shifts.get(kind === 'trip' ? id : String(fields.trip))
-      return [{ id, fields: shiftedFields(kind, { ...state, fields }, shift), ...(foreignId === undefined ? {} : { foreignId }) }]
+      return [{ id, fields: withAliases(kind, shiftedFields(kind, { ...state, fields }, shift), aliases), ...(foreignId === undefined ? {} : { foreignId }) }]
     })
   }
   return records

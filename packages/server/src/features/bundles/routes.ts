@@ -53,6 +53,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     const records = await turns.run(account, NEVER, () =>
       within((tx) => undoImport(tx, { bookId: book, memberId: author.memberId, firstSeq }, now(), UNWATCHED)),
     )
+    await noteEvent(database, { kind: 'import-undone', account, bookId: book, memberId: author.memberId }, now())
     response.json({ records })
   })
 

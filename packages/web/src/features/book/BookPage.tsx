@@ -1,57 +1,33 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useNavigate } from 'react-router'
 import { routes } from '@jotbook/contract'
-import { bookOpened } from '../../app/session.ts'
-import { useAppDispatch, useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../app/store.ts'
 import { useBookId } from '../../app/useBook.ts'
-import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Heading, Page, Title } from '../../ui/controls.tsx'
 import { MembersAndDevices } from '../account/index.ts'
 import { Addresses } from '../instruments/index.ts'
 import { Conflicts } from './Conflicts.tsx'
 import { ImportBundle } from './ImportBundle.tsx'
 import { text } from './text.ts'
 import { NeedsYou } from './NeedsYou.tsx'
+import { People } from './People.tsx'
 import { SafeKeeping } from './SafeKeeping.tsx'
 import { Units } from './Units.tsx'
+import { YourBooks } from './YourBooks.tsx'
 
 /** The book itself: which one is open, what comes in and goes out, its units, and what needs its owner. */
 export function BookPage() {
   const book = useBookId()
   const { books } = useAppSelector(({ session }) => session)
   const open = books.find(({ id }) => id === book)
-  const dispatch = useAppDispatch()
-  const navigate = useNavigate()
+  const settings = useAppSelector(({ records }) => records.settings)
   if (!open) return <Page />
+  const name = settings?.name ?? open.name
   return (
     <Page>
-      <Title>{open.name}</Title>
+      <Title>{name}</Title>
       <NeedsYou book={book} />
       <Conflicts book={book} />
-      <Box as="section" aria-label={text.books.title} mt="22px">
-        <Heading>{text.books.title}</Heading>
-        {books.map(({ id, name, demo }) => (
-          <Flex key={id} align="center" gap="12px" py="4px" borderBottom="1px solid" borderColor="rule">
-            <Box flex="1">
-              {name} {demo && <Quiet>{text.books.made}</Quiet>}
-            </Box>
-            {id === book ? (
-              <Quiet>{text.books.open}</Quiet>
-            ) : (
-              <Button
-                onClick={() => {
-                  dispatch(bookOpened(id))
-                  void navigate('/trips')
-                }}
-              >
-                {text.books.openIt(name)}
-              </Button>
-            )}
-          </Flex>
-        ))}
-        <LinkButton to="/start" mt="10px">
-          {text.books.another}
-        </LinkButton>
-      </Box>
+      <YourBooks open={{ ...open, name }} />
       <ImportBundle book={book} />
       <Box as="section" aria-label={text.take.title} mt="26px">
         <Heading>{text.take.title}</Heading>
@@ -69,6 +45,7 @@ export function BookPage() {
       <SafeKeeping book={book} />
       <MembersAndDevices book={book} owner={open.role === 'owner'} />
       {open.role === 'owner' && <Addresses book={book} />}
+      <People book={book} />
       <Units book={book} />
     </Page>
   )

@@ -9,7 +9,31 @@ function sums(created: number, changed: number, unchanged: number, one: string, 
 
 /** Words of the book itself: what comes in and goes out, its units, and what needs its owner. */
 export const text = {
-  books: { title: 'Your books', made: 'demo, with made-up data', open: 'open', openIt: (name: string) => `Open ${name}`, another: 'New book' },
+  books: {
+    title: 'Your books',
+    made: 'demo, with made-up data',
+    open: 'open',
+    openIt: (name: string) => `Open ${name}`,
+    another: 'New book',
+    name: 'Name of the book',
+    remove: 'Delete book',
+    removeNote: (days: number) =>
+      `The book is deleted for everybody who can open it. You can restore it here for ${days} days; after that it is gone for good.`,
+    typeName: (name: string) => `Type ${name} to delete it`,
+  },
+  rename: 'Rename',
+  cancel: 'Cancel',
+  people: {
+    title: 'People',
+    note: 'Everybody on your trips. Give one the name of another to merge them.',
+    trips: (count: number) => counted(count, 'trip'),
+    renameOne: (name: string) => `Rename ${name}`,
+    nameOf: (name: string) => `Name of ${name}`,
+    merge: 'Merge',
+    mergeNote: (from: string, into: string) => `Everything of ${from} then counts for ${into}.`,
+    renamed: (from: string, to: string) => `${from} renamed ${to}.`,
+    merged: (from: string, into: string) => `${from} merged into ${into}.`,
+  },
   take: {
     title: 'Export',
     note: 'You can import these files into any Jot Book. Leave out the places when you share them.',

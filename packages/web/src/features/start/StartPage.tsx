@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { IMPERIAL, METRIC } from '@jotbook/core'
 import { useCreateBookMutation } from '../../app/api.ts'
+import { DeletedBooks } from '../../app/DeletedBooks.tsx'
 import { bookOpened } from '../../app/session.ts'
 import { useAppDispatch } from '../../app/store.ts'
 import { commit, newId } from '../../offline/index.ts'
@@ -44,6 +45,7 @@ export function StartPage() {
     <Page>
       <Title>{text.title}</Title>
       <p>{text.note}</p>
+      <DeletedBooks />
       <form
         noValidate
         onSubmit={(event) => {

@@ -1,8 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import type { Fields, Lure } from '@jotbook/core'
+import { MergeInto } from '../../app/MergeInto.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
 import { useAppSelector } from '../../app/store.ts'
@@ -41,8 +42,10 @@ const FIELDS = ['name', ...BUILD, ...VERSION, ...LURE_ZONES, ...COLOUR, ...USE]
 export function LurePage() {
   const { lure: id } = useParams()
   const [asked] = useSearchParams()
-  const { book, lures } = useAppSelector(({ records }) => records)
+  const { book, lures, merged } = useAppSelector(({ records }) => records)
   if (book === null) return <Page />
+  const into = id === undefined ? undefined : merged[id]
+  if (into !== undefined) return <Navigate to={`/tackle/${into}`} replace />
   const record = lures.find((lure) => lure.id === id)
   if (id !== undefined && !record) {
     return (
@@ -151,7 +154,8 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
         <>
           <LureDeeds lure={record} />
           <Versions lure={record} lures={lures} />
-          <Box mt="26px" className="no-print">
+          <MergeInto kind="lure" record={record} records={lures} onMerged={(to) => void leave(`/tackle/${to}`)} />
+          <Box mt="14px" className="no-print">
             <Button look="bare" onClick={() => void takeOut()}>
               {text.takeOut}
             </Button>{' '}

@@ -1,8 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
+import { MergeInto } from '../../app/MergeInto.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
 import type { Position } from '../../charts/waterChart/projection.ts'
@@ -23,8 +24,10 @@ const FIELDS = ['name', 'kind', 'latitude', 'longitude', 'timeZone', 'pressure',
 /** One water: its chart and spots, what is known of it, and what it gave. */
 export function WaterPage() {
   const { water: id } = useParams()
-  const { book, waters } = useAppSelector(({ records }) => records)
+  const { book, waters, merged } = useAppSelector(({ records }) => records)
   if (book === null) return <PageFrame title={text.title} />
+  const into = id === undefined ? undefined : merged[id]
+  if (into !== undefined) return <Navigate to={`/waters/${into}`} replace />
   const water = waters.find((one) => one.id === id)
   if (!water) {
     return (
@@ -77,6 +80,7 @@ function About({ water, picked, onPicking }: { water: Water; picked: Position | 
   const book = useBookId()
   const units = useUnits()
   const navigate = useNavigate()
+  const waters = useAppSelector(({ records }) => records.waters)
   const save = useSave()
   const draftKey = `water:${book}:${water.id}`
   const form = useRecordForm('water', FIELDS, water, units, keptDraft(draftKey))
@@ -152,6 +156,7 @@ function About({ water, picked, onPicking }: { water: Water; picked: Position | 
         </Button>
         <Quiet>{text.takeOutNote}</Quiet>
       </Flex>
+      <MergeInto kind="water" record={water} records={waters} onMerged={(to) => void navigate(`/waters/${to}`)} />
     </form>
   )
 }
