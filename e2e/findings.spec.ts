@@ -32,6 +32,26 @@ test('a water is searched on the device with no server, called off, and says wha
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)).toBeVisible()
   await page.getByRole('link', { name: 'Open in the board' }).first().click()
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours`).first()).toBeVisible()
+  // The board names the water, and Back finds the answer that took seconds.
+  await expect(page.getByRole('main')).toContainText(WATER)
+  await expect(page.getByText(/Not used/)).toHaveCount(0)
+  await page.goBack()
+  await expect(page.getByTestId('answer')).toContainText(`On ${WATER}, ${strong.length} patterns stand out`)
+})
+
+test('a link says what of it this book does not have, and of which book it is', async ({ app, page }) => {
+  await page.goto(`${app.url}/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`)
+  await expect(page.getByRole('note').filter({ hasText: 'Not used' })).toHaveText(/moon, depth=deep, and water=Elsewhere\.$/)
+  const book = await page.evaluate(() => (JSON.parse(localStorage.getItem('jot-session') ?? '{}') as { book: string }).book)
+  await page.goto(`${app.url}/findings?by=class`)
+  await page.getByRole('button', { name: 'Grouped by: lure class' }).click()
+  await page.getByRole('button', { name: 'season', exact: true }).click()
+  await expect(page).toHaveURL(new RegExp(`book=${book}`))
+  await page.goto(`${app.url}/findings?book=${book}&by=class`)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await expect(page.getByText(/from a book you cannot open/)).toHaveCount(0)
+  await page.goto(`${app.url}/findings?book=0192f0c1-0000-7000-8000-000000000000&by=class`)
+  await expect(page.getByText(/from a book you cannot open/)).toBeVisible()
 })
 
 test('the rules of the trade are tried, and what the book cannot tell says why', async ({ app, page }) => {

@@ -229,6 +229,7 @@ export {
   phaseExcess,
   planFor,
   patternWhere,
+  readWhere,
   poissonRateInterval,
   powerAt,
   powerForRatio,

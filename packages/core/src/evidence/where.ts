@@ -19,6 +19,20 @@ export function parseWhere(text: string): Clause[] {
     .map(parseClause)
 }
 
+/** As `parseWhere`, for links that others may have written: what can be read, and each part that cannot. */
+export function readWhere(text: string): { readonly clauses: Clause[]; readonly unread: string[] } {
+  const clauses: Clause[] = []
+  const unread: string[] = []
+  for (const part of splitOutsideQuotes(text, ';').filter((one) => one !== '')) {
+    try {
+      clauses.push(parseClause(part))
+    } catch {
+      unread.push(part)
+    }
+  }
+  return { clauses, unread }
+}
+
 /** Parts between separators that do not stand inside double quotes, trimmed. */
 function splitOutsideQuotes(text: string, separator: ',' | ';'): string[] {
   const parts = text.match(separator === ',' ? /(?:"[^"]*"|[^,"])+/g : /(?:"[^"]*"|[^;"])+/g) ?? []

@@ -4,6 +4,7 @@ import { NavLink, Navigate, Outlet, ScrollRestoration, useLocation } from 'react
 import { Button, LinkButton } from '../ui/controls.tsx'
 import { useLocaleChoice } from '../ui/locale.ts'
 import { setNight, useNight } from '../ui/night.ts'
+import { BookOfLink } from './BookOfLink.tsx'
 import { useAppSelector } from './store.ts'
 import { text } from './text.ts'
 import { UndoBar } from './UndoBar.tsx'
@@ -77,6 +78,7 @@ export function Shell() {
         </Flex>
       </Box>
       <DemoNote />
+      <BookOfLink />
       <div id="page" key={`${clock}${decimal}`}>
         {signedOut && <Navigate to="/sign-in" replace />}
         {none && pathname !== START ? <Navigate to={START} replace /> : <Outlet />}

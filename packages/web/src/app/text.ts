@@ -25,6 +25,8 @@ export const text = {
   },
   saved: (what: string) => `${what} saved.`,
   deleted: (what: string) => `${what} deleted.`,
+  otherBook: 'This link is from a book you cannot open here. Sign in with its account, or ask its owner to invite you.',
+  openBook: (name: string) => `Open it in ${name}`,
   deletedBook: { since: (when: string, days: number) => `deleted ${when}, kept for ${days} days`, restore: (name: string) => `Restore ${name}` },
   merge: {
     label: (name: string) => `${name} is the same as`,

@@ -39,6 +39,11 @@ export function BoardPage() {
     <Page>
       <FindingsNav />
       <Sentence question={question} />
+      {question.unread.length > 0 && (
+        <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
+          {text.unread(question.unread)}
+        </Box>
+      )}
       <ProblemNote problem={problem} />
       {!board && !problem && <Pending />}
       {board?.all ? <Answered board={board} question={question} /> : board && <NothingToSay trips={trips.length} />}

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Clause } from '@jotbook/core'
-import { addressOf, askedBy, changed } from './question.ts'
+import { addressOf, askedBy, changed, inBook } from './question.ts'
 
 const word = fc.constantFrom('45..50F', 'stained', 'a, b; "c"', 'überhaupt', '=1')
 const clause: fc.Arbitrary<Clause> = fc.oneof(
@@ -22,6 +22,7 @@ const question = fc.record({
   where: fc.uniqueArray(clause, { maxLength: 3, selector: ({ column }) => column }),
   split: fc.constantFrom(null, 'water', 'month'),
   row: fc.option(fc.array(word, { minLength: 1, maxLength: 3 }), { nil: null }),
+  unread: fc.constant([]),
 })
 
 describe('the question in the address', () => {
@@ -43,7 +44,24 @@ describe('the question in the address', () => {
   })
 
   it('asks by lure when a link is mangled, groups by three at most, and never apart by what it groups by', () => {
-    expect(askedBy(new URLSearchParams('by=nonsense&where=;;=&split=lure'))).toEqual({ by: ['lure'], where: [], split: null, row: null })
-    expect(askedBy(new URLSearchParams('by=lure,season,angler,class,lure')).by).toEqual(['lure', 'season', 'angler'])
+    const mangled = askedBy(new URLSearchParams('by=nonsense&where=;;=;season=spring;water_temp_c=hot&split=lure'))
+    expect(mangled).toEqual({
+      by: ['lure'],
+      where: [{ kind: 'oneOf', column: 'season', values: ['spring'] }],
+      split: null,
+      row: null,
+      unread: ['nonsense', 'lure', '=', 'water_temp_c=hot'],
+    })
+    expect(askedBy(new URLSearchParams('by=lure,season,angler,class,lure'))).toMatchObject({ by: ['lure', 'season', 'angler'], unread: ['class'] })
+  })
+
+  it('names waters and lures by id, by name or by the id they had before they were merged, and says what the book does not have', () => {
+    const records = { waters: [{ id: 'w1', name: 'North Arm' }], lures: [{ id: 'l1', name: 'Popper' }], spots: [], setups: [], merged: { l2: 'l1' } }
+    const asked = inBook(askedBy(new URLSearchParams('where=water%3Dnorth+arm,w9;lure%3Dl2,Popper,unknown')), records)
+    expect(asked.where).toEqual([
+      { kind: 'oneOf', column: 'water', values: ['w1', 'w9'] },
+      { kind: 'oneOf', column: 'lure', values: ['l1', 'unknown'] },
+    ])
+    expect(asked.unread).toEqual(['water=w9'])
   })
 })

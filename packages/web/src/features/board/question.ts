@@ -1,7 +1,9 @@
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { parseWhere, whereText } from '@jotbook/core'
+import { UNKNOWN, readWhere, whereText } from '@jotbook/core'
 import type { Clause, Question } from '@jotbook/core'
+import { useAppSelector } from '../../app/store.ts'
+import { useBookId } from '../../app/useBook.ts'
 import { isGrouping } from './columns.ts'
 
 export const MOST_GROUPINGS = 3
@@ -24,6 +26,8 @@ export interface AskedQuestion extends Question {
   readonly split: string | null
   /** The group of the row looked at. */
   readonly row: readonly string[] | null
+  /** Parts of the address that ask for nothing this book has, as they were written. */
+  readonly unread: readonly string[]
   readonly set: (change: QuestionChange) => void
 }
 
@@ -33,23 +37,57 @@ type Asked = Omit<AskedQuestion, 'set'>
 /** The question lives in the address, so that a choice is a link; its conditions are spelled as on the command line. */
 export function useQuestion(): AskedQuestion {
   const [params, setParams] = useSearchParams()
+  const records = useAppSelector((state) => state.records)
+  const book = useBookId()
   const text = params.toString()
-  const asked = useMemo(() => askedBy(new URLSearchParams(text)), [text])
+  const asked = useMemo(() => inBook(askedBy(new URLSearchParams(text)), records), [text, records])
   // The address itself is changed: what was chosen a moment ago may not be drawn yet.
-  const set = (change: QuestionChange): void =>
-    setParams(addressOf(changed(askedBy(new URLSearchParams(window.location.search)), change)), { replace: Boolean(change.row), flushSync: true })
+  const set = (change: QuestionChange): void => {
+    const next = changed(inBook(askedBy(new URLSearchParams(window.location.search)), records), change)
+    setParams([['book', book], ...addressOf(next)], { replace: Boolean(change.row), flushSync: true })
+  }
   return { ...asked, set }
 }
 
+/** Columns that hold ids of records, and where those are. */
+const RECORDS_OF = { water: 'waters', lure: 'lures', spot: 'spots', setup: 'setups' } as const
+type NamedRecords = Readonly<Record<(typeof RECORDS_OF)[keyof typeof RECORDS_OF], readonly { readonly id: string; readonly name: string }[]>> & {
+  readonly merged: Readonly<Record<string, string>>
+}
+
+/** The question in the ids of a book: names stand for their records, merged ones for those they were merged into. What the book does not have is said. */
+export function inBook(asked: Asked, records: NamedRecords): Asked {
+  const unread: string[] = [...asked.unread]
+  const idOf = (column: keyof typeof RECORDS_OF, value: string): string => {
+    const id = records.merged[value] ?? value
+    const all = records[RECORDS_OF[column]]
+    if (value === UNKNOWN || all.some((record) => record.id === id)) return id
+    const named = all.find(({ name }) => name.toLowerCase() === id.toLowerCase())
+    if (!named) unread.push(`${column}=${value}`)
+    return named?.id ?? id
+  }
+  const where = asked.where.map((clause) =>
+    clause.kind !== 'range' && clause.column in RECORDS_OF
+      ? { ...clause, values: [...new Set(clause.values.map((value) => idOf(clause.column as keyof typeof RECORDS_OF, value)))] }
+      : clause,
+  )
+  return { ...asked, where, unread }
+}
+
 export function askedBy(params: URLSearchParams): Asked {
-  const by = groupings(params.get('by') ?? '')
+  const asked = [...new Set((params.get('by') ?? '').split(',').filter((column) => column !== ''))]
+  const known = asked.filter(isGrouping)
+  const by = known.length > 0 ? known.slice(0, MOST_GROUPINGS) : ['lure']
   const split = params.get('split')
   const row = params.getAll('row')
+  const { clauses, unread } = readWhere(params.get('where') ?? '')
+  const isApart = split !== null && isGrouping(split) && !by.includes(split)
   return {
     by,
-    where: readable(params.get('where') ?? ''),
-    split: split !== null && isGrouping(split) && !by.includes(split) ? split : null,
+    where: clauses,
+    split: isApart ? split : null,
     row: row.length > 0 ? row : null,
+    unread: [...asked.filter((column) => !by.includes(column)), ...(split === null || isApart ? [] : [split]), ...unread],
   }
 }
 
@@ -63,6 +101,7 @@ export function changed({ by, where, split }: Asked, change: QuestionChange): As
     where: clause && clause.kind !== 'open' ? [...kept, clause] : kept,
     split: change.split === undefined ? split : change.split,
     row,
+    unread: [],
   }
 }
 
@@ -79,24 +118,10 @@ function withOrWithout(by: readonly string[], column: string): readonly string[]
   return next.length > 0 ? next : by
 }
 
-export function addressOf({ by, where, split, row }: Asked): [string, string][] {
+export function addressOf({ by, where, split, row }: Omit<Asked, 'unread'>): [string, string][] {
   const pairs: [string, string][] = [['by', by.join(',')]]
   if (where.length > 0) pairs.push(['where', whereText(where)])
   if (split !== null) pairs.push(['split', split])
   for (const level of row ?? []) pairs.push(['row', level])
   return pairs
-}
-
-function groupings(text: string): string[] {
-  const known = [...new Set(text.split(',').filter(isGrouping))].slice(0, MOST_GROUPINGS)
-  return known.length > 0 ? known : ['lure']
-}
-
-/** A link somebody mangled asks for everything rather than for nothing. */
-function readable(text: string): Clause[] {
-  try {
-    return parseWhere(text)
-  } catch {
-    return []
-  }
 }

@@ -29,6 +29,7 @@ export const text = {
     oneSide: 'Give at least one side.',
     empty: 'The range is empty: “from” must be under “to”.',
   },
+  unread: (parts: readonly string[]) => `Not used, because this book has nothing by that name: ${listOf(parts)}.`,
   rests: (strikes: number, hours: number, trips: number) => `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips, 'trip')}`,
   fromWhat: 'Show the trips behind this',
   axis: { tally: 'strikes, and the hours behind them', perHour: 'strikes per hour', all: (value: number) => `all together ${rate(value)}` },

@@ -119,7 +119,7 @@ export function conditionText(condition: Condition, where: readonly Clause[], un
   const range = where.find((clause) => clause.column === condition.number)
   if (range?.kind === 'range') return rangeText(range.from, range.to, rangeUnit(condition, units))
   const bands = where.find((clause) => clause.column === condition.band)
-  return bands && bands.kind !== 'range' ? bands.values.map((value) => bandText(condition.band, value, units)).join(' or ') : condition.open
+  return bands && bands.kind !== 'range' ? levelsText(condition.band, bands.values, {}, units) : condition.open
 }
 
 /** Several levels of one column: neighbouring bands of temperature as one range, else one or the other. */

@@ -21,11 +21,9 @@ export function SearchPage() {
   const words = text.search
   const waters = useAppSelector(({ records }) => records.waters)
   const [chosen, setChosen] = useState<string>()
-  const [asked, setAsked] = useState('')
-  const { ask, stop, progress, answer, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>()
-  const water = chosen ?? waters[0]?.name ?? ''
+  const { ask, stop, progress, answer, asked, isOld, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
+  const water = chosen ?? asked?.water ?? waters[0]?.name ?? ''
   const onAsk = (): void => {
-    setAsked(water)
     ask({ kind: 'search', water, where: '', seed: SEED, confidence: CONFIDENCE })
   }
   return (
@@ -35,7 +33,8 @@ export function SearchPage() {
       <Quiet>{words.note}</Quiet>
       <Asking water={water} everyWater={false} onWater={setChosen} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
       <ProblemNote problem={problem} />
-      {answer && <Found search={answer} water={asked} />}
+      {answer && isOld && <Quiet>{text.isOld}</Quiet>}
+      {answer && asked && <Found search={answer} water={asked.water} />}
     </Page>
   )
 }

@@ -22,11 +22,10 @@ const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
 /** Every rule of the trade against the book's own hours. */
 export function TrialPage() {
   const words = text.trial
-  const [water, setWater] = useState('')
-  const [asked, setAsked] = useState('')
-  const { ask, stop, progress, answer, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>()
+  const [chosen, setWater] = useState<string>()
+  const { ask, stop, progress, answer, asked, isOld, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>('claims')
+  const water = chosen ?? asked?.water ?? ''
   const onAsk = (): void => {
-    setAsked(water)
     ask({ kind: 'claims', water: water === '' ? null : water, confidence: CONFIDENCE })
   }
   return (
@@ -36,7 +35,8 @@ export function TrialPage() {
       <Quiet>{words.note}</Quiet>
       <Asking water={water} everyWater onWater={setWater} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
       <ProblemNote problem={problem} />
-      {answer && <Tried trials={answer} water={asked} />}
+      {answer && isOld && <Quiet>{text.isOld}</Quiet>}
+      {answer && asked && <Tried trials={answer} water={asked.water ?? ''} />}
     </Page>
   )
 }

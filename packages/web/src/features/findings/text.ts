@@ -6,6 +6,7 @@ const limits = (lower: number, upper: number): string => `${decimals(lower, 1)} 
 
 /** Words of the search and of the trial. */
 export const text = {
+  isOld: 'Worked out before the latest changes to the book. Ask again to include them.',
   water: 'Water',
   everyWater: 'any water',
   progress: (share: number) => `Working: ${percent(share)}`,

@@ -9,13 +9,33 @@ export interface LongRun<A> {
   /** Share done; undefined while nothing runs. */
   readonly progress?: number
   readonly answer?: A
+  /** Whether the book has changed since. */
+  readonly isOld?: boolean
   readonly problem?: ProblemDetails
 }
 
+interface LongAsking<Q> {
+  readonly ask: (question: Q) => void
+  readonly stop: () => void
+  /** What the answer is to. */
+  readonly asked?: Q
+}
+
+interface KeptAnswer {
+  readonly book: string
+  readonly revision: number
+  readonly question: LongQuestion
+  readonly answer: unknown
+}
+
+/** The last answer to each kind of question, so that coming back to its page finds it there. */
+const kept = new Map<LongQuestion['kind'], KeptAnswer>()
+
 /** A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. */
-export function useLongAnswer<Q extends LongQuestion>(): LongRun<LongAnswers[Q['kind']]> & { readonly ask: (question: Q) => void; readonly stop: () => void } {
-  const book = useAppSelector(({ records }) => records.book)
+export function useLongAnswer<Q extends LongQuestion>(kind: Q['kind']): LongRun<LongAnswers[Q['kind']]> & LongAsking<Q> {
+  const { book, revision } = useAppSelector(({ records }) => records)
   const [run, setRun] = useState<LongRun<LongAnswers[Q['kind']]>>({})
+  const [last, setLast] = useState(() => kept.get(kind))
   const running = useRef<AbortController>(undefined)
   const stop = (): void => running.current?.abort()
   useEffect(() => () => running.current?.abort(), [])
@@ -28,13 +48,22 @@ export function useLongAnswer<Q extends LongQuestion>(): LongRun<LongAnswers[Q['
       if (running.current === own) setRun(next)
     }
     setRun({ progress: 0 })
+    setLast(undefined)
     askLong(book, question, { onProgress: (progress) => wanted({ progress }), signal: own.signal }).then(
-      (answer) => wanted({ answer }),
+      (answer) => {
+        if (running.current !== own) return
+        const answered = { book, revision, question, answer }
+        kept.set(kind, answered)
+        setLast(answered)
+        setRun({})
+      },
       (error: unknown) => {
         const problem = error instanceof Problem ? error : new Problem('internal', 'The worker failed; try again.')
         wanted(problem.code === 'cancelled' ? {} : { problem: problem.toJSON() })
       },
     )
   }
-  return { ...run, ask, stop }
+  const standing = last?.book === book && last
+  if (!standing) return { ...run, ask, stop }
+  return { ...run, ask, stop, answer: standing.answer as LongAnswers[Q['kind']], asked: standing.question as Q, isOld: standing.revision !== revision }
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import type { Fields, Lure } from '@jotbook/core'
+import { InOtherBook } from '../../app/BookOfLink.tsx'
 import { MergeInto } from '../../app/MergeInto.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
@@ -51,7 +52,7 @@ export function LurePage() {
     return (
       <Page>
         <Title>{text.lure.missing}</Title>
-        <LinkButton to="/tackle">{text.lure.back}</LinkButton>
+        <LinkButton to="/tackle">{text.lure.back}</LinkButton> <InOtherBook kind="lure" id={id} />
       </Page>
     )
   }

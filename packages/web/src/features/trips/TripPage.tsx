@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import { InOtherBook } from '../../app/BookOfLink.tsx'
 import { useAppSelector } from '../../app/store.ts'
 import { deleted, deletionOf, useSave } from '../../app/useSave.ts'
 import { useBookId, useMay, useUnits } from '../../app/useBook.ts'
@@ -40,6 +41,7 @@ export function TripPage() {
       <Page>
         <Title>{text.trip.missing}</Title>
         <p>{text.trip.missingNote}</p>
+        <InOtherBook kind="trip" id={id} />
         <LinkButton to="/trips">{text.trip.toTrips}</LinkButton>
       </Page>
     )

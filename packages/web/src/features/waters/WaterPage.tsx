@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import type { Water } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
+import { InOtherBook } from '../../app/BookOfLink.tsx'
 import { MergeInto } from '../../app/MergeInto.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../app/useSave.ts'
 import { useBookId, useUnits } from '../../app/useBook.ts'
@@ -33,7 +34,7 @@ export function WaterPage() {
     return (
       <Page>
         <Title>{text.missing}</Title>
-        <LinkButton to="/waters">{text.back}</LinkButton>
+        <LinkButton to="/waters">{text.back}</LinkButton> <InOtherBook kind="water" id={id} />
       </Page>
     )
   }
