@@ -79,7 +79,7 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await expect(page.getByRole('group', { name: 'Length' })).toContainText('14 in')
   await phone.tap('largemouth')
   await page.locator('input[type=file]').setInputFiles(join(root, 'packages/web/public/icon-512.png'))
-  await expect(page.getByRole('button', { name: 'Photo saved' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Photo: Strike' })).toBeVisible()
   await phone.tap('Done')
 
   await phone.restart(3)

@@ -42,6 +42,7 @@ test('a water is searched on the device with no server, called off, and says wha
 test('a link says what of it this book does not have, and of which book it is', async ({ app, page }) => {
   await page.goto(`${app.url}/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`)
   await expect(page.getByRole('note').filter({ hasText: 'Not used' })).toHaveText(/moon, depth=deep, and water=Elsewhere\.$/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   const book = await page.evaluate(() => (JSON.parse(localStorage.getItem('jot-session') ?? '{}') as { book: string }).book)
   await page.goto(`${app.url}/findings?by=class`)
   await page.getByRole('button', { name: 'Grouped by: lure class' }).click()

@@ -10,7 +10,7 @@ import { Failure } from './failure.ts'
 export function bundleFiles(path: string): Map<string, Uint8Array> {
   if (!existsSync(path)) throw new Failure(`There is no ${path}.`, 2)
   if (statSync(path).isDirectory()) {
-    const names = readdirSync(path).filter((name) => /\.(csv|geojson)$/i.test(name))
+    const names = readdirSync(path).filter((name) => /\.(csv|geojson)$|^[0-9a-f]{64}\.jpg$/i.test(name))
     return new Map(names.map((name) => [name, new Uint8Array(readFileSync(join(path, name)))]))
   }
   try {

@@ -6,8 +6,8 @@ import {
   LOCAL_ACCOUNT,
   access,
   createBook,
-  exportBundle,
-  exportJson,
+  bookJson,
+  bundleFiles as filesOfBundle,
   importBundle,
   inBook,
   readFiles,
@@ -100,8 +100,8 @@ export async function exportFrom({ book: name, out, as, units, places }: ExportC
 
 async function filesOf(database: Database, book: string, format: Format, units: 'si' | 'imperial', places: boolean): Promise<Map<string, string | Uint8Array>> {
   const within: Within = (work) => inBook(database, book, work)
-  if (format === 'csv') return within((db) => exportBundle(db, book, { units, withoutPlaces: !places }))
-  if (format === 'json') return new Map([['book.json', await exportJson(within, book)]])
+  if (format === 'csv') return collectedFiles(filesOfBundle(within, book, { units, withoutPlaces: !places }))
+  if (format === 'json') return new Map([['book.json', await collectedText(bookJson(within, book, { withPictures: true }))]])
   if (format === 'whole') return new Map([['jot-book.zip', await collected(zipStream(wholeBook(within, book)))]])
   const records = await within((db) => recordsOfBook(db, book))
   if (format === 'geojson') return new Map([['places.geojson', writePlacesGeoJson(records)]])
@@ -109,6 +109,18 @@ async function filesOf(database: Database, book: string, format: Format, units: 
   const { arrowFile, parquetFile, segmentColumns } = await import('./segments.ts')
   const columns = segmentColumns(records, places)
   return new Map([[`segments.${format}`, format === 'arrow' ? arrowFile(columns) : parquetFile(columns)]])
+}
+
+async function collectedFiles(files: AsyncIterable<readonly [string, Uint8Array]>): Promise<Map<string, Uint8Array>> {
+  const all = new Map<string, Uint8Array>()
+  for await (const [name, content] of files) all.set(name, content)
+  return all
+}
+
+async function collectedText(parts: AsyncIterable<string>): Promise<Uint8Array> {
+  const all: Uint8Array[] = []
+  for await (const part of parts) all.push(Buffer.from(part))
+  return Buffer.concat(all)
 }
 
 async function collected(parts: AsyncIterable<Uint8Array>): Promise<Uint8Array> {

@@ -1,5 +1,5 @@
 export { booksOf, createBook } from './features/books/service.ts'
-export { exportBundle, exportJson, recordsOfBook, wholeBook } from './features/bundles/exportBook.ts'
+export { bookJson, bundleFiles, recordsOfBook, wholeBook } from './features/bundles/exportBook.ts'
 export type { Within } from './features/bundles/exportBook.ts'
 export { readFiles } from './features/bundles/readFiles.ts'
 export { BackupFault } from './features/backups/backupFile.ts'

@@ -6,7 +6,7 @@ import type { Json } from '../sync/index.ts'
 import { offsetZone } from '../time/index.ts'
 import { CellFault, readCell, withoutApostrophe } from './cells.ts'
 import { OUTLINES_FILE, readOutlines } from './outlines.ts'
-import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, columnOfHeader, hasId, isDefaulted } from './tables.ts'
+import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, columnOfHeader, hasId, isDefaulted, pictureHash } from './tables.ts'
 import type { BundleColumn, BundleKind } from './tables.ts'
 
 /** A place in a bundle and what is wrong there, or what was done with it. `line` counts from 1, the header's. */
@@ -57,7 +57,8 @@ export function* readBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownEl
   readOutlinesFile(files.get(OUTLINES_FILE), bundle)
   const known = new Set<string>([...Object.values(BUNDLE_FILES), OUTLINES_FILE])
   for (const file of files.keys()) {
-    if (!known.has(file)) bundle.remarks.push({ file, line: 0, message: 'This file is no part of a bundle and was passed over.' })
+    if (!known.has(file) && pictureHash(file) === undefined)
+      bundle.remarks.push({ file, line: 0, message: 'This file is no part of a bundle and was passed over.' })
   }
   if (![...files.keys()].some((file) => known.has(file))) {
     bundle.faults.push({ file: BUNDLE_FILES.trip, line: 0, message: `There is none of ${Object.values(BUNDLE_FILES).join(', ')} here.` })

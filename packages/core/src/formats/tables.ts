@@ -14,9 +14,16 @@ export const BUNDLE_FILES = {
   stint: 'stints.csv',
   reading: 'readings.csv',
   strike: 'strikes.csv',
+  photo: 'photos.csv',
 } as const satisfies Partial<Record<Kind, string>>
 export type BundleKind = keyof typeof BUNDLE_FILES
 export const BUNDLE_KINDS = Object.keys(BUNDLE_FILES) as BundleKind[]
+
+/** A file of a bundle that only stands where it has rows: bundles are older than photos. */
+export const isOptional = (kind: BundleKind): boolean => kind === 'photo'
+
+/** A picture beside the files of a bundle, named by its SHA-256. */
+export const pictureHash = (file: string): string | undefined => /^([0-9a-f]{64})\.jpg$/.exec(file)?.[1]
 
 /** Readings have no id of their own in a bundle: trip, time, spot and source tell them apart. */
 export const hasId = (kind: BundleKind): boolean => kind !== 'reading'

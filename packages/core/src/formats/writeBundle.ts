@@ -5,7 +5,7 @@ import { fieldsOf } from '../vocabulary/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
 import { CSV_STYLE, withApostrophe, writeCell } from './cells.ts'
 import { OUTLINES_FILE, writeOutlines } from './outlines.ts'
-import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId, imperialTwin } from './tables.ts'
+import { BUNDLE_FILES, BUNDLE_KINDS, bundleColumns, hasId, imperialTwin, isOptional } from './tables.ts'
 import type { BundleKind } from './tables.ts'
 
 export interface StoredRecord {
@@ -45,6 +45,7 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
       })
       return hasId(kind) ? [withApostrophe(ids.get(`${kind} ${id}`) ?? id), ...cells] : cells
     })
+    if (isOptional(kind) && (rows.length === 0 || withoutPlaces)) continue
     const header = [...(hasId(kind) ? [kind] : []), ...columns.map(({ column }) => column)]
     files.set(BUNDLE_FILES[kind], stringify([header, ...rows], CSV_STYLE))
   }

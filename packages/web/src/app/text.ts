@@ -27,6 +27,7 @@ export const text = {
   deleted: (what: string) => `${what} deleted.`,
   otherBook: 'This link is from a book you cannot open here. Sign in with its account, or ask its owner to invite you.',
   openBook: (name: string) => `Open it in ${name}`,
+  photo: { open: (caption: string) => `Photo: ${caption}`, missing: 'Photo not here', unreadable: 'This file is not a picture. Choose a JPEG, PNG or WebP.' },
   deletedBook: { since: (when: string, days: number) => `deleted ${when}, kept for ${days} days`, restore: (name: string) => `Restore ${name}` },
   merge: {
     label: (name: string) => `${name} is the same as`,

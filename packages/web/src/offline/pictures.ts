@@ -1,6 +1,12 @@
+import { routes } from '@jotbook/contract'
 import { store } from './deviceStore.ts'
 import { withRoom } from './room.ts'
 import { pushSoon } from './sync.ts'
+
+/** A picture that waits here to be sent; undefined once the server has it. */
+export const keptPicture = async (sha256: string): Promise<Blob | undefined> => (await store.pictures.get(sha256))?.jpeg
+
+export const pictureAddress = routes.picture
 
 const LONGEST_PX = 1600
 const QUALITY = 0.8

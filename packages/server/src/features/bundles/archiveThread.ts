@@ -3,6 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { checkBundleSteps } from '@jotbook/contract/bundle'
 import type { Remark } from '@jotbook/core/formats'
 import { ZipRefusal, unzipBundle } from '@jotbook/core/formats'
+import { picturesIn } from './picturesIn.ts'
 import type { ArchiveLine, ArchiveWork } from './readArchive.ts'
 
 /** What runs beside the server: one archive, unpacked, read and checked. */
@@ -17,7 +18,8 @@ const TELL_EVERY_MS = 50
 const MOST_REMARKS = 1000
 
 try {
-  const steps = checkBundleSteps(unzipBundle(archive), (kind, id) => known.has(`${kind} ${id}`))
+  const files = unzipBundle(archive)
+  const steps = checkBundleSteps(files, (kind, id) => known.has(`${kind} ${id}`))
   let told = 0
   let step = steps.next()
   while (!step.done) {
@@ -32,6 +34,10 @@ try {
   for (let i = 0; i < rows.length && faults.length === 0; i += ROWS_A_LINE) {
     tell({ rows: rows.slice(i, i + ROWS_A_LINE) })
     // The next go when these were taken: a flood of messages would hold the server up.
+    if (parentPort) await once(parentPort, 'message')
+  }
+  for (const [sha256, jpeg] of faults.length === 0 ? picturesIn(files) : []) {
+    tell({ picture: { sha256, jpeg } })
     if (parentPort) await once(parentPort, 'message')
   }
   tell({ read: { faults: first(faults), looseEnds: first(looseEnds), remarks: first(remarks) } })

@@ -65,21 +65,10 @@ const RECORDS_A_PART = 500
 
 /**
  * The whole book as one JSON document, part by part: every record of every kind with the stamp of each field, deleted ones too, the
- * history of changes, and what earlier imports brought. The book's own settings stand under the id `book`, so that a copy writes the
+ * history of changes, what earlier imports brought, and its pictures where asked for. The book's own settings stand under the id `book`, so that a copy writes the
  * same. Read in one snapshot of the database.
  */
-export function bookJson(within: Within, bookId: string): AsyncGenerator<string> {
-  return parts(within, bookId)
-}
-
-/** As `bookJson`, as one text: for the command line. */
-export async function exportJson(within: Within, bookId: string): Promise<string> {
-  let text = ''
-  for await (const part of bookJson(within, bookId)) text += part
-  return text
-}
-
-async function* parts(within: Within, bookId: string): AsyncGenerator<string> {
+export async function* bookJson(within: Within, bookId: string, { withPictures }: { readonly withPictures: boolean }): AsyncGenerator<string> {
   const { records, history, imports } = await within((db) => writtenParts(db, bookId))
   yield '{\n "format": "jot-book",\n "version": 1,\n "records": {'
   const kinds = Object.entries(records).sort(([a], [b]) => (a < b ? -1 : 1))
@@ -92,7 +81,13 @@ async function* parts(within: Within, bookId: string): AsyncGenerator<string> {
   yield* listParts(history)
   yield '],\n "imports": ['
   yield* listParts(imports)
-  yield ']\n}\n'
+  yield ']'
+  const names = withPictures ? await within((db) => pictureNames(db, bookId)) : []
+  for (const [i, sha256] of names.entries()) {
+    const jpeg = await within((db) => pictureOf(db, bookId, sha256))
+    yield `${i === 0 ? ',\n "pictures": [' : ','}\n  ${JSON.stringify({ jpeg: (jpeg ?? Buffer.alloc(0)).toString('base64'), sha256 })}`
+  }
+  yield names.length > 0 ? ']\n}\n' : '\n}\n'
 }
 
 /** Items of a list a line, in slices: others are served in between. */
@@ -117,7 +112,19 @@ async function writtenParts(db: Queries, bookId: string): Promise<Pick<WrittenBo
 
 /** Everything of a book: `book.json` and its pictures, each as a file named by its hash. */
 export async function* wholeBook(within: Within, bookId: string): AsyncGenerator<readonly [string, Uint8Array]> {
-  yield ['book.json', new TextEncoder().encode(await exportJson(within, bookId))]
+  let text = ''
+  for await (const part of bookJson(within, bookId, { withPictures: false })) text += part
+  yield ['book.json', new TextEncoder().encode(text)]
+  yield* pictureFiles(within, bookId)
+}
+
+/** The files of a bundle, and the book's pictures beside them unless places are left out: a picture may show one. */
+export async function* bundleFiles(within: Within, bookId: string, options: WriteOptions): AsyncGenerator<readonly [string, Uint8Array]> {
+  for (const [name, text] of await within((db) => exportBundle(db, bookId, options))) yield [name, new TextEncoder().encode(text)]
+  if (!options.withoutPlaces) yield* pictureFiles(within, bookId)
+}
+
+async function* pictureFiles(within: Within, bookId: string): AsyncGenerator<readonly [string, Uint8Array]> {
   for (const sha256 of await within((db) => pictureNames(db, bookId))) {
     const jpeg = await within((db) => pictureOf(db, bookId, sha256))
     if (jpeg) yield [`${sha256}.jpg`, jpeg]

@@ -11,6 +11,7 @@ import { serverStamps } from '../changes/serverChanges.ts'
 import { foreignRecords, holdNamespace, saveForeignRecords } from './foreignIdRepository.ts'
 import type { ForeignRecord } from './foreignIdRepository.ts'
 import { namesInBook } from './namesRepository.ts'
+import { takePictures } from '../pictures/takePictures.ts'
 import { planImport } from './planImport.ts'
 import type { ReadRows } from './readArchive.ts'
 import { namesOfRows, withSameNames } from './sameNames.ts'
@@ -52,7 +53,7 @@ export async function importBundle(
   const imported = await foreignRecords(db, bookId, namespace)
   const known = new Set(imported.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   for (const kind of NAMED_ELSEWHERE) for (const id of await existingIds(db, bookId, kind)) known.add(`${kind} ${id}`)
-  const { rows: written, faults, looseEnds, remarks } = await read(known)
+  const { rows: written, faults, looseEnds, remarks, pictures } = await read(known)
   if (faults.length > 0) return { ...NOTHING, namespace, faults, looseEnds, remarks }
   const { newNames, sameNames } = namesOfRows(written, imported, await namesInBook(db, bookId))
   const same = sameNamesBut ? sameNames.filter(({ kind, foreignId }) => !sameNamesBut.has(`${kind} ${foreignId}`)) : []
@@ -69,7 +70,9 @@ export async function importBundle(
   )
   const report = { namespace, faults, looseEnds, remarks, ...numbers, newNames: newNames.slice(0, MOST_NAMES), sameNames, applied: !dryRun }
   goOnUnless(watch)
-  if (dryRun || made.length === 0) return report
+  if (dryRun) return report
+  await takePictures(db, bookId, pictures, nowMs)
+  if (made.length === 0) return report
   const before = new Set(earlier.map(({ recordId }) => recordId))
   const created = new Set(made.filter(({ recordId }) => !before.has(recordId)).map(({ recordId }) => recordId))
   const changes: Change[] = []

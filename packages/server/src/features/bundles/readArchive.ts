@@ -9,6 +9,8 @@ export interface ReadRows {
   readonly faults: readonly Remark[]
   readonly looseEnds: readonly Remark[]
   readonly remarks: readonly Remark[]
+  /** By their hashes. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>
 }
 
 export interface ArchiveWork {
@@ -20,7 +22,8 @@ export interface ArchiveWork {
 export type ArchiveLine =
   | { readonly progress: Parameters<Watch['onProgress']>[0] }
   | { readonly rows: readonly BundleRow[] }
-  | { readonly read: Omit<ReadRows, 'rows'> }
+  | { readonly picture: { readonly sha256: string; readonly jpeg: Uint8Array } }
+  | { readonly read: Omit<ReadRows, 'rows' | 'pictures'> }
   | { readonly refused: string; readonly limit?: keyof typeof ZIP_LIMITS }
 
 const LIMITS = { file: 'archiveThread.js', megabytes: 1536, longestMs: 60_000 }
@@ -31,6 +34,7 @@ const LIMITS = { file: 'archiveThread.js', megabytes: 1536, longestMs: 60_000 }
  */
 export function readArchive(workerData: ArchiveWork, { onProgress, signal }: Watch): Promise<ReadRows> {
   const rows: BundleRow[] = []
+  const pictures = new Map<string, Uint8Array>()
   return inThread<ArchiveLine, ReadRows>({
     ...LIMITS,
     workerData,
@@ -40,10 +44,11 @@ export function readArchive(workerData: ArchiveWork, { onProgress, signal }: Wat
     cancelled: new Problem('cancelled', 'Nothing was imported.'),
     take: (line, thread) => {
       if ('refused' in line) throw line.limit ? new Problem('too-large', line.refused, { limit: line.limit }) : new Problem('invalid-request', line.refused)
-      if ('read' in line) return { rows, ...line.read }
+      if ('read' in line) return { rows, pictures, ...line.read }
       if ('progress' in line) onProgress(line.progress)
       else {
-        for (const row of line.rows) rows.push(row)
+        if ('picture' in line) pictures.set(line.picture.sha256, line.picture.jpeg)
+        else for (const row of line.rows) rows.push(row)
         setImmediate(() => thread.postMessage('taken'))
       }
       return undefined

@@ -2,13 +2,14 @@ import { KINDS, isStamp, isUuid, isoUtc } from '@jotbook/core'
 import type { Kind } from '@jotbook/core'
 import { Problem, faultsOf, isFieldName } from '@jotbook/contract'
 import { enterBook } from '../../platform/database.ts'
+import { pictureHash } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
 import { grantAccess, insertBook } from '../books/repository.ts'
 import { restoreLog } from '../changes/changeRepository.ts'
 import { saveStates } from '../changes/recordRepository.ts'
 import type { StoredState } from '../changes/recordRepository.ts'
-import { withoutMetadata } from '../pictures/jpeg.ts'
-import { keepPicture } from '../pictures/repository.ts'
+import { takePictures } from '../pictures/takePictures.ts'
+import { picturesIn } from './picturesIn.ts'
 import { saveForeignRecords } from './foreignIdRepository.ts'
 import { SETTINGS_ID } from './writtenBook.ts'
 import type { WrittenBook } from './writtenBook.ts'
@@ -18,7 +19,7 @@ import type { WrittenBook } from './writtenBook.ts'
  * caller's transaction. Throws Problem that names the record at fault; then nothing is made.
  */
 export async function restoreBook(db: Queries, account: string, bookId: string, files: ReadonlyMap<string, Uint8Array>, nowMs: number): Promise<number> {
-  const { records, history, imports } = writtenBook(new TextDecoder().decode(files.get('book.json')))
+  const { records, history, imports, pictures = [] } = writtenBook(new TextDecoder().decode(files.get('book.json')))
   await enterBook(db, bookId)
   const ours = (id: string): string => (id === SETTINGS_ID ? bookId : id)
   const states = new Map(
@@ -42,15 +43,14 @@ export async function restoreBook(db: Queries, account: string, bookId: string, 
     )
   }
   await grantAccess(db, bookId, account, owner.id)
-  for (const [name, jpeg] of files) await restorePicture(db, bookId, name, jpeg, nowMs)
+  await takePictures(db, bookId, picturesIn(files), nowMs)
+  await takePictures(
+    db,
+    bookId,
+    pictures.map(({ sha256, jpeg }) => [sha256, Buffer.from(jpeg, 'base64')] as const),
+    nowMs,
+  )
   return [...states.values()].reduce((sum, list) => sum + list.length, 0)
-}
-
-/** A picture is named by its hash; that of its bytes may be another, for the server takes out what a camera wrote. */
-async function restorePicture(db: Queries, bookId: string, name: string, jpeg: Uint8Array, nowMs: number): Promise<void> {
-  const sha256 = /^([0-9a-f]{64})\.jpg$/.exec(name)?.[1]
-  const bare = sha256 === undefined ? undefined : withoutMetadata(Buffer.from(jpeg))
-  if (sha256 !== undefined && bare) await keepPicture(db, bookId, sha256, bare, isoUtc(nowMs))
 }
 
 function writtenBook(text: string): WrittenBook {
@@ -64,6 +64,9 @@ function writtenBook(text: string): WrittenBook {
     throw new Problem('invalid-request', 'The file is no book.json of version 1.')
   }
   for (const kind of KINDS) for (const record of book.records[kind] ?? []) checkRecord(kind, record)
+  for (const { sha256, jpeg } of book.pictures ?? [])
+    if (typeof jpeg !== 'string' || pictureHash(`${sha256}.jpg`) === undefined)
+      throw new Problem('invalid-record', 'A picture of the file has no hash or no bytes.')
   return book as WrittenBook
 }
 

@@ -2,7 +2,7 @@ import { Router, raw } from 'express'
 import type { RequestHandler } from 'express'
 import { Problem } from '@jotbook/contract'
 import type { ImportLine } from '@jotbook/contract'
-import { ZIP_LIMITS, writePlacesGeoJson, writePlacesGpx, zipBundle, zipStream } from '@jotbook/core/formats'
+import { ZIP_LIMITS, writePlacesGeoJson, writePlacesGpx, zipStream } from '@jotbook/core/formats'
 import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Database } from '../../platform/database.ts'
@@ -11,7 +11,7 @@ import { jsonBody } from '../../platform/jsonBody.ts'
 import { sendParts } from '../../platform/sendParts.ts'
 import { Turns } from '../../platform/turns.ts'
 import { noteEvent } from '../events/repository.ts'
-import { bookJson, exportBundle, recordsOfBook, wholeBook } from './exportBook.ts'
+import { bookJson, bundleFiles, recordsOfBook, wholeBook } from './exportBook.ts'
 import { importBundle, namespaceOf } from './importBundle.ts'
 import { readArchive } from './readArchive.ts'
 import { undoImport } from './undoImport.ts'
@@ -65,7 +65,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     if ((as === 'geojson' || as === 'gpx') && !places) throw new Problem('not-allowed', 'These files are nothing but places, which are not told here.')
     await noteEvent(database, { kind: 'exported', account, bookId: book, memberId: author.memberId, detail: as }, now())
     await turns.run(account, NEVER, async () => {
-      if (as === 'json') return sendParts(response.attachment('book.json').type('application/json'), bookJson(within, book))
+      if (as === 'json') return sendParts(response.attachment('book.json').type('application/json'), bookJson(within, book, { withPictures: true }))
       if (as === 'whole') return sendParts(response.attachment('jot-book.zip').type('application/zip'), zipStream(wholeBook(within, book)))
       if (as === 'geojson' || as === 'gpx') {
         const [write, name, type] = PLACES_AS[as]
@@ -76,11 +76,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
         return
       }
       const units = request.query.units === 'imperial' ? 'imperial' : 'si'
-      const files = await within((db) => exportBundle(db, book, { units, withoutPlaces: !places }))
-      response
-        .attachment('jot-book.zip')
-        .type('application/zip')
-        .send(Buffer.from(zipBundle(files)))
+      await sendParts(response.attachment('jot-book.zip').type('application/zip'), zipStream(bundleFiles(within, book, { units, withoutPlaces: !places })))
     })
   })
 

@@ -16,4 +16,6 @@ export interface WrittenBook {
   readonly records: Readonly<Partial<Record<Kind, readonly WrittenRecord[]>>>
   readonly history: readonly LoggedChange[]
   readonly imports: readonly NamespacedRecord[]
+  /** Pictures in base64, where the document holds them itself; in an archive they stand beside it as files. */
+  readonly pictures?: readonly { readonly sha256: string; readonly jpeg: string }[]
 }

@@ -22,6 +22,9 @@ export async function picturesBytes(db: Queries, bookId: string): Promise<number
   return Number(row?.bytes ?? 0)
 }
 
+/** What is kept of all pictures of a book together, at most. */
+export const MOST_PICTURE_BYTES = 2 * 2 ** 30
+
 export async function pictureNames(db: Queries, bookId: string): Promise<string[]> {
   const rows = await db.select({ sha256: pictures.sha256 }).from(pictures).where(eq(pictures.bookId, bookId)).orderBy(pictures.sha256)
   return rows.map(({ sha256 }) => sha256)

@@ -4,11 +4,9 @@ import { isoUtc } from '@jotbook/core'
 import { Problem, isAllowed } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
 import { withoutMetadata } from './jpeg.ts'
-import { keepPicture, pictureOf, picturesBytes } from './repository.ts'
+import { MOST_PICTURE_BYTES, keepPicture, pictureOf, picturesBytes } from './repository.ts'
 
 const SHA256 = /^[0-9a-f]{64}$/
-/** Of all pictures of a book together. */
-const MOST_BYTES = 2 * 2 ** 30
 
 /** Pictures by the hash of their bytes: sent twice, kept once. */
 export function pictureRoutes(now: () => number): Router {
@@ -24,7 +22,7 @@ export function pictureRoutes(now: () => number): Router {
     const bare = withoutMetadata(jpeg)
     if (!bare) throw new Problem('wrong-content-type', 'This is no whole JPEG picture.')
     await within(async (db) => {
-      if ((await picturesBytes(db, book)) + bare.length > MOST_BYTES) throw new Problem('too-large', 'The book holds as many pictures as it can: 2 GB.')
+      if ((await picturesBytes(db, book)) + bare.length > MOST_PICTURE_BYTES) throw new Problem('too-large', 'The book holds as many pictures as it can: 2 GB.')
       await keepPicture(db, book, request.params.sha256, bare, isoUtc(now()))
     })
     response.status(204).end()

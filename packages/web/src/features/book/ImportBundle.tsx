@@ -16,7 +16,7 @@ async function archiveOf(files: readonly File[]): Promise<BundleToSend | undefin
   if (files.length === 1 && /\.zip$/i.test(first.name))
     return { archive: new Uint8Array(await first.arrayBuffer()), namespace: first.name.replace(/\.zip$/i, '') }
   const entries = await Promise.all(
-    files.filter(({ name }) => /\.(csv|geojson)$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
+    files.filter(({ name }) => /\.(csv|geojson|jpg)$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
   )
   const folder = first.webkitRelativePath.split('/')[0]
   return { archive: zipSync(Object.fromEntries(entries)), namespace: folder || 'bundle' }
@@ -44,7 +44,7 @@ export function ImportBundle({ book }: { book: string }) {
           <input
             id="bundle-zip"
             type="file"
-            accept=".zip,.csv,.geojson"
+            accept=".zip,.csv,.geojson,.jpg"
             multiple
             onChange={(event) => void choose(event.target.files)}
             style={{ maxWidth: '100%' }}

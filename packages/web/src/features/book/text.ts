@@ -41,7 +41,7 @@ export const text = {
     imperial: 'Files, imperial columns (.zip)',
     noPlaces: 'Files without places (.zip)',
     whole: 'The whole book with its history and pictures (.zip)',
-    json: 'The whole book without pictures (book.json)',
+    json: 'The whole book as one file (book.json)',
     geojson: 'Waters, spots and tracks (GeoJSON)',
     gpx: 'Spots and tracks (GPX)',
   },
@@ -116,6 +116,7 @@ export const text = {
       stint: 'stint',
       strike: 'strike',
       reading: 'reading',
+      photo: 'photo',
     } as Readonly<Record<string, string>>,
     newNames: { water: 'New waters', lure: 'New lures', person: 'New people' },
     same: {
@@ -191,6 +192,7 @@ export const text = {
       lure: 'The lure',
       reading: 'What was read',
       setup: 'The setup',
+      photo: 'The photo',
     },
     fields: {
       'row.date': 'date',

@@ -1,5 +1,6 @@
 import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
+import { Photo } from '../../app/Photo.tsx'
 import { useUnits } from '../../app/useBook.ts'
 import { keepPicture } from '../../offline/index.ts'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
@@ -103,7 +104,8 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
           aria-label={text.sheet.photo}
           onChange={({ target }) => void photo(target.files?.[0])}
         />
-        <Target onTap={() => file.current?.click()}>{strike.photo ? text.sheet.photoKept : text.sheet.photo}</Target>
+        {strike.photo && <Photo sha256={strike.photo} caption={text.sheet.title(number)} />}
+        <Target onTap={() => file.current?.click()}>{strike.photo ? text.sheet.otherPhoto : text.sheet.photo}</Target>
         <Target className="go" onTap={onDone}>
           {text.done}
         </Target>

@@ -168,7 +168,7 @@ export const text = {
     released: 'Released',
     forageSeen: 'It had eaten',
     photo: 'Photo',
-    photoKept: 'Photo saved',
+    otherPhoto: 'Other photo',
     culled: 'Culled: back in the water',
     tag: (tag: string) => `tag ${tag}`,
   },

@@ -12,6 +12,7 @@ import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import { LurePhotos } from './LurePhotos.tsx'
 import { LureDeeds } from './LureDeeds.tsx'
 import { Versions } from './Versions.tsx'
 import { text } from './text.ts'
@@ -154,6 +155,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
       {record && (
         <>
           <LureDeeds lure={record} />
+          <LurePhotos lure={record} />
           <Versions lure={record} lures={lures} />
           <MergeInto kind="lure" record={record} records={lures} onMerged={(to) => void leave(`/tackle/${to}`)} />
           <Box mt="14px" className="no-print">

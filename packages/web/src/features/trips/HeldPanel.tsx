@@ -2,13 +2,15 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { epochMs } from '@jotbook/core'
 import { deletionOf } from '../../app/useSave.ts'
+import { AddPhoto, Photo } from '../../app/Photo.tsx'
 import { useBookId } from '../../app/useBook.ts'
-import { newId } from '../../offline/index.ts'
+import { keepPicture, newId } from '../../offline/index.ts'
 import { Button, Label, Select } from '../../ui/controls.tsx'
 import { clock } from '../../ui/locale.ts'
 import { rodName, rodsAt } from './mends.ts'
 import { splitAt, strikeMoved } from './stripMends.ts'
 import type { Held } from './StripHands.tsx'
+import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -80,6 +82,7 @@ function SplitPanel({ screen, held, mending, onDone }: Omit<HeldPanelProps, 'hel
 }
 
 function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProps, 'held'> & { strike: string }) {
+  const book = useBookId()
   const strike = screen.strikes.find((one) => one.id === id)
   if (!strike) return null
   const ms = epochMs(strike.time)
@@ -100,6 +103,16 @@ function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProp
           {rodName(rod, screen)}
         </Button>
       ))}
+      {strike.photo && <Photo sha256={strike.photo} caption={strikeCaption(strike, screen)} />}
+      <AddPhoto
+        label={strike.photo ? text.photo.replace : text.photo.add}
+        onAdd={async (file) => mending.mend({ edits: [{ kind: 'strike', id, fields: { photo: await keepPicture(book, file) } }] })}
+      />
+      {strike.photo && (
+        <Button look="bare" onClick={() => void mending.mend({ edits: [{ kind: 'strike', id, fields: { photo: null } }] })}>
+          {text.photo.remove}
+        </Button>
+      )}
       <Button look="bare" onClick={() => void done([deletionOf('strike', id)])}>
         {text.ends.takeOut}
       </Button>

@@ -22,6 +22,7 @@ import { Legend } from './Legend.tsx'
 import { LooseEnds } from './LooseEnds.tsx'
 import { ShareDay } from './ShareDay.tsx'
 import { StripHands } from './StripHands.tsx'
+import { StripPhotos } from './StripPhotos.tsx'
 import type { Held } from './StripHands.tsx'
 import { spanOf, stripModel } from './stripModel.ts'
 import { zoneOf } from './stripPaths.ts'
@@ -111,6 +112,7 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
         {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
         {steady && hands && width > 0 && <StripHands screen={screen} model={model} width={width} mending={mending} onHold={setHeld} />}
       </Box>
+      {!rows && width > 0 && <StripPhotos screen={screen} model={model} width={width} />}
       {held && <HeldPanel key={JSON.stringify(held)} screen={screen} held={held} mending={mending} onDone={() => setHeld(undefined)} />}
       {reading && <AddReading screen={screen} mending={mending} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}

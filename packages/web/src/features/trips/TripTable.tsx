@@ -1,9 +1,12 @@
 import { Box } from '@chakra-ui/react'
 import { epochMs, workingDepth } from '@jotbook/core'
 import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
+import { Photo } from '../../app/Photo.tsx'
+import type { PhotoProps } from '../../app/Photo.tsx'
 import { useUnits } from '../../app/useBook.ts'
 import { Heading, Table } from '../../ui/controls.tsx'
 import { clock, quantity } from '../../ui/locale.ts'
+import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -15,6 +18,7 @@ interface Line {
   readonly what: string
   readonly detail: string
   readonly strike: boolean
+  readonly photo?: PhotoProps | undefined
 }
 
 /** The strip as a table, in order of time. */
@@ -39,11 +43,18 @@ export function TripTable({ screen, highlight }: { screen: TripOnScreen; highlig
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ key, when, what, detail, strike }) => (
+          {lines.map(({ key, when, what, detail, strike, photo }) => (
             <tr key={key} id={strike ? `strike-${key}` : undefined} style={key === highlight ? { outline: '2px solid' } : undefined}>
               <td style={{ whiteSpace: 'nowrap' }}>{when}</td>
               <td>{what}</td>
-              <td>{detail}</td>
+              <td>
+                {detail}
+                {photo && (
+                  <Box as="span" ml="10px">
+                    <Photo {...photo} size={44} />
+                  </Box>
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -92,6 +103,7 @@ function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences
       strike.note,
     ]),
     strike: true,
+    photo: strike.photo ? { sha256: strike.photo, caption: strikeCaption(strike, screen) } : undefined,
   }
 }
 

@@ -65,6 +65,12 @@ export const text = {
     before: 'Previous trip',
     after: 'Next trip',
   },
+  photo: {
+    caption: (when: string, what: string, lure: string) => [when, what, lure && `on ${lure}`].filter(Boolean).join(', '),
+    add: 'Add photo',
+    replace: 'Replace photo',
+    remove: 'Remove photo',
+  },
   hands: {
     label: 'Edit handles',
     on: 'Edit on the chart',
