@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { routes } from '@jotbook/contract'
-import { bytesOfText, unzipBundle, zipStream } from '@jotbook/core/formats'
+import { unzipBundle, zipBundle } from '@jotbook/core/formats'
 import { TestServer, change, newRecordId } from '../../test/testBook.ts'
 import { LOCAL_ACCOUNT } from '../../platform/door.ts'
 import { restoreBook } from './restoreBook.ts'
@@ -50,15 +50,15 @@ it('photos go out with the files of a bundle and come back by import, but not wh
   expect(new Map([...again].map(([name, bytes]) => [name, Buffer.from(bytes)]))).toEqual(new Map([...files].map(([name, bytes]) => [name, Buffer.from(bytes)])))
   expect([...unzipBundle(await exported(book, '?places=0')).keys()].filter((name) => /photo|jpg/.test(name))).toEqual([])
   // A picture that is none, or that is named otherwise, is left.
-  const odd = async function* (): AsyncGenerator<readonly [string, Uint8Array]> {
-    yield ['waters.csv', bytesOfText('water\nPond\n')]
-    yield [`${'0'.repeat(64)}.jpg`, bytesOfText('no picture')]
-    yield ['holiday.jpg', JPEG]
-  }
-  const parts: Uint8Array[] = []
-  for await (const part of zipStream(odd())) parts.push(part)
+  const odd = zipBundle(
+    new Map([
+      ['waters.csv', 'water\nPond\n'],
+      [`${'0'.repeat(64)}.jpg`, 'no picture'],
+      ['holiday.jpg', 'x'],
+    ]),
+  )
   const third = await server.makeBook()
-  const answer = await server.importArchive(third, Buffer.concat(parts), 'namespace=odd')
+  const answer = await server.importArchive(third, odd, 'namespace=odd')
   expect(answer.body.remarks).toMatchObject([{ file: 'holiday.jpg' }])
   expect((await fetch(server.url + routes.picture(third, '0'.repeat(64)))).status).toBe(404)
 })
