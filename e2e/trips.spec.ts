@@ -72,3 +72,22 @@ test('a loose end is closed where it is seen, and opened again', async ({ app, p
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(outcome, { timeout: 20_000 }).toBe(null)
 })
+
+test('a trip on paper, Letter or A4, shows all of its day', async ({ app, page }) => {
+  const [trip] = await app.query<{ id: string }>(`select t.id from trips t join stints s on s.trip = t.id group by t.id order by count(*) desc limit 1`)
+  await page.goto(`${app.url}/trips/${trip!.id}`)
+  const strip = page.locator('svg.day-strip')
+  await expect(strip).toBeVisible()
+  const onScreen = await strip.boundingBox()
+  await page.emulateMedia({ media: 'print' })
+  // Less the margins of 12 mm, in CSS pixels; the strip was measured for the screen and must follow the paper.
+  for (const paper of [725, 703]) {
+    await page.evaluate((width) => document.body.style.setProperty('width', `${width}px`), paper)
+    const box = (await strip.boundingBox())!
+    expect(box.width).toBeLessThanOrEqual(paper)
+    expect(box.height).toBeGreaterThan((0.9 * onScreen!.height * box.width) / onScreen!.width)
+    expect(await page.evaluate(() => document.body.scrollWidth)).toBeLessThanOrEqual(paper)
+  }
+  await expect(page.getByRole('navigation')).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Edit on the chart' })).toBeHidden()
+})

@@ -49,7 +49,7 @@ function LargePhoto({ url, caption, onClose }: { url: string | undefined; captio
       aria-labelledby={label}
       onClose={onClose}
       onClick={({ target }) => target === dialog.current && dialog.current?.close()}
-      style={{ padding: 0, border: 0, background: '#10202a', color: '#f6f8f2', maxWidth: '96vw', maxHeight: '96vh' }}
+      style={{ padding: 0, border: 0, margin: 'auto', background: '#10202a', color: '#f6f8f2', maxWidth: '96vw', maxHeight: '96vh' }}
     >
       <Box display="flex" alignItems="center" justifyContent="space-between" gap="16px" pl="14px">
         <span id={label}>{caption}</span>

@@ -18,7 +18,7 @@ export function Hours({ model, frame: { x, wide, top } }: { model: StripModel; f
       {model.hours.map(({ ms, text }, i) => (
         <g key={ms}>
           {i % every === 0 && (
-            <text x={x(ms)} y="14" textAnchor={!wide && i === model.hours.length - 1 ? 'end' : 'middle'}>
+            <text x={x(ms)} y="14" textAnchor={!wide && x(ms) < LABEL_WIDTH / 2 ? 'start' : 'middle'}>
               {text}
             </text>
           )}
@@ -60,8 +60,8 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
       {model.wind.ticks.map(({ value, text }) => (
         <g key={value}>
           <path d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`} stroke="#22333b" strokeDasharray="1 5" opacity="0.5" />
-          <text x={x(model.toMs) + 6} y={wind(value) + 4} style={{ fontSize: 13 }} fill={ink.quiet}>
-            {wide ? text : ''}
+          <text x={x(model.toMs) + 6} y={wind(value) + 4} style={{ fontSize: wide ? 13 : 12 }} fill={ink.quiet}>
+            {text}
           </text>
         </g>
       ))}

@@ -17,7 +17,15 @@ const JOINED_MS = 60_000
 export function DayStrip({ model, width, highlight }: { model: StripModel; width: number; highlight: string | undefined }) {
   const frame = frameOf(model, width)
   return (
-    <svg width={width} height={frame.height} role="img" aria-label={model.label} style={{ display: 'block', overflow: 'visible' }}>
+    <svg
+      width={width}
+      height={frame.height}
+      viewBox={`0 0 ${width} ${frame.height}`}
+      role="img"
+      aria-label={model.label}
+      className="day-strip"
+      style={{ display: 'block', overflow: 'visible' }}
+    >
       <Hours model={model} frame={frame} />
       <Air model={model} frame={frame} />
       <Depths model={model} frame={frame} />

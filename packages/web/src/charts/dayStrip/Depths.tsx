@@ -48,8 +48,8 @@ export function Depths({ model, frame }: { model: StripModel; frame: Frame }) {
         <path key={ms} d={`M${x(ms)} ${waterline}V${foot}`} stroke="#10202a" opacity="0.14" />
       ))}
       {model.depths.map(({ depthM, text }) => (
-        <text key={text} x={width - right + 6} y={y(depthM) + 4} style={{ fontSize: 13 }} fill={ink.quiet}>
-          {wide ? text : ''}
+        <text key={text} x={width - right + 6} y={y(depthM) + 4} style={{ fontSize: wide ? 13 : 12 }} fill={ink.quiet}>
+          {text}
         </text>
       ))}
     </g>
@@ -74,6 +74,10 @@ const LURE_STEP = 46
 /** How far a lure's second line reaches below its depth. */
 const LURE_FOOT = 16
 
+/** Letters of a line beside the strip, and a name cut to them. */
+const LINE = 19
+const fitting = (name: string, room = LINE): string => (name.length <= room ? name : `${name.slice(0, Math.max(1, room - 1)).trimEnd()}…`)
+
 /** Each lure thrown beside the depth it was worked at, moved apart where they would cover one another. */
 export function Lures({ lures, frame }: { lures: readonly StripLure[]; frame: Frame }) {
   const placed = lures.reduce<{ lure: StripLure; at: number }[]>(
@@ -91,11 +95,11 @@ export function Lures({ lures, frame }: { lures: readonly StripLure[]; frame: Fr
           <g key={lure.id} transform={`translate(0 ${at - 16 - over})`}>
             <LureDrawing lure={lure} width={62} decorative />
             <text x="70" y="12" style={{ fontSize: 13, fontWeight: 600 }} fill={ink.ink}>
-              {[title, lure.depthText].join(' · ')}
+              {fitting(title ?? lure.name)}
               <title>{lure.name}</title>
             </text>
             <text x="70" y="28" style={{ fontSize: 13 }} fill={ink.quiet}>
-              {rest.join(', ')}
+              {[...(rest.length > 0 ? [fitting(rest.join(', '), LINE - lure.depthText.length)] : []), lure.depthText].join(' · ')}
             </text>
           </g>
         )

@@ -18,7 +18,7 @@ export function Ribbons({ model, frame }: { model: StripModel; frame: Frame }) {
 function Ribbon({ ribbon, frame: { x, wide, left }, top, fromMs, toMs }: { ribbon: StripRibbon; frame: Frame; top: number; fromMs: number; toMs: number }) {
   const values = ribbon.readings.map(({ value }) => value)
   const [low, high] = [Math.min(...values), Math.max(...values)]
-  const y = scaleLinear([low, Math.max(high, low + 1e-9)], [top + 22, top + 8])
+  const y = scaleLinear([low, Math.max(high, low + 1e-9)], wide ? [top + 22, top + 8] : [top + 24, top + 13])
   const clamp = (ms: number): number => x(Math.max(fromMs, Math.min(toMs, ms)))
   const shown = withoutCollisions(ribbon.readings.map(({ ms, text }) => ({ at: x(ms), width: text.length * LETTER })))
   return (
@@ -32,6 +32,11 @@ function Ribbon({ ribbon, frame: { x, wide, left }, top, fromMs, toMs }: { ribbo
             {ribbon.note}
           </text>
         </>
+      )}
+      {!wide && (
+        <text x={left} y={top + 4} style={{ fontSize: 12 }} fill={ink.quiet}>
+          {ribbon.name}
+        </text>
       )}
       {ribbon.pieces.map((piece) => (
         <path

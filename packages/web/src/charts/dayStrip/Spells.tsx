@@ -19,6 +19,7 @@ export function Spells({ model, frame }: { model: StripModel; frame: Frame }) {
 }
 
 function Row({ row: { name, spells }, top, frame: { x, wide } }: { row: StripSpells; top: number; frame: Frame }) {
+  const named = spells.findIndex(({ fromMs, toMs, word }) => x(toMs) - x(fromMs) > (name.length + 2 + word.length) * LETTER + 8)
   return (
     <g style={{ fontSize: 13 }}>
       {wide && (
@@ -26,9 +27,11 @@ function Row({ row: { name, spells }, top, frame: { x, wide } }: { row: StripSpe
           {name}
         </text>
       )}
-      {spells.map(({ fromMs, toMs, word, shade }) => {
+      {spells.map(({ fromMs, toMs, word, shade }, i) => {
         const [from, width] = [x(fromMs), x(toMs) - x(fromMs)]
-        const fits = width > word.length * LETTER + 8
+        // Without room beside the strip, the first of a row that has room says what the row is of.
+        const said = wide || i !== named ? word : `${name}: ${word}`
+        const fits = width > said.length * LETTER + 8
         return (
           <g key={fromMs}>
             <rect
@@ -44,7 +47,7 @@ function Row({ row: { name, spells }, top, frame: { x, wide } }: { row: StripSpe
             </rect>
             {fits && (
               <text x={from + 8} y={top + 18} fill={shade === undefined ? ink.ink : shade < 0.55 ? '#f4f2e6' : '#1a2320'} pointerEvents="none">
-                {word}
+                {said}
               </text>
             )}
           </g>

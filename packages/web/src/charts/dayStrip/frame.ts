@@ -23,7 +23,7 @@ export const SPELLS = 34
 
 export function frameOf(model: StripModel, width: number): Frame {
   const wide = width >= 700
-  const [left, right] = wide ? [212, 52] : [4, 4]
+  const [left, right] = wide ? [212, 52] : [4, 46]
   const [waterline, foot] = [TOP + SKY, TOP + SKY + DEEP]
   return {
     width,

@@ -6,6 +6,7 @@ import { useNames } from '../../app/useBook.ts'
 import { Heading, Table } from '../../ui/controls.tsx'
 import { calendarDay, decimals, whole } from '../../ui/locale.ts'
 import { dateOf } from '../trips/index.ts'
+import { useIntoView } from '../../ui/useIntoView.ts'
 import { text } from './text.ts'
 import { useBehind } from './useBoard.ts'
 
@@ -14,11 +15,23 @@ export function Behind({ question, group, title }: { question: Question; group: 
   const { value: parts } = useBehind(question, group)
   const trips = useAppSelector(({ records }) => records.trips)
   const waterName = useNames('waters')
+  const intoView = useIntoView()
   if (!parts) return null
   const tripOf = new Map(trips.map((trip) => [trip.id, trip]))
   const words = text.behind
   return (
-    <Box as="section" aria-label={words.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="20px" p="16px" id="from-what" className="no-print">
+    <Box
+      as="section"
+      ref={intoView}
+      aria-label={words.label}
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      mt="20px"
+      p="16px"
+      id="from-what"
+      className="no-print"
+    >
       <Heading>{words.title(title)}</Heading>
       <Box overflowX="auto">
         <Table>

@@ -6,6 +6,7 @@ import { useUnits } from '../../app/useBook.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Field, Label } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import { useIntoView } from '../../ui/useIntoView.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -26,6 +27,7 @@ export function AddReading({ screen, mending, onDone }: { screen: TripOnScreen; 
   const form = useRecordForm('reading', FIELDS, undefined, useUnits())
   const [time, setTime] = useState('')
   const [tried, setTried] = useState(false)
+  const intoView = useIntoView()
   const read = parseClock(time)
   const atMs = read && timeOfTrip(screen, read)
   const keep = async (): Promise<void> => {
@@ -36,7 +38,17 @@ export function AddReading({ screen, mending, onDone }: { screen: TripOnScreen; 
     onDone()
   }
   return (
-    <Box as="section" aria-label={text.hands.addReading} bg="sheet" borderTop="3px solid" borderColor="float" mt="10px" p="12px 18px" className="no-print">
+    <Box
+      as="section"
+      ref={intoView}
+      aria-label={text.hands.addReading}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="10px"
+      p="12px 18px"
+      className="no-print"
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault()

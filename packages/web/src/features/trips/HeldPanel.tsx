@@ -10,6 +10,7 @@ import { clock } from '../../ui/locale.ts'
 import { rodName, rodsAt } from './mends.ts'
 import { splitAt, strikeMoved } from './stripMends.ts'
 import type { Held } from './StripHands.tsx'
+import { useIntoView } from '../../ui/useIntoView.ts'
 import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
@@ -25,8 +26,19 @@ interface HeldPanelProps {
 
 /** What was taken up on the strip, with the ways to mend it. */
 export function HeldPanel({ screen, held, mending, onDone }: HeldPanelProps) {
+  const intoView = useIntoView()
   return (
-    <Box as="section" aria-label={text.hands.panel} bg="sheet" borderTop="3px solid" borderColor="float" mt="10px" p="12px 18px" className="no-print">
+    <Box
+      as="section"
+      ref={intoView}
+      aria-label={text.hands.panel}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="10px"
+      p="12px 18px"
+      className="no-print"
+    >
       {'stint' in held ? (
         <SplitPanel screen={screen} held={held} mending={mending} onDone={onDone} />
       ) : (
@@ -95,7 +107,7 @@ function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProp
       <strong>{text.hands.strikeTitle(clock(ms, zoneOf(screen)))}</strong>
       {(['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => (
         <Button key={outcome} aria-pressed={strike.outcome === outcome} onClick={() => void done([{ kind: 'strike', id, fields: { outcome } }])}>
-          {outcome}
+          {text.legend[outcome]}
         </Button>
       ))}
       {rodsAt(ms, screen).map((rod) => (

@@ -22,7 +22,7 @@ export function StripPhotos({ screen, model, width }: { screen: TripOnScreen; mo
   return (
     <Box position="relative" h={`${lanes * (SIZE + GAP)}px`} mt="4px">
       {shown.map(({ strike, sha256 }, i) => (
-        <Box key={strike.id} position="absolute" left={`${places[i]?.left ?? 0}px`} top={`${(places[i]?.lane ?? 0) * (SIZE + GAP)}px`}>
+        <Box key={strike.id} position="absolute" left={`${(100 * (places[i]?.left ?? 0)) / width}%`} top={`${(places[i]?.lane ?? 0) * (SIZE + GAP)}px`}>
           <Photo sha256={sha256} caption={strikeCaption(strike, screen)} size={SIZE} />
         </Box>
       ))}

@@ -29,7 +29,7 @@ export function openEndsOf(screen: TripOnScreen): OpenEnd[] {
       when: clock(epochMs(strike.time), zoneOf(screen)),
       message: text.ends.unsaid,
       mends: (['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => ({
-        label: outcome,
+        label: text.legend[outcome],
         edits: [{ kind: 'strike', id: strike.id, fields: { outcome } }],
       })),
     })),

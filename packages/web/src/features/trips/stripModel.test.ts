@@ -119,7 +119,7 @@ describe('loose ends', () => {
   const mendsOf = (key: string) => ends.find((end) => end.key === key)!.mends
 
   it('are each closed by what is nearest to hand', () => {
-    expect(mendsOf('unsaid K2').map(({ label }) => label)).toEqual(['missed', 'lost', 'landed', 'raised'])
+    expect(mendsOf('unsaid K2').map(({ label }) => label)).toEqual(['missed', 'lost', 'landed', 'follow / swirl'])
     expect(mendsOf('strike-without-stint K2')).toEqual([
       { label: 'Rowan: Jerkbait, grey', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S1' } }] },
       { label: 'Tilda: Jig', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S2' } }] },

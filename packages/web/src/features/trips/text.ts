@@ -149,7 +149,7 @@ export const text = {
     fishedOn: (clock: string) => `fished on to ${clock}`,
     stopped: (clock: string) => `stopped at ${clock}`,
     swap: 'swap start and end',
-    takeOut: 'delete it',
+    takeOut: 'Delete',
     mend: 'edit the trip',
     kinds: {
       'end-before-start': 'stint ends before it starts.',
