@@ -41,7 +41,7 @@ await withServer(
     console.log(`first load of the deck: ${(bytes / 1000).toFixed(0)} kB of script as sent (brotli), aim 250`)
 
     await page.goto(`${url}/today`)
-    await page.getByText('all in the book').waitFor({ timeout: 60_000 })
+    await page.getByText('Synced').waitFor({ timeout: 60_000 })
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
     await page.addScriptTag({ content: script })
     const ids = await page.evaluate(async () => {

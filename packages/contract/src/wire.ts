@@ -58,3 +58,6 @@ export interface BookDigest {
   readonly sum: string
   readonly kinds: Readonly<Partial<Record<Kind, { readonly records: number; readonly sum: string }>>>
 }
+
+/** Kinds whose records pages list: few, and shown before what belongs to single trips has come. */
+export const LISTED_KINDS = ['book', 'member', 'water', 'spot', 'lure', 'setup', 'plan', 'claim', 'trip'] as const satisfies readonly Kind[]

@@ -118,8 +118,9 @@ export {
   tempTrend,
   usualAirC,
   waterPast,
+  usualReadings,
 } from './conditions/index.ts'
-export type { Caution, CautionInput, DayCondition, SaidColumn, Spell } from './conditions/index.ts'
+export type { Caution, CautionInput, DayCondition, SaidColumn, Spell, UsualReadings } from './conditions/index.ts'
 export type { Setting, Track, TrackValue, TripReading, WaterPast, WorkedCondition } from './conditions/index.ts'
 export { FRONT_THRESHOLDS, beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './weather/index.ts'

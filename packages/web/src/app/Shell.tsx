@@ -92,12 +92,12 @@ export function Shell() {
 
 /** One quiet line: kept here, on its way, in the book. */
 function SyncState() {
-  const { book, waiting, refused } = useAppSelector(({ records }) => records)
+  const { book, whole, waiting, refused } = useAppSelector(({ records }) => records)
   const { connection, book: opened } = useAppSelector(({ session }) => session)
   const away = connection === 'away'
   const { sync } = text
   if (opened === null) return null
-  const settled = connection === 'signedOut' ? sync.signIn : away ? sync.away : book === null ? sync.arriving : sync.allIn
+  const settled = connection === 'signedOut' ? sync.signIn : away ? sync.away : book === null || !whole ? sync.arriving : sync.allIn
   const line = refused > 0 ? sync.refused(refused) : waiting > 0 ? (away ? sync.kept(waiting) : sync.onTheWay(waiting)) : settled
   return (
     <Box role="status" fontSize="small" color={refused > 0 ? 'onBand' : 'onBandQuiet'} data-testid="sync-state">

@@ -15,6 +15,8 @@ export interface RecordsState {
   readonly settings: BookSettings | null
   /** From the id of a water or lure that was merged to the one that stands for it. */
   readonly merged: Readonly<Record<string, string>>
+  /** False while only its lists have come, and what belongs to single trips is still on its way. */
+  readonly whole: boolean
   /** Changes still on their way, and groups that were refused. */
   readonly waiting: number
   readonly refused: number
@@ -31,6 +33,7 @@ const EMPTY: RecordsState = {
   trips: [],
   settings: null,
   merged: {},
+  whole: false,
   waiting: 0,
   refused: 0,
   revision: 0,

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import type { Remote } from 'comlink'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
+import { keptAnswer } from '../offline/index.ts'
 import { analysis } from '../workers/analysis.ts'
 import type { Analysis } from '../workers/analysis.worker.ts'
 import { useAppSelector } from './store.ts'
@@ -13,15 +14,17 @@ export interface Answered<T> {
 
 /**
  * What the worker answers for the open book, asked again whenever the question or the book changes; the last answer stays until
- * then. `key` spells the question out.
+ * then. `key` spells the question out. `keptAs` is the name under which the worker keeps its answer on the device: one of this revision is read
+ * here, before the worker has started.
  */
-export function useAnalysis<T>(ask: (worker: Remote<Analysis>, book: string) => Promise<T>, key: string): Answered<T> {
+export function useAnalysis<T>(ask: (worker: Remote<Analysis>, book: string) => Promise<T>, key: string, keptAs?: string): Answered<T> {
   const { book, revision } = useAppSelector(({ records }) => records)
   const [answered, setAnswered] = useState<Answered<T>>({})
   useEffect(() => {
     if (book === null) return undefined
     let wanted = true
-    ask(analysis(), book).then(
+    const asked = async (): Promise<T> => (keptAs === undefined ? undefined : await keptAnswer<T>(book, keptAs)) ?? (await ask(analysis(), book))
+    asked().then(
       (value) => wanted && setAnswered({ value }),
       (error: unknown) => wanted && setAnswered({ problem: new Problem('invalid-request', (error as Error).message).toJSON() }),
     )

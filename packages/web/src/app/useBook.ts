@@ -57,7 +57,7 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
 
 const isProblem = (error: unknown): error is ProblemDetails => typeof (error as ProblemDetails | undefined)?.type === 'string'
 
-type Standing = Pick<RecordsState, 'waiting' | 'refused' | 'revision'> & { readonly arrived: boolean }
+type Standing = Pick<RecordsState, 'waiting' | 'refused' | 'revision' | 'whole'> & { readonly arrived: boolean }
 type Lists = Omit<RecordsState, 'book' | keyof Standing>
 
 /** What waits, and how far the book has come: one that is still arriving for the first time is not shown by halves. */
@@ -67,7 +67,13 @@ async function readStanding(book: string): Promise<Standing> {
     store.outbox.where({ book, refused: 0 }).count(),
     store.outbox.where({ book, refused: 1 }).count(),
   ])
-  return { waiting, refused, revision: meta?.revision ?? 0, arrived: (meta?.cursor ?? 0) > 0 || waiting + refused > 0 }
+  return {
+    waiting,
+    refused,
+    revision: meta?.revision ?? 0,
+    arrived: (meta?.cursor ?? 0) > 0 || meta?.arriving === 1 || waiting + refused > 0,
+    whole: meta?.arriving !== 1,
+  }
 }
 
 async function readLists(book: string): Promise<Lists> {

@@ -1,9 +1,10 @@
 import { v7 as uuidv7 } from 'uuid'
 import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
 import type { Change, ClockShifts, Fields, Kind, RecordState } from '@jotbook/core'
-import { thisDevice, tripOf } from './deviceRecords.ts'
+import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
+import { revised } from './revisions.ts'
 import { kept } from './room.ts'
 import { pushSoon } from './sync.ts'
 
@@ -49,7 +50,7 @@ export async function commit(book: string, edits: readonly Edit[], { nowMs = Dat
       store.records.bulkPut([...made.records.values()]),
       store.outbox.bulkAdd(made.outbox as OutboxEntry[]),
       store.device.put({ ...held.device, clock: made.clock, ...(tap ? { tap } : {}) }),
-      store.books.put({ ...held.meta, revision: held.meta.revision + 1 }),
+      store.books.put(revised(held.meta, tripsOfRecords(made.records.values()))),
       ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
     ])
   })

@@ -2,7 +2,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { CLOCK_START } from '@jotbook/core'
 import type { Kind, RecordState } from '@jotbook/core'
 import { store } from './deviceStore.ts'
-import type { DeviceMeta } from './deviceStore.ts'
+import type { DeviceMeta, DeviceRecord } from './deviceStore.ts'
 
 /** This device's name and clock; a new device gets a name, kept by the first transaction that writes it. */
 export async function thisDevice(): Promise<DeviceMeta> {
@@ -23,12 +23,13 @@ export async function clearDevice(): Promise<void> {
   await globalThis.caches?.delete('pictures')
 }
 
-export async function bumpRevision(book: string): Promise<void> {
-  const meta = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }
-  await store.books.put({ ...meta, revision: meta.revision + 1 })
-}
-
 /** The trip a record is filed under. */
 export function tripOf(kind: Kind, id: string, state: RecordState): string {
   return kind === 'trip' ? id : typeof state.fields.trip === 'string' ? state.fields.trip : ''
+}
+
+/** The trips that records are filed under; undefined where one of them changes what every trip is read as. */
+export const tripsOfRecords = (rows: Iterable<Pick<DeviceRecord, 'kind' | 'trip' | 'shown'>>): string[] | undefined => {
+  const all = [...rows]
+  return all.some(({ kind, shown }) => kind === 'book' || shown.fields.mergedInto !== undefined) ? undefined : all.map(({ trip }) => trip)
 }

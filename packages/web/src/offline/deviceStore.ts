@@ -36,6 +36,10 @@ export interface BookMeta {
   readonly cursor: number
   /** Rises with every change of any record of the book: what was computed for another revision is out of date. */
   readonly revision: number
+  /** While the book comes for the first time: its lists are there, what belongs to single trips is not. */
+  readonly arriving?: 1
+  /** The last revisions, each with the trips whose records it touched; without them where it touched too many to name. */
+  readonly touched?: readonly (readonly [revision: number, trips: readonly string[] | undefined])[]
   /** Which history of the server the cursor counts. */
   readonly epoch?: string
   /** When records here were found to differ from the server's and were taken from it anew. */
@@ -93,6 +97,14 @@ export interface Picture {
   readonly sent: 0 | 1
 }
 
+/** Something worked out of a book, so that it need not be at every start. */
+export interface KeptAnswer {
+  readonly book: string
+  readonly key: string
+  readonly revision: number
+  readonly value: unknown
+}
+
 class DeviceStore extends Dexie {
   records!: Table<DeviceRecord, [string, Kind, string]>
   outbox!: EntityTable<OutboxEntry, 'n'>
@@ -104,6 +116,8 @@ class DeviceStore extends Dexie {
   /** Whose device it is, as far as its changes have told. */
   authors!: EntityTable<{ readonly device: string; readonly member: string }, 'device'>
   pictures!: EntityTable<Picture, 'sha256'>
+  /** What was worked out of a book, at its revision. */
+  answers!: Table<KeptAnswer, [string, string]>
   /** Room held back, to be freed for taps when the device is full. */
   reserve!: EntityTable<{ readonly key: 'reserve'; readonly bytes: Uint8Array }, 'key'>
 
@@ -125,6 +139,7 @@ class DeviceStore extends Dexie {
       pictures: 'sha256, [book+sent]',
       reserve: 'key',
     })
+    this.version(3).stores({ answers: '[book+key]' })
   }
 }
 

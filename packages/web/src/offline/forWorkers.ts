@@ -1,3 +1,5 @@
 /** What a worker needs of the device store, without the parts that push and listen in a page. */
+export { keptAnswer } from './answers.ts'
 export { store } from './deviceStore.ts'
-export { bookRecords } from './records.ts'
+export { bookRecords, listsWithTrips, patchedBook, tripsSince } from './records.ts'
+export { touchedSince } from './revisions.ts'

@@ -7,6 +7,7 @@ import type { SnapshotLine } from '@jotbook/contract'
 import { thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord, OutboxEntry } from './deviceStore.ts'
+import { revised } from './revisions.ts'
 import { fetchLines } from './http.ts'
 import { kept } from './room.ts'
 
@@ -68,7 +69,7 @@ async function replaceConfirmed(book: string, server: ServerBook, lostOf: (rows:
       else await store.records.delete([book, kind, id])
     }
     const meta = await store.books.get(book)
-    await store.books.put({ ...meta, book, cursor: server.seq, epoch: server.epoch, revision: (meta?.revision ?? 0) + 1 })
+    await store.books.put(revised({ ...meta, book, cursor: server.seq, epoch: server.epoch, revision: meta?.revision ?? 0 }, undefined))
   })
 }
 

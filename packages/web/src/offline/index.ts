@@ -1,3 +1,4 @@
+export { keptAnswer } from './answers.ts'
 export { commit, newId } from './commit.ts'
 export type { Edit } from './commit.ts'
 export { conflictsOfBook, leaveConflict } from './conflicts.ts'

@@ -1,11 +1,14 @@
+import Dexie from 'dexie'
 import { clockOffsetMs, laterOf, mergeChange, mergeStates, parseStamp, withPending, witness } from '@jotbook/core'
 import type { Change, Kind, RecordState } from '@jotbook/core'
-import { routes } from '@jotbook/contract'
+import { LISTED_KINDS, routes } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
-import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
+import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
+import type { BookMeta } from './deviceStore.ts'
 import { takeUpHistory } from './history.ts'
+import { bumpRevision, revised } from './revisions.ts'
 import { kept } from './room.ts'
 import { fetchJson, fetchLines } from './http.ts'
 
@@ -13,7 +16,8 @@ import { fetchJson, fetchLines } from './http.ts'
 export async function pull(book: string): Promise<number> {
   const cursor = (await store.books.get(book))?.cursor ?? 0
   let held: (Change & { readonly by: string })[] = []
-  for (let after = cursor; ;) {
+  // A book that is new here comes as it stands, not as it came to be.
+  for (let after = cursor === 0 ? await pullSnapshot(book) : cursor; ;) {
     const asked = Date.now()
     const page = await fetchJson<PullAnswer>(`${routes.changes(book)}?after=${after}`)
     const offsetMs = clockOffsetMs(asked, Date.now(), page.serverTimeMs)
@@ -29,8 +33,8 @@ export async function pull(book: string): Promise<number> {
       continue
     }
     held = [...held, ...page.changes]
-    // A group is applied whole: its first part waits for the page that ends it. A book that arrives for the first time is not shown by halves.
-    if (!page.partial && !(cursor === 0 && page.more)) {
+    // A group is applied whole: its first part waits for the page that ends it.
+    if (!page.partial) {
       await applyPulled(book, held, page)
       held = []
     }
@@ -66,14 +70,14 @@ async function applyPulled(
       [...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({ device: author, member })),
     )
     await noteConflicts(book, changes)
-    await confirmAll(
+    const touched = await confirmAll(
       book,
       changes.map((change) => ({ kind: change.kind, id: change.recordId, merge: (state) => mergeChange(state, change) })),
     )
     const meta = await store.books.get(book)
     if (meta && meta.cursor >= cursor && meta.epoch === epoch && changes.length === 0) return
     await store.books.put({ ...meta, book, cursor, epoch, revision: meta?.revision ?? 0 })
-    if (changes.length > 0) await bumpRevision(book)
+    if (changes.length > 0) await bumpRevision(book, touched)
   })
 }
 
@@ -91,8 +95,8 @@ interface Confirmation {
   readonly merge: (state: RecordState | undefined) => RecordState
 }
 
-/** As `confirm` for many at once: one reading and one writing of the store, however many there are. */
-async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<void> {
+/** As `confirm` for many at once: one reading and one writing of the store, however many there are. Returns the trips they touch, where they can be told. */
+async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<string[] | undefined> {
   const keys = new Map(confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]))
   const held = await store.records.bulkGet([...keys.values()])
   const confirmed = new Map([...keys.keys()].map((key, i) => [key, held[i]?.confirmed ?? undefined]))
@@ -106,6 +110,8 @@ async function confirmAll(book: string, confirmations: readonly Confirmation[]):
     return shown ? [{ book, kind, id, trip: tripOf(kind, id, shown.shown), ...shown }] : []
   })
   await store.records.bulkPut(next)
+  // A record may have been filed under another trip before.
+  return tripsOfRecords([...next, ...held.flatMap((row) => row ?? [])])
 }
 
 export async function pendingOf(book: string, recordId: string): Promise<Change[]> {
@@ -113,31 +119,58 @@ export async function pendingOf(book: string, recordId: string): Promise<Change[
   return entries.filter((entry) => entry.refused === 0).map((entry) => entry.change)
 }
 
-const RECORDS_A_TRANSACTION = 500
+const RECORDS_A_TRANSACTION = 2000
+const LISTS_READ_MS = 200
+const LISTED: ReadonlySet<Kind> = new Set(LISTED_KINDS)
 
+type StateLine = Extract<SnapshotLine, { state: RecordState }>
+
+/** The book as the server has it. Where it is new here, its lists are shown before the rest has come. */
 async function pullSnapshot(book: string): Promise<number> {
-  let [seq, epoch, ended] = [0, '', false]
-  let batch: Extract<SnapshotLine, { state: RecordState }>[] = []
+  const isNew = ((await store.books.get(book))?.cursor ?? 0) === 0
+  const isEmpty = isNew && (await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).count()) === 0
+  let [seq, epoch, ended, listed] = [0, '', false, false]
+  let batch: StateLine[] = []
   const flush = async (): Promise<void> => {
     const lines = batch
     batch = []
-    await kept([store.records, store.outbox], async () => {
-      await confirmAll(
-        book,
-        lines.map(({ kind, id, state }) => ({ kind, id, merge: (held) => mergeStates(held, state) })),
-      )
-    })
+    await kept([store.records, store.outbox], () => takeStates(book, lines, isEmpty))
   }
   for await (const line of fetchLines<SnapshotLine>(routes.snapshot(book))) {
     if ('seq' in line) ({ seq, epoch } = line)
     else if ('end' in line) ended = true
-    else if (batch.push(line) >= RECORDS_A_TRANSACTION) await flush()
+    else {
+      if (isNew && !listed && !LISTED.has(line.kind)) {
+        listed = true
+        await flush()
+        await updateMeta(book, { arriving: 1 })
+        // Who shows the lists reads them now, and would wait for each of the long writes that follow.
+        await new Promise((read) => setTimeout(read, LISTS_READ_MS))
+      }
+      if (batch.push(line) >= RECORDS_A_TRANSACTION) await flush()
+    }
   }
   await flush()
   if (!ended) throw new TypeError('the snapshot was cut off')
-  await store.transaction('rw', store.books, async () => {
-    await bumpRevision(book)
-    await store.books.update(book, { cursor: seq, epoch })
-  })
+  await updateMeta(book, { cursor: seq, epoch })
   return seq
+}
+
+/** Records as the server has them. Where none of them is here yet and nothing of this device waits, they are laid down as they are. */
+async function takeStates(book: string, lines: readonly StateLine[], isEmpty: boolean): Promise<void> {
+  if (!isEmpty || (await store.outbox.where({ book, refused: 0 }).count()) > 0) {
+    await confirmAll(
+      book,
+      lines.map(({ kind, id, state }) => ({ kind, id, merge: (held) => mergeStates(held, state) })),
+    )
+    return
+  }
+  await store.records.bulkPut(lines.map(({ kind, id, state }) => ({ book, kind, id, trip: tripOf(kind, id, state), confirmed: state, shown: state })))
+}
+
+async function updateMeta(book: string, change: Partial<BookMeta>): Promise<void> {
+  await store.transaction('rw', store.books, async () => {
+    const { arriving: _arriving, ...meta } = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }
+    await store.books.put(revised({ ...meta, ...change }, undefined))
+  })
 }

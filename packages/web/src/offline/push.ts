@@ -1,9 +1,10 @@
 import { batchesOf, laterOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
-import type { Change } from '@jotbook/core'
+import type { Change, Kind } from '@jotbook/core'
 import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
-import { bumpRevision, thisDevice, tripOf } from './deviceRecords.ts'
+import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
+import { bumpRevision } from './revisions.ts'
 import { store } from './deviceStore.ts'
 import type { OutboxEntry } from './deviceStore.ts'
 import { sendJson } from './http.ts'
@@ -102,7 +103,7 @@ async function settle(book: string, batch: readonly Change[], { accepted, refuse
       if (done.has(change.id)) await confirm(book, change.kind, change.recordId, (state) => mergeChange(state, change))
       else await showAgain(book, change)
     }
-    await bumpRevision(book)
+    await bumpRevision(book, await tripsTouched(book, batch))
   })
 }
 
@@ -123,6 +124,19 @@ export async function resolveRefused(book: string, group: string, action: 'drop'
       else await store.outbox.put({ ...entry, refused: 0 })
     }
     for (const { change } of entries) await showAgain(book, change)
-    await bumpRevision(book)
+    await bumpRevision(
+      book,
+      await tripsTouched(
+        book,
+        entries.map(({ change }) => change),
+      ),
+    )
   })
+}
+
+/** The trips that changes are of. */
+async function tripsTouched(book: string, changes: readonly Change[]): Promise<string[] | undefined> {
+  const rows = await store.records.bulkGet(changes.map(({ kind, recordId }): [string, Kind, string] => [book, kind, recordId]))
+  // A record that is gone again cannot tell its trip.
+  return rows.includes(undefined) ? undefined : tripsOfRecords(rows.flatMap((row) => row ?? []))
 }

@@ -1,4 +1,4 @@
-import Dexie from 'dexie'
+import Dexie, { liveQuery } from 'dexie'
 import { MERGED_KINDS, aliasesOf, clockShiftsOf, isDeleted, shiftedFields, withAliases, withTrackParts } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
 import type { Aliases, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
@@ -91,8 +91,21 @@ export interface TripRecords {
   readonly strikes: RecordOf<'strike'>[]
 }
 
-/** Everything live that belongs to one trip. */
+/** Once the book has come whole: what belongs to a trip is never read by halves. */
+export async function whenWhole(book: string): Promise<void> {
+  if ((await store.books.get(book))?.arriving !== 1) return
+  await new Promise<void>((whole) => {
+    const reading = liveQuery(() => store.books.get(book)).subscribe((meta) => {
+      if (meta?.arriving === 1) return
+      whole()
+      setTimeout(() => reading.unsubscribe())
+    })
+  })
+}
+
+/** Everything live that belongs to one trip, once the book has come whole. */
 export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
+  await whenWhole(book)
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
   const shifts = shiftsOf(rows.filter(({ kind }) => kind === 'trip'))
   const aliases = await aliasesIn(book)
@@ -105,8 +118,9 @@ export async function recordsOfTrip(book: string, trip: string): Promise<TripRec
   return { stints: of('stint'), readings: of('reading'), strikes: of('strike') }
 }
 
-/** The whole book for analysis. A child hides with its parent: what belongs to a deleted trip is left out. */
+/** The whole book for analysis, once it has come whole. A child hides with its parent: what belongs to a deleted trip is left out. */
 export async function bookRecords(book: string): Promise<BookRecords> {
+  await whenWhole(book)
   const [waters, spots, lures, setups, trips, stints, readings, strikes] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
@@ -120,4 +134,48 @@ export async function bookRecords(book: string): Promise<BookRecords> {
   const live = new Set(trips.map(({ id }) => id))
   const ofLive = <R extends { trip: string }>(records: R[]): R[] => records.filter(({ trip }) => live.has(trip))
   return { waters, spots, lures, setups, trips, stints: ofLive(stints), readings: ofLive(readings), strikes: ofLive(strikes) }
+}
+
+/** The lists of the book, and of what belongs to single trips only that of some. */
+export async function listsWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
+  const [waters, spots, lures, setups, trips] = await Promise.all([
+    recordsOf(book, 'water'),
+    recordsOf(book, 'spot'),
+    recordsOf(book, 'lure'),
+    recordsOf(book, 'setup'),
+    recordsOf(book, 'trip'),
+  ])
+  const some = trips.filter(({ id }) => only.has(id))
+  const children = await Promise.all(some.map(({ id }) => recordsOfTrip(book, id)))
+  return {
+    waters,
+    spots,
+    lures,
+    setups,
+    trips: some,
+    stints: children.flatMap(({ stints }) => stints),
+    readings: children.flatMap(({ readings }) => readings),
+    strikes: children.flatMap(({ strikes }) => strikes),
+  }
+}
+
+/** A book that was read before, with its lists and some trips read anew. */
+export async function patchedBook(book: string, before: BookRecords, touched: ReadonlySet<string>): Promise<BookRecords> {
+  const [anew, trips] = await Promise.all([listsWithTrips(book, touched), recordsOf(book, 'trip')])
+  const replaced = <R extends { readonly trip: string }>(old: readonly R[], fresh: readonly R[]): R[] => [
+    ...old.filter(({ trip }) => !touched.has(trip)),
+    ...fresh,
+  ]
+  return {
+    ...anew,
+    trips,
+    stints: replaced(before.stints, anew.stints),
+    readings: replaced(before.readings, anew.readings),
+    strikes: replaced(before.strikes, anew.strikes),
+  }
+}
+
+/** The trips that began after a time. */
+export async function tripsSince(book: string, sinceMs: number): Promise<string[]> {
+  return (await recordsOf(book, 'trip')).filter(({ start }) => Date.parse(start) >= sinceMs).map(({ id }) => id)
 }

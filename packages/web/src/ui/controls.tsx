@@ -106,5 +106,13 @@ export const Table = ({ children }: { children: ReactNode }) => (
   </Box>
 )
 /** Dark, from edge to edge of the page: the answer to what was asked. */
+/** The room of rows of a long table that are not drawn. */
+export const Gap = ({ height }: { height: number }) =>
+  height > 0 ? (
+    <tr aria-hidden>
+      <td colSpan={99} style={{ height, padding: 0, border: 0 }} />
+    </tr>
+  ) : null
+
 export const Band = chakra('div', { base: { bg: 'band', color: 'onBand', px: { base: '16px', md: '32px' }, py: '14px', mx: { base: '-16px', md: '-32px' } } })
 export const Page = chakra('main', { base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' } })

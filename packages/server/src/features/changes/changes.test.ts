@@ -166,9 +166,9 @@ describe('pulling', () => {
       ids.map((id) => change('lure', id, { name: id, class: 'popper' })),
     )
     const whole = await snapshot(book)
-    expect(whole.filter(({ kind }) => kind === 'lure').map(({ id }) => id)).toEqual(ids)
+    expect(whole.filter(({ kind }) => kind === 'lure').map(({ id }) => id)).toEqual([...ids].reverse())
     expect([whole[0]?.seq, whole.at(-1)?.end]).toEqual([expect.any(Number), true])
     const rest = await snapshot(book, `?seq=${whole[0]!.seq}&kind=lure&after=${ids[2]}`)
-    expect(rest.filter(({ kind }) => kind === 'lure').map(({ id }) => id)).toEqual(ids.slice(3))
+    expect(rest.filter(({ kind }) => kind === 'lure').map(({ id }) => id)).toEqual(ids.slice(0, 2).reverse())
   })
 })

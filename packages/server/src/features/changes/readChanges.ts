@@ -1,7 +1,7 @@
 import { KINDS, lastOf } from '@jotbook/core'
 import { HIDDEN_FROM_VIEWERS } from '@jotbook/core/digest'
 import type { Change, Fields, Kind, Role } from '@jotbook/core'
-import { PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
+import { LISTED_KINDS, PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import type { BookAccess } from '../../platform/bookGuard.ts'
 import type { Queries } from '../../platform/database.ts'
@@ -37,9 +37,11 @@ export function visible(role: Role, fields: Fields): Fields {
 }
 
 const SNAPSHOT_PAGE = 1000
+/** What every page lists comes first, so that a new device shows it before the rest is there. */
+const SNAPSHOT_ORDER = [...LISTED_KINDS, ...KINDS.filter((kind) => !(LISTED_KINDS as readonly Kind[]).includes(kind))]
 
 /**
- * The current records as of a sequence number, as lines. Resumable: given the number of the first part and the last record had,
+ * The current records as of a sequence number, as lines: lists before what belongs to single trips, of each kind the newest first. Resumable: given the number of the first part and the last record had,
  * it goes on behind it; what changed in between comes with the changes after that number, and merging twice does no harm.
  */
 export async function* snapshotLines(
@@ -50,7 +52,7 @@ export async function* snapshotLines(
   resume?: { seq: number; kind: Kind; id: string },
 ): AsyncGenerator<SnapshotLine> {
   yield { seq: resume?.seq ?? (await within((db) => currentSeq(db, bookId))), epoch }
-  const kinds = resume ? KINDS.slice(KINDS.indexOf(resume.kind)) : KINDS
+  const kinds = resume ? SNAPSHOT_ORDER.slice(SNAPSHOT_ORDER.indexOf(resume.kind)) : SNAPSHOT_ORDER
   for (const kind of kinds) {
     let after = kind === resume?.kind ? resume.id : undefined
     for (;;) {

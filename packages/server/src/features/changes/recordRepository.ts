@@ -1,4 +1,4 @@
-import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm'
+import { and, desc, eq, getTableColumns, lt, sql } from 'drizzle-orm'
 import type { SQL } from 'drizzle-orm'
 import { KINDS, allFields, columnName } from '@jotbook/core'
 import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
@@ -29,14 +29,14 @@ export async function loadStates(db: Queries, bookId: string, kind: Kind, ids?: 
   return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
 }
 
-/** A page of a kind in order of id, for the snapshot. */
+/** A page of a kind for the snapshot, the newest first: ids rise with time. */
 export async function pageOfStates(db: Queries, bookId: string, kind: Kind, afterId: string | undefined, limit: number): Promise<StoredState[]> {
   const table = recordTables[kind]
   const rows = (await db
     .select()
     .from(table)
-    .where(and(eq(table.bookId, bookId), afterId === undefined ? undefined : gt(table.id, afterId)))
-    .orderBy(asc(table.id))
+    .where(and(eq(table.bookId, bookId), afterId === undefined ? undefined : lt(table.id, afterId)))
+    .orderBy(desc(table.id))
     .limit(limit)) as unknown as Row[]
   return rows.map((row) => ({ id: row.id, state: stateOf(kind, row) }))
 }

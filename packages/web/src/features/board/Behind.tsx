@@ -3,12 +3,15 @@ import { Link } from 'react-router'
 import type { Question } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
 import { useNames } from '../../app/useBook.ts'
-import { Heading, Table } from '../../ui/controls.tsx'
+import { Gap, Heading, Table } from '../../ui/controls.tsx'
 import { calendarDay, decimals, whole } from '../../ui/locale.ts'
 import { dateOf } from '../trips/index.ts'
+import { useWindowedRows } from '../../ui/useWindowedRows.ts'
 import { useIntoView } from '../../ui/useIntoView.ts'
 import { text } from './text.ts'
 import { useBehind } from './useBoard.ts'
+
+const ROW_PX = 41
 
 /** Each trip's hours and strikes behind a rate, and the way to each. */
 export function Behind({ question, group, title }: { question: Question; group: readonly string[] | undefined; title: string }) {
@@ -16,6 +19,7 @@ export function Behind({ question, group, title }: { question: Question; group: 
   const trips = useAppSelector(({ records }) => records.trips)
   const waterName = useNames('waters')
   const intoView = useIntoView()
+  const { ref, shown, above, below } = useWindowedRows(parts?.length ?? 0, ROW_PX)
   if (!parts) return null
   const tripOf = new Map(trips.map((trip) => [trip.id, trip]))
   const words = text.behind
@@ -44,28 +48,32 @@ export function Behind({ question, group, title }: { question: Question; group: 
               <th>{words.which}</th>
             </tr>
           </thead>
-          <tbody>
-            {parts.map(({ trip, hours, strikes, strikeIds }) => {
-              const record = tripOf.get(trip)
-              const date = record ? calendarDay(dateOf(record)) : trip
-              return (
-                <tr key={trip}>
-                  <td>
-                    <Link to={`/trips/${trip}`}>{date}</Link>
-                  </td>
-                  <td>{record ? waterName(record.water) : ''}</td>
-                  <td className="number">{decimals(hours, 2)}</td>
-                  <td className="number">{whole(strikes)}</td>
-                  <td>
-                    {strikeIds.map((id, i) => (
-                      <Link key={id} to={`/trips/${trip}#strike-${id}`} style={{ marginRight: 8 }} aria-label={words.strike(i + 1, date)}>
-                        {i + 1}
-                      </Link>
-                    ))}
-                  </td>
-                </tr>
-              )
-            })}
+          <tbody ref={ref}>
+            <Gap height={above} />
+            {shown
+              .flatMap((at) => parts[at] ?? [])
+              .map(({ trip, hours, strikes, strikeIds }) => {
+                const record = tripOf.get(trip)
+                const date = record ? calendarDay(dateOf(record)) : trip
+                return (
+                  <tr key={trip}>
+                    <td>
+                      <Link to={`/trips/${trip}`}>{date}</Link>
+                    </td>
+                    <td>{record ? waterName(record.water) : ''}</td>
+                    <td className="number">{decimals(hours, 2)}</td>
+                    <td className="number">{whole(strikes)}</td>
+                    <td>
+                      {strikeIds.map((id, i) => (
+                        <Link key={id} to={`/trips/${trip}#strike-${id}`} style={{ marginRight: 8 }} aria-label={words.strike(i + 1, date)}>
+                          {i + 1}
+                        </Link>
+                      ))}
+                    </td>
+                  </tr>
+                )
+              })}
+            <Gap height={below} />
           </tbody>
         </Table>
       </Box>

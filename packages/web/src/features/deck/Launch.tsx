@@ -230,7 +230,7 @@ function ReadingStep({ book, water, trips, onLaunch }: ReadingStepProps) {
   const [nowMs] = useState(Date.now)
   return (
     <>
-      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} short />
+      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} water={water.id} short />
       <div className="choices">
         <Target className="go" onTap={() => onLaunch(given)}>
           {Object.keys(given).length > 0 ? text.launch.asBefore : text.launch.none}

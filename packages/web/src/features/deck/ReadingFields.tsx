@@ -5,6 +5,7 @@ import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../app/useBook.ts'
 import { counted, decimals } from '../../ui/locale.ts'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
+import { useUsualReadings } from './useUsualReadings.ts'
 import { Stepper } from './Stepper.tsx'
 import { Pick } from './Target.tsx'
 import { text } from './text.ts'
@@ -20,13 +21,16 @@ interface ReadingFieldsProps {
   readonly given: Fields
   readonly onGive: (fields: Fields) => void
   readonly nowMs: number
+  /** Where it is read: what is usual there at this season is where a value begins. */
+  readonly water: string | undefined
   /** Only what is read at a launch. */
   readonly short?: boolean
 }
 
 /** Each condition with its last value and age, moved by steps or picked by a word. */
-export function ReadingFields({ readings, given, onGive, nowMs, short = false }: ReadingFieldsProps) {
+export function ReadingFields({ readings, given, onGive, nowMs, water, short = false }: ReadingFieldsProps) {
   const units = useUnits()
+  const usual = useUsualReadings(water, nowMs)
   const last = (field: ReadField) => lastRead(readings, field, nowMs)
   const note = (field: ReadField): string | undefined => {
     if (field in given) return undefined
@@ -44,7 +48,7 @@ export function ReadingFields({ readings, given, onGive, nowMs, short = false }:
         label={text.read.fields[field]}
         value={shownValue('reading', field, present(field), typed, units)}
         note={note(field)}
-        onStep={(direction) => onGive(stepped('reading', field, present(field) as number | undefined, units, direction))}
+        onStep={(direction) => onGive(stepped('reading', field, present(field) as number | undefined, units, direction, usual[field]))}
         onType={(entered) => {
           const fields = typedQuantity('reading', field, entered, units)
           if (fields) onGive(fields)

@@ -33,7 +33,7 @@ export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: numbe
           {text.cancel}
         </Target>
       </header>
-      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven((now) => ({ ...now, ...fields }))} nowMs={nowMs} />
+      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven((now) => ({ ...now, ...fields }))} nowMs={nowMs} water={trip.water} />
       <footer>
         {changed ? (
           <Target className="go" onTap={() => void log(given)}>

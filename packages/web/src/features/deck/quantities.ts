@@ -11,10 +11,13 @@ const STEPS: Readonly<Partial<Record<Unit, { readonly step: number; readonly sta
   m: { step: 0.25, start: { visibilityM: 1, depthM: 2 } },
   mph: { step: 1, start: { windMps: 5 } },
   mps: { step: 0.5, start: { windMps: 2 } },
+  kmh: { step: 1, start: { windMps: 8 } },
+  kn: { step: 1, start: { windMps: 4 } },
   hpa: { step: 1, start: { pressureHpa: 1015 } },
   inhg: { step: 0.05, start: { pressureHpa: 30 } },
-  in: { step: 0.5, start: { lengthMm: 14, minLengthMm: 14 } },
-  cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36 } },
+  in: { step: 0.5, start: { lengthMm: 14, minLengthMm: 14, visibilityM: 36 } },
+  cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36, visibilityM: 100 } },
+  mm: { step: 5, start: { lengthMm: 360, minLengthMm: 360 } },
   /** Weights in pounds go by two ounces. */
   oz: { step: 2, start: { weightG: 32 } },
   kg: { step: 0.05, start: { weightG: 0.9 } },
@@ -28,14 +31,15 @@ function unitsOfField(kind: Kind, field: string, units: UnitPreferences): { si: 
   return { si: spec.unit, shown, stepping: shown === 'lb' ? 'oz' : shown }
 }
 
-/** A measured field moved by one step in the reader's unit; the first tap sets it to where such values start. */
-export function stepped(kind: Kind, field: string, current: number | null | undefined, units: UnitPreferences, direction: 1 | -1): Fields {
+/** A measured field moved by one step in the reader's unit; the first tap sets it to what is usual (in SI), else to where such values start. */
+export function stepped(kind: Kind, field: string, current: number | null | undefined, units: UnitPreferences, direction: 1 | -1, usual?: number): Fields {
   const spec = fieldsOf(kind)[field]
   const { si, shown, stepping } = unitsOfField(kind, field, units)
   const rule = STEPS[stepping]
   if (!rule || spec?.type !== 'quantity') throw new RangeError(`no step for ${stepping}`)
   const now = typeof current === 'number' ? convert(current, si, stepping) : undefined
-  const next = now === undefined ? (rule.start[field] ?? rule.step) : (Math.round(now / rule.step) + direction) * rule.step
+  const first = usual === undefined ? (rule.start[field] ?? rule.step) : Math.round(convert(usual, si, stepping) / rule.step) * rule.step
+  const next = now === undefined ? first : (Math.round(now / rule.step) + direction) * rule.step
   const rounded = Number(next.toFixed(2))
   const value = Math.min(spec.max, Math.max(spec.min, convert(rounded, stepping, si)))
   const typed = shown === 'lb' ? `${Math.floor(rounded / 16)} lb ${rounded % 16} oz` : `${rounded} ${stepping}`

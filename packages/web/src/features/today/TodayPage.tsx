@@ -177,7 +177,7 @@ function LastTrips({ trips }: { trips: readonly Trip[] }) {
 }
 
 function WhatChanged({ last }: { last: Trip | undefined }) {
-  const { value: changes } = useAnalysis((worker, book) => worker.lastChange(book), 'change')
+  const { value: changes } = useAnalysis((worker, book) => worker.lastChange(book), 'change', 'lastChange')
   const waterName = useNames('waters')
   const lures = useAppSelector(({ records }) => records.lures)
   if (!last || !changes) return null

@@ -4,9 +4,10 @@ import type { SortingState } from '@tanstack/react-table'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { Quiet, Table } from '../../ui/controls.tsx'
+import { Gap, Quiet, Table } from '../../ui/controls.tsx'
 import { calendarDay, decimals, rate } from '../../ui/locale.ts'
 import { isUnderWay } from '../../app/underWay.ts'
+import { useWindowedRows } from '../../ui/useWindowedRows.ts'
 import { Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'
 import type { ListedTrip } from './tripList.ts'
@@ -68,6 +69,8 @@ function Hours({ listed: { trip, sums } }: { listed: ListedTrip }) {
   return <>{decimals(sums.hours, 1)}</>
 }
 
+const ROW_PX = 41
+
 /** The trips as rows, sorted by any column. */
 export function TripRows({ listed }: { listed: ListedTrip[] }) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'date', desc: true }])
@@ -80,6 +83,8 @@ export function TripRows({ listed }: { listed: ListedTrip[] }) {
     getSortedRowModel: getSortedRowModel(),
     getRowId: ({ trip }) => trip.id,
   })
+  const { rows } = table.getRowModel()
+  const { ref, shown, above, below } = useWindowedRows(rows.length, ROW_PX)
   return (
     <Box mt="8px">
       <Table>
@@ -102,16 +107,20 @@ export function TripRows({ listed }: { listed: ListedTrip[] }) {
             </tr>
           ))}
         </thead>
-        <tbody>
-          {table.getRowModel().rows.map((row) => (
-            <tr key={row.id}>
-              {row.getVisibleCells().map((cell) => (
-                <td key={cell.id} className={classOf(cell.column.columnDef.meta)}>
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                </td>
-              ))}
-            </tr>
-          ))}
+        <tbody ref={ref}>
+          <Gap height={above} />
+          {shown
+            .flatMap((at) => rows[at] ?? [])
+            .map((row) => (
+              <tr key={row.id}>
+                {row.getVisibleCells().map((cell) => (
+                  <td key={cell.id} className={classOf(cell.column.columnDef.meta)}>
+                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          <Gap height={below} />
         </tbody>
       </Table>
     </Box>

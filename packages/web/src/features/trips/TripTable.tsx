@@ -1,11 +1,11 @@
 import { Box } from '@chakra-ui/react'
-import { epochMs, workingDepth } from '@jotbook/core'
+import { epochMs, localDate, workingDepth } from '@jotbook/core'
 import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { Photo } from '../../app/Photo.tsx'
 import type { PhotoProps } from '../../app/Photo.tsx'
 import { useUnits } from '../../app/useBook.ts'
 import { Heading, Table } from '../../ui/controls.tsx'
-import { clock, quantity } from '../../ui/locale.ts'
+import { calendarDay, clock, quantity } from '../../ui/locale.ts'
 import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
@@ -107,11 +107,18 @@ function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences
   }
 }
 
+/** The clock, with its date where a report is of another day than the trip began. */
+function whenRead(ms: number, screen: TripOnScreen): string {
+  const zone = zoneOf(screen)
+  const date = localDate(ms, zone)
+  return date === localDate(epochMs(screen.trip.start), zone) ? clock(ms, zone) : `${calendarDay(date)}, ${clock(ms, zone)}`
+}
+
 function readingLine(reading: Reading, screen: TripOnScreen, units: UnitPreferences): Line {
   return {
     key: reading.id,
     at: reading.time,
-    when: clock(epochMs(reading.time), zoneOf(screen)),
+    when: whenRead(epochMs(reading.time), screen),
     what: text.table.reading,
     detail: joined([
       typeof reading.waterTempC === 'number' && quantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),

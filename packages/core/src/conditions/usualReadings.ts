@@ -1,0 +1,41 @@
+import { at } from '../checked/index.ts'
+import { HOUR_MS, epochMs } from '../time/index.ts'
+import type { Reading, Trip } from '../vocabulary/index.ts'
+
+export const USUAL_FIELDS = ['waterTempC', 'airTempC', 'visibilityM', 'windMps', 'pressureHpa'] as const
+export type UsualReadings = Readonly<Partial<Record<(typeof USUAL_FIELDS)[number], number>>>
+
+const DAY_MS = 24 * HOUR_MS
+const YEAR_DAYS = 365.25
+const NEAR_DAYS = 15
+/** Fewer readings than this tell of single days, not of a season. */
+const FEWEST = 3
+
+/**
+ * What a book usually reads around a day of the year: the median of each measured condition within 15 days of it, of any year, at the water where it was
+ * read there often enough, else at any. In SI. Conditions that were hardly read are absent. Common practice, no source.
+ */
+export function usualReadings(readings: readonly Reading[], trips: readonly Pick<Trip, 'id' | 'water'>[], water: string, ms: number): UsualReadings {
+  const waterOf = new Map(trips.map((trip) => [trip.id, trip.water]))
+  const near = readings.filter(({ time }) => daysApart(epochMs(time), ms) <= NEAR_DAYS)
+  const here = near.filter(({ trip }) => waterOf.get(trip) === water)
+  const usual: Partial<Record<(typeof USUAL_FIELDS)[number], number>> = {}
+  for (const field of USUAL_FIELDS) {
+    const values = [here, near].map((some) => some.flatMap((reading) => reading[field] ?? [])).find(({ length }) => length >= FEWEST)
+    if (values) usual[field] = median(values)
+  }
+  return usual
+}
+
+/** Days between two days of the year, the shorter way round. */
+function daysApart(a: number, b: number): number {
+  const days = Math.abs(a - b) / DAY_MS
+  const inYear = days % YEAR_DAYS
+  return Math.min(inYear, YEAR_DAYS - inYear)
+}
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b)
+  const middle = Math.floor(sorted.length / 2)
+  return sorted.length % 2 === 1 ? at(sorted, middle) : (at(sorted, middle - 1) + at(sorted, middle)) / 2
+}

@@ -1,0 +1,48 @@
+import { buildColumns, pastsOf, planFor, tripBundles } from '@jotbook/core'
+import type { BookRecords, Question, SegmentColumns, WaterPast } from '@jotbook/core'
+import { bookRecords, patchedBook, store, touchedSince } from '../offline/forWorkers.ts'
+
+export interface HeldBook {
+  readonly id: string
+  readonly revision: number
+  readonly book: BookRecords
+  readonly columns: Map<string, SegmentColumns>
+  readonly past: (water: string) => WaterPast
+}
+
+let held: Promise<HeldBook> | undefined
+
+/** The book at its present revision. Read from the device store once; after that only the trips that were touched are read anew. */
+export function currentBook(bookId: string): Promise<HeldBook> {
+  // One after another: each builds on the one before it.
+  const next = (held ?? Promise.resolve(undefined)).catch(() => undefined).then((before) => brought(bookId, before))
+  held = next
+  return next
+}
+
+async function brought(bookId: string, before: HeldBook | undefined): Promise<HeldBook> {
+  const meta = await store.books.get(bookId)
+  const revision = meta?.revision ?? 0
+  const same = before?.id === bookId ? before : undefined
+  if (same?.revision === revision && meta?.arriving !== 1) return same
+  const touched = same && meta ? touchedSince(meta, same.revision) : undefined
+  const book = same && touched ? await patchedBook(bookId, same.book, touched) : await bookRecords(bookId)
+  // Read first: a book that was still arriving is whole only now.
+  return { id: bookId, revision, book, columns: new Map<string, SegmentColumns>(), past: lazyPasts(book) }
+}
+
+/** A book's columns, cut as a question needs them. */
+export async function columnsFor(bookId: string, question: Question): Promise<{ book: BookRecords; columns: SegmentColumns }> {
+  const { book, columns } = await currentBook(bookId)
+  const plan = planFor(question)
+  const key = JSON.stringify(plan)
+  const built = columns.get(key) ?? buildColumns(book, plan)
+  columns.set(key, built)
+  return { book, columns: built }
+}
+
+/** The pasts of the waters: gathered when the first is asked for, not after every tap. */
+function lazyPasts(book: BookRecords): HeldBook['past'] {
+  let pasts: HeldBook['past'] | undefined
+  return (water) => (pasts ??= pastsOf(tripBundles(book)))(water)
+}
