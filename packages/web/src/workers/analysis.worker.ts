@@ -32,8 +32,8 @@ const analysis = {
   },
 
   /** The values a column takes in this book with the hours of each, the most fished first. */
-  async levels(bookId: string, column: string): Promise<{ level: string; hours: number }[]> {
-    const { columns } = await columnsFor(bookId, { by: [column], where: [] })
+  async levels(bookId: string, column: string, cutFor: Question): Promise<{ level: string; hours: number }[]> {
+    const { columns } = await columnsFor(bookId, cutFor)
     const factor = columns.factors[column]
     if (!factor) return []
     const hours = new Map<string, number>()

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useMemo, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { localDate } from '@jotbook/core'
-import type { Board, BoardRow } from '@jotbook/core'
+import type { Board, BoardRow, UnitPreferences } from '@jotbook/core'
 import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { useAppSelector } from '../../app/store.ts'
 import { useUnits } from '../../app/useBook.ts'
@@ -64,6 +64,10 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
     const nameOf = ({ group }: BoardRow): string => group.map((level, i) => naming.level(asAnswered.by[i] ?? '', level)).join(' · ')
     return { ...asAnswered, rows: sortRows(asAnswered.rows, sorted, asAnswered.by, nameOf) }
   }, [asAnswered, sorted, naming])
+  const { set } = question
+  const select = useCallback(({ group }: BoardRow) => set({ row: group }), [set])
+  // For paper and for the picture: drawn once the screen stands.
+  const printed = useDeferredValue(board)
   const { all, spread, leftOut } = board
   if (!all) return null
   const asked = question.row?.join('|')
@@ -92,7 +96,7 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
         </Box>
       )}
       {question.split === null ? (
-        <BoardRows board={board} all={all} naming={naming} selected={row} onSelect={({ group }) => question.set({ row: group })} />
+        <BoardRows board={board} all={all} naming={naming} selected={row} onSelect={select} />
       ) : (
         <Apart question={question} split={question.split} />
       )}
@@ -105,19 +109,28 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
       {row && question.split === null && <Answer subject={naming.subject(question, row.group)} row={row} board={board} onWhat={() => setShown('row')} />}
       {shown === 'row' && row && <Behind question={question} group={row.group} title={naming.subject(question, row.group)} />}
       {shown === 'all' && <Behind question={question} group={undefined} title={text.behind.all} />}
-      <Box className="print-only">
-        <BoardPicture
-          board={board}
-          all={all}
-          naming={naming}
-          units={units}
-          title={title}
-          foot={[origin, text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
-        />
-      </Box>
+      <Printed
+        board={printed}
+        naming={naming}
+        units={units}
+        title={title}
+        foot={[origin, text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
+      />
     </>
   )
 }
+
+interface PrintedProps {
+  readonly board: Board
+  readonly naming: Naming
+  readonly units: UnitPreferences
+  readonly title: string
+  readonly foot: string
+}
+
+const Printed = memo(function Printed({ board, ...rest }: PrintedProps) {
+  return <Box className="print-only">{board.all && <BoardPicture board={board} all={board.all} {...rest} />}</Box>
+})
 
 /** What was asked for by name and has no hours: said, not left away. */
 function absentGroups(board: Board, { by, where }: AskedQuestion, naming: Naming): string[] {

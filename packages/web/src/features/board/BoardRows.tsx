@@ -1,6 +1,6 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { TrendingDown, TrendingUp } from 'lucide-react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
@@ -68,7 +68,7 @@ interface RowsProps {
   readonly onSelect: (row: BoardRow) => void
 }
 
-export function BoardRows({ board, all, naming, selected, onSelect }: RowsProps) {
+export const BoardRows = memo(function BoardRows({ board, all, naming, selected, onSelect }: RowsProps) {
   const [whole, setWhole] = useState(false)
   const scale = scaleOf(board.rows, all, SPINDLE_WIDTH)
   const pitch = tallyPitch(board.rows, all.rate, TALLY_WIDTH)
@@ -90,7 +90,7 @@ export function BoardRows({ board, all, naming, selected, onSelect }: RowsProps)
       )}
     </Box>
   )
-}
+})
 
 /** The shared scale above the rows, with the usual rate of everything asked for. */
 function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {

@@ -104,7 +104,7 @@ function FilterPanel({ column, question, units }: { column: string; question: As
 
 /** A condition held to some of its bands, or to any range. */
 function Bands({ condition, question, units }: { condition: Condition; question: AskedQuestion; units: UnitPreferences }) {
-  const hours = new Map(useLevels(condition.band).map(({ level, hours: spent }) => [level, spent]))
+  const hours = new Map(useLevels(condition.band, question).map(({ level, hours: spent }) => [level, spent]))
   const instead = [condition.band, condition.number]
   const clause = question.where.find(({ column }) => instead.includes(column))
   const chosen = clause?.kind === 'oneOf' ? clause.values : []
@@ -131,7 +131,7 @@ function Bands({ condition, question, units }: { condition: Condition; question:
 /** The values a column takes in the book, each on or off. */
 function Levels({ column, open, head, question }: { column: string; open: string; head?: string; question: AskedQuestion }) {
   const naming = useNaming()
-  const levels = useLevels(column)
+  const levels = useLevels(column, question)
   const clause = question.where.find((one) => one.column === column)
   const chosen = clause?.kind === 'oneOf' ? clause.values : []
   return (

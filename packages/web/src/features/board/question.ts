@@ -1,5 +1,5 @@
-import { useMemo } from 'react'
-import { useSearchParams } from 'react-router'
+import { useCallback, useMemo } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import { UNKNOWN, readWhere, whereText } from '@jotbook/core'
 import type { Clause, Question } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
@@ -36,17 +36,22 @@ type Asked = Omit<AskedQuestion, 'set'>
 
 /** The question lives in the address, so that a choice is a link; its conditions are spelled as on the command line. */
 export function useQuestion(): AskedQuestion {
-  const [params, setParams] = useSearchParams()
+  const [params] = useSearchParams()
+  const navigate = useNavigate()
   const records = useAppSelector((state) => state.records)
   const book = useBookId()
   const text = params.toString()
   const asked = useMemo(() => inBook(askedBy(new URLSearchParams(text)), records), [text, records])
   // The address itself is changed: what was chosen a moment ago may not be drawn yet.
-  const set = (change: QuestionChange): void => {
-    const next = changed(inBook(askedBy(new URLSearchParams(window.location.search)), records), change)
-    setParams([['book', book], ...addressOf(next)], { replace: Boolean(change.row), flushSync: true })
-  }
-  return { ...asked, set }
+  const set = useCallback(
+    (change: QuestionChange): void => {
+      const next = changed(inBook(askedBy(new URLSearchParams(window.location.search)), records), change)
+      const search = new URLSearchParams([['book', book], ...addressOf(next)])
+      void navigate({ search: search.toString() }, { replace: Boolean(change.row), flushSync: true })
+    },
+    [navigate, records, book],
+  )
+  return useMemo(() => ({ ...asked, set }), [asked, set])
 }
 
 /** Columns that hold ids of records, and where those are. */
