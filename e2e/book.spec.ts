@@ -13,6 +13,7 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   await page.getByLabel('Name of your book').fill('Tilda')
   await page.getByLabel('Name of the water').fill('Long Pond')
   await page.getByRole('button', { name: 'Start the book' }).click()
+  await page.getByRole('link', { name: 'Log a trip' }).click()
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
   await expect(page.locator('[data-cell="trip:water"]')).toContainText('Long Pond')
 

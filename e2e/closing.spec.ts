@@ -190,7 +190,7 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await bag.getByRole('button').tap()
   await expect(bag).toContainText('4 lb 6 oz · 2 of 2')
   await phone.tap('Day')
-  await phone.tap('Close the day')
+  await phone.tap('End trip')
   await expect(page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
   await page.goto(`${app.url}/deck`)
@@ -199,6 +199,6 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await phone.later(20)
   await phone.tap('Day')
   await phone.tap('No bites today')
-  await expect(page.getByText('Closed as a day without bites.')).toBeVisible()
+  await expect(page.getByText('No bites on this trip.')).toBeVisible()
   await phone.close()
 })

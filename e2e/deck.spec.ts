@@ -97,7 +97,7 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await phone.later(10)
   await phone.tap('Day')
   await expect(phone.page.getByRole('region', { name: 'Last taps' }).getByRole('listitem')).toHaveCount(10)
-  await phone.tap('Close the day')
+  await phone.tap('End trip')
   await expect(phone.page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
   await app.start()

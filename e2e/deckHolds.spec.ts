@@ -63,7 +63,7 @@ test('a clock set back in mid-trip does not tear the trip, and a wrong one is pu
   await phone.strike('missed')
   await phone.later(5)
   await phone.tap('Day')
-  await phone.tap('Close the day')
+  await phone.tap('End trip')
   await expect(phone.page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
   await phone.synced()
   const spans = `select round(extract(epoch from "end" - start) / 60)::int as minutes from stints where trip = (select id from trips where deck is not null) order by start`

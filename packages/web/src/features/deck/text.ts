@@ -203,7 +203,7 @@ export const text = {
     minLength: 'Minimum length',
     weighIn: 'Weigh-in',
     runBack: 'Run back',
-    close: 'Close the day',
+    close: 'End trip',
     noBites: 'No bites today',
     leave: 'Leave the deck',
     people: 'Aboard',

@@ -38,7 +38,7 @@ export function StartPage() {
       { kind: 'lure', id: newId(), fields: readL.fields },
     ])
     dispatch(bookOpened(id))
-    await navigate('/trips/new')
+    await navigate('/today')
   }
 
   return (

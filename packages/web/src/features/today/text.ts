@@ -4,7 +4,7 @@ import { counted, decimals, rate } from '../../ui/locale.ts'
 export const text = {
   title: 'Today',
   logTrip: 'Log a trip',
-  toDeck: 'On the water',
+  toDeck: 'Start a trip',
   open: {
     title: 'Open',
     draft: 'You have an unfinished trip.',

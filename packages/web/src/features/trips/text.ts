@@ -100,7 +100,7 @@ export const text = {
     back: 'Move it back',
     done: 'Times moved.',
   },
-  noBites: 'Closed as a day without bites.',
+  noBites: 'No bites on this trip.',
   table: {
     title: 'The day as a table',
     show: 'Show as table (t)',
