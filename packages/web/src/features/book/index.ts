@@ -1,3 +1,2 @@
 export { BookPage } from './BookPage.tsx'
 export { ForeignFilePage } from './ForeignFilePage.tsx'
-export { Conflicts } from './Conflicts.tsx'

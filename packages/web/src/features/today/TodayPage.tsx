@@ -16,7 +16,8 @@ import { Button, Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui
 import { calendarDay } from '../../ui/locale.ts'
 import { isUnderWay } from '../../app/underWay.ts'
 import { Cautions } from '../conditions/index.ts'
-import { dateOf, useTripSums } from '../trips/index.ts'
+import { dateOf } from '../../app/tripDate.ts'
+import { useTripSums } from '../trips/index.ts'
 import { text } from './text.ts'
 
 const LAST_TRIPS = 5

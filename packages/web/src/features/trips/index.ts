@@ -1,4 +1,3 @@
-export { dateOf } from './tripList.ts'
 export { openEndsOf } from './mends.ts'
 export type { OpenEnd } from './mends.ts'
 export { TripPage } from './TripPage.tsx'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Trip } from '@jotbook/core'
-import { dateOf, filterOf, isListed } from './tripList.ts'
+import { dateOf } from '../../app/tripDate.ts'
+import { filterOf, isListed } from './tripList.ts'
 import type { ListedTrip } from './tripList.ts'
 
 const trip = {

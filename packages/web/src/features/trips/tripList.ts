@@ -1,4 +1,3 @@
-import { localDate } from '@jotbook/core'
 import type { Trip } from '@jotbook/core'
 import type { TripSums } from '../../workers/analysis.worker.ts'
 
@@ -18,8 +17,6 @@ export interface ListedTrip {
   readonly water: string
   readonly sums: TripSums | undefined
 }
-
-export const dateOf = (trip: Trip): string => localDate(Date.parse(trip.start), trip.timeZone ?? 'UTC')
 
 export function filterOf(params: URLSearchParams): TripFilter {
   const of = (name: string): string => params.get(name) ?? ''

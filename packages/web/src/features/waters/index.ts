@@ -1,5 +1,4 @@
 export { WaterFields, newWater, readWater } from './NewWater.tsx'
 export type { WaterDraft } from './NewWater.tsx'
-export { zoneAt } from './useZoneAt.ts'
 export { WaterPage } from './WaterPage.tsx'
 export { WatersPage } from './WatersPage.tsx'

@@ -1,0 +1,2 @@
+/** The one part of the book's pages that trips show, too. */
+export { Conflicts } from '../Conflicts.tsx'
