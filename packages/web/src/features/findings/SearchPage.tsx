@@ -19,7 +19,7 @@ const SEED = 1
 /** Which conditions, joined, bring more than their hours would: asked of one water. */
 export function SearchPage() {
   const words = text.search
-  const waters = useAppSelector(({ records }) => records.waters)
+  const { book, waters } = useAppSelector(({ records }) => records)
   const [chosen, setChosen] = useState<string>()
   const { ask, stop, progress, answer, asked, isOld, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
   const water = chosen ?? asked?.water ?? waters[0]?.name ?? ''
@@ -31,7 +31,11 @@ export function SearchPage() {
       <FindingsNav />
       <Title>{words.title}</Title>
       <Quiet>{words.note}</Quiet>
-      <Asking water={water} everyWater={false} onWater={setChosen} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+      {book !== null && waters.length === 0 ? (
+        <Box mt="16px">{words.noWater}</Box>
+      ) : (
+        <Asking water={water} everyWater={false} onWater={setChosen} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+      )}
       <ProblemNote problem={problem} />
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
       {answer && asked && <Found search={answer} water={asked.water} />}

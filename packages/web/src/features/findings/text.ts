@@ -25,6 +25,7 @@ export const text = {
     ],
   },
   search: {
+    noWater: 'No water yet. Log a trip, and search its water for what stands out.',
     title: 'What stands out, and could it be chance?',
     note: 'Every combination of up to three conditions is compared with what chance alone would show in your own hours and trips.',
     ask: 'Search this water',
