@@ -12,7 +12,7 @@ interface Span {
   readonly end: string
 }
 
-test('the strip is mended by hand and by keyboard, with undo, and shared as one picture that tells no place', async ({ app, page }) => {
+test('the strip is edited by hand and by keyboard, with undo, and shared as one picture that tells no place', async ({ app, page }) => {
   const [trip] = await app.query<{ id: string }>(FULL_TRIP)
   const stints = (): Promise<Span[]> =>
     app.query<Span>(`select id, start::text, "end"::text as "end" from stints where trip = $1 and deleted_at is null order by angler, start`, [trip!.id])

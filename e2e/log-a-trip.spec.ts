@@ -154,7 +154,7 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   await expect(page.getByText(`${all.strikes + 11} strikes in ${(all.hours + 8 + 5 / 60).toFixed(1)} hours on ${all.trips + 1} trips`).first()).toBeVisible()
 })
 
-test('a fault is shown beside its cell in the API’s own words, and nothing is kept until it is mended', async ({ app, page }) => {
+test('a fault is shown beside its cell in the API’s own words, and nothing is saved until it is fixed', async ({ app, page }) => {
   await page.goto(`${app.url}/trips`)
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await page.getByRole('link', { name: 'Log a trip' }).click()

@@ -71,7 +71,7 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
   await expect(page.getByText('No hours logged for this question.')).toBeVisible()
 })
 
-test('what a line does not say stays in it, underlined, and the trip is not kept until it is mended', async ({ app, page }) => {
+test('what a line does not say stays in it, underlined, and the trip is not saved until it is fixed', async ({ app, page }) => {
   await page.goto(`${app.url}/trips/new`)
   await page.getByLabel('Hours known').selectOption({ label: 'only the whole trip' })
   await page.locator('[data-cell="trip:start"]').fill('6')

@@ -21,7 +21,7 @@ export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRec
   return (bundle.trip.effortKnown ?? 'full') === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
 }
 
-/** Everything in a trip that its angler still has to mend, in the order trip, stints, readings, strikes. */
+/** Everything in a trip that its angler still has to fix, in the order trip, stints, readings, strikes. */
 export function looseEndsOf(trip: TripRecord): LooseEnd[] {
   const spans = trip.stints.map(spanOf)
   return [...tripEnds(trip), ...stintEnds(trip, spans), ...overlaps(spans), ...readingEnds(trip), ...strikeEnds(trip, spans)]

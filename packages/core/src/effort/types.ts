@@ -64,7 +64,7 @@ export const LOOSE_END_KINDS = [
 ] as const
 export type LooseEndKind = (typeof LOOSE_END_KINDS)[number]
 
-/** Something the angler left open or contradictory. Never refused, never dropped: listed until it is mended. */
+/** Something the angler left open or contradictory. Never refused, never dropped: listed until it is fixed. */
 export interface LooseEnd {
   readonly kind: LooseEndKind
   /** Id of the trip, stint or strike; for a reading its time. */

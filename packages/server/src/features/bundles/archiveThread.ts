@@ -14,7 +14,7 @@ const ROWS_A_LINE = 500
 /** Of all files together; fifty years of a busy guide are fewer. */
 const MOST_ROWS = 250_000
 const TELL_EVERY_MS = 50
-/** A person mends the first of them and tries again; a report of a million faults helps nobody. */
+/** A person fixes the first of them and tries again; a report of a million faults helps nobody. */
 const MOST_REMARKS = 1000
 
 try {

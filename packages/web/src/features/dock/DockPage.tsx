@@ -21,7 +21,7 @@ interface Shown {
 /** A first trip was on the only water there is. */
 const onlyOne = (waters: readonly Water[]): LastTrip | undefined => (waters.length === 1 && waters[0] ? { water: waters[0].id } : undefined)
 
-/** Log a trip at the dock, or mend one: whatever was typed before is there again. */
+/** Log a trip at the dock, or edit one: whatever was typed before is there again. */
 export function DockPage() {
   const { trip } = useParams()
   const units = useUnits()

@@ -25,7 +25,7 @@ export interface ReadDraft {
   readonly records: readonly ReadRecord[]
   /** Rows of an opened trip that are no more. */
   readonly removed: readonly { readonly kind: Kind; readonly id: string }[]
-  /** By cell: what must be mended before the trip can be kept. */
+  /** By cell: what must be fixed before the trip can be kept. */
   readonly problems: Readonly<Record<string, string>>
   /** By cell: what was understood and is worth saying. */
   readonly notices: Readonly<Record<string, string>>

@@ -7,7 +7,7 @@ import { text } from './text.ts'
 export interface ReadLine {
   readonly typed: string
   readonly said: StrikeLine
-  /** The fields of the strike; absent while something must be mended. */
+  /** The fields of the strike; absent while something must be fixed. */
   readonly fields?: Fields
   /** What was not understood, to be underlined where it stands. */
   readonly misread: readonly Misread[]

@@ -10,7 +10,7 @@ import { useIntoView } from '../../ui/useIntoView.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
-import type { Mending } from './useMending.ts'
+import type { Editing } from './useEditing.ts'
 
 const FIELDS = ['waterTempC', 'visibilityM', 'windMps', 'cloudPct'] as const
 
@@ -23,7 +23,7 @@ function timeOfTrip(screen: TripOnScreen, read: Clock): number {
 }
 
 /** A reading that nobody took down on the water, filled in at its time. */
-export function AddReading({ screen, mending, onDone }: { screen: TripOnScreen; mending: Mending; onDone: () => void }) {
+export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; editing: Editing; onDone: () => void }) {
   const form = useRecordForm('reading', FIELDS, undefined, useUnits())
   const [time, setTime] = useState('')
   const [tried, setTried] = useState(false)
@@ -34,7 +34,7 @@ export function AddReading({ screen, mending, onDone }: { screen: TripOnScreen; 
     setTried(true)
     const fields = form.tryKeep()
     if (atMs === undefined || !fields || Object.keys(fields).length === 0) return
-    await mending.mend({ edits: [{ kind: 'reading', id: newId(), fields: { trip: screen.trip.id, time: isoUtc(atMs), source: 'hand', ...fields } }] })
+    await editing.apply({ edits: [{ kind: 'reading', id: newId(), fields: { trip: screen.trip.id, time: isoUtc(atMs), source: 'hand', ...fields } }] })
     onDone()
   }
   return (

@@ -6,27 +6,27 @@ import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/model.ts'
 import { ink } from '../../ui/theme.ts'
 import { clock } from '../../ui/locale.ts'
-import { endMoved, strikeMoved } from './stripMends.ts'
+import { endMoved, strikeMoved } from './stripEdits.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
-import type { Mending } from './useMending.ts'
+import type { Editing } from './useEditing.ts'
 
-/** What is taken up on the strip to be mended below it. */
-export type Held = { readonly stint: string; readonly atMs: number } | { readonly strike: string }
+/** What is selected on the strip, to be changed below it. */
+export type Selected = { readonly stint: string; readonly atMs: number } | { readonly strike: string }
 
 interface StripHandsProps {
   readonly screen: TripOnScreen
   readonly model: StripModel
   readonly width: number
-  readonly mending: Mending
-  readonly onHold: (held: Held) => void
+  readonly editing: Editing
+  readonly onSelect: (selected: Selected) => void
 }
 
 const HIT = 22
 
 /** Hands on the strip: ends of stints to drag, stints to split, strikes to move to their rod; each with the keyboard too. */
-export function StripHands({ screen, model, width, mending, onHold }: StripHandsProps) {
+export function StripHands({ screen, model, width, editing, onSelect }: StripHandsProps) {
   const frame = frameOf(model, width)
   const svg = useRef<SVGSVGElement>(null)
   const stints = new Map(screen.stints.map((stint) => [stint.id, stint]))
@@ -66,8 +66,8 @@ export function StripHands({ screen, model, width, mending, onHold }: StripHands
               tabIndex={0}
               aria-label={text.hands.stint(stint.label)}
               style={{ cursor: 'pointer' }}
-              onClick={({ clientX }) => onHold({ stint: stint.id, atMs: msAt(clientX) })}
-              onKeyDown={({ key }) => key === 'Enter' && onHold({ stint: stint.id, atMs: (stint.fromMs + stint.toMs) / 2 })}
+              onClick={({ clientX }) => onSelect({ stint: stint.id, atMs: msAt(clientX) })}
+              onKeyDown={({ key }) => key === 'Enter' && onSelect({ stint: stint.id, atMs: (stint.fromMs + stint.toMs) / 2 })}
             />
             <EndHandle
               x={frame.x(stint.toMs)}
@@ -77,7 +77,7 @@ export function StripHands({ screen, model, width, mending, onHold }: StripHands
               value={(ms) => clock(ms, zoneOf(screen))}
               xOf={frame.x}
               msAt={msAt}
-              onMove={(ms) => void mending.mend({ edits: endMoved(screen, record, ms) })}
+              onMove={(ms) => void editing.apply({ edits: endMoved(screen, record, ms) })}
             />
           </g>
         ) : null
@@ -88,12 +88,12 @@ export function StripHands({ screen, model, width, mending, onHold }: StripHands
           x={x}
           y={headY}
           label={text.hands.strike(strike.label)}
-          onTake={() => onHold({ strike: strike.id })}
+          onTake={() => onSelect({ strike: strike.id })}
           onDrop={(clientX, clientY, dx) => {
             // Straight up or down it keeps its time.
             const ms = Math.abs(dx) < 8 ? strike.ms : msAt(clientX)
             const rod = rodAt(ms, clientY)
-            if (rod) void mending.mend({ edits: strikeMoved(strike.id, rod, ms) })
+            if (rod) void editing.apply({ edits: strikeMoved(strike.id, rod, ms) })
           }}
         />
       ))}

@@ -17,19 +17,19 @@ import { Instruments } from '../instruments/index.ts'
 import { AddReading } from './AddReading.tsx'
 import { ClockOff } from './ClockOff.tsx'
 import { Figures } from './Figures.tsx'
-import { HeldPanel } from './HeldPanel.tsx'
+import { SelectedPanel } from './SelectedPanel.tsx'
 import { Legend } from './Legend.tsx'
-import { LooseEnds } from './LooseEnds.tsx'
+import { ThingsToFix } from './ThingsToFix.tsx'
 import { ShareDay } from './ShareDay.tsx'
 import { StripHands } from './StripHands.tsx'
 import { StripPhotos } from './StripPhotos.tsx'
-import type { Held } from './StripHands.tsx'
+import type { Selected } from './StripHands.tsx'
 import { spanOf, stripModel } from './stripModel.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 import { TripTable } from './TripTable.tsx'
-import { useMending } from './useMending.ts'
+import { useEditing } from './useEditing.ts'
 import { useTrip } from './useTrip.ts'
 
 /** One trip: the day as a strip, or as rows with one key, and its loose ends. */
@@ -65,11 +65,11 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const conditions = useConditionsOf(screen)
   const model = useMemo(() => stripModel(screen, units, conditions), [screen, units, conditions])
   const known = trip.effortKnown ?? 'full'
-  const mending = useMending()
+  const editing = useEditing()
   const [asked] = useSearchParams()
   const closed = asked.has('closed')
   const [hands, setHands] = useState(closed)
-  const [held, setHeld] = useState<Held>()
+  const [selected, setSelected] = useState<Selected>()
   const [reading, setReading] = useState(false)
   const steady = !rows && known === 'full'
   return (
@@ -98,7 +98,7 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
           <Button look="bare" onClick={toggle}>
             {rows ? text.table.strip : text.table.show}
           </Button>
-          <LinkButton to={`/trips/${trip.id}/edit`}>{text.trip.mend}</LinkButton>
+          <LinkButton to={`/trips/${trip.id}/edit`}>{text.trip.edit}</LinkButton>
         </Flex>
       </Flex>
       {known !== 'full' && (
@@ -110,24 +110,24 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       {steady && hands && <Quiet>{text.hands.note}</Quiet>}
       <Box ref={frame} mt="12px" position="relative">
         {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
-        {steady && hands && width > 0 && <StripHands screen={screen} model={model} width={width} mending={mending} onHold={setHeld} />}
+        {steady && hands && width > 0 && <StripHands screen={screen} model={model} width={width} editing={editing} onSelect={setSelected} />}
       </Box>
       {!rows && width > 0 && <StripPhotos screen={screen} model={model} width={width} />}
-      {held && <HeldPanel key={JSON.stringify(held)} screen={screen} held={held} mending={mending} onDone={() => setHeld(undefined)} />}
-      {reading && <AddReading screen={screen} mending={mending} onDone={() => setReading(false)} />}
+      {selected && <SelectedPanel key={JSON.stringify(selected)} screen={screen} selected={selected} editing={editing} onDone={() => setSelected(undefined)} />}
+      {reading && <AddReading screen={screen} editing={editing} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
-      <LooseEnds screen={screen} mending={mending} />
+      <ThingsToFix screen={screen} editing={editing} />
       {conditions && (
         <WhatTheSkyDid
           conditions={conditions}
           said={trip}
           zone={zoneOf(screen)}
           {...(may('trip', 'change')
-            ? { onSay: (field: SaidField, word: string | null) => void mending.mend({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }) }
+            ? { onSay: (field: SaidField, word: string | null) => void editing.apply({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }) }
             : {})}
         />
       )}
-      <Instruments trip={trip} stints={screen.stints} readings={screen.readings} spots={spots} onTake={(edits) => mending.mend({ edits })} />
+      <Instruments trip={trip} stints={screen.stints} readings={screen.readings} spots={spots} onTake={(edits) => editing.apply({ edits })} />
       <Conflicts book={book} trip={trip.id} />
       <ClockOff book={book} trip={trip} />
       {!rows && width > 0 && <ShareDay screen={screen} model={model} />}

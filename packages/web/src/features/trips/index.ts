@@ -1,5 +1,5 @@
-export { openEndsOf } from './mends.ts'
-export type { OpenEnd } from './mends.ts'
+export { thingsToFix } from './fixes.ts'
+export type { ThingToFix } from './fixes.ts'
 export { TripPage } from './TripPage.tsx'
 export { TripsPage } from './TripsPage.tsx'
 export { useTripSums } from './useTripSums.ts'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { IMPERIAL, METRIC, workingDepth } from '@jotbook/core'
 import type { Lure } from '@jotbook/core'
 import { surfacePath } from '../../charts/dayStrip/surface.ts'
-import { openEndsOf } from './mends.ts'
+import { thingsToFix } from './fixes.ts'
 import { stripModel } from './stripModel.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
@@ -115,16 +115,16 @@ describe('the day strip', () => {
 })
 
 describe('loose ends', () => {
-  const ends = openEndsOf(SCREEN)
-  const mendsOf = (key: string) => ends.find((end) => end.key === key)!.mends
+  const ends = thingsToFix(SCREEN)
+  const fixesOf = (key: string) => ends.find((end) => end.key === key)!.fixes
 
   it('are each closed by what is nearest to hand', () => {
-    expect(mendsOf('unsaid K2').map(({ label }) => label)).toEqual(['missed', 'lost', 'landed', 'follow / swirl'])
-    expect(mendsOf('strike-without-stint K2')).toEqual([
+    expect(fixesOf('unsaid K2').map(({ label }) => label)).toEqual(['missed', 'lost', 'landed', 'follow / swirl'])
+    expect(fixesOf('strike-without-stint K2')).toEqual([
       { label: 'Rowan: Jerkbait, grey', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S1' } }] },
       { label: 'Tilda: Jig', edits: [{ kind: 'strike', id: 'K2', fields: { stint: 'S2' } }] },
     ])
-    expect(mendsOf('open-stint S3')).toEqual([
+    expect(fixesOf('open-stint S3')).toEqual([
       { label: 'end it at 3:00 pm', edits: [{ kind: 'stint', id: 'S3', fields: { end: '2026-03-14T20:00:00.000Z' } }] },
     ])
   })
@@ -141,7 +141,7 @@ describe('loose ends', () => {
       ],
       strikes: [],
     }
-    const labels = openEndsOf(crossed).map(({ key, mends }) => [key, mends.map(({ label }) => label)])
+    const labels = thingsToFix(crossed).map(({ key, fixes }) => [key, fixes.map(({ label }) => label)])
     expect(labels).toEqual([
       ['end-before-start Y', ['swap start and end']],
       ['stint-outside-trip Z', ['extend the trip to 4:00 pm']],

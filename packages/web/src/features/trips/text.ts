@@ -50,7 +50,7 @@ export const text = {
     missingNote: 'It may have been deleted, or it belongs to another book.',
     toTrips: 'All trips',
     noWater: 'Unknown water',
-    mend: 'Edit trip',
+    edit: 'Edit trip',
     remove: 'Delete trip',
     named: (day: string, water: string) => `Trip of ${day}${water === '' ? '' : `, ${water},`}`,
     strikes: 'strikes',
@@ -150,7 +150,7 @@ export const text = {
     stopped: (clock: string) => `stopped at ${clock}`,
     swap: 'swap start and end',
     takeOut: 'Delete',
-    mend: 'edit the trip',
+    edit: 'edit the trip',
     kinds: {
       'end-before-start': 'stint ends before it starts.',
       'open-stint': 'stint has no end, so it counts no hours yet.',

@@ -10,7 +10,7 @@ export type Typed = Record<string, string>
 
 export interface ReadRecord {
   readonly fields: Fields
-  /** By field: what must be mended. */
+  /** By field: what must be fixed. */
   readonly problems: Readonly<Record<string, string>>
 }
 

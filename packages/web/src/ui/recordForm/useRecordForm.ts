@@ -14,7 +14,7 @@ export interface RecordForm {
   /** Problems of fields that were left, or of all once keeping was tried. */
   readonly shownProblems: Readonly<Record<string, string>>
   readonly left: (field: string) => void
-  /** What was typed anew and is to be written; undefined while something must be mended, which is then shown. */
+  /** What was typed anew and is to be written; undefined while something must be fixed, which is then shown. */
   readonly tryKeep: () => Fields | undefined
 }
 

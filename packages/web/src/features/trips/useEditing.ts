@@ -2,12 +2,12 @@ import { useSave } from '../../app/useSave.ts'
 import type { Edit } from '../../offline/index.ts'
 import { text } from './text.ts'
 
-export interface Mending {
-  readonly mend: (chosen: { readonly edits: readonly Edit[] }) => Promise<void>
+export interface Editing {
+  readonly apply: (chosen: { readonly edits: readonly Edit[] }) => Promise<void>
 }
 
 /** Changes to a trip, wherever on its page they are made. */
-export function useMending(): Mending {
+export function useEditing(): Editing {
   const save = useSave()
-  return { mend: ({ edits }) => save(text.changed, edits) }
+  return { apply: ({ edits }) => save(text.changed, edits) }
 }

@@ -7,25 +7,25 @@ import { useBookId } from '../../app/useBook.ts'
 import { keepPicture, newId } from '../../offline/index.ts'
 import { Button, Label, Select } from '../../ui/controls.tsx'
 import { clock } from '../../ui/locale.ts'
-import { rodName, rodsAt } from './mends.ts'
-import { splitAt, strikeMoved } from './stripMends.ts'
-import type { Held } from './StripHands.tsx'
+import { rodName, rodsAt } from './fixes.ts'
+import { splitAt, strikeMoved } from './stripEdits.ts'
+import type { Selected } from './StripHands.tsx'
 import { useIntoView } from '../../ui/useIntoView.ts'
 import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
-import type { Mending } from './useMending.ts'
+import type { Editing } from './useEditing.ts'
 
-interface HeldPanelProps {
+interface SelectedPanelProps {
   readonly screen: TripOnScreen
-  readonly held: Held
-  readonly mending: Mending
+  readonly selected: Selected
+  readonly editing: Editing
   readonly onDone: () => void
 }
 
-/** What was taken up on the strip, with the ways to mend it. */
-export function HeldPanel({ screen, held, mending, onDone }: HeldPanelProps) {
+/** What was selected on the strip, with the ways to change it. */
+export function SelectedPanel({ screen, selected, editing, onDone }: SelectedPanelProps) {
   const intoView = useIntoView()
   return (
     <Box
@@ -39,24 +39,24 @@ export function HeldPanel({ screen, held, mending, onDone }: HeldPanelProps) {
       p="12px 18px"
       className="no-print"
     >
-      {'stint' in held ? (
-        <SplitPanel screen={screen} held={held} mending={mending} onDone={onDone} />
+      {'stint' in selected ? (
+        <SplitPanel screen={screen} selected={selected} editing={editing} onDone={onDone} />
       ) : (
-        <StrikePanel screen={screen} strike={held.strike} mending={mending} onDone={onDone} />
+        <StrikePanel screen={screen} strike={selected.strike} editing={editing} onDone={onDone} />
       )}
     </Box>
   )
 }
 
-function SplitPanel({ screen, held, mending, onDone }: Omit<HeldPanelProps, 'held'> & { held: Extract<Held, { stint: string }> }) {
+function SplitPanel({ screen, selected, editing, onDone }: Omit<SelectedPanelProps, 'selected'> & { selected: Extract<Selected, { stint: string }> }) {
   const book = useBookId()
-  const stint = screen.stints.find(({ id }) => id === held.stint)
+  const stint = screen.stints.find(({ id }) => id === selected.stint)
   const [lure, setLure] = useState(stint?.lure ?? '')
-  const [ms, setMs] = useState(held.atMs)
+  const [ms, setMs] = useState(selected.atMs)
   if (!stint || book === '') return null
   const zone = zoneOf(screen)
   const split = async (): Promise<void> => {
-    await mending.mend({ edits: splitAt(screen, stint, ms, newId(), lure) })
+    await editing.apply({ edits: splitAt(screen, stint, ms, newId(), lure) })
     onDone()
   }
   return (
@@ -93,13 +93,13 @@ function SplitPanel({ screen, held, mending, onDone }: Omit<HeldPanelProps, 'hel
   )
 }
 
-function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProps, 'held'> & { strike: string }) {
+function StrikePanel({ screen, strike: id, editing, onDone }: Omit<SelectedPanelProps, 'selected'> & { strike: string }) {
   const book = useBookId()
   const strike = screen.strikes.find((one) => one.id === id)
   if (!strike) return null
   const ms = epochMs(strike.time)
-  const done = async (edits: Parameters<Mending['mend']>[0]['edits']): Promise<void> => {
-    await mending.mend({ edits })
+  const done = async (edits: Parameters<Editing['apply']>[0]['edits']): Promise<void> => {
+    await editing.apply({ edits })
     onDone()
   }
   return (
@@ -118,10 +118,10 @@ function StrikePanel({ screen, strike: id, mending, onDone }: Omit<HeldPanelProp
       {strike.photo && <Photo sha256={strike.photo} caption={strikeCaption(strike, screen)} />}
       <AddPhoto
         label={strike.photo ? text.photo.replace : text.photo.add}
-        onAdd={async (file) => mending.mend({ edits: [{ kind: 'strike', id, fields: { photo: await keepPicture(book, file) } }] })}
+        onAdd={async (file) => editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: await keepPicture(book, file) } }] })}
       />
       {strike.photo && (
-        <Button look="bare" onClick={() => void mending.mend({ edits: [{ kind: 'strike', id, fields: { photo: null } }] })}>
+        <Button look="bare" onClick={() => void editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: null } }] })}>
           {text.photo.remove}
         </Button>
       )}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { looseEndsOfTrip } from '@jotbook/core'
 import type { Stint, Strike } from '@jotbook/core'
 import type { Edit } from '../../offline/index.ts'
-import { openEndsOf } from './mends.ts'
+import { thingsToFix } from './fixes.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
 const at = (clock: string): string => `2026-03-14T${clock}:00.000Z`
@@ -36,30 +36,30 @@ function after(edits: readonly Edit[]): TripOnScreen {
 
 describe('loose ends', () => {
   it('are all named once, each with a way to close it', () => {
-    const ends = openEndsOf(screen)
+    const ends = thingsToFix(screen)
     const kinds = new Set(ends.map(({ key }) => key.split(' ')[0]))
     expect(kinds).toEqual(new Set(['unsaid', ...looseEndsOfTrip(screen).map(({ kind }) => kind)]))
     expect(kinds.size).toBe(8)
     expect(new Set(ends.map(({ key }) => key)).size).toBe(ends.length)
-    expect(ends.filter(({ mends }) => mends.length === 0)).toEqual([])
+    expect(ends.filter(({ fixes }) => fixes.length === 0)).toEqual([])
   })
 
   it('are closed by every way offered', () => {
-    for (const { key, mends } of openEndsOf(screen)) {
-      for (const mend of mends) {
-        const mended = after(mend.edits)
+    for (const { key, fixes } of thingsToFix(screen)) {
+      for (const fix of fixes) {
+        const fixed = after(fix.edits)
         expect(
-          openEndsOf(mended).some((open) => open.key === key),
-          `${key}: ${mend.label}`,
+          thingsToFix(fixed).some((open) => open.key === key),
+          `${key}: ${fix.label}`,
         ).toBe(false)
       }
     }
   })
 
   it('offer the rods that were in hand, else the nearest', () => {
-    const labels = openEndsOf(screen)
+    const labels = thingsToFix(screen)
       .find(({ key }) => key === 'strike-without-stint k2')!
-      .mends.map(({ edits }) => edits[0]!.fields.stint)
+      .fixes.map(({ edits }) => edits[0]!.fields.stint)
     expect(labels[0]).toBe('b')
     expect(labels.length).toBeLessThanOrEqual(3)
   })

@@ -7,28 +7,28 @@ import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
 
 /** One way to close a loose end: a word for it and what it writes. */
-export interface Mend {
+export interface Fix {
   readonly label: string
   readonly edits: readonly Edit[]
 }
 
-export interface OpenEnd {
+export interface ThingToFix {
   readonly key: string
   /** When it was, as a clock shows it. */
   readonly when: string
   readonly message: string
-  readonly mends: readonly Mend[]
+  readonly fixes: readonly Fix[]
 }
 
 /** Everything a trip leaves open, each with the ways to close it in one tap. Pure. */
-export function openEndsOf(screen: TripOnScreen): OpenEnd[] {
+export function thingsToFix(screen: TripOnScreen): ThingToFix[] {
   const unsaid = screen.strikes.filter(({ outcome }) => !outcome)
   return [
-    ...unsaid.map((strike): OpenEnd => ({
+    ...unsaid.map((strike): ThingToFix => ({
       key: `unsaid ${strike.id}`,
       when: clock(epochMs(strike.time), zoneOf(screen)),
       message: text.ends.unsaid,
-      mends: (['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => ({
+      fixes: (['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => ({
         label: text.legend[outcome],
         edits: [{ kind: 'strike', id: strike.id, fields: { outcome } }],
       })),
@@ -37,7 +37,7 @@ export function openEndsOf(screen: TripOnScreen): OpenEnd[] {
       key: `${end.kind} ${end.record}`,
       when: clock(epochMs(timeOf(end, screen)), zoneOf(screen)),
       message: text.ends.kinds[end.kind],
-      mends: mendsOf(end, screen),
+      fixes: fixesOf(end, screen),
     })),
   ]
 }
@@ -46,7 +46,7 @@ function timeOf({ record }: LooseEnd, { trip, stints, strikes }: TripOnScreen): 
   return strikes.find(({ id }) => id === record)?.time ?? stints.find(({ id }) => id === record)?.start ?? (record === trip.id ? trip.start : record)
 }
 
-function mendsOf(end: LooseEnd, screen: TripOnScreen): Mend[] {
+function fixesOf(end: LooseEnd, screen: TripOnScreen): Fix[] {
   const { trip, stints, strikes, readings } = screen
   const stint = stints.find(({ id }) => id === end.record)
   const strike = strikes.find(({ id }) => id === end.record)
@@ -72,7 +72,7 @@ function mendsOf(end: LooseEnd, screen: TripOnScreen): Mend[] {
     case 'reading-outside-trip': {
       const reading = readings.find(({ time }) => time === end.record)
       const ms = epochMs(end.record)
-      const takeOut: Mend[] = reading
+      const takeOut: Fix[] = reading
         ? [{ label: text.ends.takeOut, edits: [{ kind: 'reading', id: reading.id, fields: { deletedAt: isoUtc(epochMs(trip.start)) } }] }]
         : []
       return [...stretched(ms, ms, screen), ...takeOut]
@@ -93,13 +93,13 @@ export function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
   return [several && stint.angler, lures.get(stint.lure)?.name ?? text.table.lure].filter(Boolean).join(': ')
 }
 
-function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Mend {
+function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Fix {
   return { label: label(clock(ms, zoneOf(screen))), edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }] }
 }
 
 /** A stint that ended with the last tap: it did end there, or went on to the person's next, or to the trip's end. */
-function afterSilence(stint: Stint, screen: TripOnScreen): Mend[] {
-  const said = (ms: number, label: (clock: string) => string): Mend => ({
+function afterSilence(stint: Stint, screen: TripOnScreen): Fix[] {
+  const said = (ms: number, label: (clock: string) => string): Fix => ({
     label: label(clock(ms, zoneOf(screen))),
     edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), endUnsure: false } }],
   })
@@ -129,14 +129,14 @@ function overlapped(stint: Stint, stints: readonly Stint[]): Stint[] {
 }
 
 /** The trip made to hold a stretch of time. */
-function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Mend[] {
+function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Fix[] {
   const { trip } = screen
   const zone = zoneOf(screen)
-  const early: Mend[] =
+  const early: Fix[] =
     fromMs < epochMs(trip.start)
       ? [{ label: text.ends.fromTrip(clock(fromMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { start: isoUtc(fromMs) } }] }]
       : []
-  const late: Mend[] =
+  const late: Fix[] =
     trip.end && toMs > epochMs(trip.end)
       ? [{ label: text.ends.toTrip(clock(toMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { end: isoUtc(toMs) } }] }]
       : []
