@@ -65,7 +65,7 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'POST /api/pairings': 'account',
   'PUT /api/books/:book': 'account',
   'POST /api/books/:book/delete': 'owner',
-  'POST /api/books/:book/restore': 'account',
+  'POST /api/deleted-books/:book/restore': 'account',
   'POST /api/books/:book/invitations': 'owner',
   'POST /api/books/:book/changes': 'member',
   'GET /api/books/:book/changes': 'member',

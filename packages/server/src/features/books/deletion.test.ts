@@ -33,8 +33,8 @@ describe('deleting a book', () => {
     expect(after.books.map(({ id }) => id)).not.toContain(book)
     expect(after.deletedBooks).toMatchObject([{ id: book, name: 'Autumn' }])
 
-    expect((await server.ask('POST', `/api/books/${other}/restore`, {})).status).toBe(404)
-    expect((await server.ask('POST', `/api/books/${book}/restore`, {})).status).toBe(204)
+    expect((await server.ask('POST', `/api/deleted-books/${other}/restore`, {})).status).toBe(404)
+    expect((await server.ask('POST', `/api/deleted-books/${book}/restore`, {})).status).toBe(204)
     expect((await session()).books.map(({ id }) => id)).toContain(book)
     expect((await server.ask('GET', `/api/books/${book}/changes?after=0`)).status).toBe(200)
   })

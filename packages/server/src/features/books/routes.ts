@@ -45,7 +45,7 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
     response.status(201).json(book)
   })
 
-  router.post('/books/:book/restore', ...jsonBody(), async (request, response) => {
+  router.post('/deleted-books/:book/restore', ...jsonBody(), async (request, response) => {
     const [account, id] = [accountOf(request), String(request.params.book)]
     await restoreDeleted(database, account, id)
     await noteEvent(database, { kind: 'book-restored', account, bookId: id }, now())

@@ -6,7 +6,7 @@ import { useUnits } from '../../app/useBook.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Field, Label } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
-import { useIntoView } from '../../ui/useIntoView.ts'
+import { OpenedPanel } from '../../ui/OpenedPanel.tsx'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -27,7 +27,6 @@ export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; 
   const form = useRecordForm('reading', FIELDS, undefined, useUnits())
   const [time, setTime] = useState('')
   const [tried, setTried] = useState(false)
-  const intoView = useIntoView()
   const read = parseClock(time)
   const atMs = read && timeOfTrip(screen, read)
   const keep = async (): Promise<void> => {
@@ -38,17 +37,7 @@ export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; 
     onDone()
   }
   return (
-    <Box
-      as="section"
-      ref={intoView}
-      aria-label={text.hands.addReading}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      mt="10px"
-      p="12px 18px"
-      className="no-print"
-    >
+    <OpenedPanel label={text.hands.addReading}>
       <form
         onSubmit={(event) => {
           event.preventDefault()
@@ -77,6 +66,6 @@ export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; 
           </Button>
         </Flex>
       </form>
-    </Box>
+    </OpenedPanel>
   )
 }

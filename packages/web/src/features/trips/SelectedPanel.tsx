@@ -10,7 +10,7 @@ import { clock } from '../../ui/locale.ts'
 import { rodName, rodsAt } from './fixes.ts'
 import { splitAt, strikeMoved } from './stripEdits.ts'
 import type { Selected } from './StripHands.tsx'
-import { useIntoView } from '../../ui/useIntoView.ts'
+import { OpenedPanel } from '../../ui/OpenedPanel.tsx'
 import { strikeCaption } from './strikeCaption.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
@@ -26,25 +26,14 @@ interface SelectedPanelProps {
 
 /** What was selected on the strip, with the ways to change it. */
 export function SelectedPanel({ screen, selected, editing, onDone }: SelectedPanelProps) {
-  const intoView = useIntoView()
   return (
-    <Box
-      as="section"
-      ref={intoView}
-      aria-label={text.hands.panel}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      mt="10px"
-      p="12px 18px"
-      className="no-print"
-    >
+    <OpenedPanel label={text.hands.panel}>
       {'stint' in selected ? (
         <SplitPanel screen={screen} selected={selected} editing={editing} onDone={onDone} />
       ) : (
         <StrikePanel screen={screen} strike={selected.strike} editing={editing} onDone={onDone} />
       )}
-    </Box>
+    </OpenedPanel>
   )
 }
 
