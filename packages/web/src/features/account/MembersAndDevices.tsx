@@ -1,12 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { liveQuery } from 'dexie'
 import { useCallback, useEffect, useState } from 'react'
-import { isoUtc } from '@jotbook/core'
 import type { RecordOf } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { DeviceSummary, Pairing, ProblemDetails } from '@jotbook/contract'
 import { useSessionQuery } from '../../app/api.ts'
-import { commit, fetchJson, recordsOf, sendJson, sendNothingBack } from '../../offline/index.ts'
+import { deleted, deletionOf, useSave } from '../../app/useSave.ts'
+import { fetchJson, recordsOf, sendJson, sendNothingBack } from '../../offline/index.ts'
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
@@ -26,7 +26,7 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
   return (
     <Box as="section" aria-label={text.members.title} mt="26px">
       <Heading>{text.members.title}</Heading>
-      <Members book={book} owner={owner} members={members} />
+      <Members owner={owner} members={members} />
       {network ? <Devices book={book} owner={owner} /> : <p>{text.members.local}</p>}
       {session && <ChooseSignIn signInName={session.signInName} />}
       {session && network && <SecondFactor on={session.secondFactor} />}
@@ -35,8 +35,6 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
     </Box>
   )
 }
-
-const takeOut = (book: string, member: string): Promise<void> => commit(book, [{ kind: 'member', id: member, fields: { deletedAt: isoUtc(Date.now()) } }])
 
 function useMembers(book: string): readonly RecordOf<'member'>[] {
   const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])
@@ -47,7 +45,8 @@ function useMembers(book: string): readonly RecordOf<'member'>[] {
   return members
 }
 
-function Members({ book, owner, members }: { book: string; owner: boolean; members: readonly RecordOf<'member'>[] }) {
+function Members({ owner, members }: { owner: boolean; members: readonly RecordOf<'member'>[] }) {
+  const save = useSave()
   return (
     <ul>
       {members.map(({ id, name, role }) => (
@@ -56,7 +55,7 @@ function Members({ book, owner, members }: { book: string; owner: boolean; membe
             {name} <Quiet>{role}</Quiet>
           </Box>
           {owner && role !== 'owner' && (
-            <Button look="bare" onClick={() => void takeOut(book, id)}>
+            <Button look="bare" onClick={() => void save(deleted(name), [deletionOf('member', id)])}>
               {text.members.takeOut(name)}
             </Button>
           )}

@@ -90,7 +90,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
     await forget()
     await navigate(existing ? `/trips/${draft.trip}` : '/trips')
   }
-  const dock = useMemo<Dock>(() => ({ form, meaning, units: draft.units, book }), [form, meaning, draft.units, book])
+  const dock = useMemo<Dock>(() => ({ form, meaning, units: draft.units }), [form, meaning, draft.units])
   return (
     <DockContext.Provider value={dock}>
       <Flex justify="space-between" align="end" wrap="wrap" gap="6px 24px">

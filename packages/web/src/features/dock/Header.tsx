@@ -3,7 +3,8 @@ import { useContext, useState } from 'react'
 import { useWatch } from 'react-hook-form'
 import { PURPOSES, fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { commit, newId } from '../../offline/index.ts'
+import { saved, useSave } from '../../app/useSave.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
 import type { WaterDraft } from '../waters/index.ts'
@@ -15,9 +16,10 @@ const NEW = 'new'
 
 /** Where, when, who, and how much of the hours is known. */
 export function Header() {
-  const { form, book } = useContext(DockContext)
+  const { form } = useContext(DockContext)
   const waterProblem = useProblem('trip:water')
   const waters = useAppSelector(({ records }) => records.waters)
+  const save = useSave()
   const [making, setMaking] = useState<WaterDraft>()
   const [water, effort] = useWatch({ control: form.control, name: ['water', 'effortKnown'] })
   const words = text.header
@@ -25,7 +27,8 @@ export function Header() {
   const make = async (): Promise<void> => {
     if (!making || Object.keys(problems).length > 0) return
     const id = newId()
-    await commit(book, [{ kind: 'water', id, fields: readWater(making).fields }])
+    const { fields } = readWater(making)
+    await save(saved(String(fields.name)), [{ kind: 'water', id, fields }])
     form.setValue('water', id)
     setMaking(undefined)
   }

@@ -3,7 +3,8 @@ import { memo, useContext, useMemo, useState } from 'react'
 import { useWatch } from 'react-hook-form'
 import { fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../app/store.ts'
-import { commit, newId } from '../../offline/index.ts'
+import { saved, useSave } from '../../app/useSave.ts'
+import { newId } from '../../offline/index.ts'
 import { Button, Heading } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
 import { LureFields, newLure, readLure } from '../tackle/index.ts'
@@ -69,7 +70,8 @@ interface OneStintProps {
 }
 
 const OneStint = memo(function OneStint({ n, columns, after, spots, people, last, remove }: OneStintProps) {
-  const { form, book } = useContext(DockContext)
+  const { form } = useContext(DockContext)
+  const save = useSave()
   const lures = useAppSelector(({ records }) => records.lures)
   const row = useWatch({ control: form.control, name: `stints.${n}` })
   const [making, setMaking] = useState<LureDraft>()
@@ -90,7 +92,7 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
     const { fields, problems } = readLure(making)
     if (Object.keys(problems).length > 0) return
     const id = newId()
-    await commit(book, [{ kind: 'lure', id, fields }])
+    await save(saved(String(fields.name)), [{ kind: 'lure', id, fields }])
     setMaking(undefined)
     take(id)
   }

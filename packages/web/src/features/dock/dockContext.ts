@@ -9,7 +9,6 @@ export interface Dock {
   readonly form: UseFormReturn<DockDraft>
   readonly meaning: Meaning
   readonly units: UnitPreferences
-  readonly book: string
 }
 
 export const DockContext = createContext<Dock>(null as unknown as Dock)

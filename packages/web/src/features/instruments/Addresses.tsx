@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useAppSelector } from '../../app/store.ts'
-import { commit } from '../../offline/index.ts'
+import { useSave } from '../../app/useSave.ts'
 import { Button, Field, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
@@ -9,14 +9,13 @@ import { text } from './text.ts'
 export function Addresses({ book }: { book: string }) {
   const settings = useAppSelector(({ records }) => records.settings)
   const [typed, setTyped] = useState<{ readonly weatherAddress?: string; readonly sounderAddress?: string }>({})
-  const [kept, setKept] = useState(false)
+  const save = useSave()
   const shown = (field: 'weatherAddress' | 'sounderAddress'): string => typed[field] ?? settings?.[field] ?? ''
   const keep = async (): Promise<void> => {
-    await commit(book, [
+    await save(text.addresses.kept, [
       { kind: 'book', id: book, fields: { weatherAddress: shown('weatherAddress').trim() || null, sounderAddress: shown('sounderAddress').trim() || null } },
     ])
     setTyped({})
-    setKept(true)
   }
   const { addresses } = text
   return (
@@ -49,7 +48,6 @@ export function Addresses({ book }: { book: string }) {
             />
           </Box>
           <Button type="submit">{addresses.keep}</Button>
-          {kept && <Quiet role="status">{addresses.kept}</Quiet>}
         </Flex>
       </form>
     </Box>

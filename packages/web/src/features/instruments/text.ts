@@ -49,6 +49,6 @@ export const text = {
     sounder: 'Sounder',
     sounderHint: 'tcp://192.168.0.20:10110',
     keep: 'Save addresses',
-    kept: 'Saved.',
+    kept: 'Addresses saved.',
   },
 } as const
