@@ -104,7 +104,7 @@ function boardText({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
         ]
       : []),
     '',
-    table([...by, 'strikes', 'hours', 'trips', 'an hour', 'limits', 'shrunken', 'best', ''], lines),
+    table([...by, 'strikes', 'hours', 'trips', 'per hour', 'likely range', 'compared', 'best', ''], lines),
     ...(left.length > 0 ? ['', `Left out: ${left.join('; ')}.`] : []),
   ].join('\n')
 }

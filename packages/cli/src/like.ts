@@ -54,12 +54,12 @@ function likeText({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRec
   const enough = groups.filter(({ tooEarly }) => !tooEarly)
   return [
     enough[0]
-      ? `In hours like today ${worded(enough[0], book, by).join(', ')} brought most: ${enough[0].rate.toFixed(2)} strikes an hour.`
+      ? `In hours like today, ${worded(enough[0], book, by).join(', ')} did best: ${enough[0].rate.toFixed(2)} strikes per hour.`
       : 'Hours like today are too few to prefer anything.',
-    `All together ${all.rate.toFixed(2)} an hour (${all.lower.toFixed(2)}–${all.upper.toFixed(2)}), worth ${all.effectiveHours.toFixed(1)} hours just like it, on ${all.trips} trips${hoursUnknown > 0 ? `; of ${hoursUnknown.toFixed(1)} hours it is not known` : ''}.`,
+    `All together ${all.rate.toFixed(2)} per hour (${all.lower.toFixed(2)}–${all.upper.toFixed(2)}), worth ${all.effectiveHours.toFixed(1)} hours just like it, on ${all.trips} trips${hoursUnknown > 0 ? `; of ${hoursUnknown.toFixed(1)} hours it is not known` : ''}.`,
     '',
     table(
-      [...by, 'an hour', 'limits', 'hours like it', 'strikes', 'trips', ''],
+      [...by, 'per hour', 'likely range', 'hours like it', 'strikes', 'trips', ''],
       groups.map((one) => [
         ...worded(one, book, by),
         one.rate.toFixed(2),

@@ -70,7 +70,7 @@ function curveText({ of, points, window, tripSd, restsOn }: BookCurve): string {
     tripSd === null
       ? 'Trips are taken as all alike: good and bad days may pass for a curve.'
       : `Trips differ by ${tripSd.toFixed(2)} (log); the rates are the middle trip’s.`
-  return [sentence, restsText(restsOn), trips, '', table([of, 'an hour', 'limits', 'band'], lines)].join('\n')
+  return [sentence, restsText(restsOn), trips, '', table([of, 'per hour', 'likely range', 'band'], lines)].join('\n')
 }
 
 export interface ModelCall {
@@ -129,14 +129,14 @@ function modelText(found: BookModel, fixed: readonly string[]): string {
     name,
     Number(estimate.toPrecision(3)),
     Number(standardError.toPrecision(3)),
-    name === '(Intercept)' ? `${Math.exp(estimate).toFixed(2)} an hour` : `× ${Math.exp(estimate).toFixed(2)}`,
+    name === '(Intercept)' ? `${Math.exp(estimate).toFixed(2)} per hour` : `× ${Math.exp(estimate).toFixed(2)}`,
   ])
   const spreads = found.kind === 'multilevel' ? Object.entries(found.sd).map(([name, sd]) => `${name} ${sd.toFixed(2)}`) : []
   const against = fixed.filter((name) => columnInfo(name).kind === 'factor')
   return [
     against.length > 0
       ? `Each factor is held against the first of its kind, the others being the same (${against.join(', ')}).`
-      : `On the middle ${found.kind === 'multilevel' ? 'group' : 'hour'}, ${Math.exp(at(found.coefficients, 0).estimate).toFixed(2)} strikes an hour.`,
+      : `On the middle ${found.kind === 'multilevel' ? 'group' : 'hour'}, ${Math.exp(at(found.coefficients, 0).estimate).toFixed(2)} strikes per hour.`,
     restsText(found.restsOn),
     ...(spreads.length > 0 ? [`They differ at random (log): ${spreads.join(', ')}.`] : ['Errors are by trip.']),
     ...(found.dropped.length > 0 ? [`No number is given for ${found.dropped.join(', ')}: no strike there, or the others tell it already.`] : []),
