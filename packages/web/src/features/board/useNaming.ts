@@ -5,7 +5,7 @@ import { calendarDay } from '../../ui/locale.ts'
 import { dateOf } from '../../app/tripDate.ts'
 import { CONDITIONS, clauseText, conditionText, filtersOf, levelText, levelsText } from './words.ts'
 import type { NamesByColumn } from './words.ts'
-import type { AskedQuestion } from './question.ts'
+import type { AskedQuestion } from './asked.ts'
 
 export interface Naming {
   /** A level of a column in words. */

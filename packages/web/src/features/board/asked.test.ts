@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Clause } from '@jotbook/core'
-import { addressOf, askedBy, changed, inBook } from './question.ts'
+import { addressOf, askedBy, changed, inBook } from './asked.ts'
 
 const word = fc.constantFrom('45..50F', 'stained', 'a, b; "c"', 'überhaupt', '=1')
 const clause: fc.Arbitrary<Clause> = fc.oneof(

@@ -1,9 +1,5 @@
-import { useCallback, useMemo } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
 import { UNKNOWN, readWhere, whereText } from '@jotbook/core'
 import type { Clause, Question } from '@jotbook/core'
-import { useAppSelector } from '../../app/store.ts'
-import { useBookId } from '../../app/useBook.ts'
 import { isGrouping } from './columns.ts'
 
 export const MOST_GROUPINGS = 3
@@ -32,27 +28,7 @@ export interface AskedQuestion extends Question {
 }
 
 /** What an address asks. */
-type Asked = Omit<AskedQuestion, 'set'>
-
-/** The question lives in the address, so that a choice is a link; its conditions are spelled as on the command line. */
-export function useQuestion(): AskedQuestion {
-  const [params] = useSearchParams()
-  const navigate = useNavigate()
-  const records = useAppSelector((state) => state.records)
-  const book = useBookId()
-  const text = params.toString()
-  const asked = useMemo(() => inBook(askedBy(new URLSearchParams(text)), records), [text, records])
-  // The address itself is changed: what was chosen a moment ago may not be drawn yet.
-  const set = useCallback(
-    (change: QuestionChange): void => {
-      const next = changed(inBook(askedBy(new URLSearchParams(window.location.search)), records), change)
-      const search = new URLSearchParams([['book', book], ...addressOf(next)])
-      void navigate({ search: search.toString() }, { replace: Boolean(change.row), flushSync: true })
-    },
-    [navigate, records, book],
-  )
-  return useMemo(() => ({ ...asked, set }), [asked, set])
-}
+export type Asked = Omit<AskedQuestion, 'set'>
 
 /** Columns that hold ids of records, and where those are. */
 const RECORDS_OF = { water: 'waters', lure: 'lures', spot: 'spots', setup: 'setups' } as const
