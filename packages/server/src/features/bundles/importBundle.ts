@@ -31,8 +31,6 @@ export interface ImportRequest {
 }
 
 const ROWS_A_SLICE = 2000
-/** New names that a report lists; the numbers tell of all of them. */
-const MOST_NAMES = 200
 
 const NOTHING = { created: 0, createdByKind: {}, changed: 0, unchanged: 0, kept: 0, newNames: [], sameNames: [], applied: false } as const
 
@@ -55,7 +53,7 @@ export async function importBundle(
   for (const kind of NAMED_ELSEWHERE) for (const id of await existingIds(db, bookId, kind)) known.add(`${kind} ${id}`)
   const { rows: written, faults, looseEnds, remarks, pictures } = await read(known)
   if (faults.length > 0) return { ...NOTHING, namespace, faults, looseEnds, remarks }
-  const { newNames, sameNames } = namesOfRows(written, imported, await namesInBook(db, bookId))
+  const { newNames, sameNames } = await inTurns(namesOfRows(written, imported, await namesInBook(db, bookId)), watch)
   const same = sameNamesBut ? sameNames.filter(({ kind, foreignId }) => !sameNamesBut.has(`${kind} ${foreignId}`)) : []
   const { rows, adopted } = withSameNames(written, same)
   const earlier = [...imported, ...adopted]
@@ -68,7 +66,7 @@ export async function importBundle(
     planImport(rows, earlier, (recordId) => states.get(recordId)),
     watch,
   )
-  const report = { namespace, faults, looseEnds, remarks, ...numbers, newNames: newNames.slice(0, MOST_NAMES), sameNames, applied: !dryRun }
+  const report = { namespace, faults, looseEnds, remarks, ...numbers, newNames, sameNames, applied: !dryRun }
   goOnUnless(watch)
   if (dryRun) return report
   await takePictures(db, bookId, pictures, nowMs)

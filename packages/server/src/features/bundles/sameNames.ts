@@ -1,5 +1,6 @@
 import type { ImportedName, SameName } from '@jotbook/contract'
-import type { Fields } from '@jotbook/core'
+import { inSlices } from '@jotbook/core'
+import type { Fields, Steps } from '@jotbook/core'
 import type { BundleRow } from '@jotbook/core/formats'
 import type { ForeignRecord } from './foreignIdRepository.ts'
 import { nameInBook } from './namesRepository.ts'
@@ -12,25 +13,31 @@ function peopleOf({ kind, fields }: BundleRow): string[] {
   return (Array.isArray(value) ? value : [value]).filter((one): one is string => typeof one === 'string' && one !== '')
 }
 
-/** The names that a bundle brings: new ones, and those that the book has already under other ids or another spelling. */
-export function namesOfRows(
-  rows: readonly BundleRow[],
-  earlier: readonly ForeignRecord[],
-  held: NamesInBook,
-): { readonly newNames: ImportedName[]; readonly sameNames: SameName[] } {
+/** New names that a report lists; the numbers tell of all of them. */
+const MOST_NAMES = 200
+const ROWS_A_SLICE = 1000
+
+export interface NamesOfRows {
+  /** Some of the names that come new into the book. */
+  readonly newNames: readonly ImportedName[]
+  readonly sameNames: readonly SameName[]
+}
+
+/** The names that a bundle brings, worked out in slices: new ones, and those that the book has already under other ids or another spelling. */
+export function* namesOfRows(rows: readonly BundleRow[], earlier: readonly ForeignRecord[], held: NamesInBook): Steps<NamesOfRows> {
   const known = new Set(earlier.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   const newNames = new Map<string, ImportedName>()
   const sameNames = new Map<string, SameName>()
   const meet = (kind: ImportedName['kind'], foreignId: string, name: string): void => {
     const own = nameInBook(held, kind, name)
-    if (!own) newNames.set(`${kind} ${name}`, { kind, name })
-    else if (own.id !== foreignId) sameNames.set(`${kind} ${foreignId}`, { kind, foreignId, name, recordId: own.id, heldName: own.name })
+    if (own && own.id !== foreignId) sameNames.set(`${kind} ${foreignId}`, { kind, foreignId, name, recordId: own.id, heldName: own.name })
+    if (!own && newNames.size < MOST_NAMES) newNames.set(`${kind} ${name}`, { kind, name })
   }
-  for (const row of rows) {
+  yield* inSlices(rows, 'check', ROWS_A_SLICE, (row) => {
     const { kind, foreignId, fields } = row
     if ((kind === 'water' || kind === 'lure') && !known.has(`${kind} ${foreignId}`)) meet(kind, foreignId, String(fields.name ?? foreignId))
     for (const name of peopleOf(row)) meet('person', name, name)
-  }
+  })
   return { newNames: [...newNames.values()], sameNames: [...sameNames.values()] }
 }
 

@@ -1,9 +1,9 @@
-import { KINDS, inverseOf, isoUtc, mergeChange, parseStamp } from '@jotbook/core'
+import { KINDS, inSlices, inverseOf, isoUtc, mergeChange, parseStamp } from '@jotbook/core'
 import type { Change, RecordState } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import { BUNDLE_KINDS } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
-import { inChunks } from '../../platform/longWork.ts'
+import { inChunks, inTurns } from '../../platform/longWork.ts'
 import type { Watch } from '../../platform/longWork.ts'
 import { changesBefore, groupFrom } from '../changes/changeRepository.ts'
 import { loadStates } from '../changes/recordRepository.ts'
@@ -47,7 +47,11 @@ export async function undoImport(db: Queries, { bookId, memberId, firstSeq }: Un
     })
   }
   const stamped = serverStamps(nowMs)
-  const changes = inverses.map(stamped)
+  const changes: Change[] = []
+  await inTurns(
+    inSlices(inverses, 'check', CHUNK, (one) => changes.push(stamped(one))),
+    watch,
+  )
   if (changes.length > 0) await writeImport(db, { bookId, memberId, receivedAt: isoUtc(nowMs), changes, created: new Set() }, watch)
   await forgetForeignRecords(db, bookId, [...made])
   await takeBackForeignFields(
