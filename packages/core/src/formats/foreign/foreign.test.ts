@@ -218,6 +218,17 @@ describe('a table in another language', () => {
   })
 })
 
+describe('a cell', () => {
+  it('may hold any word, also one that every object knows', () => {
+    const text = 'Date,Lake,Result,Length\n2026-03-14,x,landed,16\n2026-03-14,x,__proto__,16\n2026-03-14,x,constructor,16\n'
+    const words = { 'strike.outcome': { gone: 'lost' } }
+    expect(read(text, { words }).faults.map(({ line, column }) => [line, column])).toEqual([
+      [3, 'Result'],
+      [4, 'Result'],
+    ])
+  })
+})
+
 describe('guesses', () => {
   const guess = (text: string, names?: Parameters<typeof guessMapping>[2]) => guessMapping(readTable(bytes(text)), IMPERIAL, names)
 

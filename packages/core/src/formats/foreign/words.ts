@@ -22,10 +22,16 @@ export const wordKey = (text: string): string => unaccented(text.trim()).replace
 
 const OUTCOME_OF = new Map(Object.entries(OTHER_OUTCOMES).flatMap(([outcome, words]) => words.map((word) => [word, outcome] as const)))
 
+/** What a word was said to mean. A word may be any text: only what was said by name counts. */
+function mappedTo(target: string, key: string, words: Mapping['words']): string | undefined {
+  const said = words?.[target]
+  return said && Object.hasOwn(said, key) ? said[key] : undefined
+}
+
 /** A word of ours that a cell says: as mapped, in our own words, or in another language; undefined when nothing is known of it. */
 export function wordMeant(target: string, text: string, words: Mapping['words']): string | undefined {
   const key = wordKey(text)
-  const mapped = words?.[target]?.[key]
+  const mapped = mappedTo(target, key, words)
   if (mapped !== undefined) return mapped
   const choices = wordChoices(target)
   const same = choices.find((word) => wordKey(word) === key)
@@ -66,6 +72,6 @@ export function wordsToPlace(table: ForeignTable, mapping: Mapping): UnknownWord
       const held = seen.get(wordKey(word))
       seen.set(wordKey(word), { word: held?.word ?? word, count: (held?.count ?? 0) + 1 })
     }
-    return [...seen].map(([key, { word, count }]) => ({ target, word, count, meaning: mapping.words?.[target]?.[key] })).sort((a, b) => b.count - a.count)
+    return [...seen].map(([key, { word, count }]) => ({ target, word, count, meaning: mappedTo(target, key, mapping.words) })).sort((a, b) => b.count - a.count)
   })
 }
