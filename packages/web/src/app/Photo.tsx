@@ -1,4 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
+import { Problem } from '@jotbook/contract'
 import { X } from 'lucide-react'
 import { useEffect, useId, useRef, useState } from 'react'
 import { keptPicture, pictureAddress } from '../offline/index.ts'
@@ -99,11 +100,12 @@ interface AddPhotoProps {
 /** Takes a photo from the camera or from files. */
 export function AddPhoto({ label, onAdd }: AddPhotoProps) {
   const file = useRef<HTMLInputElement>(null)
-  const [failed, setFailed] = useState(false)
+  const [failed, setFailed] = useState<string>()
   const add = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return
-    setFailed(false)
-    await onAdd(chosen).catch(() => setFailed(true))
+    setFailed(undefined)
+    // A device without room says so itself; what else fails is a file that cannot be drawn.
+    await onAdd(chosen).catch((error: unknown) => setFailed(error instanceof Problem ? error.detail : text.photo.unreadable))
     if (file.current) file.current.value = ''
   }
   return (
@@ -112,7 +114,7 @@ export function AddPhoto({ label, onAdd }: AddPhotoProps) {
       <Button look="bare" onClick={() => file.current?.click()}>
         {label}
       </Button>
-      {failed && <span role="alert">{text.photo.unreadable}</span>}
+      {failed !== undefined && <span role="alert">{failed}</span>}
     </>
   )
 }

@@ -4,7 +4,7 @@ import type { Change, ClockShifts, Fields, Kind, RecordState } from '@jotbook/co
 import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
-import { revised } from './revisions.ts'
+import { revised } from './touched.ts'
 import { kept } from './room.ts'
 import { pushSoon } from './sync.ts'
 

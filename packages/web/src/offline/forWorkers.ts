@@ -2,4 +2,4 @@
 export { keptAnswer } from './answers.ts'
 export { store } from './deviceStore.ts'
 export { bookRecords, listsWithTrips, patchedBook, tripsSince } from './records.ts'
-export { touchedSince } from './revisions.ts'
+export { touchedSince } from './touched.ts'

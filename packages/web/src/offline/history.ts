@@ -7,7 +7,7 @@ import type { SnapshotLine } from '@jotbook/contract'
 import { thisDevice, tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord, OutboxEntry } from './deviceStore.ts'
-import { revised } from './revisions.ts'
+import { revised } from './touched.ts'
 import { fetchLines } from './http.ts'
 import { kept } from './room.ts'
 

@@ -1,26 +1,7 @@
 import { store } from './deviceStore.ts'
-import type { BookMeta } from './deviceStore.ts'
-
-/** So many revisions are remembered, and so many trips of each are named. */
-const [MOST_REVISIONS, MOST_TRIPS] = [200, 50]
-
-/** A book's entry at its next revision, with the trips whose records it touches; undefined: any. */
-export function revised(meta: BookMeta, trips: Iterable<string> | undefined): BookMeta {
-  const named = trips && [...new Set(trips)].filter((trip) => trip !== '')
-  const revision = meta.revision + 1
-  const touched = named && named.length <= MOST_TRIPS ? named : undefined
-  return { ...meta, revision, touched: [...(meta.touched ?? []), [revision, touched] as const].slice(-MOST_REVISIONS) }
-}
+import { revised } from './touched.ts'
 
 export async function bumpRevision(book: string, trips: Iterable<string> | undefined): Promise<void> {
   const meta = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }
   await store.books.put(revised(meta, trips))
-}
-
-/** The trips whose records were touched after a revision; undefined where it is not known of all of them. */
-export function touchedSince({ revision, touched = [] }: BookMeta, since: number): ReadonlySet<string> | undefined {
-  const later = touched.filter(([at]) => at > since)
-  if (later.length !== revision - since) return undefined
-  const trips = later.map(([, named]) => named)
-  return trips.includes(undefined) ? undefined : new Set(trips.flatMap((named) => named ?? []))
 }

@@ -197,7 +197,7 @@ export const text = {
     places: 'Log positions',
     persisted: 'The browser keeps what you log on this device.',
     notPersisted: 'The browser may clear what you log here when space runs out. Sync soon.',
-    askPersist: 'Ask the browser to keep it',
+    askPersist: 'Ask the browser not to clear it',
     event: 'Tournament',
     limit: 'Limit',
     minLength: 'Minimum length',
