@@ -86,6 +86,8 @@ export async function unreadableRecords(book: string): Promise<Unreadable[]> {
 }
 
 export interface TripRecords {
+  /** As of the same moment; undefined where the book does not have it. */
+  readonly trip: RecordOf<'trip'> | undefined
   readonly stints: RecordOf<'stint'>[]
   readonly readings: RecordOf<'reading'>[]
   readonly strikes: RecordOf<'strike'>[]
@@ -103,7 +105,7 @@ export async function whenWhole(book: string): Promise<void> {
   })
 }
 
-/** Everything live that belongs to one trip, once the book has come whole. */
+/** One trip and everything live that belongs to it, once the book has come whole. */
 export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
   await whenWhole(book)
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
@@ -115,7 +117,7 @@ export async function recordsOfTrip(book: string, trip: string): Promise<TripRec
       shifts,
       aliases,
     )
-  return { stints: of('stint'), readings: of('reading'), strikes: of('strike') }
+  return { trip: of('trip')[0], stints: of('stint'), readings: of('reading'), strikes: of('strike') }
 }
 
 /** The whole book for analysis, once it has come whole. A child hides with its parent: what belongs to a deleted trip is left out. */

@@ -12,7 +12,6 @@ import { Launch } from './Launch.tsx'
 import { useDeckSettings } from './settings.ts'
 import { text } from './text.ts'
 import { useDeck } from './useDeck.ts'
-import type { Trip } from '@jotbook/core'
 
 /** The deck: the trip under way, or the launch of one. */
 export function DeckPage() {
@@ -40,7 +39,7 @@ export function DeckPage() {
       ) : book === null ? (
         <p className="waiting">{text.noBook}</p>
       ) : open ? (
-        <OpenDeck key={open.id} book={book} trip={open} />
+        <OpenDeck key={open.id} book={book} trip={open.id} />
       ) : (
         <Launch book={book} />
       )}
@@ -48,7 +47,7 @@ export function DeckPage() {
   )
 }
 
-function OpenDeck({ book, trip }: { book: string; trip: Trip }) {
+function OpenDeck({ book, trip }: { book: string; trip: string }) {
   const deck = useDeck(book, trip)
   return deck ? <DeckScreen book={book} deck={deck} /> : <p className="waiting">{text.noBook}</p>
 }

@@ -20,7 +20,7 @@ describe('taps', () => {
     await wakeClock(trip)
     const session = new DeckSession(BOOK, dayOf(trip))
     await session.tap('Strike', () => [struck(trip, strike)])
-    const early = { ...dayOf(trip), ...(await recordsOfTrip(BOOK, trip)) }
+    const early = { ...(await recordsOfTrip(BOOK, trip)), trip: dayOf(trip).trip }
     const readAt = session.commits
     const both = [session.tap('Pitch', onePitchMore(strike)), session.tap('Pitch', onePitchMore(strike))]
     session.arrive(early, readAt)
@@ -28,6 +28,23 @@ describe('taps', () => {
     session.arrive(early, readAt)
     await session.tap('Pitch', onePitchMore(strike))
     expect((await recordsOfTrip(BOOK, trip)).strikes).toMatchObject([{ pitch: 3 }])
+  })
+})
+
+describe('taps on the trip itself', () => {
+  const oneLess = ({ trip }: DeckDay): DeckEdit[] => [{ kind: 'trip', id: trip.id, fields: { limit: (trip.limit ?? 0) - 1 } }]
+
+  it('are each counted, for a day is read with its trip as of the same moment', async () => {
+    const id = newId()
+    await wakeClock(id)
+    await commit(BOOK, [{ kind: 'trip', id, fields: { water: 'w', start: new Date().toISOString(), limit: 5 } }])
+    const read = async (): Promise<DeckDay> => (await recordsOfTrip(BOOK, id)) as DeckDay
+    const session = new DeckSession(BOOK, await read())
+    for (let taps = 0; taps < 3; taps++) {
+      await session.tap('Limit', oneLess)
+      session.arrive(await read(), session.commits)
+    }
+    expect((await read()).trip.limit).toBe(2)
   })
 })
 

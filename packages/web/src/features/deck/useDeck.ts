@@ -1,7 +1,6 @@
 import { liveQuery } from 'dexie'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
-import type { Trip } from '@jotbook/core'
 import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { lastActions, recordsOfTrip, undoAction } from '../../offline/index.ts'
 import type { Action } from '../../offline/index.ts'
@@ -22,27 +21,24 @@ export interface Deck {
 }
 
 /** One trip's deck, kept up with the device store. Undefined until the store was read. */
-export function useDeck(book: string, trip: Trip): Deck | undefined {
+export function useDeck(book: string, trip: string): Deck | undefined {
   const [day, setDay] = useState<DeckDay>()
   const [actions, setActions] = useState<readonly Action[]>([])
   const [said, setSaid] = useState('')
   const [problem, setProblem] = useState<string>()
   const session = useRef<DeckSession>(undefined)
-  const latest = useRef(trip)
-  useEffect(() => {
-    latest.current = trip
-    setDay((held) => held && { ...held, trip })
-  }, [trip])
   useEffect(() => {
     let reading: { unsubscribe: () => void } | undefined
     let live = true
-    void wakeClock(trip.id).then(() => {
+    void wakeClock(trip).then(() => {
       if (!live) return
       reading = liveQuery(async () => {
         const commits = session.current?.commits ?? 0
-        return { commits, records: await recordsOfTrip(book, trip.id), actions: await lastActions(book, trip.id) }
+        return { commits, records: await recordsOfTrip(book, trip), actions: await lastActions(book, trip) }
       }).subscribe((read) => {
-        const next = { trip: latest.current, ...read.records }
+        // Trip and children as of one read: a tap built on an older trip would take back the one before it.
+        const next = read.records.trip && { ...read.records, trip: read.records.trip }
+        if (!next) return
         session.current ??= new DeckSession(book, next)
         session.current.arrive(next, read.commits)
         setDay(next)
@@ -54,7 +50,7 @@ export function useDeck(book: string, trip: Trip): Deck | undefined {
       session.current = undefined
       reading?.unsubscribe()
     }
-  }, [book, trip.id])
+  }, [book, trip])
   const tap = useCallback(async (told: string, build: Build) => {
     if (!session.current) return []
     try {

@@ -139,7 +139,7 @@ function EndNow({ trip }: { trip: Trip }) {
   const end = async (): Promise<void> => {
     const atMs = Math.max(Date.now(), Date.parse(trip.start))
     const records = await recordsOfTrip(book, trip.id)
-    await save(text.open.ended, [...breakOff({ trip, ...records }, atMs), { kind: 'trip', id: trip.id, fields: { end: isoUtc(atMs) } }])
+    await save(text.open.ended, [...breakOff({ ...records, trip }, atMs), { kind: 'trip', id: trip.id, fields: { end: isoUtc(atMs) } }])
   }
   return <Button onClick={() => void end()}>{text.open.endNow}</Button>
 }
