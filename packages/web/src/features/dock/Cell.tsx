@@ -42,15 +42,16 @@ export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric
 interface ChoiceCellProps extends CellProps {
   /** Words, or records that stand under their names. */
   readonly words: readonly (string | { readonly id: string; readonly name: string })[]
-  readonly empty: string
+  /** What is shown while nothing is chosen; the label on a phone, where no heads stand above, if absent. */
+  readonly empty?: string
 }
 
 export const ChoiceCell = memo(function ChoiceCell({ cell, path, label, words, empty }: ChoiceCellProps) {
   const { form } = useContext(DockContext)
   return (
     <div>
-      <select data-cell={cell} aria-label={label} className="cell" {...form.register(path as 'date')}>
-        <option value="">{empty}</option>
+      <select data-cell={cell} aria-label={label} className={empty === undefined ? 'cell phone-hint' : 'cell'} {...form.register(path as 'date')}>
+        <option value="">{empty ?? label.toLowerCase()}</option>
         {words.map((word) =>
           typeof word === 'string' ? (
             <option key={word}>{word}</option>

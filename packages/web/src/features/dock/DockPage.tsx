@@ -39,8 +39,8 @@ export function DockPage() {
       }
       // What was typed before goes with the trip as it was then: what others changed since is theirs.
       const opened = (kept && keptOpened) ?? openedTrip(record, await recordsOfTrip(book, record.id), units, newId)
-      await saveDraft(openedKey(key), opened)
       setShown({ key, draft: { ...opened.draft, id: newId(), ...kept }, opened })
+      await saveDraft(openedKey(key), opened)
     }
     void open()
   }, [book, trip, record, trips, waters, units, key, shown])

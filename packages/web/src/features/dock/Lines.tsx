@@ -1,9 +1,10 @@
-import { Box } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useCallback, useContext } from 'react'
+import type { KeyboardEvent } from 'react'
 import { useWatch } from 'react-hook-form'
 import { spellStrikeLine } from '@jotbook/core'
-import { Area, Label } from '../../ui/controls.tsx'
-import { DockContext } from './dockContext.ts'
+import { Label } from '../../ui/controls.tsx'
+import { DockContext, focusCell } from './dockContext.ts'
 import { useMeaningOf } from './meaning.ts'
 import type { Meant } from './meaning.ts'
 import { cellName } from './readDraft.ts'
@@ -18,29 +19,44 @@ interface LinesProps {
   readonly path: string
   readonly label: string
   readonly rows?: number
+  /** The cell that Enter on an empty line goes to. */
+  readonly after?: string
 }
 
 /** Strikes as they stand in a notebook, one a line, with what is understood of each below and what is not underlined. */
-export function Lines({ owner, path, label, rows = 1 }: LinesProps) {
+export function Lines({ owner, path, label, rows = 1, after }: LinesProps) {
   const { form } = useContext(DockContext)
   const cell = cellName('stint', owner, 'lines')
   const typed = useWatch({ control: form.control, name: path as 'lines' })
   const lines = useMeaningOf(useCallback(({ read }: Meant) => read.lines[owner] ?? NONE, [owner]))
+  const goOn = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
+    const { value, selectionStart } = event.currentTarget
+    if (event.key !== 'Enter' || after === undefined || selectionStart < value.length || !/(^|\n)\s*$/.test(value)) return
+    event.preventDefault()
+    form.setValue(path as 'lines', value.trimEnd())
+    focusCell(after)
+  }
   return (
-    <Box>
-      <Label htmlFor={cell} className={rows === 1 ? 'visually-hidden' : undefined}>
-        {label}
-      </Label>
-      <Area
-        id={cell}
-        data-cell={cell}
-        placeholder={text.stints.linesHint}
-        rows={Math.max(rows, typed.split('\n').length)}
-        minH="40px"
-        aria-describedby={`${cell}-read`}
-        spellCheck={false}
-        {...form.register(path as 'lines')}
-      />
+    <Box pb="6px">
+      <Flex
+        direction={rows === 1 ? 'row' : 'column'}
+        align={rows === 1 ? 'baseline' : 'stretch'}
+        gap={rows === 1 ? '10px' : 0}
+        pl={rows === 1 ? { base: 0, md: '24px' } : 0}
+      >
+        <Label htmlFor={cell}>{label}</Label>
+        <textarea
+          id={cell}
+          data-cell={cell}
+          className="cell"
+          placeholder={text.stints.linesHint}
+          rows={Math.max(rows, typed.split('\n').length)}
+          aria-describedby={`${cell}-read`}
+          spellCheck={false}
+          onKeyDown={goOn}
+          {...form.register(path as 'lines')}
+        />
+      </Flex>
       <Box id={`${cell}-read`} aria-live="polite">
         {lines.map((line, i) => (
           <Echo key={i} line={line} />

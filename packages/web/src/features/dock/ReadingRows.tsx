@@ -55,7 +55,7 @@ const OneReading = memo(function OneReading({ id, n, after, last, remove }: OneR
       <Cell cell={cell('time')} path={`readings.${n}.time`} label={words.cells.time} placeholder={words.theStart} />
       <Cell cell={cell('temp')} path={`readings.${n}.temp`} label={words.cells.temp} numeric />
       <Cell cell={cell('sight')} path={`readings.${n}.sight`} label={words.cells.sight} numeric />
-      <ChoiceCell cell={cell('tint')} path={`readings.${n}.tint`} label={words.cells.tint} words={waterWords.TINTS} empty={words.noTint} />
+      <ChoiceCell cell={cell('tint')} path={`readings.${n}.tint`} label={words.cells.tint} words={waterWords.TINTS} />
       <Cell cell={cell('cloud')} path={`readings.${n}.cloud`} label={words.cells.cloud} numeric />
       <Cell cell={cell('wind')} path={`readings.${n}.wind`} label={words.cells.wind} numeric />
       <Cell cell={cell('pressure')} path={`readings.${n}.pressure`} label={words.cells.pressure} numeric />

@@ -12,16 +12,18 @@ import type { LureDraft } from '../tackle/index.ts'
 import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
 import { DockContext, focusCell } from './dockContext.ts'
 import { peopleOf, useMeaningOf } from './meaning.ts'
+import { isBlank } from './draft.ts'
 import { Lines } from './Lines.tsx'
 import { LureCell } from './LureCell.tsx'
 import { cellName } from './readDraft.ts'
-import { Grid, Heads, Remove, onEnter, phoneOr, useRows } from './rowParts.tsx'
+import { Grid, Heads, Remove, onEnter, phoneOr, useMountedRows, useRows } from './rowParts.tsx'
 import { text } from './text.ts'
 
 /** Who fished what from when to when, each stint with its strikes below it. */
 export function StintRows() {
   const { form, units } = useContext(DockContext)
   const { fields, remove } = useRows('stints')
+  const mounted = useMountedRows(fields.length)
   const spots = useSpots()
   const people = useMeaningOf(peopleOf)
   const several = people.length > 1
@@ -42,9 +44,9 @@ export function StintRows() {
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
       <Heads columns={columns} names={heads} />
-      {fields.map((field, i) => {
+      {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
-        const after = next ? cellName('stint', next.id, 'lure') : cellName('strike', form.getValues('strikes')[0]?.id ?? '', 'time')
+        const after = next ? cellName('stint', next.id, 'lure') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
         return <OneStint key={field.key} n={i} columns={columns} after={after} spots={spots} people={people} last={i === fields.length - 1} remove={remove} />
       })}
     </Box>
@@ -77,6 +79,7 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
   const [making, setMaking] = useState<LureDraft>()
   const cell = (name: string): string => cellName('stint', row.id, name)
   const words = text.stints
+  const blank = isBlank(row)
   const several = people.length > 1
   // Not while it is being made: a message that appears would move the button away under the finger.
   const problem = useProblem(cell('lure'))
@@ -98,7 +101,7 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
   }
   return (
     <Box role="group" aria-label={words.one(n + 1)}>
-      <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(after)}>
+      <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(blank ? after : cell('lines'))}>
         <Box gridColumn={{ base: '1 / 4', md: 'auto' }}>
           <LureCell
             cell={cell('lure')}
@@ -119,22 +122,12 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
         <Cell cell={cell('start')} path={`stints.${n}.start`} label={words.cells.from} placeholder={words.lastEnd} />
         <Cell cell={cell('end')} path={`stints.${n}.end`} label={words.cells.to} placeholder="9:30" />
         <Cell cell={cell('depth')} path={`stints.${n}.depth`} label={words.cells.depth} numeric />
-        {spots.length > 0 && <ChoiceCell cell={cell('spot')} path={`stints.${n}.spot`} label={words.cells.spot} words={spots} empty="" />}
-        <ChoiceCell
-          cell={cell('retrieve')}
-          path={`stints.${n}.retrieve`}
-          label={words.cells.retrieve}
-          words={useOwn(fishingWords.RETRIEVES, row.retrieve)}
-          empty=""
-        />
-        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={useOwn(fishingWords.REASONS, row.reason)} empty="" />
+        {spots.length > 0 && <ChoiceCell cell={cell('spot')} path={`stints.${n}.spot`} label={words.cells.spot} words={spots} />}
+        <ChoiceCell cell={cell('retrieve')} path={`stints.${n}.retrieve`} label={words.cells.retrieve} words={useOwn(fishingWords.RETRIEVES, row.retrieve)} />
+        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={useOwn(fishingWords.REASONS, row.reason)} />
         {!last && <Remove what="stint" onClick={() => remove(n)} />}
       </Grid>
-      {(row.end !== '' || row.lines !== '') && (
-        <Box pl={{ base: 0, md: '24px' }} pb="6px">
-          <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} />
-        </Box>
-      )}
+      {!blank && <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} after={after} />}
       {making && (
         <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" my="6px" role="group" aria-label={words.newLureLabel}>
           <LureFields draft={making} problems={readLure(making).problems} onChange={setMaking} />

@@ -1,28 +1,31 @@
 import { Box } from '@chakra-ui/react'
 import { memo, useContext } from 'react'
-import { useWatch } from 'react-hook-form'
+import { useFieldArray, useWatch } from 'react-hook-form'
 import { OUTCOMES } from '@jotbook/core'
-import { Heading } from '../../ui/controls.tsx'
+import { Heading, Quiet } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
 import { Cell, ChoiceCell } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
+import type { DockDraft } from './draft.ts'
 import { Lines } from './Lines.tsx'
 import { peopleOf, useMeaningOf } from './meaning.ts'
 import { cellName } from './readDraft.ts'
-import { Grid, Heads, Remove, onEnter, phoneOr, useRows } from './rowParts.tsx'
+import { Grid, Heads, Remove, onEnter, phoneOr, useMountedRows } from './rowParts.tsx'
 import { text } from './text.ts'
 
 const LINES_AT_FIRST = 4
 
-/** Strikes cell by cell; where no stints are known, as lines of shorthand first. */
+/** The strikes that are in the book, cell by cell. New ones are typed as lines: below their stint, or here where no stints are known. */
 export function StrikeRows() {
   const { form, units } = useContext(DockContext)
-  const { fields, remove } = useRows('strikes')
+  const { fields, remove } = useFieldArray<DockDraft, 'strikes', 'key'>({ control: form.control, name: 'strikes', keyName: 'key' })
+  const mounted = useMountedRows(fields.length)
   const [effort, trip] = useWatch({ control: form.control, name: ['effortKnown', 'trip'] })
   const people = useMeaningOf(peopleOf)
   const full = effort === 'full'
   const several = people.length > 1
   const words = text.strikes
+  if (full && fields.length === 0) return null
   const columns = `110px ${several ? '130px ' : ''}150px 110px 110px minmax(120px, 420px) 40px`
   const heads = [
     words.time,
@@ -36,12 +39,12 @@ export function StrikeRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
-      {!full && <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />}
-      <Heads columns={columns} names={heads} />
-      {fields.map((field, i) => {
+      {full ? <Quiet>{words.addBelowStint}</Quiet> : <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />}
+      {fields.length > 0 && <Heads columns={columns} names={heads} />}
+      {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
         const after = next ? cellName('strike', next.id, 'time') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
-        return <OneStrike key={field.key} id={field.id} n={i} columns={columns} after={after} people={people} last={i === fields.length - 1} remove={remove} />
+        return <OneStrike key={field.key} id={field.id} n={i} columns={columns} after={after} people={people} remove={remove} />
       })}
     </Box>
   )
@@ -53,11 +56,10 @@ interface OneStrikeProps {
   readonly columns: string
   readonly after: string
   readonly people: readonly string[]
-  readonly last: boolean
   readonly remove: (row: number) => void
 }
 
-const OneStrike = memo(function OneStrike({ id, n, columns, after, people, last, remove }: OneStrikeProps) {
+const OneStrike = memo(function OneStrike({ id, n, columns, after, people, remove }: OneStrikeProps) {
   const words = text.strikes
   const cell = (name: string): string => cellName('strike', id, name)
   return (
@@ -68,7 +70,7 @@ const OneStrike = memo(function OneStrike({ id, n, columns, after, people, last,
       <Cell cell={cell('length')} path={`strikes.${n}.length`} label={words.cells.length} numeric />
       <Cell cell={cell('weight')} path={`strikes.${n}.weight`} label={words.cells.weight} />
       <Cell cell={cell('note')} path={`strikes.${n}.note`} label={words.cells.note} />
-      {!last && <Remove what="strike" onClick={() => remove(n)} />}
+      <Remove what="strike" onClick={() => remove(n)} />
     </Grid>
   )
 })

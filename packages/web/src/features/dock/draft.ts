@@ -21,6 +21,7 @@ export interface DockDraft {
   stints: StintRow[]
   /** Strikes typed as shorthand, one a line, of a trip whose stints are not known. */
   lines: string
+  /** Strikes that are in the book already; new ones are typed as lines. */
   strikes: StrikeRow[]
   readings: ReadingRow[]
   /** What the angler says of the day's conditions, by field of the trip; where nothing, the book's own word holds. */
@@ -81,7 +82,6 @@ export const emptyStint = (id: string): StintRow => ({
   reason: '',
   lines: '',
 })
-export const emptyStrike = (id: string): StrikeRow => ({ id, time: '', angler: '', outcome: '', length: '', weight: '', note: '' })
 export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', tint: '', cloud: '', wind: '', pressure: '' })
 
 /** Whether nothing was typed into a row: such rows are not kept. */
@@ -98,7 +98,7 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
   note: '',
   lines: '',
   stints: [emptyStint(newId())],
-  strikes: [emptyStrike(newId())],
+  strikes: [],
   readings: [emptyReading(newId())],
   said: {},
   again: {},
@@ -123,7 +123,7 @@ export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number
     effortKnown: 'full',
     stints: [emptyStint(newId())],
     lines: '',
-    strikes: [emptyStrike(newId())],
+    strikes: [],
     readings: [emptyReading(newId())],
     said: {},
     again: {},
@@ -179,18 +179,15 @@ export function draftOfTrip(
       })),
       emptyStint(newId()),
     ],
-    strikes: [
-      ...byTime(records.strikes, (strike) => strike.time).map((strike) => ({
-        id: strike.id,
-        time: strike.timeUnknown ? '' : clock(strike.time),
-        angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
-        outcome: strike.outcome ?? '',
-        length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
-        weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight),
-        note: strike.note ?? '',
-      })),
-      emptyStrike(newId()),
-    ],
+    strikes: byTime(records.strikes, (strike) => strike.time).map((strike) => ({
+      id: strike.id,
+      time: strike.timeUnknown ? '' : clock(strike.time),
+      angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
+      outcome: strike.outcome ?? '',
+      length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
+      weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight),
+      note: strike.note ?? '',
+    })),
     readings: [
       ...byTime(records.readings, (reading) => reading.time).map((reading) => ({
         id: reading.id,

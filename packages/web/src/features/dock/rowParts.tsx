@@ -1,11 +1,11 @@
 import { chakra } from '@chakra-ui/react'
 import { X } from 'lucide-react'
-import { useContext, useEffect } from 'react'
+import { startTransition, useContext, useEffect, useState } from 'react'
 import { useFieldArray } from 'react-hook-form'
 import { newId } from '../../offline/index.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { DockContext, focusCell } from './dockContext.ts'
-import { emptyReading, emptyStint, emptyStrike, isBlank } from './draft.ts'
+import { emptyReading, emptyStint, isBlank } from './draft.ts'
 import type { DockDraft } from './draft.ts'
 import { text } from './text.ts'
 
@@ -14,8 +14,8 @@ export const Grid = chakra('div', {
   base: { contentVisibility: 'auto', containIntrinsicSize: 'auto 46px', display: 'grid', gap: '6px 10px', alignItems: 'start', py: '3px' },
 })
 
-export type Section = 'stints' | 'strikes' | 'readings'
-const EMPTY = { stints: emptyStint, strikes: emptyStrike, readings: emptyReading } as const
+type Section = 'stints' | 'readings'
+const EMPTY = { stints: emptyStint, readings: emptyReading } as const
 
 interface Rows {
   /** By the place of each; `id` is the record's. */
@@ -39,6 +39,15 @@ export function useRows(name: Section): Rows {
     return () => typing.unsubscribe()
   }, [form, name, append])
   return { fields, remove }
+}
+
+const MOUNTED_AT_FIRST = 10
+
+/** How many of a section's rows are on the page: what is seen first at once, the rest of a long day when the browser has time. */
+export function useMountedRows(rows: number): number {
+  const [whole, setWhole] = useState(false)
+  useEffect(() => startTransition(() => setWhole(true)), [])
+  return whole ? rows : Math.min(rows, MOUNTED_AT_FIRST)
 }
 
 /** Enter goes to the first cell of the next row; in a field of several lines it makes a line. */
