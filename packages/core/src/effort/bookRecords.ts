@@ -27,16 +27,17 @@ export interface TripBundle {
 export function tripBundles(book: Pick<BookRecords, 'waters' | 'trips' | 'stints' | 'readings' | 'strikes'>): TripBundle[] {
   const waters = new Map(book.waters.map((water) => [water.id, water]))
   const [stints, readings, strikes] = [byTrip(book.stints), byTrip(book.readings), byTrip(book.strikes)]
-  return [...book.trips]
-    .sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
-    .map((trip) => ({
-      trip,
-      water: waters.get(trip.water),
-      stints: inOrder(stints.get(trip.id) ?? [], (stint) => stint.start),
-      readings: inOrder(readings.get(trip.id) ?? [], (reading) => reading.time),
-      strikes: inOrder(strikes.get(trip.id) ?? [], (strike) => strike.time),
-    }))
+  return tripsInOrder(book.trips).map((trip) => ({
+    trip,
+    water: waters.get(trip.water),
+    stints: inOrder(stints.get(trip.id) ?? [], (stint) => stint.start),
+    readings: inOrder(readings.get(trip.id) ?? [], (reading) => reading.time),
+    strikes: inOrder(strikes.get(trip.id) ?? [], (strike) => strike.time),
+  }))
 }
+
+/** Earliest first; of two that begin together, the one of the smaller id. */
+export const tripsInOrder = (trips: readonly Trip[]): Trip[] => [...trips].sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
 
 function byTrip<R extends { trip: string }>(records: readonly R[]): Map<string, R[]> {
   const groups = new Map<string, R[]>()

@@ -3,7 +3,7 @@ import type { BookRecords } from './bookRecords.ts'
 import { SPECIES } from './columnInfo.ts'
 import type { CutPlan } from './cutPlan.ts'
 import { layTrips } from './layTrips.ts'
-import type { LeftOut, SegmentColumns } from './segmentColumns.ts'
+import type { SegmentColumns } from './segmentColumns.ts'
 import { SegmentTable } from './segmentTable.ts'
 
 /**
@@ -13,9 +13,7 @@ import { SegmentTable } from './segmentTable.ts'
  * Returned   typed columns; hours in angler-hours
  */
 export function buildColumns(book: BookRecords, plan: CutPlan): SegmentColumns {
-  const leftOut: LeftOut = { trips: 0, strikes: 0, looseStrikes: 0, stintsWithoutHours: 0 }
   const species = plan.factors.includes(SPECIES) ? [...new Set(book.strikes.map((strike) => strike.species || UNKNOWN))].sort() : undefined
   const table = new SegmentTable(plan.factors, plan.numbers, species)
-  layTrips(book, plan, table, leftOut)
-  return table.columns(leftOut)
+  return table.columns(layTrips(book, plan, table))
 }

@@ -12,15 +12,17 @@ import type { CutPlan } from './cutPlan.ts'
 import { RowLabels } from './rowLabels.ts'
 import { looseEndsOfTrip } from './looseEnds.ts'
 import { placeStrikes } from './placeStrikes.ts'
+import { NOTHING_LEFT_OUT } from './segmentColumns.ts'
 import type { LeftOut } from './segmentColumns.ts'
 import type { SegmentTable } from './segmentTable.ts'
 import type { TripRecord, TripStint } from './types.ts'
 
-/** Lays the segments of each trip, earliest trip first, and counts what had to be left out. */
-export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable, leftOut: LeftOut): void {
+/** Lays the segments of each trip, earliest trip first. Returned: what had to be left out, by trip; trips without any are not named. */
+export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable): Map<string, LeftOut> {
   const bundles = tripBundles(book)
-  const layer = new TripLayer(book, plan, table, leftOut, plan.needsPast ? pastsOf(bundles) : () => NO_PAST)
+  const layer = new TripLayer(book, plan, table, plan.needsPast ? pastsOf(bundles) : () => NO_PAST)
   for (const bundle of bundles) layer.lay(bundle)
+  return layer.leftOut
 }
 
 /** The past of each water, worked out when it is first asked for. */
@@ -39,6 +41,7 @@ class TripLayer {
   private readonly cutter: Cutter
   private readonly labels: RowLabels
   private readonly lures: ReadonlyMap<string, Lure>
+  readonly leftOut = new Map<string, LeftOut>()
   /** Some strikes of the book have no time. */
   private readonly untimed: boolean
 
@@ -46,7 +49,6 @@ class TripLayer {
     book: BookRecords,
     private readonly plan: CutPlan,
     private readonly table: SegmentTable,
-    private readonly leftOut: LeftOut,
     private readonly past: (water: string) => WaterPast,
   ) {
     this.cutter = new Cutter(plan)
@@ -56,7 +58,7 @@ class TripLayer {
   }
 
   lay(bundle: TripBundle): void {
-    const { plan, leftOut } = this
+    const { plan } = this
     const record = tripRecord(bundle, plan.needsDepth ? this.depthOf : undefined)
     this.table.loose(record.trip, looseEndsOfTrip(bundle, record))
     const known = bundle.trip.effortKnown ?? 'full'
@@ -66,16 +68,17 @@ class TripLayer {
     // ones and lower every rate, so that no trip of this sort is used where the question cuts it.
     const cut = known === 'full' || whole ? this.cutter.cut(used, this.past(bundle.trip.water)) : undefined
     if (!cut || (whole && cut.cuts.length !== 1 && this.untimed)) {
-      leftOut.trips++
-      leftOut.strikes += bundle.strikes.filter((strike) => strike.outcome !== 'raised').length
+      const strikes = bundle.strikes.filter((strike) => strike.outcome !== 'raised').length
+      this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, trips: 1, strikes })
       this.layStrikesAlone(record, bundle)
       return
     }
     const anglers = whole ? Math.max(1, bundle.trip.anglers?.length ?? 1) : 1
     const row = this.labels.of(bundle, used.timeZone, cut)
     const places = cut.cuts.map((piece) => row(piece, ((piece.toMs - piece.fromMs) / 3_600_000) * anglers))
-    leftOut.looseStrikes += this.layStrikes(places, cut.cuts, used, bundle)
-    leftOut.stintsWithoutHours += used.stints.filter((stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start)).length
+    const looseStrikes = this.layStrikes(places, cut.cuts, used, bundle)
+    const stintsWithoutHours = used.stints.filter((stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start)).length
+    if (looseStrikes + stintsWithoutHours > 0) this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, looseStrikes, stintsWithoutHours })
   }
 
   /** How deep the lure of a stint works, as far as known. */

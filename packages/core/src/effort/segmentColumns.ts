@@ -10,14 +10,27 @@ export interface Factor {
 /** What effort could not be used, said with every rate. */
 export interface LeftOut {
   /** Trips whose hours are not known at all, or not as finely as the question needs; what their strikes tell of hook-up and size is used. */
-  trips: number
+  readonly trips: number
   /** Strikes of those trips. */
-  strikes: number
+  readonly strikes: number
   /** Strikes on usable trips that belong to no stint or lie outside it. */
-  looseStrikes: number
+  readonly looseStrikes: number
   /** Stints that count no hours: still open, or ending before they start. */
-  stintsWithoutHours: number
+  readonly stintsWithoutHours: number
 }
+
+export const NOTHING_LEFT_OUT: LeftOut = { trips: 0, strikes: 0, looseStrikes: 0, stintsWithoutHours: 0 }
+
+export const sumOfLeftOut = (parts: Iterable<LeftOut>): LeftOut =>
+  [...parts].reduce(
+    (sum, part) => ({
+      trips: sum.trips + part.trips,
+      strikes: sum.strikes + part.strikes,
+      looseStrikes: sum.looseStrikes + part.looseStrikes,
+      stintsWithoutHours: sum.stintsWithoutHours + part.stintsWithoutHours,
+    }),
+    NOTHING_LEFT_OUT,
+  )
 
 /** A book's effort as columns of equal length, one row a segment, trips in one run each. */
 export interface SegmentColumns {
@@ -47,6 +60,8 @@ export interface SegmentColumns {
   readonly strikeRows: Int32Array
   readonly strikeMs: Float64Array
   readonly leftOut: LeftOut
+  /** The same by trip, of trips that have any. */
+  readonly leftOutOf: ReadonlyMap<string, LeftOut>
   readonly looseEnds: readonly (LooseEnd & { readonly trip: string })[]
 }
 

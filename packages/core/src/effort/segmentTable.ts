@@ -4,6 +4,7 @@ import { UNKNOWN } from '../vocabulary/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
 import { CodeRows } from './codeRows.ts'
 import { SPECIES } from './columnInfo.ts'
+import { sumOfLeftOut } from './segmentColumns.ts'
 import type { Factor, LeftOut, SegmentColumns } from './segmentColumns.ts'
 import { Levels } from './levels.ts'
 import { NumberList } from './numberList.ts'
@@ -81,7 +82,7 @@ export class SegmentTable {
     for (const end of ends) this.looseEnds.push({ ...end, trip })
   }
 
-  columns(leftOut: LeftOut): SegmentColumns {
+  columns(leftOutOf: ReadonlyMap<string, LeftOut>): SegmentColumns {
     const rows = this.hours.length
     const counts = Object.fromEntries(COUNTS.map((name) => [name, this.counted[name].tally(rows)])) as Record<CountName, Int32Array>
     // By row: what is measured of a segment's fish stands together.
@@ -101,7 +102,8 @@ export class SegmentTable {
       strikeIds: strikes ? Array.from(strikes, (i) => at(this.strikes.ids, i)) : this.strikes.ids,
       strikeRows: picked(strikeRows, strikes),
       strikeMs: picked(this.strikes.ms.numbers(), strikes),
-      leftOut,
+      leftOutOf,
+      leftOut: sumOfLeftOut(leftOutOf.values()),
       looseEnds: this.looseEnds,
     }
   }

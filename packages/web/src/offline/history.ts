@@ -50,7 +50,9 @@ export async function repairBySnapshot(book: string): Promise<void> {
 }
 
 async function replaceConfirmed(book: string, server: ServerBook, lostOf: (rows: readonly DeviceRecord[]) => Change[]): Promise<void> {
-  await kept([store.records, store.outbox, store.books, store.device], async () => {
+  await kept([store.records, store.outbox, store.books, store.device, store.answers], async () => {
+    // What was worked out of records that this device may not read any more goes with them.
+    await store.answers.where('[book+key]').between([book, Dexie.minKey], [book, Dexie.maxKey]).delete()
     const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
     const lost = inOrderOfKinds(lostOf(rows))
     const { seen } = await thisDevice()

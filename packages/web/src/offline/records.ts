@@ -138,8 +138,8 @@ export async function bookRecords(book: string): Promise<BookRecords> {
   return { waters, spots, lures, setups, trips, stints: ofLive(stints), readings: ofLive(readings), strikes: ofLive(strikes) }
 }
 
-/** The lists of the book, and of what belongs to single trips only that of some. */
-export async function listsWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
+/** The lists and trips of the book, and of what belongs to single trips only that of some. */
+export async function bookWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
   const [waters, spots, lures, setups, trips] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
@@ -147,30 +147,34 @@ export async function listsWithTrips(book: string, only: ReadonlySet<string>): P
     recordsOf(book, 'setup'),
     recordsOf(book, 'trip'),
   ])
-  const some = trips.filter(({ id }) => only.has(id))
-  const children = await Promise.all(some.map(({ id }) => recordsOfTrip(book, id)))
+  const children = await Promise.all(trips.filter(({ id }) => only.has(id)).map(({ id }) => recordsOfTrip(book, id)))
   return {
     waters,
     spots,
     lures,
     setups,
-    trips: some,
+    trips,
     stints: children.flatMap(({ stints }) => stints),
     readings: children.flatMap(({ readings }) => readings),
     strikes: children.flatMap(({ strikes }) => strikes),
   }
 }
 
+/** The lists of the book, and some trips with what belongs to them. */
+export async function listsWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
+  const read = await bookWithTrips(book, only)
+  return { ...read, trips: read.trips.filter(({ id }) => only.has(id)) }
+}
+
 /** A book that was read before, with its lists and some trips read anew. */
 export async function patchedBook(book: string, before: BookRecords, touched: ReadonlySet<string>): Promise<BookRecords> {
-  const [anew, trips] = await Promise.all([listsWithTrips(book, touched), recordsOf(book, 'trip')])
+  const anew = await bookWithTrips(book, touched)
   const replaced = <R extends { readonly trip: string }>(old: readonly R[], fresh: readonly R[]): R[] => [
     ...old.filter(({ trip }) => !touched.has(trip)),
     ...fresh,
   ]
   return {
     ...anew,
-    trips,
     stints: replaced(before.stints, anew.stints),
     readings: replaced(before.readings, anew.readings),
     strikes: replaced(before.strikes, anew.strikes),

@@ -1,10 +1,11 @@
 import { expose } from 'comlink'
-import { HOUR_MS, NO_PAST, answer, cautionsNow, contributions, dayOfConditions, namesOf, rateBoard, tripBundles, usualReadings } from '@jotbook/core'
+import { HOUR_MS, NO_PAST, answer, cautionsNow, contributions, dayOfConditions, rateBoard, tripBundles, usualReadings } from '@jotbook/core'
 import type { Board, Caution, Contribution, DayCondition, Question, Setting, UsualReadings } from '@jotbook/core'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
-import { columnsFor, currentBook } from './heldBook.ts'
+import { columnsFor } from './keptColumns.ts'
+import { currentBook } from './heldBook.ts'
 import { answerOnce } from './answerOnce.ts'
 import { tripSums } from './tripSums.ts'
 
@@ -21,14 +22,14 @@ export interface RateChange {
 
 const analysis = {
   async board(bookId: string, question: Question, confidence: number): Promise<Board> {
-    const { book, columns } = await columnsFor(bookId, question)
-    return rateBoard(columns, question.by, question.where, { confidence, names: namesOf(book) })
+    const { names, columns } = await columnsFor(bookId, question)
+    return rateBoard(columns, question.by, question.where, { confidence, names })
   },
 
   /** The trips and strikes behind a group, or behind everything selected. */
   async behind(bookId: string, question: Question, group: readonly string[] | undefined): Promise<Contribution[]> {
-    const { book, columns } = await columnsFor(bookId, question)
-    return contributions(columns, question, group, namesOf(book))
+    const { names, columns } = await columnsFor(bookId, question)
+    return contributions(columns, question, group, names)
   },
 
   /** The values a column takes in this book with the hours of each, the most fished first. */

@@ -1,12 +1,11 @@
-import { buildColumns, pastsOf, planFor, tripBundles } from '@jotbook/core'
-import type { BookRecords, Question, SegmentColumns, WaterPast } from '@jotbook/core'
+import { pastsOf, tripBundles } from '@jotbook/core'
+import type { BookRecords, WaterPast } from '@jotbook/core'
 import { bookRecords, patchedBook, store, touchedSince } from '../offline/forWorkers.ts'
 
 export interface HeldBook {
   readonly id: string
   readonly revision: number
   readonly book: BookRecords
-  readonly columns: Map<string, SegmentColumns>
   readonly past: (water: string) => WaterPast
 }
 
@@ -28,17 +27,7 @@ async function brought(bookId: string, before: HeldBook | undefined): Promise<He
   const touched = same && meta ? touchedSince(meta, same.revision) : undefined
   const book = same && touched ? await patchedBook(bookId, same.book, touched) : await bookRecords(bookId)
   // Read first: a book that was still arriving is whole only now.
-  return { id: bookId, revision, book, columns: new Map<string, SegmentColumns>(), past: lazyPasts(book) }
-}
-
-/** A book's columns, cut as a question needs them. */
-export async function columnsFor(bookId: string, question: Question): Promise<{ book: BookRecords; columns: SegmentColumns }> {
-  const { book, columns } = await currentBook(bookId)
-  const plan = planFor(question)
-  const key = JSON.stringify(plan)
-  const built = columns.get(key) ?? buildColumns(book, plan)
-  columns.set(key, built)
-  return { book, columns: built }
+  return { id: bookId, revision, book, past: lazyPasts(book) }
 }
 
 /** The pasts of the waters: gathered when the first is asked for, not after every tap. */

@@ -1,0 +1,62 @@
+import { cutBook, namesOf, planFor, recut } from '@jotbook/core'
+import type { CutBook, CutPlan, Question, SegmentColumns } from '@jotbook/core'
+import { bookWithTrips, store, touchedSince } from '../offline/forWorkers.ts'
+import { currentBook } from './heldBook.ts'
+
+/** So many cuts of a book are kept on the device, the ones asked for last. */
+const MOST_KEPT = 8
+const RECENT = 'columns'
+
+type Names = ReturnType<typeof namesOf>
+
+interface Held {
+  readonly book: string
+  readonly revision: number
+  readonly cut: Promise<CutBook>
+}
+const held = new Map<string, Held>()
+let names: { readonly book: string; readonly revision: number; readonly read: Promise<Names> } | undefined
+
+/** A book's columns, cut as a question needs them: kept on the device by the book's revision, so that after a change only the trips it touched are read and cut. */
+export async function columnsFor(book: string, question: Question): Promise<{ names: Names; columns: SegmentColumns }> {
+  const revision = await presentRevision(book)
+  const plan = planFor(question)
+  const key = `${RECENT} ${JSON.stringify(plan)}`
+  const before = held.get(key)
+  const same = before?.book === book ? before : undefined
+  const cut = same?.revision === revision ? same.cut : cutAtPresent(book, plan, key, same)
+  held.set(key, { book, revision, cut })
+  cut.catch(() => held.delete(key))
+  if (names?.book !== book || names.revision !== revision) names = { book, revision, read: bookWithTrips(book, new Set()).then(namesOf) }
+  return { names: await names.read, columns: (await cut).columns }
+}
+
+/** While a book is still arriving it has none: it is whole at the next. */
+async function presentRevision(book: string): Promise<number> {
+  const meta = await store.books.get(book)
+  return meta && meta.arriving !== 1 ? meta.revision : -1
+}
+
+async function cutAtPresent(book: string, plan: CutPlan, key: string, same: Held | undefined): Promise<CutBook> {
+  const [meta, kept] = await Promise.all([store.books.get(book), store.answers.get([book, key])])
+  const last = same ? { revision: same.revision, cut: await same.cut } : kept && { revision: kept.revision, cut: kept.value as CutBook }
+  if (!meta || meta.arriving === 1) return cutBook((await currentBook(book)).book, plan)
+  if (last?.revision === meta.revision) return last.cut
+  const touched = last && touchedSince(meta, last.revision)
+  const inPart = last && touched && recut(last.cut, await bookWithTrips(book, touched), touched, plan)
+  const cut = inPart ?? cutBook((await currentBook(book)).book, plan)
+  // The answer does not wait for it, and a device without room for it cuts again the next time.
+  void keep(book, key, meta.revision, cut).catch(() => undefined)
+  return cut
+}
+
+const keep = (book: string, key: string, revision: number, value: CutBook): Promise<void> =>
+  store.transaction('rw', store.answers, async () => {
+    const recent = ((await store.answers.get([book, RECENT]))?.value ?? []) as readonly string[]
+    const now = [key, ...recent.filter((other) => other !== key)]
+    await store.answers.bulkDelete(now.slice(MOST_KEPT).map((old) => [book, old]))
+    await store.answers.bulkPut([
+      { book, key, revision, value },
+      { book, key: RECENT, revision, value: now.slice(0, MOST_KEPT) },
+    ])
+  })
