@@ -139,18 +139,21 @@ await withServer(
     await page.goto(`${url}/findings?by=lure`)
     await page.getByTestId('answer').waitFor({ timeout: 60_000 })
     await page.waitForTimeout(2000)
-    const filters = []
-    for (const where of [
-      'temp_band%3D45..50F',
-      'temp_band%3D50..55F',
-      'clarity_band%3Dstained',
-      'wind_band%3Dbreeze',
-      'season%3Dspring',
-      'temp_band%3D60..65F',
+    // Of each condition one value, for which the book is cut, and then another, as once the values of a filter were opened.
+    const took = { first: [], again: [] }
+    for (const [which, where] of [
+      ['first', 'temp_band%3D45..50F'],
+      ['again', 'temp_band%3D50..55F'],
+      ['first', 'clarity_band%3Dstained'],
+      ['again', 'clarity_band%3Dclear'],
+      ['first', 'wind_band%3Dripple'],
+      ['again', 'wind_band%3Dlight_chop'],
+      ['first', 'season%3Dspring'],
+      ['again', 'season%3Dautumn'],
     ]) {
-      filters.push(
+      took[which].push(
         await page.evaluate(async (query) => {
-          const counts = () => /[\d,]+ strikes? in [\d,.]+ hours/.exec(document.querySelector('main').innerText)?.[0]
+          const counts = () => /[\d,]+ strikes? in [\d,.]+ hours/.exec(document.querySelector('main').textContent)?.[0]
           const [before, from] = [counts(), performance.now()]
           history.pushState({}, '', `/findings?${query}`)
           window.dispatchEvent(new PopStateEvent('popstate'))
@@ -160,7 +163,9 @@ await withServer(
       )
       await page.waitForTimeout(500)
     }
-    console.log(`filter to redrawn board at ${TRIPS * STINTS} stints: ${filters.map(ms).join(', ')}, aim 150`)
+    console.log(
+      `filter to redrawn board at ${TRIPS * STINTS} stints: ${took.again.map(ms).join(', ')}, aim 150; of a condition asked for the first time ${took.first.map(ms).join(', ')}`,
+    )
 
     const [trip] = await page.evaluate(async () => {
       const open = indexedDB.open('jot-book')
@@ -182,16 +187,16 @@ await withServer(
     const keys = await page.evaluate(async () => {
       const cell = document.querySelector('textarea, [data-cell="trip:note"]') ?? document.querySelector('[data-cell^="stint"]')
       cell.focus()
-      const took = []
+      const keyMs = []
       const set = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(cell), 'value').set
       for (let i = 0; i < 20; i++) {
         const from = performance.now()
         set.call(cell, `${cell.value}x`)
         cell.dispatchEvent(new Event('input', { bubbles: true }))
-        took.push(performance.now() - from)
+        keyMs.push(performance.now() - from)
         await new Promise((frame) => requestAnimationFrame(() => setTimeout(frame)))
       }
-      return took
+      return keyMs
     })
     console.log(`a trip of 40 stints and 120 strikes: opened to edit in ${ms(opened)}, aim 100; a key ${median(keys).toFixed(1)} ms, aim 16`)
     await browser.close()

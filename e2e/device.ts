@@ -14,6 +14,7 @@ export class Device {
       resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
       records: typeof import('../packages/web/src/offline/records.ts')
       compare: typeof import('../packages/web/src/offline/compare.ts')
+      digestHere: typeof import('../packages/web/src/offline/digestHere.ts').digestHere
       undo: typeof import('../packages/web/src/offline/undo.ts')
       store: typeof import('../packages/web/src/offline/deviceStore.ts').store
     },
@@ -32,8 +33,9 @@ export class Device {
     const { store } = await import('../packages/web/src/offline/deviceStore.ts')
     const records = await import('../packages/web/src/offline/records.ts')
     const compare = await import('../packages/web/src/offline/compare.ts')
+    const { digestHere } = await import('../packages/web/src/offline/digestHere.ts')
     const undo = await import('../packages/web/src/offline/undo.ts')
-    return new Device({ commit, push, pull, resolveRefused, records, compare, undo, store }, book, skewMs)
+    return new Device({ commit, push, pull, resolveRefused, records, compare, digestHere, undo, store }, book, skewMs)
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
@@ -78,10 +80,10 @@ export class Device {
   }
   /** The checksum over what the server confirmed. */
   async digest(): Promise<string> {
-    return (await this.modules.compare.digestHere(this.book)).sum
+    return (await this.modules.digestHere(this.book)).sum
   }
   compare(): Promise<void> {
-    return this.modules.compare.compareWithServer(this.book)
+    return this.modules.compare.compareWithServer(this.book, this.modules.digestHere)
   }
   async unreadable(): Promise<[string, readonly string[]][]> {
     const found = await this.modules.records.unreadableRecords(this.book)

@@ -1,12 +1,13 @@
-import Dexie from 'dexie'
+import { wrap } from 'comlink'
 import { routes } from '@jotbook/contract'
 import type { BookDigest } from '@jotbook/contract'
 import { store } from './deviceStore.ts'
+import type { DigestWorker } from './digest.worker.ts'
 import { repairBySnapshot } from './history.ts'
+import type { BookDigestHere } from './digestHere.ts'
 import { fetchJson } from './http.ts'
 
 const EVERY_MS = 3_600_000
-const RECORDS_A_TURN = 250
 /** Books compared since this page was opened, and when. */
 const compared = new Map<string, number>()
 
@@ -14,7 +15,7 @@ const compared = new Map<string, number>()
  * After a full sync, once a page and an hour: whether every record here is, by its checksum, the one the server has. Where not, the
  * book is taken from the server anew, and that is told under Book. Only at rest: while something waits or comes in, they differ rightly.
  */
-export async function compareWithServer(book: string, now = Date.now()): Promise<void> {
+export async function compareWithServer(book: string, digestHere: (book: string) => Promise<BookDigestHere>, now = Date.now()): Promise<void> {
   if (now - (compared.get(book) ?? -Infinity) < EVERY_MS) return
   if ((await store.outbox.where({ book, refused: 0 }).count()) > 0) return
   const before = await store.books.get(book)
@@ -29,15 +30,12 @@ export async function compareWithServer(book: string, now = Date.now()): Promise
   })
 }
 
-/** The checksum over what the server has confirmed to this device. */
-export async function digestHere(book: string): Promise<{ readonly records: number; readonly sum: string }> {
-  const { DigestSum, recordDigest } = await import('@jotbook/core/digest')
-  const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
-  const all = new DigestSum()
-  for (const [i, { kind, id, confirmed }] of rows.entries()) {
-    if (confirmed) all.add(recordDigest(kind, id, confirmed))
-    // A tap comes before a checksum.
-    if (i % RECORDS_A_TURN === RECORDS_A_TURN - 1) await new Promise((go) => setTimeout(go))
+/** The checksum worked out in a worker: it reads every record, and no tap may wait for that. */
+export async function digestInWorker(book: string): Promise<BookDigestHere> {
+  const worker = new Worker(new URL('./digest.worker.ts', import.meta.url), { type: 'module' })
+  try {
+    return await wrap<DigestWorker>(worker).digestHere(book)
+  } finally {
+    worker.terminate()
   }
-  return { records: all.records, sum: all.hex }
 }

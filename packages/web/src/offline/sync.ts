@@ -1,6 +1,6 @@
 import { Problem } from '@jotbook/contract'
 import { pull } from './pull.ts'
-import { compareWithServer } from './compare.ts'
+import { compareWithServer, digestInWorker } from './compare.ts'
 import { push } from './push.ts'
 import { pushPictures } from './pushPictures.ts'
 
@@ -80,6 +80,6 @@ export async function syncOnce(book: string): Promise<void> {
     await push(book, offsetMs)
     await pull(book)
     await pushPictures(book)
-    await compareWithServer(book)
+    await compareWithServer(book, digestInWorker)
   })
 }
