@@ -11,6 +11,7 @@ export class Device {
       commit: typeof import('../packages/web/src/offline/commit.ts').commit
       push: typeof import('../packages/web/src/offline/push.ts').push
       pull: typeof import('../packages/web/src/offline/pull.ts').pull
+      pullSnapshot: typeof import('../packages/web/src/offline/snapshot.ts').pullSnapshot
       resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
       records: typeof import('../packages/web/src/offline/records.ts')
       compare: typeof import('../packages/web/src/offline/compare.ts')
@@ -30,12 +31,13 @@ export class Device {
     const { commit } = await import('../packages/web/src/offline/commit.ts')
     const { push, resolveRefused } = await import('../packages/web/src/offline/push.ts')
     const { pull } = await import('../packages/web/src/offline/pull.ts')
+    const { pullSnapshot } = await import('../packages/web/src/offline/snapshot.ts')
     const { store } = await import('../packages/web/src/offline/deviceStore.ts')
     const records = await import('../packages/web/src/offline/records.ts')
     const compare = await import('../packages/web/src/offline/compare.ts')
     const { digestHere } = await import('../packages/web/src/offline/digestHere.ts')
     const undo = await import('../packages/web/src/offline/undo.ts')
-    return new Device({ commit, push, pull, resolveRefused, records, compare, digestHere, undo, store }, book, skewMs)
+    return new Device({ commit, push, pull, pullSnapshot, resolveRefused, records, compare, digestHere, undo, store }, book, skewMs)
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
@@ -56,9 +58,9 @@ export class Device {
     return last !== undefined
   }
   async sync(): Promise<void> {
-    await this.modules.pull(this.book)
+    await this.modules.pull(this.book, this.modules.pullSnapshot)
     await this.modules.push(this.book, -this.skewMs)
-    await this.modules.pull(this.book)
+    await this.modules.pull(this.book, this.modules.pullSnapshot)
   }
   /** Only the middle of it: the next pull has not come yet. */
   push(): Promise<void> {

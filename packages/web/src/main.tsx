@@ -6,6 +6,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
+import { api } from './app/api.ts'
 import { router } from './app/router.tsx'
 import { keepPages } from './app/updates.ts'
 import { appStore } from './app/store.ts'
@@ -13,6 +14,8 @@ import { applyNight } from './ui/night.ts'
 import { system } from './ui/theme.ts'
 
 applyNight()
+// Asked before anything is drawn: what is shown first waits for it.
+void appStore.dispatch(api.endpoints.session.initiate(undefined))
 void keepPages()
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root element')

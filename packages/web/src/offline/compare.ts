@@ -1,8 +1,6 @@
-import { wrap } from 'comlink'
 import { routes } from '@jotbook/contract'
 import type { BookDigest } from '@jotbook/contract'
 import { store } from './deviceStore.ts'
-import type { DigestWorker } from './digest.worker.ts'
 import { repairBySnapshot } from './history.ts'
 import type { BookDigestHere } from './digestHere.ts'
 import { fetchJson } from './http.ts'
@@ -28,14 +26,4 @@ export async function compareWithServer(book: string, digestHere: (book: string)
     const meta = await store.books.get(book)
     if (meta) await store.books.put({ ...meta, comparedAtMs: now })
   })
-}
-
-/** The checksum worked out in a worker: it reads every record, and no tap may wait for that. */
-export async function digestInWorker(book: string): Promise<BookDigestHere> {
-  const worker = new Worker(new URL('./digest.worker.ts', import.meta.url), { type: 'module' })
-  try {
-    return await wrap<DigestWorker>(worker).digestHere(book)
-  } finally {
-    worker.terminate()
-  }
 }

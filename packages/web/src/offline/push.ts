@@ -8,7 +8,7 @@ import { bumpRevision } from './revisions.ts'
 import { store } from './deviceStore.ts'
 import type { OutboxEntry } from './deviceStore.ts'
 import { sendJson } from './http.ts'
-import { confirm, pendingOf } from './pull.ts'
+import { confirm, pendingOf } from './confirm.ts'
 import { kept } from './room.ts'
 
 const CHANGES_A_BATCH = 500

@@ -1,6 +1,7 @@
 import { Problem } from '@jotbook/contract'
 import { pull } from './pull.ts'
-import { compareWithServer, digestInWorker } from './compare.ts'
+import { compareWithServer } from './compare.ts'
+import { digestInWorker, snapshotInWorker } from './inWorker.ts'
 import { push } from './push.ts'
 import { pushPictures } from './pushPictures.ts'
 
@@ -76,9 +77,9 @@ const connectionOf = ({ code }: Problem): Connection =>
 /** Pulls, pushes, pulls again, and now and then compares all that is here with what the server has. A Web Lock elects one pusher among tabs; another's turn waits for it. */
 export async function syncOnce(book: string): Promise<void> {
   await navigator.locks.request(`jot-sync-${book}`, async () => {
-    const offsetMs = await pull(book)
+    const offsetMs = await pull(book, snapshotInWorker)
     await push(book, offsetMs)
-    await pull(book)
+    await pull(book, snapshotInWorker)
     await pushPictures(book)
     await compareWithServer(book, digestInWorker)
   })
