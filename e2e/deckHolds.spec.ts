@@ -140,11 +140,13 @@ test('targets are large and apart on every screen, a wet one asks to be held, th
     await phone.tap(theme)
     if (theme === 'Day') await page.getByRole('switch', { name: /^Wet screen/ }).tap()
     const rules = theme === 'Sun' ? ['color-contrast-enhanced', 'color-contrast'] : ['color-contrast']
-    for (const where of ['Day', 'deck'] as const) {
+    for (const where of ['Day', 'deck', 'nothing in hand'] as const) {
       if (where === 'deck') await page.getByRole('button', { name: 'Done' }).press('Enter')
+      if (where === 'nothing in hand') await page.getByRole('button', { name: 'Break', exact: true }).press('Enter')
       const { violations } = await new AxeBuilder({ page }).withRules(rules).analyze()
       expect(violations.flatMap(({ id, nodes }) => nodes.map(({ target }) => `${theme} ${where} ${id} ${target.join()}`))).toEqual([])
     }
+    await page.getByRole('button', { name: 'Resume', exact: true }).press('Enter')
   }
   await page.getByRole('button', { name: 'Day', exact: true }).press('Enter')
   for (const name of ['Large text', 'Left hand']) await page.getByRole('switch', { name }).press('Enter')
