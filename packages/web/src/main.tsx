@@ -14,8 +14,9 @@ import { applyNight } from './ui/night.ts'
 import { system } from './ui/theme.ts'
 
 applyNight()
-// Asked before anything is drawn: what is shown first waits for it.
-void appStore.dispatch(api.endpoints.session.initiate(undefined))
+// Asked before anything is drawn: what is shown first waits for it. Whoever shows it asks again where it failed.
+const asked = appStore.dispatch(api.endpoints.session.initiate(undefined))
+void asked.then(() => asked.unsubscribe())
 void keepPages()
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root element')
