@@ -116,7 +116,7 @@ function Scale({ height, text }: { height: number; text: string }) {
   return (
     <g stroke={ink.ink} fill="none">
       <path d={`M14 ${y - 5}V${y}H${14 + SCALE_UNITS}V${y - 5}`} strokeWidth="1.4" />
-      <text x={14 + SCALE_UNITS + 8} y={y + 2} style={{ fontSize: 13 }} fill={ink.ink} stroke="none">
+      <text x={14 + SCALE_UNITS + 8} y={y + 2} style={{ fontSize: 13 }} fill={ink.ink} stroke={ink.sheet} strokeWidth="3" paintOrder="stroke">
         {text}
       </text>
     </g>

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Water } from '@jotbook/core'
 import type { ReadPlaces } from '@jotbook/core/formats'
 import { useAppSelector } from '../../app/store.ts'
@@ -10,6 +10,7 @@ import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { newId } from '../../offline/index.ts'
 import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
+import { useWidth } from '../../ui/useWidth.ts'
 import { text } from './text.ts'
 import { tintOf } from './tints.ts'
 
@@ -22,6 +23,7 @@ interface ChartPanelProps {
 }
 
 const ZOOM_STEP = 1.5
+const [WIDEST, HEIGHT_SHARE] = [720, 0.64]
 
 /** The chart of a water, and what a file brings to it. */
 export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPanelProps) {
@@ -29,15 +31,18 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
   const save = useSave()
   const all = useAppSelector(({ records }) => records.spots)
   const [zoom, setZoom] = useState(1)
+  const frame = useRef<HTMLDivElement>(null)
+  // To measure: letters keep their size on a phone.
+  const width = Math.min(WIDEST, useWidth(frame) || WIDEST)
   const spots = all.flatMap(({ id, name, water: of, latitude, longitude }) =>
     of === water.id && typeof latitude === 'number' && typeof longitude === 'number' ? [{ id, name, position: [longitude, latitude] as const }] : [],
   )
   const placed = typeof water.latitude === 'number' && typeof water.longitude === 'number'
   return (
-    <Box as="section" aria-label={text.chart.title}>
+    <Box as="section" aria-label={text.chart.title} ref={frame}>
       <WaterChart
-        width={720}
-        height={460}
+        width={width}
+        height={Math.round(HEIGHT_SHARE * width)}
         label={text.chart.label(water.name)}
         outline={water.outline}
         place={placed ? [water.longitude ?? 0, water.latitude ?? 0] : undefined}
