@@ -1,53 +1,61 @@
 import type { RateBelief } from './drySpell.ts'
+import { StoppingRule } from './stoppingRule.ts'
 
 export interface StayQuestion {
-  /** What is known of the rate at this spot before today. */
+  /** What is known of the rate at this spot before today; bouts an hour, as all rates here. */
   readonly spot: RateBelief
-  readonly here: { readonly strikes: number; readonly hours: number }
-  /** The rest of the water: its strikes, the hours fished, and the hours it takes to move between spots. */
-  readonly water: { readonly strikes: number; readonly hours: number; readonly travelHours: number }
-  /** Gamma shape of the days, and what today has brought against what its hours usually bring. */
-  readonly day: { readonly shape: number; readonly strikes: number; readonly expected: number }
+  /** What it brought since it was come to. */
+  readonly here: { readonly bouts: number; readonly hours: number }
+  /** What is known of a spot elsewhere on this water, and the hours it takes to get to one. */
+  readonly elsewhere: RateBelief
+  readonly travelHours: number
+  /** Until the day ends. */
+  readonly hoursLeft: number
+  /** Gamma shape of the days (Infinity: they do not differ), and what today brought against what its hours usually bring. */
+  readonly day: { readonly shape: number; readonly bouts: number; readonly expected: number }
 }
 
 export interface StayOrMove {
-  /** Strikes an hour to be expected here from now on, and elsewhere, moving included. */
+  /** Bouts an hour to be expected here from now on, and at a spot elsewhere once one is there. */
   readonly here: number
   readonly elsewhere: number
   readonly leave: boolean
-  /** Hours of further blank here until it is time to go; 0: now. Null: not within a day. */
+  /** Hours of further blank here until it is time to go; 0: now. Null: not before the day ends. */
   readonly leaveAfterHours: number | null
-  /** What the answer leaves out. */
-  readonly ignores: 'the value of waiting for news'
+  /** Bouts to be expected in what is left of the day, by staying for now and by leaving now. Null: there is no time to get elsewhere. */
+  readonly ifStaying: number
+  readonly ifLeaving: number | null
 }
 
-const STEP_H = 1 / 60
-const LONGEST_H = 24
+const STEP_H = 1 / 12
+const LONGEST_H = 16
 
 /**
- * Stay, or go? Leave when the rate to be expected here falls below what the water gives elsewhere, moving included.
+ * Stay, or go? Leaves when the rest of the day is worth more elsewhere than here, with all that waiting may still tell of this spot.
+ * The luck of the day, (k + N)/(k + E), is on both sides.
  *
- *   leave at the first t with (α + n)/(β + t) < E[day | today]·strikes/(hours + travel),  E[day | today] = (k + N)/(k + E)
- *
- * Given      the belief in the spot, what it brought, the water's own figures, the days' spread
- * Throws     RangeError for a belief or shape that is not positive, or a water without hours
- * Valid for  a blank from now on updates the day and the spot; the value of waiting for news is left out
- * Source     McNamara, Theor. Popul. Biol. 21 (1982) 269; Charnov, Theor. Popul. Biol. 9 (1976) 129 for the certain case
+ * Given      beliefs in the spot and in others of this water, what it brought, the hours left, the days' spread
+ * Throws     RangeError for a belief or shape that is not positive, hours below 0 or more than 16 left
+ * Source     `StoppingRule`
  */
-export function stayOrMove({ spot, here, water, day }: StayQuestion): StayOrMove {
-  if (!(spot.shape > 0 && spot.rate > 0)) throw new RangeError(`a belief needs a shape and rate above 0: ${spot.shape}, ${spot.rate}`)
+export function stayOrMove({ spot, here, elsewhere, travelHours, hoursLeft, day }: StayQuestion): StayOrMove {
+  for (const { shape, rate } of [spot, elsewhere])
+    if (!(shape > 0 && rate > 0 && shape < Infinity)) throw new RangeError(`a belief needs a shape and rate above 0: ${shape}, ${rate}`)
   if (!(day.shape > 0)) throw new RangeError(`the shape of the days must be above 0: ${day.shape}`)
-  if (!(water.hours + water.travelHours > 0)) throw new RangeError('the water has no hours: there is nothing to go to')
-  const usual = water.strikes / (water.hours + water.travelHours)
-  const hereAfter = (blankH: number): number => (spot.shape + here.strikes) / (spot.rate + here.hours + blankH)
-  const elsewhereAfter = (blankH: number): number => {
-    const expected = day.expected + usual * blankH
-    const luck = day.shape === Infinity ? 1 : (day.shape + day.strikes) / (day.shape + expected)
-    return luck * usual
+  if (!(hoursLeft >= 0 && hoursLeft <= LONGEST_H)) throw new RangeError(`the hours left must be from 0 to ${LONGEST_H}: ${hoursLeft}`)
+  if (!(here.hours >= 0 && here.bouts >= 0 && travelHours >= 0)) throw new RangeError('hours and bouts must be 0 or more')
+  const luck = day.shape === Infinity ? 1 : (day.shape + day.bouts) / (day.shape + day.expected)
+  const belief = { shape: spot.shape + here.bouts, rate: spot.rate + luck * here.hours }
+  const stepsLeft = Math.round(hoursLeft / STEP_H)
+  const rule = new StoppingRule({ spot: belief, elsewhere, stepsLeft, travelSteps: Math.ceil(travelHours / STEP_H), stepHours: luck * STEP_H })
+  const steps = Array.from({ length: stepsLeft }, (_, step) => step).find((step) => rule.leaves(step, 0))
+  const { stay, leave } = rule.now
+  return {
+    here: (luck * belief.shape) / belief.rate,
+    elsewhere: (luck * elsewhere.shape) / elsewhere.rate,
+    leave: steps === 0,
+    leaveAfterHours: steps === undefined ? null : steps * STEP_H,
+    ifStaying: stay,
+    ifLeaving: leave === -Infinity ? null : leave,
   }
-  let leaveAfterHours: number | null = null
-  for (let step = 0; step * STEP_H <= LONGEST_H && leaveAfterHours === null; step++) {
-    if (hereAfter(step * STEP_H) < elsewhereAfter(step * STEP_H)) leaveAfterHours = step * STEP_H
-  }
-  return { here: hereAfter(0), elsewhere: elsewhereAfter(0), leave: leaveAfterHours === 0, leaveAfterHours, ignores: 'the value of waiting for news' }
 }

@@ -13,7 +13,7 @@ export interface GammaPoissonFit {
   readonly shape: number
   readonly rate: number
   readonly logLikelihood: number
-  /** The groups show no spread beyond chance: α stands at its bound and every posterior at the common rate. */
+  /** The groups show no spread beyond chance: α stands at its bound, and every posterior is that of the rate they have in common. */
   readonly noSpread: boolean
   readonly posteriors: readonly GammaPosterior[]
 }
@@ -112,10 +112,11 @@ function derivatives(groups: readonly Exposure[], [logShape, logRate]: Point): {
 }
 
 function fitted(groups: readonly Exposure[], shape: number, rate: number, noSpread: boolean): GammaPoissonFit {
-  const posteriors = groups.map(({ events, exposureHours }) => ({
-    mean: (shape + events) / (rate + exposureHours),
-    shape: shape + events,
-    rate: rate + exposureHours,
-  }))
+  // α at its bound says that groups are alike, never that their rate is known: with it a posterior would be as sure as a million events.
+  const common = { shape: sumOf(groups, 'events'), rate: sumOf(groups, 'exposureHours') }
+  const posteriors = groups.map(({ events, exposureHours }) => {
+    const posterior = noSpread ? common : { shape: shape + events, rate: rate + exposureHours }
+    return { ...posterior, mean: posterior.shape / posterior.rate }
+  })
   return { shape, rate, logLikelihood: logLikelihood(groups, [Math.log(shape), Math.log(rate)]), noSpread, posteriors }
 }

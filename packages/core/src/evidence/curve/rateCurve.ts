@@ -56,7 +56,8 @@ const LOG_TRIP_SD = [-7, 2] as const
  * Given      condition, strikes and hours of each row, and its trip if trips differ; rows without hours or condition are left out
  * Returned   the curve with pointwise limits and a simultaneous band (limits that hold along all of it at once, from seeded draws of the
  *            coefficients); the window where that band lies above the book's mean
- * Throws     RangeError for fewer than two different values of the condition, columns of unequal length, or a basis under 5
+ * Throws     RangeError for fewer than two different values of the condition, columns of unequal length, a basis under 5; for fewer than
+ *            five strikes, strikes at one place or on one trip alone, or a curve that runs off to nothing beside them
  * Valid for  rates on the middle trip: the mean trip's are higher by e^(σ²/2)
  * Accuracy   log λ 1e-2, log rate 1e-3 of R's mgcv; books of many rows are read to two thousandths of the range (`curveData`)
  * Source     Eilers & Marx (1996); Wood, J. R. Statist. Soc. B 73 (2011) 3; Ruppert, Wand & Carroll, Semiparametric Regression (2003) §6.5
@@ -67,6 +68,7 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const data = curveData(given)
   const [low, high] = data.range
   if (!(high > low)) throw new RangeError(`a curve needs at least two different values of the condition, not only ${low}`)
+  refuseTooFew(data)
   const basis = cubicBasis(low, high, size)
   const fitter = new CurveFitter(data, size, basis)
   const start = fitter.start()
@@ -80,6 +82,7 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const lambda = Math.exp(at(best.x, 0))
   const tripSd = withTrips ? Math.exp(at(best.x, 1)) : null
   const fit = fitter.fit(lambda, tripSd ?? 1, start)
+  refuseRunaway(fit, basis, data)
   const along = (count: number): number[] => Array.from({ length: count }, (_, i) => low + ((high - low) * i) / (count - 1))
   // Band and window are those of the whole curve, however few points of it are wanted.
   const alpha = alphaOf(options)
@@ -87,6 +90,28 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), basis, fit, alpha, factor)
   const mean = meanRate(data) * Math.exp(-((tripSd ?? 0) ** 2) / 2)
   return { edf: fit.edf, lambda, tripSd, points, window: windowOf(pointsOf(along(FINE), basis, fit, alpha, factor), mean) }
+}
+
+const LEAST_STRIKES = 5
+/** An error of a log rate so large says nothing: e^±10. */
+const NO_TELLING = 6
+
+function refuseTooFew({ events, x, trip, trips }: CurveRows): void {
+  const strikes = events.reduce((sum, y) => sum + y, 0)
+  const struck = Array.from(events, (_, row) => row).filter((row) => at(events, row) > 0)
+  if (strikes < LEAST_STRIKES) throw new RangeError(`a curve needs ${LEAST_STRIKES} strikes or more, and these hours had ${strikes}`)
+  if (new Set(struck.map((row) => at(x, row))).size < 2) throw new RangeError(`every strike came at ${at(x, struck[0] ?? 0)}: that makes no curve`)
+  if (trips > 0 && new Set(struck.map((row) => at(trip, row))).size < 2)
+    throw new RangeError('every strike came on one trip: what is the trip and what the condition cannot be told')
+}
+
+/** Where all strikes lie at an end the curve falls to nothing beside them, at no place that the hours could tell. */
+function refuseRunaway(fit: PenalisedFit, basis: SplineBasis, { range: [low, high], events, x }: CurveRows): void {
+  const errors = [low, (low + high) / 2, high].map((place) => errorAt(basis.at(place), fit))
+  if (errors.every((error) => error < NO_TELLING)) return
+  const struck = Array.from(x).filter((_, row) => at(events, row) > 0)
+  const [from, to] = [Math.min(...struck), Math.max(...struck)]
+  throw new RangeError(`every strike came between ${from} and ${to}: how fast the rate falls beside it cannot be told`)
 }
 
 const MOST_ROUNDS = 12

@@ -144,9 +144,7 @@ describe('fitPoissonModel', () => {
     expect(model.dropped).toEqual(expect.arrayContaining(['lure:b', 'twin:c', 'one']))
     expect(model.coefficients.map(({ name }) => name)).toEqual(['(Intercept)', 'lure:c'])
     expect(model.coefficients[1]?.estimate).toBeCloseTo(Math.log(6 / 3 / (8 / 5)), 9)
-    expect(fitPoissonModel({ ...data, events: [0, 0, 0, 0, 0, 0] }, { fixed: ['lure'] }).coefficients.every(({ estimate }) => Number.isFinite(estimate))).toBe(
-      true,
-    )
+    expect(() => fitPoissonModel({ ...data, events: [0, 0, 0, 0, 0, 0] }, { fixed: ['lure'] })).toThrow('no strike came in these 14.0 hours')
     expect(() => fitPoissonModel({ ...data, exposureHours: [0, 0, 0, 0, 0, 0] }, { fixed: [] })).toThrow(/no row has hours/)
     expect(() => fitPoissonModel(data, { fixed: ['rod'] })).toThrow(/rod/)
   })
@@ -306,5 +304,56 @@ describe('rows that agree', () => {
     // Σ y·ln h of the halves is less by y·ln 0.3 a row.
     const strikes = cells.reduce((sum, { events }) => sum + events, 0)
     expect(split.logLikelihood).toBeCloseTo(whole.logLikelihood + strikes * Math.log(0.3), 6)
+  })
+})
+
+describe('books that cannot tell', () => {
+  const n = 60
+  const x = Array.from({ length: n }, (_, i) => 5 + 20 * (((i * 7) % n) / n))
+  const hours = Array<number>(n).fill(0.5)
+  const trip = x.map((_, i) => `t${i % 12}`)
+  const lure = x.map((_, i) => 'ABC'[i % 3]!)
+  const where = (struck: (i: number) => boolean, strikes = 1): number[] => x.map((_, i) => (struck(i) ? strikes : 0))
+  const NONE = where(() => false)
+  const ONE = where((i) => i === 10)
+  const ONE_TRIP = where((i) => i % 12 === 3)
+  const AT_AN_END = where((i) => x[i]! > 24.2, 4)
+  const NO_C = where((i) => i % 3 !== 2 && i % 4 === 1)
+
+  it('are named by the curve', () => {
+    const curve = (events: number[], trips: boolean) => fitRateCurve({ x, events, exposureHours: hours, ...(trips ? { trip } : {}) })
+    for (const trips of [false, true]) {
+      expect(() => curve(NONE, trips)).toThrow(/needs 5 strikes or more, and these hours had 0/)
+      expect(() => curve(ONE, trips)).toThrow(/needs 5 strikes or more/)
+      expect(() =>
+        curve(
+          where((i) => i === 10, 8),
+          trips,
+        ),
+      ).toThrow(/every strike came at/)
+      expect(() => curve(AT_AN_END, trips)).toThrow(/cannot be told/)
+    }
+    expect(() => curve(ONE_TRIP, true)).toThrow(/on one trip/)
+    for (const { rate } of curve(ONE_TRIP, false).points) expect(rate).toBeGreaterThan(0.05)
+  })
+
+  it('are named by the models, or a level without a strike left out', () => {
+    const of = (events: number[]) => ({ events, exposureHours: hours, factors: { trip, lure }, numbers: { x } })
+    const multilevel = (events: number[]) => fitMultilevelPoisson(of(events), { fixed: ['x', 'lure'], random: ['trip'] })
+    expect(() => multilevel(NONE)).toThrow(/no strike came in these 30.0 hours/)
+    for (const events of [ONE, ONE_TRIP]) expect(() => multilevel(events)).toThrow(/strikes came in only one trip/)
+    const { coefficients, dropped, converged } = multilevel(NO_C)
+    expect([dropped, converged]).toEqual([['lure:C'], true])
+    for (const { estimate, standardError } of coefficients) expect([Math.abs(estimate) < 12, standardError < 12]).toEqual([true, true])
+    // As R’s glmer would have it, numbers may lie far from nought: the intercept is theirs, its error too.
+    const [near, far] = [0, 1000].map((by) =>
+      fitMultilevelPoisson({ ...of(NO_C), numbers: { x: x.map((one) => one + by) } }, { fixed: ['x'], random: ['trip'] }),
+    )
+    expect(far!.coefficients[0]!.estimate).toBeCloseTo(near!.coefficients[0]!.estimate - 1000 * near!.coefficients[1]!.estimate, 2)
+    expect(far!.coefficients[1]).toEqual({
+      name: 'x',
+      estimate: expect.closeTo(near!.coefficients[1]!.estimate, 4),
+      standardError: expect.closeTo(near!.coefficients[1]!.standardError, 4),
+    })
   })
 })

@@ -39,7 +39,7 @@ export interface PoissonModel {
  * Given      rows as columns; names of factors (treatment contrasts) and numbers; rows of no hours are left out
  * Returned   coefficients in the order of the formula with standard errors; deviance, Pearson's chi-square, dispersion, log-likelihood
  *            with its constants
- * Throws     RangeError for a name or a value that is none, or for no row with hours
+ * Throws     RangeError for a name or a value that is none, for no row with hours, or no strike in them
  * Accuracy   1e-8 relative of the maximum
  * Source     McCullagh & Nelder, Generalized Linear Models (1989) ch. 6; cluster errors: Liang & Zeger, Biometrika 73 (1986) 13,
  *            times G/(G−1)
@@ -47,12 +47,12 @@ export interface PoissonModel {
 export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): PoissonModel {
   const whole = designOf(data, spec.fixed, spec.levels)
   if (whole.design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
+  refuseWithoutStrikes(whole.design)
   const { design, rows, barren } = withoutBarren(whole.design)
   const kept = Int32Array.from(rows, (row) => whole.kept[row] ?? 0)
   const cells = cellsOfDesign(design)
   const { free, aliased } = estimable(cells.design)
   const dropped = [...new Set([...barren, ...aliased])]
-  if (design.rows === 0) return { coefficients: [], deviance: 0, pearson: 0, dispersion: NaN, logLikelihood: 0, residualDf: 0, dropped, converged: false }
   const p = free.length
   const residualDf = design.rows - p
   const fit = maximise(cells.design, free)
@@ -75,6 +75,13 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
     dropped,
     converged: fit.converged,
   }
+}
+
+/** Without a strike every coefficient runs off to minus infinity. */
+export function refuseWithoutStrikes({ events, offset }: Design): void {
+  if (events.some((y) => y > 0)) return
+  const hours = offset.reduce((sum, log) => sum + Math.exp(log), 0)
+  throw new RangeError(`no strike came in these ${hours.toFixed(1)} hours: there is nothing to fit`)
 }
 
 function sumOver({ rows }: Design, f: (row: number) => number): number {

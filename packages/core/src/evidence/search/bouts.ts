@@ -1,4 +1,5 @@
 import { at } from '../../checked/index.ts'
+import { findRoot } from '../../numerics/index.ts'
 import { MINUTE_MS } from '../../time/index.ts'
 
 /** Strikes at most this far apart form a bout. (ours, adjustable) */
@@ -28,14 +29,8 @@ export function boutSize(trips: readonly StrikesOfTrip[], boutMs = BOUT_MS): num
   const close = used.reduce((sum, { times }) => sum + closePairs(times, boutMs), 0)
   const expected = (m: number): number => used.reduce((sum, { times, hours }) => sum + closeIn(times.length, m, boutMs / 3_600_000 / hours), 0)
   if (close <= expected(1)) return 1
-  let [low, high] = [1, LARGEST_MEAN]
-  if (close >= expected(high)) return high
-  while (high - low > 1e-4) {
-    const middle = (low + high) / 2
-    if (expected(middle) < close) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  if (close >= expected(LARGEST_MEAN)) return LARGEST_MEAN
+  return findRoot((m) => close - expected(m), 1, LARGEST_MEAN)
 }
 
 function closePairs(times: readonly number[], boutMs: number): number {
