@@ -44,6 +44,7 @@ function withinJson({
   verdict,
   strikes,
   tripIds,
+  sizeBy,
 }: BookWithin): unknown {
   return {
     crudeAll: { ratio: crudeAll },
@@ -55,6 +56,7 @@ function withinJson({
     verdict,
     strikes,
     trip_ids: tripIds,
+    ...(sizeBy ? { size_by: sizeBy } : {}),
   }
 }
 
@@ -65,14 +67,16 @@ const SENTENCES: Readonly<Record<BookWithin['verdict'], string>> = {
   'too early': 'Too early: under 5 hours, 3 trips with both, or 5 expected strikes on a side.',
   'cannot tell': 'One cannot tell the lure from the day, or from the switching: the two designs differ. Log why each lure is picked up, and fish both by plan.',
 }
-const TOO_EARLY_OF_FISH = 'Too early: under 5 strikes or fish of a side, under 3 trips with both, or (of size) fewer than four landed fish in five weighed.'
+const TOO_EARLY_OF_FISH =
+  'Too early: under 5 strikes or fish of a side, under 3 trips with both, or (of size) fewer than four landed fish in five weighed or measured.'
 const DESIGNS = { 'random-trip': 'each trip its own luck', mh: 'held within trips, planned stints' } as const
 
-function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict }: BookWithin, of: WithinOf): string {
+function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict, sizeBy }: BookWithin, of: WithinOf): string {
   const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, ...ratioText(one)]
   return [
     verdict === 'too early' && of !== 'rate' ? TOO_EARLY_OF_FISH : SENTENCES[verdict],
     `A ${hours.a.toFixed(1)} hours, B ${hours.b.toFixed(1)}; both on ${trips} trips, only one on ${oneSided}. Switched to by plan ${switches.planned}, as others were blank ${switches.blank}, for no reason logged ${switches.unknown}.`,
+    ...(sizeBy === 'weight from length' ? ['By length, for too few were weighed: a bass weighs about as the cube of its length.'] : []),
     ...(shareOfDay === null ? [] : [`Of the crude difference ${Math.round(100 * shareOfDay)} % are the days'.`]),
     '',
     table(

@@ -3,6 +3,8 @@ import { bookOfTrips } from '../../test/books.ts'
 import { likeOf, parseNow } from '../like/likeOf.ts'
 import { bigFish } from '../size/bigFish.ts'
 import { numbersVersusSize } from '../size/numbersVersusSize.ts'
+import { parseWhere } from '../where.ts'
+import { withinOf } from '../within/withinOf.ts'
 import { travelsWell } from '../travelsWell.ts'
 import { waterSpread } from '../waterSpread.ts'
 import type { WaterSpread } from '../waterSpread.ts'
@@ -138,6 +140,33 @@ describe('numbers and size', () => {
     ])
     expect(groups[0]?.ratioOfShares).toBeCloseTo(2, 12)
     expect(groups[0]?.bigInDay).toBeCloseTo(1 - Math.exp(-0.4 * 8), 12)
+
+    // A measuring board and no scale: the same fish, by their length.
+    const byLength = { ...made, strikes: made.strikes.map((strike, i) => ({ ...strike, lengthMm: 300 + 10 * i })) }
+    const long = bigFish(buildColumns(byLength, planCuts(['lure'], [])), ['lure'], { percentile: 0.8 })
+    expect(long).toMatchObject({ thresholdG: null, thresholdMm: 380, by: 'weight from length', measured: 10 })
+    expect(long.groups.map(({ bigFish: big }) => big)).toEqual([2, 0])
+  })
+
+  it('compares sizes by length where nobody weighed, as the cube of it', () => {
+    const day = () => ({
+      hours: 8,
+      stints: [
+        { lure: 'a', from: 0, to: 4, strikes: [1, 2, 3] },
+        { lure: 'b', from: 4, to: 8, strikes: [5, 6, 7] },
+      ],
+    })
+    const made = bookOfTrips([day(), day(), day(), day()])
+    const lures = new Map(made.stints.map(({ id, lure }) => [id, lure]))
+    const strikes = made.strikes.map((strike, i) => ({
+      ...strike,
+      outcome: 'landed' as const,
+      lengthMm: (400 + (i % 3)) * (lures.get(strike.stint!) === 'a' ? 1.1 : 1),
+    }))
+    const of = (list: typeof made.strikes) => withinOf({ ...made, strikes: list }, { a: parseWhere('lure=a'), b: parseWhere('lure=b'), where: [], of: 'size' })
+    expect(of(strikes)).toMatchObject({ sizeBy: 'weight from length', verdict: 'strong', within: { ratio: expect.closeTo(1.1 ** 3, 2) } })
+    expect(of(strikes.map((strike) => ({ ...strike, weightG: 1000 })))).toMatchObject({ sizeBy: 'weight', within: { ratio: 1 } })
+    expect(of(strikes.map(({ lengthMm, ...strike }, i) => (i % 2 === 0 ? { ...strike, lengthMm } : strike)))).toMatchObject({ verdict: 'too early' })
   })
 })
 

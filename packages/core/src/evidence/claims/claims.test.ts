@@ -129,6 +129,26 @@ describe('shares and weights within trips', () => {
     expect(() => mantelHaenszelShareRatio([{ a: { events: 1, trials: 2 }, b: { events: 0, trials: 0 } }])).toThrow(/nothing to compare/)
   })
 
+  it('hold the true ratio of shares where nearly all were hooked, and never say that all of twenty is all', () => {
+    const alike = mantelHaenszelShareRatio([{ a: { events: 20, trials: 20 }, b: { events: 20, trials: 20 } }])
+    expect(alike.lower).toBeLessThan(0.9)
+    expect(alike.upper).toBeGreaterThan(1.1)
+    const random = seededRandom(21)
+    const drawn = (trials: number, share: number) => ({ events: Array.from({ length: trials }).filter(() => random() < share).length, trials })
+    for (const [a, b] of [
+      [0.85, 0.98],
+      [0.97, 0.97],
+      [0.6, 0.9],
+    ] as const) {
+      const books = Array.from({ length: 2000 }, () => [4, 9, 3, 7].map((trials) => ({ a: drawn(trials, a), b: drawn(11 - trials, b) })))
+      const inside = books.filter((strata) => {
+        const { lower, upper } = mantelHaenszelShareRatio(strata)
+        return lower <= a / b && a / b <= upper
+      })
+      expect(inside.length / books.length).toBeGreaterThan(0.87)
+    }
+  })
+
   it('hold the true ratio of weights nine times in ten, whatever the trips’ own', () => {
     const random = seededRandom(9)
     const inside = Array.from({ length: 600 }, () => {

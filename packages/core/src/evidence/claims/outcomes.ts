@@ -8,13 +8,14 @@ import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
 import { LEAST } from '../strength.ts'
 import { indicators, quarterWord, waterWord } from '../within/launch.ts'
-import { comparedTrips, shareStrata, tripOf, weightStrata } from '../within/pairs.ts'
+import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
 import type { PairOptions } from '../within/pairs.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinRatio } from '../within/randomTrip.ts'
 import { mantelHaenszelShareRatio, sharesTogether } from '../within/shares.ts'
 import { pooledOr } from '../within/pooled.ts'
-import { LEAST_WEIGHED, weightRatio, weightsTogether } from '../within/weights.ts'
+import { LEAST_MEASURED } from '../size/fishSizes.ts'
+import { weightRatio, weightsTogether } from '../within/weights.ts'
 import { clausesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
 import type { Finding } from './verdict.ts'
@@ -102,14 +103,14 @@ export function hookUpOutcome({ columns, selection, rows, options }: Question): 
   return held(() => mantelHaenszelShareRatio(within ? strata : [together], options), early, within ? 'strikes, within trips' : 'strikes')
 }
 
-/** Weight of landed fish, within the water. */
+/** Weight of landed fish, within the water; from their lengths where too few were weighed. */
 export function sizeOutcome({ columns, selection, rows, options }: Question): Outcome {
-  const { strata, weighed } = weightStrata(columns, rows, selection)
-  if (Math.min(weighed.a, weighed.b) < LEAST_WEIGHED) return cannot('fewer than four landed fish in five were weighed, or none was landed')
+  const { strata, by, measured } = sizeStrata(columns, rows, selection)
+  if (Math.min(measured.a, measured.b) < LEAST_MEASURED) return cannot('fewer than four landed fish in five were weighed or measured, or none was landed')
   const together = weightsTogether(strata)
   const within = strata.filter(({ a, b }) => a.length > 0 && b.length > 0).length >= 2 * LEAST.trips
   const early = Math.min(together.a.length, together.b.length) < LEAST_FISH
-  return held(() => weightRatio(within ? strata : [together], options), early, within ? 'fish, within trips' : 'fish')
+  return held(() => weightRatio(within ? strata : [together], options), early, `fish${by === 'weight' ? '' : ' by length'}${within ? ', within trips' : ''}`)
 }
 
 const NOTHING_YET: Finding = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }

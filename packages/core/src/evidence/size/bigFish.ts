@@ -1,5 +1,7 @@
 import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
+import { sizeBy, weightOf } from './fishSizes.ts'
+import type { SizeBy } from './fishSizes.ts'
 import { poissonRateInterval } from '../poissonRate.ts'
 import type { Confidence, Interval } from '../confidence.ts'
 
@@ -17,15 +19,18 @@ export interface BigFish extends Interval {
 }
 
 export interface BigFishAnswer {
-  /** What counts as big here: the percentile of this water's own fish. Null where fewer than ten were weighed. */
+  /** What counts as big here: the percentile of this water's own fish. Null where fewer than ten were measured. */
   readonly thresholdG: number | null
-  readonly weighed: number
+  /** By length where too few were weighed: the threshold is then a length, too. */
+  readonly by: SizeBy
+  readonly thresholdMm: number | null
+  readonly measured: number
   readonly landed: number
   readonly groups: readonly BigFish[]
 }
 
 const PERCENTILE = 0.9
-const LEAST_WEIGHED = 10
+const LEAST_FISH = 10
 const DAY_H = 8
 
 /**
@@ -41,11 +46,12 @@ export function bigFish(
 ): BigFishAnswer {
   if (!(percentile > 0 && percentile < 1)) throw new RangeError(`a percentile lies between 0 and 1: ${percentile}`)
   const fish = [...columns.fishRows.keys()].filter((i) => keep(at(columns.fishRows, i)))
-  const weights = fish.map((i) => at(columns.fishWeightG, i)).filter((weightG) => weightG > 0)
-  const none = { thresholdG: null, weighed: weights.length, landed: fish.length, groups: [] }
-  if (weights.length < LEAST_WEIGHED) return none
-  const sorted = weights.sort((a, b) => a - b)
-  const thresholdG = at(sorted, Math.min(sorted.length - 1, Math.floor(percentile * sorted.length)))
+  const size = sizeBy(columns, [fish])
+  const sorted = fish.filter((i) => weightOf(columns, i, size) > 0).sort((a, b) => weightOf(columns, a, size) - weightOf(columns, b, size))
+  const none = { thresholdG: null, thresholdMm: null, by: size, measured: sorted.length, landed: fish.length, groups: [] }
+  if (sorted.length < LEAST_FISH) return none
+  const least = at(sorted, Math.min(sorted.length - 1, Math.floor(percentile * sorted.length)))
+  const threshold = weightOf(columns, least, size)
   const factors = by.map((name) => {
     const factor = columns.factors[name]
     if (!factor) throw new RangeError(`the segments were not laid out by ${name}`)
@@ -68,13 +74,13 @@ export function bigFish(
   // Fish of trips whose hours are not known tell of the threshold, not of a rate.
   for (const i of fish) {
     const row = at(columns.fishRows, i)
-    if (at(columns.hours, row) > 0 && at(columns.fishWeightG, i) >= thresholdG) sumsAt(row).big++
+    if (at(columns.hours, row) > 0 && weightOf(columns, i, size) >= threshold) sumsAt(row).big++
   }
   const all = [...groups.values()]
   const [allBig, allHours] = [all.reduce((sum, { big }) => sum + big, 0), all.reduce((sum, { hours }) => sum + hours, 0)]
   return {
     ...none,
-    thresholdG,
+    ...(size === 'weight' ? { thresholdG: threshold } : { thresholdMm: at(columns.fishLengthMm, least) }),
     groups: all
       .map(({ group, hours, landed, big }): BigFish => {
         const { lower, upper } = poissonRateInterval(big, hours / 100, options)

@@ -2,6 +2,8 @@ import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
+import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
+import type { SizeBy } from '../size/fishSizes.ts'
 import { launchOf } from './launch.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
 import type { ShareStratum } from './shares.ts'
@@ -93,32 +95,33 @@ export function shareStrata(columns: SegmentColumns, rows: readonly number[], si
   )
 }
 
-export interface WeighedStrata {
+export interface SizeStrata {
   readonly strata: WeightStratum[]
-  /** Share of the landed fish of each side that were weighed. */
-  readonly weighed: { readonly a: number; readonly b: number }
+  readonly by: SizeBy
+  /** Share of the landed fish of each side that were so measured. */
+  readonly measured: { readonly a: number; readonly b: number }
 }
 
-/** Weights of landed fish by trip. Rows without hours tell too. */
-export function weightStrata(columns: SegmentColumns, rows: readonly number[], sides: Sides): WeighedStrata {
-  const weights = new Map<number, number[]>()
-  columns.fishRows.forEach((row, i) => {
-    const list = weights.get(row) ?? []
-    weights.set(row, list)
-    list.push(at(columns.fishWeightG, i))
+/** Weights of landed fish by trip, by length where too few were weighed. Rows without hours tell too. */
+export function sizeStrata(columns: SegmentColumns, rows: readonly number[], sides: Sides): SizeStrata {
+  const fishOf = new Map<number, number[]>()
+  columns.fishRows.forEach((row, fish) => {
+    const list = fishOf.get(row) ?? []
+    fishOf.set(row, list)
+    list.push(fish)
   })
-  const landed = { a: 0, b: 0 }
+  const landed = { a: [] as number[], b: [] as number[] }
+  for (const row of rows) {
+    const side = sides.inA(row) ? 'a' : sides.inB(row) ? 'b' : undefined
+    if (side) landed[side].push(...(fishOf.get(row) ?? []))
+  }
+  const by = sizeBy(columns, [landed.a, landed.b])
   const strata = strataOf(
     columns,
     rows,
     sides,
     (): { a: number[]; b: number[] } => ({ a: [], b: [] }),
-    (stratum, side, row) => {
-      const all = weights.get(row) ?? []
-      landed[side] += all.length
-      stratum[side].push(...all.filter((weightG) => weightG > 0))
-    },
+    (stratum, side, row) => stratum[side].push(...(fishOf.get(row) ?? []).map((fish) => weightOf(columns, fish, by)).filter((weightG) => weightG > 0)),
   )
-  const share = (side: 'a' | 'b'): number => (landed[side] === 0 ? 0 : strata.reduce((sum, stratum) => sum + stratum[side].length, 0) / landed[side])
-  return { strata, weighed: { a: share('a'), b: share('b') } }
+  return { strata, by, measured: { a: shareMeasured(columns, landed.a, by), b: shareMeasured(columns, landed.b, by) } }
 }

@@ -1,4 +1,5 @@
 import { normalQuantile } from '../../numerics/index.ts'
+import { binomialInterval } from '../binomial.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence, Interval } from '../confidence.ts'
 
@@ -33,9 +34,13 @@ export interface PooledShareRatio extends Interval {
  *
  *   ratio = Σ a·n_B/N / Σ b·n_A/N;   Var(log) = Σ [n_A·n_B·(a + b) − a·b·N]/N² / (Σ a·n_B/N · Σ b·n_A/N)
  *
+ * That variance vanishes where all of both were hooked, though twenty of twenty may be nine in ten. So the limits are never nearer than
+ * those of the two shares together, from Wilson's limits of either.
+ *
  * Given      events and trials of both in each stratum; strata with only one of them add nothing
  * Throws     RangeError when no stratum has both, or either has no event in those that do
- * Source     Greenland & Robins, Biometrics 41 (1985) 55–68; Rothman, Modern Epidemiology
+ * Source     Greenland & Robins, Biometrics 41 (1985) 55–68; Rothman, Modern Epidemiology; limits from those of either share: Donner &
+ *            Zou, Stat. Methods Med. Res. 21 (2012) 347
  */
 export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], options: Confidence = {}): PooledShareRatio {
   const alpha = alphaOf(options)
@@ -51,6 +56,18 @@ export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], option
   if (top === 0 || bottom === 0) throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
   const ratio = top / bottom
   const seLogRatio = Math.sqrt(spread / (top * bottom))
-  const half = normalQuantile(1 - alpha / 2) * seLogRatio
-  return { ratio, seLogRatio, strata: both.length, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
+  const z = normalQuantile(1 - alpha / 2)
+  const together = logLimitsOf(sharesTogether(both), options)
+  const [below, above] = [Math.max(z * seLogRatio, together.below), Math.max(z * seLogRatio, together.above)]
+  return { ratio, seLogRatio: Math.max(below, above) / z, strata: both.length, lower: ratio * Math.exp(-below), upper: ratio * Math.exp(above) }
+}
+
+/** How far the limits of a ratio of two shares lie from it, in logarithms. */
+function logLimitsOf({ a, b }: ShareStratum, options: Confidence): { readonly below: number; readonly above: number } {
+  const [p, q] = [a.events / a.trials, b.events / b.trials]
+  const [ofA, ofB] = [binomialInterval(a.events, a.trials, options), binomialInterval(b.events, b.trials, options)]
+  const limit = (mine: number, other: number, sign: 1 | -1): number =>
+    (p * q + sign * Math.sqrt(Math.max(0, (p * q) ** 2 - mine * (2 * p - mine) * other * (2 * q - other)))) / (other * (2 * q - other))
+  const [lower, upper] = [limit(ofA.lower, ofB.upper, -1), limit(ofA.upper, ofB.lower, 1)]
+  return { below: Math.log(p / q / lower), above: Math.log((upper * q) / p) }
 }

@@ -11,9 +11,6 @@ export interface WeightStratum {
 /** All strata as one. */
 export const weightsTogether = (strata: readonly WeightStratum[]): WeightStratum => ({ a: strata.flatMap(({ a }) => a), b: strata.flatMap(({ b }) => b) })
 
-/** No verdict on size unless this share of the landed fish were weighed, on either side: who weighs only the big ones would be told that they are big. */
-export const LEAST_WEIGHED = 0.8
-
 export interface WeightRatio extends Interval {
   /** Middle weight of A over that of B. */
   readonly ratio: number

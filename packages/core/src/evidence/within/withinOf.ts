@@ -8,14 +8,16 @@ import { LEAST, strengthOf } from '../strength.ts'
 import { rowFilter } from '../rowFilter.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
+import { LEAST_MEASURED } from '../size/fishSizes.ts'
+import type { SizeBy } from '../size/fishSizes.ts'
 import { lureOrDay } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
-import { comparedTrips, isPlanned, shareStrata, tripOf, weightStrata } from './pairs.ts'
+import { comparedTrips, isPlanned, shareStrata, tripOf, sizeStrata } from './pairs.ts'
 import type { Sides } from './pairs.ts'
 import { NO_RATIO, pooledOr } from './pooled.ts'
 import { mantelHaenszelShareRatio, sharesTogether } from './shares.ts'
 import type { ShareStratum } from './shares.ts'
-import { LEAST_WEIGHED, weightRatio, weightsTogether } from './weights.ts'
+import { weightRatio, weightsTogether } from './weights.ts'
 import type { WeightStratum } from './weights.ts'
 
 export interface WithinQuestion {
@@ -39,6 +41,8 @@ export interface Switches {
 }
 
 export interface BookWithin extends LureOrDay {
+  /** Of size: what the fish were compared by. */
+  readonly sizeBy?: SizeBy
   readonly switches: Switches
   /** Strikes of A and B, and the trips with hours of either. */
   readonly strikes: { readonly a: number; readonly b: number }
@@ -82,11 +86,18 @@ const sumOf = (trips: readonly { a: { exposureHours: number }; b: { exposureHour
 const LEAST_FISH = 5
 
 /** Shares and sizes: held within trips; the crude figure beside it takes all for one trip. */
-function ofFish(columns: SegmentColumns, rows: readonly number[], sides: Sides, of: Exclude<WithinOf, 'rate'>, options: Confidence): Omit<LureOrDay, 'hours'> {
-  const sizes = of === 'size' ? weightStrata(columns, rows, sides) : undefined
+function ofFish(
+  columns: SegmentColumns,
+  rows: readonly number[],
+  sides: Sides,
+  of: Exclude<WithinOf, 'rate'>,
+  options: Confidence,
+): Omit<LureOrDay, 'hours'> & { readonly sizeBy?: SizeBy } {
+  const sizes = of === 'size' ? sizeStrata(columns, rows, sides) : undefined
   if (sizes) {
-    const enough = Math.min(sizes.weighed.a, sizes.weighed.b) >= LEAST_WEIGHED
-    return heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], weightsTogether, weightRatio, enough, options)
+    const enough = Math.min(sizes.measured.a, sizes.measured.b) >= LEAST_MEASURED
+    const found = heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], weightsTogether, weightRatio, enough, options)
+    return { ...found, sizeBy: sizes.by }
   }
   return heldWithin(
     shareStrata(columns, rows, sides, of === 'lost' ? 'lost' : 'hook_up'),
