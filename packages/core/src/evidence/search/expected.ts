@@ -14,27 +14,35 @@ export interface Expected {
 }
 
 const ROUNDS = 12
+const FEW_ROUNDS = 3
 /** So many strikes' worth of the common rate stand with each level, so that a level without a strike is not nought. (ours) */
 const BORROWED = 2
 /** Above this shape trips do not differ for any purpose. */
 const LARGEST_SHAPE = 1e4
+
+export interface FitOptions {
+  /** Which trips to learn from; all by default. */
+  readonly learnFrom?: (trip: number) => boolean
+  /** A fit of a book much like this one, to begin with: a few rounds are then enough. */
+  readonly from?: Expected
+}
 
 /**
  * Expected strikes by hours, trip and held columns, fitted by turns.
  *
  *   y ~ rate·h·Π factors·luck of the trip, luck ~ Gamma(k, k); counts are taken over the dispersion of flurries
  *
- * Given      cells; the columns held (hour of day, season, class); which trips to learn from (all by default)
+ * Given      cells; the columns held (hour of day, season, class)
  * Throws     RangeError where nothing was caught on them
  */
-export function fitExpected(cells: Cells, held: readonly string[], dispersion: number, learnFrom: (trip: number) => boolean = () => true): Expected {
+export function fitExpected(cells: Cells, held: readonly string[], dispersion: number, { learnFrom = () => true, from }: FitOptions = {}): Expected {
   const used = new Int32Array(cells.count).map((_, c) => c).filter((c) => learnFrom(cells.trip[c] ?? 0))
   const strikes = used.reduce((sum, c) => sum + (cells.strikes[c] ?? 0), 0)
   if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
   const rate = strikes / used.reduce((sum, c) => sum + (cells.hours[c] ?? 0), 0)
-  const expected = Float64Array.from(cells.hours, (hours) => hours * rate)
-  let shape = LARGEST_SHAPE
-  for (let round = 0; round < ROUNDS; round++) {
+  const expected = from ? from.strikes.slice() : Float64Array.from(cells.hours, (hours) => hours * rate)
+  let shape = from?.shape ?? LARGEST_SHAPE
+  for (let round = 0; round < (from ? FEW_ROUNDS : ROUNDS); round++) {
     const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes)
     for (const name of held) {
       const codes = cells.codes[name] ?? new Int32Array()

@@ -25,11 +25,14 @@ export class Family {
 
   /** One pattern: its classes, the variance of its score, and our own z. */
   add(chosen: Int32Array, variance: number, z: number): void {
-    const { books, residuals } = this.nullBooks
+    const { books, residuals, variances } = this.nullBooks
     this.candidates++
     for (let block = 0; block * LANES < books; block++) {
       addLanes(at(residuals, block), chosen, this.sums)
-      for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) this.drawn(block * LANES + lane, signedRoot(this.sums[lane] ?? 0, variance))
+      for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
+        const book = block * LANES + lane
+        this.drawn(book, signedRoot(this.sums[lane] ?? 0, variance * (variances[book] ?? 1)))
+      }
     }
     if (z >= this.leastZ) count(this.ours, z)
   }

@@ -78,7 +78,7 @@ function foldsOf(cells: Cells, classes: Classes, held: readonly string[], disper
     const unseen = (c: number): boolean => foldOf[at(cells.trip, c)] === f
     const struck = cells.strikes.some((y, c) => y > 0 && !unseen(c))
     if (!struck || !foldOf.includes(f)) return []
-    const expected = fitExpected(cells, held, dispersion, (trip) => foldOf[trip] !== f)
+    const expected = fitExpected(cells, held, dispersion, { learnFrom: (trip) => foldOf[trip] !== f })
     const learnt = byClass(
       classes,
       residuals(cells, expected).map((value, c) => (unseen(c) ? 0 : value)),

@@ -108,7 +108,7 @@ describe('findings beside one another', () => {
     // Four books: one of which has a strong class, the others nothing.
     const residuals = [new Float32Array(3 * LANES)]
     residuals[0]![1 * LANES + 2] = 50
-    const family = new Family({ books: 4, residuals }, 2)
+    const family = new Family({ books: 4, residuals, variances: new Float64Array(4).fill(1) }, 2)
     family.add(Int32Array.of(0, 1), 10, 3)
     family.add(Int32Array.of(1), 10, 6)
     expect([family.pFamily(3), family.pFamily(100)]).toEqual([2 / 5, 1 / 5])
