@@ -164,7 +164,7 @@ describe('numbers and size', () => {
       lengthMm: (400 + (i % 3)) * (lures.get(strike.stint!) === 'a' ? 1.1 : 1),
     }))
     const of = (list: typeof made.strikes) => withinOf({ ...made, strikes: list }, { a: parseWhere('lure=a'), b: parseWhere('lure=b'), where: [], of: 'size' })
-    expect(of(strikes)).toMatchObject({ sizeBy: 'weight from length', verdict: 'strong', within: { ratio: expect.closeTo(1.1 ** 3, 2) } })
+    expect(of(strikes)).toMatchObject({ sizeBy: 'weight from length', verdict: 'strong', within: { ratio: expect.closeTo(1.1 ** 3, 2) as number } })
     expect(of(strikes.map((strike) => ({ ...strike, weightG: 1000 })))).toMatchObject({ sizeBy: 'weight', within: { ratio: 1 } })
     expect(of(strikes.map(({ lengthMm, ...strike }, i) => (i % 2 === 0 ? { ...strike, lengthMm } : strike)))).toMatchObject({ verdict: 'too early' })
   })

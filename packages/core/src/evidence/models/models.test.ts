@@ -352,8 +352,8 @@ describe('books that cannot tell', () => {
     expect(far!.coefficients[0]!.estimate).toBeCloseTo(near!.coefficients[0]!.estimate - 1000 * near!.coefficients[1]!.estimate, 2)
     expect(far!.coefficients[1]).toEqual({
       name: 'x',
-      estimate: expect.closeTo(near!.coefficients[1]!.estimate, 4),
-      standardError: expect.closeTo(near!.coefficients[1]!.standardError, 4),
+      estimate: expect.closeTo(near!.coefficients[1]!.estimate, 4) as number,
+      standardError: expect.closeTo(near!.coefficients[1]!.standardError, 4) as number,
     })
   })
 })

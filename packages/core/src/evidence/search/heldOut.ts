@@ -33,10 +33,10 @@ interface Best {
  * The search again in each four fifths of the trips; what it finds where a finding lies is tried on the fifth that it has not seen, and
  * the fifths are pooled.
  *
- * Source     five folds by a hash of the trip; pooling by sums, limits by trip on the log scale (ours)
+ * Source     five folds by a hash of what the trip brought; pooling by sums, limits by trip on the log scale (ours)
  */
 export function heldOut(
-  { cells, held, bout }: SearchInput,
+  { cells, columns, held, bout }: SearchInput,
   classes: Classes,
   items: readonly Item[],
   depth: number,
@@ -44,7 +44,7 @@ export function heldOut(
   findings: readonly Candidate[],
   alpha: number,
 ): ReadonlyMap<Candidate, HeldOut> {
-  const folds = foldsOf(cells, classes, held, flurryDispersion(bout))
+  const folds = foldsOf(cells, classes, held, [...held, ...columns], flurryDispersion(bout))
   const overlap = new Overlap(classes, findings)
   const best = findings.map(() => new Array<Best | undefined>(folds.length).fill(undefined))
   eachConjunction(classes, items, depth, floors, (path, chosen) => {
@@ -72,8 +72,8 @@ function quickScore({ learnt, weigher }: Fold, chosen: Int32Array): number {
   return scoreOf(Math.log1p(excess), 1 / Math.sqrt(variance * (1 + excess)))
 }
 
-function foldsOf(cells: Cells, classes: Classes, held: readonly string[], dispersion: number): Fold[] {
-  const foldOf = cells.tripNames.map((name) => hashOf(name) % FOLDS)
+function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: readonly string[], dispersion: number): Fold[] {
+  const foldOf = tripsTold(cells, told).map((content) => hashOf(content) % FOLDS)
   return Array.from({ length: FOLDS }, (_, f) => f).flatMap((f) => {
     const unseen = (c: number): boolean => foldOf[at(cells.trip, c)] === f
     const struck = cells.strikes.some((y, c) => y > 0 && !unseen(c))
@@ -87,6 +87,16 @@ function foldsOf(cells: Cells, classes: Classes, held: readonly string[], disper
     const weigher = new Weigher(cells, classes, { ...expected, strikes: expected.strikes.map((e, c) => (unseen(c) ? 0 : e)) })
     return [{ expected, learnt, weigher, unseen }]
   })
+}
+
+/** What each trip brought under which conditions, whatever its id and the order of its records. */
+function tripsTold(cells: Cells, columns: readonly string[]): string[] {
+  const lines = cells.tripNames.map((): string[] => [])
+  for (let c = 0; c < cells.count; c++) {
+    const words = columns.map((name) => cells.levels[name]?.[cells.codes[name]?.[c] ?? 0] ?? '')
+    at(lines, at(cells.trip, c)).push([...words, at(cells.hours, c).toFixed(6), at(cells.strikes, c)].join('|'))
+  }
+  return lines.map((own) => own.sort().join('\n'))
 }
 
 /** FNV-1a: the same fold for a trip in every book and on every machine. */

@@ -8,6 +8,7 @@ import { clauseRanges, namedColumns, whereText } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { boutSize } from './bouts.ts'
 import type { StrikesOfTrip } from './bouts.ts'
+import { canonical } from './canonical.ts'
 import { cellsOf } from './cells.ts'
 import { searchPatterns } from './searchPatterns.ts'
 import type { Condition, PatternSearch, SearchInput, SearchOptions } from './types.ts'
@@ -50,8 +51,10 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   const hour = entry(segments.factors, 'hour')
   // A quarter of the day: finer would have too few strikes for a factor of its own.
   const quarters = factorOf(Array.from(hour.codes, (code) => quarterOf(at(hour.levels, code))))
-  const source = { ...segments, factors: { ...segments.factors, day_quarter: quarters } }
-  const cells = cellsOf(source, rows, [...new Set([...joined, ...ALONE, ...HELD])])
+  const laid = { ...segments, factors: { ...segments.factors, day_quarter: quarters } }
+  const used = [...new Set([...joined, ...ALONE, ...HELD])]
+  const inOrder = canonical(laid, rows, used, namesOf(book))
+  const cells = cellsOf(inOrder.source, inOrder.rows, used)
   return { cells, columns: joined, alone: ALONE, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
 }
 

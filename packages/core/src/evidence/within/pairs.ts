@@ -1,5 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { epochMs } from '../../time/index.ts'
 import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
 import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
@@ -26,7 +27,7 @@ export interface PairOptions {
   readonly exposureOf?: (row: number) => number
 }
 
-/** Hours and strikes of both by trip, with what was known at launch. Given columns with the factor `reason`. */
+/** Hours and strikes of both by trip, with what was known at launch. Given columns with the factors `reason` and `stint`. */
 export function comparedTrips(
   book: BookRecords,
   columns: SegmentColumns,
@@ -38,24 +39,36 @@ export function comparedTrips(
     a: Exposure
     b: Exposure
     planned: { a: Exposure; b: Exposure }
-    readonly first: 'a' | 'b'
+    /** When each was first in hand. */
+    readonly began: { a: number; b: number }
     readonly trip: string
   }
   const strata = new Map<string, Sums>()
-  const reasons = entry(columns.factors, 'reason')
+  const [reasons, stints] = [entry(columns.factors, 'reason'), entry(columns.factors, 'stint')]
+  const starts = new Map(book.stints.map(({ id, start }) => [id, epochMs(start)]))
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
     const stratum = stratumOf(row)
-    const sums = strata.get(stratum) ?? { a: NO_EXPOSURE, b: NO_EXPOSURE, planned: { a: NO_EXPOSURE, b: NO_EXPOSURE }, first: side, trip: tripOf(columns, row) }
+    const sums = strata.get(stratum) ?? {
+      a: NO_EXPOSURE,
+      b: NO_EXPOSURE,
+      planned: { a: NO_EXPOSURE, b: NO_EXPOSURE },
+      began: { a: Infinity, b: Infinity },
+      trip: tripOf(columns, row),
+    }
     strata.set(stratum, sums)
+    sums.began[side] = Math.min(sums.began[side], starts.get(at(stints.levels, at(stints.codes, row))) ?? Infinity)
     const own = { events: at(columns.strikes, row), exposureHours: exposureOf(row) }
     sums[side] = plusExposure(sums[side], own)
     if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = plusExposure(sums.planned[side], own)
   }
   const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
-  return [...strata.values()].map(({ a, b, planned, first, trip }) => ({ a, b, planned, known: [first === 'a' ? 1 : 0, ...known(trip)] }))
+  return [...strata.values()].map(({ a, b, planned, began, trip }) => ({ a, b, planned, known: [aFirst(began), ...known(trip)] }))
 }
+
+/** 1: A was in hand first, 0: B; a half where both were at once, by two anglers. */
+const aFirst = ({ a, b }: { readonly a: number; readonly b: number }): number => (a < b ? 1 : a > b ? 0 : 0.5)
 
 export const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
 
