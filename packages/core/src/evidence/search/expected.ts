@@ -42,7 +42,8 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
   const rate = strikes / used.reduce((sum, c) => sum + (cells.hours[c] ?? 0), 0)
   const expected = from ? from.strikes.slice() : Float64Array.from(cells.hours, (hours) => hours * rate)
   let shape = from?.shape ?? LARGEST_SHAPE
-  for (let round = 0; round < (from ? FEW_ROUNDS : ROUNDS); round++) {
+  const rounds = from ? FEW_ROUNDS : ROUNDS
+  for (let round = 0; round < rounds; round++) {
     const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes)
     for (const name of held) {
       const codes = cells.codes[name] ?? new Int32Array()
@@ -57,7 +58,8 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
       for (let c = 0; c < cells.count; c++) expected[c] = (expected[c] ?? 0) * (change[codes[c] ?? 0] ?? 0)
     }
     level(cells, expected, used, luck)
-    shape = shapeOf(cells, expected, dispersion, learnFrom)
+    // From a fit much like it the spread of trips moves little: once is enough.
+    if (!from || round === rounds - 1) shape = shapeOf(cells, expected, dispersion, learnFrom)
   }
   return { strikes: expected, shape, dispersion }
 }

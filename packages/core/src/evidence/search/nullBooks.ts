@@ -1,6 +1,7 @@
 import { at } from '../../checked/index.ts'
 import { countWhile, drawGamma, drawGeometric, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
+import { agreeingRows } from '../models/agreeing.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { byClass } from './classes.ts'
@@ -32,12 +33,13 @@ export function drawNullBooks({ cells, held, bout }: SearchInput, classes: Class
   const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(classes.count * LANES))
   const due = byTrip(cells, expected.strikes)
   const bounds = cumulated(cells, expected.strikes)
+  const coarse = heldAlone(cells, held, expected)
   const variances = new Float64Array(books)
   for (let book = 0; book < books; book++) {
     const block = at(blocks, Math.floor(book / LANES))
     const lane = book % LANES
     const drawn = drawBook(cells, expected, bout, due, bounds, random)
-    const anew = fittedAnew(cells, held, expected, drawn)
+    const anew = fittedAnew(coarse, held, expected, drawn)
     variances[book] = anew ? sumOf(anew.strikes) / anew.dispersion / (sumOf(expected.strikes) / expected.dispersion) : 1
     byClass(classes, residuals(cells, anew ?? expected, drawn.strikes)).forEach((residual, one) => (block[one * LANES + lane] = residual))
   }
@@ -49,12 +51,50 @@ interface DrawnBook {
   readonly bouts: number
 }
 
-/** As our own book was fitted; undefined for a book without a strike, which has no pattern either. */
-function fittedAnew(cells: Cells, held: readonly string[], from: Expected, { strikes, bouts }: DrawnBook): Expected | undefined {
-  return bouts === 0 ? undefined : fitExpected({ ...cells, strikes }, held, flurryDispersion(sumOf(strikes) / bouts), { from })
+/** Cells that agree in their trip and all that is held, as one: what is expected of them moves together. */
+interface Coarse {
+  readonly cells: Cells
+  readonly of: Int32Array
+  readonly expected: Float64Array
 }
 
-const sumOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0)
+function heldAlone({ trip, tripNames, hours, codes, levels, count }: Cells, held: readonly string[], expected: Expected): Coarse {
+  const columns = held.map((name) => codes[name] ?? new Int32Array(count))
+  const { cellOf, first } = agreeingRows([trip, ...columns], count)
+  const sums = (values: Float64Array): Float64Array => {
+    const added = new Float64Array(first.length)
+    for (let c = 0; c < count; c++) added[cellOf[c] ?? 0] = (added[cellOf[c] ?? 0] ?? 0) + (values[c] ?? 0)
+    return added
+  }
+  const of = (column: Int32Array): Int32Array => Int32Array.from(first, (c) => at(column, c))
+  return {
+    cells: {
+      ...{ count: first.length, trip: of(trip), tripNames, hours: sums(hours), strikes: new Float64Array(first.length), levels },
+      codes: Object.fromEntries(held.map((name, h) => [name, of(at(columns, h))])),
+    },
+    of: cellOf,
+    expected: sums(expected.strikes),
+  }
+}
+
+/** As our own book was fitted; undefined for a book without a strike, which has no pattern either. */
+function fittedAnew({ cells, of, expected }: Coarse, held: readonly string[], from: Expected, { strikes, bouts }: DrawnBook): Expected | undefined {
+  if (bouts === 0) return undefined
+  const seen = new Float64Array(cells.count)
+  for (let c = 0; c < of.length; c++) seen[of[c] ?? 0] = (seen[of[c] ?? 0] ?? 0) + (strikes[c] ?? 0)
+  const dispersion = flurryDispersion(sumOf(strikes) / bouts)
+  const anew = fitExpected({ ...cells, strikes: seen }, held, dispersion, { from: { ...from, strikes: expected } })
+  const change = anew.strikes.map((value, g) => value / (expected[g] ?? 1))
+  const fine = new Float64Array(of.length)
+  for (let c = 0; c < fine.length; c++) fine[c] = (from.strikes[c] ?? 0) * (change[of[c] ?? 0] ?? 1)
+  return { ...anew, strikes: fine }
+}
+
+function sumOf(values: Float64Array): number {
+  let sum = 0
+  for (let i = 0; i < values.length; i++) sum += values[i] ?? 0
+  return sum
+}
 
 /** Expected strikes added up over the cells of each trip, and where each trip's cells begin. */
 function cumulated({ trip, tripNames, count }: Cells, expected: Float64Array): { sums: Float64Array; first: Int32Array } {
