@@ -1,7 +1,9 @@
 import type { BookRecords } from '../../effort/index.ts'
 import { MINUTE_MS } from '../../time/index.ts'
 import type { Confidence } from '../confidence.ts'
-import { fishedTrips, inside, selfControlled, totalOf } from './timeline.ts'
+import { afterOpeners } from './openers.ts'
+import type { Opener } from './openers.ts'
+import { fishedTrips } from './timeline.ts'
 import type { Fished, InsideOut } from './timeline.ts'
 
 const WITHIN_MS = 15 * MINUTE_MS
@@ -16,7 +18,10 @@ export interface AfterFirst extends InsideOut {
   readonly furtherEach: number
 }
 
-/** After a first strike, how many follow within a quarter of an hour, by kind of place: the most first strikes first. `all` leads. */
+/**
+ * After a first strike, how many follow within a quarter of an hour, against what the same place gave at other times of the same trip, by
+ * kind of place: the most first strikes first. `all` leads.
+ */
 export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFirst[] {
   const spots = new Map(book.spots.map((spot) => [spot.id, spot]))
   const placeOf = ({ stint }: Fished): string => stint.structure ?? (stint.spot ? spots.get(stint.spot)?.structure : undefined) ?? UNKNOWN_PLACE
@@ -25,16 +30,9 @@ export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFi
   const of = (place: string, chosen: typeof trips): AfterFirst => {
     const held = chosen.map((one) => ({ ...one, firsts: firstsOf(one.stints) }))
     const firsts = held.reduce((sum, one) => sum + one.firsts.length, 0)
-    const found = selfControlled(
-      held.map((one) => ({
-        trip: one.trip,
-        inside: inside(
-          one.stints,
-          one.firsts.map((ms) => ({ fromMs: ms, toMs: ms + WITHIN_MS })),
-        ),
-        all: totalOf(one.stints),
-      })),
-      options,
+    const found = afterOpeners(
+      held.map((one) => ({ trip: one.trip, stints: one.stints, openers: one.firsts })),
+      { ...options, windowMs: WITHIN_MS, quietMs: WITHIN_MS },
     )
     return { place, firsts, furtherEach: firsts === 0 ? 0 : found.inside.events / firsts, ...found }
   }
@@ -52,7 +50,7 @@ export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFi
   ]
 }
 
-function firstsOf(stints: readonly Fished[]): number[] {
-  const times = stints.flatMap(({ strikes }) => strikes.map(({ ms }) => ms)).sort((a, b) => a - b)
-  return times.filter((ms, i) => i === 0 || ms - (times[i - 1] ?? 0) > WITHIN_MS)
+function firstsOf(stints: readonly Fished[]): Opener[] {
+  const strikes = stints.flatMap(({ stint, strikes: own }) => own.map(({ ms }) => ({ ms, spot: stint.spot, counted: true }))).sort((a, b) => a.ms - b.ms)
+  return strikes.filter(({ ms }, i) => i === 0 || ms - (strikes[i - 1]?.ms ?? 0) > WITHIN_MS)
 }
