@@ -12,6 +12,8 @@ export interface PowerQuestion {
   readonly tripVariance?: number
   /** Hours of a trip, for the spread of trips; default 6. */
   readonly tripHours?: number
+  /** Variance over mean of strikes that come in flurries; default 1: they come singly. */
+  readonly dispersion?: number
   /** Default 0.95, two-sided. */
   readonly confidence?: number
   /** Default 0.8. */
@@ -32,10 +34,10 @@ const MOST_HOURS = 1e6
 /**
  * Hours needed to tell two rates apart.
  *
- * Given      the lower rate, the ratio, how hours are split and trips spread
+ * Given      the lower rate, the ratio, how hours are split, trips spread and strikes come in flurries
  * Returned   the hours at which the power reaches what was asked (0.8), and the power there
  * Throws     RangeError for a rate or ratio that is not positive, a ratio of 1, or a share outside (0, 1)
- * Method     power of the exact conditional test, by enumeration; with trips that spread, or many strikes, by the normal curve of the
+ * Method     power of the exact conditional test, by enumeration, a strike of a flurry telling as much as one over its dispersion; with trips that spread, or many strikes, by the normal curve of the
  *            log ratio with variance 1/a + 1/b + σ²·(1/trips of A + 1/trips of B)
  * Source     Przyborowski & Wilenski (1940) for the test; Lehmann & Romano, Testing Statistical Hypotheses, ch. 4
  */
@@ -56,7 +58,8 @@ export function powerForRatio(question: PowerQuestion): Power {
   return { hours: high, power: powerAt(question, high) }
 }
 
-function check({ rate, ratio, share = 0.5 }: PowerQuestion): void {
+function check({ rate, ratio, share = 0.5, dispersion = 1 }: PowerQuestion): void {
+  if (!(dispersion >= 1)) throw new RangeError(`the dispersion of strikes must be 1 or more: ${dispersion}`)
   if (!(rate > 0 && Number.isFinite(rate))) throw new RangeError(`the rate must be more than 0 strikes an hour: ${rate}`)
   if (!(ratio > 0 && Number.isFinite(ratio)) || ratio === 1) throw new RangeError(`the ratio must be more than 0 and not 1: ${ratio}`)
   if (!(share > 0 && share < 1)) throw new RangeError(`the share of hours must lie between 0 and 1: ${share}`)
@@ -64,9 +67,12 @@ function check({ rate, ratio, share = 0.5 }: PowerQuestion): void {
 
 /** Chance of telling the two apart in so many hours of both together. */
 export function powerAt(question: PowerQuestion, hours: number): number {
-  const { rate, ratio, share = 0.5, tripVariance = 0, tripHours = 6, confidence = 0.95 } = question
+  const { rate, ratio, share = 0.5, tripVariance = 0, tripHours = 6, dispersion = 1, confidence = 0.95 } = question
   check(question)
-  const [a, b] = [rate * Math.max(1, ratio), rate * Math.max(1, 1 / ratio)].map((one, i) => one * hours * (i === 0 ? share : 1 - share)) as [number, number]
+  const [a, b] = [rate * Math.max(1, ratio), rate * Math.max(1, 1 / ratio)].map((one, i) => (one * hours * (i === 0 ? share : 1 - share)) / dispersion) as [
+    number,
+    number,
+  ]
   const alpha = 1 - confidence
   if (tripVariance > 0 || a + b > ENUMERATED) {
     const trips = tripVariance * tripHours * (1 / (share * hours) + 1 / ((1 - share) * hours))

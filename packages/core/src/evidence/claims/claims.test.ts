@@ -187,6 +187,8 @@ describe('powerForRatio', () => {
     expect(powerForRatio({ rate: 1, ratio: 0.5 }).hours).toBeCloseTo(hours, 0)
     expect(powerForRatio({ rate: 1, ratio: 2, tripVariance: 0.3 }).hours).toBeGreaterThan(1.3 * hours)
     expect(powerAt({ rate: 1, ratio: 2, share: 0.05 }, hours)).toBeLessThan(0.4)
+    // Flurries of two: three times the hours for as many that tell.
+    expect(powerForRatio({ rate: 1, ratio: 2, dispersion: 3 }).hours / (3 * hours)).toBeCloseTo(1, 1)
     expect(() => powerForRatio({ rate: 1, ratio: 1 })).toThrow(/not 1/)
   })
 })

@@ -9,6 +9,7 @@ import { powerAt, powerForRatio } from '../power.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
 import type { Names } from '../rowFilter.ts'
+import { boutSize, flurryDispersion, strikesOf } from '../search/bouts.ts'
 import { tripSpread } from '../tripSpread.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
@@ -54,7 +55,7 @@ export interface TryOptions extends Confidence {
   readonly progress?: (share: number) => void
 }
 
-const ALWAYS = ['reason', 'stint', 'body', 'hour', 'back', 'side', 'belly'] as const
+const ALWAYS = ['reason', 'stint', 'angler', 'body', 'hour', 'back', 'side', 'belly'] as const
 
 /**
  * Puts rules of the trade on trial against a book.
@@ -80,7 +81,7 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
       throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
     const question: Question = { book: cut.book, columns, claim, selection, rows, options }
-    return { question, outcome: outcomeOf(question, cut.names), variance: cut.variance }
+    return { question, outcome: outcomeOf(question, cut.names), spread: cut }
   })
   progress?.(1)
   const judged = judge(
@@ -90,7 +91,7 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
       found: 'found' in outcome ? outcome.found : undefined,
     })),
   )
-  return outcomes.map(({ question, outcome, variance }, i) => ({ ...trialOf(question, outcome, variance), ...at(judged, i) }))
+  return outcomes.map(({ question, outcome, spread }, i) => ({ ...trialOf(question, outcome, spread), ...at(judged, i) }))
 }
 
 interface SpeciesBook {
@@ -99,8 +100,9 @@ interface SpeciesBook {
   readonly rows: readonly number[]
   readonly keep: (row: number) => boolean
   readonly names: Names
-  /** How its trips differ. */
+  /** How its trips differ, and how its strikes come in flurries. */
   readonly variance: number
+  readonly dispersion: number
 }
 
 /** The book with strikes of one species alone, cut for every claim that is asked of it. */
@@ -114,7 +116,9 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
   const names = namesOf(own)
   const keep = rowFilter(columns, here, names)
   const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
-  return { book: own, columns, rows, keep, names, variance: tripSpread(columns)?.variance ?? 0 }
+  const fished = rows.filter((row) => at(columns.hours, row) > 0)
+  const dispersion = flurryDispersion(boutSize(strikesOf(columns, fished)))
+  return { book: own, columns, rows, keep, names, variance: tripSpread(columns)?.variance ?? 0, dispersion }
 }
 
 function outcomeOf(question: Question, names: Names): Outcome {
@@ -175,12 +179,16 @@ function followUpOutcome({ book, columns, claim, rows, options }: Question, name
   return { found: { ...ratio, early }, denominator: 'hours' }
 }
 
-function trialOf({ columns, claim, selection, rows }: Question, outcome: Outcome, variance: number): Omit<ClaimTrial, 'verdict' | 'q'> {
+function trialOf(
+  { columns, claim, selection, rows }: Question,
+  outcome: Outcome,
+  { variance, dispersion }: Pick<SpeciesBook, 'variance' | 'dispersion'>,
+): Omit<ClaimTrial, 'verdict' | 'q'> {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
   const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
   const strikesIn = sum(columns.strikes, selection.inA)
   const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
-  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0 }
+  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0, dispersion }
   const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
   const needed = countable ? powerForRatio(asked).hours : Infinity
   const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, travels: SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const

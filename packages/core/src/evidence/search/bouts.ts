@@ -1,4 +1,5 @@
-import { at } from '../../checked/index.ts'
+import { at, entry } from '../../checked/index.ts'
+import type { SegmentColumns } from '../../effort/index.ts'
 import { findRoot } from '../../numerics/index.ts'
 import { MINUTE_MS } from '../../time/index.ts'
 
@@ -46,3 +47,20 @@ function closeIn(strikes: number, m: number, share: number): number {
 
 /** Variance over mean of the strikes of flurries whose size is geometric with mean m. */
 export const flurryDispersion = (m: number): number => 2 * m - 1
+
+/** Strikes of each angler on each trip, with the hours they came in. Given columns with the factor `angler`. */
+export function strikesOf({ trip, factors, hours, strikeRows, strikeMs }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
+  const anglers = entry(factors, 'angler')
+  const keyOf = (row: number): string => `${at(trip.codes, row)} ${at(anglers.codes, row)}`
+  const groups = new Map<string, { times: number[]; hours: number }>()
+  const used = new Set(rows)
+  for (const row of rows) {
+    const group = groups.get(keyOf(row)) ?? { times: [], hours: 0 }
+    groups.set(keyOf(row), group)
+    group.hours += at(hours, row)
+  }
+  strikeRows.forEach((row, i) => {
+    if (used.has(row) && Number.isFinite(at(strikeMs, i))) groups.get(keyOf(row))?.times.push(at(strikeMs, i))
+  })
+  return [...groups.values()]
+}

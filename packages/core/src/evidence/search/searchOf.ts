@@ -1,13 +1,12 @@
 import { at, entry } from '../../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
-import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import type { BookRecords } from '../../effort/index.ts'
 import { factorOf } from '../../effort/index.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
 import { clauseRanges, namedColumns, whereText } from '../where.ts'
 import type { Clause } from '../where.ts'
-import { boutSize } from './bouts.ts'
-import type { StrikesOfTrip } from './bouts.ts'
+import { boutSize, strikesOf } from './bouts.ts'
 import { canonical } from './canonical.ts'
 import { cellsOf } from './cells.ts'
 import { searchPatterns } from './searchPatterns.ts'
@@ -59,20 +58,3 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
 }
 
 const quarterOf = (hour: string): string => ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'
-
-/** Strikes of each angler on each trip, with the hours they came in. */
-function strikesOf({ trip, factors, hours, strikeRows, strikeMs }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
-  const anglers = entry(factors, 'angler')
-  const keyOf = (row: number): string => `${at(trip.codes, row)} ${at(anglers.codes, row)}`
-  const groups = new Map<string, { times: number[]; hours: number }>()
-  const used = new Set(rows)
-  for (const row of rows) {
-    const group = groups.get(keyOf(row)) ?? { times: [], hours: 0 }
-    groups.set(keyOf(row), group)
-    group.hours += at(hours, row)
-  }
-  strikeRows.forEach((row, i) => {
-    if (used.has(row) && Number.isFinite(at(strikeMs, i))) groups.get(keyOf(row))?.times.push(at(strikeMs, i))
-  })
-  return [...groups.values()]
-}
