@@ -40,6 +40,8 @@ const trialJson = (trial: ClaimTrial): unknown => ({
   trip_ids: trial.trips,
   hours_needed: trial.hoursNeeded,
   power_at: trial.powerAt,
+  e_value: trial.eValue,
+  confirmed: trial.confirmed,
   ...(trial.why === undefined ? {} : { why: trial.why }),
 })
 

@@ -5,6 +5,7 @@ import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
 import type { Confidence } from '../confidence.ts'
 import { followUp } from '../after/followUp.ts'
+import { CONFIRMED_AT, eValue } from '../eValue.ts'
 import { powerAt, powerForRatio } from '../power.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
@@ -13,6 +14,7 @@ import { boutSize, flurryDispersion, strikesOf } from '../search/bouts.ts'
 import { tripSpread } from '../tripSpread.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
+import { boutsBySide } from '../within/bouts.ts'
 import { tripOf } from '../within/pairs.ts'
 import { betweenOutcome, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
 import type { Outcome, Question } from './outcomes.ts'
@@ -44,6 +46,10 @@ export interface ClaimTrial {
   readonly hoursNeeded: number | null
   /** Chance of telling a ratio of 2 in the present hours. */
   readonly powerAt: number | null
+  /** Evidence for or against, in bouts by trip, that looking after every trip does not make (`eValue`); null where rates are not held within trips. */
+  readonly eValue: number | null
+  /** The evidence is twenty to one, in the direction that is claimed. */
+  readonly confirmed: boolean
   /** Why it cannot be learnt so. */
   readonly why?: string
 }
@@ -210,7 +216,25 @@ function trialOf(
     trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
     hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
     powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
+    ...confirmedBy({ columns, claim, selection, rows }, 'found' in outcome ? outcome.found.ratio : null),
   }
+}
+
+/** Claims that one rate is higher or lower than another on the same trips. */
+function confirmedBy(
+  { columns, claim, selection, rows }: Pick<Question, 'columns' | 'claim' | 'selection' | 'rows'>,
+  ratio: number | null,
+): Pick<ClaimTrial, 'eValue' | 'confirmed'> {
+  if (claim.outcome !== 'rate' && claim.outcome !== 'rate lower') return { eValue: null, confirmed: false }
+  const evidence = eValue(
+    boutsBySide(
+      columns,
+      rows.filter((row) => at(columns.hours, row) > 0),
+      selection,
+    ),
+  )
+  const asClaimed = ratio !== null && (claim.outcome === 'rate' ? ratio > 1 : ratio < 1)
+  return { eValue: evidence, confirmed: evidence >= CONFIRMED_AT && asClaimed }
 }
 
 const finite = (value: number | null): number | null => (value !== null && Number.isFinite(value) ? value : null)
