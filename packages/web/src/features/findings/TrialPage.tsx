@@ -94,11 +94,12 @@ function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
 }
 
 function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
-  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, why } = trial
+  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, confirmed, why } = trial
   const words = text.trial
   const notes = [
     `${claim.id}`,
     words.hours(hoursIn, hoursOut),
+    verdict === 'holds' && confirmed ? words.confirmed : '',
     verdict === 'too early' && hoursNeeded !== null ? words.needed(hoursNeeded) : '',
     claim.dispute === undefined ? '' : words.dispute(claim.dispute),
     claim.outcome === 'travels' && ratio !== null ? words.travels : '',

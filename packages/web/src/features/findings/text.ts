@@ -22,6 +22,7 @@ export const text = {
       'The figure compares the rate the rule favours with the rest of the same hours. 1 means no difference.',
       'The range in brackets: nine times in ten the true figure is in here.',
       'Too early to say: your log is not long enough yet to tell a real difference from chance.',
+      'Confirmed: holds even if you check after every trip. A rule that is not confirmed may have come true on the day you looked.',
     ],
   },
   search: {
@@ -69,6 +70,7 @@ export const text = {
     numbers: (lower: number, ratio: number, upper: number) => `${times(ratio)} (${limits(lower, upper)})`,
     hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
     needed: (hours: number) => (hours < 1 ? '' : `about ${counted(Math.round(hours), 'more hour')} would tell`),
+    confirmed: 'confirmed',
     dispute: (name: string) => `anglers disagree: ${name}`,
     travels: 'how much a pattern differs from one water to the next',
     label: (ratio: number, lower: number, upper: number) => `${times(ratio)}, ${limits(lower, upper)}`,
