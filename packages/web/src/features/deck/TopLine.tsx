@@ -35,16 +35,16 @@ export function TopLine({ deck, zone, nowMs, onReading, onDay }: TopLineProps) {
     const minutes = Math.round(Math.max(...ages) / MINUTE_MS)
     return minutes < 1 ? text.justNow : text.minutesAgo(minutes)
   }
+  // Read together they have one age between them, so that the line fits a phone.
+  const windRead = wind && `${text.read.fields.windMps} ${wind}`
+  const [own, ofWind] = [age('waterTempC', 'visibilityM'), age('windMps')]
+  const below = own === ofWind ? [windRead, own] : [own, windRead && `${windRead}, ${ofWind}`]
   return (
     <header className="top-line">
       <Target className={`read ${stale ? 'stale' : ''}`} onTap={onReading} aria-label={text.reading}>
         <time>{clock(nowMs, zone)}</time>
         <strong>{water === undefined && sight === undefined ? text.read.never : [water, sight && text.read.sees(sight)].filter(Boolean).join(' · ')}</strong>
-        <span>
-          {[age('waterTempC', 'visibilityM'), wind && `${text.read.fields.windMps} ${wind}, ${age('windMps')}`, stale && text.read.stale]
-            .filter(Boolean)
-            .join(' · ')}
-        </span>
+        <span>{[...below, stale && text.read.stale].filter(Boolean).join(' · ')}</span>
       </Target>
       <Target className="day" onTap={onDay}>
         {text.day}
