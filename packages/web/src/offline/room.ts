@@ -32,13 +32,13 @@ export function onFull(listener: () => void): () => void {
   return () => (noticed = () => undefined)
 }
 
-/** Does a write; when the device is full the reserve is given up for it. Throws Problem `device-full` when even that is not enough. */
+/** Does a write; when the device is full the reserve is given up for it, and what was worked out and can be again. Throws Problem `device-full` when even that is not enough. */
 export async function withRoom<T>(write: () => Promise<T>): Promise<T> {
   try {
     return await write()
   } catch (error) {
     if (!isFull(error)) throw error
-    await store.reserve.clear()
+    await Promise.all([store.reserve.clear(), store.answers.clear()])
     noticed()
   }
   try {

@@ -62,6 +62,7 @@ it('sums and columns kept on the device follow every change to what they would b
     () => write('trip', pick(trips).id, { deletedAt: pick([null, iso(Date.UTC(2026, 6, 1))]) }),
   ]
   for (let i = 0; i < 6; i++) await steps[i % 2]!()
+  for (const by of ['lure', 'water', 'hour', 'season', 'year', 'month', 'angler', 'class', 'family', 'body']) await columnsFor(book, { by: [by], where: [] })
   for (let i = 0; i < 60; i++) {
     await pick(steps)()
     const sums = await tripSums(book)
@@ -77,4 +78,6 @@ it('sums and columns kept on the device follow every change to what they would b
     const byTrip = (list: readonly { readonly trip: string }[]): unknown => [...list].sort((a, b) => (a.trip < b.trip ? -1 : 1))
     expect(byTrip(sums)).toEqual(byTrip(await tripSums(book)))
   }
+  const kept = (await store.answers.where('[book+key]').between([book, 'columns '], [book, 'columns!']).primaryKeys()).length
+  expect([kept > 0, kept <= 8]).toEqual([true, true])
 })

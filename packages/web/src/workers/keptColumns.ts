@@ -25,10 +25,27 @@ export async function columnsFor(book: string, question: Question): Promise<{ na
   const before = held.get(key)
   const same = before?.book === book ? before : undefined
   const cut = same?.revision === revision ? same.cut : cutAtPresent(book, plan, key, same)
-  held.set(key, { book, revision, cut })
-  cut.catch(() => held.delete(key))
-  if (names?.book !== book || names.revision !== revision) names = { book, revision, read: bookWithTrips(book, new Set()).then(namesOf) }
-  return { names: await names.read, columns: (await cut).columns }
+  hold(key, { book, revision, cut })
+  const [read, { columns }] = await Promise.all([namesAt(book, revision), cut])
+  return { names: read, columns }
+}
+
+/** As many as on the device, the ones asked for last; what failed is asked again. */
+function hold(key: string, now: Held): void {
+  held.delete(key)
+  held.set(key, now)
+  for (const old of [...held.keys()].slice(0, -MOST_KEPT)) held.delete(old)
+  now.cut.catch(() => held.get(key) === now && held.delete(key))
+}
+
+function namesAt(book: string, revision: number): Promise<Names> {
+  if (names?.book === book && names.revision === revision) return names.read
+  const now = { book, revision, read: bookWithTrips(book, new Set()).then(namesOf) }
+  names = now
+  now.read.catch(() => {
+    if (names === now) names = undefined
+  })
+  return now.read
 }
 
 /** While a book is still arriving it has none: it is whole at the next. */

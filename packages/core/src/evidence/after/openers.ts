@@ -63,10 +63,10 @@ function contrastOf(stints: readonly Fished[], { ms, spot, counted }: Opener, wi
   const there = stints.filter(({ stint }) => (stint.spot ?? null) === (spot ?? null))
   const own = inside(there, [{ fromMs: ms, toMs: ms + windowMs }])
   if (own.exposureHours < MINUTE_MS / 3_600_000) return []
-  const [all, quiet] = [totalOf(there), inside(there, [{ fromMs: ms - quietMs - 1, toMs: ms - 1 }])]
+  const [all, quiet] = [totalOf(there), inside(there, [{ fromMs: ms - quietMs, toMs: ms }])]
   const outside = {
     events: all.events - own.events - (counted ? 1 : 0),
-    exposureHours: Math.max(0, all.exposureHours - own.exposureHours - (quietMs > 0 ? quiet.exposureHours : 0)),
+    exposureHours: Math.max(0, all.exposureHours - own.exposureHours - quiet.exposureHours),
   }
   return [{ inside: own, outside }]
 }

@@ -12,14 +12,23 @@ import type { CellSource } from './cells.ts'
 export function canonical(source: CellSource, rows: readonly number[], columns: readonly string[], names: Names): { source: CellSource; rows: number[] } {
   const factors = Object.fromEntries(columns.map((name) => [name, byWord(entry(source.factors, name), names[name])]))
   const told = new Map(rows.map((row) => [row, tellRow({ ...source, factors }, row, columns, names)]))
-  const ofTrips = new Map<number, string[]>()
-  for (const row of rows) ofTrips.set(at(source.trip.codes, row), [...(ofTrips.get(at(source.trip.codes, row)) ?? []), told.get(row) ?? ''])
-  const tripTold = new Map([...ofTrips].map(([trip, lines]) => [trip, lines.sort().join('\n')]))
-  const key = (row: number): string => `${tripTold.get(at(source.trip.codes, row))}`
-  const ordered = [...rows].sort(
-    (a, b) => compare(key(a), key(b)) || at(source.trip.codes, a) - at(source.trip.codes, b) || compare(told.get(a) ?? '', told.get(b) ?? ''),
-  )
+  const tellOf = (row: number): string => told.get(row) ?? ''
+  const rank = tripRanks(rows, (row) => at(source.trip.codes, row), tellOf)
+  const ordered = [...rows].sort((a, b) => rank(a) - rank(b) || compare(tellOf(a), tellOf(b)))
   return { source: { ...source, factors: { ...source.factors, ...factors } }, rows: ordered }
+}
+
+/** The place of each row's trip, in the order of what the trips' rows say. */
+function tripRanks(rows: readonly number[], tripOf: (row: number) => number, tellOf: (row: number) => string): (row: number) => number {
+  const lines = new Map<number, string[]>()
+  for (const row of rows) {
+    const own = lines.get(tripOf(row)) ?? []
+    lines.set(tripOf(row), own)
+    own.push(tellOf(row))
+  }
+  const trips = [...lines].map(([trip, own]) => ({ trip, said: own.sort().join('\n') })).sort((a, b) => compare(a.said, b.said))
+  const ranks = new Map(trips.map(({ trip }, rank) => [trip, rank]))
+  return (row) => ranks.get(tripOf(row)) ?? 0
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
