@@ -3,11 +3,13 @@ import { useEffect, useMemo } from 'react'
 import { forbiddenField, isAllowed } from '@jotbook/contract'
 import type { ProblemDetails, Verb } from '@jotbook/contract'
 import type { Kind } from '@jotbook/core'
-import { keepInStep, mergedIds, recordsOf, store } from '../offline/index.ts'
+import { keepInStep, mergedIds, recordsOf } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
 import type { RecordsState } from './records.ts'
 import { booksLoaded, connectionChanged } from './session.ts'
+import { readStanding, watchStanding } from './standing.ts'
+import type { Standing } from './standing.ts'
 import { useAppDispatch, useAppSelector } from './store.ts'
 import { text } from './text.ts'
 
@@ -30,23 +32,22 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
       const { arrived, ...rest } = standing
       dispatch(recordsLoaded({ ...lists, ...rest, book: arrived && whole ? book : null }))
     }
-    const readings = [
-      liveQuery(async () => {
-        const arrived = whole || (await readStanding(book)).arrived
-        return { arrived, read: await readLists(book) }
-      }).subscribe(({ arrived, read }) => {
-        whole = arrived
-        lists = read
-        show()
-      }),
-      liveQuery(() => readStanding(book)).subscribe((read) => {
-        standing = read
-        show()
-      }),
-    ]
+    const reading = liveQuery(async () => {
+      const arrived = whole || (await readStanding(book)).arrived
+      return { arrived, read: await readLists(book) }
+    }).subscribe(({ arrived, read }) => {
+      whole = arrived
+      lists = read
+      show()
+    })
+    const unwatch = watchStanding(book, (read) => {
+      standing = read
+      show()
+    })
     const stop = keepInStep(book, (connection) => dispatch(connectionChanged(connection)))
     return () => {
-      for (const reading of readings) reading.unsubscribe()
+      reading.unsubscribe()
+      unwatch()
       stop()
       dispatch(recordsClosed())
     }
@@ -57,24 +58,7 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
 
 const isProblem = (error: unknown): error is ProblemDetails => typeof (error as ProblemDetails | undefined)?.type === 'string'
 
-type Standing = Pick<RecordsState, 'waiting' | 'refused' | 'revision' | 'whole'> & { readonly arrived: boolean }
 type Lists = Omit<RecordsState, 'book' | keyof Standing>
-
-/** What waits, and how far the book has come: one that is still arriving for the first time is not shown by halves. */
-async function readStanding(book: string): Promise<Standing> {
-  const [meta, waiting, refused] = await Promise.all([
-    store.books.get(book),
-    store.outbox.where({ book, refused: 0 }).count(),
-    store.outbox.where({ book, refused: 1 }).count(),
-  ])
-  return {
-    waiting,
-    refused,
-    revision: meta?.revision ?? 0,
-    arrived: (meta?.cursor ?? 0) > 0 || meta?.arriving === 1 || waiting + refused > 0,
-    whole: meta?.arriving !== 1,
-  }
-}
 
 async function readLists(book: string): Promise<Lists> {
   const [waters, spots, setups, lures, trips, [settings], merged] = await Promise.all([

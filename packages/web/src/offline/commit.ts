@@ -15,6 +15,13 @@ export interface Edit {
   readonly fields: Fields
 }
 
+let told: (book: string, changes: number) => void = () => undefined
+/** Tells of changes in the same moment in which they are kept, before any reading of the store could. */
+export function onKept(listener: typeof told): () => void {
+  told = listener
+  return () => (told = () => undefined)
+}
+
 /** How a group of edits is listed among those that can be undone. */
 export interface Undo {
   /** The deck it was tapped on; `''` for what was saved on a page. */
@@ -54,6 +61,7 @@ export async function commit(book: string, edits: readonly Edit[], { nowMs = Dat
       ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
     ])
   })
+  told(book, edits.length)
   pushSoon(book)
 }
 

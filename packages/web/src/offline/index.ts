@@ -1,5 +1,5 @@
 export { keptAnswer } from './answers.ts'
-export { commit, newId } from './commit.ts'
+export { commit, newId, onKept } from './commit.ts'
 export type { Edit } from './commit.ts'
 export { conflictsOfBook, leaveConflict } from './conflicts.ts'
 export { clearDevice, namedDevice, thisDevice } from './deviceRecords.ts'
