@@ -7,7 +7,8 @@ import { STUDIED, outcomeBook } from '../../packages/core/src/test/outcomeBooks.
  * to hold at most 10 % is false, on the mean over books (a book of which nothing is said to hold counts as none). The seed is fixed and never changed.
  */
 const BOOKS = Number(process.argv[2] ?? 200)
-const wanted = process.argv[3]
+const wanted = process.argv[3] || undefined
+const flurry = Number(process.argv[4] ?? 1)
 
 console.log('| outcome | claims | true | hold | of them false, mean of books | true ones found | fail | no difference | too early |')
 console.log('|---|---|---|---|---|---|---|---|---|')
@@ -17,7 +18,7 @@ for (const outcome of STUDIED) {
   const counts = new Map<Verdict, number>()
   let [claims, truths, held, wrong, shares] = [0, 0, 0, 0, 0]
   for (let n = 0; n < BOOKS; n++) {
-    const made = outcomeBook(outcome, random)
+    const made = outcomeBook(outcome, random, flurry)
     let [heldHere, wrongHere] = [0, 0]
     tryClaims(made.book, { claims: made.claims }).forEach(({ verdict }, i) => {
       claims++

@@ -85,8 +85,9 @@ describe('jot analyse claims', () => {
     expect(of('C8').ratio!).toBeLessThan(0.6)
     expect(of('C12')).toMatchObject({ verdict: 'holds' })
     expect(of('C12').ratio!).toBeLessThan(0.6)
-    // No other rule was planted to hold or fail but the surface lures’ grey sky, which is no more than leaning over all waters.
-    expect(trials.filter(({ claim, verdict }) => (verdict === 'holds' || verdict === 'fails') && !['C8', 'C12', 'T2'].includes(claim))).toEqual([])
+    // No other rule was planted to hold or fail but the surface lures’ grey sky, which is no more than leaning over all waters; that
+    // classes do on every water as on the others (A1) is true of this book, and may be said.
+    expect(trials.filter(({ claim, verdict }) => (verdict === 'holds' || verdict === 'fails') && !['A1', 'C8', 'C12', 'T2'].includes(claim))).toEqual([])
   })
 }, 120_000)
 

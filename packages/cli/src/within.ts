@@ -45,12 +45,18 @@ function withinJson({
   strikes,
   tripIds,
   sizeBy,
+  dispersion,
+  sensitivity,
+  hourNotHeld,
 }: BookWithin): unknown {
   return {
     crudeAll: { ratio: crudeAll },
     crude: ratioJson(crude),
-    within: held && { ...ratioJson(held), design: held.design, trips, strataOneSided: oneSided, hoursUsed: hours, switches },
-    other: other && { ...ratioJson(other), design: other.design },
+    within: held && { ...ratioJson(held), design: held.design, stints: held.stints, trips, strataOneSided: oneSided, hoursUsed: hours, switches },
+    other: other && { ...ratioJson(other), design: other.design, stints: other.stints },
+    dispersion,
+    sensitivity,
+    adjustment: hourNotHeld && { for: 'hour', without: ratioJson(hourNotHeld) },
     agree,
     shareOfDay,
     verdict,
@@ -69,14 +75,26 @@ const SENTENCES: Readonly<Record<BookWithin['verdict'], string>> = {
 }
 const TOO_EARLY_OF_FISH =
   'Too early: under 5 strikes or fish of a side, under 3 trips with both, or (of size) fewer than four landed fish in five weighed or measured.'
-const DESIGNS = { 'random-trip': 'each trip its own luck', mh: 'held within trips, planned stints' } as const
+const designOf = ({ design, stints }: Held): string =>
+  design === 'random-trip'
+    ? 'each trip its own luck'
+    : stints === 'planned'
+      ? 'held within trips, planned stints'
+      : 'held within trips, all stints: no reasons logged'
 
-function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict, sizeBy }: BookWithin, of: WithinOf): string {
+function withinText(found: BookWithin, of: WithinOf): string {
+  const { crudeAll, crude, within: held, other, trips, oneSided, hours, switches, shareOfDay, verdict, sizeBy, dispersion, hourNotHeld, sensitivity } = found
   const line = (name: string, one: Pick<Held, 'ratio' | 'lower' | 'upper'>): string[] => [name, ...ratioText(one)]
   return [
     verdict === 'too early' && of !== 'rate' ? TOO_EARLY_OF_FISH : SENTENCES[verdict],
     `A ${hours.a.toFixed(1)} hours, B ${hours.b.toFixed(1)}; both on ${trips} trips, only one on ${oneSided}. Switched to by plan ${switches.planned}, as others were blank ${switches.blank}, for no reason logged ${switches.unknown}.`,
     ...(sizeBy === 'weight from length' ? ['By length, for too few were weighed: a bass weighs about as the cube of its length.'] : []),
+    ...(dispersion > 1.05
+      ? [`Strikes come in flurries: they tell as little as ${(1 / dispersion).toFixed(2)} of as many that came singly would, and the limits know it.`]
+      : []),
+    ...(sensitivity > 1
+      ? [`Something nobody logged would have to go ${sensitivity.toFixed(1)} times with both the choice and the fish to make all of it.`]
+      : []),
     ...(shareOfDay === null ? [] : [`Of the crude difference ${Math.round(100 * shareOfDay)} % are the days'.`]),
     '',
     table(
@@ -84,8 +102,9 @@ function withinText({ crudeAll, crude, within: held, other, trips, oneSided, hou
       [
         ['crude, all trips', crudeAll === null ? 'none' : crudeAll.toFixed(2), ''],
         line('crude, the same trips', crude),
-        ...(held ? [line(of === 'rate' ? DESIGNS[held.design] : 'held within trips', held)] : []),
-        ...(other ? [line(DESIGNS[other.design], other)] : []),
+        ...(held ? [line(of === 'rate' ? designOf(held) : 'held within trips', held)] : []),
+        ...(hourNotHeld ? [line('the same, the hour of the day not held', hourNotHeld)] : []),
+        ...(other ? [line(designOf(other), other)] : []),
       ],
     ),
   ].join('\n')

@@ -1,4 +1,4 @@
-import { chiSquareCdf, normalQuantile } from '../numerics/index.ts'
+import { chiSquareCdf, normalQuantile, tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { Exposure } from './exposure.ts'
@@ -46,6 +46,77 @@ export function mantelHaenszelRateRatio(strata: readonly Stratum[], options: Con
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const half = normalQuantile(1 - alpha / 2) * seLogRatio
   return { ratio, seLogRatio, strata: both.length, homogeneityP: homogeneity(both, ratio), lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
+}
+
+/** What exposures were multiplied by was itself worked out: each stratum's exposure by its levels, and the covariance of their logarithms. */
+export interface Adjustment {
+  readonly byLevel: readonly { readonly a: ArrayLike<number>; readonly b: ArrayLike<number> }[]
+  /** Levels × levels, row by row. */
+  readonly covariance: ArrayLike<number>
+}
+
+export interface ByStratumOptions extends Confidence {
+  /** Variance over mean of events. Default 1. */
+  readonly dispersion?: number
+  readonly adjustment?: Adjustment
+}
+
+/**
+ * The same ratio where events come in flurries: its error from how the strata scatter, or from Poisson counts times their dispersion,
+ * whichever is wider.
+ *
+ *   Var(log) = K/(K−1)·Σ u²,  u = (a T_B/T)/R − (b T_A/T)/S,  R and S the sums of the numerators;  Student's t with (Σv)²/Σv² − 1 degrees,
+ *   v = (a+b) T_A T_B/T² expected of each stratum;  with an adjustment plus gᵀ·V·g, g the slope of the log ratio in it
+ *
+ * Given      as `mantelHaenszelRateRatio`; K strata with both
+ * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6; degrees of freedom: Satterthwaite, Biometrics
+ *            Bull. 2 (1946) 110
+ */
+export function mantelHaenszelByStratum(
+  strata: readonly Stratum[],
+  { dispersion = 1, adjustment, ...options }: ByStratumOptions = {},
+): PooledRatio & { readonly degreesOfFreedom: number } {
+  const plain = mantelHaenszelRateRatio(strata, options)
+  const { ratio } = plain
+  let [top, bottom, squares, weights, squaredWeights] = [0, 0, 0, 0, 0]
+  for (const { a, b } of strata) {
+    const total = a.exposureHours + b.exposureHours
+    if (total === 0) continue
+    top += (a.events * b.exposureHours) / total
+    bottom += (b.events * a.exposureHours) / total
+    const weight = (a.exposureHours * b.exposureHours) / total
+    weights += weight
+    squaredWeights += weight * weight
+  }
+  for (const { a, b } of strata) {
+    const total = a.exposureHours + b.exposureHours
+    if (total > 0) squares += ((a.events * b.exposureHours) / total / top - (b.events * a.exposureHours) / total / bottom) ** 2
+  }
+  const degreesOfFreedom = Math.max(1, weights ** 2 / squaredWeights - 1)
+  const robust = plain.strata > 1 ? (plain.strata / (plain.strata - 1)) * squares : 0
+  const sampling = Math.max(robust, dispersion * plain.seLogRatio ** 2)
+  const seLogRatio = Math.sqrt(sampling + (adjustment ? adjustedVariance(strata, adjustment, top, bottom) : 0))
+  const half = tQuantile(1 - alphaOf(options) / 2, degreesOfFreedom) * seLogRatio
+  return { ...plain, seLogRatio, degreesOfFreedom, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
+}
+
+function adjustedVariance(strata: readonly Stratum[], { byLevel, covariance }: Adjustment, top: number, bottom: number): number {
+  const levels = byLevel[0]?.a.length ?? 0
+  const slope = new Float64Array(levels)
+  strata.forEach(({ a, b }, t) => {
+    const total = a.exposureHours + b.exposureHours
+    const own = byLevel[t]
+    if (total === 0 || !own) return
+    for (let j = 0; j < levels; j++) {
+      const [inA, inB] = [own.a[j] ?? 0, own.b[j] ?? 0]
+      // How the share of B moves with the level; that of A moves against it.
+      const moved = (inB * a.exposureHours - inA * b.exposureHours) / total ** 2
+      slope[j] = (slope[j] ?? 0) + (a.events * moved) / top + (b.events * moved) / bottom
+    }
+  })
+  let sum = 0
+  for (let i = 0; i < levels; i++) for (let j = 0; j < levels; j++) sum += (slope[i] ?? 0) * (covariance[i * levels + j] ?? 0) * (slope[j] ?? 0)
+  return sum
 }
 
 const LEAST_EXPECTED = 5

@@ -18,6 +18,7 @@ export {
   logGamma,
   normalCdf,
   normalQuantile,
+  tCdf,
   tQuantile,
   trigamma,
 } from './special.ts'

@@ -7,6 +7,7 @@ import gammaCdfOf from '@stdlib/stats-base-dists-gamma-cdf'
 import gammaQuantileOf from '@stdlib/stats-base-dists-gamma-quantile'
 import normalCdfOf from '@stdlib/stats-base-dists-normal-cdf'
 import normalQuantileOf from '@stdlib/stats-base-dists-normal-quantile'
+import tCdfOf from '@stdlib/stats-base-dists-t-cdf'
 import tQuantileOf from '@stdlib/stats-base-dists-t-quantile'
 
 /** Special functions and distributions come from stdlib; they enter here and nowhere else. Accuracy 1e-12 relative or better (quantiles 1e-9). */
@@ -28,5 +29,7 @@ export const chiSquareQuantile = (p: number, degreesOfFreedom: number): number =
 export const betaQuantile = (p: number, a: number, b: number): number => betaQuantileOf(p, a, b)
 export const normalQuantile = (p: number): number => normalQuantileOf(p, 0, 1)
 export const normalCdf = (x: number): number => normalCdfOf(x, 0, 1)
+/** P(X ≤ x) for Student's t. */
+export const tCdf = (x: number, degreesOfFreedom: number): number => tCdfOf(x, degreesOfFreedom)
 /** Quantile of Student's t. */
 export const tQuantile = (p: number, degreesOfFreedom: number): number => tQuantileOf(p, degreesOfFreedom)

@@ -1,5 +1,5 @@
 import type { BookRecords } from '../effort/index.ts'
-import { drawGamma, drawNormal, drawPoisson } from '../numerics/index.ts'
+import { drawGamma, drawGeometric, drawNormal, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 import { ownClaim } from '../practice/index.ts'
 import type { Claim, ClaimOutcome } from '../practice/index.ts'
@@ -23,6 +23,8 @@ const RATIO = 2.5
 const TRUE_SHARE = 0.3
 /** Gamma shape of the days: sd about 0.5. */
 const SHAPE = 4
+/** Strikes of a flurry follow each other by so much at most. */
+const APART_H = 0.1
 const START_MS = Date.UTC(2025, 2, 1, 12)
 const HOUR_MS = 3_600_000
 
@@ -69,7 +71,11 @@ class Maker {
   readonly readings: Reading[] = []
   private readonly trips: Trip[] = []
 
-  constructor(readonly random: Random) {}
+  constructor(
+    readonly random: Random,
+    /** Mean strikes to a flurry. */
+    readonly flurry: number,
+  ) {}
 
   trip(hours: number, read: Partial<Reading> = {}, water = 'w'): (hour: number) => string {
     const n = this.trips.length
@@ -114,9 +120,9 @@ const PAIRS = 8
 const PAIRS_A_TRIP = 3
 
 /** Eight claims of a lure against another, three of the pairs thrown on each trip. */
-function pairBook(outcome: ClaimOutcome, random: Random): OutcomeBook {
+function pairBook(outcome: ClaimOutcome, random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(PAIRS, random)
-  const maker = new Maker(random)
+  const maker = new Maker(random, flurry)
   const falls = outcome === 'ratio falls'
   for (let t = 0; t < (falls ? 80 : 40); t++) {
     const cloudy = random() < 0.5
@@ -152,15 +158,18 @@ interface Fished {
 }
 
 function fish(maker: Maker, at: (hour: number) => string, { lure, side, luck, from, to, byCount }: Fished): void {
-  const { random } = maker
+  const { random, flurry } = maker
   const casts = Math.round((byCount ? 20 + 60 * random() : 40) * (to - from))
   const stint = maker.stint(at, lure, from, to, { casts, targets: Math.round((1 - TIME_SHARE) * casts), pauseS: 10 * TIME_SHARE, workS: 10 * (1 - TIME_SHARE) })
-  const strikes = drawPoisson(random, 1.3 * luck * side.rate * (byCount ? casts / 40 : to - from))
-  for (let k = 0; k < strikes; k++) {
+  const bouts = drawPoisson(random, (1.3 * luck * side.rate * (byCount ? casts / 40 : to - from)) / flurry)
+  const sizes = Array.from({ length: bouts }, () => drawGeometric(random, flurry))
+  let hour = from
+  for (const place of sizes.flatMap((size) => Array.from({ length: size }, (_, i) => i))) {
     const later = random() < side.inPhase
     const weightG = Math.round(600 * side.weight * Math.exp(0.4 * drawNormal(random)))
     const end = random() < side.hooked ? ({ outcome: 'landed', weightG } as const) : ({ outcome: 'missed' } as const)
-    maker.strike(stint, at(from + (to - from) * random()), { ...end, phase: later ? 'still' : 'on the move', pitch: later ? 2 : 1 })
+    hour = place === 0 ? from + (to - from) * random() : Math.min(to, hour + APART_H * random())
+    maker.strike(stint, at(hour), { ...end, phase: later ? 'still' : 'on the move', pitch: later ? 2 : 1 })
   }
 }
 
@@ -178,9 +187,9 @@ const CONDITIONS: readonly (readonly [
 ]
 
 /** Four claims of one condition against another, each true of days or not. */
-function betweenBook(outcome: ClaimOutcome, random: Random): OutcomeBook {
+function betweenBook(outcome: ClaimOutcome, random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(CONDITIONS.length, random)
-  const maker = new Maker(random)
+  const maker = new Maker(random, flurry)
   const effect = outcome === 'between lower' ? 1 / RATIO : RATIO
   for (let t = 0; t < 60; t++) {
     const high = CONDITIONS.map(() => random() < 0.5)
@@ -196,9 +205,9 @@ const COLOURS = ['grey', 'white', 'chartreuse'] as const
 const colour = (i: number): string => COLOURS[i % COLOURS.length] ?? ''
 
 /** One claim that the back tells colours of a body apart; where it is not true the side does, or nothing. */
-function zoneBook(random: Random): OutcomeBook {
+function zoneBook(random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(1, random)
-  const maker = new Maker(random)
+  const maker = new Maker(random, flurry)
   const lures = Array.from({ length: 9 }, (_, i): Lure => ({
     ...plainLure(`l${i}`),
     body: 'plug',
@@ -225,9 +234,9 @@ function zoneBook(random: Random): OutcomeBook {
 }
 
 /** One claim that what follows a finder's strike at its spot is struck more. */
-function followBook(random: Random): OutcomeBook {
+function followBook(random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(1, random)
-  const maker = new Maker(random)
+  const maker = new Maker(random, flurry)
   const effect = truths[0] ? RATIO : 1
   for (let t = 0; t < 60; t++) {
     const at = maker.trip(6)
@@ -256,9 +265,9 @@ const CLASSES = 8
 const CLASSES_A_TRIP = 5
 
 /** One claim that classes of lures bring on every water what they bring on others; where it is not true each water has favourites of its own. */
-function travelsBook(random: Random): OutcomeBook {
+function travelsBook(random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(1, random)
-  const maker = new Maker(random)
+  const maker = new Maker(random, flurry)
   const favour = (): number[] => Array.from({ length: CLASSES }, () => [1 / RATIO, 1, RATIO][Math.floor(3 * random())] ?? 1)
   const everywhere = favour()
   const rates = new Map(WATERS.map((water) => [water, truths[0] ? everywhere : favour()]))
@@ -278,11 +287,11 @@ function travelsBook(random: Random): OutcomeBook {
   }
 }
 
-export function outcomeBook(outcome: (typeof STUDIED)[number], random: Random): OutcomeBook {
-  if (outcome === 'zone') return zoneBook(random)
-  if (outcome === 'follow-up') return followBook(random)
-  if (outcome === 'travels') return travelsBook(random)
-  return outcome.startsWith('between') ? betweenBook(outcome, random) : pairBook(outcome, random)
+export function outcomeBook(outcome: (typeof STUDIED)[number], random: Random, flurry = 1): OutcomeBook {
+  if (outcome === 'zone') return zoneBook(random, flurry)
+  if (outcome === 'follow-up') return followBook(random, flurry)
+  if (outcome === 'travels') return travelsBook(random, flurry)
+  return outcome.startsWith('between') ? betweenBook(outcome, random, flurry) : pairBook(outcome, random, flurry)
 }
 
 function shuffled<T>(list: readonly T[], random: Random): T[] {

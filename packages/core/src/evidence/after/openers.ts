@@ -1,6 +1,6 @@
 import { MINUTE_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
-import { normalCdf, tQuantile } from '../../numerics/index.ts'
+import { tCdf, tQuantile } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
 import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
@@ -88,5 +88,5 @@ function ratioOf(trips: readonly (readonly Contrast[])[], options: Confidence): 
   const error = Math.sqrt((n / (n - 1)) * sums.reduce((sum, [p, q]) => sum + (p - ratio * q) ** 2, 0)) / a
   const t = Math.abs(Math.log(ratio)) / error
   const half = tQuantile(1 - alphaOf(options) / 2, n - 1) * error
-  return { ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half), pValue: 2 * (1 - normalCdf(t)), converged: true }
+  return { ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half), pValue: 2 * (1 - tCdf(t, n - 1)), seLogRatio: error, converged: true }
 }

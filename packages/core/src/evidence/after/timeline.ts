@@ -6,7 +6,8 @@ import type { Stint, Strike } from '../../vocabulary/index.ts'
 import type { Confidence } from '../confidence.ts'
 import { NO_EXPOSURE, plusExposure } from '../exposure.ts'
 import type { Exposure } from '../exposure.ts'
-import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
+import { mantelHaenszelByStratum } from '../mantelHaenszel.ts'
+import { pairDispersion } from '../within/pairDispersion.ts'
 import { NO_RATIO, pooledOr } from '../within/pooled.ts'
 import type { WithinRatio } from '../within/randomTrip.ts'
 
@@ -109,6 +110,6 @@ export function selfControlled(pairs: readonly TripWindows[], options: Confidenc
     outside: strata.reduce((sum, { b }) => plusExposure(sum, b), NO_EXPOSURE),
     trips: strata.length,
     tripIds: strata.map(({ trip }) => trip),
-    ratio: pooledOr(() => mantelHaenszelRateRatio(strata, options)) ?? NO_RATIO,
+    ratio: pooledOr(() => mantelHaenszelByStratum(strata, { ...options, dispersion: pairDispersion(strata) })) ?? NO_RATIO,
   }
 }

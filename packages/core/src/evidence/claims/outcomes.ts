@@ -11,12 +11,13 @@ import { indicators, quarterWord, waterWord } from '../within/launch.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
 import type { PairOptions } from '../within/pairs.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
-import type { TripPair, WithinRatio } from '../within/randomTrip.ts'
+import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
 import { mantelHaenszelShareRatio, sharesTogether } from '../within/shares.ts'
 import { pooledOr } from '../within/pooled.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import { weightRatio, weightsTogether } from '../within/weights.ts'
-import { clausesOf } from './selection.ts'
+import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
+import { clausesOf, sidesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
 import type { Finding } from './verdict.ts'
 
@@ -27,6 +28,8 @@ export interface Question {
   readonly claim: Claim
   readonly selection: Selection
   readonly rows: readonly number[]
+  /** Variance over mean of the book's strikes. */
+  readonly dispersion: number
   readonly options: Confidence
 }
 
@@ -37,24 +40,30 @@ const cannot = (why: string): Outcome => ({ cannot: why })
 
 /** Rate of A over B with a luck of its own for each trip; colours of one body with one for each trip and body. */
 export function rateOutcome(
-  { book, columns, claim, selection, rows, options }: Question,
+  { book, columns, claim, selection, rows, dispersion, options }: Question,
   exposureOf?: PairOptions['exposureOf'],
   denominator = 'hours',
 ): Outcome {
   const bodies = entry(columns.factors, 'body')
   const stratumOf = claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
-  const trips = comparedTrips(book, columns, rows, selection, { ...(stratumOf ? { stratumOf } : {}), ...(exposureOf ? { exposureOf } : {}) })
-  return ofTrips(trips, trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, denominator, options)
+  const byHour = holdsTheHour(claim)
+  const trips = comparedTrips(book, columns, rows, selection, { byHour, ...(stratumOf ? { stratumOf } : {}), ...(exposureOf ? { exposureOf } : {}) })
+  const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
+  const held = { ...options, dispersion, ...(byHour ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}) }
+  return ofTrips(trips, trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, denominator, held)
 }
+
+/** Unless the two sides are times of the day themselves. */
+const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
 
 /** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
-export function betweenOutcome({ book, columns, claim, selection, rows, options }: Question): Outcome {
+export function betweenOutcome({ book, columns, claim, selection, rows, dispersion, options }: Question): Outcome {
   const aboutSeason = clausesOf(claim).some(({ column }) => column === 'season' || column === 'month' || column === 'fish_season')
   const trips = betweenTrips(book, columns, rows, selection, aboutSeason)
-  return ofTrips(trips, trips.length, 'hours', options)
+  return ofTrips(trips, trips.length, 'hours', { ...options, dispersion })
 }
 
-function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: Confidence): Outcome {
+function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): Outcome {
   const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number => trips.reduce((total, trip) => total + trip[side][field], 0)
   const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
   if (hoursA === 0 || hoursB === 0) return cannot(`no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}`)
@@ -65,12 +74,13 @@ function ofTrips(trips: readonly TripPair[], enough: number, denominator: string
   return { found: finding(randomTripRatio(trips, options), early), denominator }
 }
 
-const finding = ({ ratio, lower, upper, pValue }: WithinRatio, early: boolean): Finding => ({
+const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Finding => ({
   // Where one side never struck the open limit tells the direction.
   ratio: ratio ?? (upper < Infinity ? 0 : lower > 0 ? Infinity : null),
   lower,
   upper,
   pValue,
+  seLogRatio,
   early,
 })
 

@@ -16,6 +16,9 @@ export function clausesOf(claim: Claim): Clause[] {
   return textsOf(claim).flatMap((text) => parseAny(text).flat())
 }
 
+/** The clauses that tell what is claimed from what it is held against. */
+export const sidesOf = (claim: Claim): Clause[] => clausesOf({ ...claim, when: '' })
+
 /** Claims of phases, zones and pitches name these where others name what they are held against. */
 const NAMES_ITS_OWN: ReadonlySet<ClaimOutcome> = new Set(['phase', 'zone', 'pitch'])
 

@@ -1,8 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
 import type { Factor } from '../../effort/index.ts'
-import { normalQuantile } from '../../numerics/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
-import { alphaOf } from '../confidence.ts'
 import { LEAST } from '../strength.ts'
 import { waterSpread } from '../waterSpread.ts'
 import type { WaterRatio } from '../waterSpread.ts'
@@ -50,7 +48,6 @@ function ratioOn(water: string, question: Question): WaterRatio[] {
   if (Math.min(hoursOf(selection.inA), hoursOf(selection.inB)) < LEAST.hours) return []
   const outcome = rateOutcome(question)
   if ('cannot' in outcome || outcome.found.early) return []
-  const { ratio, lower, upper } = outcome.found
-  const error = Math.log(upper / lower) / (2 * normalQuantile(1 - alphaOf(question.options) / 2))
-  return ratio !== null && ratio > 0 && Number.isFinite(ratio) && error > 0 && Number.isFinite(error) ? [{ water, logRatio: Math.log(ratio), error }] : []
+  const { ratio, seLogRatio: error } = outcome.found
+  return ratio !== null && ratio > 0 && Number.isFinite(ratio) && error && error > 0 ? [{ water, logRatio: Math.log(ratio), error }] : []
 }

@@ -10,7 +10,7 @@ import { powerAt, powerForRatio } from '../power.ts'
 import { namesOf } from '../question.ts'
 import { rowFilter } from '../rowFilter.ts'
 import type { Names } from '../rowFilter.ts'
-import { boutSize, flurryDispersion, strikesOf } from '../search/bouts.ts'
+import { bookDispersion } from '../search/bouts.ts'
 import { tripSpread } from '../tripSpread.ts'
 import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
@@ -61,7 +61,7 @@ export interface TryOptions extends Confidence {
   readonly progress?: (share: number) => void
 }
 
-const ALWAYS = ['reason', 'stint', 'angler', 'body', 'hour', 'back', 'side', 'belly'] as const
+const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'hour', 'back', 'side', 'belly'] as const
 
 /**
  * Puts rules of the trade on trial against a book.
@@ -86,7 +86,7 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
     if (rows.length === 0)
       throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
-    const question: Question = { book: cut.book, columns, claim, selection, rows, options }
+    const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
     return { question, outcome: outcomeOf(question, cut.names), spread: cut }
   })
   progress?.(1)
@@ -123,7 +123,7 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
   const keep = rowFilter(columns, here, names)
   const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
-  const dispersion = flurryDispersion(boutSize(strikesOf(columns, fished)))
+  const dispersion = bookDispersion(columns, fished)
   return { book: own, columns, rows, keep, names, variance: tripSpread(columns)?.variance ?? 0, dispersion }
 }
 

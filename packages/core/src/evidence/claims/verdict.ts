@@ -13,6 +13,8 @@ export interface Finding {
   readonly upper: number
   /** Two-sided, of no difference. */
   readonly pValue: number
+  /** Of the logarithm of the ratio, where it is known apart from the limits. */
+  readonly seLogRatio?: number | null
   /** Too few hours, trips or strikes to say anything. */
   readonly early: boolean
 }

@@ -48,6 +48,17 @@ function closeIn(strikes: number, m: number, share: number): number {
 /** Variance over mean of the strikes of flurries whose size is geometric with mean m. */
 export const flurryDispersion = (m: number): number => 2 * m - 1
 
+/** A book that has hardly a strike is taken for one whose flurries are of such a mean, as if it had so many strikes. (ours) */
+const USUAL_BOUT = { mean: 1.3, strikes: 15 } as const
+
+/** Variance over mean of a book's strikes: its mean flurry, drawn to what is usual where strikes are few. Given columns with the factor `angler`. */
+export function bookDispersion(columns: SegmentColumns, rows: readonly number[]): number {
+  const trips = strikesOf(columns, rows)
+  const strikes = trips.reduce((sum, { times }) => sum + times.length, 0)
+  const mean = (strikes * boutSize(trips) + USUAL_BOUT.strikes * USUAL_BOUT.mean) / (strikes + USUAL_BOUT.strikes)
+  return flurryDispersion(mean)
+}
+
 /** Strikes of each angler on each trip, with the hours they came in. Given columns with the factor `angler`. */
 export function strikesOf({ trip, factors, hours, strikeRows, strikeMs }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
   const anglers = entry(factors, 'angler')

@@ -7,6 +7,7 @@ import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
 import { launchOf } from './launch.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
+import type { SideAtHour } from './randomTrip.ts'
 import type { ShareStratum } from './shares.ts'
 import type { WeightStratum } from './weights.ts'
 
@@ -25,6 +26,8 @@ export interface PairOptions {
   readonly stratumOf?: (row: number) => string
   /** What strikes are counted against; by default hours. */
   readonly exposureOf?: (row: number) => number
+  /** Whether hours are told apart by the clock; given columns with the factor `hour`. */
+  readonly byHour?: boolean
 }
 
 /** Hours and strikes of both by trip, with what was known at launch. Given columns with the factors `reason` and `stint`. */
@@ -33,7 +36,7 @@ export function comparedTrips(
   columns: SegmentColumns,
   rows: readonly number[],
   { inA, inB }: Sides,
-  { stratumOf = (row) => tripOf(columns, row), exposureOf = (row) => at(columns.hours, row) }: PairOptions = {},
+  { stratumOf = (row) => tripOf(columns, row), exposureOf = (row) => at(columns.hours, row), byHour = false }: PairOptions = {},
 ): ComparedTrip[] {
   interface Sums {
     a: Exposure
@@ -42,9 +45,11 @@ export function comparedTrips(
     /** When each was first in hand. */
     readonly began: { a: number; b: number }
     readonly trip: string
+    readonly hours: { readonly all: Map<number, SideAtHour>; readonly planned: Map<number, SideAtHour> }
   }
   const strata = new Map<string, Sums>()
   const [reasons, stints] = [entry(columns.factors, 'reason'), entry(columns.factors, 'stint')]
+  const clock = byHour ? entry(columns.factors, 'hour') : undefined
   const starts = new Map(book.stints.map(({ id, start }) => [id, epochMs(start)]))
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
@@ -56,15 +61,29 @@ export function comparedTrips(
       planned: { a: NO_EXPOSURE, b: NO_EXPOSURE },
       began: { a: Infinity, b: Infinity },
       trip: tripOf(columns, row),
+      hours: { all: new Map<number, SideAtHour>(), planned: new Map<number, SideAtHour>() },
     }
     strata.set(stratum, sums)
     sums.began[side] = Math.min(sums.began[side], starts.get(at(stints.levels, at(stints.codes, row))) ?? Infinity)
     const own = { events: at(columns.strikes, row), exposureHours: exposureOf(row) }
     sums[side] = plusExposure(sums[side], own)
-    if (isPlanned(at(reasons.levels, at(reasons.codes, row)))) sums.planned[side] = plusExposure(sums.planned[side], own)
+    const planned = isPlanned(at(reasons.levels, at(reasons.codes, row)))
+    if (planned) sums.planned[side] = plusExposure(sums.planned[side], own)
+    if (clock) for (const apart of planned ? [sums.hours.all, sums.hours.planned] : [sums.hours.all]) addAt(apart, side, at(clock.codes, row), own)
   }
   const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
-  return [...strata.values()].map(({ a, b, planned, began, trip }) => ({ a, b, planned, known: [aFirst(began), ...known(trip)] }))
+  return [...strata.values()].map(({ a, b, planned, began, trip, hours }) => ({
+    a,
+    b,
+    known: [aFirst(began), ...known(trip)],
+    ...(byHour ? { byHour: [...hours.all.values()] } : {}),
+    planned: { ...planned, ...(byHour ? { byHour: [...hours.planned.values()] } : {}) },
+  }))
+}
+
+function addAt(apart: Map<number, SideAtHour>, side: 'a' | 'b', hour: number, own: Exposure): void {
+  const key = 2 * hour + (side === 'a' ? 0 : 1)
+  apart.set(key, { side, hour, ...plusExposure(apart.get(key) ?? NO_EXPOSURE, own) })
 }
 
 /** 1: A was in hand first, 0: B; a half where both were at once, by two anglers. */

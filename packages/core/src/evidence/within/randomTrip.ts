@@ -1,8 +1,18 @@
 import { at } from '../../checked/index.ts'
-import { chiSquareCdf, chiSquareQuantile, logGamma, quasiNewton } from '../../numerics/index.ts'
+import { tCdf, tQuantile } from '../../numerics/index.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence } from '../confidence.ts'
 import type { Exposure } from '../exposure.ts'
+import { fitFrailty, frailtyCovariance, submatrix } from './frailty.ts'
+import type { FrailtyCell, FrailtyFit, FrailtyModel } from './frailty.ts'
+import type { TimeOfDay } from './timeOfDay.ts'
+
+/** Hours of A or B at one time of day. */
+export interface SideAtHour extends Exposure {
+  readonly side: 'a' | 'b'
+  /** Its place among the levels of the time of day. */
+  readonly hour: number
+}
 
 /** A trip on which A, B or both were thrown, and what was known of it at launch, as numbers. */
 export interface TripPair {
@@ -10,6 +20,8 @@ export interface TripPair {
   readonly b: Exposure
   /** Covariates, of equal length on all trips; none may depend on a strike. */
   readonly known: readonly number[]
+  /** The same hours and strikes apart by time of day, where it is held. */
+  readonly byHour?: readonly SideAtHour[]
 }
 
 export interface WithinRatio {
@@ -20,58 +32,133 @@ export interface WithinRatio {
   readonly upper: number
   /** Two-sided, of equal rates. */
   readonly pValue: number
+  /** Of the logarithm of the ratio; null where there is none. */
+  readonly seLogRatio: number | null
   readonly converged: boolean
 }
 
-/** The spread of trips is looked for between a shape of a twentieth (wild) and a thousand (none). */
-const SHAPES = [Math.log(0.05), Math.log(1000)] as const
+export interface WithinOptions extends Confidence {
+  /** Variance over mean of strikes, from their flurries. Default 1: they come singly. */
+  readonly dispersion?: number
+  /** What the time of day does, from hours that are neither A nor B; held where it is given. */
+  readonly timeOfDay?: TimeOfDay | undefined
+}
+
 /** A weak pull of the launch's factors towards one: sd of their logarithms. (ours) */
 const COVARIATE_SD = 1
+/** The common rate and the ratio are as good as free. */
+const FREE_SD = 30
 const FARTHEST_LOG_RATIO = 6
+const [RATE, RATIO, FIRST] = [0, 1, 2]
 
 /**
- * Ratio of two rates with a luck of its own for each trip, by a gamma-frailty Poisson model.
+ * Ratio of two rates with a luck of its own for each trip, by a gamma-frailty Poisson model (`fitFrailty`).
  *
- *   log L = Σ_trips [a·log ρ + n·log λ_t + lnΓ(k + n) − lnΓ(k) + k·ln k − (k + n)·ln(k + λ_t(ρ·T_A + T_B))],  n = a + b,
- *   λ_t = exp(β0 + x_t·β), x_t what was known at launch; limits by profile likelihood
+ *   y ~ luck·h·exp(β0 + ρ·[A] + x·β + γ_hour), x what was known at launch, γ with the prior that other hours give it; counts and hours are
+ *   taken over the dispersion of flurries; limits by profile likelihood, as wide as Student's t with the trips that tell of ρ makes them
  *
  * Given      hours and strikes of A and B by trip; trips with only one of them tell of luck and launch
- * Returned   ρ, A over B
+ * Returned   e^ρ, A over B
  * Valid for  exposure that was chosen by what had been seen before it: picking a lure up after blanks, or keeping on while it bites, does
  *            not spoil it
- * Source     Andersen & Gill, Ann. Statist. 10 (1982) 1100 (predictable exposure); gamma frailty: Clayton, Biometrika 65 (1978) 141
+ * Source     Andersen & Gill, Ann. Statist. 10 (1982) 1100 (predictable exposure); gamma frailty: Clayton, Biometrika 65 (1978) 141;
+ *            quasi-likelihood of overdispersed counts: McCullagh & Nelder, Generalized Linear Models (1989) ch. 9
  */
-export function randomTripRatio(trips: readonly TripPair[], options: Confidence = {}): WithinRatio {
+export const randomTripRatio = (trips: readonly TripPair[], options: WithinOptions = {}): WithinRatio => fitRandomTrips(trips, options).found
+
+/** What the hours of the clock do, after A and B have told of it too. */
+export interface HourEffects {
+  readonly effects: Float64Array
+  /** Covariance, row by row. */
+  readonly covariance: Float64Array
+}
+
+/** The same, with what the hour does where it was held. */
+export function fitRandomTrips(trips: readonly TripPair[], options: WithinOptions = {}): { readonly found: WithinRatio; readonly hours: HourEffects | null } {
   const alpha = alphaOf(options)
   const used = trips.filter(({ a, b }) => a.exposureHours + b.exposureHours > 0)
   const [strikesA, strikesB] = [used.reduce((sum, { a }) => sum + a.events, 0), used.reduce((sum, { b }) => sum + b.events, 0)]
   const [hoursA, hoursB] = [used.reduce((sum, { a }) => sum + a.exposureHours, 0), used.reduce((sum, { b }) => sum + b.exposureHours, 0)]
   if (!(hoursA > 0 && hoursB > 0)) throw new RangeError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
-  const width = used[0]?.known.length ?? 0
-  const overall = Math.log(Math.max(0.5, strikesA + strikesB) / (hoursA + hoursB))
-  const nuisance = Float64Array.from([overall, Math.log(2), ...new Array<number>(width).fill(0)])
-  const scale = [0.3, 0.5, ...new Array<number>(width).fill(0.3)]
-  let warm: Float64Array = nuisance
-  /** The best likelihood at a log ratio, over luck and launch. */
-  const profile = (logRatio: number): { value: number; converged: boolean } => {
-    const best = quasiNewton((x) => logLikelihood(used, logRatio, x), warm, { scale, tolerance: 1e-7 })
-    warm = best.x
-    return { value: best.value, converged: best.converged }
+  if (strikesA + strikesB === 0) return { found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true }, hours: null }
+  const model = modelOf(used, options)
+  const begin = new Float64Array(model.coefficients)
+  begin[RATE] = at(model.priorMean, RATE)
+  begin[RATIO] = Math.log((strikesA + 0.5) / hoursA / ((strikesB + 0.5) / hoursB))
+  const joint = fitFrailty(model, { coefficients: begin, logShape: Math.log(4) })
+  const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.coefficients, RATIO)))
+  let warm: FrailtyFit = joint
+  /** The best likelihood at a log ratio. */
+  const profile = (logRatio: number): number => {
+    const coefficients = Float64Array.from(warm.coefficients)
+    coefficients[RATIO] = logRatio
+    warm = fitFrailty(model, { coefficients, logShape: warm.logShape }, RATIO)
+    return warm.value
   }
-  if (strikesA + strikesB === 0) return { ratio: null, lower: 0, upper: Infinity, pValue: 1, converged: true }
-  const start = Math.log((strikesA + 0.5) / hoursA / ((strikesB + 0.5) / hoursB))
-  const joint = quasiNewton((x) => logLikelihood(used, at(x, 0), x.subarray(1)), [start, ...nuisance], { scale: [0.4, ...scale], tolerance: 1e-8 })
-  const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.x, 0)))
-  warm = Float64Array.from(joint.x.subarray(1))
-  const drop = chiSquareQuantile(1 - alpha, 1) / 2
-  const within = (logRatio: number): boolean => profile(logRatio).value > joint.value - drop
-  return {
+  const degrees = Math.max(1, tripsThatTell(used) - 1)
+  const drop = tQuantile(1 - alpha / 2, degrees) ** 2 / 2
+  const within = (logRatio: number): boolean => profile(logRatio) > joint.value - drop
+  const deviance = 2 * Math.max(0, joint.value - profile(0))
+  const covariance = frailtyCovariance(model, joint)
+  const found = {
     ratio: strikesA === 0 || strikesB === 0 ? null : Math.exp(peak),
     lower: strikesA === 0 ? 0 : Math.exp(edge(peak, -1, within)),
     upper: strikesB === 0 ? Infinity : Math.exp(edge(peak, 1, within)),
-    pValue: 1 - chiSquareCdf(Math.max(0, 2 * (joint.value - profile(0).value)), 1),
+    pValue: 2 * (1 - tCdf(Math.sqrt(deviance), degrees)),
+    seLogRatio: strikesA === 0 || strikesB === 0 ? null : Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0)),
     converged: joint.converged,
   }
+  return { found, hours: options.timeOfDay ? hourEffects(joint, covariance, options.timeOfDay.levels.length) : null }
+}
+
+function hourEffects({ coefficients }: FrailtyFit, covariance: Float64Array, hours: number): HourEffects {
+  const first = coefficients.length - hours
+  const kept = Array.from({ length: hours }, (_, i) => first + i)
+  return { effects: coefficients.slice(first), covariance: submatrix(covariance, coefficients.length, kept) }
+}
+
+function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: WithinOptions): FrailtyModel {
+  const width = trips[0]?.known.length ?? 0
+  const hours = timeOfDay?.levels.length ?? 0
+  const coefficients = FIRST + width + hours
+  const cells = trips.flatMap(({ a, b, known, byHour }, trip): FrailtyCell[] => {
+    const launch = known.flatMap((value, i): [number, number][] => (value === 0 ? [] : [[FIRST + i, value]]))
+    const sides: readonly (Exposure & { readonly side: 'a' | 'b'; readonly hour?: number })[] =
+      timeOfDay && byHour
+        ? byHour
+        : [
+            { side: 'a', ...a },
+            { side: 'b', ...b },
+          ]
+    return sides
+      .filter(({ exposureHours }) => exposureHours > 0)
+      .map(({ side, hour, events, exposureHours }) => ({
+        trip,
+        events: events / dispersion,
+        exposureHours: exposureHours / dispersion,
+        terms: [[RATE, 1], ...(side === 'a' ? [[RATIO, 1] as const] : []), ...launch, ...(hour === undefined ? [] : [[FIRST + width + hour, 1] as const])],
+      }))
+  })
+  const [events, exposure] = cells.reduce(([y, h], cell) => [y + cell.events, h + cell.exposureHours], [0, 0])
+  const priorMean = new Float64Array(coefficients)
+  priorMean[RATE] = Math.log(Math.max(0.5, events) / exposure)
+  const priorPrecision = new Float64Array(coefficients * coefficients)
+  for (let i = 0; i < FIRST + width; i++) priorPrecision[i * coefficients + i] = 1 / (i < FIRST ? FREE_SD : COVARIATE_SD) ** 2
+  for (let i = 0; i < hours; i++) {
+    priorMean[FIRST + width + i] = at(timeOfDay?.effects ?? [], i)
+    for (let j = 0; j < hours; j++) priorPrecision[(FIRST + width + i) * coefficients + FIRST + width + j] = at(timeOfDay?.precision ?? [], i * hours + j)
+  }
+  return { cells, trips: trips.length, coefficients, priorMean, priorPrecision }
+}
+
+/** How many trips of equal weight would tell as much of the ratio. */
+function tripsThatTell(trips: readonly TripPair[]): number {
+  const shares = trips.map(({ a, b }) => a.exposureHours / (a.exposureHours + b.exposureHours))
+  const hours = trips.map(({ a, b }) => a.exposureHours + b.exposureHours)
+  const mean = shares.reduce((sum, share, t) => sum + share * at(hours, t), 0) / hours.reduce((sum, h) => sum + h, 0)
+  const weights = shares.map((share, t) => at(hours, t) * (share * (1 - share) + (share - mean) ** 2))
+  const [sum, squares] = weights.reduce(([s, q], w) => [s + w, q + w * w], [0, 0])
+  return squares > 0 ? sum ** 2 / squares : 1
 }
 
 /** Where the profile leaves its limits in one direction, to a thousandth of the logarithm. */
@@ -91,23 +178,4 @@ function edge(peak: number, direction: 1 | -1, within: (logRatio: number) => boo
     else outside = middle
   }
   return (inside + outside) / 2
-}
-
-/** `x`: log λ, log k, and the launch's factors. */
-function logLikelihood(trips: readonly TripPair[], logRatio: number, x: ArrayLike<number>): number {
-  const ratio = Math.exp(logRatio)
-  const logShape = Math.max(SHAPES[0], Math.min(SHAPES[1], at(x, 1)))
-  const k = Math.exp(logShape)
-  const constant = k * logShape - logGamma(k)
-  let sum = 0
-  for (const { a, b, known } of trips) {
-    let eta = at(x, 0)
-    for (let i = 0; i < known.length; i++) eta += at(known, i) * at(x, 2 + i)
-    const n = a.events + b.events
-    const exposure = Math.exp(eta) * (ratio * a.exposureHours + b.exposureHours)
-    sum += a.events * logRatio + n * eta + logGamma(k + n) + constant - (k + n) * Math.log(k + exposure)
-  }
-  for (let i = 2; i < x.length; i++) sum -= (at(x, i) / COVARIATE_SD) ** 2 / 2
-  // Beyond its bounds the shape changes nothing: a slight pull keeps the search from wandering there.
-  return sum - (at(x, 1) - logShape) ** 2
 }

@@ -10,7 +10,8 @@ import { clauseRanges, namedColumns } from '../where.ts'
 import type { Clause } from '../where.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
-import { lureOrDay } from './lureOrDay.ts'
+import { bookDispersion } from '../search/bouts.ts'
+import { lureOrDay, sensitivityOf } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
 import { comparedTrips, isPlanned, shareStrata, tripOf, sizeStrata } from './pairs.ts'
 import type { Sides } from './pairs.ts'
@@ -19,6 +20,7 @@ import { mantelHaenszelShareRatio, sharesTogether } from './shares.ts'
 import type { ShareStratum } from './shares.ts'
 import { weightRatio, weightsTogether } from './weights.ts'
 import type { WeightStratum } from './weights.ts'
+import { asksOfTheClock, timeOfDayOf } from './timeOfDay.ts'
 
 export interface WithinQuestion {
   readonly a: readonly Clause[]
@@ -57,19 +59,27 @@ const OTHERS_BLANK = 'others blank'
  */
 export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }: WithinQuestion, options: Confidence = {}): BookWithin {
   const clauses = [...a, ...b, ...where]
-  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint'], clauseRanges(clauses)))
+  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint', 'angler', 'lure', 'hour'], clauseRanges(clauses)))
   const names = namesOf(book)
   const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
   const all = Array.from({ length: columns.rows }, (_, row) => row)
   const twice = all.find((row) => sides.inA(row) && sides.inB(row))
   if (twice !== undefined) throw new RangeError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
   const rows = all.filter((row) => at(columns.hours, row) > 0)
-  const trips = comparedTrips(book, columns, rows, sides)
+  const held = !asksOfTheClock([...a, ...b])
+  const trips = comparedTrips(book, columns, rows, sides, { byHour: held })
   const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
   const missing = of === 'rate' ? (hours.a === 0 ? 'A' : hours.b === 0 ? 'B' : undefined) : !all.some(sides.inA) ? 'A' : !all.some(sides.inB) ? 'B' : undefined
   if (missing) throw new RangeError(`no hour is ${missing}: there is nothing to compare`)
-  const found = of === 'rate' ? lureOrDay(trips, { ...options, ...(design ? { design } : {}) }) : { ...ofFish(columns, all, sides, of, options), hours }
   const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
+  const dispersion = bookDispersion(columns, rows)
+  const inWhere = rowFilter(columns, where, names)
+  const rate = (): LureOrDay => {
+    const others = rows.filter((row) => inWhere(row) && !asked(row))
+    const timeOfDay = held ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}
+    return lureOrDay(trips, { ...options, dispersion, ...timeOfDay, ...(design ? { design } : {}) })
+  }
+  const found = of === 'rate' ? rate() : { ...ofFish(columns, all, sides, of, options), hours, dispersion, hourNotHeld: null }
   const strikesOf = (side: (row: number) => boolean): number => all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
   return {
     ...found,
@@ -92,7 +102,7 @@ function ofFish(
   sides: Sides,
   of: Exclude<WithinOf, 'rate'>,
   options: Confidence,
-): Omit<LureOrDay, 'hours'> & { readonly sizeBy?: SizeBy } {
+): Omit<LureOrDay, 'hours' | 'dispersion' | 'hourNotHeld'> & { readonly sizeBy?: SizeBy } {
   const sizes = of === 'size' ? sizeStrata(columns, rows, sides) : undefined
   if (sizes) {
     const enough = Math.min(sizes.measured.a, sizes.measured.b) >= LEAST_MEASURED
@@ -116,7 +126,7 @@ function heldWithin<S>(
   ratioOf: (strata: readonly S[], options: Confidence) => Interval & { ratio: number; seLogRatio: number },
   enough: boolean,
   options: Confidence,
-): Omit<LureOrDay, 'hours'> {
+): Omit<LureOrDay, 'hours' | 'dispersion' | 'hourNotHeld'> {
   const both = strata.filter((stratum) => Math.min(...sizeOf(stratum)) > 0)
   const within = pooledOr(() => ratioOf(strata, options))
   const crude = pooledOr(() => ratioOf([together(both)], options))
@@ -125,12 +135,13 @@ function heldWithin<S>(
   return {
     crudeAll: crudeAll?.ratio ?? null,
     crude: crude ?? NO_RATIO,
-    within: within && { ...within, design: 'mh' },
+    within: within && { ...within, design: 'mh', stints: 'all' },
     other: null,
     trips: both.length,
     oneSided: strata.length - both.length,
     agree: null,
     shareOfDay: null,
+    sensitivity: within ? sensitivityOf(within) : 1,
     verdict: !within || few || !enough ? 'too early' : strengthOf(within.pValue),
   }
 }
