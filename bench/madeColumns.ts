@@ -70,6 +70,7 @@ export function madeColumns(rows: number, seed = 1): SegmentColumns {
     strikeIds: [],
     strikeRows: new Int32Array(),
     strikeMs: new Float64Array(),
+    strikeAngler: new Int32Array(),
     leftOut: { trips: 0, strikes: 0, looseStrikes: 0, stintsWithoutHours: 0 },
     leftOutOf: new Map(),
     looseEnds: [],

@@ -61,6 +61,9 @@ function rowJson({ shrunken, shrunkenLower, shrunkenUpper, chanceOfBest, expecte
   return { shrunken, shrunken_lower: shrunkenLower, shrunken_upper: shrunkenUpper, p_best: chanceOfBest, expected, too_early: tooEarly, strength, better }
 }
 
+/** What a board is not. */
+const LOOK = 'a look, not a verdict: asked after every trip, one row or another stands out some day; what is confirmed, jot analyse claims says'
+
 function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board): unknown {
   return {
     by,
@@ -69,6 +72,8 @@ function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
     all: all && rateJson(all),
     left_out: { trips: leftOut.trips, strikes: leftOut.strikes, loose_strikes: leftOut.looseStrikes, stints_without_hours: leftOut.stintsWithoutHours },
     trip_variance: spread?.variance ?? null,
+    dispersion: spread?.dispersion ?? null,
+    look: LOOK,
     blank_days_missing: blankDaysMissing,
   }
 }

@@ -90,9 +90,10 @@ class TripLayer {
   /** Lays each strike on its segment; returns how many belong to none. */
   private layStrikes(places: readonly number[], cuts: readonly Cut[], record: TripRecord, { trip, strikes }: TripBundle): number {
     let loose = 0
+    const anglers = [...new Set(record.stints.map(({ angler }) => angler))]
     placeStrikes(cuts, record.strikes).forEach((piece, i) => {
       const strike = at(strikes, i)
-      if (piece !== undefined) this.table.count(at(places, piece), strike, trip, true)
+      if (piece !== undefined) this.table.count(at(places, piece), strike, trip, true, anglers.indexOf(at(cuts, piece).stint.angler))
       else if (strike.outcome !== 'raised') loose++
     })
     return loose

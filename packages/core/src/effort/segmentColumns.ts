@@ -59,6 +59,8 @@ export interface SegmentColumns {
   readonly strikeIds: readonly string[]
   readonly strikeRows: Int32Array
   readonly strikeMs: Float64Array
+  /** Whose each was: the angler's place among those of its trip, as their stints begin. */
+  readonly strikeAngler: Int32Array
   readonly leftOut: LeftOut
   /** The same by trip, of trips that have any. */
   readonly leftOutOf: ReadonlyMap<string, LeftOut>

@@ -24,7 +24,7 @@ export class SegmentTable {
   private readonly codes: CodeRows
   private readonly values: readonly NumberList[]
   private readonly fish = { rows: new NumberList(), weightG: new NumberList(), lengthMm: new NumberList() }
-  private readonly strikes = { rows: new NumberList(), ms: new NumberList(), ids: [] as string[] }
+  private readonly strikes = { rows: new NumberList(), ms: new NumberList(), angler: new NumberList(), ids: [] as string[] }
   private readonly looseEnds: (LooseEnd & { trip: string })[] = []
 
   /** `species` undefined: the question is not by species. */
@@ -55,7 +55,7 @@ export class SegmentTable {
   }
 
   /** Counts a strike on a segment. With `inRate` false it tells of hook-up and size only: the segment has no hours to divide by. */
-  count(place: number, strike: Strike, trip: Trip, inRate: boolean): void {
+  count(place: number, strike: Strike, trip: Trip, inRate: boolean, angler = 0): void {
     const row = place + (this.species ? this.species.indexOf(strike.species || UNKNOWN) : 0)
     const count = (name: CountName): void => void this.counted[name].push(row)
     const once = (name: CountName): void => {
@@ -69,6 +69,7 @@ export class SegmentTable {
     if (inRate) {
       this.strikes.rows.push(row)
       this.strikes.ms.push(strike.timeUnknown ? NaN : epochMs(strike.time))
+      this.strikes.angler.push(angler)
       this.strikes.ids.push(strike.id)
     }
     count(strike.outcome ?? 'unsaid')
@@ -102,6 +103,7 @@ export class SegmentTable {
       strikeIds: strikes ? Array.from(strikes, (i) => at(this.strikes.ids, i)) : this.strikes.ids,
       strikeRows: picked(strikeRows, strikes),
       strikeMs: picked(this.strikes.ms.numbers(), strikes),
+      strikeAngler: picked(this.strikes.angler.wholes(), strikes),
       leftOutOf,
       leftOut: sumOfLeftOut(leftOutOf.values()),
       looseEnds: this.looseEnds,

@@ -47,6 +47,7 @@ export function spliceColumns(before: SegmentColumns, part: SegmentColumns, touc
     strikeIds: strikes.map(({ of, place }) => at(of.strikeIds, place)),
     strikeRows: Int32Array.from(strikes, ({ row }) => row),
     strikeMs: Float64Array.from(strikes, ({ of, place }) => at(of.strikeMs, place)),
+    strikeAngler: Int32Array.from(strikes, ({ of, place }) => at(of.strikeAngler, place)),
     leftOutOf,
     leftOut: sumOfLeftOut(leftOutOf.values()),
     looseEnds: [...looseEnds.values()].flat(),

@@ -5,6 +5,7 @@ import type { Outcome } from '../vocabulary/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { buildColumns } from '../effort/index.ts'
 import { drawGamma, drawPoisson, seededRandom } from '../numerics/index.ts'
+import { epochMs, isoUtc } from '../time/index.ts'
 import { independentSum } from '../test/independentSum.ts'
 import { answer, contributions, parseWhere, planFor, whereText } from './index.ts'
 
@@ -254,7 +255,12 @@ describe('rateBoard', () => {
         end: `${date}T${String(6 + hours).padStart(2, '0')}:00:00-05:00`,
       })),
       strikes: trips.flatMap(({ id, date, strikes }) =>
-        Array.from({ length: strikes }, (_, i) => ({ id: `${id}-${i}`, trip: id, stint: id, time: `${date}T06:${10 + i}:00-05:00` })),
+        Array.from({ length: strikes }, (_, i) => ({
+          id: `${id}-${i}`,
+          trip: id,
+          stint: id,
+          time: isoUtc(epochMs(`${date}T06:05:00-05:00`) + i * 20 * 60_000),
+        })),
       ),
     })
     const { rows } = answer(made, { by: ['lure'], where: [] })
@@ -277,7 +283,13 @@ describe('rateBoard', () => {
         trips: kept.map(({ id }) => trip(id, '2026-05-01T06:00:00-05:00', '2026-05-01T11:00:00-05:00')),
         stints: kept.map(({ id }) => ({ id, trip: id, lure: 'A', start: '2026-05-01T06:00:00-05:00', end: '2026-05-01T11:00:00-05:00' })),
         strikes: kept.flatMap(({ id, strikes }) =>
-          Array.from({ length: strikes }, (_, i) => ({ id: `${id}-${i}`, trip: id, stint: id, time: '2026-05-01T07:00:00-05:00' })),
+          // Over the morning, as they come singly.
+          Array.from({ length: strikes }, (_, i) => ({
+            id: `${id}-${i}`,
+            trip: id,
+            stint: id,
+            time: isoUtc(epochMs('2026-05-01T06:10:00-05:00') + i * 17 * 60_000),
+          })),
         ),
       })
     const warned = (kept: typeof days): boolean => answer(season(kept), { by: ['lure'], where: [] }).blankDaysMissing

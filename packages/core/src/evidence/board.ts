@@ -1,15 +1,18 @@
 import { at, entry } from '../checked/index.ts'
-import { normalCdf } from '../numerics/index.ts'
+import { normalQuantile, tCdf } from '../numerics/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
+import { benjaminiHochberg } from './benjaminiHochberg.ts'
 import { Baseline, newSums } from './baseline.ts'
 import type { GroupSums } from './baseline.ts'
 import { chanceOfBest } from './best.ts'
 import { DEFAULT_CONFIDENCE } from './confidence.ts'
 import type { Confidence } from './confidence.ts'
+import type { Exposure } from './exposure.ts'
 import { rateOf } from './rate.ts'
 import type { FishOfGroup, Rate } from './rate.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
+import { bookDispersion, flurryMean } from './search/bouts.ts'
 import { shrinkRatios } from './shrink.ts'
 import { sizesOf } from './sizes.ts'
 import type { Sizes } from './sizes.ts'
@@ -104,8 +107,12 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   const times = repetitions(columns, keep)
   all.hours /= times
   all.tripHours.forEach((hours, t) => (all.tripHours[t] = hours / times))
-  const spread = tripSpread(columns)
-  const variance = spread && spread.variance
+  const dispersion = bookDispersion(
+    columns,
+    Array.from({ length: columns.rows }, (_, row) => row),
+  )
+  const spread = tripSpread(columns, dispersion)
+  const known = { tripVariance: spread?.variance ?? 0, dispersion }
   const rows = groups.met
     .filter(({ tally }) => tally.hours > 0)
     .map((group) => {
@@ -113,9 +120,9 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
       const expected = all.strikes > 0 ? baseline.expected(sums) : 0
       return {
         group: groupLevels(factors, group.key),
-        rate: rateOf(tally, fish.of(group), confidence, variance),
+        rate: rateOf(tally, fish.of(group), confidence, spread),
         expected,
-        pValue: expected > 0 ? againstRest(tally, expected, baseline.strikesBeside(sums), variance ?? 0) : 1,
+        ...(expected > 0 ? heldAgainst(tally, expected, baseline.strikesBeside(sums), known) : NOTHING_TO_HOLD),
       }
     })
   return {
@@ -126,7 +133,7 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
       .filter(({ tally }) => tally.hours === 0 && countsOf(tally) > 0)
       .sort((a, b) => countsOf(b.tally) - countsOf(a.tally))
       .map((group) => countsRow(groupLevels(factors, group.key), group.tally, fish.of(group))),
-    all: all.hours > 0 ? rateOf(all, fish.all, confidence, variance) : null,
+    all: all.hours > 0 ? rateOf(all, fish.all, confidence, spread) : null,
     leftOut: columns.leftOut,
     spread,
     blankDaysMissing: spread !== null && blankDaysMissing(spread),
@@ -205,51 +212,84 @@ interface RawRow {
   readonly rate: Rate
   readonly expected: number
   readonly pValue: number
+  /** So many strikes that came singly, on trips alike, would tell as much of the group as was expected of it. */
+  readonly worth: number
+  /** Error of the log of what was expected. */
+  readonly besideError: number
 }
+
+const NOTHING_TO_HOLD = { pValue: 1, worth: 0, besideError: 0 }
 
 /**
  * Two-sided p of a group doing as the rest of its class on its water: log ratio to what was expected over its error, by trips, and the
- * rest's own. Without a strike, twice the chance of none.
+ * rest's own. Without a strike, twice the chance of none. And how much its strikes tell.
+ *
+ *   worth = 1/(φ/E + σ² Σe_t²/E²),  e_t the strikes expected of its trips
  */
-function againstRest({ strikes, tripStrikes, tripHours }: Tally, expected: number, beside: number, variance: number): number {
+function heldAgainst(
+  { strikes, hours, tripStrikes, tripHours }: Tally,
+  expected: number,
+  beside: number,
+  known: { readonly tripVariance: number; readonly dispersion: number },
+): Pick<RawRow, 'pValue' | 'worth' | 'besideError'> {
+  const { tripVariance, dispersion } = known
+  const squares = tripHours.reduce((sum, h) => sum + (h / hours) ** 2, 0)
+  const worth = 1 / (dispersion / expected + tripVariance * squares)
+  const besideError = Math.sqrt(dispersion / beside)
   if (strikes === 0) {
-    const trips = tripHours.length
-    const blank = variance > 0 ? (1 + (variance * expected) / trips) ** (-trips / variance) : Math.exp(-expected)
-    return Math.min(1, 2 * blank)
+    const [trips, bouts] = [1 / squares, expected / flurryMean(dispersion)]
+    const blank = tripVariance > 0 ? (1 + (tripVariance * bouts) / trips) ** (-trips / tripVariance) : Math.exp(-bouts)
+    return { pValue: Math.min(1, 2 * blank), worth, besideError }
   }
-  const { error } = logRateError(tripStrikes, tripHours, variance)
-  return 2 * (1 - normalCdf(Math.abs(Math.log(strikes / expected)) / Math.hypot(error, 1 / Math.sqrt(beside))))
+  const { error, degrees } = logRateError(tripStrikes, tripHours, known)
+  const distance = Math.abs(Math.log(strikes / expected)) / Math.hypot(error, besideError)
+  return { pValue: 2 * (1 - tCdf(distance, degrees)), worth, besideError }
 }
 
 /** Shrinks each row's ratio to what was expected of it, turns it back into a rate, and sorts by that. Without any strike there is nothing to shrink to. */
 function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
   const struck = rows.some(({ expected }) => expected > 0)
-  const ratios = struck
-    ? shrinkRatios(
-        rows.map(({ rate, expected }) => ({ events: rate.strikes, exposureHours: expected })),
-        { confidence },
-      )
-    : []
+  const z = normalQuantile((1 + confidence) / 2)
+  const ratios = struck ? shrinkRatios(rows.map(worthOf), { confidence }) : []
+  const adjusted = adjustedP(rows)
   const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: (rate * at(rows, i).rate.hours) / at(rows, i).expected })))
   return rows
-    .map(({ group, rate, expected, pValue }, i): BoardRow => {
+    .map((raw, i): BoardRow => {
+      const { group, rate, expected, besideError } = raw
       const ratio = ratios[i]
       const usual = expected / rate.hours
-      const tooEarly = rate.hours < LEAST.hours || rate.trips < LEAST.trips || expected < LEAST.expected
+      const early = isEarly(raw)
+      // The more a rate is drawn to what the rest do, the more that is in doubt is in doubt of it.
+      const doubt = ratio ? z * besideError * (1 - worthOf(raw).events / ratio.shape) : 0
+      const [below, above] = ratio ? [Math.hypot(Math.log(ratio.mean / ratio.lower), doubt), Math.hypot(Math.log(ratio.upper / ratio.mean), doubt)] : [0, 0]
       return {
         group,
         ...rate,
         shrunken: ratio ? ratio.mean * usual : 0,
-        shrunkenLower: ratio ? ratio.lower * usual : 0,
-        shrunkenUpper: ratio ? ratio.upper * usual : rate.upper,
+        shrunkenLower: ratio ? ratio.mean * usual * Math.exp(-below) : 0,
+        shrunkenUpper: ratio ? ratio.mean * usual * Math.exp(above) : rate.upper,
         expected,
         chanceOfBest: chances[i] ?? 1 / rows.length,
-        tooEarly,
-        strength: tooEarly ? 'too early' : strengthOf(pValue),
+        tooEarly: early,
+        strength: early ? 'too early' : strengthOf(at(adjusted, i)),
         better: rate.strikes > expected,
       }
     })
     .sort((a, b) => b.shrunken - a.shrunken || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))
+}
+
+/** Strikes and expected strikes as if they came singly on trips alike, as many as tell as much. */
+const worthOf = ({ rate, expected, worth }: RawRow): Exposure => ({ events: (rate.strikes * worth) / expected, exposureHours: worth })
+
+const isEarly = ({ rate, expected }: RawRow): boolean => rate.hours < LEAST.hours || rate.trips < LEAST.trips || expected < LEAST.expected
+
+/** A board asks many questions at once: p of the rows that are old enough, adjusted for them all. */
+function adjustedP(rows: readonly RawRow[]): number[] {
+  const asked = rows.flatMap((row, i) => (isEarly(row) ? [] : [i]))
+  const adjusted = benjaminiHochberg(asked.map((i) => at(rows, i).pValue))
+  const all = rows.map(() => 1)
+  asked.forEach((i, place) => (all[i] = at(adjusted, place)))
+  return all
 }
 
 function groupLevels(factors: readonly Factor[], key: number): string[] {

@@ -5,6 +5,7 @@ import { sizesOf } from './sizes.ts'
 import type { Sizes } from './sizes.ts'
 import type { Tally } from './tally.ts'
 import { tripAwareInterval } from './tripAware.ts'
+import type { TripSpread } from './tripSpread.ts'
 
 export interface Share extends Interval {
   readonly of: number
@@ -38,8 +39,8 @@ export interface FishOfGroup {
   readonly lengthsMm: readonly number[]
 }
 
-/** The rate of a group that has hours. `tripVariance` null: the book has too few trips to know how they differ. */
-export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, tripVariance: number | null): Rate {
+/** The rate of a group that has hours. `spread` null: the book has too few trips to know how they differ. */
+export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, spread: Pick<TripSpread, 'variance' | 'dispersion'> | null): Rate {
   const { hours, strikes, raised, bycatch, sameFish, missed, lost, landed, tripStrikes, tripHours } = tally
   const hooked = lost + landed
   const exact = poissonRateInterval(strikes, hours, { confidence })
@@ -53,8 +54,8 @@ export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, trip
     trips: tripHours.length,
     tripsWithStrike: tripStrikes.filter((count) => count > 0).length,
     rate: strikes / hours,
-    ...(tripVariance === null ? exact : tripAwareInterval(tripStrikes, tripHours, { confidence, tripVariance })),
-    interval: tripVariance === null ? 'exact' : 'trip',
+    ...(spread === null ? exact : tripAwareInterval(tripStrikes, tripHours, { confidence, tripVariance: spread.variance, dispersion: spread.dispersion })),
+    interval: spread === null ? 'exact' : 'trip',
     exact,
     ...(missed + hooked > 0 ? { hookUp: shareOf(hooked, missed + hooked, confidence) } : {}),
     ...(hooked > 0 ? { landing: shareOf(landed, hooked, confidence) } : {}),

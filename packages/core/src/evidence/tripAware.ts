@@ -1,11 +1,14 @@
 import { at } from '../checked/index.ts'
-import { normalQuantile, tQuantile } from '../numerics/index.ts'
+import { tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
+import { flurryMean } from './search/bouts.ts'
 
 export interface TripAwareOptions extends Confidence {
   /** Variance of the log rate from trip to trip, from the whole book; needed below ten trips and where there is no strike. Default 0. */
   readonly tripVariance?: number
+  /** Variance over mean of strikes within a trip, from the book's flurries. Where it is not given these trips are asked for it. */
+  readonly dispersion?: number
 }
 
 /** From so many trips up a group's own trips tell how far they spread (analysis.md §3; ours). */
@@ -18,8 +21,8 @@ const BOOKS_TRIPS = 10
  *
  *   rate · exp(±q·se),  se² = T/(T−1) · Σ(y_t − r h_t)² / n²         from ten trips up, q from Student's t with T − 1 degrees; where σ²
  *                                                                    is given, averaged with the below as worth ten trips
- *                       se² = 1/n + σ² Σh_t² / (Σh_t)²               below, q normal, σ² the book's
- *   without strikes: 0 to the rate r at which Π(1 + σ² r h_t)^(−1/σ²) = α/2 (exp(−r Σh) = α/2 for σ² = 0)
+ *                       se² = φ/n + σ² Σh_t² / (Σh_t)²               below, q from Student's t as if with ten trips more, σ² and φ the book's
+ *   without strikes: 0 to the rate r at which Π(1 + σ² r h_t/m)^(−1/σ²) = α/2, m = (φ + 1)/2 strikes to a flurry (exp(−r Σh/m) for σ² = 0)
  *
  * Given      strikes and hours of each trip (hours > 0), confidence (default 0.9), the book's σ²
  * Returned   lower and upper rate (strikes an hour)
@@ -29,7 +32,7 @@ const BOOKS_TRIPS = 10
  */
 export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: ArrayLike<number>, options: TripAwareOptions = {}): Interval {
   const alpha = alphaOf(options)
-  const { tripVariance = 0 } = options
+  const { tripVariance = 0, dispersion = ownDispersion(tripCounts, tripHours, tripVariance) } = options
   const trips = tripCounts.length
   if (trips !== tripHours.length || trips === 0) throw new RangeError(`one count and one span of hours a trip: ${trips} counts, ${tripHours.length} spans`)
   let [strikes, hours] = [0, 0]
@@ -39,15 +42,35 @@ export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: Arra
     strikes += at(tripCounts, t)
     hours += h
   }
-  if (strikes === 0) return { lower: 0, upper: upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
+  if (strikes === 0) return { lower: 0, upper: flurryMean(dispersion) * upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
   const rate = strikes / hours
-  const { error, degrees } = logRateError(tripCounts, tripHours, tripVariance)
-  const half = (degrees === Infinity ? normalQuantile(1 - alpha / 2) : tQuantile(1 - alpha / 2, degrees)) * error
+  const { error, degrees } = logRateError(tripCounts, tripHours, { tripVariance, dispersion })
+  const half = tQuantile(1 - alpha / 2, degrees) * error
   return { lower: rate * Math.exp(-half), upper: rate * Math.exp(half) }
 }
 
+/** Strikes that come singly stand in for so many trips. (ours) */
+const SINGLE_TRIPS = 5
+
+/** How far trips scatter beyond Poisson and their spread, drawn to none. */
+function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, tripVariance: number): number {
+  const sum = (values: ArrayLike<number>): number => Array.from(values).reduce((total, value) => total + value, 0)
+  const rate = sum(counts) / sum(hours)
+  if (rate === 0) return 1
+  let squares = 0
+  for (let t = 0; t < counts.length; t++) {
+    const due = rate * at(hours, t)
+    squares += (at(counts, t) - due) ** 2 / due - tripVariance * due
+  }
+  return Math.max(1, (Math.max(0, squares) + SINGLE_TRIPS) / (Math.max(1, counts.length - 1) + SINGLE_TRIPS))
+}
+
 /** Error of the log of a rate that has strikes, by its trips and the book's spread; degrees of freedom of its quantile. */
-export function logRateError(tripCounts: ArrayLike<number>, tripHours: ArrayLike<number>, tripVariance: number): { error: number; degrees: number } {
+export function logRateError(
+  tripCounts: ArrayLike<number>,
+  tripHours: ArrayLike<number>,
+  { tripVariance, dispersion }: { readonly tripVariance: number; readonly dispersion: number },
+): { error: number; degrees: number } {
   const trips = tripCounts.length
   let [strikes, hours, squares] = [0, 0, 0]
   for (let t = 0; t < trips; t++) {
@@ -56,8 +79,8 @@ export function logRateError(tripCounts: ArrayLike<number>, tripHours: ArrayLike
     squares += at(tripHours, t) ** 2
   }
   const own = trips >= ENOUGH_TRIPS ? robustVariance(tripCounts, tripHours, strikes / hours, strikes) : 0
-  const ofBook = 1 / strikes + (tripVariance * squares) / hours ** 2
-  if (own === 0) return { error: Math.sqrt(ofBook), degrees: Infinity }
+  const ofBook = dispersion / strikes + (tripVariance * squares) / hours ** 2
+  if (own === 0) return { error: Math.sqrt(ofBook), degrees: trips - 1 + BOOKS_TRIPS }
   // A few trips seldom hold a rare great day: the book's spread, where it is known, counts for as many trips again.
   const borrowed = tripVariance > 0 ? BOOKS_TRIPS : 0
   const degrees = trips - 1 + borrowed

@@ -11,6 +11,8 @@ const FEWEST_TRIPS = 5
 export interface TripSpread {
   /** Relative variance of a trip's rate, 1/α of the gamma. */
   readonly variance: number
+  /** Variance over mean of strikes within a trip, from their flurries. */
+  readonly dispersion: number
   readonly trips: number
   readonly blankTrips: number
   /** Blank trips that this spread would give, and their standard deviation. */
@@ -18,13 +20,16 @@ export interface TripSpread {
   readonly expectedBlankSd: number
 }
 
-/** Null when there are too few trips, or no strike, to tell. Given columns with the factor `water`. */
-export function tripSpread(columns: SegmentColumns): TripSpread | null {
+/** Null when there are too few trips, or no strike, to tell. Given columns with the factor `water`; counts are taken over their dispersion. */
+export function tripSpread(columns: SegmentColumns, dispersion = 1): TripSpread | null {
   const trips = tripExposures(columns)
   if (trips.length < FEWEST_TRIPS || trips.every(({ events }) => events === 0)) return null
-  const fit = fitGammaPoisson(trips)
-  const blanks = trips.map(({ exposureHours }) => chanceOfBlank(fit, exposureHours))
+  const fit = fitGammaPoisson(trips.map(({ events, exposureHours }) => ({ events: events / dispersion, exposureHours: exposureHours / dispersion })))
+  // A spread that holds the flurries as well is as likely to leave a day blank.
+  const ofTotals = fitGammaPoisson(trips)
+  const blanks = trips.map(({ exposureHours }) => chanceOfBlank(ofTotals, exposureHours))
   return {
+    dispersion,
     variance: fit.noSpread ? 0 : 1 / fit.shape,
     trips: trips.length,
     blankTrips: trips.filter(({ events }) => events === 0).length,

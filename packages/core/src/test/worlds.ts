@@ -45,6 +45,8 @@ export interface World {
 const START_MS = Date.UTC(2025, 2, 1, 12)
 /** Minutes between the strikes of a flurry, at most. */
 const APART_H = 0.1
+/** What is left of a flurry when the rod is laid down comes at its end: the rate is what the world says. */
+const AT_THE_END_H = 1 / 3600
 
 /** A book of that world. */
 export function worldBook(world: World, random: Random): BookRecords {
@@ -78,7 +80,7 @@ function fishDay(world: World, random: Random, log: LogStint): void {
     const times: number[] = []
     for (let b = drawPoisson(random, due); b > 0; b--) {
       let hour = from + random() * (to - from)
-      for (let s = drawGeometric(random, flurry); s > 0 && hour < to; s--, hour += APART_H * random()) times.push(hour)
+      for (let s = drawGeometric(random, flurry); s > 0; s--, hour = Math.min(to - AT_THE_END_H, hour + APART_H * random())) times.push(hour)
     }
     log(
       lure,

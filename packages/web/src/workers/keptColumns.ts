@@ -6,6 +6,8 @@ import { currentBook } from './heldBook.ts'
 /** So many cuts of a book are kept on the device, the ones asked for last. */
 const MOST_KEPT = 8
 const RECENT = 'columns'
+/** Of what columns hold: raised when they hold more, so that none kept before are taken for them. */
+const FORMAT = 2
 
 type Names = ReturnType<typeof namesOf>
 
@@ -21,7 +23,7 @@ let names: { readonly book: string; readonly revision: number; readonly read: Pr
 export async function columnsFor(book: string, question: Question): Promise<{ names: Names; columns: SegmentColumns }> {
   const revision = await presentRevision(book)
   const plan = planFor(question)
-  const key = `${RECENT} ${JSON.stringify(plan)}`
+  const key = `${RECENT} ${FORMAT} ${JSON.stringify(plan)}`
   const before = held.get(key)
   const same = before?.book === book ? before : undefined
   const cut = same?.revision === revision ? same.cut : cutAtPresent(book, plan, key, same)

@@ -124,7 +124,7 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
   const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
-  return { book: own, columns, rows, keep, names, variance: tripSpread(columns)?.variance ?? 0, dispersion }
+  return { book: own, columns, rows, keep, names, variance: tripSpread(columns, dispersion)?.variance ?? 0, dispersion }
 }
 
 function outcomeOf(question: Question, names: Names): Outcome {

@@ -1,4 +1,4 @@
-import { at, entry } from '../../checked/index.ts'
+import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { findRoot } from '../../numerics/index.ts'
 import { MINUTE_MS } from '../../time/index.ts'
@@ -47,11 +47,13 @@ function closeIn(strikes: number, m: number, share: number): number {
 
 /** Variance over mean of the strikes of flurries whose size is geometric with mean m. */
 export const flurryDispersion = (m: number): number => 2 * m - 1
+/** The mean flurry of strikes so dispersed. */
+export const flurryMean = (dispersion: number): number => (dispersion + 1) / 2
 
 /** A book that has hardly a strike is taken for one whose flurries are of such a mean, as if it had so many strikes. (ours) */
 const USUAL_BOUT = { mean: 1.3, strikes: 15 } as const
 
-/** Variance over mean of a book's strikes: its mean flurry, drawn to what is usual where strikes are few. Given columns with the factor `angler`. */
+/** Variance over mean of a book's strikes: its mean flurry, drawn to what is usual where strikes are few. */
 export function bookDispersion(columns: SegmentColumns, rows: readonly number[]): number {
   const trips = strikesOf(columns, rows)
   const strikes = trips.reduce((sum, { times }) => sum + times.length, 0)
@@ -59,19 +61,26 @@ export function bookDispersion(columns: SegmentColumns, rows: readonly number[])
   return flurryDispersion(mean)
 }
 
-/** Strikes of each angler on each trip, with the hours they came in. Given columns with the factor `angler`. */
-export function strikesOf({ trip, factors, hours, strikeRows, strikeMs }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
-  const anglers = entry(factors, 'angler')
-  const keyOf = (row: number): string => `${at(trip.codes, row)} ${at(anglers.codes, row)}`
-  const groups = new Map<string, { times: number[]; hours: number }>()
-  const used = new Set(rows)
+/** Strikes of each angler on each trip, with the hours they came in: a trip's, in equal parts for those who struck. */
+export function strikesOf({ trip, hours, strikeRows, strikeMs, strikeAngler }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
+  const spent = new Float64Array(trip.levels.length)
+  const asked = new Uint8Array(hours.length)
   for (const row of rows) {
-    const group = groups.get(keyOf(row)) ?? { times: [], hours: 0 }
-    groups.set(keyOf(row), group)
-    group.hours += at(hours, row)
+    asked[row] = 1
+    const code = at(trip.codes, row)
+    spent[code] = at(spent, code) + at(hours, row)
   }
+  const times = new Map<number, number[][]>()
   strikeRows.forEach((row, i) => {
-    if (used.has(row) && Number.isFinite(at(strikeMs, i))) groups.get(keyOf(row))?.times.push(at(strikeMs, i))
+    if (asked[row] !== 1 || !Number.isFinite(at(strikeMs, i))) return
+    const code = at(trip.codes, row)
+    const ofTrip = times.get(code) ?? []
+    times.set(code, ofTrip)
+    const own = (ofTrip[at(strikeAngler, i)] ??= [])
+    own.push(at(strikeMs, i))
   })
-  return [...groups.values()]
+  return [...times].flatMap(([code, ofTrip]) => {
+    const struck = ofTrip.filter((own) => own.length > 0)
+    return struck.map((own) => ({ times: own, hours: at(spent, code) / struck.length }))
+  })
 }

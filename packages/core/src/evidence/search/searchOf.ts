@@ -43,7 +43,7 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   if (continuous) throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
   const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
   const joined = infos.map(({ name }) => name)
-  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...namedColumns(clauses), 'hour', 'season', 'class', 'angler'], clauseRanges(clauses)))
+  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...namedColumns(clauses), 'hour', 'season', 'class'], clauseRanges(clauses)))
   const keep = rowFilter(segments, clauses, namesOf(book))
   const rows = Array.from({ length: segments.rows }, (_, row) => row).filter((row) => at(segments.hours, row) > 0 && keep(row))
   if (rows.length === 0) throw new RangeError(`no hour on ${water}: there is nothing to search`)

@@ -57,7 +57,7 @@ export const text = {
     early: 'Too early: this needs 5 hours, 3 trips and 5 expected strikes.',
     shrunken: (value: number) => `Compared with similar lures here: ${rate(value)} strikes per hour.`,
     strength: {
-      strong: (better: boolean) => `${better ? 'Better' : 'Worse'} than the other lures of its class here. That could be chance less than 5 times in 100.`,
+      strong: (better: boolean) => `${better ? 'Better' : 'Worse'} than the other lures of its class here. With all these rows to pick from, that could be chance less than 5 times in 100.`,
       leaning: (better: boolean) => `Probably ${better ? 'better' : 'worse'} than the other lures of its class here.`,
       'no difference shown': () => 'No clear difference from the other lures of its class here.',
       'too early': () => '',
@@ -75,10 +75,11 @@ export const text = {
     },
   },
   explained: {
-    range: 'Likely range: nine times in ten the true rate is in here.',
+    range: 'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',
     compared:
       'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, so it can differ from strikes divided by hours.',
-    better: 'Better or worse: than the other lures of its class on its water. “Probably” could be chance 5 to 20 times in 100.',
+    better: 'Better or worse: than the other lures of its class on its water, with all rows to pick from. “Probably” could be chance 5 to 20 times in 100.',
+    look: 'A look, not a verdict: look after every trip, and some day one row or another seems better. What stays true however often you look is marked confirmed under Findings, Rules.',
     early: 'Too early: under 5 hours, 3 trips or 5 expected strikes.',
     best: 'Chance of being the best: how often it would come out first if the trips were fished again.',
   },
