@@ -11,6 +11,7 @@ import { fitPoissonModel } from './models/poissonModel.ts'
 import type { PoissonModel } from './models/poissonModel.ts'
 import { namesOf } from './question.ts'
 import { rowFilter } from './rowFilter.ts'
+import { bookDispersion } from './search/bouts.ts'
 import { clauseRanges, namedColumns } from './where.ts'
 import type { Clause } from './where.ts'
 
@@ -57,7 +58,7 @@ export function curveOf(book: BookRecords, { of, where, trips = true, points }: 
   const wanted = points === undefined ? {} : { points: Array.from({ length: points }, (_, i) => low + ((high - low) * i) / Math.max(1, points - 1)) }
   const curve = fitRateCurve(
     { x: pick(values), events: pick(columns.strikes), exposureHours: pick(columns.hours), ...(trips ? { trip: labels } : {}) },
-    { ...options, ...wanted },
+    { ...options, ...wanted, dispersion: bookDispersion(columns, rows) },
   )
   return { ...curve, of: info.name, restsOn: restsOn(columns, known, rows) }
 }

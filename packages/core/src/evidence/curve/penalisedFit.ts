@@ -23,6 +23,12 @@ export interface PenalisedFit {
   readonly converged: boolean
 }
 
+/** Strikes seen and expected of a stretch of a trip. */
+export interface Stretch {
+  readonly events: number
+  readonly expected: number
+}
+
 /** Coefficients and trip effects that a fit may begin with. */
 export interface Start {
   coefficients: Float64Array
@@ -30,6 +36,8 @@ export interface Start {
 }
 
 const ORDER = 2
+/** Flurries are over by then. (ours) */
+const STRETCH_H = 1
 const MOST_STEPS = 100
 /** A Newton step that promises less than this share of the likelihood leaves about its square. */
 const CLOSE = 2e-10
@@ -124,6 +132,51 @@ export class CurveFitter {
     const edf = this.edf(covariance, lambda)
     const better = { lambda: (edf - ORDER) / this.roughness(coefficients), tripSd: this.betterTripSd(system, covariance, effects, precision) }
     return { coefficients, covariance, edf, reml, better, converged }
+  }
+
+  /** The coefficients at which the likelihood with trips integrated out is highest, by one step from where it is highest with trips at their modes. */
+  marginal(fit: PenalisedFit, { effects }: Start, tripSd: number): Float64Array {
+    const { size } = this
+    const { trip, trips } = this.data
+    if (trips === 0) return fit.coefficients
+    const mu = this.means(fit.coefficients, effects)
+    const precision = 1 / (tripSd * tripSd)
+    const curvature = new Float64Array(trips).fill(precision)
+    for (let i = 0; i < mu.length; i++) curvature[trip[i] ?? 0] = (curvature[trip[i] ?? 0] ?? 0) + (mu[i] ?? 0)
+    // d(−½·ln H_t)/dβ = −½·Σ μ·x/(σ²·H_t²), the mode moving along.
+    const slope = new Float64Array(size)
+    for (let i = 0; i < mu.length; i++) {
+      const pull = (-0.5 * (mu[i] ?? 0) * precision) / (curvature[trip[i] ?? 0] ?? 1) ** 2
+      for (let a = 0; a < 4; a++) {
+        const j = (this.firsts[i] ?? 0) + a
+        slope[j] = (slope[j] ?? 0) + pull * (this.values[4 * i + a] ?? 0)
+      }
+    }
+    return fit.coefficients.map((value, i) => {
+      let step = value
+      for (let j = 0; j < size; j++) step += (fit.covariance[i * size + j] ?? 0) * (slope[j] ?? 0)
+      return step
+    })
+  }
+
+  /** Stretches of an hour or so of each trip: what was seen, and what a fit expects. */
+  stretches({ coefficients, effects }: Start): Map<number, Stretch[]> {
+    const { trip, events, logHours } = this.data
+    const open = new Map<number, { events: number; expected: number; hours: number }>()
+    const byTrip = new Map<number, Stretch[]>()
+    this.means(coefficients, effects).forEach((mu, i) => {
+      const t = trip[i] ?? 0
+      let own = open.get(t)
+      if (!own) {
+        open.set(t, (own = { events: 0, expected: 0, hours: 0 }))
+        byTrip.set(t, [...(byTrip.get(t) ?? []), own])
+      }
+      own.events += events[i] ?? 0
+      own.expected += mu
+      own.hours += Math.exp(logHours[i] ?? 0)
+      if (own.hours >= STRETCH_H) open.delete(t)
+    })
+    return byTrip
   }
 
   private means(coefficients: Float64Array, effects: Float64Array): Float64Array {

@@ -14,6 +14,8 @@ export interface RateCurveOptions extends Confidence {
   readonly points?: ArrayLike<number>
   /** Number of B-splines; default 12. */
   readonly basis?: number
+  /** Variance over mean of strikes within a trip, from their flurries; where it is not given, and trips are, they are asked for it. */
+  readonly dispersion?: number
 }
 
 export interface RateCurvePoint {
@@ -70,7 +72,7 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   if (!(high > low)) throw new RangeError(`a curve needs at least two different values of the condition, not only ${low}`)
   refuseTooFew(data)
   const basis = cubicBasis(low, high, size)
-  const fitter = new CurveFitter(data, size, basis)
+  const fitter = new CurveFitter(overDispersion(data, options.dispersion ?? dispersionOf(data, size, basis)), size, basis)
   const start = fitter.start()
   const withTrips = data.trips > 0
   const score = (at_: Float64Array): number => {
@@ -81,15 +83,47 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const best = newtonMaximum(score, near, { bounds: [LOG_LAMBDA, LOG_TRIP_SD] })
   const lambda = Math.exp(at(best.x, 0))
   const tripSd = withTrips ? Math.exp(at(best.x, 1)) : null
-  const fit = fitter.fit(lambda, tripSd ?? 1, start)
-  refuseRunaway(fit, basis, data)
+  const atModes = fitter.fit(lambda, tripSd ?? 1, start)
+  refuseRunaway(atModes, basis, data)
+  const fit = { ...atModes, coefficients: fitter.marginal(atModes, start, tripSd ?? 1) }
+  const others = likelyFits(fitter, start, Math.log(lambda), tripSd ?? 1, atModes.reml)
   const along = (count: number): number[] => Array.from({ length: count }, (_, i) => low + ((high - low) * i) / (count - 1))
   // Band and window are those of the whole curve, however few points of it are wanted.
   const alpha = alphaOf(options)
-  const factor = simultaneousFactor(along(FINE), basis, fit, alpha)
-  const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), basis, fit, alpha, factor)
+  const band = bandOf(along(FINE), basis, fit, others, alpha)
+  const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), basis, fit, alpha, band)
   const mean = meanRate(data) * Math.exp(-((tripSd ?? 0) ** 2) / 2)
-  return { edf: fit.edf, lambda, tripSd, points, window: windowOf(pointsOf(along(FINE), basis, fit, alpha, factor), mean) }
+  return { edf: fit.edf, lambda, tripSd, points, window: windowOf(pointsOf(along(FINE), basis, fit, alpha, band), mean) }
+}
+
+/** Counts and hours as if strikes came singly, as many as tell as much. */
+const overDispersion = (data: CurveRows, dispersion: number): CurveRows => ({
+  ...data,
+  events: data.events.map((y) => y / dispersion),
+  logHours: data.logHours.map((h) => h - Math.log(dispersion)),
+})
+
+/**
+ * Variance over mean of strikes within trips, whatever the luck of each: from pairs of strikes that fall into one stretch of an hour.
+ *
+ *   φ = 1 + Σ_trips [Σ y·(y − 1) − n·(n − 1)·S] / Σ_trips n·(1 − S),  S = Σ m²/M², m what the curve expects of each stretch of a trip
+ *
+ * 1 without trips, for then a trip's luck would pass for flurries. Source: factorial moments of clustered counts (Neyman & Scott, J. R.
+ * Stat. Soc. B 20 (1958) 1); the use is ours.
+ */
+function dispersionOf(data: CurveRows, size: number, basis: SplineBasis): number {
+  if (data.trips === 0) return 1
+  const fitter = new CurveFitter(data, size, basis)
+  const start = fitter.start()
+  nearMaximum(fitter, start, true)
+  let [pairs, strikes] = [0, 0]
+  for (const stretches of fitter.stretches(start).values()) {
+    const [n, expected] = stretches.reduce(([y, m], one) => [y + one.events, m + one.expected], [0, 0])
+    const together = stretches.reduce((sum, one) => sum + (one.expected / expected) ** 2, 0)
+    pairs += stretches.reduce((sum, { events }) => sum + events * (events - 1), 0) - n * (n - 1) * together
+    strikes += n * (1 - together)
+  }
+  return strikes > 0 ? Math.max(1, 1 + pairs / strikes) : 1
 }
 
 const LEAST_STRIKES = 5
@@ -145,7 +179,7 @@ function errorAt(row: BasisRow, { coefficients, covariance }: PenalisedFit): num
   return Math.sqrt(weighted(row, (i) => weighted(row, (j) => at(covariance, i * k + j))))
 }
 
-function pointsOf(wanted: readonly number[], basis: SplineBasis, fit: PenalisedFit, alpha: number, simultaneous: number): RateCurvePoint[] {
+function pointsOf(wanted: readonly number[], basis: SplineBasis, fit: PenalisedFit, alpha: number, band: Band): RateCurvePoint[] {
   const pointwise = normalQuantile(1 - alpha / 2)
   return wanted.map((x) => {
     const row = basis.at(x)
@@ -156,30 +190,86 @@ function pointsOf(wanted: readonly number[], basis: SplineBasis, fit: PenalisedF
       rate: Math.exp(log),
       lower: limit(-pointwise),
       upper: limit(pointwise),
-      simultaneousLower: limit(-simultaneous),
-      simultaneousUpper: limit(simultaneous),
+      simultaneousLower: Math.exp(log - band.factor * band.errorAt(x)),
+      simultaneousUpper: Math.exp(log + band.factor * band.errorAt(x)),
     }
   })
 }
 
-/** How many errors wide a band must be to hold along all of the curve: the quantile of the largest of its deviations, drawn. */
-function simultaneousFactor(places: readonly number[], basis: SplineBasis, fit: PenalisedFit, alpha: number): number {
+/** A fit at one of the smoothings that the strikes leave likely, and how likely. */
+interface LikelyFit {
+  readonly fit: PenalisedFit
+  readonly weight: number
+}
+
+const SMOOTHING_STEP = 1.5
+const MOST_SMOOTHINGS = 8
+/** Less likely than the best by e to this power: left out. */
+const UNLIKELY = 4
+/** A curve of fewer degrees of freedom is a straight line, whatever its smoothing. */
+const STRAIGHT = 2.1
+
+/** Fits at smoothings about the best one, each with its weight by restricted likelihood: how smooth the curve is, is not known either. */
+function likelyFits(fitter: CurveFitter, start: Start, logLambda: number, tripSd: number, best: number): LikelyFit[] {
+  const fits: LikelyFit[] = []
+  const from = { coefficients: start.coefficients, effects: start.effects }
+  const add = (log: number): boolean => {
+    const atModes = fitter.fit(Math.exp(log), tripSd, from)
+    const likely = Number.isFinite(atModes.reml) && atModes.reml > best - UNLIKELY
+    if (likely)
+      fits.push({ fit: { ...atModes, coefficients: fitter.marginal(atModes, from, tripSd) }, weight: Math.exp(atModes.reml - best - (log - logLambda) / 2) })
+    return likely && atModes.edf > STRAIGHT
+  }
+  // Of all that are straight lines one is enough.
+  let wiggly = logLambda
+  while (fitter.fit(Math.exp(wiggly - SMOOTHING_STEP), tripSd, from).edf < STRAIGHT && wiggly > LOG_LAMBDA[0]) wiggly -= SMOOTHING_STEP
+  add(wiggly)
+  for (let i = 1; i <= MOST_SMOOTHINGS && (add(wiggly - i * SMOOTHING_STEP) || i === 1); i++);
+  for (let i = 1; i <= MOST_SMOOTHINGS && add(wiggly + i * SMOOTHING_STEP); i++);
+  return fits
+}
+
+/** Limits along a whole curve: so many errors wide. */
+interface Band {
+  readonly factor: number
+  readonly errorAt: (x: number) => number
+}
+
+/**
+ * Limits that hold along all of a curve at once: curves are drawn at every likely smoothing; the error at a place is how far they lie from
+ * ours there, and the factor the quantile of the largest of their deviations.
+ */
+function bandOf(places: readonly number[], basis: SplineBasis, fit: PenalisedFit, others: readonly LikelyFit[], alpha: number): Band {
   const k = fit.coefficients.length
-  const factor = cholesky(fit.covariance, k)
-  if (!factor) return NaN
+  const likely = others.length > 0 ? others : [{ fit, weight: 1 }]
+  const total = likely.reduce((sum, { weight }) => sum + weight, 0)
+  const errorOf = (x: number): number => {
+    const row = basis.at(x)
+    const own = weighted(row, (j) => at(fit.coefficients, j))
+    const squares = likely.reduce(
+      (sum, one) => sum + one.weight * (errorAt(row, one.fit) ** 2 + (weighted(row, (j) => at(one.fit.coefficients, j)) - own) ** 2),
+      0,
+    )
+    return Math.sqrt(squares / total)
+  }
   const rows = places.map((x) => basis.at(x))
-  const errors = rows.map((row) => errorAt(row, fit))
+  const errors = places.map(errorOf)
   const random = seededRandom(SEED)
-  const largest = Float64Array.from({ length: DRAWS }, () => {
-    const z = Float64Array.from({ length: k }, () => drawNormal(random))
-    const drawn = Float64Array.from({ length: k }, (_, i) => {
-      let sum = 0
-      for (let j = 0; j <= i; j++) sum += at(factor, i * k + j) * at(z, j)
-      return sum
+  const largest = likely.flatMap(({ fit: { coefficients, covariance }, weight }) => {
+    const factor = cholesky(covariance, k)
+    if (!factor) return []
+    return Array.from({ length: Math.round((DRAWS * weight) / total) }, () => {
+      const z = Float64Array.from({ length: k }, () => drawNormal(random))
+      const away = Float64Array.from({ length: k }, (_, i) => {
+        let sum = at(coefficients, i) - at(fit.coefficients, i)
+        for (let j = 0; j <= i; j++) sum += at(factor, i * k + j) * at(z, j)
+        return sum
+      })
+      return rows.reduce((most, row, i) => Math.max(most, Math.abs(weighted(row, (j) => at(away, j))) / at(errors, i)), 0)
     })
-    return rows.reduce((most, row, i) => Math.max(most, Math.abs(weighted(row, (j) => at(drawn, j))) / at(errors, i)), 0)
-  }).sort()
-  return at(largest, Math.ceil((1 - alpha) * DRAWS) - 1)
+  })
+  const sorted = largest.sort((a, b) => a - b)
+  return { factor: sorted[Math.ceil((1 - alpha) * sorted.length) - 1] ?? NaN, errorAt: errorOf }
 }
 
 /** The longest stretch of neighbouring points whose band lies above a rate. */
