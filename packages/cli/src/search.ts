@@ -91,7 +91,7 @@ function searchText({ findings, alone, candidates, permutations, seed, nullModel
       finding.kind,
       finding.heldOut ? ratioText(finding.heldOut).join(' ') : '',
     ])
-  const head = ['pattern', 'strikes', 'hours', 'trips', '× expected', 'limits', 'p', 'q', 'stands out', 'on unseen trips']
+  const head = ['pattern', 'strikes', 'hours', 'trips', '× expected', 'limits', 'p', 'q', 'stands out', 'on trips left out']
   return [
     sentence,
     `${candidates} patterns held against ${permutations} books without any (trips differ by ${nullModel.tripSd.toFixed(2)}, ${nullModel.bout.toFixed(1)} strikes to a bout). Seed ${seed}.`,

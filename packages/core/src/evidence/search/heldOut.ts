@@ -9,8 +9,10 @@ import { byClass, cellsIn } from './classes.ts'
 import type { Classes } from './classes.ts'
 import { eachConjunction } from './items.ts'
 import type { Floors, Item } from './items.ts'
-import { Overlap } from './merge.ts'
-import { Weigher, residuals, scoreOf, sumOver } from './score.ts'
+import { LEAST_Z, MOST } from './limits.ts'
+import { MOST_GROUPS, merged } from './merge.ts'
+import type { Merged } from './merge.ts'
+import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
 import type { Candidate, HeldOut, SearchInput } from './types.ts'
 
 const FOLDS = 5
@@ -23,16 +25,15 @@ interface Fold {
   readonly unseen: (cell: number) => boolean
 }
 
-/** The best that a fold's search finds where a finding lies. */
-interface Best {
-  readonly score: number
-  readonly chosen: Int32Array
-}
+/** Findings of a search in rank: those that join conditions, and what stands alone. */
+type Ranked = readonly [joined: readonly Merged[], alone: readonly Merged[]]
 
 /**
- * The search again in each four fifths of the trips; what it finds where a finding lies is tried on the fifth that it has not seen, and
- * the fifths are pooled.
+ * The whole search again in each four fifths of the trips: scored, ranked and merged without the last fifth, on which what stands in each
+ * rank is tried; the fifths are pooled by rank. What was found on all trips has no part in the choice: picking by it what is tried on
+ * trips that helped to find it shows a ratio of two where there is nothing.
  *
+ * Returned   for each rank what its findings brought on trips that did not find them
  * Source     five folds by a hash of what the trip brought; pooling by sums, limits by trip on the log scale (ours)
  */
 export function heldOut(
@@ -41,35 +42,60 @@ export function heldOut(
   items: readonly Item[],
   depth: number,
   floors: Floors,
-  findings: readonly Candidate[],
   alpha: number,
-): ReadonlyMap<Candidate, HeldOut> {
+): readonly [joined: readonly (HeldOut | null)[], alone: readonly (HeldOut | null)[]] {
   const folds = foldsOf(cells, classes, held, [...held, ...columns], flurryDispersion(bout))
-  const overlap = new Overlap(classes, findings)
-  const best = findings.map(() => new Array<Best | undefined>(folds.length).fill(undefined))
+  const standing = folds.map((): Standing[] => [])
   eachConjunction(classes, items, depth, floors, (path, chosen) => {
-    const alone = at(items, at(path, 0)).alone
-    const alike = overlap.sharedBy(chosen).filter((i) => at(items, at(at(findings, i).items, 0)).alone === alone)
-    if (alike.length === 0) return
-    const kept = chosen.slice()
-    folds.forEach((fold, f) => {
-      const score = quickScore(fold, kept)
-      for (const i of alike) if (score > (at(best, i)[f]?.score ?? -Infinity)) at(best, i)[f] = { score, chosen: kept }
+    let kept: Int32Array | undefined
+    folds.forEach(({ learnt, weigher }, f) => {
+      const sum = sumOver(learnt, chosen)
+      // Most conjunctions bring no more than is expected: they are done with here.
+      if (sum <= 0) return
+      const variance = weigher.variance(chosen).all
+      const z = signedRoot(sum, variance)
+      if (z >= LEAST_Z) at(standing, f).push({ items: path, chosen: (kept ??= chosen.slice()), z, excess: sum / variance, variance })
     })
   })
-  const results = new Map<Candidate, HeldOut>()
-  findings.forEach((finding, i) => {
-    const pooled = pool(cells, classes, folds, at(best, i), alpha)
-    if (pooled) results.set(finding, pooled)
+  const ranked = standing.map((own): Ranked => {
+    const best = own.sort((a, b) => b.z - a.z).slice(0, MOST)
+    const candidates = best.map(asCandidate)
+    const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
+    return [
+      merged(
+        classes,
+        candidates.filter((one) => !standsAlone(one)),
+      ),
+      merged(classes, candidates.filter(standsAlone)),
+    ]
   })
-  return results
+  const byRank = (kind: 0 | 1): (HeldOut | null)[] =>
+    Array.from({ length: MOST_GROUPS }, (_, rank) =>
+      pool(
+        cells,
+        classes,
+        folds,
+        ranked.map((own) => own[kind][rank]?.best.chosen),
+        alpha,
+      ),
+    )
+  return [byRank(0), byRank(1)]
 }
 
-/** The score without the search for the ratio itself: one step from none. */
-function quickScore({ learnt, weigher }: Fold, chosen: Int32Array): number {
-  const variance = weigher.variance(chosen).all
-  const excess = Math.max(-0.9, sumOver(learnt, chosen) / variance)
-  return scoreOf(Math.log1p(excess), 1 / Math.sqrt(variance * (1 + excess)))
+/** A conjunction that stands out in four fifths of the trips. */
+interface Standing {
+  readonly items: readonly number[]
+  readonly chosen: Int32Array
+  readonly z: number
+  readonly excess: number
+  readonly variance: number
+}
+
+/** As a candidate, its ratio by one step from none instead of a search for it. */
+function asCandidate({ items, chosen, z, excess: raw, variance }: Standing): Candidate {
+  const excess = Math.max(-0.9, raw)
+  const [logRatio, error] = [Math.log1p(excess), 1 / Math.sqrt(variance * (1 + excess))]
+  return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare: 0 }
 }
 
 function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: readonly string[], dispersion: number): Fold[] {
@@ -106,10 +132,10 @@ function hashOf(text: string): number {
   return hash >>> 0
 }
 
-function pool(cells: Cells, classes: Classes, folds: readonly Fold[], found: readonly (Best | undefined)[], alpha: number): HeldOut | null {
+function pool(cells: Cells, classes: Classes, folds: readonly Fold[], found: readonly (Int32Array | undefined)[], alpha: number): HeldOut | null {
   let [strikes, hours, due, spread, trips] = [0, 0, 0, 0, 0]
   folds.forEach(({ expected, unseen }, f) => {
-    const chosen = cellsIn(classes, found[f]?.chosen ?? new Int32Array()).filter(unseen)
+    const chosen = cellsIn(classes, found[f] ?? new Int32Array()).filter(unseen)
     const inside = new Float64Array(cells.count)
     for (const c of chosen) inside[c] = at(expected.strikes, c)
     const own = byTrip(cells, inside)

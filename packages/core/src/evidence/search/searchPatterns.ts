@@ -10,6 +10,7 @@ import { fitExpected } from './expected.ts'
 import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
+import { LEAST_Z, MOST } from './limits.ts'
 import { merged } from './merge.ts'
 import { drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
@@ -20,10 +21,6 @@ import type { Candidate, Finding, HeldOut, PatternSearch, SearchInput, SearchOpt
 export const FLOORS: Floors = { hours: 8, trips: 6 }
 const PERMUTATIONS = 200
 const DEPTH = 3
-/** Weaker ones are counted and not looked at. */
-const LEAST_Z = 2
-/** So many of the strongest are looked at. */
-const MOST = 2000
 
 /**
  * Which conditions, joined, bring more fish than their hours, trips, hours of the day, seasons and lure classes would?
@@ -62,21 +59,10 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     .map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
-  const unseen =
-    options.heldOut === false
-      ? new Map<Candidate, HeldOut>()
-      : heldOut(
-          input,
-          classes,
-          items,
-          depth,
-          floors,
-          groups.flatMap((list) => list.map(({ best }) => best)),
-          alphaOf(options),
-        )
+  const unseen = options.heldOut === false ? [] : heldOut(input, classes, items, depth, floors, alphaOf(options))
   progress?.(1)
-  const findings = groups.map((list) =>
-    list.map(({ best, count }) => findingOf(cells, classes, items, best, count, family, unseen.get(best) ?? null, alphaOf(options))),
+  const findings = groups.map((list, kind) =>
+    list.map(({ best, count }, rank) => findingOf(cells, classes, items, best, count, family, unseen[kind]?.[rank] ?? null, alphaOf(options))),
   )
   return {
     findings: findings[0] ?? [],

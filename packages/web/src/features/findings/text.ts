@@ -15,7 +15,7 @@ export const text = {
     search: [
       '× the expected strikes: what these hours gave, divided by what the same hours would have given without the pattern.',
       'Could be chance: how often shuffled copies of your own log show something at least as strong somewhere.',
-      'Checked on trips it was not found on: the pattern is looked for in one half of the trips and measured on the other.',
+      'On trips left out: the search is done again without a fifth of the trips, and what comes in this place there is measured on that fifth; each fifth in turn. Where nothing is there to be found it shows about 1.',
       'The range in brackets: nine times in ten the true figure is in here.',
     ],
     trial: [
@@ -38,7 +38,7 @@ export const text = {
       `${counted(candidates, 'combination')} tried, each compared with ${counted(permutations, 'shuffled copy', 'shuffled copies')} of your log. Good and bad days are allowed for (spread ${decimals(nullModel.tripSd, 2)}), and so are strikes in flurries (${decimals(nullModel.bout, 1)} at once on average).`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
-    axis: 'times the expected strikes · ring: on trips it was not found on',
+    axis: 'times the expected strikes · ring: on trips left out',
     chance: (p: number) => (p < 0.01 ? 'could be chance: under 1 in 100' : `could be chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
     counts: ({ strikes, hours, trips, expected }: Finding) =>
@@ -47,7 +47,7 @@ export const text = {
     heldOut: (heldOut: HeldOut | null) =>
       heldOut === null
         ? ''
-        : `checked on trips it was not found on: ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
+        : `found again without them, on trips left out: ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
     merged: (count: number) => (count === 0 ? '' : `includes ${counted(count, 'pattern')} over nearly the same hours`),
     board: 'Open in the board',
     nothing: 'No pattern comes close.',
