@@ -207,11 +207,34 @@ describe('readTheBite', () => {
     expect(readTheBite(paused(0.4))[0]).toMatchObject({ advice: 'Lengthen the pause.', strikes: 8, of: 8 })
   })
 
-  it('reads hooks by the water’s clarity, and says nothing of one strike', () => {
+  it('reads hooks by the water’s clarity, and says nothing of one or two', () => {
     const rear = { hookPosition: 'rear hook outside' } as const
-    expect(readTheBite([bite(rear), bite(rear, { visibilityM: 3 })])[0]?.reading).toBe('Something is slightly off.')
-    expect(readTheBite([bite(rear, { visibilityM: 0.3 }), bite(rear, { visibilityM: 0.3 })])[0]?.reading).toBe('Few colours can work here.')
-    expect(readTheBite([bite(rear)])).toEqual([])
+    const all = (more: Partial<Bite>): string | undefined => readTheBite(Array.from({ length: 5 }, () => bite(rear, more)))[0]?.reading
+    expect([all({ visibilityM: 3 }), all({}), all({ visibilityM: 0.3 })]).toEqual([
+      'Something is slightly off.',
+      'Something is slightly off.',
+      'Few colours can work here.',
+    ])
+    expect(readTheBite([bite(rear), bite(rear)])).toEqual([])
     expect(readTheBite([])).toEqual([])
+  })
+
+  it('says something at some time on at most one ordinary day in ten, and soon where the bite has changed at noon', () => {
+    const random = seededRandom(8)
+    const chance = (p: number): boolean => random() < p
+    const ordinary = (pause: number): Bite =>
+      bite(
+        {
+          outcome: chance(0.25) ? 'raised' : chance(0.3) ? 'lost' : 'landed',
+          phase: chance(pause) ? 'still' : 'moving',
+          feltAs: chance(0.2) ? 'tick' : 'thump',
+        },
+        { timeShare: { still: 0.4, moving: 0.6 } },
+      )
+    const said = (day: readonly Bite[]): boolean => day.some((_, i) => readTheBite(day.slice(0, i + 1)).length > 0)
+    const days = Array.from({ length: 400 }, () => Array.from({ length: 30 }, () => ordinary(0.4)))
+    expect(days.filter(said).length).toBeLessThanOrEqual(40)
+    const changed = Array.from({ length: 100 }, () => Array.from({ length: 24 }, (_, i) => ordinary(i < 10 ? 0.4 : 0.95)))
+    expect(changed.filter(said).length).toBeGreaterThan(60)
   })
 })

@@ -1,7 +1,7 @@
 export { drySpell } from './drySpell.ts'
 export type { DrySpell, DrySpellQuestion, RateBelief } from './drySpell.ts'
 export { readTheBite } from './readTheBite.ts'
-export type { Advice, Bite } from './readTheBite.ts'
+export type { Advice, Bite, BiteOptions, Sign } from './readTheBite.ts'
 export { stayOrMove } from './stayOrMove.ts'
 export type { StayOrMove, StayQuestion } from './stayOrMove.ts'
 export { orderOf, swapTest } from './swapTest.ts'
