@@ -63,18 +63,19 @@ const findingJson = (finding: Finding, water: string): unknown => ({
   held_out: finding.heldOut && { ...ratioJson(finding.heldOut), strikes: finding.heldOut.strikes, hours: finding.heldOut.hours, trips: finding.heldOut.trips },
 })
 
-const searchJson = ({ findings, alone, candidates, permutations, seed, nullModel }: PatternSearch, water: string): unknown => ({
+const searchJson = ({ findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch, water: string): unknown => ({
   water,
   findings: findings.map((finding) => findingJson(finding, water)),
   stand_out_everywhere: alone.map((finding) => findingJson(finding, water)),
+  subjects: subjects.map((finding) => findingJson(finding, water)),
   candidates,
   permutations,
   null: { kind: 'books without a pattern, drawn by trip and bout', trip_sd: nullModel.tripSd, bout_size: nullModel.bout },
   seed,
 })
 
-function searchText({ findings, alone, candidates, permutations, seed, nullModel }: PatternSearch, water: string): string {
-  const strong = [...findings, ...alone].filter(({ strength }) => strength === 'strong')
+function searchText({ findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch, water: string): string {
+  const strong = [...findings, ...alone, ...subjects].filter(({ strength }) => strength === 'strong')
   const sentence =
     strong.length === 0
       ? `On ${water} no pattern stands out beyond what a book without any would show somewhere.`
@@ -98,5 +99,6 @@ function searchText({ findings, alone, candidates, permutations, seed, nullModel
     '',
     table(head, rows(findings)),
     ...(alone.length > 0 ? ['', 'Whatever the conditions:', table(head, rows(alone))] : []),
+    ...(subjects.length > 0 ? ['', 'One lure, where it most beats all others thrown in the same window:', table(head, rows(subjects))] : []),
   ].join('\n')
 }

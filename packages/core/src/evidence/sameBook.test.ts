@@ -74,7 +74,7 @@ it('the same book says the same under other ids and in another order', () => {
     })
     const within = withinOf(one, { a: parseWhere('lure=red'), b: parseWhere('lure!=red'), where: [] })
     return {
-      search: [search.findings.map(finding), search.alone.map(finding), search.candidates],
+      search: [search.findings.map(finding), search.alone.map(finding), search.subjects.map(finding), search.candidates],
       within: [within.within, within.other, within.verdict],
       board: answer(one, { by: ['class'], where: [] }).rows.map(({ group, shrunken, lower, upper }) => [group, shrunken, lower, upper]),
     }

@@ -1,11 +1,12 @@
 import { readTheBite } from '../decisions/index.ts'
 import type { Bite } from '../decisions/index.ts'
 import { answer, fitRateCurve, searchPatterns, tryClaims, withinOf } from '../evidence/index.ts'
+import type { Condition } from '../evidence/index.ts'
 import { drawGeometric, drawNormal, drawPoisson, seededRandom } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 import { outcomeBook } from './outcomeBooks.ts'
 import { searchBook } from './searchBooks.ts'
-import type { SearchWorld } from './searchBooks.ts'
+import type { MadeBook, SearchWorld } from './searchBooks.ts'
 import { worldBook } from './worlds.ts'
 import type { World } from './worlds.ts'
 
@@ -152,6 +153,31 @@ function searchOfNothing(name: string, seed: number, world: SearchWorld): Study 
   })
 }
 
+/** How often is what was planted found: p of 0.05 or less for hours that share half of its own with it? */
+function planted(name: string, seed: number, world: SearchWorld, least: number): Study {
+  return study('search', name, seed, (random, books) => {
+    let found = 0
+    for (let i = 0; i < books; i++) {
+      const made = searchBook(world, random)
+      const { findings, subjects } = searchPatterns(made.input, { permutations: 99, seed: i + 1, heldOut: false })
+      if ([...subjects, ...findings.slice(0, 1)].some(({ pFamily, conditions }) => pFamily <= 0.05 && sharedHours(made, conditions) >= 0.5)) found++
+    }
+    return [share('found', found, books, least, 1)]
+  })
+}
+
+/** Hours of a finding and of what was planted: in both over in either. */
+function sharedHours({ input: { cells }, planted: window }: MadeBook, conditions: readonly Condition[]): number {
+  let [both, either] = [0, 0]
+  for (let c = 0; c < cells.count; c++) {
+    const inside = conditions.every(({ column, levels }) => levels.includes(cells.levels[column]?.[cells.codes[column]?.[c] ?? 0] ?? ''))
+    const hours = cells.hours[c] ?? 0
+    if (inside && window[c] === 1) both += hours
+    if (inside || window[c] === 1) either += hours
+  }
+  return both / either
+}
+
 const SHARES = { still: 0.4, moving: 0.3, 'on the fall': 0.2, 'as it came free of rock': 0.1 } as const
 
 function ordinaryDays(seed: number): Study {
@@ -189,6 +215,8 @@ const equal: World = { trips: 40, rate: 0.6, lures: [1, 1], tripSd: 0.5 }
 const eight = { trips: 40, rate: 0.6, lures: 8, differ: 0 }
 const plainSearch: SearchWorld = { trips: 150, rate: 1, tripSd: 0, flurry: 1 }
 
+const lures: SearchWorld = { trips: 80, rate: 1, tripSd: 0.5, flurry: 1.5, seasonal: true, lures: 2 }
+
 export const STUDIES: readonly Study[] = [
   within('strikes come singly', 201, equal),
   within('flurries of 2', 202, { ...equal, flurry: 2 }),
@@ -214,5 +242,8 @@ export const STUDIES: readonly Study[] = [
   claims('flurries of 3', 263, 3),
   searchOfNothing('no pattern', 281, plainSearch),
   searchOfNothing('no pattern; trips, seasons and flurries of 2', 282, { ...plainSearch, tripSd: 0.5, flurry: 2, seasonal: true }),
+  planted('a window of one lure, ratio 3, 12 h on 6 to 9 trips', 283, { ...lures, ofLure: { hours: [10.5, 14], trips: [6, 9], ratio: 3 } }, 0.5),
+  planted('a window of one lure, ratio 3, 24 h on 11 to 17 trips', 284, { ...lures, ofLure: { hours: [20, 28], trips: [11, 17], ratio: 3 } }, 0.85),
+  planted('a window of all lures, ratio 2.5, 25 to 40 h', 285, { ...lures, trips: 120, ratio: 2.5 }, 0.85),
   ordinaryDays(291),
 ]

@@ -18,6 +18,10 @@ export interface SearchWorld {
   readonly seasonal?: boolean
   /** Ratio in the window; 1 or absent: none is planted. */
   readonly ratio?: number
+  /** Lures of each class, thrown by season and sky; absent: a class is one lure, and lures are not told apart. */
+  readonly lures?: number
+  /** A window of one lure, thrown there for so many hours, in which it brings so many times what it brings elsewhere. */
+  readonly ofLure?: { readonly hours: readonly [number, number]; readonly trips: readonly [number, number]; readonly ratio: number } | undefined
 }
 
 const STEP_H = 0.5
@@ -54,31 +58,44 @@ const drift = (words: readonly string[], word: string, random: Random): string =
 
 export function searchBook(world: SearchWorld, random: Random): MadeBook {
   const segments = Array.from({ length: world.trips }, (_, trip) => tripOf(world, trip, random)).flat()
-  const window = (world.ratio ?? 1) === 1 ? undefined : windowIn(segments, random)
-  if (window) for (const segment of segments) if (inWindow(segment, window)) segment.rate *= world.ratio ?? 1
+  const window = world.ofLure ? windowOfLure(segments, world.ofLure, random) : (world.ratio ?? 1) === 1 ? undefined : windowIn(segments, random)
+  if (window) for (const segment of segments) if (inWindow(segment, window)) segment.rate *= world.ofLure?.ratio ?? world.ratio ?? 1
   const times = segments.map((): number[] => [])
   segments.forEach((segment, i) => {
     const bouts = drawPoisson(random, (segment.rate * STEP_H) / world.flurry)
     for (let b = 0; b < bouts; b++) layBout(segments, times, i, world.flurry, random)
   })
-  return { ...inputOf(segments, times), planted: window ? plantedIn(segments, times, window) : new Uint8Array() }
+  const told = world.lures !== undefined
+  return { ...inputOf(segments, times, told), planted: window ? plantedIn(segments, times, window, told) : new Uint8Array() }
 }
 
-function tripOf({ rate, tripSd, seasonal = false }: SearchWorld, trip: number, random: Random): Segment[] {
+function tripOf({ rate, tripSd, seasonal = false, lures }: SearchWorld, trip: number, random: Random): Segment[] {
   const season = Math.floor(seasonal ? 4 * Math.sqrt(random()) : 4 * random())
   const luck = Math.exp(tripSd * drawNormal(random) - (tripSd * tripSd) / 2)
   const temp = at(TEMPS, Math.max(0, Math.min(TEMPS.length - 1, Math.round([1, 3.5, 7, 4][season]! + 1.2 * drawNormal(random)))))
   const [clarity, front, first] = [pick(CLARITIES, random), pick(FRONTS, random), 5 + Math.floor(4 * random())]
   const hours = 4 + Math.floor(5 * random())
   let [wind, sky, lure] = [pick(WINDS, random), pick(SKIES, random), pick(CLASSES, random)]
+  let which = lures === undefined ? 0 : Math.floor(lures * random())
   return Array.from({ length: hours / STEP_H }, (_, i) => {
     if (i % 3 === 0) [wind, sky] = [drift(WINDS, wind, random), drift(SKIES, sky, random)]
     // A calm bright midday is fished with other lures than a grey morning.
+    if (lures !== undefined && random() < 0.5) which = Math.floor(lures * random())
     if (random() < 0.5) lure = seasonal && (sky === 'clear') === random() < 0.7 ? 'drop shot' : pick(CLASSES, random)
     const startH = first + i * STEP_H
     const quarter = startH < 10 ? 'morning' : startH < 15 ? 'midday' : 'evening'
     const factor = seasonal ? at(SEASON_RATES, season) * (QUARTER_RATES[quarter] ?? 1) : 1
-    const words = { temp_band: temp, clarity_band: clarity, wind_band: wind, sky_band: sky, front, class: lure, season: String(season), day_quarter: quarter }
+    const words = {
+      temp_band: temp,
+      clarity_band: clarity,
+      wind_band: wind,
+      sky_band: sky,
+      front,
+      class: lure,
+      lure: `${lure} ${which}`,
+      season: String(season),
+      day_quarter: quarter,
+    }
     return { trip, startH, words, rate: rate * luck * factor }
   })
 }
@@ -99,6 +116,20 @@ function windowIn(segments: readonly Segment[], random: Random): Window {
   }
 }
 
+/** A window of two conditions, and the lure, with hours and trips as asked. */
+function windowOfLure(segments: readonly Segment[], { hours, trips }: NonNullable<SearchWorld['ofLure']>, random: Random): Window {
+  for (;;) {
+    const span = (words: readonly string[], most: number): string[] => {
+      const from = Math.floor(random() * words.length)
+      return words.slice(from, from + 1 + Math.floor(random() * most))
+    }
+    const window = { temp_band: span(TEMPS, 4), sky_band: span(SKIES, 3), lure: [pick(segments, random).words.lure ?? ''] }
+    const inside = segments.filter((segment) => inWindow(segment, window))
+    const [spent, on] = [inside.length * STEP_H, new Set(inside.map(({ trip }) => trip)).size]
+    if (spent >= hours[0] && spent <= hours[1] && on >= trips[0] && on <= trips[1]) return window
+  }
+}
+
 /** Strikes of a bout follow each other by a few minutes, into the next segments of the trip if need be. */
 function layBout(segments: readonly Segment[], times: number[][], i: number, mean: number, random: Random): void {
   const size = drawGeometric(random, mean)
@@ -110,7 +141,7 @@ function layBout(segments: readonly Segment[], times: number[][], i: number, mea
   }
 }
 
-const COLUMNS = [...WORLD_COLUMNS, 'season', 'day_quarter'] as const
+const COLUMNS = [...WORLD_COLUMNS, 'season', 'day_quarter', 'lure'] as const
 
 function sourceOf(segments: readonly Segment[], times: readonly number[][]): CellSource {
   return {
@@ -121,7 +152,7 @@ function sourceOf(segments: readonly Segment[], times: readonly number[][]): Cel
   }
 }
 
-function inputOf(segments: readonly Segment[], times: readonly number[][]): { input: SearchInput } {
+function inputOf(segments: readonly Segment[], times: readonly number[][], told: boolean): { input: SearchInput } {
   const trips = new Map<number, { times: number[]; hours: number }>()
   segments.forEach(({ trip }, i) => {
     const own = trips.get(trip) ?? { times: [], hours: 0 }
@@ -129,13 +160,22 @@ function inputOf(segments: readonly Segment[], times: readonly number[][]): { in
     own.hours += STEP_H
     own.times.push(...at(times, i).map((hour) => hour * 3_600_000))
   })
-  const cells = cellsOf(sourceOf(segments, times), [...segments.keys()], COLUMNS)
-  return { input: { cells, columns: WORLD_COLUMNS, alone: [], held: ['season', 'day_quarter', 'class'], bout: boutSize([...trips.values()]) } }
+  const cells = cellsOf(sourceOf(segments, times), [...segments.keys()], told ? COLUMNS : COLUMNS.filter((column) => column !== 'lure'))
+  return {
+    input: {
+      cells,
+      columns: WORLD_COLUMNS,
+      alone: told ? ['lure'] : [],
+      attributes: ['class'],
+      held: ['season', 'day_quarter', 'class'],
+      bout: boutSize([...trips.values()]),
+    },
+  }
 }
 
 /** Which cells the window holds: it is made of the columns that cells are made of. */
-function plantedIn(segments: readonly Segment[], times: readonly number[][], window: Window): Uint8Array {
-  const { cells } = inputOf(segments, times).input
+function plantedIn(segments: readonly Segment[], times: readonly number[][], window: Window, told: boolean): Uint8Array {
+  const { cells } = inputOf(segments, times, told).input
   const within = Object.entries(window).map(([column, levels]) => {
     const codes = new Set(levels.map((level) => (cells.levels[column] ?? []).indexOf(level)))
     return (c: number): boolean => codes.has(at(cells.codes[column] ?? [], c))

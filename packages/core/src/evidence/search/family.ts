@@ -1,10 +1,13 @@
 import { at } from '../../checked/index.ts'
-import { LANES } from './nullBooks.ts'
+import { LANES, addLanes } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { signedRoot } from './score.ts'
 
 const BINS = 400
 const binOf = (z: number): number => Math.max(0, Math.min(BINS - 1, Math.floor(10 * z)))
+
+/** The highest z of each book without a pattern. */
+export type NullMaxima = Float64Array
 
 /** How strong the strongest patterns are in books without any, beside our own. */
 export class Family {
@@ -37,8 +40,10 @@ export class Family {
     if (z >= this.leastZ) count(this.ours, z)
   }
 
-  /** Chance that a book without any pattern has one as strong anywhere: Phipson & Smyth (2010). */
-  pFamily = (z: number): number => (1 + this.highest.reduce((more, one) => more + (one >= z ? 1 : 0), 0)) / (this.nullBooks.books + 1)
+  /** The strongest pattern of each book without any. */
+  get maxima(): NullMaxima {
+    return this.highest
+  }
 
   /** Mean number of null patterns as strong over our own: Storey & Tibshirani (2003). The least over all weaker ones, so that it never rises with strength. */
   q(z: number): number {
@@ -60,28 +65,4 @@ export class Family {
 function count(counts: Float64Array, z: number): void {
   const bin = binOf(z)
   counts[bin] = at(counts, bin) + 1
-}
-
-/** Sums of eight books at a time: kept out of arrays, they stay in registers. */
-function addLanes(residual: Float32Array, chosen: Int32Array, sums: Float64Array): void {
-  let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
-  for (let i = 0; i < chosen.length; i++) {
-    const from = (chosen[i] ?? 0) * LANES
-    a += residual[from] ?? 0
-    b += residual[from + 1] ?? 0
-    c += residual[from + 2] ?? 0
-    d += residual[from + 3] ?? 0
-    e += residual[from + 4] ?? 0
-    f += residual[from + 5] ?? 0
-    g += residual[from + 6] ?? 0
-    h += residual[from + 7] ?? 0
-  }
-  sums[0] = a
-  sums[1] = b
-  sums[2] = c
-  sums[3] = d
-  sums[4] = e
-  sums[5] = f
-  sums[6] = g
-  sums[7] = h
 }

@@ -7,6 +7,7 @@ import { byClass, cellsIn, classesOf } from './classes.ts'
 import { fitExpected } from './expected.ts'
 import { Family } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
+import { jointFamily } from './joint.ts'
 import { merged } from './merge.ts'
 import { LANES } from './nullBooks.ts'
 import { Weigher, residuals, signedRoot, sumOver } from './score.ts'
@@ -111,7 +112,8 @@ describe('findings beside one another', () => {
     const family = new Family({ books: 4, residuals, variances: new Float64Array(4).fill(1) }, 2)
     family.add(Int32Array.of(0, 1), 10, 3)
     family.add(Int32Array.of(1), 10, 6)
-    expect([family.pFamily(3), family.pFamily(100)]).toEqual([2 / 5, 1 / 5])
+    const { ofPattern } = jointFamily(family.maxima, [])
+    expect([ofPattern(3), ofPattern(100)]).toEqual([2 / 5, 1 / 5])
     expect(family.q(6)).toBeLessThanOrEqual(family.q(3))
     expect(family.candidates).toBe(2)
   })
@@ -120,6 +122,25 @@ describe('findings beside one another', () => {
 /** A short version of `bench/studies/search.ts`: its bars are for 400 and 100 books. */
 describe('searchPatterns', () => {
   const options = { permutations: 59, heldOut: false }
+
+  it('finds one lure in the window where it beats all others, and not the window', () => {
+    const world: SearchWorld = { ...PLAIN, trips: 80, rate: 1.2, tripSd: 0.5, seasonal: true, lures: 2, ofLure: { hours: [22, 30], trips: [11, 18], ratio: 5 } }
+    const random = seededRandom(12)
+    const found = Array.from({ length: 6 }, (_, seed) => {
+      const { input, planted } = searchBook(world, random)
+      const [best] = searchPatterns(input, { ...options, seed: seed + 1 }).subjects
+      const level = (column: string, c: number): string => input.cells.levels[column]![input.cells.codes[column]![c]!]!
+      const lure = level('lure', planted.indexOf(1))
+      const says = best?.conditions.find(({ column }) => column === 'lure')?.levels[0]
+      return best !== undefined && best.pFamily <= 0.05 && best.kind === 'lures' && says === lure && best.lower > 1
+    })
+    expect(found.filter(Boolean).length).toBeGreaterThanOrEqual(5)
+    const nothing = Array.from({ length: 8 }, (_, seed) => {
+      const { input } = searchBook({ ...world, ofLure: undefined }, random)
+      return searchPatterns(input, { ...options, seed: seed + 1 }).subjects.some(({ pFamily }) => pFamily <= 0.05)
+    })
+    expect(nothing.filter(Boolean).length).toBeLessThanOrEqual(2)
+  }, 120_000)
 
   it('seldom cries wolf where trips differ, strikes come in flurries and effort follows season and light', () => {
     const random = seededRandom(11)

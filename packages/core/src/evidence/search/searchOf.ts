@@ -17,6 +17,8 @@ export const SEARCH_COLUMNS = [
   ...['temp_band', 'clarity_band', 'wind_band', 'sky_band', 'light_band', 'front', 'current', 'structure', 'class', 'family', 'level'],
 ] as const
 const ALONE = ['lure'] as const
+/** What says what a lure is, not under what it is thrown. */
+const ATTRIBUTES = ['class', 'family', 'level', 'body', 'back', 'side', 'belly'] as const
 const HELD = ['day_quarter', 'season', 'class'] as const
 
 export interface SearchQuestion {
@@ -54,7 +56,7 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   const used = [...new Set([...joined, ...ALONE, ...HELD])]
   const inOrder = canonical(laid, rows, used, namesOf(book))
   const cells = cellsOf(inOrder.source, inOrder.rows, used)
-  return { cells, columns: joined, alone: ALONE, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
+  return { cells, columns: joined, alone: ALONE, attributes: ATTRIBUTES, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
 }
 
 const quarterOf = (hour: string): string => ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'

@@ -11,11 +11,14 @@ import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { LEAST_Z, MOST } from './limits.ts'
+import { jointFamily } from './joint.ts'
 import { merged } from './merge.ts'
 import { drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
-import type { Candidate, Finding, HeldOut, PatternSearch, SearchInput, SearchOptions } from './types.ts'
+import { subjectWindows } from './subjects.ts'
+import type { SubjectWindow } from './subjects.ts'
+import type { Candidate, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
 
 /** A pattern rests on at least this. (ours) */
 export const FLOORS: Floors = { hours: 8, trips: 6 }
@@ -42,7 +45,8 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const classes = classesOf(cells, [...input.columns, ...input.alone])
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
-  const family = new Family(drawNullBooks(input, classes, expected, permutations, seededRandom(seed)), LEAST_Z)
+  const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
+  const family = new Family(nullBooks, LEAST_Z)
   const standing: Standing[] = []
   const own = byClass(classes, residuals(cells, expected))
   const weigher = new Weigher(cells, classes, expected)
@@ -60,18 +64,68 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
   const unseen = options.heldOut === false ? [] : heldOut(input, classes, items, depth, floors, alphaOf(options))
+  const windows = itemsOf(
+    cells,
+    classes,
+    input.columns.filter((column) => !(input.attributes ?? []).includes(column)),
+    [],
+    SUBJECT_WINDOW,
+  )
+  const subjects = input.alone.flatMap((column) =>
+    subjectWindows({ cells, classes, expected, nullBooks }, { column, items: windows, depth, floors: SUBJECT_WINDOW }).map((one) => ({ column, ...one })),
+  )
+  const joint = jointFamily(
+    family.maxima,
+    subjects.map(({ nulls }) => nulls),
+  )
   progress?.(1)
   const findings = groups.map((list, kind) =>
-    list.map(({ best, count }, rank) => findingOf(cells, classes, items, best, count, family, unseen[kind]?.[rank] ?? null, alphaOf(options))),
+    list.map(({ best, count }, rank) =>
+      findingOf(
+        cells,
+        classes,
+        items,
+        best,
+        { merged: count, heldOut: unseen[kind]?.[rank] ?? null, pFamily: joint.ofPattern(best.z), q: family.q(best.z) },
+        alphaOf(options),
+      ),
+    ),
   )
   return {
     findings: findings[0] ?? [],
     alone: findings[1] ?? [],
+    subjects: subjects
+      .map((one) => ({ one, pFamily: joint.ofSubject(one.nulls, one.z) }))
+      .filter(({ pFamily }) => pFamily <= WORTH_TELLING)
+      .sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
+      .slice(0, MOST_SUBJECTS)
+      .map(({ one, pFamily }) => subjectFinding(cells, classes, windows, one, pFamily, alphaOf(options))),
     candidates: family.candidates,
     permutations,
     seed,
     nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
   }
+}
+
+/** Windows in which lures are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
+const SUBJECT_WINDOW: Floors = { hours: 16, trips: 6 }
+/** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
+const WORTH_TELLING = 0.5
+/** So many subjects are told, the surest first. */
+const MOST_SUBJECTS = 5
+
+/** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
+function subjectFinding(
+  cells: Cells,
+  classes: Classes,
+  windows: readonly Item[],
+  one: SubjectWindow & { readonly column: string },
+  pFamily: number,
+  alpha: number,
+): Finding {
+  const told = findingOf(cells, classes, windows, { ...one, withinShare: 1 }, { pFamily, q: pFamily, merged: 0, heldOut: null }, alpha)
+  const level = at(cells.levels[one.column] ?? [], one.subject)
+  return { ...told, kind: 'lures', conditions: [{ column: one.column, levels: [level] }, ...told.conditions] }
 }
 
 /** A pattern that stands out, before its ratio is worked out. */
@@ -86,17 +140,14 @@ function findingOf(
   cells: Cells,
   classes: Classes,
   items: readonly Item[],
-  best: Candidate,
-  count: number,
-  family: Family,
-  unseen: HeldOut | null,
+  best: Omit<Candidate, 'score'>,
+  { pFamily, ...rest }: Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>,
   alpha: number,
 ): Finding {
   const chosen = cellsIn(classes, best.chosen)
   const sum = (values: Float64Array): number => sumOver(values, chosen)
   const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(best.logRatio)]
   const half = normalQuantile(1 - alpha / 2) * best.error
-  const pFamily = family.pFamily(best.z)
   return {
     conditions: best.items.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels })),
     strikes,
@@ -109,10 +160,8 @@ function findingOf(
     upper: ratio * Math.exp(half),
     z: best.z,
     pFamily,
-    q: family.q(best.z),
+    ...rest,
     kind: best.withinShare >= 0.5 ? 'within' : 'between',
-    merged: count,
     strength: strengthOf(pFamily),
-    heldOut: unseen,
   }
 }

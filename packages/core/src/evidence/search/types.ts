@@ -9,6 +9,8 @@ export interface SearchInput {
   readonly columns: readonly string[]
   /** Columns whose levels stand for themselves: a lure that stands out under all conditions. */
   readonly alone: readonly string[]
+  /** Columns of `columns` that say what the lure is: no condition of a window in which lures are held against each other. */
+  readonly attributes?: readonly string[]
   /** Columns that are held: hour of day, season, class. */
   readonly held: readonly string[]
   /** Mean strikes to a bout; see `boutSize`. */
@@ -47,8 +49,8 @@ export interface Finding extends Interval {
   readonly pFamily: number
   /** Share of false ones to be expected among findings this strong. */
   readonly q: number
-  /** Whether it stands out against other hours of the same trips, or against other trips. */
-  readonly kind: 'within' | 'between'
+  /** Whether it stands out against other hours of the same trips, against other trips, or as one lure against all others in the same hours. */
+  readonly kind: 'within' | 'between' | 'lures'
   /** How many findings that mostly share its hours it stands for. */
   readonly merged: number
   readonly strength: Strength
@@ -61,6 +63,8 @@ export interface PatternSearch {
   readonly findings: readonly Finding[]
   /** Lures, or whatever else stands alone, that stand out under all conditions. */
   readonly alone: readonly Finding[]
+  /** Lures in the windows where they most beat all others thrown there. */
+  readonly subjects: readonly Finding[]
   readonly candidates: number
   readonly permutations: number
   readonly seed: number

@@ -57,7 +57,8 @@ export const text = {
     early: 'Too early: this needs 5 hours, 3 trips and 5 expected strikes.',
     shrunken: (value: number) => `Compared with similar lures here: ${rate(value)} strikes per hour.`,
     strength: {
-      strong: (better: boolean) => `${better ? 'Better' : 'Worse'} than the other lures of its class here. With all these rows to pick from, that could be chance less than 5 times in 100.`,
+      strong: (better: boolean) =>
+        `${better ? 'Better' : 'Worse'} than the other lures of its class here. With all these rows to pick from, that could be chance less than 5 times in 100.`,
       leaning: (better: boolean) => `Probably ${better ? 'better' : 'worse'} than the other lures of its class here.`,
       'no difference shown': () => 'No clear difference from the other lures of its class here.',
       'too early': () => '',

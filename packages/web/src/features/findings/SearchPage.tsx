@@ -45,7 +45,7 @@ export function SearchPage() {
 
 function Found({ search, water }: { search: PatternSearch; water: string }) {
   const words = text.search
-  const strong = [...search.findings, ...search.alone].filter(({ strength }) => strength === 'strong')
+  const strong = [...search.findings, ...search.alone, ...search.subjects].filter(({ strength }) => strength === 'strong')
   return (
     <Box as="section" aria-live="polite" mt="20px">
       <Band data-testid="answer">
@@ -56,6 +56,7 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
         <Explained lines={text.explained.search} />
       </Band>
       <Findings title={words.found} findings={search.findings} water={water} />
+      {search.subjects.length > 0 && <Findings title={words.subjects} findings={search.subjects} water={water} />}
       {search.alone.length > 0 && <Findings title={words.alone} findings={search.alone} water={water} />}
     </Box>
   )

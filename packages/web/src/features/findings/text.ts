@@ -16,6 +16,7 @@ export const text = {
       '× the expected strikes: what these hours gave, divided by what the same hours would have given without the pattern.',
       'Could be chance: how often shuffled copies of your own log show something at least as strong somewhere.',
       'On trips left out: the search is done again without a fifth of the trips, and what comes in this place there is measured on that fifth; each fifth in turn. Where nothing is there to be found it shows about 1.',
+      'One lure: its strikes beside those of all other lures in the same hours and conditions, so that what the conditions do to every lure cancels.',
       'The range in brackets: nine times in ten the true figure is in here.',
     ],
     trial: [
@@ -38,12 +39,17 @@ export const text = {
       `${counted(candidates, 'combination')} tried, each compared with ${counted(permutations, 'shuffled copy', 'shuffled copies')} of your log. Good and bad days are allowed for (spread ${decimals(nullModel.tripSd, 2)}), and so are strikes in flurries (${decimals(nullModel.bout, 1)} at once on average).`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
+    subjects: 'One lure, where it most beats everything else thrown there',
     axis: 'times the expected strikes · ring: on trips left out',
     chance: (p: number) => (p < 0.01 ? 'could be chance: under 1 in 100' : `could be chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
     counts: ({ strikes, hours, trips, expected }: Finding) =>
       `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips.length, 'trip')}; ${decimals(expected, 1)} expected`,
-    kind: { within: 'better than other hours of the same trips', between: 'better than other trips, so the day itself may be the reason' },
+    kind: {
+      within: 'better than other hours of the same trips',
+      between: 'better than other trips, so the day itself may be the reason',
+      lures: 'against the other lures thrown in the same hours',
+    },
     heldOut: (heldOut: HeldOut | null) =>
       heldOut === null
         ? ''
