@@ -53,7 +53,7 @@ export const text = {
     heldOut: (heldOut: HeldOut | null) =>
       heldOut === null
         ? ''
-        : `found again without them, on trips left out: ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
+        : `on trips left out of the search: ${times(heldOut.ratio)} (${limits(heldOut.lower, heldOut.upper)}, ${counted(heldOut.strikes, 'strike')})`,
     merged: (count: number) => (count === 0 ? '' : `includes ${counted(count, 'pattern')} over nearly the same hours`),
     board: 'Open in the board',
     nothing: 'No pattern comes close.',
