@@ -2,6 +2,7 @@ import { chiSquareCdf, normalQuantile, tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { Exposure } from './exposure.ts'
+import { degreesOf } from './strataDegrees.ts'
 
 export interface Stratum {
   readonly a: Exposure
@@ -78,21 +79,20 @@ export function mantelHaenszelByStratum(
 ): PooledRatio & { readonly degreesOfFreedom: number } {
   const plain = mantelHaenszelRateRatio(strata, options)
   const { ratio } = plain
-  let [top, bottom, squares, weights, squaredWeights] = [0, 0, 0, 0, 0]
+  let [top, bottom, squares] = [0, 0, 0]
+  const weights: number[] = []
   for (const { a, b } of strata) {
     const total = a.exposureHours + b.exposureHours
     if (total === 0) continue
     top += (a.events * b.exposureHours) / total
     bottom += (b.events * a.exposureHours) / total
-    const weight = (a.exposureHours * b.exposureHours) / total
-    weights += weight
-    squaredWeights += weight * weight
+    weights.push((a.exposureHours * b.exposureHours) / total)
   }
   for (const { a, b } of strata) {
     const total = a.exposureHours + b.exposureHours
     if (total > 0) squares += ((a.events * b.exposureHours) / total / top - (b.events * a.exposureHours) / total / bottom) ** 2
   }
-  const degreesOfFreedom = Math.max(1, weights ** 2 / squaredWeights - 1)
+  const degreesOfFreedom = degreesOf(weights)
   const robust = plain.strata > 1 ? (plain.strata / (plain.strata - 1)) * squares : 0
   const sampling = Math.max(robust, dispersion * plain.seLogRatio ** 2)
   const seLogRatio = Math.sqrt(sampling + (adjustment ? adjustedVariance(strata, adjustment, top, bottom) : 0))

@@ -1,7 +1,8 @@
-import { normalQuantile } from '../../numerics/index.ts'
+import { normalQuantile, tQuantile } from '../../numerics/index.ts'
 import { binomialInterval } from '../binomial.ts'
 import { alphaOf } from '../confidence.ts'
 import type { Confidence, Interval } from '../confidence.ts'
+import { degreesOf } from '../strataDegrees.ts'
 
 export interface Counted {
   readonly events: number
@@ -35,7 +36,8 @@ export interface PooledShareRatio extends Interval {
  *   ratio = Σ a·n_B/N / Σ b·n_A/N;   Var(log) = Σ [n_A·n_B·(a + b) − a·b·N]/N² / (Σ a·n_B/N · Σ b·n_A/N)
  *
  * That variance vanishes where all of both were hooked, though twenty of twenty may be nine in ten. So the limits are never nearer than
- * those of the two shares together, from Wilson's limits of either.
+ * those of the two shares together, from Wilson's limits of either; nor, from three strata up, than how far the strata scatter makes them:
+ * K/(K−1)·Σ u², u = (a·n_B/N)/R − (b·n_A/N)/S, with Student's t and (Σw)²/Σw² − 1 degrees, w = n_A·n_B/N.
  *
  * Given      events and trials of both in each stratum; strata with only one of them add nothing
  * Throws     RangeError when no stratum has both, or either has no event in those that do
@@ -58,8 +60,24 @@ export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], option
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const z = normalQuantile(1 - alpha / 2)
   const together = logLimitsOf(sharesTogether(both), options)
-  const [below, above] = [Math.max(z * seLogRatio, together.below), Math.max(z * seLogRatio, together.above)]
+  const own = Math.max(z * seLogRatio, scatter(both, top, bottom, alpha))
+  const [below, above] = [Math.max(own, together.below), Math.max(own, together.above)]
   return { ratio, seLogRatio: Math.max(below, above) / z, strata: both.length, lower: ratio * Math.exp(-below), upper: ratio * Math.exp(above) }
+}
+
+/** Fewer trips do not tell how far they scatter. (ours) */
+export const LEAST_STRATA = 3
+
+/** Half the width of the limits of the log ratio by how far the strata scatter. */
+function scatter(strata: readonly ShareStratum[], top: number, bottom: number, alpha: number): number {
+  const k = strata.length
+  if (k < LEAST_STRATA) return 0
+  const weights = strata.map(({ a, b }) => (a.trials * b.trials) / (a.trials + b.trials))
+  const squares = strata.reduce((sum, { a, b }) => {
+    const all = a.trials + b.trials
+    return sum + ((a.events * b.trials) / all / top - (b.events * a.trials) / all / bottom) ** 2
+  }, 0)
+  return tQuantile(1 - alpha / 2, degreesOf(weights)) * Math.sqrt((k / (k - 1)) * squares)
 }
 
 /** How far the limits of a ratio of two shares lie from it, in logarithms. */
