@@ -66,11 +66,12 @@ export interface ByStratumOptions extends Confidence {
  * The same ratio where events come in flurries: its error from how the strata scatter, or from Poisson counts times their dispersion,
  * whichever is wider.
  *
- *   Var(log) = K/(K−1)·Σ u²,  u = (a T_B/T)/R − (b T_A/T)/S,  R and S the sums of the numerators;  Student's t with (Σv)²/Σv² − 1 degrees,
+ *   Var(log) = Σ (u/(1 − h))²,  u = (a T_B/T)/R − (b T_A/T)/S, h a stratum's share of Σ (a+b) T_A T_B/T²,  R and S the sums of the numerators;  Student's t with (Σv)²/Σv² − 1 degrees,
  *   v = (a+b) T_A T_B/T² expected of each stratum;  with an adjustment plus gᵀ·V·g, g the slope of the log ratio in it
  *
  * Given      as `mantelHaenszelRateRatio`; K strata with both
- * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6; degrees of freedom: Satterthwaite, Biometrics
+ * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6, as if each stratum were left out in turn: Bell &
+ *            McCaffrey, Surv. Methodol. 28 (2002) 169; degrees of freedom: Satterthwaite, Biometrics
  *            Bull. 2 (1946) 110
  */
 export function mantelHaenszelByStratum(
@@ -79,21 +80,25 @@ export function mantelHaenszelByStratum(
 ): PooledRatio & { readonly degreesOfFreedom: number } {
   const plain = mantelHaenszelRateRatio(strata, options)
   const { ratio } = plain
-  let [top, bottom, squares] = [0, 0, 0]
+  let [top, bottom, information, squares] = [0, 0, 0, 0]
   const weights: number[] = []
   for (const { a, b } of strata) {
     const total = a.exposureHours + b.exposureHours
     if (total === 0) continue
     top += (a.events * b.exposureHours) / total
     bottom += (b.events * a.exposureHours) / total
+    information += ((a.events + b.events) * a.exposureHours * b.exposureHours) / total ** 2
     weights.push((a.exposureHours * b.exposureHours) / total)
   }
   for (const { a, b } of strata) {
     const total = a.exposureHours + b.exposureHours
-    if (total > 0) squares += ((a.events * b.exposureHours) / total / top - (b.events * a.exposureHours) / total / bottom) ** 2
+    if (total === 0) continue
+    const leverage = ((a.events + b.events) * a.exposureHours * b.exposureHours) / total ** 2 / information
+    const off = (a.events * b.exposureHours) / total / top - (b.events * a.exposureHours) / total / bottom
+    squares += (off / Math.max(LEAST_LEFT, 1 - leverage)) ** 2
   }
   const degreesOfFreedom = degreesOf(weights)
-  const robust = plain.strata > 1 ? (plain.strata / (plain.strata - 1)) * squares : 0
+  const robust = plain.strata > 1 ? squares : 0
   const sampling = Math.max(robust, dispersion * plain.seLogRatio ** 2)
   const seLogRatio = Math.sqrt(sampling + (adjustment ? adjustedVariance(strata, adjustment, top, bottom) : 0))
   const half = tQuantile(1 - alphaOf(options) / 2, degreesOfFreedom) * seLogRatio
@@ -119,6 +124,8 @@ function adjustedVariance(strata: readonly Stratum[], { byLevel, covariance }: A
   return sum
 }
 
+/** A stratum that is nearly all there is cannot be left out. */
+const LEAST_LEFT = 0.3
 const LEAST_EXPECTED = 5
 
 function homogeneity(strata: readonly Stratum[], ratio: number): number | null {

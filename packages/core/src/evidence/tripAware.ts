@@ -49,10 +49,10 @@ export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: Arra
   return { lower: rate * Math.exp(-half), upper: rate * Math.exp(half) }
 }
 
-/** Strikes that come singly stand in for so many trips. (ours) */
-const SINGLE_TRIPS = 5
+/** What stands in for a few trips that cannot tell how strikes come together: flurries of one and a half, on so many trips. (ours) */
+const USUAL = { dispersion: 2, trips: 6 } as const
 
-/** How far trips scatter beyond Poisson and their spread, drawn to none. */
+/** How far trips scatter beyond Poisson and their spread, drawn to what is usual. */
 function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, tripVariance: number): number {
   const sum = (values: ArrayLike<number>): number => Array.from(values).reduce((total, value) => total + value, 0)
   const rate = sum(counts) / sum(hours)
@@ -62,7 +62,7 @@ function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, trip
     const due = rate * at(hours, t)
     squares += (at(counts, t) - due) ** 2 / due - tripVariance * due
   }
-  return Math.max(1, (Math.max(0, squares) + SINGLE_TRIPS) / (Math.max(1, counts.length - 1) + SINGLE_TRIPS))
+  return Math.max(1, (Math.max(0, squares) + USUAL.dispersion * USUAL.trips) / (Math.max(1, counts.length - 1) + USUAL.trips))
 }
 
 /** Error of the log of a rate that has strikes, by its trips and the book's spread; degrees of freedom of its quantile. */
@@ -82,7 +82,7 @@ export function logRateError(
   const ofBook = dispersion / strikes + (tripVariance * squares) / hours ** 2
   if (own === 0) return { error: Math.sqrt(ofBook), degrees: trips - 1 + BOOKS_TRIPS }
   // A few trips seldom hold a rare great day: the book's spread, where it is known, counts for as many trips again.
-  const borrowed = tripVariance > 0 ? BOOKS_TRIPS : 0
+  const borrowed = tripVariance > 0 || dispersion > 1 ? BOOKS_TRIPS : 0
   const degrees = trips - 1 + borrowed
   return { error: Math.sqrt(((trips - 1) * own + borrowed * ofBook) / degrees), degrees }
 }

@@ -61,7 +61,9 @@ const LEAST_CRUDE = Math.log(1.1)
 export function lureOrDay(trips: readonly ComparedTrip[], { design = 'random-trip', ...given }: WithinOptions & { readonly design?: Design } = {}): LureOrDay {
   const both = trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0)
   const options = { ...given, dispersion: given.dispersion ?? pairDispersion(both) }
-  const { random, hours } = byRandomTrip(trips, options)
+  const { random: fitted, hours } = byRandomTrip(trips, options)
+  // How strikes bunch is guessed from the trips alone: then the limits are no nearer than how the trips scatter makes them.
+  const random = given.dispersion === undefined ? noNarrower(fitted, byStrata(trips, hours, options, 'all')) : fitted
   const hourNotHeld = options.timeOfDay && random ? randomTripRatio(trips, { ...options, timeOfDay: undefined }) : null
   const designs = { 'random-trip': random, mh: byStrata(trips, hours, options) }
   const otherDesign = design === 'mh' ? 'random-trip' : 'mh'
@@ -100,17 +102,28 @@ function byRandomTrip(trips: readonly ComparedTrip[], options: WithinOptions): {
 }
 
 /** Held within trips: over planned stints; over all where those hold nothing to compare, which a choice that looked at the strikes spoils. */
-function byStrata(trips: readonly ComparedTrip[], hours: HourEffects | null, options: WithinOptions): ByDesign | null {
+function byStrata(trips: readonly ComparedTrip[], hours: HourEffects | null, options: WithinOptions, stints: ByDesign['stints'] = 'planned'): ByDesign | null {
   const of = (strata: readonly ComparedTrip['planned'][]): WithinRatio | null => {
     const adjusted = hours ? strata.map((one) => adjustedStratum(one, hours.effects)) : []
     const adjustment: Adjustment | undefined = hours ? { byLevel: adjusted.map(({ byLevel }) => byLevel), covariance: hours.covariance } : undefined
     const used = hours ? adjusted.map(({ stratum }) => stratum) : strata
     return pooledOr(() => mantelHaenszelByStratum(used, { ...options, ...(adjustment ? { adjustment } : {}) }))
   }
-  const planned = of(trips.map((trip) => trip.planned))
+  const planned = stints === 'planned' ? of(trips.map((trip) => trip.planned)) : null
   if (planned) return { ...planned, design: 'mh', stints: 'planned' }
   const all = of(trips)
   return all && { ...all, design: 'mh', stints: 'all' }
+}
+
+/** The same ratio, its limits as far from it at least as another's are from its own. */
+function noNarrower(one: ByDesign | null, other: ByDesign | null): ByDesign | null {
+  if (!one || !other || one.ratio === null || other.ratio === null) return one
+  return {
+    ...one,
+    lower: Math.min(one.lower, (one.ratio * other.lower) / other.ratio),
+    upper: Math.max(one.upper, (one.ratio * other.upper) / other.ratio),
+    pValue: Math.max(one.pValue, other.pValue),
+  }
 }
 
 /** Hours as if all were ordinary ones of the clock. */

@@ -1,15 +1,16 @@
 import { mantelHaenszelRateRatio } from '../mantelHaenszel.ts'
 import type { Stratum } from '../mantelHaenszel.ts'
 
-/** Strikes that come singly stand in for so many trips. (ours) */
-const BORROWED_TRIPS = 10
+/** Strata that tell little are taken for such flurries as are usual, as if by fifteen strikes in equal hours of both. (ours) */
+const USUAL = { dispersion: 1.6, weight: 15 / 4 } as const
 
 /**
  * How far the strikes of A and B scatter beyond chance within trips: variance over what n strikes that fell singly would have.
  *
- *   φ = Σ (a − n·p)²/(n·p·(1 − p)) / trips,  p = ρ·T_A/(ρ·T_A + T_B),  drawn to 1 as if by ten trips more;  at least 1
+ *   φ = Σ (a − n·p)² / Σ n·p·(1 − p),  p = ρ·T_A/(ρ·T_A + T_B);  of sums, not the mean of trips' own: a single strike tells nothing
  *
  * Given      strata with both; where the times of strikes are known, their flurries tell more (`bookDispersion`)
+ * Returned   at least 1; drawn to 1.6 where strikes are few
  * Source     Pearson dispersion: McCullagh & Nelder (1989) §4.5; the prior is ours
  */
 export function pairDispersion(strata: readonly Stratum[]): number {
@@ -17,10 +18,13 @@ export function pairDispersion(strata: readonly Stratum[]): number {
   const struck = (side: 'a' | 'b'): boolean => both.some((stratum) => stratum[side].events > 0)
   if (!struck('a') || !struck('b')) return 1
   const { ratio } = mantelHaenszelRateRatio(both)
-  const squares = both.reduce((sum, { a, b }) => {
-    const n = a.events + b.events
-    const p = (ratio * a.exposureHours) / (ratio * a.exposureHours + b.exposureHours)
-    return sum + (a.events - n * p) ** 2 / (n * p * (1 - p))
-  }, 0)
-  return Math.max(1, (squares + BORROWED_TRIPS) / (both.length + BORROWED_TRIPS))
+  const [squares, due] = both.reduce(
+    ([sum, expected], { a, b }) => {
+      const n = a.events + b.events
+      const p = (ratio * a.exposureHours) / (ratio * a.exposureHours + b.exposureHours)
+      return [sum + (a.events - n * p) ** 2, expected + n * p * (1 - p)]
+    },
+    [USUAL.dispersion * USUAL.weight, USUAL.weight],
+  )
+  return Math.max(1, squares / due)
 }
