@@ -8,19 +8,19 @@ import type { Figure } from '../../packages/core/src/test/calibration.ts'
  */
 const [books, wanted] = [Number(process.argv[2] ?? 200), process.argv[3]]
 const percent = (value: number): string => `${(100 * value).toFixed(1)} %`
-const shown = ({ of }: Figure, value: number): string => (of > 0 ? percent(value) : value.toFixed(2))
+const shown = ({ of }: Figure, value: number): string => (of === 0 && Number.isNaN(value) ? 'never' : of === null ? value.toFixed(2) : percent(value))
 
 /** A share may lie beside its bar by what chance does to so many books; limits that hold oftener than they must are wide, not wrong. */
 function verdict({ figure, value, least, most, of }: Figure): string {
   if (!Number.isFinite(value)) return 'nothing to go by'
-  const chance = of > 0 ? 1.645 * Math.sqrt((value * (1 - value)) / of) : 0
+  const chance = of !== null && of > 0 ? 1.645 * Math.sqrt((value * (1 - value)) / of) : 0
   if (value >= least && value <= most) return 'green'
   if (value >= least - chance && value <= most + chance) return 'within chance'
   return figure.includes('hold') && value > most ? 'wide' : '**short**'
 }
 
 const bar = (one: Figure): string =>
-  [one.least > 0 ? `from ${shown(one, one.least)}` : '', one.of === 0 || one.most < 1 ? `to ${shown(one, one.most)}` : ''].filter(Boolean).join(' ')
+  [one.least > 0 ? `from ${shown(one, one.least)}` : '', one.of === null || one.most < 1 ? `to ${shown(one, one.most)}` : ''].filter(Boolean).join(' ')
 
 const lines: string[] = []
 for (const study of STUDIES.filter(({ question }) => wanted === undefined || wanted === question)) {

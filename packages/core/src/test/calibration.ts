@@ -18,8 +18,8 @@ export interface Figure {
   readonly value: number
   readonly least: number
   readonly most: number
-  /** So many chances it is a share of; 0: it is no share. */
-  readonly of: number
+  /** So many chances it is a share of; null: it is no share. */
+  readonly of: number | null
 }
 
 /** A question asked of many made-up books of one world. Seeds are fixed beforehand and never changed. */
@@ -148,7 +148,7 @@ function searchOfNothing(name: string, seed: number, world: SearchWorld): Study 
     const median = unseen[Math.floor(unseen.length / 2)] ?? NaN
     return [
       share('books with a p of 0.05 or less', alarms, books, 0.03, 0.07),
-      { figure: 'median on trips left out', value: median, of: 0, least: 0.95, most: 1.1 },
+      { figure: 'median on trips left out', value: median, of: null, least: 0.95, most: 1.1 },
     ]
   })
 }
