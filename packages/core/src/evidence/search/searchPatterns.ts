@@ -51,7 +51,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const own = byClass(classes, residuals(cells, expected))
   const weigher = new Weigher(cells, classes, expected)
   eachConjunction(classes, items, depth, floors, (path, chosen) => {
-    if (path.length === 1) progress?.((at(path, 0) / items.length) * 0.9)
+    if (path.length === 1) progress?.((at(path, 0) / items.length) * PATTERNS_SHARE)
     const { all, within } = weigher.variance(chosen)
     const z = signedRoot(sumOver(own, chosen), all)
     family.add(chosen, all, z)
@@ -72,7 +72,10 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     SUBJECT_WINDOW,
   )
   const subjects = input.alone.flatMap((column) =>
-    subjectWindows({ cells, classes, expected, nullBooks }, { column, items: windows, depth, floors: SUBJECT_WINDOW }).map((one) => ({ column, ...one })),
+    subjectWindows(
+      { cells, classes, expected, nullBooks },
+      { column, items: windows, depth, floors: SUBJECT_WINDOW, progress: (share) => progress?.(PATTERNS_SHARE + share * (0.95 - PATTERNS_SHARE)) },
+    ).map((one) => ({ column, ...one })),
   )
   const joint = jointFamily(
     family.maxima,
@@ -111,6 +114,8 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
 const SUBJECT_WINDOW: Floors = { hours: 16, trips: 6 }
 /** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
 const WORTH_TELLING = 0.5
+/** About as much of the work is done when all patterns are looked at. */
+const PATTERNS_SHARE = 0.6
 /** So many subjects are told, the surest first. */
 const MOST_SUBJECTS = 5
 

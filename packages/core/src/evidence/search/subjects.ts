@@ -27,6 +27,16 @@ export interface SubjectWindow {
   readonly nulls: NullMaxima
 }
 
+export interface SubjectQuestion {
+  /** Whose levels are the subjects: the lure. */
+  readonly column: string
+  /** Conditions that windows are made of, joined up to `depth`. */
+  readonly items: readonly Item[]
+  readonly depth: number
+  readonly floors: Floors
+  readonly progress?: (share: number) => void
+}
+
 /**
  * For each level of a column (a lure) the window of conditions in which it most beats everything else thrown in the same window: what the
  * conditions do to all cancels.
@@ -40,7 +50,7 @@ export interface SubjectWindow {
  */
 export function subjectWindows(
   { cells, classes, expected, nullBooks }: { readonly cells: Cells; readonly classes: Classes; readonly expected: Expected; readonly nullBooks: NullBooks },
-  { column, items, depth, floors }: { readonly column: string; readonly items: readonly Item[]; readonly depth: number; readonly floors: Floors },
+  { column, items, depth, floors, progress }: SubjectQuestion,
 ): SubjectWindow[] {
   const codes = cells.codes[column] ?? new Int32Array(cells.count)
   const subjects = cells.levels[column]?.length ?? 0
@@ -51,6 +61,7 @@ export function subjectWindows(
   const best: (Omit<SubjectWindow, 'nulls'> | undefined)[] = new Array<undefined>(subjects).fill(undefined)
   const [inWindow, inSubject] = [new Float64Array(LANES), new Float64Array(LANES)]
   eachConjunction(classes, items, depth, floors, (path, chosen) => {
+    if (path.length === 1) progress?.(at(path, 0) / items.length)
     const found = look.at(chosen)
     if (found.length === 0) return
     const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + (own[one] ?? 0), 0)
