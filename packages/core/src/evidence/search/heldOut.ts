@@ -22,6 +22,9 @@ interface Fold {
   /** Residuals of the trips learnt from, by class. */
   readonly learnt: Float64Array
   readonly weigher: Weigher
+  /** Expected strikes over their dispersion, by class, of the trips learnt from; the variance of a score is this share of them at least. */
+  readonly due: Float64Array
+  readonly leastShare: number
   readonly unseen: (cell: number) => boolean
 }
 
@@ -48,10 +51,10 @@ export function heldOut(
   const standing = folds.map((): Standing[] => [])
   eachConjunction(classes, items, depth, floors, (path, chosen) => {
     let kept: Int32Array | undefined
-    folds.forEach(({ learnt, weigher }, f) => {
+    folds.forEach(({ learnt, weigher, due, leastShare }, f) => {
       const sum = sumOver(learnt, chosen)
-      // Most conjunctions bring no more than is expected: they are done with here.
-      if (sum <= 0) return
+      // Most conjunctions could not stand out even at the least variance that they may have: they are done with here.
+      if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) return
       const variance = weigher.variance(chosen).all
       const z = signedRoot(sum, variance)
       if (z >= LEAST_Z) at(standing, f).push({ items: path, chosen: (kept ??= chosen.slice()), z, excess: sum / variance, variance })
@@ -110,8 +113,12 @@ function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: 
       residuals(cells, expected).map((value, c) => (unseen(c) ? 0 : value)),
     )
     // Hours that are not learnt from weigh nothing.
-    const weigher = new Weigher(cells, classes, { ...expected, strikes: expected.strikes.map((e, c) => (unseen(c) ? 0 : e)) })
-    return [{ expected, learnt, weigher, unseen }]
+    const strikes = expected.strikes.map((e, c) => (unseen(c) ? 0 : e))
+    const weigher = new Weigher(cells, classes, { ...expected, strikes })
+    const due = byClass(classes, strikes).map((e) => e / expected.dispersion)
+    // Σ [e − e²/(k + E)] ≥ Σ e·k/(k + E), for a pattern expects no more of a trip than the trip does.
+    const mostOfTrip = byTrip(cells, strikes).reduce((most, e) => Math.max(most, e / expected.dispersion), 0)
+    return [{ expected, learnt, weigher, due, leastShare: expected.shape / (expected.shape + mostOfTrip), unseen }]
   })
 }
 
