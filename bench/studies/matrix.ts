@@ -12,6 +12,7 @@ const shown = ({ of }: Figure, value: number): string => (of === 0 && Number.isN
 
 /** A share may lie beside its bar by what chance does to so many books; limits that hold oftener than they must are wide, not wrong. */
 function verdict({ figure, value, least, most, of }: Figure): string {
+  if (least <= 0 && most >= 1) return ''
   if (!Number.isFinite(value)) return 'nothing to go by'
   const chance = of !== null && of > 0 ? 1.645 * Math.sqrt((value * (1 - value)) / of) : 0
   if (value >= least && value <= most) return 'green'
@@ -20,7 +21,9 @@ function verdict({ figure, value, least, most, of }: Figure): string {
 }
 
 const bar = (one: Figure): string =>
-  [one.least > 0 ? `from ${shown(one, one.least)}` : '', one.of === null || one.most < 1 ? `to ${shown(one, one.most)}` : ''].filter(Boolean).join(' ')
+  [one.least > 0 ? `from ${shown(one, one.least)}` : '', (one.of === null || one.most < 1) && Number.isFinite(one.most) ? `to ${shown(one, one.most)}` : '']
+    .filter(Boolean)
+    .join(' ')
 
 const lines: string[] = []
 for (const study of STUDIES.filter(({ question }) => wanted === undefined || wanted === question)) {

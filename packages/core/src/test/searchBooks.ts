@@ -49,6 +49,8 @@ export interface MadeBook {
   readonly input: SearchInput
   /** 1 for each cell in the planted window; empty where there is none. */
   readonly planted: Uint8Array
+  /** The same whatever the lure. */
+  readonly around: Uint8Array
 }
 
 const pick = <T>(list: readonly T[], random: Random): T => at(list, Math.floor(random() * list.length))
@@ -66,7 +68,10 @@ export function searchBook(world: SearchWorld, random: Random): MadeBook {
     for (let b = 0; b < bouts; b++) layBout(segments, times, i, world.flurry, random)
   })
   const told = world.lures !== undefined
-  return { ...inputOf(segments, times, told), planted: window ? plantedIn(segments, times, window, told) : new Uint8Array() }
+  const { input } = inputOf(segments, times, told)
+  if (!window) return { input, planted: new Uint8Array(), around: new Uint8Array() }
+  const { lure: _, ...around } = window
+  return { input, planted: plantedIn(input, window), around: plantedIn(input, around) }
 }
 
 function tripOf({ rate, tripSd, seasonal = false, lures }: SearchWorld, trip: number, random: Random): Segment[] {
@@ -174,8 +179,7 @@ function inputOf(segments: readonly Segment[], times: readonly number[][], told:
 }
 
 /** Which cells the window holds: it is made of the columns that cells are made of. */
-function plantedIn(segments: readonly Segment[], times: readonly number[][], window: Window, told: boolean): Uint8Array {
-  const { cells } = inputOf(segments, times, told).input
+function plantedIn({ cells }: SearchInput, window: Window): Uint8Array {
   const within = Object.entries(window).map(([column, levels]) => {
     const codes = new Set(levels.map((level) => (cells.levels[column] ?? []).indexOf(level)))
     return (c: number): boolean => codes.has(at(cells.codes[column] ?? [], c))

@@ -10,7 +10,7 @@ export interface Classes {
   /** Class of each cell, counted from 0. */
   readonly of: Int32Array
   /** A cell of each class. */
-  readonly example: Int32Array
+  readonly cellOf: Int32Array
   readonly hours: Float64Array
   /** How many trips the cells are of. */
   readonly trips: number
@@ -27,7 +27,7 @@ export function classesOf(cells: Cells, columns: readonly string[]): Classes {
   const { of, example } = told(cells, columns)
   const count = example.length
   const shards = shardsOf(cells, of, count)
-  return { count, of, example: new Int32Array(example), hours: byClass({ count, of }, cells.hours), trips: cells.tripNames.length, ...shards }
+  return { count, of, cellOf: new Int32Array(example), hours: byClass({ count, of }, cells.hours), trips: cells.tripNames.length, ...shards }
 }
 
 /** A number for each combination of levels, by cell, and the first cell of each. */
@@ -75,6 +75,69 @@ function shardsOf({ trip, count: cellCount }: Cells, of: Int32Array, count: numb
   return { first, trip: trips, shardOf }
 }
 
+/**
+ * Classes told apart by fewer columns: `of`, `example` and `shardOf` then speak of the finer classes and their shards. A pattern that joins
+ * three conditions is a handful of classes told apart by those three, where it is thousands of all; what it adds up is the same.
+ */
+export function coarser(finer: Classes, cells: Cells, columns: readonly string[]): Classes {
+  const own = columns.map((name) => cells.codes[name] ?? new Int32Array(cells.count))
+  const radix = columns.map((name) => cells.levels[name]?.length ?? 1)
+  const known = new Map<number, number>()
+  const of = new Int32Array(finer.count)
+  const example: number[] = []
+  for (let one = 0; one < finer.count; one++) {
+    const c = finer.cellOf[one] ?? 0
+    let key = 0
+    for (let k = 0; k < own.length; k++) key = key * (radix[k] ?? 1) + (own[k]?.[c] ?? 0)
+    let found = known.get(key)
+    if (found === undefined) {
+      known.set(key, (found = example.length))
+      example.push(one)
+    }
+    of[one] = found
+  }
+  const count = example.length
+  return {
+    ...{ count, of, trips: finer.trips },
+    cellOf: Int32Array.from(example, (one) => finer.cellOf[one] ?? 0),
+    hours: byClass({ count, of }, finer.hours),
+    ...mergedShards(finer, of, count),
+  }
+}
+
+function mergedShards(finer: Classes, of: Int32Array, count: number): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
+  const from = new Int32Array(count + 1)
+  for (const one of of) from[one + 1] = (from[one + 1] ?? 0) + 1
+  for (let one = 0; one < count; one++) from[one + 1] = (from[one + 1] ?? 0) + (from[one] ?? 0)
+  const [next, members] = [from.slice(), new Int32Array(finer.count)]
+  of.forEach((one, f) => {
+    members[next[one] ?? 0] = f
+    next[one] = (next[one] ?? 0) + 1
+  })
+  const first = new Int32Array(count + 1)
+  const trip = new Int32Array(finer.trip.length)
+  const shardOf = new Int32Array(finer.trip.length)
+  // The shard of the class looked at that each trip has; those under `first` are of classes before it.
+  const known = new Int32Array(finer.trips).fill(-1)
+  let shards = 0
+  for (let one = 0; one < count; one++) {
+    first[one] = shards
+    for (let m = from[one] ?? 0; m < (from[one + 1] ?? 0); m++) {
+      const f = members[m] ?? 0
+      for (let shard = finer.first[f] ?? 0; shard < (finer.first[f + 1] ?? 0); shard++) {
+        const t = finer.trip[shard] ?? 0
+        if ((known[t] ?? -1) < (first[one] ?? 0)) {
+          known[t] = shards
+          trip[shards++] = t
+        }
+        shardOf[shard] = known[t] ?? 0
+      }
+    }
+  }
+  first[count] = shards
+  return { first, trip: trip.slice(0, shards), shardOf }
+}
+
 /** Sums of a value of the cells by class. */
 export const byClass = ({ of, count }: Pick<Classes, 'of' | 'count'>, values: ArrayLike<number>): Float64Array => sums(of, count, values)
 
@@ -90,7 +153,7 @@ function sums(of: Int32Array, count: number, values: ArrayLike<number>): Float64
   return added
 }
 
-/** The cells of a pattern, in their order. */
+/** The cells of a pattern, or of what its classes are made of, in their order. */
 export function cellsIn({ of, count }: Classes, chosen: Int32Array): Int32Array {
   const wanted = new Uint8Array(count)
   for (const one of chosen) wanted[one] = 1

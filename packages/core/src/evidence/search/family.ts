@@ -20,15 +20,14 @@ export class Family {
 
   /** Patterns under `leastZ` are counted, not looked at. */
   constructor(
-    private readonly nullBooks: NullBooks,
+    private readonly books: number,
     private readonly leastZ: number,
   ) {
-    this.highest = new Float64Array(nullBooks.books).fill(-Infinity)
+    this.highest = new Float64Array(books).fill(-Infinity)
   }
 
-  /** One pattern: its classes, the variance of its score, and our own z. */
-  add(chosen: Int32Array, variance: number, z: number): void {
-    const { books, residuals, variances } = this.nullBooks
+  /** Counts one pattern among `nullBooks`, ours by the classes that its own are listed by: its classes, the variance of its score, and our own z. */
+  add({ books, residuals, variances }: NullBooks, chosen: Int32Array, variance: number, z: number): void {
     this.candidates++
     for (let block = 0; block * LANES < books; block++) {
       addLanes(at(residuals, block), chosen, this.sums)
@@ -51,7 +50,7 @@ export class Family {
     for (let bin = binOf(z); bin >= binOf(this.leastZ); bin--) {
       const above = (counts: Float64Array): number => counts.subarray(bin).reduce((sum, one) => sum + one, 0)
       const ours = above(this.ours)
-      if (ours > 0) least = Math.min(least, above(this.nulls) / this.nullBooks.books / ours)
+      if (ours > 0) least = Math.min(least, above(this.nulls) / this.books / ours)
     }
     return least
   }

@@ -9,10 +9,12 @@ import { byClass, cellsIn } from './classes.ts'
 import type { Classes } from './classes.ts'
 import { eachConjunction } from './items.ts'
 import type { Floors, Item } from './items.ts'
-import { LEAST_Z, MOST } from './limits.ts'
+import { LEAST_Z } from './limits.ts'
 import { MOST_GROUPS, merged } from './merge.ts'
 import type { Merged } from './merge.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
+import { strongest } from './standing.ts'
+import type { Standing } from './standing.ts'
 import type { Candidate, HeldOut, SearchInput } from './types.ts'
 
 const FOLDS = 5
@@ -48,21 +50,26 @@ export function heldOut(
   alpha: number,
 ): readonly [joined: readonly (HeldOut | null)[], alone: readonly (HeldOut | null)[]] {
   const folds = foldsOf(cells, classes, held, [...held, ...columns], flurryDispersion(bout))
-  const standing = folds.map((): Standing[] => [])
-  eachConjunction(classes, items, depth, floors, (path, chosen) => {
-    let kept: Int32Array | undefined
-    folds.forEach(({ learnt, weigher, due, leastShare }, f) => {
-      const sum = sumOver(learnt, chosen)
-      // Most conjunctions could not stand out even at the least variance that they may have: they are done with here.
-      if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) return
-      const variance = weigher.variance(chosen).all
-      const z = signedRoot(sum, variance)
-      if (z >= LEAST_Z) at(standing, f).push({ items: path, chosen: (kept ??= chosen.slice()), z, excess: sum / variance, variance })
-    })
+  const standing = folds.map((): Excess[] => [])
+  eachConjunction(cells, classes, { items, depth, floors }, (view) => {
+    const under = folds.map(({ learnt, weigher, due, leastShare }) => ({
+      ...{ learnt: byClass(view, learnt), due: byClass(view, due), leastShare },
+      weigher: weigher.over(view),
+    }))
+    return (path, chosen) => {
+      let kept: Int32Array | undefined
+      under.forEach(({ learnt, weigher, due, leastShare }, f) => {
+        const sum = sumOver(learnt, chosen)
+        // Most conjunctions could not stand out even at the least variance that they may have: they are done with here.
+        if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) return
+        const variance = weigher.variance(chosen).all
+        const z = signedRoot(sum, variance)
+        if (z >= LEAST_Z) at(standing, f).push({ items: path, view, chosen: (kept ??= chosen.slice()), z, excess: sum / variance, variance })
+      })
+    }
   })
   const ranked = standing.map((own): Ranked => {
-    const best = own.sort((a, b) => b.z - a.z).slice(0, MOST)
-    const candidates = best.map(asCandidate)
+    const candidates = strongest(own).map(asCandidate)
     const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
     return [
       merged(
@@ -86,16 +93,13 @@ export function heldOut(
 }
 
 /** A conjunction that stands out in four fifths of the trips. */
-interface Standing {
-  readonly items: readonly number[]
-  readonly chosen: Int32Array
-  readonly z: number
+interface Excess extends Standing {
   readonly excess: number
   readonly variance: number
 }
 
 /** As a candidate, its ratio by one step from none instead of a search for it. */
-function asCandidate({ items, chosen, z, excess: raw, variance }: Standing): Candidate {
+function asCandidate({ items, chosen, z, excess: raw, variance }: Excess): Candidate {
   const excess = Math.max(-0.9, raw)
   const [logRatio, error] = [Math.log1p(excess), 1 / Math.sqrt(variance * (1 + excess))]
   return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare: 0 }
@@ -114,7 +118,7 @@ function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: 
     )
     // Hours that are not learnt from weigh nothing.
     const strikes = expected.strikes.map((e, c) => (unseen(c) ? 0 : e))
-    const weigher = new Weigher(cells, classes, { ...expected, strikes })
+    const weigher = Weigher.of(cells, classes, { ...expected, strikes })
     const due = byClass(classes, strikes).map((e) => e / expected.dispersion)
     // Σ [e − e²/(k + E)] ≥ Σ e·k/(k + E), for a pattern expects no more of a trip than the trip does.
     const mostOfTrip = byTrip(cells, strikes).reduce((most, e) => Math.max(most, e / expected.dispersion), 0)
@@ -124,12 +128,19 @@ function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: 
 
 /** What each trip brought under which conditions, whatever its id and the order of its records. */
 function tripsTold(cells: Cells, columns: readonly string[]): string[] {
-  const lines = cells.tripNames.map((): string[] => [])
+  const told = cells.tripNames.map(() => new Map<string, { hours: number; strikes: number }>())
   for (let c = 0; c < cells.count; c++) {
-    const words = columns.map((name) => cells.levels[name]?.[cells.codes[name]?.[c] ?? 0] ?? '')
-    at(lines, at(cells.trip, c)).push([...words, at(cells.hours, c).toFixed(6), at(cells.strikes, c)].join('|'))
+    const words = columns.map((name) => cells.levels[name]?.[cells.codes[name]?.[c] ?? 0] ?? '').join('|')
+    const ofTrip = at(told, at(cells.trip, c))
+    const known = ofTrip.get(words)
+    ofTrip.set(words, { hours: (known?.hours ?? 0) + at(cells.hours, c), strikes: (known?.strikes ?? 0) + at(cells.strikes, c) })
   }
-  return lines.map((own) => own.sort().join('\n'))
+  return told.map((own) =>
+    [...own]
+      .map(([words, { hours, strikes }]) => `${words}|${hours.toFixed(6)}|${strikes}`)
+      .sort()
+      .join('\n'),
+  )
 }
 
 /** FNV-1a: the same fold for a trip in every book and on every machine. */

@@ -2,6 +2,7 @@ import { at } from '../../checked/index.ts'
 import { DEFAULT_BANDS, UNKNOWN } from '../../vocabulary/index.ts'
 import type { BandSet } from '../../vocabulary/index.ts'
 import type { Cells } from './cells.ts'
+import { coarser } from './classes.ts'
 import type { Classes } from './classes.ts'
 
 /** One condition or attribute: a column and the levels of it that count. */
@@ -54,37 +55,95 @@ function groupsOf(column: string, levels: readonly string[]): string[][] {
 }
 
 /** 1 for each class whose level is among those given. */
-function membersOf(cells: Cells, { example }: Classes, column: string, levels: readonly string[]): Uint8Array {
+function membersOf(cells: Cells, { cellOf }: Classes, column: string, levels: readonly string[]): Uint8Array {
   const wanted = Uint8Array.from(cells.levels[column] ?? [], (level) => (levels.includes(level) ? 1 : 0))
   const codes = cells.codes[column]
-  return Uint8Array.from(example, (c) => wanted[codes?.[c] ?? 0] ?? 0)
+  return Uint8Array.from(cellOf, (c) => wanted[codes?.[c] ?? 0] ?? 0)
+}
+
+/** Looks at a conjunction: its items, and its classes, which are only lent. */
+export type Visit = (items: readonly number[], chosen: Int32Array) => void
+
+export interface Joining {
+  readonly items: readonly Item[]
+  /** So many are joined at most. */
+  readonly depth: number
+  readonly floors: Floors
+  /** Columns that stay told apart whatever is joined. */
+  readonly apart?: readonly string[]
+  readonly progress?: ((share: number) => void) | undefined
 }
 
 /**
  * Calls back for every conjunction of up to `depth` items of different columns that has hours and trips enough: all of them, whatever was
- * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much. The list of classes is only lent.
+ * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much. Columns are joined set by set; `begin`
+ * is given the classes that a set tells apart, and looks at its conjunctions as lists of those.
  */
 export function eachConjunction(
+  cells: Cells,
   classes: Classes,
-  items: readonly Item[],
-  depth: number,
-  floors: Floors,
-  visit: (items: readonly number[], chosen: Int32Array) => void,
+  { items, depth, floors, apart = [], progress }: Joining,
+  begin: (view: Classes) => Visit,
 ): void {
-  const enough = new Enough(classes, floors)
-  const lists = Array.from({ length: depth }, () => new Int32Array(classes.count))
+  const sets = columnSets(items, depth)
+  sets.forEach((set, s) => {
+    progress?.(s / sets.length)
+    const view = coarser(classes, cells, [...set, ...apart])
+    walk(view, itemsUnder(view, items, set), set.length, floors, begin(view))
+  })
+}
+
+/** Sets of up to `depth` columns, each in the order of the items; what stands alone is a set of its own. */
+function columnSets(items: readonly Item[], depth: number): string[][] {
+  const alone = [...new Set(items.filter((item) => item.alone).map(({ column }) => column))]
+  const joined = [...new Set(items.map(({ column }) => column))].filter((column) => !alone.includes(column))
+  const sets: string[][] = []
+  const extend = (set: readonly string[], from: number): void => {
+    joined.forEach((column, i) => {
+      if (i < from) return
+      const longer = [...set, column]
+      sets.push(longer)
+      if (longer.length < depth) extend(longer, i + 1)
+    })
+  }
+  extend([], 0)
+  return [...sets, ...alone.map((column) => [column])]
+}
+
+/** An item of a set's columns, by the classes that the set tells apart. */
+interface ItemUnder {
+  readonly at: number
+  readonly place: number
+  readonly member: Uint8Array
+  readonly classes: Int32Array
+}
+
+function itemsUnder({ count, of }: Classes, items: readonly Item[], set: readonly string[]): ItemUnder[] {
+  const example = new Int32Array(count)
+  of.forEach((one, finer) => (example[one] = finer))
+  return items.flatMap(({ column, member: all }, i) => {
+    if (!set.includes(column)) return []
+    const member = Uint8Array.from(example, (finer) => all[finer] ?? 0)
+    return [{ at: i, place: set.indexOf(column), member, classes: Int32Array.from(member.keys()).filter((one) => member[one] === 1) }]
+  })
+}
+
+/** Goes through the conjunctions that take one item of each column of a set. */
+function walk(view: Classes, items: readonly ItemUnder[], length: number, floors: Floors, visit: Visit): void {
+  const enough = new Enough(view, floors)
+  const lists = Array.from({ length }, () => new Int32Array(view.count))
   const descend = (path: readonly number[], chosen: Int32Array): void => {
-    visit(path, chosen)
-    const columns = path.map((i) => at(items, i).column)
-    if (path.length >= depth || at(items, at(path, 0)).alone) return
-    for (let next = at(path, path.length - 1) + 1; next < items.length; next++) {
-      const { member, column, alone } = at(items, next)
-      if (alone || columns.includes(column)) continue
+    if (path.length === length) {
+      visit(path, chosen)
+      return
+    }
+    for (const { at: next, place, member } of items) {
+      if (place !== path.length) continue
       const shared = both(chosen, member, at(lists, path.length))
       if (shared.length < chosen.length && enough.in(shared)) descend([...path, next], shared)
     }
   }
-  items.forEach((item, i) => descend([i], item.classes))
+  for (const item of items) if (item.place === 0) descend([item.at], item.classes)
 }
 
 /** The classes that are members too, in ascending order. */
@@ -118,7 +177,8 @@ class Enough {
   private hasHours(chosen: Int32Array): boolean {
     let hours = 0
     for (const one of chosen) hours += this.classes.hours[one] ?? 0
-    return hours >= this.floors.hours
+    // Whatever the order in which they were added up.
+    return hours >= this.floors.hours - 1e-9
   }
 
   /** Counted only until there are enough. */

@@ -17,7 +17,7 @@ export const LANES = 8
 
 export interface NullBooks {
   readonly books: number
-  readonly residuals: readonly Float32Array[]
+  readonly residuals: readonly Float64Array[]
   /** The variance of a score in each book, over that in ours: it goes with the strikes that are expected. */
   readonly variances: Float64Array
 }
@@ -30,7 +30,7 @@ export interface NullBooks {
  * Source     parametric bootstrap; permuting single strikes would break the flurries and see patterns everywhere
  */
 export function drawNullBooks({ cells, held, bout }: SearchInput, classes: Classes, expected: Expected, books: number, random: Random): NullBooks {
-  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float32Array(classes.count * LANES))
+  const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float64Array(classes.count * LANES))
   const due = byTrip(cells, expected.strikes)
   const bounds = cumulated(cells, expected.strikes)
   const coarse = heldAlone(cells, held, expected)
@@ -140,8 +140,23 @@ function drawBook(
   return { strikes, bouts: all }
 }
 
+/** The same books by coarser classes. */
+export function booksOver({ residuals: blocks, ...rest }: NullBooks, { of, count }: Pick<Classes, 'of' | 'count'>): NullBooks {
+  return {
+    ...rest,
+    residuals: blocks.map((finer) => {
+      const block = new Float64Array(count * LANES)
+      for (let one = 0; one < of.length; one++) {
+        const [to, from] = [(of[one] ?? 0) * LANES, one * LANES]
+        for (let lane = 0; lane < LANES; lane++) block[to + lane] = (block[to + lane] ?? 0) + (finer[from + lane] ?? 0)
+      }
+      return block
+    }),
+  }
+}
+
 /** Sums of eight books at a time: kept out of arrays, they stay in registers. */
-export function addLanes(residual: Float32Array, chosen: Int32Array, sums: Float64Array): void {
+export function addLanes(residual: Float64Array, chosen: Int32Array, sums: Float64Array): void {
   let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
   for (let i = 0; i < chosen.length; i++) {
     const from = (chosen[i] ?? 0) * LANES

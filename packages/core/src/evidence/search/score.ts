@@ -23,40 +23,54 @@ export function residuals(cells: Cells, expected: Expected, strikes: ArrayLike<n
 
 const NEWTON_STEPS = 30
 
+/** What patterns are weighed by; counts are over the dispersion of flurries. */
+interface Counts {
+  readonly shape: number
+  /** Half a strike. */
+  readonly half: number
+  /** Expected strikes and strikes of each trip. */
+  readonly due: Float64Array
+  readonly seen: Float64Array
+  /** Expected strikes of each shard, strikes of each class. */
+  readonly dueOf: Float64Array
+  readonly struckIn: Float64Array
+}
+
 /** Patterns against what was to be expected: how well they can be seen, and the ratio they have. */
 export class Weigher {
-  private readonly shape: number
-  /** Half a strike over the dispersion of flurries, as all counts here are. */
-  private readonly half: number
-  /** Expected strikes and strikes of each trip. */
-  private readonly due: Float64Array
-  private readonly seen: Float64Array
-  /** Expected strikes of each shard, strikes of each class. */
-  private readonly dueOf: Float64Array
-  private readonly struckIn: Float64Array
   /** Trips of the pattern looked at, and what is expected of it on each; nought on all others. */
   private readonly trips: Int32Array
   private readonly inside: Float64Array
 
-  constructor(
-    cells: Cells,
+  private constructor(
     private readonly classes: Classes,
-    { strikes, dispersion, shape }: Expected,
+    private readonly counts: Counts,
   ) {
+    this.trips = new Int32Array(counts.due.length)
+    this.inside = new Float64Array(counts.due.length)
+  }
+
+  static of(cells: Cells, classes: Classes, { strikes, dispersion, shape }: Expected): Weigher {
     const flurries = (values: Float64Array): Float64Array => values.map((value) => value / dispersion)
-    this.shape = shape
-    this.half = 0.5 / dispersion
-    this.due = flurries(byTrip(cells, strikes))
-    this.seen = flurries(byTrip(cells, cells.strikes))
-    this.dueOf = flurries(byShard(classes, strikes))
-    this.struckIn = flurries(byClass(classes, cells.strikes))
-    this.trips = new Int32Array(this.due.length)
-    this.inside = new Float64Array(this.due.length)
+    return new Weigher(classes, {
+      shape,
+      half: 0.5 / dispersion,
+      due: flurries(byTrip(cells, strikes)),
+      seen: flurries(byTrip(cells, cells.strikes)),
+      dueOf: flurries(byShard(classes, strikes)),
+      struckIn: flurries(byClass(classes, cells.strikes)),
+    })
+  }
+
+  /** The same by coarser classes. */
+  over(view: Classes): Weigher {
+    return new Weigher(view, { ...this.counts, dueOf: byShard(view, this.counts.dueOf), struckIn: byClass(view, this.counts.struckIn) })
   }
 
   /** Variance Σ_trips [e − e²/(k + E)] of a pattern's score, and how much of it lies within trips. It does not depend on what was caught. */
   variance(chosen: Int32Array): { all: number; within: number } {
-    const { trips, inside, due, shape } = this
+    const { trips, inside } = this
+    const { due, shape } = this.counts
     const count = this.gather(chosen)
     let [all, within] = [0, 0]
     for (let i = 0; i < count; i++) {
@@ -71,7 +85,8 @@ export class Weigher {
 
   /** Ratio of a pattern's rate to what was expected of its hours, with the trips' luck worked out anew: maximum likelihood in the log ratio. */
   ratio(chosen: Int32Array): PatternRatio {
-    const { trips, inside, due, seen, shape } = this
+    const { trips, inside } = this
+    const { due, seen, shape } = this.counts
     const count = this.gather(chosen)
     const there = new Float64Array(count)
     const elsewhere = new Float64Array(count)
@@ -85,14 +100,15 @@ export class Weigher {
       inside[t] = 0
     }
     // Half a strike stands in where there was none: the ratio is then only said to be small.
-    const struck = Math.max(sumOver(this.struckIn, chosen), this.half)
+    const struck = Math.max(sumOver(this.counts.struckIn, chosen), this.counts.half)
     return ratioOf(there, elsewhere, caught, struck)
   }
 
   /** Adds up by trip what is expected of a pattern, and lists its trips; returns how many there are. Whoever asks sets it back to nought. */
   private gather(chosen: Int32Array): number {
     const { first, trip } = this.classes
-    const { trips, inside, dueOf } = this
+    const { trips, inside } = this
+    const { dueOf } = this.counts
     let count = 0
     for (let i = 0; i < chosen.length; i++) {
       const one = chosen[i] ?? 0

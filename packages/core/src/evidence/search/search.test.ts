@@ -43,7 +43,7 @@ describe('the score of a pattern', () => {
     // Trips that do not differ: the ratio is strikes over expected strikes.
     const alike = { ...expected, shape: 1e4 }
     const [first] = itemsOf(cells, classes, columns, [], FLOORS)
-    const weigher = new Weigher(cells, classes, alike)
+    const weigher = Weigher.of(cells, classes, alike)
     const { logRatio, error } = weigher.ratio(first!.classes)
     const own = cellsIn(classes, first!.classes)
     const [seen, due] = [sumOver(cells.strikes, own), sumOver(alike.strikes, own)]
@@ -56,7 +56,9 @@ describe('the score of a pattern', () => {
   it('is looked for in every conjunction that has hours and trips enough, and in no other', () => {
     const items = itemsOf(cells, classes, columns, [], FLOORS)
     const called = new Map<string, number[]>()
-    eachConjunction(classes, items, 2, FLOORS, (path, chosen) => void called.set(path.join(), [...cellsIn(classes, chosen)]))
+    eachConjunction(cells, classes, { items, depth: 2, floors: FLOORS }, (view) => (path, chosen) => {
+      called.set(path.join(), [...cellsIn(classes, cellsIn(view, chosen))])
+    })
     const inItem = (item: (typeof items)[number], c: number): boolean => item.levels.includes(cells.levels[item.column]![cells.codes[item.column]![c]!]!)
     const all = [...cells.hours.keys()]
     const wanted = new Map<string, number[]>()
@@ -74,7 +76,7 @@ describe('the score of a pattern', () => {
   })
 
   it('adds up by class what stands in the cells', () => {
-    expect(sumOver(byClass(classes, cells.strikes), Int32Array.from(classes.example.keys()))).toBeCloseTo(sumOver(cells.strikes, [...cells.strikes.keys()]), 6)
+    expect(sumOver(byClass(classes, cells.strikes), Int32Array.from(classes.cellOf.keys()))).toBeCloseTo(sumOver(cells.strikes, [...cells.strikes.keys()]), 6)
     expect(classes.trip.length).toBe(new Set(Array.from(classes.of, (one, c) => `${one} ${cells.trip[c]}`)).size)
   })
 })
@@ -107,11 +109,12 @@ describe('findings beside one another', () => {
 
   it('have a p that counts the books as strong, and a q that never rises with strength', () => {
     // Four books: one of which has a strong class, the others nothing.
-    const residuals = [new Float32Array(3 * LANES)]
+    const residuals = [new Float64Array(3 * LANES)]
     residuals[0]![1 * LANES + 2] = 50
-    const family = new Family({ books: 4, residuals, variances: new Float64Array(4).fill(1) }, 2)
-    family.add(Int32Array.of(0, 1), 10, 3)
-    family.add(Int32Array.of(1), 10, 6)
+    const books = { books: 4, residuals, variances: new Float64Array(4).fill(1) }
+    const family = new Family(4, 2)
+    family.add(books, Int32Array.of(0, 1), 10, 3)
+    family.add(books, Int32Array.of(1), 10, 6)
     const { ofPattern } = jointFamily(family.maxima, [])
     expect([ofPattern(3), ofPattern(100)]).toEqual([2 / 5, 1 / 5])
     expect(family.q(6)).toBeLessThanOrEqual(family.q(3))

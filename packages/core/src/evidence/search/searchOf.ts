@@ -17,6 +17,8 @@ export const SEARCH_COLUMNS = [
   ...['temp_band', 'clarity_band', 'wind_band', 'sky_band', 'light_band', 'front', 'current', 'structure', 'class', 'family', 'level'],
 ] as const
 const ALONE = ['lure'] as const
+/** What is held against all else thrown in the same window: the lure, what it is, how and on what it is fished. (ours) */
+const SUBJECTS = ['lure', 'family', 'body', 'class', 'sound', 'retrieve', 'line_kind'] as const
 /** What says what a lure is, not under what it is thrown. */
 const ATTRIBUTES = ['class', 'family', 'level', 'body', 'back', 'side', 'belly'] as const
 const HELD = ['day_quarter', 'season', 'class'] as const
@@ -45,7 +47,7 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   if (continuous) throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
   const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
   const joined = infos.map(({ name }) => name)
-  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...namedColumns(clauses), 'hour', 'season', 'class'], clauseRanges(clauses)))
+  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...SUBJECTS, ...namedColumns(clauses), 'hour', 'season', 'class'], clauseRanges(clauses)))
   const keep = rowFilter(segments, clauses, namesOf(book))
   const rows = Array.from({ length: segments.rows }, (_, row) => row).filter((row) => at(segments.hours, row) > 0 && keep(row))
   if (rows.length === 0) throw new RangeError(`no hour on ${water}: there is nothing to search`)
@@ -53,10 +55,10 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   // A quarter of the day: finer would have too few strikes for a factor of its own.
   const quarters = factorOf(Array.from(hour.codes, (code) => quarterOf(at(hour.levels, code))))
   const laid = { ...segments, factors: { ...segments.factors, day_quarter: quarters } }
-  const used = [...new Set([...joined, ...ALONE, ...HELD])]
+  const used = [...new Set([...joined, ...ALONE, ...SUBJECTS, ...HELD])]
   const inOrder = canonical(laid, rows, used, namesOf(book))
   const cells = cellsOf(inOrder.source, inOrder.rows, used)
-  return { cells, columns: joined, alone: ALONE, attributes: ATTRIBUTES, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
+  return { cells, columns: joined, alone: ALONE, subjects: SUBJECTS, attributes: ATTRIBUTES, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
 }
 
 const quarterOf = (hour: string): string => ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'

@@ -10,15 +10,17 @@ import { fitExpected } from './expected.ts'
 import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
-import { LEAST_Z, MOST } from './limits.ts'
+import { LEAST_Z } from './limits.ts'
 import { jointFamily } from './joint.ts'
 import { merged } from './merge.ts'
-import { drawNullBooks } from './nullBooks.ts'
+import { booksOver, drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
+import { strongest } from './standing.ts'
+import type { Standing } from './standing.ts'
 import { subjectWindows } from './subjects.ts'
 import type { SubjectWindow } from './subjects.ts'
-import type { Candidate, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
+import type { Candidate, Condition, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
 
 /** A pattern rests on at least this. (ours) */
 export const FLOORS: Floors = { hours: 8, trips: 6 }
@@ -43,39 +45,33 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   if (!(permutations >= 1)) throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
-  const classes = classesOf(cells, [...input.columns, ...input.alone])
+  const subjectColumns = input.subjects ?? input.alone
+  const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...subjectColumns])])
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
   const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
-  const family = new Family(nullBooks, LEAST_Z)
-  const standing: Standing[] = []
+  const family = new Family(permutations, LEAST_Z)
+  const standing: Weighed[] = []
   const own = byClass(classes, residuals(cells, expected))
-  const weigher = new Weigher(cells, classes, expected)
-  eachConjunction(classes, items, depth, floors, (path, chosen) => {
-    if (path.length === 1) progress?.((at(path, 0) / items.length) * PATTERNS_SHARE)
-    const { all, within } = weigher.variance(chosen)
-    const z = signedRoot(sumOver(own, chosen), all)
-    family.add(chosen, all, z)
-    if (z >= LEAST_Z) standing.push({ items: path, chosen: chosen.slice(), z, withinShare: within / all })
+  const weigher = Weigher.of(cells, classes, expected)
+  eachConjunction(cells, classes, { items, depth, floors, progress: (share) => progress?.(share * PATTERNS_SHARE) }, (view) => {
+    const [books, score, under] = [booksOver(nullBooks, view), byClass(view, own), weigher.over(view)]
+    return (path, chosen) => {
+      const { all, within } = under.variance(chosen)
+      const z = signedRoot(sumOver(score, chosen), all)
+      family.add(books, chosen, all, z)
+      if (z >= LEAST_Z) standing.push({ items: path, view, chosen: chosen.slice(), z, withinShare: within / all })
+    }
   })
-  const candidates = standing
-    .sort((a, b) => b.z - a.z)
-    .slice(0, MOST)
-    .map((one) => candidateOf(weigher, one))
+  const candidates = strongest(standing).map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
   const unseen = options.heldOut === false ? [] : heldOut(input, classes, items, depth, floors, alphaOf(options))
-  const windows = itemsOf(
-    cells,
-    classes,
-    input.columns.filter((column) => !(input.attributes ?? []).includes(column)),
-    [],
-    SUBJECT_WINDOW,
-  )
-  const subjects = input.alone.flatMap((column) =>
+  const conditions = input.columns.filter((column) => !(input.attributes ?? []).includes(column))
+  const subjects = subjectColumns.flatMap((column, i) =>
     subjectWindows(
       { cells, classes, expected, nullBooks },
-      { column, items: windows, depth, floors: SUBJECT_WINDOW, progress: (share) => progress?.(PATTERNS_SHARE + share * (0.95 - PATTERNS_SHARE)) },
-    ).map((one) => ({ column, ...one })),
+      { column, columns: conditions, depth, progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjectColumns.length) * SUBJECTS_SHARE) },
+    ),
   )
   const joint = jointFamily(
     family.maxima,
@@ -84,7 +80,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   progress?.(1)
   const findings = groups.map((list, kind) =>
     list.map(({ best, count }, rank) =>
-      findingOf(
+      patternFinding(
         cells,
         classes,
         items,
@@ -97,12 +93,9 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   return {
     findings: findings[0] ?? [],
     alone: findings[1] ?? [],
-    subjects: subjects
-      .map((one) => ({ one, pFamily: joint.ofSubject(one.nulls, one.z) }))
-      .filter(({ pFamily }) => pFamily <= WORTH_TELLING)
-      .sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
+    subjects: toldOnce(subjects.map((one) => ({ one, pFamily: joint.ofSubject(one.nulls, one.z) })).filter(({ pFamily }) => pFamily <= WORTH_TELLING))
       .slice(0, MOST_SUBJECTS)
-      .map(({ one, pFamily }) => subjectFinding(cells, classes, windows, one, pFamily, alphaOf(options))),
+      .map(({ one, pFamily }) => subjectFinding(cells, one, pFamily, alphaOf(options))),
     candidates: family.candidates,
     permutations,
     seed,
@@ -110,63 +103,72 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   }
 }
 
-/** Windows in which lures are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
-const SUBJECT_WINDOW: Floors = { hours: 16, trips: 6 }
 /** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
 const WORTH_TELLING = 0.5
-/** About as much of the work is done when all patterns are looked at. */
-const PATTERNS_SHARE = 0.6
+/** About as much of the work is done when all patterns are looked at, and by the subjects; folds are the rest. */
+const PATTERNS_SHARE = 0.35
+const SUBJECTS_SHARE = 0.3
 /** So many subjects are told, the surest first. */
 const MOST_SUBJECTS = 5
 
-/** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
-function subjectFinding(
-  cells: Cells,
-  classes: Classes,
-  windows: readonly Item[],
-  one: SubjectWindow & { readonly column: string },
-  pFamily: number,
-  alpha: number,
-): Finding {
-  const told = findingOf(cells, classes, windows, { ...one, withinShare: 1 }, { pFamily, q: pFamily, merged: 0, heldOut: null }, alpha)
-  const level = at(cells.levels[one.column] ?? [], one.subject)
-  return { ...told, kind: 'lures', conditions: [{ column: one.column, levels: [level] }, ...told.conditions] }
+interface ToldSubject {
+  readonly one: SubjectWindow
+  readonly pFamily: number
 }
 
-/** A pattern that stands out, before its ratio is worked out. */
-type Standing = Pick<Candidate, 'items' | 'chosen' | 'z' | 'withinShare'>
-
-function candidateOf(weigher: Weigher, standing: Standing): Candidate {
-  const { logRatio, error } = weigher.ratio(standing.chosen)
-  return { ...standing, score: scoreOf(logRatio, error), logRatio, error }
+/** The surest first; a lure that is all of its colour in a window is told once, by the lure. */
+function toldOnce(subjects: readonly ToldSubject[]): ToldSubject[] {
+  const known = new Set<string>()
+  const sorted = [...subjects].sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
+  return sorted.filter(({ one }) => {
+    const hours = one.cells.join()
+    if (known.has(hours)) return false
+    known.add(hours)
+    return true
+  })
 }
 
-function findingOf(
+function patternFinding(
   cells: Cells,
   classes: Classes,
   items: readonly Item[],
-  best: Omit<Candidate, 'score'>,
-  { pFamily, ...rest }: Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>,
+  { items: path, chosen, withinShare, ...best }: Candidate,
+  stands: Omit<Stands, 'z' | 'logRatio' | 'error'>,
   alpha: number,
 ): Finding {
-  const chosen = cellsIn(classes, best.chosen)
+  const conditions = path.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels }))
+  return { ...findingOf(cells, conditions, cellsIn(classes, chosen), { ...best, ...stands }, alpha), kind: withinShare >= 0.5 ? 'within' : 'between' }
+}
+
+/** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
+function subjectFinding(cells: Cells, one: SubjectWindow, pFamily: number, alpha: number): Finding {
+  const level = at(cells.levels[one.column] ?? [], one.subject)
+  const conditions = [{ column: one.column, levels: [level] }, ...one.conditions.map(({ column, levels }) => ({ column, levels }))]
+  return { ...findingOf(cells, conditions, one.cells, { ...one, ...{ pFamily, q: pFamily, merged: 0, heldOut: null } }, alpha), kind: 'lures' }
+}
+
+/** A pattern that stands out, before its ratio is worked out. */
+type Weighed = Standing & Pick<Candidate, 'withinShare'>
+
+function candidateOf(weigher: Weigher, { items, chosen, z, withinShare }: Weighed): Candidate {
+  const { logRatio, error } = weigher.ratio(chosen)
+  return { items, chosen, z, withinShare, score: scoreOf(logRatio, error), logRatio, error }
+}
+
+type Stands = Pick<Candidate, 'z' | 'logRatio' | 'error'> & Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>
+
+function findingOf(cells: Cells, conditions: readonly Condition[], chosen: Int32Array, stands: Stands, alpha: number): Omit<Finding, 'kind'> {
+  const { z, logRatio, error, pFamily, q, merged: others, heldOut: unseen } = stands
   const sum = (values: Float64Array): number => sumOver(values, chosen)
-  const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(best.logRatio)]
-  const half = normalQuantile(1 - alpha / 2) * best.error
+  const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(logRatio)]
+  const half = normalQuantile(1 - alpha / 2) * error
   return {
-    conditions: best.items.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels })),
-    strikes,
-    hours,
+    ...{ conditions, strikes, hours, ratio, z, pFamily, q, merged: others, heldOut: unseen },
     trips: [...new Set(Array.from(chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
     expected: strikes / ratio,
     rate: strikes / hours,
-    ratio,
     lower: ratio * Math.exp(-half),
     upper: ratio * Math.exp(half),
-    z: best.z,
-    pFamily,
-    ...rest,
-    kind: best.withinShare >= 0.5 ? 'within' : 'between',
     strength: strengthOf(pFamily),
   }
 }

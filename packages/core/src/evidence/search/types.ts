@@ -9,6 +9,8 @@ export interface SearchInput {
   readonly columns: readonly string[]
   /** Columns whose levels stand for themselves: a lure that stands out under all conditions. */
   readonly alone: readonly string[]
+  /** Columns whose levels are held against all others in the same window; default: those that stand for themselves. */
+  readonly subjects?: readonly string[]
   /** Columns of `columns` that say what the lure is: no condition of a window in which lures are held against each other. */
   readonly attributes?: readonly string[]
   /** Columns that are held: hour of day, season, class. */
@@ -63,7 +65,7 @@ export interface PatternSearch {
   readonly findings: readonly Finding[]
   /** Lures, or whatever else stands alone, that stand out under all conditions. */
   readonly alone: readonly Finding[]
-  /** Lures in the windows where they most beat all others thrown there. */
+  /** Lures, or other subjects, in the windows where they most beat all others thrown there. */
   readonly subjects: readonly Finding[]
   readonly candidates: number
   readonly permutations: number

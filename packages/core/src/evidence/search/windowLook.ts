@@ -1,0 +1,110 @@
+import type { Classes } from './classes.ts'
+
+/** What a subject's window must rest on, besides the floors of the window itself. (ours) */
+const SUBJECT_FLOORS = { hours: 6, trips: 4 } as const
+/** A window that is so far the subject's own tells of the window, not of the subject. (ours) */
+const LARGEST_SHARE = 0.9
+
+/** A subject's part of a window: its classes, the variance of its score with the window's own taken out, and how much of that is taken. */
+export interface Part {
+  readonly subject: number
+  readonly classes: Int32Array
+  readonly variance: number
+  readonly slope: number
+}
+
+/** Expected strikes over their dispersion, by trip and by shard, and how trips differ. */
+export interface Due {
+  readonly due: Float64Array
+  readonly dueOf: Float64Array
+  readonly shape: number
+}
+
+/** Takes windows apart by subject. */
+export class WindowLook {
+  private readonly hours: Float64Array
+  /** By trip: expected in the window looked at, and of one subject there; nought between looks. */
+  private readonly window: Float64Array
+  private readonly part: Float64Array
+  private readonly windowTrips: Int32Array
+  private readonly partTrips: Int32Array
+
+  /** Of each class its subject, of so many. */
+  constructor(
+    private readonly classes: Classes,
+    private readonly subjectOf: Int32Array,
+    private readonly subjects: number,
+    private readonly expected: Due,
+  ) {
+    this.hours = new Float64Array(subjects)
+    this.window = new Float64Array(classes.trips)
+    this.part = new Float64Array(classes.trips)
+    this.windowTrips = new Int32Array(classes.trips)
+    this.partTrips = new Int32Array(classes.trips)
+  }
+
+  at(chosen: Int32Array): Part[] {
+    const { classes, subjectOf, hours, subjects } = this
+    hours.fill(0)
+    let all = 0
+    for (const one of chosen) {
+      const s = subjectOf[one] ?? 0
+      hours[s] = (hours[s] ?? 0) + (classes.hours[one] ?? 0)
+      all += classes.hours[one] ?? 0
+    }
+    const enough: number[] = []
+    // The others must have hours enough as well: else there is nothing to be better than.
+    for (let s = 0; s < subjects; s++) if ((hours[s] ?? 0) >= SUBJECT_FLOORS.hours && all - (hours[s] ?? 0) >= SUBJECT_FLOORS.hours) enough.push(s)
+    return enough.length === 0 ? [] : this.partsOf(chosen, enough)
+  }
+
+  private partsOf(chosen: Int32Array, enough: readonly number[]): Part[] {
+    const { subjectOf, window, windowTrips, part, partTrips, expected } = this
+    const { due, shape } = expected
+    const trips = this.gather(chosen, window, windowTrips)
+    let [whole, inAll] = [0, 0]
+    for (let i = 0; i < trips; i++) {
+      const t = windowTrips[i] ?? 0
+      const w = window[t] ?? 0
+      inAll += w
+      whole += w - (w * w) / (shape + (due[t] ?? 0))
+    }
+    const parts = enough.flatMap((subject): Part[] => {
+      const own = chosen.filter((one) => subjectOf[one] === subject)
+      const on = this.gather(own, part, partTrips)
+      let [variance, common, sum] = [0, 0, 0]
+      for (let i = 0; i < on; i++) {
+        const t = partTrips[i] ?? 0
+        const e = part[t] ?? 0
+        const all = shape + (due[t] ?? 0)
+        sum += e
+        variance += e - (e * e) / all
+        common += e - (e * (window[t] ?? 0)) / all
+        part[t] = 0
+      }
+      const left = variance - (common * common) / whole
+      return on < SUBJECT_FLOORS.trips || sum > LARGEST_SHARE * inAll || !(left > 0) ? [] : [{ subject, classes: own, variance: left, slope: common / whole }]
+    })
+    for (let i = 0; i < trips; i++) window[windowTrips[i] ?? 0] = 0
+    return parts
+  }
+
+  /** Adds up by trip what is expected of some classes, and lists those trips; returns how many there are. */
+  private gather(chosen: Int32Array, sums: Float64Array, trips: Int32Array): number {
+    const { first, trip } = this.classes
+    const { dueOf } = this.expected
+    let count = 0
+    for (let i = 0; i < chosen.length; i++) {
+      const one = chosen[i] ?? 0
+      for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
+        const e = dueOf[shard] ?? 0
+        if (e === 0) continue
+        const t = trip[shard] ?? 0
+        const known = sums[t] ?? 0
+        if (known === 0) trips[count++] = t
+        sums[t] = known + e
+      }
+    }
+    return count
+  }
+}
