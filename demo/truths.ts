@@ -1,11 +1,13 @@
 import type { WaterName } from './scenario.ts'
 
 /** What is planted in the demo book; its sizes stand in docs/demo.md, each with a test that fails when it is taken out. */
-export const TRUTHS = ['window', 'good day', 'rescue', 'colour', 'rule fails', 'rule holds', 'heavy', 'wind falls', 'nothing'] as const
+export const TRUTHS = ['window', 'one lure', 'good day', 'rescue', 'colour', 'rule fails', 'rule holds', 'heavy', 'wind falls', 'nothing'] as const
 export type Truth = (typeof TRUTHS)[number]
 
 /** The lures and waters that the truths are about. */
 export const GOOD_DAY_LURE = 'Lipless, chrome'
+/** On the pond it beats everything else while the wind is down, and is as the rest otherwise. */
+export const WINDOW_LURE = 'Texas rig, junebug'
 export const RESCUE_LURE = 'Drop shot, morning smoke'
 export const COLOUR_PAIR = ['Finesse jig, green pumpkin', 'Finesse jig, brown-purple'] as const
 export const FAILING_LURE = 'Flat-sided crank, chartreuse'
@@ -40,10 +42,13 @@ export function trueRate(moment: Moment, without?: Truth): number {
   if (water === 'Quennor Reach' && moment.launchCloudPct >= 80) rate *= 2.2
   if (water === 'Quennor Reach' && WIND_LURES.has(moment.class) && is('wind falls')) rate *= windFactor(moment)
   if (water === 'Immerlow Reservoir') rate *= highlandFactor(moment, is)
-  if (lure === FAILING_LURE && is('rule fails')) rate *= 0.4
+  if (water === 'Pellock Mill Pond' && lure === WINDOW_LURE && moment.windMph < CALM_MPH && is('one lure')) rate *= 4
+  if (lure === FAILING_LURE && is('rule fails')) rate *= 0.33
   if (lure === COLOUR_PAIR[1] && !is('colour')) rate *= 2.4
   return rate
 }
+
+const CALM_MPH = 5
 
 /** Wind brings these lures alive; once it has died they are worse than before it came. */
 function windFactor({ windMph, windBeforeMph }: Moment): number {

@@ -1,6 +1,6 @@
 import { answer, mantelHaenszelRateRatio, parseWhere } from '@jotbook/core'
 import type { Board, BookRecords, Rate } from '@jotbook/core'
-import { COLOUR_PAIR, FAILING_LURE, GOOD_DAY_LURE, HEAVY_LURE, RESCUE_LURE, SURFACE, WIND_LURES } from '../truths.ts'
+import { COLOUR_PAIR, FAILING_LURE, GOOD_DAY_LURE, HEAVY_LURE, RESCUE_LURE, SURFACE, WINDOW_LURE, WIND_LURES } from '../truths.ts'
 import type { Truth } from '../truths.ts'
 
 /** What the book shows of a planted truth, and the hours it rests on. */
@@ -33,6 +33,10 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
       const inside = rate(`${cold};wind_mps=4.4704..;cloud_pct=80..`)
       const whole = rate(cold)
       return { figures: { ratio: inside.rate / ((whole.strikes - inside.strikes) / (whole.hours - inside.hours)) }, hours: inside.hours, trips: inside.trips }
+    }
+    case 'one lure': {
+      const calm = 'water=Pellock Mill Pond;wind_mps=..2.2352'
+      return against(`${calm};lure=${quote([WINDOW_LURE])}`, `${calm};lure!=${quote([WINDOW_LURE])}`)
     }
     case 'good day': {
       const crude = against(`${RIVER};lure=${quote([GOOD_DAY_LURE])}`, `${RIVER};lure!=${quote([GOOD_DAY_LURE])}`)
@@ -94,6 +98,7 @@ export const EXPECTED: Readonly<
   Record<Truth, { readonly hours: number; readonly trips: number; readonly figures: Readonly<Record<string, readonly [number, number]>> }>
 > = {
   window: { hours: 25, trips: 12, figures: { ratio: [2.3, 5] } },
+  'one lure': { hours: 10, trips: 8, figures: { ratio: [2.2, 6.5] } },
   'good day': { hours: 30, trips: 10, figures: { crude: [1.35, 3], within: [0.75, 1.3] } },
   rescue: { hours: 60, trips: 30, figures: { ratio: [0.5, 0.85], logged: [0.35, 0.65] } },
   colour: { hours: 80, trips: 30, figures: { ratio: [0.8, 1.25] } },

@@ -12,7 +12,7 @@ import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { LEAST_Z } from './limits.ts'
 import { jointFamily } from './joint.ts'
-import { merged } from './merge.ts'
+import { SAME_HOURS, merged } from './merge.ts'
 import { booksOver, drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
@@ -45,8 +45,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   if (!(permutations >= 1)) throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
-  const subjectColumns = input.subjects ?? input.alone
-  const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...subjectColumns])])
+  const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...(input.subjects ?? [])])])
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
   const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
   const family = new Family(permutations, LEAST_Z)
@@ -66,13 +65,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
   const unseen = options.heldOut === false ? [] : heldOut(input, classes, items, depth, floors, alphaOf(options))
-  const conditions = input.columns.filter((column) => !(input.attributes ?? []).includes(column))
-  const subjects = subjectColumns.flatMap((column, i) =>
-    subjectWindows(
-      { cells, classes, expected, nullBooks },
-      { column, columns: conditions, depth, progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjectColumns.length) * SUBJECTS_SHARE) },
-    ),
-  )
+  const subjects = subjectsOf(input, classes, options)
   const joint = jointFamily(
     family.maxima,
     subjects.map(({ nulls }) => nulls),
@@ -93,14 +86,34 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   return {
     findings: findings[0] ?? [],
     alone: findings[1] ?? [],
-    subjects: toldOnce(subjects.map((one) => ({ one, pFamily: joint.ofSubject(one.nulls, one.z) })).filter(({ pFamily }) => pFamily <= WORTH_TELLING))
+    subjects: toldOnce(
+      cells,
+      subjects.map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) })).filter(({ pFamily }) => pFamily <= WORTH_TELLING),
+    )
       .slice(0, MOST_SUBJECTS)
-      .map(({ one, pFamily }) => subjectFinding(cells, one, pFamily, alphaOf(options))),
+      .map((one) => subjectFinding(cells, one, alphaOf(options))),
     candidates: family.candidates,
     permutations,
     seed,
     nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
   }
+}
+
+/** Windows of subjects, against books in which neither a window nor what the lure is makes a difference. */
+function subjectsOf(input: SearchInput, classes: Classes, { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, progress }: SearchOptions): SubjectWindow[] {
+  const { cells, attributes = [], bout, subjects = input.alone } = input
+  if (subjects.length === 0) return []
+  // Were the class held, a lure that is most of its class would be measured against itself.
+  const held = input.held.filter((column) => !attributes.includes(column))
+  const expected = fitExpected(cells, held, flurryDispersion(bout))
+  const nullBooks = drawNullBooks({ ...input, held }, classes, expected, permutations, seededRandom(seed))
+  const columns = input.columns.filter((column) => !attributes.includes(column))
+  return subjects.flatMap((column, i) =>
+    subjectWindows(
+      { cells, classes, expected, nullBooks },
+      { column, columns, depth, progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjects.length) * SUBJECTS_SHARE) },
+    ),
+  )
 }
 
 /** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
@@ -114,18 +127,30 @@ const MOST_SUBJECTS = 5
 interface ToldSubject {
   readonly one: SubjectWindow
   readonly pFamily: number
+  readonly merged: number
 }
 
-/** The surest first; a lure that is all of its colour in a window is told once, by the lure. */
-function toldOnce(subjects: readonly ToldSubject[]): ToldSubject[] {
-  const known = new Set<string>()
+/** The surest first; subjects that mostly share their hours, as a lure and its colour do, are told once, by the surest. */
+function toldOnce(cells: Cells, subjects: readonly ToldSubject[]): ToldSubject[] {
+  const told: ToldSubject[] = []
   const sorted = [...subjects].sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
-  return sorted.filter(({ one }) => {
-    const hours = one.cells.join()
-    if (known.has(hours)) return false
-    known.add(hours)
-    return true
-  })
+  for (const next of sorted) {
+    const same = told.findIndex(({ one }) => sharedHours(cells, one.cells, next.one.cells) >= SAME_HOURS)
+    const known = told[same]
+    if (known) told[same] = { ...known, merged: known.merged + 1 }
+    else told.push(next)
+  }
+  return told
+}
+
+/** Hours in both over hours in either. */
+function sharedHours({ hours }: Cells, a: Int32Array, b: Int32Array): number {
+  const known = new Set(a)
+  const both = sumOver(
+    hours,
+    b.filter((c) => known.has(c)),
+  )
+  return both / (sumOver(hours, a) + sumOver(hours, b) - both)
 }
 
 function patternFinding(
@@ -141,10 +166,10 @@ function patternFinding(
 }
 
 /** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
-function subjectFinding(cells: Cells, one: SubjectWindow, pFamily: number, alpha: number): Finding {
+function subjectFinding(cells: Cells, { one, pFamily, merged: others }: ToldSubject, alpha: number): Finding {
   const level = at(cells.levels[one.column] ?? [], one.subject)
   const conditions = [{ column: one.column, levels: [level] }, ...one.conditions.map(({ column, levels }) => ({ column, levels }))]
-  return { ...findingOf(cells, conditions, one.cells, { ...one, ...{ pFamily, q: pFamily, merged: 0, heldOut: null } }, alpha), kind: 'lures' }
+  return { ...findingOf(cells, conditions, one.cells, { z: one.z, ...one.ratio(), pFamily, q: pFamily, merged: others, heldOut: null }, alpha), kind: 'lures' }
 }
 
 /** A pattern that stands out, before its ratio is worked out. */

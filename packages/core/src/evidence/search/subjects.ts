@@ -11,6 +11,8 @@ import type { Floors, Item } from './items.ts'
 import { LANES, addLanes, booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { residuals, signedRoot } from './score.ts'
+import type { PatternRatio } from './score.ts'
+import { subjectRatio } from './subjectRatio.ts'
 import { WindowLook } from './windowLook.ts'
 
 /** Windows in which subjects are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
@@ -26,8 +28,8 @@ export interface SubjectWindow {
   /** Cells of the subject in the window. */
   readonly cells: Int32Array
   readonly z: number
-  readonly logRatio: number
-  readonly error: number
+  /** Its rate over that of all others there. */
+  readonly ratio: () => PatternRatio
   /** The subject's own maxima in books without any pattern. */
   readonly nulls: NullMaxima
 }
@@ -64,7 +66,8 @@ export function subjectWindows(
   const flurries = (values: Float64Array): Float64Array => values.map((value) => value / expected.dispersion)
   const [due, dueOf] = [flurries(byTrip(cells, expected.strikes)), byShard(base, flurries(byShard(classes, expected.strikes)))]
   const highest = levels.map(() => new Float64Array(nullBooks.books))
-  const best: (Best | undefined)[] = levels.map(() => undefined)
+  // Of each subject the strongest window of one condition, of two, and so on.
+  const best = levels.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
     const of = Int32Array.from(view.cellOf, (c) => at(cells.codes[column] ?? [], c))
     const look = new WindowLook(view, of, levels.length, { due, dueOf: byShard(view, dueOf), shape: expected.shape })
@@ -81,37 +84,49 @@ export function subjectWindows(
       for (const { subject, classes: list, variance, slope } of found) {
         const excess = scoreOf(list) - slope * inWindow
         const z = signedRoot(excess, variance)
-        if (z > (best[subject]?.z ?? 0) + 1e-9) best[subject] = { path, view, list, z, excess, variance }
+        const ofSubject = at(best, subject)
+        if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9) ofSubject[path.length - 1] = { path, view, list, window: chosen.slice(), z }
       }
       addMaxima(books, chosen, found, highest)
     }
   })
-  return best.flatMap((one, subject) => (one ? [{ ...windowOf(one, base, classes, items), column, subject, nulls: at(highest, subject) }] : []))
+  return best.flatMap((windows, subject) => {
+    const one = simplest(windows)
+    return one ? [{ ...windowOf(one, { base, classes, cells, expected, items }), column, subject, nulls: at(highest, subject) }] : []
+  })
 }
 
 interface Best {
   readonly path: readonly number[]
   readonly view: Classes
   readonly list: Int32Array
+  readonly window: Int32Array
   readonly z: number
-  readonly excess: number
-  readonly variance: number
+}
+
+/** A simpler window stands for the strongest unless it is this much weaker. (ours) */
+const ABOUT_AS_STRONG = 0.2
+
+function simplest(windows: readonly (Best | undefined)[]): Best | undefined {
+  const most = Math.max(...windows.map((one) => one?.z ?? 0))
+  return windows.find((one) => one && one.z >= most - ABOUT_AS_STRONG)
+}
+
+interface Grounds {
+  readonly base: Classes
+  readonly classes: Classes
+  readonly cells: Cells
+  readonly expected: Expected
+  readonly items: readonly Item[]
 }
 
 function windowOf(
-  { path, view, list, z, excess, variance }: Best,
-  base: Classes,
-  classes: Classes,
-  items: readonly Item[],
-): Pick<SubjectWindow, 'conditions' | 'cells' | 'z' | 'logRatio' | 'error'> {
-  const logRatio = Math.log(Math.max(0.05, 1 + excess / variance))
-  return {
-    conditions: path.map((i) => at(items, i)),
-    cells: cellsIn(classes, cellsIn(base, cellsIn(view, list))),
-    z,
-    logRatio,
-    error: 1 / Math.sqrt(variance * Math.exp(logRatio)),
-  }
+  { path, view, list, window, z }: Best,
+  { base, classes, cells, expected, items }: Grounds,
+): Pick<SubjectWindow, 'conditions' | 'cells' | 'z' | 'ratio'> {
+  const cellsOf = (chosen: Int32Array): Int32Array => cellsIn(classes, cellsIn(base, cellsIn(view, chosen)))
+  const own = cellsOf(list)
+  return { conditions: path.map((i) => at(items, i)), cells: own, z, ratio: () => subjectRatio(cells, expected, own, cellsOf(window)) }
 }
 
 const [ofWindow, ofSubject] = [new Float64Array(LANES), new Float64Array(LANES)]
