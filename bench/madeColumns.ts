@@ -50,6 +50,8 @@ export function madeColumns(rows: number, seed = 1): SegmentColumns {
   return {
     rows,
     hours,
+    clockFrom: hours.map((_, row) => 6 + (row % 40) / 4),
+    clockTo: hours.map((_, row) => 6.25 + (row % 40) / 4),
     strikes,
     raised: none,
     bycatch: none,

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
-import { STUDIES } from '../../packages/core/src/test/calibration.ts'
-import type { Figure } from '../../packages/core/src/test/calibration.ts'
+import { STUDIES } from '../../packages/core/src/test/studies/index.ts'
+import type { Figure } from '../../packages/core/src/test/studies/index.ts'
 
 /**
  * Worlds times questions: does each method do in each world what it must? Writes docs/calibration.md. `npm run studies [books] [question]`;
@@ -38,7 +38,7 @@ if (books >= 60 && wanted === undefined)
     new URL('../../docs/calibration.md', import.meta.url),
     `# What each method does in made-up worlds
 
-Written by \`npm run studies\`: ${books} books a world, seeds fixed beforehand (\`packages/core/src/test/calibration.ts\`). 90 % limits. *Green*: the figure lies
+Written by \`npm run studies\`: ${books} books a world, seeds fixed beforehand (\`packages/core/src/test/studies/\`). 90 % limits. *Green*: the figure lies
 where it must; *within chance*: beside it by no more than so many books leave to chance; *wide*: limits hold oftener than they must; *short*: it does not.
 
 | question | world | figure | it is | it must be | |

@@ -57,8 +57,28 @@ function rateJson(rate: Rate): Record<string, unknown> {
   }
 }
 
-function rowJson({ shrunken, shrunkenLower, shrunkenUpper, chanceOfBest, expected, tooEarly, strength, better }: BoardRow): Record<string, unknown> {
-  return { shrunken, shrunken_lower: shrunkenLower, shrunken_upper: shrunkenUpper, p_best: chanceOfBest, expected, too_early: tooEarly, strength, better }
+function rowJson({
+  shrunken,
+  shrunkenLower,
+  shrunkenUpper,
+  chanceOfBest,
+  expected,
+  clockRatio,
+  tooEarly,
+  strength,
+  better,
+}: BoardRow): Record<string, unknown> {
+  return {
+    shrunken,
+    shrunken_lower: shrunkenLower,
+    shrunken_upper: shrunkenUpper,
+    p_best: chanceOfBest,
+    expected,
+    clock_ratio: clockRatio,
+    too_early: tooEarly,
+    strength,
+    better,
+  }
 }
 
 /** What a board is not. */

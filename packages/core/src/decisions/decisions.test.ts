@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { drawGamma, drawGeometric, drawPoisson, seededRandom } from '../numerics/index.ts'
+import { drawGamma, drawPoisson, seededRandom } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 import { drySpell } from './drySpell.ts'
 import { readTheBite } from './readTheBite.ts'
@@ -62,25 +62,6 @@ describe('drySpell', () => {
       const { chance, chanceIfDaysWereAlike } = drySpell({ belief, dayShape: 1e9, hours: 2 })
       expect(chanceIfDaysWereAlike).toBeCloseTo((belief.rate / (belief.rate + 2)) ** belief.shape, 9)
       expect(chance).toBeCloseTo(chanceIfDaysWereAlike, 5)
-    }
-  })
-
-  it('says one in ten of what happens one time in ten, strikes coming in flurries', () => {
-    const random = seededRandom(12)
-    for (const m of [1, 2, 3]) {
-      // A pattern fished for 60 hours on earlier days alike, then one more day: how often does a blank outlast what is called one in ten?
-      let outlasted = 0
-      const books = 4000
-      for (let i = 0; i < books; i++) {
-        const rate = drawGamma(random, 4) / 5
-        let strikes = 0
-        for (let bouts = drawPoisson(random, (60 * rate) / m); bouts > 0; bouts--) strikes += drawGeometric(random, m)
-        if (strikes === 0) continue
-        const { oneInTenHours } = drySpell({ belief: { shape: 4 + strikes, rate: 5 + 60 }, dayShape: Infinity, boutSize: m, hours: 0 })
-        if (-Math.log(1 - random()) / (rate / m) > oneInTenHours) outlasted++
-      }
-      expect(outlasted / books).toBeGreaterThan(0.08)
-      expect(outlasted / books).toBeLessThan(0.12)
     }
   })
 

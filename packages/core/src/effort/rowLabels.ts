@@ -1,7 +1,7 @@
 import { at } from '../checked/index.ts'
 import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
-import { QUARTER_MS, epochMs, localParts } from '../time/index.ts'
+import { HOUR_MS, QUARTER_MS, epochMs, localParts, zoneOffsetMs } from '../time/index.ts'
 import { SAID, UNKNOWN } from '../vocabulary/index.ts'
 import type { Lure, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabels.ts'
@@ -43,6 +43,14 @@ interface Piece extends Here {
   readonly cut: Cut
   readonly cutTrip: CutTrip
 }
+
+interface Clock {
+  readonly clockFrom: number
+  readonly clockTo: number
+}
+const NO_CLOCK: Clock = { clockFrom: NaN, clockTo: NaN }
+const DAY_MS = 24 * HOUR_MS
+const modulo = (value: number, by: number): number => ((value % by) + by) % by
 
 const NONE: readonly number[] = []
 const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
@@ -98,6 +106,11 @@ export class RowLabels {
       corrected.size === 0 ? columns : columns.filter(({ column }) => !corrected.has(column))
     const [byCondition, ofEachStint, ofCalendar] = [open(this.byCondition), open(this.ofEachStint), open(this.ofCalendar)]
     for (const { column, info } of open(this.ofTrip)) write(column, wordOf(fieldOf(info.source === 'trip' ? trip : water, info.field)))
+    const offsetMs = zoneOffsetMs(cutTrip.cuts[0]?.fromMs ?? 0, zone)
+    const clockOf = ({ fromMs, toMs }: Cut): Clock => {
+      const clockFrom = modulo(fromMs + offsetMs, DAY_MS) / HOUR_MS
+      return { clockFrom, clockTo: clockFrom + (toMs - fromMs) / HOUR_MS }
+    }
     let current: string | undefined
     let quarter = NaN
     return (cut, hours, timeless = false) => {
@@ -117,7 +130,7 @@ export class RowLabels {
         this.numbers.length === 0
           ? NONE
           : this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, { ...here, cut, cutTrip }, stints.get(cut.stint.stint))))
-      return this.table.add(trip.id, hours, codes, values)
+      return this.table.add(trip.id, { hours, ...(timeless ? NO_CLOCK : clockOf(cut)) }, codes, values)
     }
   }
 

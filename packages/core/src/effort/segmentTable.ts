@@ -13,12 +13,20 @@ import type { LooseEnd } from './types.ts'
 const COUNTS = ['strikes', 'raised', 'bycatch', 'sameFish', 'missed', 'lost', 'landed', 'unsaid'] as const
 type CountName = (typeof COUNTS)[number]
 
+/** The hours of a segment, and when by the clock at the water. */
+interface Spent {
+  readonly hours: number
+  readonly clockFrom: number
+  readonly clockTo: number
+}
+
 /** Segments as they are laid, column by column. Asked by species, each stands once for every species, in the order of the species. */
 export class SegmentTable {
   readonly levels: readonly Levels[]
   private readonly trips = new Levels()
   private readonly tripCodes = new NumberList()
   private readonly hours = new NumberList()
+  private readonly clock = { from: new NumberList(), to: new NumberList() }
   /** The row of each strike that counts, a list a count. */
   private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, new NumberList()])) as Record<CountName, NumberList>
   private readonly codes: CodeRows
@@ -40,13 +48,15 @@ export class SegmentTable {
   }
 
   /** Lays one segment; the codes and values are copied (the code of a species is written over). Returned: its place, for its strikes. */
-  add(trip: string, hours: number, codes: Int32Array, values: ArrayLike<number>): number {
+  add(trip: string, { hours, clockFrom, clockTo }: Spent, codes: Int32Array, values: ArrayLike<number>): number {
     const place = this.hours.length
     const times = this.species?.length ?? 1
     const tripCode = this.trips.codeOf(trip)
     for (let i = 0; i < times; i++) {
       this.tripCodes.push(tripCode)
       this.hours.push(hours)
+      this.clock.from.push(clockFrom)
+      this.clock.to.push(clockTo)
       if (this.species) codes[this.factors.indexOf(SPECIES)] = i
       this.codes.push(codes)
       for (let n = 0; n < this.values.length; n++) at(this.values, n).push(at(values, n))
@@ -92,6 +102,8 @@ export class SegmentTable {
     return {
       rows,
       hours: this.hours.numbers(),
+      clockFrom: this.clock.from.numbers(),
+      clockTo: this.clock.to.numbers(),
       ...counts,
       trip: { codes: this.tripCodes.wholes(), levels: this.trips.words },
       factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, { codes: this.codes.column(f), levels: at(this.levels, f).words }])),

@@ -29,6 +29,8 @@ export function spliceColumns(before: SegmentColumns, part: SegmentColumns, touc
   return {
     rows: sources.row.length,
     hours: numbers(({ hours }) => hours),
+    clockFrom: numbers(({ clockFrom }) => clockFrom),
+    clockTo: numbers(({ clockTo }) => clockTo),
     strikes: numbers((columns) => columns.strikes),
     raised: numbers(({ raised }) => raised),
     bycatch: numbers(({ bycatch }) => bycatch),

@@ -1,5 +1,7 @@
 import { at } from '../checked/index.ts'
 import type { Factor, SegmentColumns } from '../effort/index.ts'
+import { hourOf } from './clock.ts'
+import type { ClockHours } from './clock.ts'
 
 /** So many strikes' worth of the wider rate stand in where the nearer one has few hours of its own (ours). */
 const BORROWED_STRIKES = 3
@@ -14,12 +16,16 @@ export interface GroupSums {
   readonly cells: Map<number, Sum>
   cell: number
   sum: Sum
+  /** Its ordinary hours, and where they lie by the clock. */
+  ordinaryHours: number
+  readonly byClock: Float64Array
 }
 
-export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum() })
+export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum(), ordinaryHours: 0, byClock: new Float64Array(24) })
 
 /**
- * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water. A class that has few
+ * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water, an hour counted by what
+ * the clock makes of it, so that a lure thrown at dawn is held against dawns. A class that has few
  * hours beside the group's own borrows from the water, a water from everything selected; so a lone lure of its class is held against its water.
  */
 export class Baseline {
@@ -35,6 +41,7 @@ export class Baseline {
   constructor(
     private readonly columns: SegmentColumns,
     by: readonly string[],
+    private readonly clock?: ClockHours,
   ) {
     this.classes = by.includes('class') ? undefined : columns.factors.class
     this.places = by.includes('water') ? undefined : columns.factors.water
@@ -45,8 +52,12 @@ export class Baseline {
   }
 
   add(group: GroupSums, row: number): void {
-    const hours = this.columns.hours[row] ?? 0
-    if (hours === 0) return
+    const spent = this.columns.hours[row] ?? 0
+    if (spent === 0) return
+    const [from, to] = [this.columns.clockFrom[row] ?? NaN, this.columns.clockTo[row] ?? NaN]
+    const hours = spent * (this.clock?.factor(from, to) ?? 1)
+    group.ordinaryHours += hours
+    if (this.clock && to > from) group.byClock[hourOf(from, to)] = (group.byClock[hourOf(from, to)] ?? 0) + hours
     const cell = (this.places?.codes[row] ?? 0) * this.classCount + (this.classes?.codes[row] ?? 0)
     if (group.cell !== cell) {
       group.cell = cell

@@ -4,6 +4,8 @@ import type { Factor, LeftOut, SegmentColumns } from '../effort/index.ts'
 import { benjaminiHochberg } from './benjaminiHochberg.ts'
 import { Baseline, newSums } from './baseline.ts'
 import type { GroupSums } from './baseline.ts'
+import { ClockHours } from './clock.ts'
+import type { BookClock } from './clock.ts'
 import { chanceOfBest } from './best.ts'
 import { DEFAULT_CONFIDENCE } from './confidence.ts'
 import type { Confidence } from './confidence.ts'
@@ -23,11 +25,14 @@ import type { Tally } from './tally.ts'
 import { logRateError } from './tripAware.ts'
 import { blankDaysMissing, tripSpread } from './tripSpread.ts'
 import type { TripSpread } from './tripSpread.ts'
+import { isOfTheClock } from './within/timeOfDay.ts'
 import type { Clause } from './where.ts'
 
 export interface BoardOptions extends Confidence {
   /** Names by which ids of a column (water, lure, spot) may be filtered as well. */
   readonly names?: Names
+  /** What the clock does in this book; held, unless the question is of the clock itself. */
+  readonly clock?: BookClock | undefined
 }
 
 export interface BoardRow extends Rate {
@@ -36,6 +41,8 @@ export interface BoardRow extends Rate {
   readonly shrunken: number
   readonly shrunkenLower: number
   readonly shrunkenUpper: number
+  /** How good its hours are by the clock beside all that was asked for; 1 where the clock is not held. What is compared allows for it. */
+  readonly clockRatio: number
   /** Strikes expected of these hours at the rate of the rest of its class on its water. */
   readonly expected: number
   /** Chance that no other group here has a higher rate. */
@@ -86,7 +93,8 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   const factors = by.map((name) => entry(columns.factors, name))
   const groups = new Groups(factors)
   const trips = newTally()
-  const baseline = new Baseline(columns, by)
+  const clock = options.clock && ![...by, ...where.map(({ column }) => column)].some(isOfTheClock) ? new ClockHours(options.clock) : undefined
+  const baseline = new Baseline(columns, by, clock)
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue
     const { tally, sums } = groups.of(row)
@@ -113,6 +121,7 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   )
   const spread = tripSpread(columns, dispersion)
   const known = { tripVariance: spread?.variance ?? 0, dispersion }
+  const spent = standardOf(groups.met)
   const rows = groups.met
     .filter(({ tally }) => tally.hours > 0)
     .map((group) => {
@@ -122,7 +131,10 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
         group: groupLevels(factors, group.key),
         rate: rateOf(tally, fish.of(group), confidence, spread),
         expected,
-        ...(expected > 0 ? heldAgainst(tally, expected, baseline.strikesBeside(sums), known) : NOTHING_TO_HOLD),
+        clockRatio: spent.clockRatio(group),
+        ...(expected > 0
+          ? heldAgainst(tally, expected, { strikes: baseline.strikesBeside(sums), clockVariance: clock?.variance(sums.byClock, spent.byClock) ?? 0 }, known)
+          : NOTHING_TO_HOLD),
       }
     })
   return {
@@ -145,6 +157,18 @@ const countsOf = ({ missed, lost, landed, unsaid }: Tally): number => missed + l
 function countsRow(group: readonly string[], { missed, lost, landed, unsaid }: Tally, { weightsG, lengthsMm }: FishOfGroup): CountsRow {
   const sizes = sizesOf(weightsG, lengthsMm)
   return { group, missed, lost, landed, unsaid, ...(sizes ? { sizes } : {}) }
+}
+
+/** All hours asked for, by the clock, and how good a group's are beside them. */
+function standardOf(groups: readonly Group[]): { readonly byClock: Float64Array; readonly clockRatio: (group: Group) => number } {
+  const byClock = new Float64Array(24)
+  let [hours, ordinary] = [0, 0]
+  for (const { tally, sums } of groups) {
+    hours += tally.hours
+    ordinary += sums.ordinaryHours
+    sums.byClock.forEach((value, hour) => (byClock[hour] = at(byClock, hour) + value))
+  }
+  return { byClock, clockRatio: ({ tally, sums }) => (tally.hours > 0 && ordinary > 0 ? (sums.ordinaryHours / tally.hours) * (hours / ordinary) : 1) }
 }
 
 interface Group {
@@ -211,6 +235,7 @@ interface RawRow {
   readonly group: readonly string[]
   readonly rate: Rate
   readonly expected: number
+  readonly clockRatio: number
   readonly pValue: number
   /** So many strikes that came singly, on trips alike, would tell as much of the group as was expected of it. */
   readonly worth: number
@@ -229,13 +254,13 @@ const NOTHING_TO_HOLD = { pValue: 1, worth: 0, besideError: 0 }
 function heldAgainst(
   { strikes, hours, tripStrikes, tripHours }: Tally,
   expected: number,
-  beside: number,
+  beside: { readonly strikes: number; readonly clockVariance: number },
   known: { readonly tripVariance: number; readonly dispersion: number },
 ): Pick<RawRow, 'pValue' | 'worth' | 'besideError'> {
   const { tripVariance, dispersion } = known
   const squares = tripHours.reduce((sum, h) => sum + (h / hours) ** 2, 0)
   const worth = 1 / (dispersion / expected + tripVariance * squares)
-  const besideError = Math.sqrt(dispersion / beside)
+  const besideError = Math.sqrt(dispersion / beside.strikes + beside.clockVariance)
   if (strikes === 0) {
     const [trips, bouts] = [1 / squares, expected / flurryMean(dispersion)]
     const blank = tripVariance > 0 ? (1 + (tripVariance * bouts) / trips) ** (-trips / tripVariance) : Math.exp(-bouts)
@@ -252,12 +277,12 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
   const z = normalQuantile((1 + confidence) / 2)
   const ratios = struck ? shrinkRatios(rows.map(worthOf), { confidence }) : []
   const adjusted = adjustedP(rows)
-  const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: (rate * at(rows, i).rate.hours) / at(rows, i).expected })))
+  const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: rate / usualOf(at(rows, i)) })))
   return rows
     .map((raw, i): BoardRow => {
-      const { group, rate, expected, besideError } = raw
+      const { group, rate, expected, clockRatio, besideError } = raw
       const ratio = ratios[i]
-      const usual = expected / rate.hours
+      const usual = usualOf(raw)
       const early = isEarly(raw)
       // The more a rate is drawn to what the rest do, the more that is in doubt is in doubt of it.
       const doubt = ratio ? z * besideError * (1 - worthOf(raw).events / ratio.shape) : 0
@@ -268,6 +293,7 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
         shrunken: ratio ? ratio.mean * usual : 0,
         shrunkenLower: ratio ? ratio.mean * usual * Math.exp(-below) : 0,
         shrunkenUpper: ratio ? ratio.mean * usual * Math.exp(above) : rate.upper,
+        clockRatio,
         expected,
         chanceOfBest: chances[i] ?? 1 / rows.length,
         tooEarly: early,
@@ -277,6 +303,9 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
     })
     .sort((a, b) => b.shrunken - a.shrunken || b.hours - a.hours || (a.group.join() < b.group.join() ? -1 : 1))
 }
+
+/** The rate of the rest of its class on its water, in hours as good by the clock as all that was asked for. */
+const usualOf = ({ rate, expected, clockRatio }: RawRow): number => expected / rate.hours / clockRatio
 
 /** Strikes and expected strikes as if they came singly on trips alike, as many as tell as much. */
 const worthOf = ({ rate, expected, worth }: RawRow): Exposure => ({ events: (rate.strikes * worth) / expected, exposureHours: worth })

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { STUDIES } from '../test/calibration.ts'
+import { STUDIES } from '../test/studies/index.ts'
 
 /** A short version of `npm run studies`, whose bars are for hundreds of books: here they give way by three times what chance does to so few. */
 const BOOKS = 16
@@ -11,6 +11,12 @@ const SHORT: readonly (readonly [question: string, world: string])[] = [
   ['board', 'lures alike, flurries of 2, trips differ by 0.8'],
   ['curve', 'hump, flurries of 2'],
   ['claims', 'flurries of 2'],
+  ['board', 'the same, flurries of 2'],
+  ['afterFirst', 'strikes come singly, 0.3 to 0.6 an hour'],
+  ['followUp', 'spots differ by 0.8, the finder does nothing'],
+  ['drySpell', 'flurries of 2'],
+  ['daily looks', 'nothing there, eighty trips'],
+  ['daily looks', 'twice as good, eighty trips'],
   ['readTheBite', 'ordinary days of 30 strikes, everything logged'],
 ]
 

@@ -1,6 +1,7 @@
 import { at, entry } from '../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
+import { clockOfBook } from './clock.ts'
 import { rateBoard, repetitions } from './board.ts'
 import type { Board, BoardOptions } from './board.ts'
 import { rowFilter } from './rowFilter.ts'
@@ -33,7 +34,7 @@ export function namesOf(book: BookRecords): Names {
 /** A book's board for a question. */
 export function answer(book: BookRecords, question: Question, options: Omit<BoardOptions, 'names'> = {}): Board {
   const by = question.by.map((name) => columnInfo(name).name)
-  return rateBoard(buildColumns(book, planFor(question)), by, question.where, { ...options, names: namesOf(book) })
+  return rateBoard(buildColumns(book, planFor(question)), by, question.where, { clock: clockOfBook(book), ...options, names: namesOf(book) })
 }
 
 /** A trip's part in a rate. */

@@ -16,6 +16,8 @@ export type Choice =
   | 'good days'
   /** The first lure is picked up after an hour and a half of blank. */
   | 'rescue'
+  /** Either lure is put down after an hour of blank, and kept while it bites. */
+  | 'adaptive'
 
 /** A made-up world in which a book is kept: what is true of it, and how it is fished. */
 export interface World {
@@ -33,6 +35,8 @@ export interface World {
   readonly choice?: Choice
   /** Days that look good are so much better. Default 1. */
   readonly goodDay?: number
+  /** The bite drifts within the day: log-normal sd of it, with a memory of an hour and a half. Default 0: it does not. */
+  readonly drift?: number
   /** Whether the reason of each choice is logged. Default true. */
   readonly logged?: boolean
   /** Hours of a trip, and of a stint. Default 6 and 0.5. */
@@ -42,6 +46,7 @@ export interface World {
   readonly classes?: boolean
 }
 
+const MEMORY_H = 1.5
 const START_MS = Date.UTC(2025, 2, 1, 12)
 /** Minutes between the strikes of a flurry, at most. */
 const APART_H = 0.1
@@ -68,15 +73,17 @@ export function worldBook(world: World, random: Random): BookRecords {
 type LogStint = (lure: number, from: number, to: number, reason: string | undefined, times: readonly number[]) => void
 
 function fishDay(world: World, random: Random, log: LogStint): void {
-  const { rate, lures, tripSd = 0, flurry = 1, dawn = 1, goodDay = 1, logged = true, hours = 6, stintHours = 0.5 } = world
+  const { rate, lures, tripSd = 0, flurry = 1, dawn = 1, goodDay = 1, logged = true, hours = 6, stintHours = 0.5, drift = 0 } = world
   const good = random() < 0.5
   const luck = Math.exp(tripSd * drawNormal(random) - (tripSd * tripSd) / 2) * (good ? goodDay : 1)
   const chooser = chooserOf(world, good, random)
-  let blankH = 0
+  const [kept, moved] = [Math.exp(-stintHours / MEMORY_H), Math.sqrt(1 - Math.exp((-2 * stintHours) / MEMORY_H))]
+  let [blankH, bite] = [0, drift > 0 ? drawNormal(random) : 0]
   for (let from = 0, n = 0; from < hours; from += stintHours, n++) {
     const { lure, reason } = chooser(n, from, blankH)
     const to = Math.min(hours, from + stintHours)
-    const due = (rate * luck * at(lures, lure) * (hourSum(to, dawn) - hourSum(from, dawn))) / flurry
+    const due = (rate * luck * at(lures, lure) * (hourSum(to, dawn) - hourSum(from, dawn)) * Math.exp(drift * bite - drift ** 2 / 2)) / flurry
+    if (drift > 0) bite = kept * bite + moved * drawNormal(random)
     const times: number[] = []
     for (let b = drawPoisson(random, due); b > 0; b--) {
       let hour = from + random() * (to - from)
@@ -107,6 +114,14 @@ function chooserOf({ lures, choice = 'rotation' }: World, good: boolean, random:
     return (_, __, blankH) => {
       const swap = inHand === 1 && blankH >= 1.5
       inHand = swap ? 0 : inHand === 0 && blankH < 0.5 ? 1 : inHand
+      return { lure: inHand, reason: swap ? 'others blank' : 'rotation' }
+    }
+  }
+  if (choice === 'adaptive') {
+    let inHand = first
+    return (_, __, blankH) => {
+      const swap = blankH >= 1
+      inHand = swap ? (inHand + 1) % lures.length : inHand
       return { lure: inHand, reason: swap ? 'others blank' : 'rotation' }
     }
   }

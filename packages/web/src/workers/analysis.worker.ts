@@ -1,6 +1,18 @@
 import { expose } from 'comlink'
-import { HOUR_MS, NO_PAST, answer, cautionsNow, contributions, dayOfConditions, rateBoard, tripBundles, usualReadings } from '@jotbook/core'
-import type { Board, Caution, Contribution, DayCondition, Question, Setting, UsualReadings } from '@jotbook/core'
+import {
+  CLOCK_QUESTION,
+  HOUR_MS,
+  NO_PAST,
+  answer,
+  cautionsNow,
+  clockOf,
+  contributions,
+  dayOfConditions,
+  rateBoard,
+  tripBundles,
+  usualReadings,
+} from '@jotbook/core'
+import type { Board, BookClock, Caution, Contribution, DayCondition, Question, SegmentColumns, Setting, UsualReadings } from '@jotbook/core'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
@@ -22,8 +34,8 @@ export interface RateChange {
 
 const analysis = {
   async board(bookId: string, question: Question, confidence: number): Promise<Board> {
-    const { names, columns } = await columnsFor(bookId, question)
-    return rateBoard(columns, question.by, question.where, { confidence, names })
+    const [{ names, columns }, clock] = await Promise.all([columnsFor(bookId, question), clockFor(bookId)])
+    return rateBoard(columns, question.by, question.where, { confidence, names, clock })
   },
 
   /** The trips and strikes behind a group, or behind everything selected. */
@@ -72,6 +84,16 @@ const analysis = {
 
   /** What the last trip changed: the lures thrown on it, by how far their rates moved. */
   lastChange: (bookId: string): Promise<RateChange[]> => answerOnce(bookId, 'lastChange', lastChange),
+}
+
+/** The clock of the columns it was last worked out from: they are the same until the book changes. */
+let learnt: { readonly from: SegmentColumns; readonly clock: BookClock | undefined } | undefined
+
+async function clockFor(bookId: string): Promise<BookClock | undefined> {
+  const { columns } = await columnsFor(bookId, CLOCK_QUESTION)
+  const known = learnt?.from === columns ? learnt : { from: columns, clock: clockOf(columns) }
+  learnt = known
+  return known.clock
 }
 
 /** Readings so old are of no caution any more; a trip that began before may hold younger ones. */

@@ -7,7 +7,7 @@ import { currentBook } from './heldBook.ts'
 const MOST_KEPT = 8
 const RECENT = 'columns'
 /** Of what columns hold: raised when they hold more, so that none kept before are taken for them. */
-const FORMAT = 2
+const FORMAT = 3
 
 type Names = ReturnType<typeof namesOf>
 

@@ -8,7 +8,7 @@ import { withinOf } from '../within/withinOf.ts'
 import { travelsWell } from '../travelsWell.ts'
 import { waterSpread } from '../waterSpread.ts'
 import type { WaterSpread } from '../waterSpread.ts'
-import { drawNormal, drawPoisson, seededRandom } from '../../numerics/index.ts'
+import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { clusterBootstrap } from '../bootstrap.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import { afterFirst } from './afterFirst.ts'
@@ -63,39 +63,6 @@ describe('after a strike', () => {
     expect(found.inside).toEqual({ events: 6, exposureHours: 1.5 })
     expect(found.outside).toEqual({ events: 3, exposureHours: 7.5 })
   })
-
-  it('finds nothing where nothing follows: strikes without flurries, and spots that differ', () => {
-    const random = seededRandom(31)
-    const strikesIn = (from: number, to: number, rate: number): number[] =>
-      Array.from({ length: drawPoisson(random, rate * (to - from)) }, () => from + (to - from) * random())
-    const said = { first: { below: 0, logs: [] as number[] }, followed: { above: 0, logs: [] as number[] } }
-    const books = 150
-    for (let i = 0; i < books; i++) {
-      const rate = 0.3 + 0.3 * random()
-      const calm = bookOfTrips(Array.from({ length: 60 }, () => ({ hours: 6, stints: [{ lure: 'a', from: 0, to: 6, strikes: strikesIn(0, 6, rate) }] })))
-      const first = afterFirst(calm)[0]!.ratio
-      if (first.upper < 1) said.first.below++
-      if (first.ratio !== null) said.first.logs.push(Math.log(first.ratio))
-
-      const differing = bookOfTrips(
-        Array.from({ length: 40 }, () => {
-          const rates = { p: 0.8 * Math.exp(0.6 * drawNormal(random)), q: 0.8 * Math.exp(0.6 * drawNormal(random)) }
-          const visit = (from: number, spot: 'p' | 'q') => [
-            { lure: 'finder', from, to: from + 0.5, spot, strikes: strikesIn(from, from + 0.5, rates[spot]) },
-            { lure: 'catcher', from: from + 0.5, to: from + 2, spot, strikes: strikesIn(from + 0.5, from + 2, rates[spot]) },
-          ]
-          return { hours: 8, stints: [...visit(0, 'p'), ...visit(2, 'q'), ...visit(4, 'p'), ...visit(6, 'q')] }
-        }),
-      )
-      const followed = followUp(differing, ({ lure }) => lure === 'finder').ratio
-      if (followed.lower > 1) said.followed.above++
-      if (followed.ratio !== null) said.followed.logs.push(Math.log(followed.ratio))
-    }
-    const middle = (logs: number[]): number => Math.exp([...logs].sort((a, b) => a - b)[Math.floor(logs.length / 2)]!)
-    expect(Math.abs(middle(said.first.logs) - 1)).toBeLessThan(0.07)
-    expect(said.first.below / books).toBeLessThan(0.1)
-    expect(said.followed.above / books).toBeLessThan(0.12)
-  }, 60_000)
 
   it('shares bites out by pitch, of those that were logged', () => {
     const shares = byPitch([{ pitch: 1 }, { pitch: 1 }, { pitch: 3 }, { pitch: null }, { pitch: 2, outcome: 'raised' }])

@@ -30,6 +30,9 @@ interface OpenersOptions extends Confidence {
   readonly quietMs?: number
 }
 
+/** A trip that is nearly all there is leaves so much at least. */
+const LEAST_LEFT = 0.05
+
 interface Contrast {
   readonly inside: Exposure
   readonly outside: Exposure
@@ -38,7 +41,8 @@ interface Contrast {
 /**
  * What follows a strike, against what the same place gave at other times of the same trip, the strike itself left out.
  *
- *   ratio = Σ a·t_out/t / Σ b·t_in/t over the strikes that open a window; error of its log by trip
+ *   ratio = Σ a·t_out/t / Σ b·t_in/t over the strikes that open a window; error of its log with each trip left out in turn
+ *   (Bell & McCaffrey, Surv. Methodol. 28 (2002) 169), Student's t
  *
  * A Poisson process seen from one of its own points is the same process without it (Slivnyak 1962; Mecke 1967): so that where nothing
  * follows the ratio is 1, which it is not when the strikes that open windows are counted among the others.
@@ -84,9 +88,10 @@ function ratioOf(trips: readonly (readonly Contrast[])[], options: Confidence): 
   const [a, b] = sums.reduce(([x, y], [p, q]) => [x + p, y + q] as const, [0, 0] as readonly [number, number])
   if (a === 0 || b === 0 || sums.length < 2) return NO_RATIO
   const ratio = a / b
-  const n = sums.length
-  const error = Math.sqrt((n / (n - 1)) * sums.reduce((sum, [p, q]) => sum + (p - ratio * q) ** 2, 0)) / a
+  // Each trip beside what the others say; as many degrees of freedom as trips that weigh alike would have.
+  const error = Math.sqrt(sums.reduce((sum, [p, q]) => sum + ((p - ratio * q) / Math.max(LEAST_LEFT, 1 - q / b)) ** 2, 0)) / a
+  const degrees = Math.max(1, b ** 2 / sums.reduce((sum, [, q]) => sum + q * q, 0) - 1)
   const t = Math.abs(Math.log(ratio)) / error
-  const half = tQuantile(1 - alphaOf(options) / 2, n - 1) * error
-  return { ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half), pValue: 2 * (1 - tCdf(t, n - 1)), seLogRatio: error, converged: true }
+  const half = tQuantile(1 - alphaOf(options) / 2, degrees) * error
+  return { ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half), pValue: 2 * (1 - tCdf(t, degrees)), seLogRatio: error, converged: true }
 }

@@ -15,10 +15,14 @@ export interface TimeOfDay {
 }
 
 /** Columns that are the time of day itself, or go with it. */
-const OF_THE_CLOCK: ReadonlySet<string> = new Set(['hour', 'sun_altitude', 'since_sunrise_h', 'to_sunset_h', 'light_band', 'surface_lux', 'day_quarter'])
+const OF_THE_CLOCK: ReadonlySet<string> = new Set([
+  ...['hour', 'sun_altitude', 'sun_band', 'day_part', 'since_sunrise_h', 'to_sunset_h'],
+  ...['light_band', 'lure_light_band', 'surface_lux', 'lure_lux', 'day_quarter'],
+])
 
 /** Whether what is compared is a time of the day: then it is not held. */
-export const asksOfTheClock = (clauses: readonly Clause[]): boolean => clauses.some(({ column }) => OF_THE_CLOCK.has(column))
+export const asksOfTheClock = (clauses: readonly Clause[]): boolean => clauses.some(({ column }) => isOfTheClock(column))
+export const isOfTheClock = (column: string): boolean => OF_THE_CLOCK.has(column)
 
 /** Before anything is seen an hour of the clock differs from the day's rate by about half: sd of its logarithm. (ours) */
 const HOUR_SD = 0.7

@@ -27,7 +27,7 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
       </Box>
       <Box color="onBandQuiet" fontSize="text">
         {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)}{' '}
-        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)}{' '}
+        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)} {text.answer.clock(row.clockRatio)}{' '}
         {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
         {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>

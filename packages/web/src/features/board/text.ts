@@ -56,6 +56,13 @@ export const text = {
       interval === 'trip' ? `${percent(confidence)}, allowing for good and bad days` : `${percent(confidence)}, from the counts alone`,
     early: 'Too early: this needs 5 hours, 3 trips and 5 expected strikes.',
     shrunken: (value: number) => `Compared with similar lures here: ${rate(value)} strikes per hour.`,
+    /** Said where it is more than a tenth. */
+    clock: (ratio: number) =>
+      ratio > 1.1
+        ? `Its hours were good ones by the clock (${rate(ratio)} times the others’); the comparison takes that off.`
+        : ratio < 1 / 1.1
+          ? `Its hours were poor ones by the clock (${rate(ratio)} times the others’); the comparison adds that back.`
+          : '',
     strength: {
       strong: (better: boolean) =>
         `${better ? 'Better' : 'Worse'} than the other lures of its class here. With all these rows to pick from, that could be chance less than 5 times in 100.`,
@@ -78,7 +85,7 @@ export const text = {
   explained: {
     range: 'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',
     compared:
-      'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, so it can differ from strikes divided by hours.',
+      'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, and an hour at dawn is held against hours at dawn. So it can differ from strikes divided by hours.',
     better: 'Better or worse: than the other lures of its class on its water, with all rows to pick from. “Probably” could be chance 5 to 20 times in 100.',
     look: 'A look, not a verdict: look after every trip, and some day one row or another seems better. What stays true however often you look is marked confirmed under Findings, Rules.',
     early: 'Too early: under 5 hours, 3 trips or 5 expected strikes.',

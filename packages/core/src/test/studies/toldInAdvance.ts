@@ -1,9 +1,9 @@
-import { at } from '../checked/index.ts'
-import { byTrip } from '../evidence/search/cells.ts'
-import { fitExpected } from '../evidence/search/expected.ts'
-import { residuals, signedRoot } from '../evidence/search/score.ts'
-import { flurryDispersion } from '../evidence/search/bouts.ts'
-import type { MadeBook } from './searchBooks.ts'
+import { at } from '../../checked/index.ts'
+import { byTrip } from '../../evidence/search/cells.ts'
+import { fitExpected } from '../../evidence/search/expected.ts'
+import { residuals, signedRoot } from '../../evidence/search/score.ts'
+import { flurryDispersion } from '../../evidence/search/bouts.ts'
+import type { MadeBook } from '../searchBooks.ts'
 
 /**
  * Signed root of the likelihood ratio of a planted window for one who was told it in advance, and looks nowhere else: the most there is to
