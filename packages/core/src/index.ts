@@ -307,7 +307,7 @@ export type {
   MultilevelSpec,
   NoWorse,
   Now,
-  NumbersAndSize,
+  TripCatch,
   PatternSearch,
   PhaseCount,
   PhaseExcess,

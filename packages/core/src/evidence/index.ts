@@ -86,7 +86,7 @@ export type { Bandwidth, LikeGroup, LikeToday, LikeTrip, Now } from './like/like
 export { bigFish } from './size/bigFish.ts'
 export type { BigFish, BigFishAnswer } from './size/bigFish.ts'
 export { numbersVersusSize } from './size/numbersVersusSize.ts'
-export type { FrontierPoint, NumbersAndSize } from './size/numbersVersusSize.ts'
+export type { FrontierPoint, TripCatch } from './size/numbersVersusSize.ts'
 export { travelsWell } from './travelsWell.ts'
 export type { TravelsWell } from './travelsWell.ts'
 export { waterSpread } from './waterSpread.ts'

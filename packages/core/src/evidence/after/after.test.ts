@@ -108,17 +108,24 @@ describe('likeToday', () => {
 })
 
 describe('numbers and size', () => {
-  it('knows what nothing beats in both', () => {
-    const points = numbersVersusSize([
-      { name: 'many', landedPerHour: 2, meanWeightG: 400 },
-      { name: 'giant', landedPerHour: 0.3, meanWeightG: 3000 },
-      { name: 'neither', landedPerHour: 0.2, meanWeightG: 390 },
-    ])
-    expect(points.map(({ name, efficient }) => [name, efficient])).toEqual([
-      ['giant', true],
-      ['many', true],
-      ['neither', false],
-    ])
+  it('knows what nothing beats in both, and how sure that is by trips', () => {
+    // Many and giant are as they are on every trip; the third is as good as many on one trip of thirty, and brings little on the others.
+    const trips = Array.from({ length: 30 }, (_, t) => ({
+      trip: `t${t}`,
+      of: [
+        { name: 'many', hours: 2, landed: 4, weightG: 1600 },
+        { name: 'giant', hours: 2, landed: 0.6, weightG: 1800 },
+        { name: 'once', hours: 2, landed: t === 0 ? 60 : 0, weightG: t === 0 ? 30_000 : 0 },
+      ],
+    }))
+    const points = new Map(numbersVersusSize(trips).map((point) => [point.name, point]))
+    expect(points.get('giant')).toMatchObject({ weightPerHourG: 900, lower: 900, upper: 900, efficient: true, chanceEfficient: 1 })
+    expect(points.get('many')).toMatchObject({ landedPerHour: 2, meanWeightG: 400, lower: 800, upper: 800 })
+    const once = points.get('once')!
+    expect([once.weightPerHourG, once.lower]).toEqual([500, 0])
+    // The one trip is in a draw 1 − (1 − 1/30)^30 = 64 times in 100; only then does anything of it stand out.
+    expect(Math.abs(once.chanceEfficient - (1 - (29 / 30) ** 30))).toBeLessThan(0.08)
+    expect(() => numbersVersusSize([{ trip: 't', of: [{ name: 'a', hours: -1, landed: 0, weightG: 0 }] }])).toThrow(/0 or more: a/)
   })
 
   it('calls big what is big on this water', () => {
