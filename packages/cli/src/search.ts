@@ -99,6 +99,8 @@ function searchText({ findings, alone, subjects, candidates, permutations, seed,
     '',
     table(head, rows(findings)),
     ...(alone.length > 0 ? ['', 'Whatever the conditions:', table(head, rows(alone))] : []),
-    ...(subjects.length > 0 ? ['', 'One lure, where it most beats all others thrown in the same window:', table(head, rows(subjects))] : []),
+    ...(subjects.length > 0
+      ? ['', 'One lure, colour or way of fishing, where it most beats all else thrown in the same window:', table(head, rows(subjects))]
+      : []),
   ].join('\n')
 }

@@ -39,7 +39,7 @@ export const text = {
       `${counted(candidates, 'combination')} tried, each compared with ${counted(permutations, 'shuffled copy', 'shuffled copies')} of your log. Good and bad days are allowed for (spread ${decimals(nullModel.tripSd, 2)}), and so are strikes in flurries (${decimals(nullModel.bout, 1)} at once on average).`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
-    subjects: 'One lure, where it most beats everything else thrown there',
+    subjects: 'One lure, colour or way of fishing, where it most beats everything else thrown there',
     axis: 'times the expected strikes · ring: on trips left out',
     chance: (p: number) => (p < 0.01 ? 'could be chance: under 1 in 100' : `could be chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
