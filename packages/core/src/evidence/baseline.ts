@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import type { Factor, SegmentColumns } from '../effort/index.ts'
-import { hourOf } from './clock.ts'
+import { HOURS, hourOf } from './clock.ts'
 import type { ClockHours } from './clock.ts'
 
 /** So many strikes' worth of the wider rate stand in where the nearer one has few hours of its own (ours). */
@@ -16,12 +16,12 @@ export interface GroupSums {
   readonly cells: Map<number, Sum>
   cell: number
   sum: Sum
-  /** Its ordinary hours, and where they lie by the clock. */
+  /** Its ordinary hours, and where they lie by the clock, by water. */
   ordinaryHours: number
-  readonly byClock: Float64Array
+  readonly byClock: Map<number, Float64Array>
 }
 
-export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum(), ordinaryHours: 0, byClock: new Float64Array(24) })
+export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum(), ordinaryHours: 0, byClock: new Map() })
 
 /**
  * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water, an hour counted by what
@@ -33,6 +33,8 @@ export class Baseline {
   private readonly cells: Sum[]
   private readonly waters: Sum[]
   private readonly all: Sum = newSum()
+  /** Ordinary hours of each water by the clock. */
+  private readonly days = new Map<number, Float64Array>()
   private readonly classes: Factor | undefined
   private readonly places: Factor | undefined
   private readonly classCount: number
@@ -57,7 +59,10 @@ export class Baseline {
     const [from, to] = [this.columns.clockFrom[row] ?? NaN, this.columns.clockTo[row] ?? NaN]
     const hours = spent * (this.clock?.factor(from, to) ?? 1)
     group.ordinaryHours += hours
-    if (this.clock && to > from) group.byClock[hourOf(from, to)] = (group.byClock[hourOf(from, to)] ?? 0) + hours
+    if (this.clock && to > from) {
+      const day = dayAt(group.byClock, this.places?.codes[row] ?? 0)
+      day[hourOf(from, to)] = at(day, hourOf(from, to)) + hours
+    }
     const cell = (this.places?.codes[row] ?? 0) * this.classCount + (this.classes?.codes[row] ?? 0)
     if (group.cell !== cell) {
       group.cell = cell
@@ -66,8 +71,33 @@ export class Baseline {
     addTo(group.sum, this.columns.strikes[row] ?? 0, hours)
   }
 
+  /** Variance of the log of what is expected of a group that the clock leaves open: its hours beside those of the rest on its waters. */
+  clockVariance({ byClock }: GroupSums): number {
+    if (!this.clock) return 0
+    const [own, beside] = [new Float64Array(HOURS), new Float64Array(HOURS)]
+    for (const [water, day] of byClock) {
+      const others = dayAt(this.days, water).map((hours, hour) => hours - at(day, hour))
+      const [spent, rest] = [sumOf(day), sumOf(others)]
+      day.forEach((hours, hour) => {
+        own[hour] = at(own, hour) + hours
+        beside[hour] = at(beside, hour) + (rest > 0 ? (spent * at(others, hour)) / rest : hours)
+      })
+    }
+    return this.clock.variance(own, beside)
+  }
+
+  /** The same of its hours beside all hours. */
+  clockVarianceOfAll({ byClock }: GroupSums): number {
+    return this.clock ? this.clock.variance(sumOfDays(byClock), sumOfDays(this.days)) : 0
+  }
+
   /** Adds up what the groups brought; before anything is asked. */
   close(groups: readonly GroupSums[]): void {
+    for (const { byClock } of groups)
+      for (const [water, day] of byClock) {
+        const all = dayAt(this.days, water)
+        day.forEach((hours, hour) => (all[hour] = at(all, hour) + hours))
+      }
     for (const { cells } of groups)
       for (const [cell, { strikes, hours }] of cells) {
         addTo(at(this.cells, cell), strikes, hours)
@@ -106,6 +136,20 @@ export class Baseline {
 function sumAt(sums: Map<number, Sum>, cell: number): Sum {
   let sum = sums.get(cell)
   if (!sum) sums.set(cell, (sum = newSum()))
+  return sum
+}
+
+function dayAt(days: Map<number, Float64Array>, water: number): Float64Array {
+  let day = days.get(water)
+  if (!day) days.set(water, (day = new Float64Array(HOURS)))
+  return day
+}
+
+const sumOf = (values: Float64Array): number => values.reduce((all, one) => all + one, 0)
+
+function sumOfDays(days: ReadonlyMap<number, Float64Array>): Float64Array {
+  const sum = new Float64Array(HOURS)
+  for (const day of days.values()) day.forEach((hours, hour) => (sum[hour] = at(sum, hour) + hours))
   return sum
 }
 

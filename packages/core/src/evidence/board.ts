@@ -121,7 +121,7 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   )
   const spread = tripSpread(columns, dispersion)
   const known = { tripVariance: spread?.variance ?? 0, dispersion }
-  const spent = standardOf(groups.met)
+  const clockRatio = clockRatios(groups.met)
   const rows = groups.met
     .filter(({ tally }) => tally.hours > 0)
     .map((group) => {
@@ -131,9 +131,10 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
         group: groupLevels(factors, group.key),
         rate: rateOf(tally, fish.of(group), confidence, spread),
         expected,
-        clockRatio: spent.clockRatio(group),
+        clockRatio: clockRatio(group),
+        clockError: Math.sqrt(baseline.clockVarianceOfAll(sums)),
         ...(expected > 0
-          ? heldAgainst(tally, expected, { strikes: baseline.strikesBeside(sums), clockVariance: clock?.variance(sums.byClock, spent.byClock) ?? 0 }, known)
+          ? heldAgainst(tally, expected, { strikes: baseline.strikesBeside(sums), clockVariance: baseline.clockVariance(sums) }, known)
           : NOTHING_TO_HOLD),
       }
     })
@@ -159,16 +160,11 @@ function countsRow(group: readonly string[], { missed, lost, landed, unsaid }: T
   return { group, missed, lost, landed, unsaid, ...(sizes ? { sizes } : {}) }
 }
 
-/** All hours asked for, by the clock, and how good a group's are beside them. */
-function standardOf(groups: readonly Group[]): { readonly byClock: Float64Array; readonly clockRatio: (group: Group) => number } {
-  const byClock = new Float64Array(24)
-  let [hours, ordinary] = [0, 0]
-  for (const { tally, sums } of groups) {
-    hours += tally.hours
-    ordinary += sums.ordinaryHours
-    sums.byClock.forEach((value, hour) => (byClock[hour] = at(byClock, hour) + value))
-  }
-  return { byClock, clockRatio: ({ tally, sums }) => (tally.hours > 0 && ordinary > 0 ? (sums.ordinaryHours / tally.hours) * (hours / ordinary) : 1) }
+/** How good the hours of a group are by the clock, beside all hours asked for. */
+function clockRatios(groups: readonly Group[]): (group: Group) => number {
+  const sum = (of: (group: Group) => number): number => groups.reduce((all, group) => all + of(group), 0)
+  const usual = sum(({ sums }) => sums.ordinaryHours) / sum(({ tally }) => tally.hours)
+  return ({ tally, sums }) => sums.ordinaryHours / tally.hours / usual
 }
 
 interface Group {
@@ -236,6 +232,8 @@ interface RawRow {
   readonly rate: Rate
   readonly expected: number
   readonly clockRatio: number
+  /** Error of its log. */
+  readonly clockError: number
   readonly pValue: number
   /** So many strikes that came singly, on trips alike, would tell as much of the group as was expected of it. */
   readonly worth: number
@@ -280,12 +278,12 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
   const chances = chanceOfBest(ratios.map(({ shape, rate }, i) => ({ shape, rate: rate / usualOf(at(rows, i)) })))
   return rows
     .map((raw, i): BoardRow => {
-      const { group, rate, expected, clockRatio, besideError } = raw
+      const { group, rate, expected, clockRatio, besideError, clockError } = raw
       const ratio = ratios[i]
       const usual = usualOf(raw)
       const early = isEarly(raw)
       // The more a rate is drawn to what the rest do, the more that is in doubt is in doubt of it.
-      const doubt = ratio ? z * besideError * (1 - worthOf(raw).events / ratio.shape) : 0
+      const doubt = ratio ? z * Math.hypot(besideError * (1 - worthOf(raw).events / ratio.shape), clockError) : 0
       const [below, above] = ratio ? [Math.hypot(Math.log(ratio.mean / ratio.lower), doubt), Math.hypot(Math.log(ratio.upper / ratio.mean), doubt)] : [0, 0]
       return {
         group,

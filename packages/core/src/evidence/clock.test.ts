@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import type { BookRecords } from '../effort/index.ts'
 import { seededRandom } from '../numerics/index.ts'
+import { HOUR_MS, epochMs, isoUtc } from '../time/index.ts'
 import { worldBook } from '../test/worlds.ts'
 import { ClockHours, clockOfBook } from './clock.ts'
 import { answer } from './question.ts'
@@ -26,12 +28,38 @@ describe('the clock of a book', () => {
     const first = (of: ReturnType<typeof board>) => of.rows.find(({ group }) => group[0] === 'l0')!
     const [held, free] = [first(board('lure')), first(board('lure', { clock: undefined }))]
     expect([free.strength, free.better, free.clockRatio]).toEqual(['strong', true, 1])
-    expect([held.strength, held.rate]).toEqual(['no difference shown', free.rate])
+    expect([held.strength === 'strong', held.rate]).toEqual([false, free.rate])
     expect(held.clockRatio).toBeGreaterThan(1.15)
     // As its like, by nature: all lures of this book are one.
-    expect(Math.abs(held.strikes / held.expected - 1)).toBeLessThan(0.12)
+    expect(Math.abs(held.strikes / held.expected - 1)).toBeLessThan(0.15)
     expect(free.strikes / free.expected).toBeGreaterThan(1.3)
     // A question of the clock itself is not held by the clock.
     expect(board('hour').rows.map(({ clockRatio }) => clockRatio)).toEqual([1, 1, 1, 1, 1, 1])
+  })
+
+  it('does not take the hours of a better water for better hours', () => {
+    const random = seededRandom(78)
+    const [poor, rich] = [0.5, 2].map((rate) => worldBook({ trips: 60, rate, lures: [1, 1], tripSd: 0.5 }, random)) as [BookRecords, BookRecords]
+    const later = (iso: string | undefined): string => isoUtc(epochMs(iso!) + 8 * HOUR_MS)
+    const other = (id: string | undefined): string => `other ${id}`
+    const book: BookRecords = {
+      ...poor,
+      waters: [...poor.waters, { id: 'other w', name: 'fished in the evening', timeZone: 'UTC' }],
+      trips: [
+        ...poor.trips,
+        ...rich.trips.map((trip) => ({ ...trip, id: other(trip.id), water: 'other w', start: later(trip.start), end: later(trip.end ?? undefined) })),
+      ],
+      stints: [
+        ...poor.stints,
+        ...rich.stints.map((one) => ({ ...one, id: other(one.id), trip: other(one.trip), start: later(one.start), end: later(one.end ?? undefined) })),
+      ],
+      strikes: [
+        ...poor.strikes,
+        ...rich.strikes.map((one) => ({ ...one, id: other(one.id), trip: other(one.trip), stint: other(one.stint ?? undefined), time: later(one.time) })),
+      ],
+    }
+    const rows = answer(book, { by: ['water'], where: [] }).rows
+    expect(rows.map(({ clockRatio }) => Math.abs(Math.log(clockRatio)) < 0.25)).toEqual([true, true])
+    expect(Math.abs(rows[0]!.shrunken / rows[1]!.shrunken - 4)).toBeLessThan(1.2)
   })
 })

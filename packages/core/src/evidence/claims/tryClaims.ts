@@ -61,7 +61,7 @@ export interface TryOptions extends Confidence {
   readonly progress?: (share: number) => void
 }
 
-const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'hour', 'back', 'side', 'belly'] as const
+const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'back', 'side', 'belly'] as const
 
 /**
  * Puts rules of the trade on trial against a book.

@@ -80,6 +80,15 @@ export function frailtyCovariance(model: FrailtyModel, { coefficients, logShape 
   )
 }
 
+/** ln of the marginal likelihood by Laplace's method, but for what is the same under every prior: ½ ln |precision of the prior| is the caller's. */
+export function frailtyEvidence(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): number {
+  const n = model.coefficients + 1
+  const factor = raised(slopesAt(model, coefficients, logShape).curvature, n)
+  let logRoot = 0
+  for (let i = 0; i < n; i++) logRoot += Math.log(at(factor, i * n + i))
+  return value - logRoot
+}
+
 /** Rows and columns of a square matrix. */
 export const submatrix = (matrix: Square, n: number, kept: readonly number[]): Square =>
   Float64Array.from(kept.flatMap((i) => kept.map((j) => at(matrix, i * n + j))))

@@ -2,7 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import type { Clause } from '../where.ts'
-import { fitFrailty, frailtyCovariance, submatrix } from './frailty.ts'
+import { fitFrailty, frailtyCovariance, frailtyEvidence, submatrix } from './frailty.ts'
 import type { FrailtyCell } from './frailty.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
@@ -12,6 +12,8 @@ export interface TimeOfDay {
   readonly effects: Float64Array
   /** Inverse of their covariance, row by row. */
   readonly precision: Float64Array
+  /** ln of how well the book bears out that hours differ by so much, up to a constant. */
+  readonly logEvidence: number
 }
 
 /** Columns that are the time of day itself, or go with it. */
@@ -28,25 +30,28 @@ export const isOfTheClock = (column: string): boolean => OF_THE_CLOCK.has(column
 const HOUR_SD = 0.7
 /** How lures differ, as the hours. (ours) */
 const LURE_SD = 0.5
+/** How waters differ. Without it an hour that is fished on the best water alone would pass for the best hour. (ours) */
+const WATER_SD = 1
 const FREE_SD = 30
 
 /**
  * What the hour does to lures that are not compared: an adjustment that no luck of theirs can have a part in.
  *
- * Given      columns cut by hour, with the factors `hour` and `lure`; the rows to learn from; the dispersion of strikes
+ * Given      columns cut by hour, with the factors `hour`, `lure` and `water`; the rows to learn from; the dispersion of strikes; how hours differ before anything is seen
  * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
- * Method     `fitFrailty` with a luck for each trip, normal effects of hours and lures
+ * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
  */
-export function timeOfDayOf(columns: SegmentColumns, rows: readonly number[], dispersion: number): TimeOfDay {
-  const [hours, lures] = [entry(columns.factors, 'hour'), entry(columns.factors, 'lure')]
+export function timeOfDayOf(columns: SegmentColumns, rows: readonly number[], dispersion: number, hourSd = HOUR_SD): TimeOfDay {
+  const [hours, lures, waters] = [entry(columns.factors, 'hour'), entry(columns.factors, 'lure'), entry(columns.factors, 'water')]
   const size = hours.levels.length
-  const prior = { levels: hours.levels, effects: new Float64Array(size), precision: diagonal(size, 1 / HOUR_SD ** 2) }
+  const prior = { levels: hours.levels, effects: new Float64Array(size), precision: diagonal(size, 1 / hourSd ** 2), logEvidence: 0 }
   const strikes = rows.reduce((sum, row) => sum + at(columns.strikes, row), 0)
   if (strikes === 0) return prior
   const cells = cellsOf(columns, rows, dispersion)
-  const coefficients = 1 + size + lures.levels.length
+  const sds = [FREE_SD, ...hours.levels.map(() => hourSd), ...lures.levels.map(() => LURE_SD), ...waters.levels.map(() => WATER_SD)]
+  const coefficients = sds.length
   const priorPrecision = new Float64Array(coefficients * coefficients)
-  for (let i = 0; i < coefficients; i++) priorPrecision[i * coefficients + i] = 1 / (i === 0 ? FREE_SD : i <= size ? HOUR_SD : LURE_SD) ** 2
+  sds.forEach((sd, i) => (priorPrecision[i * coefficients + i] = 1 / sd ** 2))
   const priorMean = new Float64Array(coefficients)
   priorMean[0] = Math.log(strikes / rows.reduce((sum, row) => sum + at(columns.hours, row), 0))
   const model = { cells, trips: columns.trip.levels.length, coefficients, priorMean, priorPrecision }
@@ -54,30 +59,33 @@ export function timeOfDayOf(columns: SegmentColumns, rows: readonly number[], di
   const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
   const factor = cholesky(submatrix(frailtyCovariance(model, fit), coefficients, ofHours), size)
   if (!factor) return prior
-  return { levels: hours.levels, effects: fit.coefficients.slice(1, 1 + size), precision: choleskyInverse(factor, size) }
+  const logEvidence = frailtyEvidence(model, fit) - size * Math.log(hourSd)
+  return { levels: hours.levels, effects: fit.coefficients.slice(1, 1 + size), precision: choleskyInverse(factor, size), logEvidence }
 }
 
 /** Rows of one trip, hour and lure are one. */
 function cellsOf({ factors, trip, hours: spent, strikes }: SegmentColumns, rows: readonly number[], dispersion: number): FrailtyCell[] {
-  const [hours, lures] = [entry(factors, 'hour'), entry(factors, 'lure')]
-  const sums = new Map<number, { trip: number; hour: number; lure: number; events: number; exposureHours: number }>()
+  const [hours, lures, waters] = [entry(factors, 'hour'), entry(factors, 'lure'), entry(factors, 'water')]
+  const sums = new Map<number, { trip: number; hour: number; lure: number; water: number; events: number; exposureHours: number }>()
   for (const row of rows) {
     const [t, hour, lure] = [at(trip.codes, row), at(hours.codes, row), at(lures.codes, row)]
     const key = (t * hours.levels.length + hour) * lures.levels.length + lure
-    const sum = sums.get(key) ?? { trip: t, hour, lure, events: 0, exposureHours: 0 }
+    const sum = sums.get(key) ?? { trip: t, hour, lure, water: at(waters.codes, row), events: 0, exposureHours: 0 }
     sums.set(key, sum)
     sum.events += at(strikes, row) / dispersion
     sum.exposureHours += at(spent, row) / dispersion
   }
   const first = 1 + hours.levels.length
+  const ofWater = first + lures.levels.length
   return [...sums.values()]
     .filter(({ exposureHours }) => exposureHours > 0)
-    .map(({ hour, lure, ...cell }) => ({
+    .map(({ hour, lure, water, ...cell }) => ({
       ...cell,
       terms: [
         [0, 1],
         [1 + hour, 1],
         [first + lure, 1],
+        [ofWater + water, 1],
       ],
     }))
 }

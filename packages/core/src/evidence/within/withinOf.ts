@@ -59,7 +59,7 @@ const OTHERS_BLANK = 'others blank'
  */
 export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }: WithinQuestion, options: Confidence = {}): BookWithin {
   const clauses = [...a, ...b, ...where]
-  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'hour'], clauseRanges(clauses)))
+  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses)))
   const names = namesOf(book)
   const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
   const all = Array.from({ length: columns.rows }, (_, row) => row)
