@@ -88,7 +88,7 @@ const VIEWS = {
   'trip-phone': { open: onTrip, width: 390 },
   board: { open: at(question) },
   'board-apart': { open: at('/findings?by=class&split=water') },
-  search: { open: asked('search', 'Search this water', 'Immerlow Reservoir') },
+  search: { open: asked('search', 'Search this water', 'Pellock Mill Pond') },
   trial: { open: asked('trial', 'Test the rules') },
   dock: { open: mending },
   notebook: {

@@ -100,7 +100,7 @@ function searchText({ findings, alone, subjects, candidates, permutations, seed,
     table(head, rows(findings)),
     ...(alone.length > 0 ? ['', 'Whatever the conditions:', table(head, rows(alone))] : []),
     ...(subjects.length > 0
-      ? ['', 'One lure, colour or way of fishing, where it most beats all else thrown in the same window:', table(head, rows(subjects))]
+      ? ['', 'Where one lure, colour or way of fishing beats all else thrown:', table(head, rows(subjects))]
       : []),
   ].join('\n')
 }

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Finding, LongQuestion, PatternSearch } from '@jotbook/core'
 import { FindingsNav } from '../../app/FindingsNav.tsx'
 import { useAppSelector } from '../../app/store.ts'
-import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { CONFIDENCE, useNaming } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
@@ -46,6 +46,14 @@ export function SearchPage() {
 function Found({ search, water }: { search: PatternSearch; water: string }) {
   const words = text.search
   const strong = [...search.findings, ...search.alone, ...search.subjects].filter(({ strength }) => strength === 'strong')
+  // What is surest comes first, whatever kind it is.
+  const sections = [
+    { title: words.found, findings: search.findings },
+    { title: words.subjects, findings: search.subjects },
+    { title: words.alone, findings: search.alone },
+  ]
+    .filter(({ title, findings }) => title === words.found || findings.length > 0)
+    .sort((a, b) => surest(a.findings) - surest(b.findings))
   return (
     <Box as="section" aria-live="polite" mt="20px">
       <Band data-testid="answer">
@@ -55,17 +63,25 @@ function Found({ search, water }: { search: PatternSearch; water: string }) {
         <Box color="onBandQuiet">{words.rests(search)}</Box>
         <Explained lines={text.explained.search} />
       </Band>
-      <Findings title={words.found} findings={search.findings} water={water} />
-      {search.subjects.length > 0 && <Findings title={words.subjects} findings={search.subjects} water={water} />}
-      {search.alone.length > 0 && <Findings title={words.alone} findings={search.alone} water={water} />}
+      {sections.map(({ title, findings }) => (
+        <Findings key={title} title={title} findings={findings} water={water} />
+      ))}
     </Box>
   )
 }
 
+/** Those that chance makes as often as not are kept back, beyond the first few. */
+const FEW = 3
+const LIKELY_CHANCE = 0.5
+
+const surest = (findings: readonly Finding[]): number => Math.min(1, ...findings.map(({ pFamily }) => pFamily))
+
 function Findings({ title, findings, water }: { title: string; findings: readonly Finding[]; water: string }) {
   const naming = useNaming()
   const scale = ratioScale()
+  const [whole, setWhole] = useState(false)
   const strongFirst = [...findings].sort((a, b) => Number(b.strength === 'strong') - Number(a.strength === 'strong'))
+  const shown = whole ? strongFirst : strongFirst.filter(({ pFamily }, place) => place < FEW || pFamily < LIKELY_CHANCE)
   return (
     <Box mt="20px">
       <Box display="grid" gridTemplateColumns={RATIO_COLUMNS} gap="24px" alignItems="end">
@@ -76,10 +92,15 @@ function Findings({ title, findings, water }: { title: string; findings: readonl
         <p>{text.search.nothing}</p>
       ) : (
         <Box as="ul" p="0" m="0">
-          {strongFirst.map((finding) => (
+          {shown.map((finding) => (
             <FindingRow key={JSON.stringify(finding.conditions)} finding={finding} water={water} scale={scale} naming={naming} />
           ))}
         </Box>
+      )}
+      {shown.length < findings.length && (
+        <Button look="bare" mt="8px" onClick={() => setWhole(true)}>
+          {text.search.likelyChance(findings.length - shown.length)}
+        </Button>
       )}
     </Box>
   )
