@@ -99,8 +99,6 @@ function searchText({ findings, alone, subjects, candidates, permutations, seed,
     '',
     table(head, rows(findings)),
     ...(alone.length > 0 ? ['', 'Whatever the conditions:', table(head, rows(alone))] : []),
-    ...(subjects.length > 0
-      ? ['', 'Where one lure, colour or way of fishing beats all else thrown:', table(head, rows(subjects))]
-      : []),
+    ...(subjects.length > 0 ? ['', 'Where one lure, colour or way of fishing beats all else thrown:', table(head, rows(subjects))] : []),
   ].join('\n')
 }
