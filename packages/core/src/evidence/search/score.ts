@@ -4,6 +4,7 @@ import type { Cells } from './cells.ts'
 import { byClass, byShard } from './classes.ts'
 import type { Classes } from './classes.ts'
 import { luckOf } from './expected.ts'
+import { gather } from './gather.ts'
 import type { Expected } from './expected.ts'
 
 /**
@@ -71,7 +72,7 @@ export class Weigher {
   variance(chosen: Int32Array): { all: number; within: number } {
     const { trips, inside } = this
     const { due, shape } = this.counts
-    const count = this.gather(chosen)
+    const count = gather(this.classes, this.counts.dueOf, chosen, inside, trips)
     let [all, within] = [0, 0]
     for (let i = 0; i < count; i++) {
       const t = trips[i] ?? 0
@@ -87,7 +88,7 @@ export class Weigher {
   ratio(chosen: Int32Array): PatternRatio {
     const { trips, inside } = this
     const { due, seen, shape } = this.counts
-    const count = this.gather(chosen)
+    const count = gather(this.classes, this.counts.dueOf, chosen, inside, trips)
     const there = new Float64Array(count)
     const elsewhere = new Float64Array(count)
     const caught = new Float64Array(count)
@@ -102,27 +103,6 @@ export class Weigher {
     // Half a strike stands in where there was none: the ratio is then only said to be small.
     const struck = Math.max(sumOver(this.counts.struckIn, chosen), this.counts.half)
     return ratioOf(there, elsewhere, caught, struck)
-  }
-
-  /** Adds up by trip what is expected of a pattern, and lists its trips; returns how many there are. Whoever asks sets it back to nought. */
-  private gather(chosen: Int32Array): number {
-    const { first, trip } = this.classes
-    const { trips, inside } = this
-    const { dueOf } = this.counts
-    let count = 0
-    for (let i = 0; i < chosen.length; i++) {
-      const one = chosen[i] ?? 0
-      for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
-        const e = dueOf[shard] ?? 0
-        // Hours of which nothing is expected weigh nothing.
-        if (e === 0) continue
-        const t = trip[shard] ?? 0
-        const known = inside[t] ?? 0
-        if (known === 0) trips[count++] = t
-        inside[t] = known + e
-      }
-    }
-    return count
   }
 }
 

@@ -1,4 +1,5 @@
 import type { Classes } from './classes.ts'
+import { gather } from './gather.ts'
 
 /** What a subject's window must rest on, besides the floors of the window itself. (ours) */
 const SUBJECT_FLOORS = { hours: 6, trips: 4 } as const
@@ -59,9 +60,9 @@ export class WindowLook {
   }
 
   private partsOf(chosen: Int32Array, enough: readonly number[]): Part[] {
-    const { subjectOf, window, windowTrips, part, partTrips, expected } = this
+    const { classes, subjectOf, window, windowTrips, part, partTrips, expected } = this
     const { due, shape } = expected
-    const trips = this.gather(chosen, window, windowTrips)
+    const trips = gather(classes, expected.dueOf, chosen, window, windowTrips)
     let [whole, inAll] = [0, 0]
     for (let i = 0; i < trips; i++) {
       const t = windowTrips[i] ?? 0
@@ -71,7 +72,7 @@ export class WindowLook {
     }
     const parts = enough.flatMap((subject): Part[] => {
       const own = chosen.filter((one) => subjectOf[one] === subject)
-      const on = this.gather(own, part, partTrips)
+      const on = gather(classes, expected.dueOf, own, part, partTrips)
       let [variance, common, sum] = [0, 0, 0]
       for (let i = 0; i < on; i++) {
         const t = partTrips[i] ?? 0
@@ -87,24 +88,5 @@ export class WindowLook {
     })
     for (let i = 0; i < trips; i++) window[windowTrips[i] ?? 0] = 0
     return parts
-  }
-
-  /** Adds up by trip what is expected of some classes, and lists those trips; returns how many there are. */
-  private gather(chosen: Int32Array, sums: Float64Array, trips: Int32Array): number {
-    const { first, trip } = this.classes
-    const { dueOf } = this.expected
-    let count = 0
-    for (let i = 0; i < chosen.length; i++) {
-      const one = chosen[i] ?? 0
-      for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
-        const e = dueOf[shard] ?? 0
-        if (e === 0) continue
-        const t = trip[shard] ?? 0
-        const known = sums[t] ?? 0
-        if (known === 0) trips[count++] = t
-        sums[t] = known + e
-      }
-    }
-    return count
   }
 }
