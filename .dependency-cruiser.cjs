@@ -8,6 +8,7 @@ const only = (from, to, comment) => ({
 })
 
 const order = [
+  'stats',
   'vocabulary',
   'units',
   'time',
@@ -18,7 +19,8 @@ const order = [
   'presentation',
   'conditions',
   'effort',
-  'evidence',
+  'query',
+  'analyses',
   'sync',
   'deck',
   'places',

@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { phaseExcess } from '../evidence/index.ts'
+import { phaseExcess } from '../stats/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
 
 /** A strike with what was going on when it came. */

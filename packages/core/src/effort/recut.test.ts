@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { seededRandom } from '../numerics/index.ts'
-import { planFor, rateBoard } from '../evidence/index.ts'
+import { planFor } from '../query/index.ts'
+import { rateBoard } from '../analyses/index.ts'
 import type { BookRecords, Factor, SegmentColumns } from './index.ts'
 import { cutBook, recut } from './index.ts'
 

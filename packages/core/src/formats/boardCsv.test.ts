@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync'
 import { describe, expect, it } from 'vitest'
-import type { Board, BoardRow } from '../evidence/index.ts'
+import type { Board, BoardRow } from '../analyses/index.ts'
 import { boardCsv } from './boardCsv.ts'
 
 const row = (group: readonly string[], part: object = {}): BoardRow =>

@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/sync'
-import type { Board, BoardRow } from '../evidence/index.ts'
+import type { Board, BoardRow } from '../analyses/index.ts'
 import { CSV_STYLE, withApostrophe } from './cells.ts'
 
 /** What a level of a column is called. */

@@ -1,4 +1,4 @@
-import type { TripPair } from '../evidence/index.ts'
+import type { TripPair } from '../analyses/index.ts'
 import { drawGamma, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 

@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import type { ComparedTrip } from '../evidence/index.ts'
+import type { ComparedTrip } from '../analyses/index.ts'
 import { drawGamma, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 

@@ -1,4 +1,4 @@
-import { answer, tryClaims, withinOf } from '../../evidence/index.ts'
+import { answer, tryClaims, withinOf } from '../../analyses/index.ts'
 import { drawNormal } from '../../numerics/index.ts'
 import { outcomeBook } from '../outcomeBooks.ts'
 import { worldBook } from '../worlds.ts'

@@ -1,4 +1,4 @@
-import { fitRateCurve } from '../../evidence/index.ts'
+import { fitRateCurve } from '../../stats/index.ts'
 import { drawGeometric, drawNormal, drawPoisson } from '../../numerics/index.ts'
 import { share, study } from './study.ts'
 import type { Study } from './study.ts'

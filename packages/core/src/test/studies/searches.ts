@@ -1,5 +1,5 @@
-import { searchPatterns } from '../../evidence/index.ts'
-import type { Condition } from '../../evidence/index.ts'
+import { searchPatterns } from '../../analyses/index.ts'
+import type { Condition } from '../../analyses/index.ts'
 import { normalQuantile } from '../../numerics/index.ts'
 import { searchBook } from '../searchBooks.ts'
 import type { MadeBook, SearchWorld } from '../searchBooks.ts'

@@ -1,8 +1,8 @@
 import { at } from '../../checked/index.ts'
-import { byTrip } from '../../evidence/search/cells.ts'
-import { fitExpected } from '../../evidence/search/expected.ts'
-import { residuals, signedRoot } from '../../evidence/search/score.ts'
-import { flurryDispersion } from '../../evidence/search/bouts.ts'
+import { byTrip } from '../../analyses/search/cells.ts'
+import { fitExpected } from '../../analyses/search/expected.ts'
+import { residuals, signedRoot } from '../../analyses/search/score.ts'
+import { flurryDispersion } from '../../stats/index.ts'
 import type { MadeBook } from '../searchBooks.ts'
 
 /**

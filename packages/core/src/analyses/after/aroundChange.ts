@@ -1,0 +1,73 @@
+import { NO_PAST, conditionTrack } from '../../conditions/index.ts'
+import { columnInfo, tripRecord } from '../../effort/index.ts'
+import type { BookRecords } from '../../effort/index.ts'
+import { HOUR_MS } from '../../time/index.ts'
+import type { EpochMs } from '../../time/index.ts'
+import type { Confidence } from '../../stats/index.ts'
+import { fishedTrips, inside, selfControlled, totalOf } from './timeline.ts'
+import type { Fished, FishedTrip, InsideOut } from './timeline.ts'
+
+export interface ConditionChange {
+  /** A continuous column, such as wind_mps; or a class, such as current, whose every change counts. */
+  readonly column: string
+  /** Where it is crossed; of a class, the word it changes to. */
+  readonly to: number | string
+  /** Of a number: only crossings up, or down; default both. */
+  readonly direction?: 'up' | 'down'
+}
+
+export interface AroundChange {
+  readonly crossings: number
+  readonly trips: number
+  /** The hour before, and the hour after, against the other hours of the same trips with the same setup in hand. */
+  readonly before: InsideOut
+  readonly after: InsideOut
+}
+
+/**
+ * Does the bite change when a condition does (the wind dies, the dam stops)?
+ *
+ * Method     with the setup that was in hand at the crossing, the hours *actually fished* in the hour before and in the hour after it,
+ *            each against the rest of that trip's hours with those setups
+ * Throws     RangeError for a column that is no condition
+ * Source     self-controlled case series: Farrington (1995)
+ */
+export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
+  const info = columnInfo(change.column)
+  if (info.source !== 'reading' && info.source !== 'worked') throw new RangeError(`${change.column} is not a condition that changes through a trip`)
+  const trips = fishedTrips(book).flatMap((trip) => {
+    const times = crossings(trip, info.field, change)
+    return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []
+  })
+  const against = (offset: (ms: EpochMs) => { fromMs: EpochMs; toMs: EpochMs }): InsideOut =>
+    selfControlled(
+      trips.map(({ trip, stints, times }) => ({ trip, inside: inside(stints, times.map(offset)), all: totalOf(stints) })),
+      options,
+    )
+  return {
+    crossings: trips.reduce((sum, { times }) => sum + times.length, 0),
+    trips: trips.length,
+    before: against((ms) => ({ fromMs: ms - HOUR_MS, toMs: ms })),
+    after: against((ms) => ({ fromMs: ms, toMs: ms + HOUR_MS })),
+  }
+}
+
+function crossings({ bundle, stints }: FishedTrip, field: string, { to, direction }: ConditionChange): EpochMs[] {
+  if (stints.length === 0) return []
+  const [fromMs, toMs] = [Math.min(...stints.map((stint) => stint.fromMs)), Math.max(...stints.map((stint) => stint.toMs))]
+  const track = conditionTrack(tripRecord(bundle), field, typeof to === 'number' ? [to] : undefined, NO_PAST)
+  return track.cuts(fromMs, toMs).filter((ms) => {
+    if (ms <= fromMs || ms >= toMs) return false
+    const [before, after] = [track.at(ms - 1).value, track.at(ms + 1).value]
+    if (before === null || after === null) return false
+    if (typeof to === 'string') return after === to && before !== to
+    const [low, high] = [Number(before) < to, Number(after) < to]
+    return low !== high && (direction === undefined || (direction === 'up') === low)
+  })
+}
+
+/** Stints with a setup that was in hand at a crossing. */
+function sameSetups(stints: readonly Fished[], times: readonly EpochMs[]): Fished[] {
+  const held = new Set(stints.filter(({ fromMs, toMs }) => times.some((ms) => fromMs <= ms && ms <= toMs)).map(({ stint }) => stint.lure))
+  return stints.filter(({ stint }) => held.has(stint.lure))
+}

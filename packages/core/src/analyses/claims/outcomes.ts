@@ -1,0 +1,178 @@
+import { at, entry } from '../../checked/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { normalCdf, normalQuantile } from '../../numerics/index.ts'
+import type { Claim, ClaimOutcome } from '../../practice/index.ts'
+import { alphaOf } from '../../stats/index.ts'
+import type { Confidence } from '../../stats/index.ts'
+import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
+import type { Exposure } from '../../stats/index.ts'
+import { LEAST } from '../../stats/index.ts'
+import { indicators, quarterWord, waterWord } from '../within/launch.ts'
+import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
+import type { PairOptions } from '../within/pairs.ts'
+import { randomTripRatio } from '../within/randomTrip.ts'
+import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
+import { mantelHaenszelShareRatio, sharesTogether } from '../../stats/index.ts'
+import { pooledOr } from '../within/pooled.ts'
+import { LEAST_MEASURED } from '../size/fishSizes.ts'
+import { weightRatio, weightsTogether } from '../../stats/index.ts'
+import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
+import { clausesOf, sidesOf } from './selection.ts'
+import type { Selection } from './selection.ts'
+import type { Finding } from './verdict.ts'
+
+/** A claim with the rows it is asked of. */
+export interface Question {
+  readonly book: BookRecords
+  readonly columns: SegmentColumns
+  readonly claim: Claim
+  readonly selection: Selection
+  readonly rows: readonly number[]
+  /** Variance over mean of the book's strikes. */
+  readonly dispersion: number
+  readonly options: Confidence
+}
+
+/** What was found, or why nothing can be learnt so. */
+export type Outcome = { readonly found: Finding; readonly denominator: string } | { readonly cannot: string }
+
+const cannot = (why: string): Outcome => ({ cannot: why })
+
+/** Rate of A over B with a luck of its own for each trip; colours of one body with one for each trip and body. */
+export function rateOutcome(
+  { book, columns, claim, selection, rows, dispersion, options }: Question,
+  exposureOf?: PairOptions['exposureOf'],
+  denominator = 'hours',
+): Outcome {
+  const bodies = entry(columns.factors, 'body')
+  const stratumOf = claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
+  const byHour = holdsTheHour(claim)
+  const trips = comparedTrips(book, columns, rows, selection, { byHour, ...(stratumOf ? { stratumOf } : {}), ...(exposureOf ? { exposureOf } : {}) })
+  const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
+  const held = { ...options, dispersion, ...(byHour ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}) }
+  return ofTrips(trips, trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, denominator, held)
+}
+
+/** Unless the two sides are times of the day themselves. */
+const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
+
+/** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
+export function betweenOutcome({ book, columns, claim, selection, rows, dispersion, options }: Question): Outcome {
+  const aboutSeason = clausesOf(claim).some(({ column }) => column === 'season' || column === 'month' || column === 'fish_season')
+  const trips = betweenTrips(book, columns, rows, selection, aboutSeason)
+  return ofTrips(trips, trips.length, 'hours', { ...options, dispersion })
+}
+
+function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): Outcome {
+  const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number => trips.reduce((total, trip) => total + trip[side][field], 0)
+  const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
+  if (hoursA === 0 || hoursB === 0) return cannot(`no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}`)
+  const strikes = sum('a', 'events') + sum('b', 'events')
+  const least = Math.min(hoursA, hoursB)
+  const early = (denominator === 'hours' && least < LEAST.hours) || enough < LEAST.trips || (strikes * least) / (hoursA + hoursB) < LEAST.expected
+  if (early && strikes === 0) return { found: NOTHING_YET, denominator }
+  return { found: finding(randomTripRatio(trips, options), early), denominator }
+}
+
+const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Finding => ({
+  // Where one side never struck the open limit tells the direction.
+  ratio: ratio ?? (upper < Infinity ? 0 : lower > 0 ? Infinity : null),
+  lower,
+  upper,
+  pValue,
+  seLogRatio,
+  early,
+})
+
+function betweenTrips(book: BookRecords, columns: SegmentColumns, rows: readonly number[], { inA, inB }: Selection, aboutSeason: boolean): TripPair[] {
+  const byTrip = new Map<string, { a: Exposure; b: Exposure; hourSum: number }>()
+  const hours = entry(columns.factors, 'hour')
+  for (const row of rows) {
+    const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
+    if (!side) continue
+    const sums = byTrip.get(tripOf(columns, row)) ?? { a: NO_EXPOSURE, b: NO_EXPOSURE, hourSum: 0 }
+    byTrip.set(tripOf(columns, row), sums)
+    const own = { events: at(columns.strikes, row), exposureHours: at(columns.hours, row) }
+    sums[side] = plusExposure(sums[side], own)
+    sums.hourSum += Number(at(hours.levels, at(hours.codes, row))) * own.exposureHours
+  }
+  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
+  const known = indicators([...byTrip.keys()], (id) => [waterWord(trips.get(id)), ...(aboutSeason ? [] : [quarterWord(trips.get(id))])])
+  return [...byTrip].map(([id, { a, b, hourSum }]) => ({ a, b, known: [...known(id), (hourSum / (a.exposureHours + b.exposureHours) - 12) / 6] }))
+}
+
+const LEAST_FISH = 5
+
+export function hookUpOutcome({ columns, selection, rows, options }: Question): Outcome {
+  const strata = shareStrata(columns, rows, selection, 'hook_up')
+  const together = sharesTogether(strata)
+  if (together.a.trials === 0 || together.b.trials === 0) return cannot('no strikes whose outcome was told on one of the two sides')
+  // Few trips have strikes of both: then all are one stratum, and it says so.
+  const within = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0).length >= LEAST.trips
+  const early = Math.min(together.a.trials, together.b.trials) < 2 * LEAST_FISH
+  return held(() => mantelHaenszelShareRatio(within ? strata : [together], options), early, within ? 'strikes, within trips' : 'strikes')
+}
+
+/** Weight of landed fish, within the water; from their lengths where too few were weighed. */
+export function sizeOutcome({ columns, selection, rows, options }: Question): Outcome {
+  const { strata, by, measured } = sizeStrata(columns, rows, selection)
+  if (Math.min(measured.a, measured.b) < LEAST_MEASURED) return cannot('fewer than four landed fish in five were weighed or measured, or none was landed')
+  const together = weightsTogether(strata)
+  const within = strata.filter(({ a, b }) => a.length > 0 && b.length > 0).length >= 2 * LEAST.trips
+  const early = Math.min(together.a.length, together.b.length) < LEAST_FISH
+  return held(() => weightRatio(within ? strata : [together], options), early, `fish${by === 'weight' ? '' : ' by length'}${within ? ', within trips' : ''}`)
+}
+
+const NOTHING_YET: Finding = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
+
+function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator: string): Outcome {
+  const found = pooledOr(ratio)
+  return { found: found ? finding(found, early) : NOTHING_YET, denominator }
+}
+
+/** Strikes against clean casts or targets: counted by stint, spread over its hours. */
+export function perCountOutcome(question: Question, outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>): Outcome {
+  const { book, columns, rows, selection } = question
+  const stints = entry(columns.factors, 'stint')
+  const hoursOf = new Map<string, number>()
+  const stintOf = (row: number): string => at(stints.levels, at(stints.codes, row))
+  for (let row = 0; row < columns.rows; row++) hoursOf.set(stintOf(row), (hoursOf.get(stintOf(row)) ?? 0) + at(columns.hours, row))
+  const counts = new Map(
+    book.stints.map(({ id, casts, fouledCasts, targets }) => [id, outcome === 'per target' ? targets : casts == null ? null : casts - (fouledCasts ?? 0)]),
+  )
+  const exposureOf = (row: number): number => {
+    const count = counts.get(stintOf(row))
+    return count == null || count <= 0 ? 0 : (count * at(columns.hours, row)) / (hoursOf.get(stintOf(row)) ?? 1)
+  }
+  const counted = rows.filter((row) => exposureOf(row) > 0)
+  const denominator = outcome === 'per target' ? 'targets' : 'clean casts'
+  if (!counted.some((row) => selection.inA(row)) || !counted.some((row) => selection.inB(row)))
+    return cannot(`no ${denominator} were counted on one of the two sides`)
+  return rateOutcome({ ...question, rows: counted }, exposureOf, denominator)
+}
+
+/** Whether the lead of A over B is smaller under the condition than elsewhere. */
+export function ratioFallsOutcome(question: Question, elsewhere: Selection): Outcome {
+  const [here, there] = [rateOutcome(question), rateOutcome({ ...question, selection: elsewhere })]
+  if ('cannot' in here) return here
+  if ('cannot' in there) return cannot(`elsewhere: ${there.cannot}`)
+  const [a, b] = [here.found, there.found]
+  const early = a.early || b.early || !isPositive(a.ratio) || !isPositive(b.ratio)
+  if (early || a.ratio === null || b.ratio === null) return { found: NOTHING_YET, denominator: 'hours' }
+  const alpha = alphaOf(question.options)
+  const z = normalQuantile(1 - alpha / 2)
+  const errorOf = ({ lower, upper }: Finding): number => Math.log(upper / lower) / (2 * z)
+  const [log, error] = [Math.log(a.ratio / b.ratio), Math.hypot(errorOf(a), errorOf(b))]
+  return {
+    found: {
+      ratio: Math.exp(log),
+      lower: Math.exp(log - z * error),
+      upper: Math.exp(log + z * error),
+      pValue: 2 * (1 - normalCdf(Math.abs(log) / error)),
+      early: false,
+    },
+    denominator: 'hours',
+  }
+}
+
+const isPositive = (ratio: number | null): boolean => ratio !== null && ratio > 0 && ratio < Infinity

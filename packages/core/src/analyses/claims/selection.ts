@@ -1,0 +1,61 @@
+import { at, entry } from '../../checked/index.ts'
+import type { SegmentColumns } from '../../effort/index.ts'
+import { ALL_OTHERS, SAME_BODY } from '../../practice/index.ts'
+import type { Claim, ClaimOutcome } from '../../practice/index.ts'
+import { rowFilter } from '../../query/index.ts'
+import type { Names } from '../../query/index.ts'
+import { parseWhere } from '../../query/index.ts'
+import type { Clause } from '../../query/index.ts'
+import type { Sides } from '../within/pairs.ts'
+
+/** Alternatives, each of clauses that are all required. Throws RangeError that names the clause. */
+export const parseAny = (text: string): Clause[][] => text.split('|').map((part) => parseWhere(part.trim()))
+
+/** Every clause of a claim that speaks of hours; what is held against stands in words for some. */
+export function clausesOf(claim: Claim): Clause[] {
+  return textsOf(claim).flatMap((text) => parseAny(text).flat())
+}
+
+/** The clauses that tell what is claimed from what it is held against. */
+export const sidesOf = (claim: Claim): Clause[] => clausesOf({ ...claim, when: '' })
+
+/** Claims of phases, zones and pitches name these where others name what they are held against. */
+const NAMES_ITS_OWN: ReadonlySet<ClaimOutcome> = new Set(['phase', 'zone', 'pitch'])
+
+function textsOf({ when, lure, against, outcome }: Claim): string[] {
+  const worded = against === ALL_OTHERS || against === SAME_BODY || NAMES_ITS_OWN.has(outcome)
+  return [when, lure, ...(worded ? [] : [against])]
+}
+
+type RowTest = (row: number) => boolean
+
+/** Whether a row meets any of the alternatives. */
+export function anyFilter(columns: SegmentColumns, text: string, names: Names): RowTest {
+  const tests = parseAny(text).map((clauses) => rowFilter(columns, clauses, names))
+  return (row) => tests.some((test) => test(row))
+}
+
+export interface Selection extends Sides {
+  readonly when: RowTest
+}
+
+/** What is claimed for and what it is held against, within the rows a claim is asked of. */
+export function selectionOf(columns: SegmentColumns, { when, lure, against, outcome }: Claim, names: Names, asked: RowTest): Selection {
+  const inWhen = anyFilter(columns, when, names)
+  const isLure = anyFilter(columns, lure, names)
+  const here: RowTest = (row) => asked(row) && inWhen(row)
+  const inA: RowTest = (row) => here(row) && isLure(row)
+  const ofEveryClass = outcome === 'travels' && lure === ''
+  if (NAMES_ITS_OWN.has(outcome) || ofEveryClass) return { when: here, inA, inB: () => false }
+  if (against === ALL_OTHERS) return { when: here, inA, inB: (row) => here(row) && !isLure(row) }
+  if (against === SAME_BODY) {
+    const { codes, levels } = entry(columns.factors, 'body')
+    const bodies = new Set<number>()
+    for (let row = 0; row < columns.rows; row++) if (inA(row)) bodies.add(at(codes, row))
+    bodies.delete(levels.indexOf('unknown'))
+    const shared: RowTest = (row) => bodies.has(at(codes, row))
+    return { when: here, inA: (row) => inA(row) && shared(row), inB: (row) => here(row) && !isLure(row) && shared(row) }
+  }
+  const isOther = anyFilter(columns, against, names)
+  return { when: here, inA: (row) => inA(row) && !isOther(row), inB: (row) => here(row) && isOther(row) && !isLure(row) }
+}

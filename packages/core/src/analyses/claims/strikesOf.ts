@@ -1,0 +1,62 @@
+import { at, entry } from '../../checked/index.ts'
+import type { Stint, Strike } from '../../vocabulary/index.ts'
+import { alphaOf } from '../../stats/index.ts'
+import { binomialInterval } from '../../stats/index.ts'
+import { phaseExcess } from '../../stats/index.ts'
+import type { PhaseCount } from '../../stats/index.ts'
+import type { Outcome, Question } from './outcomes.ts'
+
+/** The strikes of what is claimed, with their stints. */
+function strikesOfA({ book, columns, selection }: Question): { strike: Strike; stint: Stint }[] {
+  const stints = new Map(book.stints.map((stint) => [stint.id, stint]))
+  const strikes = new Map(book.strikes.map((strike) => [strike.id, strike]))
+  const stintNames = entry(columns.factors, 'stint')
+  return columns.strikeIds.flatMap((id, i) => {
+    const row = at(columns.strikeRows, i)
+    const [strike, stint] = [strikes.get(id), stints.get(at(stintNames.levels, at(stintNames.codes, row)))]
+    return strike && stint && selection.inA(row) ? [{ strike, stint }] : []
+  })
+}
+
+const PAUSED: ReadonlySet<string> = new Set(['still', 'on the restart after a pause'])
+
+/** The share of a stint's time spent in some phases: told outright, or from its cadence where the phases are those of the pause. */
+export function timeShareOf({ phaseShare, pauseS, workS }: Pick<Stint, 'phaseShare' | 'pauseS' | 'workS'>, phases: ReadonlySet<string>): number | undefined {
+  const told = Number(phaseShare)
+  if (phaseShare && Number.isFinite(told) && told >= 0 && told <= 100) return told > 1 ? told / 100 : told
+  if (pauseS == null || workS == null || pauseS + workS <= 0 || ![...phases].every((phase) => PAUSED.has(phase))) return undefined
+  return pauseS / (pauseS + workS)
+}
+
+/** Strikes in some phases against their share of the time. */
+export function phaseOutcome(question: Question): Outcome {
+  const phases = new Set(question.claim.against.split(',').map((phase) => phase.trim()))
+  const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
+    const timeShare = timeShareOf(stint, phases)
+    return !strike.phase || timeShare === undefined ? [] : [{ strikes: 1, inPhase: phases.has(strike.phase) ? 1 : 0, timeShare }]
+  })
+  return excessOutcome(counts, question, 'no strike has both its phase and the share of time spent in it')
+}
+
+/** Bites on later pitches to one target against the share of pitches that were later ones. */
+export function pitchOutcome(question: Question): Outcome {
+  const least = Number(question.claim.against)
+  const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
+    const { casts, targets } = stint
+    if (strike.pitch == null || casts == null || targets == null || casts <= 0 || targets > casts) return []
+    return [{ strikes: 1, inPhase: strike.pitch >= least ? 1 : 0, timeShare: 1 - targets / casts }]
+  })
+  return excessOutcome(counts, question, 'no strike has its pitch, and its stint the casts and targets')
+}
+
+const LEAST_STRIKES = 5
+
+function excessOutcome(counts: readonly PhaseCount[], { options }: Question, why: string): Outcome {
+  if (counts.length === 0) return { cannot: why }
+  const { strikes, inPhase, expected, ratio, pValue } = phaseExcess(counts)
+  const { lower, upper } = binomialInterval(inPhase, strikes, { confidence: 1 - alphaOf(options) })
+  return {
+    found: { ratio, lower: (lower * strikes) / expected, upper: (upper * strikes) / expected, pValue, early: strikes < LEAST_STRIKES || expected === 0 },
+    denominator: 'strikes by time',
+  }
+}

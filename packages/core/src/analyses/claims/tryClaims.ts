@@ -1,0 +1,240 @@
+import { at } from '../../checked/index.ts'
+import { buildColumns, planCuts } from '../../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
+import type { Claim } from '../../practice/index.ts'
+import type { Confidence } from '../../stats/index.ts'
+import { followUp } from '../after/followUp.ts'
+import { CONFIRMED_AT, eValue } from '../../stats/index.ts'
+import { powerAt, powerForRatio } from '../../stats/index.ts'
+import { namesOf } from '../../query/index.ts'
+import { rowFilter } from '../../query/index.ts'
+import type { Names } from '../../query/index.ts'
+import { bookDispersion } from '../../query/index.ts'
+import { tripSpread } from '../../query/index.ts'
+import { clauseRanges, namedColumns } from '../../query/index.ts'
+import type { Clause } from '../../query/index.ts'
+import { boutsBySide } from '../within/bouts.ts'
+import { tripOf } from '../within/pairs.ts'
+import { betweenOutcome, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
+import type { Outcome, Question } from './outcomes.ts'
+import { anyFilter, clausesOf, selectionOf } from './selection.ts'
+import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
+import { travelsOutcome } from './travelsOutcome.ts'
+import { judge } from './verdict.ts'
+import type { Verdict } from './verdict.ts'
+import { zoneOutcome } from './zoneOutcome.ts'
+
+export interface ClaimTrial {
+  readonly claim: Claim
+  readonly verdict: Verdict
+  /** What is claimed over what it is held against; null where there is no number. */
+  readonly ratio: number | null
+  readonly lower: number
+  readonly upper: number
+  readonly pValue: number | null
+  readonly q: number | null
+  /** Farther from one than this counts as different, for claims of *the same* and *not better*. */
+  readonly margin: number | null
+  readonly denominator: string
+  /** Hours, strikes and trips of what is claimed, and hours of what it is held against. */
+  readonly hoursIn: number
+  readonly hoursOut: number
+  readonly strikesIn: number
+  readonly trips: readonly string[]
+  /** Hours of both still needed to tell a ratio of 2 with four chances in five, at the present split; null where it cannot be said. */
+  readonly hoursNeeded: number | null
+  /** Chance of telling a ratio of 2 in the present hours. */
+  readonly powerAt: number | null
+  /** Evidence for or against, in bouts by trip, that looking after every trip does not make (`eValue`); null where rates are not held within trips. */
+  readonly eValue: number | null
+  /** The evidence is twenty to one, in the direction that is claimed. */
+  readonly confirmed: boolean
+  /** Why it cannot be learnt so. */
+  readonly why?: string
+}
+
+export interface TryOptions extends Confidence {
+  readonly claims?: readonly Claim[]
+  /** Only hours on this water. */
+  readonly water?: string
+  readonly progress?: (share: number) => void
+}
+
+const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'back', 'side', 'belly'] as const
+
+/**
+ * Puts rules of the trade on trial against a book.
+ *
+ * Method     claims within trips by random trips; across conditions between trips, with water, season and hour held; phases against their
+ *            share of the time; all judged together (`judge`)
+ * Throws     RangeError for a claim that speaks of a column nobody knows, or a water nobody fished
+ * Source     the rules: common practice, no source; the methods: see each
+ */
+export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress, ...options }: TryOptions = {}): ClaimTrial[] {
+  const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
+  const bySpecies = new Map<string | undefined, SpeciesBook>()
+  const bookOf = (species: string | undefined): SpeciesBook => {
+    let known = bySpecies.get(species)
+    if (!known) bySpecies.set(species, (known = speciesBook(book, species, claims, here)))
+    return known
+  }
+  const outcomes = claims.map((claim, i) => {
+    progress?.(i / claims.length)
+    const cut = bookOf(claim.species)
+    const { rows, columns } = cut
+    if (rows.length === 0)
+      throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
+    const selection = selectionOf(columns, claim, cut.names, cut.keep)
+    const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
+    return { question, outcome: outcomeOf(question, cut.names), spread: cut }
+  })
+  progress?.(1)
+  const judged = judge(
+    outcomes.map(({ question, outcome }) => ({
+      outcome: question.claim.outcome,
+      dispute: question.claim.dispute,
+      found: 'found' in outcome ? outcome.found : undefined,
+    })),
+  )
+  return outcomes.map(({ question, outcome, spread }, i) => ({ ...trialOf(question, outcome, spread), ...at(judged, i) }))
+}
+
+interface SpeciesBook {
+  readonly book: BookRecords
+  readonly columns: SegmentColumns
+  readonly rows: readonly number[]
+  readonly keep: (row: number) => boolean
+  readonly names: Names
+  /** How its trips differ, and how its strikes come in flurries. */
+  readonly variance: number
+  readonly dispersion: number
+}
+
+/** The book with strikes of one species alone, cut for every claim that is asked of it. */
+function speciesBook(book: BookRecords, species: string | undefined, claims: readonly Claim[], here: readonly Clause[]): SpeciesBook {
+  const own =
+    species === undefined
+      ? book
+      : { ...book, strikes: book.strikes.filter((strike) => strike.species === species), trips: book.trips.map((trip) => ({ ...trip, target: null })) }
+  const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
+  const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
+  const names = namesOf(own)
+  const keep = rowFilter(columns, here, names)
+  const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
+  const fished = rows.filter((row) => at(columns.hours, row) > 0)
+  const dispersion = bookDispersion(columns, fished)
+  return { book: own, columns, rows, keep, names, variance: tripSpread(columns, dispersion)?.variance ?? 0, dispersion }
+}
+
+function outcomeOf(question: Question, names: Names): Outcome {
+  const { columns, claim, rows } = question
+  const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
+  switch (claim.outcome) {
+    case 'rate':
+    case 'rate lower':
+    case 'not better':
+    case 'not lower':
+    case 'same':
+      return rateOutcome(fished)
+    case 'between':
+    case 'between lower':
+      return betweenOutcome(fished)
+    case 'size':
+    case 'size lower':
+      return sizeOutcome(question)
+    case 'hook-up':
+    case 'hook-up same':
+      return hookUpOutcome(question)
+    case 'phase':
+      return phaseOutcome(question)
+    case 'pitch':
+      return pitchOutcome(question)
+    case 'per clean cast':
+    case 'per target':
+      return perCountOutcome(fished, claim.outcome)
+    case 'zone':
+      return zoneOutcome(fished)
+    case 'ratio falls':
+      return ratioFallsOutcome(fished, elsewhereOf(fished, names))
+    case 'follow-up':
+      return followUpOutcome(question, names)
+    case 'travels':
+      return travelsOutcome(fished)
+    default:
+      return { cannot: `nobody knows how to try ${claim.outcome satisfies never}` }
+  }
+}
+
+/** The same two sides where the condition does not hold. */
+function elsewhereOf({ columns, claim, selection, rows }: Question, names: Names): Question['selection'] {
+  const asked = new Set(rows.filter((row) => !selection.when(row)))
+  return selectionOf(columns, { ...claim, when: '' }, names, (row) => asked.has(row))
+}
+
+/** The catcher's rate behind the finder, against its rate cold. */
+function followUpOutcome({ book, columns, claim, rows, options }: Question, names: Names): Outcome {
+  const isFinder = anyFilter(columns, claim.lure, names)
+  const when = anyFilter(columns, claim.when, names)
+  const stints = columns.factors.stint
+  const found = new Set(rows.filter((row) => isFinder(row) && when(row)).map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')))
+  const { finds, inside, outside, ratio, trips } = followUp(book, (stint) => found.has(stint.id), undefined, options)
+  if (finds === 0) return { cannot: 'no strike of the finder at a spot that was told' }
+  if (inside.exposureHours === 0 || outside.exposureHours === 0) return { cannot: 'nothing else was thrown there within half an hour' }
+  const early = trips < 3 || inside.exposureHours < 1
+  return { found: { ...ratio, early }, denominator: 'hours' }
+}
+
+function trialOf(
+  { columns, claim, selection, rows }: Question,
+  outcome: Outcome,
+  { variance, dispersion }: Pick<SpeciesBook, 'variance' | 'dispersion'>,
+): Omit<ClaimTrial, 'verdict' | 'q'> {
+  const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
+  const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
+  const strikesIn = sum(columns.strikes, selection.inA)
+  const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
+  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0, dispersion }
+  const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
+  const needed = countable ? powerForRatio(asked).hours : Infinity
+  const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, travels: SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const
+  return {
+    claim,
+    ...('found' in outcome
+      ? {
+          ratio: finite(outcome.found.ratio),
+          lower: outcome.found.lower,
+          upper: outcome.found.upper,
+          pValue: outcome.found.pValue,
+          denominator: outcome.denominator,
+        }
+      : { ratio: null, lower: 0, upper: Infinity, pValue: null, denominator: 'none', why: outcome.cannot }),
+    margin: (margin as Partial<Record<Claim['outcome'], number>>)[claim.outcome] ?? null,
+    hoursIn,
+    hoursOut,
+    strikesIn,
+    trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
+    hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
+    powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
+    ...confirmedBy({ columns, claim, selection, rows }, 'found' in outcome ? outcome.found.ratio : null),
+  }
+}
+
+/** Claims that one rate is higher or lower than another on the same trips. */
+function confirmedBy(
+  { columns, claim, selection, rows }: Pick<Question, 'columns' | 'claim' | 'selection' | 'rows'>,
+  ratio: number | null,
+): Pick<ClaimTrial, 'eValue' | 'confirmed'> {
+  if (claim.outcome !== 'rate' && claim.outcome !== 'rate lower') return { eValue: null, confirmed: false }
+  const evidence = eValue(
+    boutsBySide(
+      columns,
+      rows.filter((row) => at(columns.hours, row) > 0),
+      selection,
+    ),
+  )
+  const asClaimed = ratio !== null && (claim.outcome === 'rate' ? ratio > 1 : ratio < 1)
+  return { eValue: evidence, confirmed: evidence >= CONFIRMED_AT && asClaimed }
+}
+
+const finite = (value: number | null): number | null => (value !== null && Number.isFinite(value) ? value : null)

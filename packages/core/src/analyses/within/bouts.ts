@@ -1,0 +1,48 @@
+import { at, entry } from '../../checked/index.ts'
+import type { SegmentColumns } from '../../effort/index.ts'
+import type { TripBouts } from '../../stats/index.ts'
+import { BOUT_MS } from '../../stats/index.ts'
+import { tripOf } from './pairs.ts'
+import type { Sides } from './pairs.ts'
+
+interface Struck {
+  readonly ms: number
+  readonly side: 'a' | 'b'
+}
+
+/**
+ * Bouts and hours of both sides by trip: an angler's strikes at most a quarter of an hour apart are one, of the side whose strike began it.
+ * Given columns with the factor `angler`; strikes without a time are bouts of their own.
+ */
+export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides): TripBouts[] {
+  const sideOf = (row: number): 'a' | 'b' | undefined => (inA(row) ? 'a' : inB(row) ? 'b' : undefined)
+  const anglers = entry(columns.factors, 'angler')
+  const trips = new Map<string, { hours: { a: number; b: number }; struck: Map<number, Struck[]> }>()
+  const ofTrip = (row: number): { hours: { a: number; b: number }; struck: Map<number, Struck[]> } => {
+    const known = trips.get(tripOf(columns, row)) ?? { hours: { a: 0, b: 0 }, struck: new Map<number, Struck[]>() }
+    trips.set(tripOf(columns, row), known)
+    return known
+  }
+  for (const row of rows) {
+    const side = sideOf(row)
+    if (side) ofTrip(row).hours[side] += at(columns.hours, row)
+  }
+  const asked = new Set(rows)
+  columns.strikeRows.forEach((row, i) => {
+    const side = asked.has(row) ? sideOf(row) : undefined
+    if (!side) return
+    const { struck } = ofTrip(row)
+    const angler = at(anglers.codes, row)
+    struck.set(angler, [...(struck.get(angler) ?? []), { ms: at(columns.strikeMs, i), side }])
+  })
+  return [...trips.values()].map(({ hours, struck }) => {
+    const begun = [...struck.values()].flatMap(begunBouts)
+    const of = (side: 'a' | 'b') => ({ events: begun.filter((one) => one.side === side).length, exposureHours: hours[side] })
+    return { a: of('a'), b: of('b') }
+  })
+}
+
+function begunBouts(struck: readonly Struck[]): Struck[] {
+  const sorted = [...struck].sort((x, y) => x.ms - y.ms)
+  return sorted.filter(({ ms }, i) => i === 0 || !(ms - at(sorted, i - 1).ms <= BOUT_MS))
+}

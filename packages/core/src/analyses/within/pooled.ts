@@ -1,0 +1,31 @@
+import { normalCdf, tCdf } from '../../numerics/index.ts'
+import type { Interval } from '../../stats/index.ts'
+import type { WithinRatio } from './randomTrip.ts'
+
+/** Nothing to compare: an answer, not an error. */
+export const NO_RATIO: WithinRatio = { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true }
+
+/** A ratio that was pooled over strata, with the error of its log. */
+type Pooled = Interval & { readonly ratio: number; readonly seLogRatio: number; readonly degreesOfFreedom?: number }
+
+/** A pooled ratio with the p-value of its log over its error. */
+export const pooled = ({ ratio, lower, upper, seLogRatio, degreesOfFreedom }: Pooled): WithinRatio => ({
+  ratio,
+  lower,
+  upper,
+  pValue: seLogRatio > 0 ? 2 * (1 - cdf(Math.abs(Math.log(ratio)) / seLogRatio, degreesOfFreedom)) : 1,
+  seLogRatio,
+  converged: true,
+})
+
+const cdf = (z: number, degrees: number | undefined): number => (degrees === undefined ? normalCdf(z) : tCdf(z, degrees))
+
+/** The same; null where the strata hold nothing to compare, which is an answer, not an error. */
+export function pooledOr(ratio: () => Pooled): WithinRatio | null {
+  try {
+    return pooled(ratio())
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
+}

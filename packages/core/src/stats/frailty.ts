@@ -1,0 +1,197 @@
+import { at } from '../checked/index.ts'
+import { cholesky, choleskyInverse, choleskySolve, digamma, logGamma, trigamma } from '../numerics/index.ts'
+import type { Square } from '../numerics/index.ts'
+
+/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, by which values. */
+export interface FrailtyCell {
+  readonly trip: number
+  readonly events: number
+  readonly exposureHours: number
+  readonly terms: readonly (readonly [coefficient: number, value: number])[]
+}
+
+export interface FrailtyModel {
+  readonly cells: readonly FrailtyCell[]
+  readonly trips: number
+  readonly coefficients: number
+  /** Normal priors of the coefficients: where they are pulled to, and the inverse of their covariance, row by row. */
+  readonly priorMean: Float64Array
+  readonly priorPrecision: Square
+}
+
+export interface FrailtyFit {
+  readonly coefficients: Float64Array
+  /** ln of the gamma shape of the trips' luck. */
+  readonly logShape: number
+  /** The penalised log-likelihood there. */
+  readonly value: number
+  readonly converged: boolean
+}
+
+/** Prior of the trips' luck: relative sd about a half, between a fifth and one and a quarter for two books in three. (ours) */
+const LOG_SHAPE = { mean: Math.log(4), sd: 1.5 } as const
+const SHAPES = [Math.log(0.05), Math.log(1000)] as const
+const MOST_STEPS = 60
+const CLOSE = 1e-9
+const LONGEST_STEP = 2
+
+/**
+ * Poisson rates with a gamma luck of its own for each trip and normal priors on the coefficients, by maximum penalised likelihood.
+ *
+ *   log L = Σ_trips [Σ y·η + lnΓ(k + n) − lnΓ(k) + k·ln k − (k + n)·ln(k + M)],  n = Σ y, M = Σ h·e^η
+ *
+ * Given      cells, a start, and a coefficient that is held where it is, if any
+ * Method     Newton's in the coefficients and ln k with exact derivatives, raised to where the surface bends down, halved until it rises
+ * Source     gamma frailty: Clayton, Biometrika 65 (1978) 141; the prior on ln k is ours
+ */
+export function fitFrailty(model: FrailtyModel, start: Pick<FrailtyFit, 'coefficients' | 'logShape'>, held = -1): FrailtyFit {
+  const p = model.coefficients
+  let beta = Float64Array.from(start.coefficients)
+  let logShape = start.logShape
+  let value = heightAt(model, beta, logShape)
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const { gradient, curvature } = slopesAt(model, beta, logShape)
+    if (held >= 0) hold(gradient, curvature, p + 1, held)
+    const move = stepFrom(gradient, curvature, p + 1)
+    let share = 1
+    let [next, nextShape, height] = [beta, logShape, -Infinity]
+    for (; share > 1e-8; share /= 2) {
+      next = beta.map((one, i) => one + share * at(move, i))
+      nextShape = Math.max(SHAPES[0], Math.min(SHAPES[1], logShape + share * at(move, p)))
+      height = heightAt(model, next, nextShape)
+      if (height >= value) break
+    }
+    const gain = height - value
+    if (gain > 0) [beta, logShape, value] = [next, nextShape, height]
+    if (gain < CLOSE * (1 + Math.abs(value))) return { coefficients: beta, logShape, value, converged: true }
+  }
+  return { coefficients: beta, logShape, value, converged: false }
+}
+
+/** Covariance of the coefficients: the inverse of minus the second derivatives, the trips' spread being as uncertain as it is. */
+export function frailtyCovariance(model: FrailtyModel, { coefficients, logShape }: Pick<FrailtyFit, 'coefficients' | 'logShape'>): Square {
+  const n = model.coefficients + 1
+  const { curvature } = slopesAt(model, coefficients, logShape)
+  const inverse = choleskyInverse(raised(curvature, n), n)
+  return submatrix(
+    inverse,
+    n,
+    Array.from({ length: model.coefficients }, (_, i) => i),
+  )
+}
+
+/** ln of the marginal likelihood by Laplace's method, but for what is the same under every prior: ½ ln |precision of the prior| is the caller's. */
+export function frailtyEvidence(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): number {
+  const n = model.coefficients + 1
+  const factor = raised(slopesAt(model, coefficients, logShape).curvature, n)
+  let logRoot = 0
+  for (let i = 0; i < n; i++) logRoot += Math.log(at(factor, i * n + i))
+  return value - logRoot
+}
+
+/** Rows and columns of a square matrix. */
+export const submatrix = (matrix: Square, n: number, kept: readonly number[]): Square =>
+  Float64Array.from(kept.flatMap((i) => kept.map((j) => at(matrix, i * n + j))))
+
+/** The held coefficient does not move and joins nothing. */
+function hold(gradient: Float64Array, curvature: Square, n: number, held: number): void {
+  gradient[held] = 0
+  for (let i = 0; i < n; i++) {
+    curvature[held * n + i] = 0
+    curvature[i * n + held] = 0
+  }
+  curvature[held * n + held] = 1
+}
+
+function raised(curvature: Square, n: number): Square {
+  for (let more = 0; ; more = Math.max(1e-4, 4 * more)) {
+    const factor = cholesky(
+      curvature.map((one, i) => (i % (n + 1) === 0 ? one + more : one)),
+      n,
+    )
+    if (factor) return factor
+  }
+}
+
+function stepFrom(gradient: Float64Array, curvature: Square, n: number): Float64Array {
+  const move = choleskySolve(raised(curvature, n), gradient, n)
+  const longest = move.reduce((most, one) => Math.max(most, Math.abs(one)), 0)
+  return longest > LONGEST_STEP ? move.map((one) => (one * LONGEST_STEP) / longest) : move
+}
+
+function etaOf({ terms }: FrailtyCell, beta: Float64Array): number {
+  let eta = 0
+  for (const [j, value] of terms) eta += value * (beta[j] ?? 0)
+  return eta
+}
+
+function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): number {
+  const { cells, trips, priorMean, priorPrecision, coefficients: p } = model
+  const k = Math.exp(logShape)
+  const [n, m] = [new Float64Array(trips), new Float64Array(trips)]
+  let sum = 0
+  for (const cell of cells) {
+    const eta = etaOf(cell, beta)
+    sum += cell.events * eta
+    n[cell.trip] = (n[cell.trip] ?? 0) + cell.events
+    m[cell.trip] = (m[cell.trip] ?? 0) + cell.exposureHours * Math.exp(eta)
+  }
+  const constant = k * logShape - logGamma(k)
+  for (let t = 0; t < trips; t++) sum += logGamma(k + (n[t] ?? 0)) + constant - (k + (n[t] ?? 0)) * Math.log(k + (m[t] ?? 0))
+  for (let i = 0; i < p; i++) {
+    const d = (beta[i] ?? 0) - (priorMean[i] ?? 0)
+    if (d !== 0) for (let j = 0; j < p; j++) sum -= (d * (priorPrecision[i * p + j] ?? 0) * ((beta[j] ?? 0) - (priorMean[j] ?? 0))) / 2
+  }
+  return sum - ((logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd) ** 2 / 2
+}
+
+/** First derivatives and minus the second, in the coefficients and, last, ln k. */
+function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): { gradient: Float64Array; curvature: Square } {
+  const { cells, trips, priorMean, priorPrecision, coefficients: p } = model
+  const size = p + 1
+  const k = Math.exp(logShape)
+  const mu = Float64Array.from(cells, (cell) => cell.exposureHours * Math.exp(etaOf(cell, beta)))
+  const [n, m] = [new Float64Array(trips), new Float64Array(trips)]
+  /** Σ μ·x of each trip. */
+  const moment = new Float64Array(trips * p)
+  cells.forEach(({ trip, events, terms }, c) => {
+    n[trip] = (n[trip] ?? 0) + events
+    m[trip] = (m[trip] ?? 0) + (mu[c] ?? 0)
+    for (const [j, value] of terms) moment[trip * p + j] = (moment[trip * p + j] ?? 0) + value * (mu[c] ?? 0)
+  })
+  const gradient = new Float64Array(size)
+  const curvature = new Float64Array(size * size)
+  cells.forEach(({ trip, events, terms }, c) => {
+    const weight = ((k + (n[trip] ?? 0)) / (k + (m[trip] ?? 0))) * (mu[c] ?? 0)
+    for (const [i, x] of terms) {
+      gradient[i] = (gradient[i] ?? 0) + x * (events - weight)
+      for (const [j, z] of terms) curvature[i * size + j] = (curvature[i * size + j] ?? 0) + x * z * weight
+    }
+  })
+  for (let t = 0; t < trips; t++) {
+    const [own, all] = [n[t] ?? 0, k + (m[t] ?? 0)]
+    const share = (k + own) / all ** 2
+    const slope = digamma(k + own) - digamma(k) + logShape + 1 - Math.log(all) - (k + own) / all
+    const bend = trigamma(k + own) - trigamma(k) + 1 / k - 1 / all - (all - k - own) / all ** 2
+    gradient[p] = (gradient[p] ?? 0) + k * slope
+    curvature[p * size + p] = (curvature[p * size + p] ?? 0) - k * k * bend - k * slope
+    for (let i = 0; i < p; i++) {
+      const s = moment[t * p + i] ?? 0
+      if (s === 0) continue
+      for (let j = 0; j < p; j++) curvature[i * size + j] = (curvature[i * size + j] ?? 0) - share * s * (moment[t * p + j] ?? 0)
+      const joint = (k * (own - (m[t] ?? 0)) * s) / all ** 2
+      curvature[i * size + p] = (curvature[i * size + p] ?? 0) - joint
+      curvature[p * size + i] = (curvature[p * size + i] ?? 0) - joint
+    }
+  }
+  for (let i = 0; i < p; i++) {
+    for (let j = 0; j < p; j++) {
+      const precision = priorPrecision[i * p + j] ?? 0
+      gradient[i] = (gradient[i] ?? 0) - precision * ((beta[j] ?? 0) - (priorMean[j] ?? 0))
+      curvature[i * size + j] = (curvature[i * size + j] ?? 0) + precision
+    }
+  }
+  gradient[p] = (gradient[p] ?? 0) - (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
+  curvature[p * size + p] = (curvature[p * size + p] ?? 0) + 1 / LOG_SHAPE.sd ** 2
+  return { gradient, curvature }
+}
