@@ -15,3 +15,15 @@ export function findRoot(falling: (x: number) => number, low: number, high: numb
   }
   return (from + to) / 2
 }
+
+/**
+ * The same from 0 up without an end: `first` is doubled until the function is no longer above 0.
+ *
+ * Given      a continuous function that falls below 0 at last; 0 is returned where it is not above 0 there
+ */
+export function findRootFromZero(falling: (x: number) => number, first = 1): number {
+  if (!(falling(0) > 0)) return 0
+  let high = first
+  while (falling(high) > 0) high *= 2
+  return findRoot(falling, 0, high)
+}

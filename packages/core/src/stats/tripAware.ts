@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { tQuantile } from '../numerics/index.ts'
+import { findRootFromZero, tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import { flurryMean } from './boutSize.ts'
@@ -93,7 +93,7 @@ function robustVariance(counts: ArrayLike<number>, hours: ArrayLike<number>, rat
   return ((counts.length / (counts.length - 1)) * sum) / strikes ** 2
 }
 
-/** The chance of no strike falls with the rate, so bisection finds where it is α/2. */
+/** The chance of no strike falls with the rate, down to α/2. */
 function upperWithoutStrikes(tripHours: ArrayLike<number>, hours: number, alpha: number, variance: number): number {
   const logChance = (rate: number): number => {
     if (variance <= 0) return -rate * hours
@@ -102,12 +102,5 @@ function upperWithoutStrikes(tripHours: ArrayLike<number>, hours: number, alpha:
     return sum
   }
   const target = Math.log(alpha / 2)
-  let [low, high] = [0, 1 / hours]
-  while (logChance(high) > target) high *= 2
-  for (let step = 0; step < 60; step++) {
-    const middle = (low + high) / 2
-    if (logChance(middle) > target) low = middle
-    else high = middle
-  }
-  return high
+  return findRootFromZero((rate) => logChance(rate) - target, 1 / hours)
 }

@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { chiSquareCdf, chiSquareQuantile } from '../numerics/index.ts'
+import { chiSquareCdf, chiSquareQuantile, findRootFromZero } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 
@@ -29,15 +29,7 @@ export function pooledAt(ratios: readonly WaterRatio[], tau2: number): Pooled {
 /** The variance between waters at which the patterns' Q add up to a value; 0 where they do not reach it. Q falls as the variance grows. */
 export function varianceAt(patterns: readonly (readonly WaterRatio[])[], wanted: number): number {
   const q = (tau2: number): number => patterns.reduce((sum, ratios) => sum + pooledAt(ratios, tau2).q, 0)
-  if (q(0) <= wanted) return 0
-  let [low, high] = [0, 1]
-  while (q(high) > wanted) high *= 2
-  for (let step = 0; step < 100; step++) {
-    const middle = (low + high) / 2
-    if (q(middle) > wanted) low = middle
-    else high = middle
-  }
-  return high
+  return findRootFromZero((tau2) => q(tau2) - wanted)
 }
 
 export interface WaterSpread extends Interval {

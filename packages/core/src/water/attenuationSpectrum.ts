@@ -1,4 +1,5 @@
 import { at } from '../checked/index.ts'
+import { findRootFromZero } from '../numerics/index.ts'
 import { diffuseAttenuation } from './attenuation.ts'
 import { CIE_1931, DAYLIGHT, PURE_WATER, WAVELENGTHS_NM, spectrum } from './spectra.ts'
 import type { Spectrum } from './spectra.ts'
@@ -70,14 +71,7 @@ export function attenuationSpectrum(visibilityM: number, tint: WaterTint): Water
   const withAmount = (amount: number): Spectrum => spectrum((_, i) => at(PURE_WATER, i) + amount * at(shape, i))
   const left = (amount: number): number => shareLeft(PHOTONS, withAmount(amount), depthM)
   if (left(0) <= 0.01) return { perM: PURE_WATER, clearerThanModel: true }
-  let [low, high] = [0, 1]
-  while (left(high) > 0.01) high *= 2
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2
-    if (left(middle) > 0.01) low = middle
-    else high = middle
-  }
-  return { perM: withAmount(high), clearerThanModel: false }
+  return { perM: withAmount(findRootFromZero((amount) => left(amount) - 0.01)), clearerThanModel: false }
 }
 
 /** A water already worked out, with what is left of the daylight at the depths asked for. */
