@@ -8,6 +8,8 @@ import {
   drawGeometric,
   drawNormal,
   drawPoisson,
+  findRoot,
+  findRootFromZero,
   gammaCdf,
   gammaQuantile,
   logGamma,
@@ -113,6 +115,19 @@ describe('draws from a seed', () => {
     // Five standard errors of a mean; a tenth of the variance.
     expect(Math.abs(found.mean - mean)).toBeLessThan(5 * Math.sqrt(variance / DRAWS))
     expect(Math.abs(found.variance / variance - 1)).toBeLessThan(0.1)
+  })
+})
+
+describe('findRoot', () => {
+  it('finds where a function falls through nought, however far out that is, and the end where it does not', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), fc.double({ min: 0.01, max: 100, noNaN: true }), (root, first) => {
+        expect(Math.abs(findRootFromZero((x) => root ** 3 - x ** 3, first) / root - 1)).toBeLessThan(1e-9)
+      }),
+    )
+    expect(findRootFromZero((x) => -1 - x)).toBe(0)
+    expect(findRoot((x) => 2 - x, 0, 1)).toBeCloseTo(1, 12)
+    expect(findRoot((x) => -2 - x, 0, 1)).toBeCloseTo(0, 12)
   })
 })
 
