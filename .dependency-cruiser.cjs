@@ -55,6 +55,18 @@ module.exports = {
     },
     { name: 'charts-only-draw', severity: 'error', from: { path: '^packages/web/src/charts/' }, to: { path: '^packages/web/src/(features|offline|workers)/' } },
     {
+      name: 'server-app-above-features-above-platform',
+      severity: 'error',
+      from: { path: '^packages/server/src/platform/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/server/src/(app|features)/' },
+    },
+    {
+      name: 'server-features-under-app',
+      severity: 'error',
+      from: { path: '^packages/server/src/features/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/server/src/app/' },
+    },
+    {
       name: 'sql-in-repositories',
       comment: 'routes and services do not speak SQL',
       severity: 'error',

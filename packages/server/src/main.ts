@@ -1,6 +1,6 @@
 import { readConfig } from './platform/config.ts'
 import { describe } from './platform/problemHandler.ts'
-import { serve } from './platform/serve.ts'
+import { serve } from './app/serve.ts'
 
 const say = (line: string): void => console.log(line)
 

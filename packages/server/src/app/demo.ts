@@ -6,9 +6,9 @@ import { createBook } from '../features/books/service.ts'
 import { hasBooks } from '../features/books/repository.ts'
 import { importBundle } from '../features/bundles/importBundle.ts'
 import { readFiles } from '../features/bundles/readFiles.ts'
-import type { Database } from './database.ts'
-import { LOCAL_ACCOUNT } from './door.ts'
-import { access } from './schema.ts'
+import type { Database } from '../platform/database.ts'
+import { LOCAL_ACCOUNT } from '../platform/door.ts'
+import { access } from '../platform/schema.ts'
 
 /** Puts the demo book into a database that has no book yet, in one transaction. */
 export async function loadDemo(database: Database, folder: string, nowMs: number): Promise<void> {

@@ -4,9 +4,9 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { change, newDatabase, newRecordId } from '../test/testBook.ts'
 import { loadStates } from '../features/changes/recordRepository.ts'
-import { projectFolder } from './config.ts'
-import { migrateDatabase } from './database.ts'
-import type { Database } from './database.ts'
+import { projectFolder } from '../platform/config.ts'
+import { migrateDatabase } from '../platform/database.ts'
+import type { Database } from '../platform/database.ts'
 
 const FOLDER = join(projectFolder(), 'packages/server/migrations')
 interface Journal {

@@ -2,8 +2,8 @@ import type { Logger } from 'pino'
 import { sweepTries } from '../features/accounts/triesRepository.ts'
 import { eraseDeleted } from '../features/books/deletion.ts'
 import { sweepEvents } from '../features/events/repository.ts'
-import type { Database } from './database.ts'
-import { describe } from './problemHandler.ts'
+import type { Database } from '../platform/database.ts'
+import { describe } from '../platform/problemHandler.ts'
 
 const EVERY_MS = 6 * 3_600_000
 
