@@ -53,6 +53,15 @@ module.exports = {
       from: { path: '^packages/web/src/features/([^/]+)/' },
       to: { path: '^packages/web/src/features/([^/]+)/', pathNot: ['^packages/web/src/features/$1/', '/index\\.tsx?$'] },
     },
+    {
+      name: 'pages-under-app',
+      comment: 'app stands above features, and those above state and ui',
+      severity: 'error',
+      from: { path: '^packages/web/src/(features|state|ui|charts|offline|workers)/' },
+      to: { path: '^packages/web/src/app/' },
+    },
+    { name: 'state-and-ui-under-features', severity: 'error', from: { path: '^packages/web/src/(state|ui)/' }, to: { path: '^packages/web/src/features/' } },
+    { name: 'state-shows-nothing', severity: 'error', from: { path: '^packages/web/src/state/' }, to: { path: '^packages/web/src/(ui|charts)/' } },
     { name: 'charts-only-draw', severity: 'error', from: { path: '^packages/web/src/charts/' }, to: { path: '^packages/web/src/(features|offline|workers)/' } },
     {
       name: 'server-app-above-features-above-platform',

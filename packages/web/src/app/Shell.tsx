@@ -4,11 +4,11 @@ import { NavLink, Navigate, Outlet, ScrollRestoration, useLocation } from 'react
 import { Button, LinkButton } from '../ui/controls.tsx'
 import { useLocaleChoice } from '../ui/locale.ts'
 import { setNight, useNight } from '../ui/night.ts'
-import { BookOfLink } from './BookOfLink.tsx'
-import { useAppSelector } from './store.ts'
+import { BookOfLink } from '../ui/ofBook/BookOfLink.tsx'
+import { useAppSelector } from '../state/store.ts'
 import { text } from './text.ts'
 import { UndoBar } from './UndoBar.tsx'
-import { useOpenBook } from './useBook.ts'
+import { useOpenBook } from '../state/useBook.ts'
 
 /** The order of the angler's day; only what works is on it. */
 const PLACES = [

@@ -7,7 +7,7 @@ import { lastSaved, undoAction } from '../offline/index.ts'
 import type { Action } from '../offline/index.ts'
 import { Button } from '../ui/controls.tsx'
 import { text } from './text.ts'
-import { useBookId } from './useBook.ts'
+import { useBookId } from '../state/useBook.ts'
 
 /** So long what was saved is offered to be undone. */
 const STANDS_MS = 10 * 60_000

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
-import { useUnits } from '../../app/useBook.ts'
+import { useUnits } from '../../state/useBook.ts'
 import { Band, Button } from '../../ui/controls.tsx'
 import { Explained } from '../../ui/Explained.tsx'
 import { quantity } from '../../ui/locale.ts'

@@ -1,5 +1,5 @@
 import type { CountsRow, UnitPreferences } from '@jotbook/core'
-import { useUnits } from '../../app/useBook.ts'
+import { useUnits } from '../../state/useBook.ts'
 import { quantity } from '../../ui/locale.ts'
 import { Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'

@@ -1,5 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { useUnits } from '../../app/useBook.ts'
+import { useUnits } from '../../state/useBook.ts'
 import { listOf } from '../../ui/locale.ts'
 import { Choice, Head, Option } from './Choice.tsx'
 import { COLUMN_GROUPS, columnWord } from './columns.ts'

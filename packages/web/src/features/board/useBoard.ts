@@ -1,6 +1,6 @@
 import type { Board, Contribution, Question } from '@jotbook/core'
-import { useAnalysis } from '../../app/useAnalysis.ts'
-import type { Answered } from '../../app/useAnalysis.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
+import type { Answered } from '../../state/useAnalysis.ts'
 
 export const CONFIDENCE = 0.9
 

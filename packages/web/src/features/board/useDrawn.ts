@@ -1,4 +1,4 @@
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import type { DrawnLure } from '../../charts/lures/LureDrawing.tsx'
 
 /** The lure that stands for a group: itself, one of its body, or the bare class. */

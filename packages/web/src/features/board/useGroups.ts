@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { BoardRow, CountsRow } from '@jotbook/core'
-import { useAnalysis } from '../../app/useAnalysis.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 import { CONFIDENCE } from './useBoard.ts'
 
 /** What a group gave over the whole book: with hours a rate, without them what its strikes say. */

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { useAppSelector } from '../../app/store.ts'
-import { useBookId } from '../../app/useBook.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { useBookId } from '../../state/useBook.ts'
 import { addressOf, askedBy, changed, inBook } from './asked.ts'
 import type { AskedQuestion, QuestionChange } from './asked.ts'
 

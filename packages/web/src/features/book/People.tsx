@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { renamedPeople } from '@jotbook/core'
-import { useAppSelector } from '../../app/store.ts'
-import { useSave } from '../../app/useSave.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { useSave } from '../../state/useSave.ts'
 import { Button, Field, Heading, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 

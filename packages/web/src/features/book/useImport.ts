@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react'
 import type { ImportReport, ProblemDetails } from '@jotbook/contract'
 import type { Progress } from '@jotbook/core'
-import { useImportBundleMutation } from '../../app/api.ts'
+import { useImportBundleMutation } from '../../state/api.ts'
 import { noteImport, pushSoon } from '../../offline/index.ts'
 import { text } from './text.ts'
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { DayCondition, Setting, Water } from '@jotbook/core'
-import { useAnalysis } from '../../app/useAnalysis.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 
 /** What sky and season did, worked out in the worker; undefined until it has answered. */
 export function useDayConditions(

@@ -1,6 +1,6 @@
 import { MINUTE_MS } from '@jotbook/core'
 import { fishingTimeLeftMs, liveBag } from '@jotbook/core/deck'
-import { useUnits } from '../../app/useBook.ts'
+import { useUnits } from '../../state/useBook.ts'
 import { hoursText, quantity } from '../../ui/locale.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'

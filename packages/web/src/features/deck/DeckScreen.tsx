@@ -16,7 +16,7 @@ import {
   unsureStints,
 } from '@jotbook/core/deck'
 import type { Angler, DeckEdit } from '@jotbook/core/deck'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { clock } from '../../ui/locale.ts'
 import { Aboard, EVERYONE } from './Aboard.tsx'
 import type { Whose } from './Aboard.tsx'

@@ -1,6 +1,6 @@
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
-import { useMay, useUnits } from '../../app/useBook.ts'
+import { useMay, useUnits } from '../../state/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { shownValue, stepped } from './quantities.ts'
 import { Stepper } from './Stepper.tsx'

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { LOW_ROOM_BYTES, onFull, readRoom } from '../../offline/index.ts'
 import type { Room } from '../../offline/index.ts'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { megabytes } from '../../ui/locale.ts'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { Trip, Water } from '@jotbook/core'
-import { saved, useSave } from '../../app/useSave.ts'
+import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { newWater, readWater, zoneAt } from '../waters/make/index.ts'

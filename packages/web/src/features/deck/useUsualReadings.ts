@@ -1,6 +1,6 @@
 import { HOUR_MS } from '@jotbook/core'
 import type { UsualReadings } from '@jotbook/core'
-import { useAnalysis } from '../../app/useAnalysis.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 
 const DAY_MS = 24 * HOUR_MS
 

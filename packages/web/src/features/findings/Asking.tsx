@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useId } from 'react'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { Button, Label, Select } from '../../ui/controls.tsx'
 import { ink } from '../../ui/theme.ts'
 import { text } from './text.ts'

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { ClaimTrial, LongQuestion, Verdict } from '@jotbook/core'
-import { FindingsNav } from '../../app/FindingsNav.tsx'
+import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { Spindle } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
 import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'

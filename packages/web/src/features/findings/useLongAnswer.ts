@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { LongAnswers, LongQuestion } from '@jotbook/core'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/longWork.ts'
 
 export interface LongRun<A> {

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useAppSelector } from '../../app/store.ts'
-import { useSave } from '../../app/useSave.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { useSave } from '../../state/useSave.ts'
 import { Button, Field, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 

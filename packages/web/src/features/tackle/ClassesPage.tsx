@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { LURE_CLASSES } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { Page, Quiet, Title } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 

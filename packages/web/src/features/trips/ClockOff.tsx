@@ -1,4 +1,4 @@
-import { useSave } from '../../app/useSave.ts'
+import { useSave } from '../../state/useSave.ts'
 import { Box } from '@chakra-ui/react'
 import { liveQuery } from 'dexie'
 import { useEffect, useState } from 'react'

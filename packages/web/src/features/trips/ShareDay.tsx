@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
-import { useUnits } from '../../app/useBook.ts'
+import { useUnits } from '../../state/useBook.ts'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
 import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/model.ts'

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { epochMs } from '@jotbook/core'
-import { Photo } from '../../app/Photo.tsx'
+import { Photo } from '../../ui/ofBook/Photo.tsx'
 import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/model.ts'
 import { photoLanes } from './photoLanes.ts'

@@ -1,4 +1,4 @@
-import { useSave } from '../../app/useSave.ts'
+import { useSave } from '../../state/useSave.ts'
 import type { Edit } from '../../offline/index.ts'
 import { text } from './text.ts'
 

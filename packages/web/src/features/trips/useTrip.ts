@@ -1,6 +1,6 @@
 import { liveQuery } from 'dexie'
 import { useEffect, useMemo, useState } from 'react'
-import { useAppSelector } from '../../app/store.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { recordsOfTrip } from '../../offline/index.ts'
 import type { TripRecords } from '../../offline/index.ts'
 import type { TripOnScreen } from './stripPaths.ts'

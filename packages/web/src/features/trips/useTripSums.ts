@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { useAnalysis } from '../../app/useAnalysis.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 import type { TripSums } from '../../workers/analysis.worker.ts'
 
 /** Hours, strikes and things to fix of each trip, from the analysis worker. Undefined until they are known. */

@@ -2,9 +2,9 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { mergeEdits } from '@jotbook/core'
 import type { Fields, Lure, Water } from '@jotbook/core'
-import { Button, Label, Quiet, Select } from '../ui/controls.tsx'
+import { Button, Label, Quiet, Select } from '../controls.tsx'
 import { text } from './text.ts'
-import { useSave } from './useSave.ts'
+import { useSave } from '../../state/useSave.ts'
 
 interface MergeIntoProps<R extends Water | Lure> {
   readonly kind: 'water' | 'lure'

@@ -17,7 +17,7 @@ const Place = chakra(NavLink, {
 /** The ways of asking the book: rates, patterns, rules. */
 export function FindingsNav() {
   return (
-    <Flex as="nav" aria-label={text.places.findings} gap="20px" mb="12px" className="no-print">
+    <Flex as="nav" aria-label={text.findings.title} gap="20px" mb="12px" className="no-print">
       <Place to="/findings" end>
         {text.findings.board}
       </Place>

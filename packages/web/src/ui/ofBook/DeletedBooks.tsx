@@ -1,10 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { KEPT_DAYS } from '@jotbook/contract'
 import type { DeletedBook, ProblemDetails } from '@jotbook/contract'
-import { Button, Quiet } from '../ui/controls.tsx'
-import { calendarDay } from '../ui/locale.ts'
-import { ProblemNote } from '../ui/ProblemNote.tsx'
-import { useRestoreBookMutation, useSessionQuery } from './api.ts'
+import { Button, Quiet } from '../controls.tsx'
+import { calendarDay } from '../locale.ts'
+import { ProblemNote } from '../ProblemNote.tsx'
+import { useRestoreBookMutation, useSessionQuery } from '../../state/api.ts'
 import { text } from './text.ts'
 
 /** Books that were deleted and can still be restored; nothing where there are none. */

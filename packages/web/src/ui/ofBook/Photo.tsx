@@ -2,10 +2,10 @@ import { Box, chakra } from '@chakra-ui/react'
 import { Problem } from '@jotbook/contract'
 import { X } from 'lucide-react'
 import { useEffect, useId, useRef, useState } from 'react'
-import { keptPicture, pictureAddress } from '../offline/index.ts'
-import { Button } from '../ui/controls.tsx'
+import { keptPicture, pictureAddress } from '../../offline/index.ts'
+import { Button } from '../controls.tsx'
 import { text } from './text.ts'
-import { useBookId } from './useBook.ts'
+import { useBookId } from '../../state/useBook.ts'
 
 export interface PhotoProps {
   readonly sha256: string
