@@ -7,6 +7,8 @@ export interface SessionState {
   /** The books this device knows of, also when the server is away. */
   readonly books: readonly BookSummary[]
   readonly book: string | null
+  /** A book made here that no list of the server’s has had yet: a list that was asked for before it was made does not close it. */
+  readonly unlisted: string | null
   readonly connection: Connection
 }
 
@@ -14,7 +16,7 @@ const REMEMBERED = 'jot-session'
 
 /** Session facts are remembered in the browser so that the book opens without the server. */
 function remembered(): SessionState {
-  const nothing: SessionState = { books: [], book: null, connection: 'unknown' }
+  const nothing: SessionState = { books: [], book: null, unlisted: null, connection: 'unknown' }
   try {
     const { books, book } = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<SessionState>
     return { ...nothing, books: books ?? [], book: book ?? null }
@@ -34,10 +36,16 @@ const session = createSlice({
   initialState: remembered,
   reducers: {
     booksLoaded: (state, { payload }: PayloadAction<readonly BookSummary[]>) => {
-      const open = payload.find(({ id }) => id === state.book) ?? payload.find(({ demo }) => !demo) ?? payload[0]
-      return { ...state, books: payload, book: open?.id ?? null }
+      const listed = payload.find(({ id }) => id === state.book)
+      if (!listed && state.book !== null && state.book === state.unlisted) return { ...state, books: payload }
+      const open = listed ?? payload.find(({ demo }) => !demo) ?? payload[0]
+      return { ...state, books: payload, book: open?.id ?? null, unlisted: null }
     },
-    bookOpened: (state, { payload }: PayloadAction<string>) => ({ ...state, book: payload }),
+    bookOpened: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      book: payload,
+      unlisted: state.books.some(({ id }) => id === payload) ? null : payload,
+    }),
     connectionChanged: (state, { payload }: PayloadAction<Connection>) => ({ ...state, connection: payload }),
   },
 })
