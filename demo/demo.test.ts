@@ -60,6 +60,11 @@ describe('the demo book', () => {
     }
   }, 60_000)
 
+  it('has no better hour: none is planted, and the board takes none for one', () => {
+    for (const { group, clockRatio, tooEarly } of answer(book, { by: ['lure'], where: [] }).rows)
+      if (!tooEarly) expect(Math.abs(Math.log(clockRatio)), group.join()).toBeLessThan(0.1)
+  })
+
   it.each(TRUTHS)('shows the planted truth “%s”, and not when it is taken out', (truth) => {
     expect(shows(truth, book), JSON.stringify(effectOf(truth, book))).toBe(true)
     expect(shows(truth, read({ without: truth }))).toBe(false)

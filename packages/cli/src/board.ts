@@ -1,5 +1,4 @@
-import { at } from '@jotbook/core'
-import { answer, columnInfo, parseWhere } from '@jotbook/core'
+import { at, answer, columnInfo, parseWhere } from '@jotbook/core'
 import type { Board, BoardRow, BookRecords, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'

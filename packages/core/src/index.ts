@@ -217,6 +217,7 @@ export {
   patternWhere,
   randomTripRatio,
   CLOCK_QUESTION,
+  holdsTheClock,
   clockOf,
   rateBoard,
   searchOf,

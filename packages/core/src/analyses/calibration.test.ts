@@ -16,6 +16,7 @@ const SHORT: readonly (readonly [question: string, world: string])[] = [
   ['followUp', 'spots differ by 0.8, the finder does nothing'],
   ['drySpell', 'flurries of 2'],
   ['daily looks', 'nothing there, eighty trips'],
+  ['daily looks', 'the same, three lures'],
   ['daily looks', 'twice as good, eighty trips'],
   ['readTheBite', 'ordinary days of 30 strikes, everything logged'],
 ]

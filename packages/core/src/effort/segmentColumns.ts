@@ -46,7 +46,7 @@ export interface SegmentColumns {
   readonly landed: Int32Array
   /** Strikes of which nobody has said the outcome. */
   readonly unsaid: Int32Array
-  /** Hours after midnight at the water when each begins and ends, the end up to a day later; NaN where it is not known. */
+  /** Hours after midnight at the water when each begins and ends, the end past 24 where it is another day; NaN where it is not known. */
   readonly clockFrom: Float64Array
   readonly clockTo: Float64Array
   readonly trip: Factor

@@ -1,10 +1,8 @@
-import { binomialInterval } from '../stats/index.ts'
+import { binomialInterval, poissonRateInterval, tripAwareInterval } from '../stats/index.ts'
 import type { Interval } from '../stats/index.ts'
-import { poissonRateInterval } from '../stats/index.ts'
 import { sizesOf } from './sizes.ts'
 import type { Sizes } from './sizes.ts'
 import type { Tally } from './tally.ts'
-import { tripAwareInterval } from '../stats/index.ts'
 import type { TripSpread } from './tripSpread.ts'
 
 export interface Share extends Interval {

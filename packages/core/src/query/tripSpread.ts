@@ -1,8 +1,7 @@
 import { entry } from '../checked/index.ts'
 import type { SegmentColumns } from '../effort/index.ts'
-import type { Exposure } from '../stats/index.ts'
+import type { Exposure, GammaPoissonFit } from '../stats/index.ts'
 import { fitGammaPoisson } from '../stats/index.ts'
-import type { GammaPoissonFit } from '../stats/index.ts'
 
 /** Fewer trips tell nothing of how far trips spread (ours). */
 const FEWEST_TRIPS = 5

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { expect, it } from 'vitest'
-import { answer, rateBoard, seededRandom } from '@jotbook/core'
+import { CLOCK_QUESTION, answer, clockOf, rateBoard, seededRandom } from '@jotbook/core'
 import type { Fields, Kind } from '@jotbook/core'
 import { commit, newId } from '../offline/index.ts'
 import { bookRecords, store } from '../offline/forWorkers.ts'
@@ -67,7 +67,8 @@ it('sums and columns kept on the device follow every change to what they would b
     await pick(steps)()
     const sums = await tripSums(book)
     const boards = []
-    for (const question of QUESTIONS) boards.push(rateBoard((await columnsFor(book, question)).columns, question.by, question.where))
+    const clock = clockOf((await columnsFor(book, CLOCK_QUESTION)).columns)
+    for (const question of QUESTIONS) boards.push(rateBoard((await columnsFor(book, question)).columns, question.by, question.where, { clock }))
 
     const records = await bookRecords(book)
     expect(boards).toEqual(QUESTIONS.map((question) => ({ ...answer(records, question), rows: expect.anything() as unknown })))

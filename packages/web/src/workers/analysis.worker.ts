@@ -6,6 +6,7 @@ import {
   answer,
   cautionsNow,
   clockOf,
+  holdsTheClock,
   contributions,
   dayOfConditions,
   rateBoard,
@@ -34,7 +35,7 @@ export interface RateChange {
 
 const analysis = {
   async board(bookId: string, question: Question, confidence: number): Promise<Board> {
-    const [{ names, columns }, clock] = await Promise.all([columnsFor(bookId, question), clockFor(bookId)])
+    const [{ names, columns }, clock] = await Promise.all([columnsFor(bookId, question), holdsTheClock(question) ? clockFor(bookId) : undefined])
     return rateBoard(columns, question.by, question.where, { confidence, names, clock })
   },
 
@@ -104,9 +105,11 @@ async function lastChange(bookId: string): Promise<RateChange[]> {
   const last = tripBundles(book).at(-1)
   if (!last) return []
   const question = { by: ['lure'], where: [] }
-  const before = new Map(answer({ ...book, trips: book.trips.filter(({ id }) => id !== last.trip.id) }, question).rows.map((row) => [row.group[0], row]))
+  // One clock for both: what the trip taught of the hours is no change of its lures.
+  const held = { clock: await clockFor(bookId) }
+  const before = new Map(answer({ ...book, trips: book.trips.filter(({ id }) => id !== last.trip.id) }, question, held).rows.map((row) => [row.group[0], row]))
   const thrown = new Set(last.stints.map(({ lure }) => lure))
-  return answer(book, question)
+  return answer(book, question, held)
     .rows.filter(({ group, tooEarly }) => thrown.has(group[0] ?? '') && !tooEarly)
     .map((row) => ({
       lure: row.group[0] ?? '',

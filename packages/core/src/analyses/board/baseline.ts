@@ -1,7 +1,7 @@
 import { at } from '../../checked/index.ts'
 import type { Factor, SegmentColumns } from '../../effort/index.ts'
-import { HOURS, hourOf } from './clock.ts'
-import type { ClockHours } from './clock.ts'
+import { HOURS, hourOf } from '../within/clock.ts'
+import type { ClockHours } from '../within/clock.ts'
 
 /** So many strikes' worth of the wider rate stand in where the nearer one has few hours of its own (ours). */
 const BORROWED_STRIKES = 3
@@ -25,8 +25,8 @@ export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newS
 
 /**
  * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water, an hour counted by what
- * the clock makes of it, so that a lure thrown at dawn is held against dawns. A class that has few
- * hours beside the group's own borrows from the water, a water from everything selected; so a lone lure of its class is held against its water.
+ * the clock makes of it, so that a lure thrown at dawn is held against dawns. A class that has few hours beside the group's own borrows from
+ * the water, a water from everything selected; so a lone lure of its class is held against its water.
  */
 export class Baseline {
   /** Strikes and hours of each class on each water, and of each water. */
@@ -59,11 +59,12 @@ export class Baseline {
     const [from, to] = [this.columns.clockFrom[row] ?? NaN, this.columns.clockTo[row] ?? NaN]
     const hours = spent * (this.clock?.factor(from, to) ?? 1)
     group.ordinaryHours += hours
+    const water = this.places?.codes[row] ?? 0
     if (this.clock && to > from) {
-      const day = dayAt(group.byClock, this.places?.codes[row] ?? 0)
-      day[hourOf(from, to)] = at(day, hourOf(from, to)) + hours
+      const [day, hour] = [dayAt(group.byClock, water), hourOf(from, to)]
+      day[hour] = at(day, hour) + hours
     }
-    const cell = (this.places?.codes[row] ?? 0) * this.classCount + (this.classes?.codes[row] ?? 0)
+    const cell = water * this.classCount + (this.classes?.codes[row] ?? 0)
     if (group.cell !== cell) {
       group.cell = cell
       group.sum = sumAt(group.cells, cell)

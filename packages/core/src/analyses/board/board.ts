@@ -1,34 +1,14 @@
 import { at, entry } from '../../checked/index.ts'
 import { normalQuantile, tCdf } from '../../numerics/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../../effort/index.ts'
-import { benjaminiHochberg } from '../../stats/index.ts'
+import { benjaminiHochberg, chanceOfBest, DEFAULT_CONFIDENCE, flurryMean, shrinkRatios, LEAST, strengthOf, logRateError } from '../../stats/index.ts'
 import { Baseline, newSums } from './baseline.ts'
 import type { GroupSums } from './baseline.ts'
-import { ClockHours } from './clock.ts'
-import type { BookClock } from './clock.ts'
-import { chanceOfBest } from '../../stats/index.ts'
-import { DEFAULT_CONFIDENCE } from '../../stats/index.ts'
-import type { Confidence } from '../../stats/index.ts'
-import type { Exposure } from '../../stats/index.ts'
-import { repetitions } from '../../query/index.ts'
-import { rateOf } from '../../query/index.ts'
-import type { FishOfGroup, Rate } from '../../query/index.ts'
-import { rowFilter } from '../../query/index.ts'
-import type { Names } from '../../query/index.ts'
-import { bookDispersion } from '../../query/index.ts'
-import { flurryMean } from '../../stats/index.ts'
-import { shrinkRatios } from '../../stats/index.ts'
-import { sizesOf } from '../../query/index.ts'
-import type { Sizes } from '../../query/index.ts'
-import { LEAST, strengthOf } from '../../stats/index.ts'
-import type { Strength } from '../../stats/index.ts'
-import { addRow, addTrip, addedUp, newTally } from '../../query/index.ts'
-import type { Tally } from '../../query/index.ts'
-import { logRateError } from '../../stats/index.ts'
-import { blankDaysMissing, tripSpread } from '../../query/index.ts'
-import type { TripSpread } from '../../query/index.ts'
-import { isOfTheClock } from '../within/timeOfDay.ts'
-import type { Clause } from '../../query/index.ts'
+import { ClockHours, holdsTheClock } from '../within/clock.ts'
+import type { BookClock } from '../within/clock.ts'
+import type { Confidence, Exposure, Strength } from '../../stats/index.ts'
+import { repetitions, rateOf, rowFilter, bookDispersion, sizesOf, addRow, addTrip, addedUp, newTally, blankDaysMissing, tripSpread } from '../../query/index.ts'
+import type { FishOfGroup, Rate, Names, Sizes, Tally, TripSpread, Clause } from '../../query/index.ts'
 
 export interface BoardOptions extends Confidence {
   /** Names by which ids of a column (water, lure, spot) may be filtered as well. */
@@ -95,7 +75,7 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
   const factors = by.map((name) => entry(columns.factors, name))
   const groups = new Groups(factors)
   const trips = newTally()
-  const clock = options.clock && ![...by, ...where.map(({ column }) => column)].some(isOfTheClock) ? new ClockHours(options.clock) : undefined
+  const clock = options.clock && holdsTheClock({ by, where }) ? new ClockHours(options.clock) : undefined
   const baseline = new Baseline(columns, by, clock)
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue

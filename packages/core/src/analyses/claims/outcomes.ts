@@ -2,20 +2,15 @@ import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { normalCdf, normalQuantile } from '../../numerics/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
-import { alphaOf } from '../../stats/index.ts'
-import type { Confidence } from '../../stats/index.ts'
-import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
-import type { Exposure } from '../../stats/index.ts'
-import { LEAST } from '../../stats/index.ts'
+import { alphaOf, NO_EXPOSURE, plusExposure, LEAST, mantelHaenszelShareRatio, sharesTogether, weightRatio, weightsTogether } from '../../stats/index.ts'
+import type { Confidence, Exposure } from '../../stats/index.ts'
 import { indicators, quarterWord, waterWord } from '../within/launch.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
 import type { PairOptions } from '../within/pairs.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
-import { mantelHaenszelShareRatio, sharesTogether } from '../../stats/index.ts'
 import { pooledOr } from '../within/pooled.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
-import { weightRatio, weightsTogether } from '../../stats/index.ts'
 import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
 import { clausesOf, sidesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
@@ -54,7 +49,7 @@ export function rateOutcome(
 }
 
 /** Unless the two sides are times of the day themselves. */
-const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
+export const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
 
 /** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
 export function betweenOutcome({ book, columns, claim, selection, rows, dispersion, options }: Question): Outcome {

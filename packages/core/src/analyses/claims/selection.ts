@@ -2,10 +2,8 @@ import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { ALL_OTHERS, SAME_BODY } from '../../practice/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
-import { rowFilter } from '../../query/index.ts'
-import type { Names } from '../../query/index.ts'
-import { parseWhere } from '../../query/index.ts'
-import type { Clause } from '../../query/index.ts'
+import { rowFilter, parseWhere } from '../../query/index.ts'
+import type { Names, Clause } from '../../query/index.ts'
 import type { Sides } from '../within/pairs.ts'
 
 /** Alternatives, each of clauses that are all required. Throws RangeError that names the clause. */

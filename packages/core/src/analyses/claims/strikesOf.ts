@@ -1,8 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
 import type { Stint, Strike } from '../../vocabulary/index.ts'
-import { alphaOf } from '../../stats/index.ts'
-import { binomialInterval } from '../../stats/index.ts'
-import { phaseExcess } from '../../stats/index.ts'
+import { alphaOf, binomialInterval, phaseExcess } from '../../stats/index.ts'
 import type { PhaseCount } from '../../stats/index.ts'
 import type { Outcome, Question } from './outcomes.ts'
 

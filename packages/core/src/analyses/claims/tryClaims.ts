@@ -5,18 +5,13 @@ import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import { followUp } from '../after/followUp.ts'
-import { CONFIRMED_AT, eValue } from '../../stats/index.ts'
-import { powerAt, powerForRatio } from '../../stats/index.ts'
-import { namesOf } from '../../query/index.ts'
-import { rowFilter } from '../../query/index.ts'
-import type { Names } from '../../query/index.ts'
-import { bookDispersion } from '../../query/index.ts'
-import { tripSpread } from '../../query/index.ts'
-import { clauseRanges, namedColumns } from '../../query/index.ts'
-import type { Clause } from '../../query/index.ts'
+import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
+import { namesOf, rowFilter, bookDispersion, tripSpread, clauseRanges, namedColumns } from '../../query/index.ts'
+import type { Names, Clause } from '../../query/index.ts'
 import { boutsBySide } from '../within/bouts.ts'
+import { ClockHours, clockOf } from '../within/clock.ts'
 import { tripOf } from '../within/pairs.ts'
-import { betweenOutcome, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
+import { betweenOutcome, holdsTheHour, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
 import type { Outcome, Question } from './outcomes.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
 import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
@@ -106,6 +101,7 @@ interface SpeciesBook {
   readonly rows: readonly number[]
   readonly keep: (row: number) => boolean
   readonly names: Names
+  readonly clock: ClockHours | undefined
   /** How its trips differ, and how its strikes come in flurries. */
   readonly variance: number
   readonly dispersion: number
@@ -124,7 +120,8 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
   const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
-  return { book: own, columns, rows, keep, names, variance: tripSpread(columns, dispersion)?.variance ?? 0, dispersion }
+  const clock = clockOf(columns, fished)
+  return { book: own, columns, rows, keep, names, clock: clock && new ClockHours(clock), variance: tripSpread(columns, dispersion)?.variance ?? 0, dispersion }
 }
 
 function outcomeOf(question: Question, names: Names): Outcome {
@@ -188,7 +185,7 @@ function followUpOutcome({ book, columns, claim, rows, options }: Question, name
 function trialOf(
   { columns, claim, selection, rows }: Question,
   outcome: Outcome,
-  { variance, dispersion }: Pick<SpeciesBook, 'variance' | 'dispersion'>,
+  { variance, dispersion, clock }: Pick<SpeciesBook, 'variance' | 'dispersion' | 'clock'>,
 ): Omit<ClaimTrial, 'verdict' | 'q'> {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
   const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
@@ -216,13 +213,14 @@ function trialOf(
     trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
     hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
     powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
-    ...confirmedBy({ columns, claim, selection, rows }, 'found' in outcome ? outcome.found.ratio : null),
+    ...confirmedBy({ columns, claim, selection, rows }, holdsTheHour(claim) ? clock : undefined, 'found' in outcome ? outcome.found.ratio : null),
   }
 }
 
 /** Claims that one rate is higher or lower than another on the same trips. */
 function confirmedBy(
   { columns, claim, selection, rows }: Pick<Question, 'columns' | 'claim' | 'selection' | 'rows'>,
+  clock: ClockHours | undefined,
   ratio: number | null,
 ): Pick<ClaimTrial, 'eValue' | 'confirmed'> {
   if (claim.outcome !== 'rate' && claim.outcome !== 'rate lower') return { eValue: null, confirmed: false }
@@ -231,6 +229,7 @@ function confirmedBy(
       columns,
       rows.filter((row) => at(columns.hours, row) > 0),
       selection,
+      clock,
     ),
   )
   const asClaimed = ratio !== null && (claim.outcome === 'rate' ? ratio > 1 : ratio < 1)

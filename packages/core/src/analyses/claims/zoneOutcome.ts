@@ -1,6 +1,5 @@
 import { at, entry } from '../../checked/index.ts'
-import { clusterBootstrap } from '../../stats/index.ts'
-import { fitGammaPoisson } from '../../stats/index.ts'
+import { clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
 import { tripOf } from '../within/pairs.ts'
 import type { Outcome, Question } from './outcomes.ts'
 

@@ -8,7 +8,7 @@ import type { Expected } from './expected.ts'
 import { byClass, cellsIn } from './classes.ts'
 import type { Classes } from './classes.ts'
 import { eachConjunction } from './items.ts'
-import type { Floors, Item } from './items.ts'
+import type { Joining } from './items.ts'
 import { LEAST_Z } from './limits.ts'
 import { MOST_GROUPS, merged } from './merge.ts'
 import type { Merged } from './merge.ts'
@@ -44,14 +44,12 @@ type Ranked = readonly [joined: readonly Merged[], alone: readonly Merged[]]
 export function heldOut(
   { cells, columns, held, bout }: SearchInput,
   classes: Classes,
-  items: readonly Item[],
-  depth: number,
-  floors: Floors,
+  joining: Joining,
   alpha: number,
 ): readonly [joined: readonly (HeldOut | null)[], alone: readonly (HeldOut | null)[]] {
   const folds = foldsOf(cells, classes, held, [...held, ...columns], flurryDispersion(bout))
   const standing = folds.map((): Excess[] => [])
-  eachConjunction(cells, classes, { items, depth, floors }, (view) => {
+  eachConjunction(cells, classes, joining, (view) => {
     const under = folds.map(({ learnt, weigher, due, leastShare }) => ({
       ...{ learnt: byClass(view, learnt), due: byClass(view, due), leastShare },
       weigher: weigher.over(view),
@@ -70,7 +68,7 @@ export function heldOut(
   })
   const ranked = standing.map((own): Ranked => {
     const candidates = strongest(own).map(asCandidate)
-    const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
+    const standsAlone = ({ items: path }: Candidate): boolean => at(joining.items, at(path, 0)).alone
     return [
       merged(
         classes,

@@ -1,11 +1,9 @@
 import { at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
-import { alphaOf } from '../../stats/index.ts'
-import { strengthOf } from '../../stats/index.ts'
+import { alphaOf, strengthOf, flurryDispersion } from '../../stats/index.ts'
 import type { Cells } from './cells.ts'
 import { byClass, cellsIn, classesOf } from './classes.ts'
 import type { Classes } from './classes.ts'
-import { flurryDispersion } from '../../stats/index.ts'
 import { fitExpected } from './expected.ts'
 import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
@@ -64,8 +62,9 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const candidates = strongest(standing).map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
-  const unseen = options.heldOut === false ? [] : heldOut(input, classes, items, depth, floors, alphaOf(options))
   const subjects = subjectsOf(input, classes, options)
+  const inFolds = (share: number): void => progress?.(PATTERNS_SHARE + SUBJECTS_SHARE + share * (1 - PATTERNS_SHARE - SUBJECTS_SHARE))
+  const unseen = options.heldOut === false ? [] : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alphaOf(options))
   const joint = jointFamily(
     family.maxima,
     subjects.map(({ nulls }) => nulls),

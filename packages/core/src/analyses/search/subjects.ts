@@ -72,12 +72,13 @@ export function subjectWindows(
     const of = Int32Array.from(view.cellOf, (c) => at(cells.codes[column] ?? [], c))
     const look = new WindowLook(view, of, levels.length, { due, dueOf: byShard(view, dueOf), shape: expected.shape })
     const unknown = levels.indexOf(UNKNOWN)
+    const allKnown = !of.includes(unknown)
     const books = booksOver(baseBooks, view)
     const score = byClass(view, own)
     const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + (score[one] ?? 0), 0)
     return (path, all) => {
       // What is not known is neither a subject nor one of the others.
-      const chosen = of.includes(unknown) ? all.filter((one) => of[one] !== unknown) : all
+      const chosen = allKnown ? all : all.filter((one) => of[one] !== unknown)
       const found = look.at(chosen)
       if (found.length === 0) return
       const inWindow = scoreOf(chosen)

@@ -1,5 +1,4 @@
-import type { Confidence, Interval } from '../../stats/index.ts'
-import type { Strength } from '../../stats/index.ts'
+import type { Confidence, Interval, Strength } from '../../stats/index.ts'
 import type { Cells } from './cells.ts'
 import type { Floors } from './items.ts'
 

@@ -1,10 +1,8 @@
 import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { normalQuantile, tQuantile } from '../../numerics/index.ts'
-import { alphaOf } from '../../stats/index.ts'
+import { alphaOf, LEAST, ENOUGH_TRIPS } from '../../stats/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
-import { LEAST } from '../../stats/index.ts'
-import { ENOUGH_TRIPS } from '../../stats/index.ts'
 
 /** What today is like: numbers by column (SI), words by column. */
 export interface Now {

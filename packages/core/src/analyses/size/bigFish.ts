@@ -2,11 +2,8 @@ import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { sizeBy, weightOf } from './fishSizes.ts'
 import type { SizeBy } from './fishSizes.ts'
-import { poissonRateInterval } from '../../stats/index.ts'
-import { bookDispersion } from '../../query/index.ts'
-import { flurryMean } from '../../stats/index.ts'
-import { tripAwareInterval } from '../../stats/index.ts'
-import { tripSpread } from '../../query/index.ts'
+import { poissonRateInterval, flurryMean, tripAwareInterval } from '../../stats/index.ts'
+import { bookDispersion, tripSpread } from '../../query/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
 
 export interface BigFish extends Interval {

@@ -1,6 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { clusterBootstrap } from '../../stats/index.ts'
-import { alphaOf } from '../../stats/index.ts'
+import { clusterBootstrap, alphaOf } from '../../stats/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
 
 /** What a trip brought, pattern by pattern. */

@@ -2,6 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import type { TripBouts } from '../../stats/index.ts'
 import { BOUT_MS } from '../../stats/index.ts'
+import type { ClockHours } from './clock.ts'
 import { tripOf } from './pairs.ts'
 import type { Sides } from './pairs.ts'
 
@@ -12,9 +13,10 @@ interface Struck {
 
 /**
  * Bouts and hours of both sides by trip: an angler's strikes at most a quarter of an hour apart are one, of the side whose strike began it.
- * Given columns with the factor `angler`; strikes without a time are bouts of their own.
+ * Given columns with the factor `angler`; strikes without a time are bouts of their own. With a clock an hour counts by what it is worth, so
+ * that what is thrown in the best hour does not stand out by that.
  */
-export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides): TripBouts[] {
+export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides, clock?: ClockHours): TripBouts[] {
   const sideOf = (row: number): 'a' | 'b' | undefined => (inA(row) ? 'a' : inB(row) ? 'b' : undefined)
   const anglers = entry(columns.factors, 'angler')
   const trips = new Map<string, { hours: { a: number; b: number }; struck: Map<number, Struck[]> }>()
@@ -25,7 +27,7 @@ export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { 
   }
   for (const row of rows) {
     const side = sideOf(row)
-    if (side) ofTrip(row).hours[side] += at(columns.hours, row)
+    if (side) ofTrip(row).hours[side] += at(columns.hours, row) * (clock?.factor(at(columns.clockFrom, row), at(columns.clockTo, row)) ?? 1)
   }
   const asked = new Set(rows)
   columns.strikeRows.forEach((row, i) => {

@@ -2,14 +2,12 @@ import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
 import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
-import type { Exposure } from '../../stats/index.ts'
+import type { Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
 import { launchOf } from './launch.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
 import type { SideAtHour } from './randomTrip.ts'
-import type { ShareStratum } from '../../stats/index.ts'
-import type { WeightStratum } from '../../stats/index.ts'
 
 /** Rows of two patterns: which are A, which are B. */
 export interface Sides {

@@ -1,10 +1,7 @@
 import { at } from '../../checked/index.ts'
 import { tCdf, tQuantile } from '../../numerics/index.ts'
-import { alphaOf } from '../../stats/index.ts'
-import type { Confidence } from '../../stats/index.ts'
-import type { Exposure } from '../../stats/index.ts'
-import { fitFrailty, frailtyCovariance, submatrix } from '../../stats/index.ts'
-import type { FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
+import { alphaOf, fitFrailty, frailtyCovariance, submatrix } from '../../stats/index.ts'
+import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
 /** Hours of A or B at one time of day. */

@@ -6,7 +6,13 @@ import { CONFIRMED_AT, eValue } from '../../stats/index.ts'
 import type { TripBouts } from '../../stats/index.ts'
 import { drawGamma, drawGeometric, drawNormal, drawPoisson } from '../../numerics/index.ts'
 import type { Random } from '../../numerics/index.ts'
+import { boutsBySide } from '../../analyses/within/bouts.ts'
+import { ClockHours, clockOf } from '../../analyses/within/clock.ts'
+import { entry } from '../../checked/index.ts'
+import { buildColumns, planCuts } from '../../effort/index.ts'
 import { bookOfTrips } from '../books.ts'
+import { worldBook } from '../worlds.ts'
+import type { World } from '../worlds.ts'
 import { share, study } from './study.ts'
 import type { Study } from './study.ts'
 
@@ -153,6 +159,24 @@ function looks(name: string, ratio: number, seed: number): Study {
   })
 }
 
+/** Two equal lures of a made-up book, looked at after each of its trips, as rules are. */
+function looksAtBook(name: string, world: World, seed: number): Study {
+  return study('daily looks', name, seed, (random, books) => {
+    let ever = 0
+    for (let i = 0; i < books; i++) {
+      const columns = buildColumns(worldBook(world, random), planCuts(['lure', 'water', 'hour', 'angler'], []))
+      const rows = [...columns.hours.keys()]
+      const lures = entry(columns.factors, 'lure')
+      const is = (id: string) => (row: number) => lures.levels[lures.codes[row] ?? -1] === id
+      const trips = boutsBySide(columns, rows, { inA: is('l0'), inB: is('l1') }, new ClockHours(clockOf(columns)!))
+      if (trips.some((_, t) => eValue(trips.slice(0, t + 1)) >= CONFIRMED_AT)) ever++
+    }
+    return [share('ever confirmed', ever, books, 0, 0.05)]
+  })
+}
+
+const eighty: World = { trips: 80, rate: 0.6, lures: [1, 1], tripSd: 0.5 }
+
 export const DECISIONS: readonly Study[] = [
   ordinaryDays(291),
   nothingAfter(301),
@@ -165,4 +189,8 @@ export const DECISIONS: readonly Study[] = [
   leaving(2, 6, 308),
   looks('nothing there, eighty trips', 1, 309),
   looks('twice as good, eighty trips', 2, 310),
+  looksAtBook('nothing there, flurries of 3', { ...eighty, flurry: 3 }, 311),
+  looksAtBook('nothing there, one lure thrown in the first hour, twice as good', { ...eighty, dawn: 2, choice: 'dawn' }, 312),
+  looksAtBook('the same, three lures', { ...eighty, lures: [1, 1, 1], dawn: 2, choice: 'dawn' }, 313),
+  looksAtBook('nothing there, the bite drifts, put down after an hour of blank', { ...eighty, drift: 0.8, choice: 'adaptive', logged: false }, 314),
 ]

@@ -59,9 +59,9 @@ export const text = {
     /** Said where it is more than a tenth. */
     clock: (ratio: number) =>
       ratio > 1.1
-        ? `Its hours were good ones by the clock (${rate(ratio)} times the others’); the comparison takes that off.`
+        ? `It was fished at better times of day than the rest (${rate(ratio)} times as good); the comparison allows for that.`
         : ratio < 1 / 1.1
-          ? `Its hours were poor ones by the clock (${rate(ratio)} times the others’); the comparison adds that back.`
+          ? `It was fished at poorer times of day than the rest (${rate(ratio)} times as good); the comparison allows for that.`
           : '',
     strength: {
       strong: (better: boolean) =>
@@ -85,7 +85,7 @@ export const text = {
   explained: {
     range: 'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',
     compared:
-      'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, and an hour at dawn is held against hours at dawn. So it can differ from strikes divided by hours.',
+      'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, and hours at dawn are compared with hours at dawn. So it can differ from strikes divided by hours.',
     better: 'Better or worse: than the other lures of its class on its water, with all rows to pick from. “Probably” could be chance 5 to 20 times in 100.',
     look: 'A look, not a verdict: look after every trip, and some day one row or another seems better. What stays true however often you look is marked confirmed under Findings, Rules.',
     early: 'Too early: under 5 hours, 3 trips or 5 expected strikes.',

@@ -4,7 +4,7 @@ import { seededRandom } from '../../numerics/index.ts'
 import { HOUR_MS, epochMs, isoUtc } from '../../time/index.ts'
 import { worldBook } from '../../test/worlds.ts'
 import { ClockHours, clockOfBook } from './clock.ts'
-import { answer } from './answer.ts'
+import { answer } from '../board/answer.ts'
 
 /** The first hour, from noon by this clock, is twice as good as the others, and one lure is thrown in it; the lures are equal. */
 const dawns = worldBook({ trips: 200, rate: 1, lures: [1, 1, 1], dawn: 2, choice: 'dawn' }, seededRandom(77))
@@ -20,7 +20,13 @@ describe('the clock of a book', () => {
     // Half of the piece lies in either hour; a day later is the same.
     expect(hours.factor(12.5, 13.5)).toBeCloseTo((hours.factor(12, 13) + hours.factor(13, 14)) / 2, 12)
     expect(hours.factor(23, 25)).toBeCloseTo((hours.factor(23, 24) + hours.factor(0, 1)) / 2, 12)
+    // Two days and a half from noon, exactly.
+    const day = hours.factor(0, 24) * 24
+    expect(hours.factor(12, 72) * 60).toBeCloseTo(2 * day + hours.factor(12, 24) * 12, 9)
     expect(hours.factor(NaN, NaN)).toBe(1)
+    // Nobody fished at three: nothing is known of it, so that a lure thrown then is hardly held to anything.
+    const only = (hour: number): Float64Array => Float64Array.from({ length: 24 }, (_, h) => (h === hour ? 1 : 0))
+    expect(hours.variance(only(3), only(14))).toBeGreaterThan(4 * hours.variance(only(13), only(14)))
   })
 
   it('holds a lure that is thrown in good hours against good hours, and says so', () => {

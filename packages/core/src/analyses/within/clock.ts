@@ -3,15 +3,16 @@ import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import { bookDispersion } from '../../query/index.ts'
-import { timeOfDayOf } from '../within/timeOfDay.ts'
-import type { TimeOfDay } from '../within/timeOfDay.ts'
+import type { Question } from '../../query/index.ts'
+import { isOfTheClock, timeOfDayOf } from './timeOfDay.ts'
+import type { TimeOfDay } from './timeOfDay.ts'
 
 /** Hours of a day. */
 export const HOURS = 24
 
 /** What each hour of the clock does to the rate of a book, whatever the lure and the luck of the day. */
 export interface BookClock {
-  /** Logarithms, by hour after midnight; 0 for an hour nobody fished. */
+  /** Logarithms, by hour after midnight; 0, and as unsure as before anything was seen, for an hour nobody fished by the lure. */
   readonly effects: Float64Array
   /** Their covariance, row by row. */
   readonly covariance: Float64Array
@@ -25,21 +26,24 @@ const CLOCK_PLAN = planCuts(CLOCK_QUESTION.by, [])
 const HOUR_SDS = [0.25, 0.8]
 const HOUR_SD_PRIOR = 0.5
 
+/** A question of the clock itself is not held by it. */
+export const holdsTheClock = ({ by, where }: Question): boolean => ![...by, ...where.map(({ column }) => column)].some(isOfTheClock)
+
 /** The clock of a whole book: worked out once for all its boards. Undefined for a book without a strike. */
 export const clockOfBook = (book: BookRecords): BookClock | undefined => clockOf(buildColumns(book, CLOCK_PLAN))
 
-/** The same from columns cut for `CLOCK_QUESTION`: averaged over how much hours may differ, by how well the book bears each out. */
-export function clockOf(columns: SegmentColumns): BookClock | undefined {
-  const rows = Array.from({ length: columns.rows }, (_, row) => row).filter((row) => at(columns.hours, row) > 0)
+/** The same from columns cut for `CLOCK_QUESTION`, or finer: averaged over how much hours may differ, by how well the book bears each out. */
+export function clockOf(columns: SegmentColumns, asked: readonly number[] = Array.from({ length: columns.rows }, (_, row) => row)): BookClock | undefined {
+  const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
   const dispersion = bookDispersion(columns, rows)
   const fits = HOUR_SDS.map((sd) => weighedClock(timeOfDayOf(columns, rows, dispersion, sd), sd))
   const most = Math.max(...fits.map(({ logWeight }) => logWeight))
-  const weights = fits.map(({ logWeight }) => Math.exp(logWeight - most))
-  const all = weights.reduce((sum, one) => sum + one, 0)
+  const raw = fits.map(({ logWeight }) => Math.exp(logWeight - most))
+  const weights = raw.map((one) => one / raw.reduce((sum, other) => sum + other, 0))
   const effects = averaged(
     fits.map((one) => one.effects),
-    weights.map((one) => one / all),
+    weights,
   )
   // Of a mixture: the mean of the covariances, and how far the means lie apart.
   const covariances = fits.map((one) =>
@@ -48,13 +52,7 @@ export function clockOf(columns: SegmentColumns): BookClock | undefined {
       return value + (at(one.effects, i) - at(effects, i)) * (at(one.effects, j) - at(effects, j))
     }),
   )
-  return {
-    effects,
-    covariance: averaged(
-      covariances,
-      weights.map((one) => one / all),
-    ),
-  }
+  return { effects, covariance: averaged(covariances, weights) }
 }
 
 function weighedClock({ levels, effects, precision, logEvidence }: TimeOfDay, sd: number): BookClock & { readonly logWeight: number } {
@@ -64,7 +62,7 @@ function weighedClock({ levels, effects, precision, logEvidence }: TimeOfDay, sd
   const hours = levels.map(Number)
   const clock = {
     effects: new Float64Array(HOURS),
-    covariance: new Float64Array(HOURS * HOURS),
+    covariance: Float64Array.from({ length: HOURS * HOURS }, (_, k) => (k % (HOURS + 1) === 0 ? sd * sd : 0)),
     logWeight: logEvidence - (sd / HOUR_SD_PRIOR) ** 2 / 2 + Math.log(sd),
   }
   hours.forEach((hour, i) => {
@@ -82,11 +80,11 @@ const averaged = (of: readonly Float64Array[], weights: readonly number[]): Floa
 
 /** How much a piece of a day is worth in ordinary hours, by the clock. */
 export class ClockHours {
-  /** Worth from midnight to each full hour of two days. */
-  private readonly sums = new Float64Array(2 * HOURS + 1)
+  /** Worth from midnight to each full hour. */
+  private readonly sums = new Float64Array(HOURS + 1)
 
   constructor(private readonly clock: BookClock) {
-    for (let hour = 0; hour < 2 * HOURS; hour++) this.sums[hour + 1] = at(this.sums, hour) + Math.exp(at(clock.effects, hour % HOURS))
+    clock.effects.forEach((effect, hour) => (this.sums[hour + 1] = at(this.sums, hour) + Math.exp(effect)))
   }
 
   /** Ordinary hours to an hour; 1 where the time is not known. */
@@ -95,8 +93,8 @@ export class ClockHours {
   }
 
   private until(time: number): number {
-    const hour = Math.min(2 * HOURS - 1, Math.floor(time))
-    return at(this.sums, hour) + (time - hour) * (at(this.sums, hour + 1) - at(this.sums, hour))
+    const [days, hour] = [Math.floor(time / HOURS), Math.floor(time) % HOURS]
+    return days * at(this.sums, HOURS) + at(this.sums, hour) + (time % 1) * (at(this.sums, hour + 1) - at(this.sums, hour))
   }
 
   /** Variance of the log of how good some hours are beside others, both as ordinary hours by the clock. */
