@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import { installPackages, newest, root, run } from './steps.mjs'
@@ -30,6 +30,8 @@ async function bundle(entries, outdir) {
 
 async function bundleCommand() {
   const { build } = await import('esbuild')
+  // Parts are named by what is in them: those of earlier builds would stay for ever.
+  rmSync(join(root, 'packages/cli/dist'), { recursive: true, force: true })
   await build({
     entryPoints: { main: join(root, 'packages/cli/src/main.ts') },
     outdir: join(root, 'packages/cli/dist'),
@@ -39,7 +41,9 @@ async function bundleCommand() {
     target: 'node20',
     format: 'esm',
     tsconfig: join(root, 'tsconfig.json'),
-    plugins: [ownPackagesOnly],
+    // Everything in a few files: to find and load hundreds took most of the second that a command took to start.
+    external: ['@node-rs/argon2', 'pg-native'],
+    banner: { js: `const require = (await import('node:module')).createRequire(import.meta.url)` },
     logLevel: 'warning',
     absWorkingDir: root,
   })

@@ -26,6 +26,7 @@ const waitOf = (address) =>
 
 const waits = { asked: [], bare: [] }
 let ended = false
+process.stdout.write('asking\n')
 process.stdin.resume().on('end', () => (ended = true))
 while (!ended) {
   waits.asked.push(await waitOf(url))

@@ -51,14 +51,17 @@ async function polled(work: () => Promise<void>): Promise<{ asked: number; bare:
     stdio: ['pipe', 'pipe', 'inherit'],
   })
   let text = ''
+  // The attack waits for the one that asks: what begins later would find it over.
+  const asking = once(poller.stdout, 'data')
   poller.stdout.on('data', (part: Buffer) => (text += part.toString()))
+  await asking
   await new Promise((go) => setTimeout(go, 300))
   await work()
   await new Promise((go) => setTimeout(go, 300))
   const gone = once(poller, 'exit')
   poller.stdin.end()
   await gone
-  return JSON.parse(text) as { asked: number; bare: number; count: number }
+  return JSON.parse(text.slice(text.indexOf('{'))) as { asked: number; bare: number; count: number }
 }
 
 const post = async (path: string, type: string, body: string | Uint8Array): Promise<number> => {

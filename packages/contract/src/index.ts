@@ -1,6 +1,5 @@
 export { alikeRemarks } from './alikeRemarks.ts'
 export type { AlikeRemarks } from './alikeRemarks.ts'
-export { longQuestion } from './analysis.ts'
 export type { AnalysisLine } from './analysis.ts'
 export { KEPT_DAYS, routes } from './api.ts'
 export type {
@@ -26,12 +25,27 @@ export { changeProblem, isFieldName } from './changeFaults.ts'
 export { readChange, unreadPush } from './changes.ts'
 export type { UnreadGroup, UnreadPush } from './changes.ts'
 export { fieldLabel } from './fieldLabels.ts'
-export { AUDIENCES, PERMISSIONS, forbiddenField, isAllowed, rankOf, seesPlaces } from './permissions.ts'
+export { AUDIENCES, EXPORT_AUDIENCES, PERMISSIONS, audienceOf, forbiddenField, isAmong, isAllowed, rankOf, seesPlaces } from './permissions.ts'
 export type { Audience, Verb } from './permissions.ts'
 export { Problem } from './problems.ts'
 export type { ProblemCode, ProblemDetails } from './problems.ts'
 export { faultsOf, missingFault, readableFields, unreadableFields } from './recordClasses.ts'
 export type { FieldFault } from './recordClasses.ts'
+export {
+  AccountBody,
+  ClaimBody,
+  CodeBody,
+  DeleteBookBody,
+  EmptyBody,
+  HolderBody,
+  InvitationBody,
+  LongQuestionBody,
+  NewBookBody,
+  SignInBody,
+  WeatherBody,
+  longQuestion,
+  readBody,
+} from './requestBodies.ts'
 export { isStorableText } from './soundValue.ts'
 export { LISTED_KINDS, MAX_PUSH_CHANGES, PAGE_CHANGES, PUSH_SCHEMA, SNAPSHOT_BEHIND } from './wire.ts'
 export type { BookDigest, PullAnswer, PushAnswer, PushRequest, Refusal, SnapshotLine } from './wire.ts'

@@ -48,7 +48,7 @@ export const seesPlaces = (role: Role): boolean => role !== 'viewer'
 /** Whom a route answers: anybody, whoever is signed in, any member of the book, or its owner alone. */
 export type Audience = 'anybody' | 'account' | 'member' | 'crew' | 'owner'
 
-/** Every address of the API with whom it answers; the tests hold the server to it, route by route. */
+/** Every address of the API with whom it answers. The gate to a book asks this table alone, and knows no address that is not in it. */
 export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'GET /api/health': 'anybody',
   'GET /api/session': 'account',
@@ -83,3 +83,23 @@ export const AUDIENCES: Readonly<Record<string, Audience>> = {
   'POST /api/books/:book/trips/:trip/feed/stop': 'crew',
   'GET /api/books/:book/trips/:trip/feed': 'member',
 }
+
+/** A book as a file: who may have it in which form. What is nothing but places is not for whoever may not see places. */
+export const EXPORT_AUDIENCES = { csv: 'member', json: 'owner', whole: 'owner', geojson: 'crew', gpx: 'crew' } as const
+
+const ROUTES = Object.entries(AUDIENCES).map(([route, audience]) => {
+  const [method, path = ''] = route.split(' ')
+  return { method, parts: path.split('/'), audience }
+})
+
+/** Whom an address of the API answers, `/api/books/7/changes` for one; undefined for one that is not in the table. */
+export function audienceOf(method: string, path: string): Audience | undefined {
+  const given = path.split('/')
+  const fits = (parts: readonly string[]): boolean =>
+    parts.length === given.length && parts.every((part, i) => (part.startsWith(':') ? given[i] !== '' : part === given[i]))
+  return ROUTES.find((route) => route.method === method && fits(route.parts))?.audience
+}
+
+/** Whether a member of a book is among those that an address answers. */
+export const isAmong = (role: Role, audience: Audience): boolean =>
+  audience === 'owner' ? role === 'owner' : audience !== 'crew' || rankOf(role) >= rankOf('crew')

@@ -25,6 +25,15 @@ function fieldClass(field: string, spec: FieldSpec): new () => object {
   return named
 }
 
+/** The rules of one field of a record, for a class that carries it. */
+export const fieldRules =
+  (kind: Kind, field: string): PropertyDecorator =>
+  (target, property) => {
+    const spec = allFields(kind)[field]
+    if (!spec) throw new RangeError(`a ${kind} has no field ${field}`)
+    for (const decorate of rulesOf(spec, fieldLabel(field))) decorate(target, property)
+  }
+
 function rulesOf(spec: FieldSpec, label: string): PropertyDecorator[] {
   const presence = spec.required ? isPresent(label) : IsOptional()
   return [presence, ...valueRules(spec, label)]

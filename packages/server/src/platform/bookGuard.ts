@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Request, RequestHandler } from 'express'
-import { Problem } from '@jotbook/contract'
+import { Problem, audienceOf, isAmong } from '@jotbook/contract'
 import { isUuid } from '@jotbook/core'
 import type { Role } from '@jotbook/core'
 import { inBook } from './database.ts'
@@ -18,8 +18,8 @@ export interface BookAccess {
 const found = new WeakMap<Request, BookAccess>()
 
 /**
- * The one gate to a book: lets a request through only when its account is a member. Whether the book does not exist or is
- * someone else's makes no difference to the answer.
+ * The one gate to a book: lets a request through only when its account is a member, in a role that the table of permissions has for
+ * the address. Whether the book does not exist or is someone else's makes no difference to the answer.
  */
 export function bookGuard(database: Database, accountOf: (request: Request) => string): RequestHandler {
   const { placeholder } = sql
@@ -36,8 +36,16 @@ export function bookGuard(database: Database, accountOf: (request: Request) => s
     if (!row?.role) throw new Problem('not-found', 'There is no such book, or it is not yours.')
     const author = { memberId: row.memberId, role: row.role }
     found.set(request, { book, account, author, within: (work) => inBook(database, book, work) })
+    assertAmong(author.role, request)
     next()
   }
+}
+
+function assertAmong(role: Role, request: Request): void {
+  const audience = audienceOf(request.method === 'HEAD' ? 'GET' : request.method, request.baseUrl + request.path)
+  if (!audience) throw new Problem('not-found', 'The API has no such address.')
+  if (!isAmong(role, audience))
+    throw new Problem('not-allowed', audience === 'owner' ? 'Only the book’s owner may do this.' : `As ${role} you may look, and add nothing.`)
 }
 
 /** The book of a request behind the gate. Throws when a route forgot the gate. */

@@ -2,7 +2,7 @@ import { raw } from 'express'
 import type { RequestHandler } from 'express'
 import { Problem } from '@jotbook/contract'
 
-interface BodyLimits {
+export interface BodyLimits {
   /** Of the body as it is after decompression. */
   readonly bytes: number
   /** Brackets within brackets. */

@@ -129,7 +129,7 @@ describe('searchPatterns', () => {
   it('finds one lure in the window where it beats all others, and not the window', () => {
     const world: SearchWorld = { ...PLAIN, trips: 80, rate: 1.2, tripSd: 0.5, seasonal: true, lures: 2, ofLure: { hours: [22, 30], trips: [11, 18], ratio: 5 } }
     const random = seededRandom(12)
-    const found = Array.from({ length: 6 }, (_, seed) => {
+    const found = Array.from({ length: 4 }, (_, seed) => {
       const { input, planted } = searchBook(world, random)
       const [best] = searchPatterns(input, { ...options, seed: seed + 1 }).subjects
       const level = (column: string, c: number): string => input.cells.levels[column]![input.cells.codes[column]![c]!]!
@@ -137,12 +137,12 @@ describe('searchPatterns', () => {
       const says = best?.conditions.find(({ column }) => column === 'lure')?.levels[0]
       return best !== undefined && best.pFamily <= 0.05 && best.kind === 'lures' && says === lure && best.lower > 1
     })
-    expect(found.filter(Boolean).length).toBeGreaterThanOrEqual(5)
-    const nothing = Array.from({ length: 8 }, (_, seed) => {
+    expect(found.filter(Boolean).length).toBeGreaterThanOrEqual(3)
+    const nothing = Array.from({ length: 4 }, (_, seed) => {
       const { input } = searchBook({ ...world, ofLure: undefined }, random)
       return searchPatterns(input, { ...options, seed: seed + 1 }).subjects.some(({ pFamily }) => pFamily <= 0.05)
     })
-    expect(nothing.filter(Boolean).length).toBeLessThanOrEqual(2)
+    expect(nothing.filter(Boolean).length).toBeLessThanOrEqual(1)
   }, 120_000)
 
   it('seldom cries wolf where trips differ, strikes come in flurries and effort follows season and light', () => {

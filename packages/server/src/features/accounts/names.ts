@@ -15,8 +15,8 @@ export interface SignInName {
 }
 
 /** A name in the one spelling that is compared: widths folded, lower case, composed (RFC 8265 §3.3, UsernameCaseMapped). */
-export const mappedName = (typed: unknown): string =>
-  typeof typed === 'string' && isStorableText(typed)
+export const mappedName = (typed = ''): string =>
+  isStorableText(typed)
     ? typed
         .slice(0, 4 * MAX_LETTERS)
         .normalize('NFKC')
@@ -27,7 +27,7 @@ export const mappedName = (typed: unknown): string =>
     : ''
 
 /** A name to sign in with. Throws Problem `invalid-record` for one that is empty, too long, or made to be taken for another. */
-export function readSignInName(typed: unknown): SignInName {
+export function readSignInName(typed = ''): SignInName {
   const name = mappedName(typed)
   const refused = (detail: string): Problem => new Problem('invalid-record', detail, { field: 'name' })
   if (name === '' || name.length > MAX_LETTERS) throw refused(`A name has from 1 to ${MAX_LETTERS} letters.`)
@@ -37,8 +37,8 @@ export function readSignInName(typed: unknown): SignInName {
 }
 
 /** What somebody is called in a book; shown, never compared. */
-export function readCalled(typed: unknown): string {
-  const read = typeof typed === 'string' ? typed.normalize('NFC').trim() : ''
+export function readCalled(typed = ''): string {
+  const read = typed.normalize('NFC').trim()
   // eslint-disable-next-line no-control-regex -- control characters are what is looked for
   if (read === '' || read.length > MAX_LETTERS || /[\u0000-\u001f\p{Surrogate}\p{Bidi_Control}]/u.test(read))
     throw new Problem('invalid-record', `A name has from 1 to ${MAX_LETTERS} letters.`, { field: 'name' })

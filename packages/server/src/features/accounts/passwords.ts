@@ -23,17 +23,17 @@ async function limited<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** Whether a password fits a hash; as slow, and false, where there is none. */
-export async function isPassword(passwordHash: string | null | undefined, password: unknown): Promise<boolean> {
+export async function isPassword(passwordHash: string | null | undefined, password = ''): Promise<boolean> {
   nobody ??= hash(randomBytes(16).toString('hex'))
   const kept = passwordHash ?? (await nobody)
-  const fits = await limited(() => verify(kept, typeof password === 'string' ? password.slice(0, MOST_PASSWORD) : ''))
+  const fits = await limited(() => verify(kept, password.slice(0, MOST_PASSWORD)))
   return fits && typeof passwordHash === 'string'
 }
 
 /** The hash of a new password. Throws Problem `invalid-record` for one that is short, common, or made of the name. */
-export async function newPasswordHash(password: unknown, name: string): Promise<string> {
+export async function newPasswordHash(password: string, name: string): Promise<string> {
   const refused = (detail: string): Problem => new Problem('invalid-record', detail, { field: 'password' })
-  if (typeof password !== 'string' || [...password].length < LEAST_PASSWORD || password.length > MOST_PASSWORD)
+  if ([...password].length < LEAST_PASSWORD || password.length > MOST_PASSWORD)
     throw refused(`A password has from ${LEAST_PASSWORD} to ${MOST_PASSWORD} letters.`)
   const plain = password.toLowerCase()
   if (await isCommon(plain)) throw refused('This password is among those that are tried first. Choose another, such as four words of your own.')

@@ -1,13 +1,13 @@
 import { Router } from 'express'
 import type { Request, RequestHandler, Response } from 'express'
 import { isUuid, isoUtc } from '@jotbook/core'
-import { Problem } from '@jotbook/contract'
+import { AccountBody, ClaimBody, CodeBody, EmptyBody, HolderBody, InvitationBody, Problem, SignInBody } from '@jotbook/contract'
 import type { DeviceSummary, EventKind, Joined, Pairing, RecoveryCodes, SecondFactor } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Database } from '../../platform/database.ts'
 import { deviceToken, endSession, openSession, rememberDevice, sidHash } from '../../platform/sessions.ts'
 import type { Door } from '../../platform/door.ts'
-import { jsonBody } from '../../platform/jsonBody.ts'
+import { validated } from '../../platform/validated.ts'
 import { noteEvent } from '../events/repository.ts'
 import { dropPairingsOfSession, endSessions, liveDevices, nameOfDevice, revokeDevice, setSecondFactor } from './repository.ts'
 import { newRecoveryCodes, newSecret, recoveryHash, secretUrl, stepOfCode } from './secondFactor.ts'
@@ -15,11 +15,12 @@ import { addDevice, assertIsHolder, claimPairing, makePairing, setNameAndPasswor
 import type { AskedFrom } from './service.ts'
 import { countAddress } from './triesRepository.ts'
 
-const read = (request: Request): Readonly<Record<string, unknown>> => request.body as Record<string, unknown>
+/** A little more than the longest names and passwords. */
+const SMALL = { bytes: 16 * 1024 }
 
 export function accountRoutes(database: Database, door: Door, now: () => number): Router {
   const router = Router()
-  const body = jsonBody({ bytes: 16 * 1024 })
+  const nothing = validated(EmptyBody, SMALL)
   const noted = async (request: Request, kind: EventKind, more: { readonly account?: string; readonly detail?: string; readonly bookId?: string } = {}) =>
     noteEvent(database, { kind, account: request.session?.account, device: await nameOfDevice(database, request.session?.device), ...more }, now())
   /** Tries are counted before anything is read. */
@@ -31,14 +32,14 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     if (!door.open) throw new Problem('not-found', 'At this computer nobody signs in.')
     next()
   }
-  const come = async (request: Request, response: Response, account: string, deviceName: unknown): Promise<void> => {
+  const come = async (request: Request, response: Response, account: string, deviceName: string | undefined): Promise<void> => {
     const device = await database.transaction((tx) => addDevice(tx, account, deviceName, deviceToken(request), now()))
     await openSession(request, { account, device: device.id }, now())
     rememberDevice(response, device.token)
   }
 
-  router.post('/sign-in', onlyOpen, counted, ...body, async (request, response) => {
-    const { name, password, code, device } = read(request)
+  router.post('/sign-in', onlyOpen, counted, ...validated(SignInBody, SMALL), async (request, response) => {
+    const { name, password, code, device } = request.body
     const account = await signIn(database, { name, password, code, token: deviceToken(request) }, now()).catch(async (error: unknown) => {
       if (error instanceof Problem && error.code !== 'second-factor') await noted(request, 'sign-in-refused', { detail: error.code })
       throw error
@@ -48,7 +49,7 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.status(204).end()
   })
 
-  router.post('/sign-out', ...body, async (request, response) => {
+  router.post('/sign-out', ...nothing, async (request, response) => {
     if (request.session?.account) {
       await noted(request, 'signed-out')
       await dropPairingsOfSession(database, sidHash(request))
@@ -57,8 +58,8 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.set('Clear-Site-Data', '"cache"').status(204).end()
   })
 
-  router.put('/account', ...body, async (request, response) => {
-    const { name, password, current } = read(request)
+  router.put('/account', ...validated(AccountBody, SMALL), async (request, response) => {
+    const { name, password, current } = request.body
     const account = door.accountOf(request)
     // Wrong tries must stay counted: checked before the transaction that a refusal would roll back.
     await assertIsHolder(database, account, current, now())
@@ -70,10 +71,10 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.status(204).end()
   })
 
-  router.post('/account/second-factor', ...body, async (request, response) => {
+  router.post('/account/second-factor', ...validated(HolderBody, SMALL), async (request, response) => {
     const account = door.accountOf(request)
     onlyNetwork(door)
-    const stored = await assertIsHolder(database, account, read(request).current, now())
+    const stored = await assertIsHolder(database, account, request.body.current, now())
     if (!stored?.passwordHash) throw new Problem('invalid-request', 'Choose a name and a password first.')
     const secret = newSecret()
     request.session.pendingSecret = secret
@@ -81,12 +82,12 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.json(answer)
   })
 
-  router.put('/account/second-factor', ...body, async (request, response) => {
+  router.put('/account/second-factor', ...validated(CodeBody, SMALL), async (request, response) => {
     const account = door.accountOf(request)
     onlyNetwork(door)
     const secret = request.session.pendingSecret
     if (secret === undefined) throw new Problem('invalid-request', 'Begin again: the key to be confirmed is gone.')
-    if (stepOfCode(secret, read(request).code, null, now()) === undefined)
+    if (stepOfCode(secret, request.body.code ?? '', null, now()) === undefined)
       throw new Problem('invalid-record', 'The code does not fit. Look whether the clock of your phone is right.', { field: 'code' })
     const recoveryCodes = newRecoveryCodes()
     await setSecondFactor(database, account, secret, recoveryCodes.map(recoveryHash))
@@ -97,9 +98,9 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.json(answer)
   })
 
-  router.post('/account/second-factor/off', ...body, async (request, response) => {
+  router.post('/account/second-factor/off', ...validated(HolderBody, SMALL), async (request, response) => {
     const account = door.accountOf(request)
-    await assertIsHolder(database, account, read(request).current, now())
+    await assertIsHolder(database, account, request.body.current, now())
     await setSecondFactor(database, account, null, null)
     await noted(request, 'second-factor-off')
     response.status(204).end()
@@ -111,7 +112,7 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.json({ devices })
   })
 
-  router.post('/devices/:device/revoke', ...body, async (request, response) => {
+  router.post('/devices/:device/revoke', ...nothing, async (request, response) => {
     const id = String(request.params.device)
     const account = door.accountOf(request)
     const name = isUuid(id) ? await nameOfDevice(database, id) : undefined
@@ -121,15 +122,15 @@ export function accountRoutes(database: Database, door: Door, now: () => number)
     response.status(204).end()
   })
 
-  router.post('/pairings', ...body, async (request, response) => {
+  router.post('/pairings', ...nothing, async (request, response) => {
     const account = door.accountOf(request)
     const pairing = await spelled(door, database, { account }, request, now())
     await noted(request, 'code-made')
     response.status(201).json(pairing)
   })
 
-  router.post('/pairings/claim', onlyOpen, counted, ...body, async (request, response) => {
-    const { code, name, device } = read(request)
+  router.post('/pairings/claim', onlyOpen, counted, ...validated(ClaimBody, SMALL), async (request, response) => {
+    const { code, name, device } = request.body
     const held = request.session?.account
     const { account, book, memberId, role } = await database.transaction((tx) => claimPairing(tx, { code, name, account: held }, now()))
     // Who is signed in already and joins a book stays signed in as before.
@@ -150,11 +151,9 @@ function onlyNetwork(door: Door): void {
 
 export function invitationRoutes(database: Database, door: Door, now: () => number): Router {
   const router = Router({ mergeParams: true })
-  router.post('/invitations', ...jsonBody({ bytes: 16 * 1024 }), async (request, response) => {
+  router.post('/invitations', ...validated(InvitationBody, { ...SMALL, fault: 'invalid-record' }), async (request, response) => {
     const { book, author, account } = bookOf(request)
-    const { role } = read(request)
-    if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner may invite.')
-    if (role !== 'crew' && role !== 'viewer') throw new Problem('invalid-record', 'One joins as crew or as viewer.', { field: 'role' })
+    const { role } = request.body
     const pairing = await spelled(door, database, { bookId: book, role, memberId: author.memberId }, request, now())
     await noteEvent(database, { kind: 'code-made', account, bookId: book, memberId: author.memberId, detail: role }, now())
     response.status(201).json(pairing)

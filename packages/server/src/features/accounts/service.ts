@@ -21,7 +21,7 @@ const CODE_BYTES = 20
 const CODE_MS = 10 * 60_000
 
 /** Chooses the name and password an account signs in with, whatever they were before: for whoever is known to be the owner. */
-export async function setNameAndPassword(db: Queries, account: string, typedName: unknown, password: unknown, nowMs: number): Promise<void> {
+export async function setNameAndPassword(db: Queries, account: string, typedName: string | undefined, password = '', nowMs: number): Promise<void> {
   const name = readSignInName(typedName)
   const passwordHash = await newPasswordHash(password, name.name)
   const holder = await repository.holderOfName(db, name)
@@ -32,14 +32,14 @@ export async function setNameAndPassword(db: Queries, account: string, typedName
 }
 
 /** As above for somebody who lost theirs: the second factor is off again, and whoever was signed in is no longer. */
-export async function resetAccount(db: Queries, account: string, name: unknown, password: unknown, nowMs: number): Promise<void> {
+export async function resetAccount(db: Queries, account: string, name: string, password: string, nowMs: number): Promise<void> {
   await setNameAndPassword(db, account, name, password, nowMs)
   await repository.setSecondFactor(db, account, null, null)
   await repository.endSessions(db, account)
 }
 
 /** The password again, before something that only its holder may do. Throws Problem `wrong-password`. */
-export async function assertIsHolder(db: Queries, account: string, password: unknown, nowMs: number): Promise<StoredAccount | undefined> {
+export async function assertIsHolder(db: Queries, account: string, password: string | undefined, nowMs: number): Promise<StoredAccount | undefined> {
   const stored = await repository.accountById(db, account)
   if (!stored?.passwordHash) return stored
   const key = `holder ${account}`
@@ -53,10 +53,10 @@ export async function assertIsHolder(db: Queries, account: string, password: unk
 }
 
 export interface SignIn {
-  readonly name: unknown
-  readonly password: unknown
+  readonly name: string | undefined
+  readonly password: string | undefined
   /** Of the authenticator app, or a recovery code. */
-  readonly code: unknown
+  readonly code: string | undefined
   /** The token of a device that signed in before. */
   readonly token: string | undefined
 }
@@ -78,14 +78,13 @@ export async function signIn(db: Queries, { name, password, code, token }: SignI
     throw new Problem('wrong-password', 'The name or the password is not right.')
   }
   if (!account || !right) return wrong()
-  if (account.totpSecret && (code === undefined || code === ''))
-    throw new Problem('second-factor', 'Type the code that your authenticator app shows.', { field: 'code' })
-  if (account.totpSecret && !(await passesSecondFactor(db, account, code, nowMs))) return wrong()
+  if (account.totpSecret && !code) throw new Problem('second-factor', 'Type the code that your authenticator app shows.', { field: 'code' })
+  if (account.totpSecret && !(await passesSecondFactor(db, account, code ?? '', nowMs))) return wrong()
   await forgetTries(db, key)
   return account.id
 }
 
-async function passesSecondFactor(db: Queries, { id, totpSecret, totpStep }: StoredAccount, code: unknown, nowMs: number): Promise<boolean> {
+async function passesSecondFactor(db: Queries, { id, totpSecret, totpStep }: StoredAccount, code: string, nowMs: number): Promise<boolean> {
   const step = totpSecret ? stepOfCode(totpSecret, code, totpStep, nowMs) : undefined
   return step === undefined ? repository.useRecoveryHash(db, id, recoveryHash(code)) : repository.useStep(db, id, step)
 }
@@ -97,7 +96,7 @@ export interface KnownDevice {
 }
 
 /** Notes the browser that signs in; one that did before is the same device. */
-export async function addDevice(db: Queries, account: string, name: unknown, token: string | undefined, nowMs: number): Promise<KnownDevice> {
+export async function addDevice(db: Queries, account: string, name: string | undefined, token: string | undefined, nowMs: number): Promise<KnownDevice> {
   const known = token === undefined ? undefined : await repository.deviceOfToken(db, hashOf(token))
   if (token !== undefined && known?.account === account) {
     await repository.seeDevice(db, known.id, isoUtc(nowMs))
@@ -110,13 +109,11 @@ export async function addDevice(db: Queries, account: string, name: unknown, tok
   return { id, token: fresh }
 }
 
-const deviceName = (name: unknown): string =>
-  (typeof name === 'string'
-    ? name
-        .replace(/[\p{Cc}\p{Surrogate}\p{Bidi_Control}]/gu, '')
-        .trim()
-        .slice(0, 80)
-    : '') || 'A browser'
+const deviceName = (name = ''): string =>
+  name
+    .replace(/[\p{Cc}\p{Surrogate}\p{Bidi_Control}]/gu, '')
+    .trim()
+    .slice(0, 80) || 'A browser'
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
@@ -137,9 +134,9 @@ export async function makePairing(db: Queries, purpose: Purpose, from: AskedFrom
 }
 
 interface Claim {
-  readonly code: unknown
+  readonly code: string | undefined
   /** What the person is called aboard; only for joining a book. */
-  readonly name: unknown
+  readonly name: string | undefined
   /** Who holds the device already, if anybody. */
   readonly account: string | undefined
 }
@@ -153,7 +150,7 @@ export interface Claimed {
 
 /** Redeems a code, once and in time. Returns whose the device is now, and the book that was joined. */
 export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<Claimed> {
-  const pairing = await repository.takePairing(db, hashOf(typeof code === 'string' ? code : ''), isoUtc(nowMs))
+  const pairing = await repository.takePairing(db, hashOf(code ?? ''), isoUtc(nowMs))
   if (!pairing) throw new Problem('pairing-over', 'A code works once, for ten minutes, while the person who made it is signed in. Ask for a new one.')
   if (pairing.account) return { account: pairing.account, book: null }
   const { bookId, role, memberId: invitedBy } = pairing

@@ -1,16 +1,16 @@
 import { Router } from 'express'
-import { longQuestion } from '@jotbook/contract'
+import { LongQuestionBody, longQuestion } from '@jotbook/contract'
 import type { AnalysisLine } from '@jotbook/contract'
 import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { jsonBody } from '../../platform/jsonBody.ts'
+import { validated } from '../../platform/validated.ts'
 import { recordsOfBook } from '../bundles/exportBook.ts'
 import { answerLong } from './answerLong.ts'
 
 /** Questions to a whole book that take seconds, for devices that leave them to the server. */
 export function analysisRoutes(): Router {
   const router = Router({ mergeParams: true })
-  router.post('/analyses', ...jsonBody(), async (request, response) => {
+  router.post('/analyses', ...validated(LongQuestionBody), async (request, response) => {
     const { book, account, within } = bookOf(request)
     const question = longQuestion(request.body)
     await answerAsItGoes<number>(response, async (watch) => {

@@ -20,9 +20,9 @@ export async function deletedBooksOf(database: Database, account: string): Promi
 }
 
 /** Deletes a book for everybody. Throws Problem `invalid-request` unless its name was typed as it is. Within the book. */
-export async function deleteBook(db: Queries, bookId: string, typedName: unknown, nowMs: number): Promise<void> {
+export async function deleteBook(db: Queries, bookId: string, typedName: string | undefined, nowMs: number): Promise<void> {
   const head = await headOf(db, bookId)
-  if (typeof typedName !== 'string' || typedName.trim() !== head?.name.trim())
+  if (typedName === undefined || typedName.trim() !== head?.name.trim())
     throw new Problem('invalid-request', `Type the name of the book as it is: ${head?.name ?? ''}.`, { field: 'name' })
   await setDeleted(db, bookId, isoUtc(nowMs))
 }

@@ -1,11 +1,11 @@
 import { Router } from 'express'
 import { isUuid } from '@jotbook/core'
-import { Problem, faultsOf } from '@jotbook/contract'
+import { DeleteBookBody, EmptyBody, NewBookBody, Problem } from '@jotbook/contract'
 import type { Session } from '@jotbook/contract'
 import type { Database } from '../../platform/database.ts'
 import type { Door } from '../../platform/door.ts'
 import { accountById } from '../accounts/repository.ts'
-import { jsonBody } from '../../platform/jsonBody.ts'
+import { validated } from '../../platform/validated.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import { noteEvent } from '../events/repository.ts'
 import { deleteBook, deletedBooksOf, restoreDeleted } from './deletion.ts'
@@ -31,21 +31,18 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
     response.json(session)
   })
 
-  router.put('/books/:book', ...jsonBody(), async (request, response) => {
+  router.put('/books/:book', ...validated(NewBookBody, { fault: 'invalid-record' }), async (request, response) => {
     const id = String(request.params.book)
-    const { name, units } = request.body as { name?: unknown; units?: unknown }
-    const settings = { name: typeof name === 'string' ? name.trim() || undefined : name, ...(units === undefined ? {} : { units }) }
-    const [fault] = isUuid(id) ? faultsOf('book', settings) : [{ field: 'id', message: 'A book’s id must be a UUID.' }]
-    if (fault) throw new Problem('invalid-record', fault.message, { field: fault.field })
+    if (!isUuid(id)) throw new Problem('invalid-record', 'A book’s id must be a UUID.', { field: 'id' })
     const account = accountOf(request)
     const mine = await openTo(database, account)
     if (mine.length >= MOST_BOOKS && mine.every((book) => book.id !== id))
       throw new Problem('too-often', `One account may open ${MOST_BOOKS} books. Export and give up one first.`)
-    const book = await database.transaction((tx) => createBook(tx, account, { id, ...(settings as { name: string; units?: Record<string, string> }) }, now()))
+    const book = await database.transaction((tx) => createBook(tx, account, { id, ...request.body }, now()))
     response.status(201).json(book)
   })
 
-  router.post('/deleted-books/:book/restore', ...jsonBody(), async (request, response) => {
+  router.post('/deleted-books/:book/restore', ...validated(EmptyBody), async (request, response) => {
     const [account, id] = [accountOf(request), String(request.params.book)]
     await restoreDeleted(database, account, id)
     await noteEvent(database, { kind: 'book-restored', account, bookId: id }, now())
@@ -59,11 +56,10 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
 export function deletionRoutes(now: () => number): Router {
   const router = Router({ mergeParams: true })
 
-  router.post('/delete', ...jsonBody(), async (request, response) => {
+  router.post('/delete', ...validated(DeleteBookBody), async (request, response) => {
     const { book, account, author, within } = bookOf(request)
-    if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner may delete it.')
     await within(async (db) => {
-      await deleteBook(db, book, (request.body as { name?: unknown }).name, now())
+      await deleteBook(db, book, request.body.name, now())
       await noteEvent(db, { kind: 'book-deleted', account, bookId: book, memberId: author.memberId }, now())
     })
     response.status(204).end()

@@ -1,13 +1,12 @@
 import { Router, raw } from 'express'
-import type { RequestHandler } from 'express'
-import { Problem } from '@jotbook/contract'
+import { EXPORT_AUDIENCES, EmptyBody, Problem, isAmong, seesPlaces } from '@jotbook/contract'
 import type { ImportLine } from '@jotbook/contract'
 import { ZIP_LIMITS, writePlacesGeoJson, writePlacesGpx, zipStream } from '@jotbook/core/formats'
 import { answerAsItGoes } from '../../platform/answerAsItGoes.ts'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { Database } from '../../platform/database.ts'
 import { UNWATCHED } from '../../platform/longWork.ts'
-import { jsonBody } from '../../platform/jsonBody.ts'
+import { validated } from '../../platform/validated.ts'
 import { sendParts } from '../../platform/sendParts.ts'
 import { Turns } from '../../platform/turns.ts'
 import { noteEvent } from '../events/repository.ts'
@@ -21,7 +20,7 @@ const PLACES_AS = {
   gpx: [writePlacesGpx, 'places.gpx', 'application/gpx+xml'],
 } as const
 
-const WHOLE = ['json', 'whole', 'geojson', 'gpx'] as const
+const FORMATS = Object.keys(EXPORT_AUDIENCES) as (keyof typeof EXPORT_AUDIENCES)[]
 
 const NEVER = new AbortController().signal
 
@@ -30,7 +29,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
   /** Imports and exports of whole books, two at a time. */
   const turns = new Turns(2)
 
-  router.post('/imports', onlyOwner('import'), raw({ type: 'application/zip', limit: ZIP_LIMITS.fileBytes, inflate: false }), async (request, response) => {
+  router.post('/imports', raw({ type: 'application/zip', limit: ZIP_LIMITS.fileBytes, inflate: false }), async (request, response) => {
     const { book, account, author, within } = bookOf(request)
     const archive: unknown = request.body
     if (!Buffer.isBuffer(archive)) throw new Problem('wrong-content-type', 'Send the bundle as one archive of type application/zip.')
@@ -46,7 +45,7 @@ export function bundleRoutes(database: Database, now: () => number): Router {
     )
   })
 
-  router.post('/imports/:firstSeq/undo', onlyOwner('undo an import'), ...jsonBody(), async (request, response) => {
+  router.post('/imports/:firstSeq/undo', ...validated(EmptyBody), async (request, response) => {
     const { book, account, author, within } = bookOf(request)
     const firstSeq = Number(request.params.firstSeq)
     if (!Number.isSafeInteger(firstSeq) || firstSeq < 1) throw new Problem('not-found', 'There is no such import.')
@@ -59,9 +58,9 @@ export function bundleRoutes(database: Database, now: () => number): Router {
 
   router.get('/export', async (request, response) => {
     const { book, account, author, within } = bookOf(request)
-    const places = author.role !== 'viewer' && request.query.places !== '0'
-    const as = WHOLE.find((format) => format === request.query.as) ?? 'csv'
-    if ((as === 'json' || as === 'whole') && author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner may export the whole book.')
+    const places = seesPlaces(author.role) && request.query.places !== '0'
+    const as = FORMATS.find((format) => format === request.query.as) ?? 'csv'
+    if (!isAmong(author.role, EXPORT_AUDIENCES[as])) throw new Problem('not-allowed', `As ${author.role} you may not export this.`)
     if ((as === 'geojson' || as === 'gpx') && !places) throw new Problem('not-allowed', 'These files are nothing but places, which are not told here.')
     await noteEvent(database, { kind: 'exported', account, bookId: book, memberId: author.memberId, detail: as }, now())
     await turns.run(account, NEVER, async () => {
@@ -89,11 +88,3 @@ function sameNamesOf({ same, apart }: Record<string, unknown>): { sameNamesBut?:
   const list = (Array.isArray(apart) ? (apart as unknown[]) : [apart]).filter((one): one is string => typeof one === 'string')
   return { sameNamesBut: new Set(list) }
 }
-
-/** Asked before a body is read. */
-const onlyOwner =
-  (verb: string): RequestHandler =>
-  (request, _response, next) => {
-    if (bookOf(request).author.role !== 'owner') throw new Problem('not-allowed', `Only the book’s owner may ${verb}.`)
-    next()
-  }

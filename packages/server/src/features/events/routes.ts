@@ -10,7 +10,7 @@ export function noteDenials(now: () => number): ErrorRequestHandler {
   return async (error: unknown, request, _response, next) => {
     if (error instanceof Problem && error.code === 'not-allowed') {
       const { book, account, author, within } = bookOf(request)
-      const detail = (request.route as { path?: string } | undefined)?.path?.split('/')[1]
+      const detail = request.path.split('/')[1]
       await within((db) => noteEvent(db, { kind: 'not-allowed', account, bookId: book, memberId: author.memberId, detail }, now()))
     }
     next(error)
@@ -21,8 +21,7 @@ export function noteDenials(now: () => number): ErrorRequestHandler {
 export function eventRoutes(accountOf: (request: Request) => string): Router {
   const router = Router({ mergeParams: true })
   router.get('/events', async (request, response) => {
-    const { book, author, within } = bookOf(request)
-    if (author.role !== 'owner') throw new Problem('not-allowed', 'Only the book’s owner sees who came in.')
+    const { book, within } = bookOf(request)
     const events: AccessEvent[] = await within((db) => eventsFor(db, book, accountOf(request)))
     response.json({ events })
   })

@@ -1,11 +1,10 @@
 import { Router } from 'express'
 import { isUuid } from '@jotbook/core'
-import { MOST_REPORT_HOURS, Problem, isAllowed } from '@jotbook/contract'
+import { EmptyBody, Problem, WeatherBody } from '@jotbook/contract'
 import type { WeatherText } from '@jotbook/contract'
-import type { Request } from 'express'
 import { bookOf } from '../../platform/bookGuard.ts'
 import type { BookAccess } from '../../platform/bookGuard.ts'
-import { jsonBody } from '../../platform/jsonBody.ts'
+import { validated } from '../../platform/validated.ts'
 import { fetchOutside, outsideUrl } from '../../platform/outside.ts'
 import type { OutsideRules } from '../../platform/outside.ts'
 import { loadStates } from '../changes/recordRepository.ts'
@@ -15,13 +14,9 @@ import type { Feeds } from './feeds.ts'
 export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
   const router = Router({ mergeParams: true })
 
-  router.post('/weather', ...jsonBody(), async (request, response) => {
-    const access = logs(request)
-    const { hours, until } = (request.body ?? {}) as { hours?: unknown; until?: unknown }
-    if (typeof hours !== 'number' || !(hours > 0 && hours <= MOST_REPORT_HOURS))
-      throw new Problem('invalid-request', `hours must be 1 to ${MOST_REPORT_HOURS}.`, { field: 'hours' })
-    if (typeof until !== 'string' || until.length > 40 || Number.isNaN(Date.parse(until)))
-      throw new Problem('invalid-request', 'until must be a time.', { field: 'until' })
+  router.post('/weather', ...validated(WeatherBody), async (request, response) => {
+    const access = bookOf(request)
+    const { hours, until } = request.body
     const url = outsideUrl(await addressOf(access, 'weatherAddress'), ['http:', 'https:'], rules)
     url.searchParams.set('hours', String(Math.ceil(hours)))
     url.searchParams.set('until', until)
@@ -29,8 +24,8 @@ export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
     response.json(answer)
   })
 
-  router.put('/trips/:trip/feed', ...jsonBody(), async (request, response) => {
-    const access = logs(request)
+  router.put('/trips/:trip/feed', ...validated(EmptyBody), async (request, response) => {
+    const access = bookOf(request)
     const { book, author, within } = access
     const trip = String(request.params.trip)
     const [stored] = isUuid(trip) ? await within((db) => loadStates(db, book, 'trip', [trip])) : []
@@ -40,8 +35,8 @@ export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
     response.json(feeds.start({ book, trip, author, url }))
   })
 
-  router.post('/trips/:trip/feed/stop', ...jsonBody(), async (request, response) => {
-    const { book } = logs(request)
+  router.post('/trips/:trip/feed/stop', ...validated(EmptyBody), async (request, response) => {
+    const { book } = bookOf(request)
     response.json(await feeds.stop({ book, trip: String(request.params.trip) }))
   })
 
@@ -50,13 +45,6 @@ export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
   })
 
   return router
-}
-
-/** Only who may log readings may have them fetched. */
-function logs(request: Request): BookAccess {
-  const access = bookOf(request)
-  if (!isAllowed(access.author.role, 'reading', 'create')) throw new Problem('not-allowed', `As ${access.author.role} you may not add readings.`)
-  return access
 }
 
 async function addressOf({ book, within }: BookAccess, field: 'weatherAddress' | 'sounderAddress'): Promise<string> {
