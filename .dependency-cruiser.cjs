@@ -30,28 +30,44 @@ const order = [
 
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     only('core', [], 'the heart knows nothing outside'),
     only('contract', ['core'], 'what crosses the wire rests on core'),
     only('server', ['contract', 'core'], 'the server knows contract and core'),
     only('web', ['contract', 'core'], 'the pages know contract and core'),
     only('cli', ['contract', 'core', 'server'], 'the command knows the server for import and export'),
     only('simulators', ['core'], 'stand-ins for outside devices know only the heart'),
-    { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
     ...order
       .slice(0, -1)
       .map((folder) => ({
         name: `core-flows-one-way-into-${folder}`,
         severity: 'error',
         from: { path: `^packages/core/src/${folder}/`, pathNot: '\\.test\\.ts$' },
-        to: { path: `^packages/core/src/(${order.slice(order.indexOf(folder) + 1).join('|')})/`, pathNot: '^packages/core/src/units/' },
+        to: {
+          path: `^packages/core/src/(${order.slice(order.indexOf(folder) + 1).join('|')})/`,
+          pathNot: '^packages/core/src/units/',
+        },
       })),
     {
       name: 'features-keep-to-themselves',
       comment: 'a feature of the pages reaches another only through its index',
       severity: 'error',
       from: { path: '^packages/web/src/features/([^/]+)/' },
-      to: { path: '^packages/web/src/features/([^/]+)/', pathNot: ['^packages/web/src/features/$1/', '/index\\.tsx?$'] },
+      to: {
+        path: '^packages/web/src/features/([^/]+)/',
+        pathNot: ['^packages/web/src/features/$1/', '/index\\.tsx?$'],
+      },
     },
     {
       name: 'pages-under-app',
@@ -60,9 +76,24 @@ module.exports = {
       from: { path: '^packages/web/src/(features|state|ui|charts|offline|workers)/' },
       to: { path: '^packages/web/src/app/' },
     },
-    { name: 'state-and-ui-under-features', severity: 'error', from: { path: '^packages/web/src/(state|ui)/' }, to: { path: '^packages/web/src/features/' } },
-    { name: 'state-shows-nothing', severity: 'error', from: { path: '^packages/web/src/state/' }, to: { path: '^packages/web/src/(ui|charts)/' } },
-    { name: 'charts-only-draw', severity: 'error', from: { path: '^packages/web/src/charts/' }, to: { path: '^packages/web/src/(features|offline|workers)/' } },
+    {
+      name: 'state-and-ui-under-features',
+      severity: 'error',
+      from: { path: '^packages/web/src/(state|ui)/' },
+      to: { path: '^packages/web/src/features/' },
+    },
+    {
+      name: 'state-shows-nothing',
+      severity: 'error',
+      from: { path: '^packages/web/src/state/' },
+      to: { path: '^packages/web/src/(ui|charts)/' },
+    },
+    {
+      name: 'charts-only-draw',
+      severity: 'error',
+      from: { path: '^packages/web/src/charts/' },
+      to: { path: '^packages/web/src/(features|offline|workers)/' },
+    },
     {
       name: 'server-app-above-features-above-platform',
       severity: 'error',

@@ -10,23 +10,39 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
-      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false }],
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false },
+      ],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
       '@typescript-eslint/restrict-template-expressions': 'off',
       '@typescript-eslint/no-base-to-string': 'off',
-      'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration[exported=null]', message: 'Name what is exported.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportAllDeclaration[exported=null]', message: 'Name what is exported.' },
+      ],
       'max-lines': ['error', { max: 400, skipBlankLines: true }],
     },
   },
   {
     files: ['packages/web/**/*.tsx', 'packages/web/**/*.ts'],
     plugins: { 'react-hooks': hooks },
-    rules: { ...hooks.configs.recommended.rules, 'react-hooks/incompatible-library': 'off', 'react-hooks/set-state-in-effect': 'off' },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      'react-hooks/incompatible-library': 'off',
+      'react-hooks/set-state-in-effect': 'off',
+    },
   },
-  { files: ['**/*.test.ts', '**/*.test.tsx', '**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['**/*.test.ts', '**/*.test.tsx', '**/test/**', 'e2e/**'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],

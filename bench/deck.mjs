@@ -26,8 +26,15 @@ const script = outputFiles[0].text
 
 await withServer(
   async ({ url, stop }) => {
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, bypassCSP: true, serviceWorkers: 'allow' })
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu'],
+    })
+    const context = await browser.newContext({
+      viewport: { width: 390, height: 844 },
+      bypassCSP: true,
+      serviceWorkers: 'allow',
+    })
     const page = await context.newPage()
 
     await page.goto(`${url}/deck`)
@@ -47,7 +54,9 @@ await withServer(
     const ids = await page.evaluate(async () => {
       const { store } = globalThis.jotBench
       const [meta] = await store.books.toArray()
-      const [water, lure] = await Promise.all(['water', 'lure'].map((kind) => store.records.where({ book: meta.book, kind }).first()))
+      const [water, lure] = await Promise.all(
+        ['water', 'lure'].map((kind) => store.records.where({ book: meta.book, kind }).first()),
+      )
       return { book: meta.book, water: water.id, lure: lure.id }
     })
     const trip = await page.evaluate(({ book, water, lure }) => globalThis.jotBench.longTrip(book, water, lure), ids)
@@ -55,7 +64,10 @@ await withServer(
     await page.goto(`${url}/deck`)
     await page.addScriptTag({ content: script })
     await page.waitForTimeout(5000)
-    const { taps, puts } = await page.evaluate(({ book, trip }) => globalThis.jotBench.measure(book, trip), { book: ids.book, trip: crypto.randomUUID() })
+    const { taps, puts } = await page.evaluate(({ book, trip }) => globalThis.jotBench.measure(book, trip), {
+      book: ids.book,
+      trip: crypto.randomUUID(),
+    })
     const [tap95, put95] = [quantile(taps, 0.95), quantile(puts, 0.95)]
     console.log(
       `tap to durable, 95th percentile: ${text(tap95)}, a bare strict put ${text(put95)}: ${(tap95 / put95).toFixed(2)} times, aim 1.5 (medians ${text(quantile(taps, 0.5))} and ${text(quantile(puts, 0.5))})`,
@@ -73,14 +85,19 @@ await withServer(
           (element) =>
             new Promise((done) => {
               const from = performance.now()
-              const look = () => (document.querySelector('svg[role=img] title') ? done(performance.now() - from) : requestAnimationFrame(look))
+              const look = () =>
+                document.querySelector('svg[role=img] title')
+                  ? done(performance.now() - from)
+                  : requestAnimationFrame(look)
               element.click()
               look()
             }),
         ),
       )
     }
-    console.log(`a trip of 40 stints and 120 strikes opens in ${text(quantile(opened, 0.5))}, aim 100 ms (first ${text(opened[0])})`)
+    console.log(
+      `a trip of 40 stints and 120 strikes opens in ${text(quantile(opened, 0.5))}, aim 100 ms (first ${text(opened[0])})`,
+    )
 
     await stop()
     const offline = []

@@ -1,7 +1,17 @@
 import { writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
 import { performance } from 'node:perf_hooks'
-import { BAND_NAMES, at, buildColumns, cellsOf, fitMultilevelPoisson, fitPoissonModel, fitRateCurve, rateBoard, searchPatterns } from '@jotbook/core'
+import {
+  BAND_NAMES,
+  at,
+  buildColumns,
+  cellsOf,
+  fitMultilevelPoisson,
+  fitPoissonModel,
+  fitRateCurve,
+  rateBoard,
+  searchPatterns,
+} from '@jotbook/core'
 import type { ModelData, RateCurveData, SegmentColumns } from '@jotbook/core'
 import { everything, madeUpBook } from './madeBook.ts'
 import { madeColumns } from './madeColumns.ts'
@@ -66,7 +76,9 @@ async function measure({ work, aim, sizes, run, times = 4, peers }: Measured): P
   const took = sizes.map((size) => best(run(madeColumns(size)), times))
   const row = { work, aim, sizes, took, peers: peers ? await beside(peers, at(took, sizes.indexOf(peers.size))) : '' }
   rows.push(row)
-  console.log(`${work}: ${sizes.map((size, i) => `${size} ${at(took, i).toFixed(3)} s`).join(', ')}${row.peers ? `; ${row.peers}` : ''}`)
+  console.log(
+    `${work}: ${sizes.map((size, i) => `${size} ${at(took, i).toFixed(3)} s`).join(', ')}${row.peers ? `; ${row.peers}` : ''}`,
+  )
 }
 
 async function beside({ size, ask }: NonNullable<Measured['peers']>, own: number): Promise<string> {
@@ -164,7 +176,8 @@ await measure({
   run: (columns) => {
     const all = Array.from({ length: columns.rows }, (_, row) => row)
     const cells = cellsOf(columns, all, [...SEARCHED, 'season', 'day_quarter'])
-    return () => searchPatterns({ cells, columns: SEARCHED, alone: [], held: ['season', 'day_quarter', 'class'], bout: 1 })
+    return () =>
+      searchPatterns({ cells, columns: SEARCHED, alone: [], held: ['season', 'day_quarter', 'class'], bout: 1 })
   },
   times: 2,
 })

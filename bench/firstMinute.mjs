@@ -18,7 +18,11 @@ function yearsOfTrips() {
   const random = () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) / 2 ** 31
   const classes = ['spinnerbait', 'suspending jerkbait', 'squarebill', 'popper', 'finesse jig', 'tube']
   const files = {
-    'waters.csv': ['water,latitude,longitude,time_zone', 'W0,36.9,-85.1,America/Chicago', 'W1,36.8,-85.2,America/Chicago'],
+    'waters.csv': [
+      'water,latitude,longitude,time_zone',
+      'W0,36.9,-85.1,America/Chicago',
+      'W1,36.8,-85.2,America/Chicago',
+    ],
     'lures.csv': ['lure,class', ...Array.from({ length: 60 }, (_, i) => `L${i},${classes[i % classes.length]}`)],
     'trips.csv': ['trip,water,start,end,anglers,effort_known'],
     'stints.csv': ['stint,trip,lure,start,end'],
@@ -32,19 +36,32 @@ function yearsOfTrips() {
       files['readings.csv'].push(
         `T${t},${iso(start + at * HOUR)},${(4 + 22 * random()).toFixed(1)},${(0.5 + 3 * random()).toFixed(1)},${(9 * random()).toFixed(1)}`,
       )
-    for (let s = 0; s < STINTS; s++) stint(files, `T${t}`, s, start + s * 0.6 * HOUR, 0.6 * HOUR, random() < 0.9 ? 1 : 0, `L${Math.floor(60 * random())}`)
+    for (let s = 0; s < STINTS; s++)
+      stint(
+        files,
+        `T${t}`,
+        s,
+        start + s * 0.6 * HOUR,
+        0.6 * HOUR,
+        random() < 0.9 ? 1 : 0,
+        `L${Math.floor(60 * random())}`,
+      )
   }
   // One long day, to be opened and typed in.
   const long = Date.UTC(2025, 5, 1, 11)
   files['trips.csv'].push(`LONG,W0,${iso(long)},${iso(long + 10 * HOUR)},Rowan,full`)
   for (let s = 0; s < 40; s++) stint(files, 'LONG', s, long + s * 0.25 * HOUR, 0.25 * HOUR, 3, `L${s % 8}`)
-  return zipSync(Object.fromEntries(Object.entries(files).map(([name, lines]) => [name, strToU8(`${lines.join('\n')}\n`)])))
+  return zipSync(
+    Object.fromEntries(Object.entries(files).map(([name, lines]) => [name, strToU8(`${lines.join('\n')}\n`)])),
+  )
 }
 
 function stint(files, trip, s, startMs, lasts, strikes, lure) {
   files['stints.csv'].push(`${trip}s${s},${trip},${lure},${iso(startMs)},${iso(startMs + lasts)}`)
   for (let k = 0; k < strikes; k++)
-    files['strikes.csv'].push(`${trip}s${s}k${k},${trip},${iso(startMs + ((k + 1) * lasts) / 5)},${trip}s${s},${['landed', 'lost', 'missed'][(s + k) % 3]}`)
+    files['strikes.csv'].push(
+      `${trip}s${s}k${k},${trip},${iso(startMs + ((k + 1) * lasts) / 5)},${trip}s${s},${['landed', 'lost', 'missed'][(s + k) % 3]}`,
+    )
 }
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
@@ -53,12 +70,18 @@ const ms = (value) => `${Math.round(value)} ms`
 debianPackage('chromium', '/usr/bin/chromium')
 await withServer(
   async ({ url, makeBook }) => {
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu'],
+    })
     const profile = async (book) => {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, bypassCSP: true })
       await context.addInitScript((id) => {
         if (!localStorage.getItem('jot-session'))
-          localStorage.setItem('jot-session', JSON.stringify({ books: [{ id, name: 'Book', demo: false, role: 'owner' }], book: id }))
+          localStorage.setItem(
+            'jot-session',
+            JSON.stringify({ books: [{ id, name: 'Book', demo: false, role: 'owner' }], book: id }),
+          )
       }, book)
       return context.newPage()
     }
@@ -127,8 +150,13 @@ await withServer(
       await page.goto(`${url}/today`)
       warm.push(
         await page.evaluate(async () => {
-          const script = performance.getEntriesByType('resource').find(({ name }) => /\/assets\/index-.*\.js$/.test(name))
-          while (!document.querySelector('main a[href^="/trips/"]') || document.querySelector('main .unknown, main[aria-busy]'))
+          const script = performance
+            .getEntriesByType('resource')
+            .find(({ name }) => /\/assets\/index-.*\.js$/.test(name))
+          while (
+            !document.querySelector('main a[href^="/trips/"]') ||
+            document.querySelector('main .unknown, main[aria-busy]')
+          )
             await new Promise((frame) => requestAnimationFrame(frame))
           return performance.now() - (script?.responseEnd ?? 0)
         }),
@@ -157,7 +185,8 @@ await withServer(
           const [before, from] = [counts(), performance.now()]
           history.pushState({}, '', `/findings?${query}`)
           window.dispatchEvent(new PopStateEvent('popstate'))
-          while (counts() === before && performance.now() - from < 20_000) await new Promise((frame) => requestAnimationFrame(frame))
+          while (counts() === before && performance.now() - from < 20_000)
+            await new Promise((frame) => requestAnimationFrame(frame))
           return performance.now() - from
         }, `by=lure&where=${where}`),
       )
@@ -172,7 +201,9 @@ await withServer(
       const db = await new Promise((done) => (open.onsuccess = () => done(open.result)))
       const all = db.transaction('records').objectStore('records').getAll()
       const rows = await new Promise((done) => (all.onsuccess = () => done(all.result)))
-      return rows.filter(({ kind, shown }) => kind === 'trip' && shown.fields.start?.startsWith('2025-06-01')).map(({ id }) => id)
+      return rows
+        .filter(({ kind, shown }) => kind === 'trip' && shown.fields.start?.startsWith('2025-06-01'))
+        .map(({ id }) => id)
     })
     await page.goto(`${url}/trips/${trip}`)
     await page.getByRole('link', { name: 'Edit trip' }).waitFor()
@@ -180,12 +211,14 @@ await withServer(
     const opened = await page.evaluate(async () => {
       const from = performance.now()
       document.querySelector('a[href$="/edit"]').click()
-      while (!document.querySelector('[data-cell="strike:119:time"], [data-cell^="strike"]')) await new Promise((frame) => requestAnimationFrame(frame))
+      while (!document.querySelector('[data-cell="strike:119:time"], [data-cell^="strike"]'))
+        await new Promise((frame) => requestAnimationFrame(frame))
       return performance.now() - from
     })
     await page.waitForTimeout(1500)
     const keys = await page.evaluate(async () => {
-      const cell = document.querySelector('textarea, [data-cell="trip:note"]') ?? document.querySelector('[data-cell^="stint"]')
+      const cell =
+        document.querySelector('textarea, [data-cell="trip:note"]') ?? document.querySelector('[data-cell^="stint"]')
       cell.focus()
       const keyMs = []
       const set = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(cell), 'value').set
@@ -198,7 +231,9 @@ await withServer(
       }
       return keyMs
     })
-    console.log(`a trip of 40 stints and 120 strikes: opened to edit in ${ms(opened)}, aim 100; a key ${median(keys).toFixed(1)} ms, aim 16`)
+    console.log(
+      `a trip of 40 stints and 120 strikes: opened to edit in ${ms(opened)}, aim 100; a key ${median(keys).toFixed(1)} ms, aim 16`,
+    )
     await browser.close()
   },
   { options: [] },

@@ -12,16 +12,22 @@ const STRIKES_A_TRIP = 50
 const STINTS_A_TRIP = 10
 
 function bundleOf(strikes) {
-  const files = { 'waters.csv': ['water,time_zone', 'Bench Water,America/Chicago'], 'lures.csv': ['lure,class', 'L1,popper', 'L2,tube'] }
+  const files = {
+    'waters.csv': ['water,time_zone', 'Bench Water,America/Chicago'],
+    'lures.csv': ['lure,class', 'L1,popper', 'L2,tube'],
+  }
   files['trips.csv'] = ['trip,water,start,end,anglers']
   files['stints.csv'] = ['stint,trip,lure,angler,start,end']
   files['strikes.csv'] = ['strike,trip,stint,time,outcome,length_in,weight_lb']
-  const clock = (minutes) => `${String(6 + Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}:00Z`
+  const clock = (minutes) =>
+    `${String(6 + Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}:00Z`
   for (let trip = 0; trip < strikes / STRIKES_A_TRIP; trip++) {
     const day = new Date(Date.UTC(2015, 0, 1) + trip * 86_400_000).toISOString().slice(0, 10)
     files['trips.csv'].push(`T${trip},Bench Water,${day}T06:00:00Z,${day}T14:20:00Z,Rowan`)
     for (let stint = 0; stint < STINTS_A_TRIP; stint++)
-      files['stints.csv'].push(`S${trip}-${stint},T${trip},L${1 + (stint % 2)},Rowan,${day}T${clock(stint * 50)},${day}T${clock(stint * 50 + 50)}`)
+      files['stints.csv'].push(
+        `S${trip}-${stint},T${trip},L${1 + (stint % 2)},Rowan,${day}T${clock(stint * 50)},${day}T${clock(stint * 50 + 50)}`,
+      )
     for (let strike = 0; strike < STRIKES_A_TRIP; strike++) {
       const minute = strike * 10 + 1
       files['strikes.csv'].push(
@@ -29,7 +35,9 @@ function bundleOf(strikes) {
       )
     }
   }
-  return zipSync(Object.fromEntries(Object.entries(files).map(([name, lines]) => [name, strToU8(`${lines.join('\n')}\n`)])))
+  return zipSync(
+    Object.fromEntries(Object.entries(files).map(([name, lines]) => [name, strToU8(`${lines.join('\n')}\n`)])),
+  )
 }
 
 /** Pushes a small change again and again until told to stop; returns the longest wait in seconds. */
@@ -37,7 +45,14 @@ function keepPushing(url, book) {
   let [longest, going, pushes] = [0, true, 0]
   const done = (async () => {
     while (going) {
-      const change = { id: uuidv7(), group: uuidv7(), kind: 'water', recordId: uuidv7(), stamp: stampNow(), fields: { name: `Pushed ${pushes}` } }
+      const change = {
+        id: uuidv7(),
+        group: uuidv7(),
+        kind: 'water',
+        recordId: uuidv7(),
+        stamp: stampNow(),
+        fields: { name: `Pushed ${pushes}` },
+      }
       const from = performance.now()
       const response = await fetch(`${url}/api/books/${book}/changes`, {
         method: 'POST',
@@ -59,7 +74,8 @@ function keepPushing(url, book) {
 }
 
 let counter = 0
-const stampNow = () => `${Date.now().toString(16).padStart(12, '0')}-${(counter++ % 65_536).toString(16).padStart(4, '0')}-d-bench`
+const stampNow = () =>
+  `${Date.now().toString(16).padStart(12, '0')}-${(counter++ % 65_536).toString(16).padStart(4, '0')}-d-bench`
 
 async function importInto(url, book, archive) {
   const from = performance.now()

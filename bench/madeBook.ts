@@ -12,13 +12,33 @@ export function madeUpBook(tripCount: number): BookRecords {
   for (let t = 0; t < tripCount; t++) {
     const id = `t${t}`
     const startMs = Date.UTC(2024, 1, 1, 12) + t * 5 * 24 * HOUR_MS
-    trips.push({ id, water: 'w', start: isoUtc(startMs), end: isoUtc(startMs + 10 * HOUR_MS), timeZone: 'America/Chicago' })
-    for (let hour = -48; hour <= 10; hour += hour < 0 ? 6 : 1) readings.push(reading(random, id, startMs + hour * HOUR_MS, hour))
+    trips.push({
+      id,
+      water: 'w',
+      start: isoUtc(startMs),
+      end: isoUtc(startMs + 10 * HOUR_MS),
+      timeZone: 'America/Chicago',
+    })
+    for (let hour = -48; hour <= 10; hour += hour < 0 ? 6 : 1)
+      readings.push(reading(random, id, startMs + hour * HOUR_MS, hour))
     for (let s = 0; s < STINTS; s++) {
       const start = startMs + s * 15 * MINUTE_MS
-      stints.push({ id: `${id}s${s}`, trip: id, lure: `l${s % 8}`, start: isoUtc(start), end: isoUtc(start + 15 * MINUTE_MS), depthM: 4 })
+      stints.push({
+        id: `${id}s${s}`,
+        trip: id,
+        lure: `l${s % 8}`,
+        start: isoUtc(start),
+        end: isoUtc(start + 15 * MINUTE_MS),
+        depthM: 4,
+      })
       for (let k = 0; k < 3; k++)
-        strikes.push({ id: `${id}s${s}k${k}`, trip: id, stint: `${id}s${s}`, time: isoUtc(start + k * 4 * MINUTE_MS), outcome: 'landed' })
+        strikes.push({
+          id: `${id}s${s}k${k}`,
+          trip: id,
+          stint: `${id}s${s}`,
+          time: isoUtc(start + k * 4 * MINUTE_MS),
+          outcome: 'landed',
+        })
     }
   }
   const lures = Array.from({ length: 8 }, (_, i) => ({
@@ -29,7 +49,16 @@ export function madeUpBook(tripCount: number): BookRecords {
     runsToM: 2,
     standsFor: ['perch'],
   }))
-  const waters = [{ id: 'w', name: 'made-up water', latitude: 36.9, longitude: -85.1, timeZone: 'America/Chicago', forage: ['perch'] }]
+  const waters = [
+    {
+      id: 'w',
+      name: 'made-up water',
+      latitude: 36.9,
+      longitude: -85.1,
+      timeZone: 'America/Chicago',
+      forage: ['perch'],
+    },
+  ]
   return { waters, spots: [], lures, setups: [], trips, stints, readings, strikes }
 }
 
@@ -39,7 +68,13 @@ const reading = (random: Random, trip: string, ms: number, hour: number): Readin
   time: isoUtc(ms),
   ...(hour < 0
     ? { source: 'weather report' }
-    : { waterTempC: 8 + 4 * random(), visibilityM: 0.5 + 3 * random(), tint: 'green', current: random() < 0.5 ? 'on' : 'off', source: 'hand' }),
+    : {
+        waterTempC: 8 + 4 * random(),
+        visibilityM: 0.5 + 3 * random(),
+        tint: 'green',
+        current: random() < 0.5 ? 'on' : 'off',
+        source: 'hand',
+      }),
   cloudPct: 100 * random(),
   windMps: 9 * random(),
   windFromDeg: 360 * random(),
@@ -49,4 +84,7 @@ const reading = (random: Random, trip: string, ms: number, hour: number): Readin
 })
 
 /** All conditions there are. */
-export const everything = planCuts([...BAND_NAMES, 'front', 'fish_season', 'season', 'level', 'matches_prey', 'lure'], [])
+export const everything = planCuts(
+  [...BAND_NAMES, 'front', 'fish_season', 'season', 'level', 'matches_prey', 'lure'],
+  [],
+)

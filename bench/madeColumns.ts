@@ -14,7 +14,16 @@ const levelsOf = (name: string, count: number): string[] => Array.from({ length:
 export function madeColumns(rows: number, seed = 1): SegmentColumns {
   const random = seededRandom(seed)
   const int = (): Int32Array => new Int32Array(rows)
-  const codes = { water: int(), lure: int(), class: int(), temp_band: int(), wind_band: int(), sky_band: int(), season: int(), day_quarter: int() }
+  const codes = {
+    water: int(),
+    lure: int(),
+    class: int(),
+    temp_band: int(),
+    wind_band: int(),
+    sky_band: int(),
+    season: int(),
+    day_quarter: int(),
+  }
   const [strikes, trip, hours, temp] = [int(), int(), new Float64Array(rows).fill(0.25), new Float64Array(rows)]
   let [luck, water, band, season] = [1, 0, 0, 0]
   for (let row = 0; row < rows; row++) {
@@ -62,7 +71,10 @@ export function madeColumns(rows: number, seed = 1): SegmentColumns {
     unsaid: none,
     trip: { codes: trip, levels: levelsOf('trip', Math.ceil(rows / 40)) },
     factors: Object.fromEntries(
-      Object.entries(codes).map(([name, own]): [string, Factor] => [name, { codes: own, levels: names[name as keyof typeof names] }]),
+      Object.entries(codes).map(([name, own]): [string, Factor] => [
+        name,
+        { codes: own, levels: names[name as keyof typeof names] },
+      ]),
     ),
     numbers: { water_temp_c: temp },
     repeatedBy: null,

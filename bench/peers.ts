@@ -16,7 +16,13 @@ export interface PeerTime {
 
 /** Fits by R, with the packages of Debian. */
 export type RModel = 'glm' | 'glmer' | 'glmmTMB' | 'gam' | 'bam'
-const PACKAGE: Readonly<Record<RModel, string>> = { glm: 'stats', glmer: 'lme4', glmmTMB: 'glmmTMB', gam: 'mgcv', bam: 'mgcv' }
+const PACKAGE: Readonly<Record<RModel, string>> = {
+  glm: 'stats',
+  glmer: 'lme4',
+  glmmTMB: 'glmmTMB',
+  gam: 'mgcv',
+  bam: 'mgcv',
+}
 const NAME: Readonly<Record<RModel, string>> = {
   glm: '`glm` of R',
   glmer: '`glmer` of R',
@@ -48,7 +54,8 @@ interface DuckDb {
 }
 
 const ROUNDS = 5
-const GROUP_BY = 'select water, lure, temp_band, sum(hours), sum(strikes), count(distinct trip) from segments group by all'
+const GROUP_BY =
+  'select water, lure, temp_band, sum(hours), sum(strikes), count(distinct trip) from segments group by all'
 
 /** The sums that a board rests on, by DuckDB on one thread over a table in memory. */
 export async function inDuckDb(columns: SegmentColumns): Promise<PeerTime> {
@@ -82,7 +89,11 @@ function withTable<T>(columns: SegmentColumns, work: (file: string) => T): T {
   const folder = mkdtempSync(join(tmpdir(), 'jot-peers-'))
   const file = join(folder, 'segments.csv')
   const factors = [['trip', columns.trip] as const, ...Object.entries(columns.factors)]
-  const numbers = [['hours', columns.hours] as const, ['strikes', columns.strikes] as const, ...Object.entries(columns.numbers)]
+  const numbers = [
+    ['hours', columns.hours] as const,
+    ['strikes', columns.strikes] as const,
+    ...Object.entries(columns.numbers),
+  ]
   const lines = [[...factors.map(([name]) => name), ...numbers.map(([name]) => name)].join()]
   for (let row = 0; row < columns.rows; row++) {
     const words = factors.map(([, { codes, levels }]) => at(levels, at(codes, row)))

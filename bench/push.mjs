@@ -18,7 +18,8 @@ const BOOKS = 20
 const ROUNDS = 3
 
 let counter = 0
-const stamp = () => `${Date.now().toString(16).padStart(12, '0')}-${(counter++ % 65_536).toString(16).padStart(4, '0')}-d-bench`
+const stamp = () =>
+  `${Date.now().toString(16).padStart(12, '0')}-${(counter++ % 65_536).toString(16).padStart(4, '0')}-d-bench`
 const strikeOf = (trip) => ({
   id: uuidv7(),
   group: uuidv7(),
@@ -41,28 +42,46 @@ async function push(url, book, changes) {
     body: JSON.stringify({ schema: 2, device: 'd-bench', changes }),
   })
   const answer = await response.json()
-  if (!response.ok || answer.refused.length > 0) throw new Error(`push: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`)
+  if (!response.ok || answer.refused.length > 0)
+    throw new Error(`push: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`)
 }
 
 async function bookWithTrip({ url, makeBook }) {
   const book = await makeBook('Bench')
   const [water, trip] = [uuidv7(), uuidv7()]
   const made = (kind, recordId, fields) => ({ id: uuidv7(), group: uuidv7(), kind, recordId, stamp: stamp(), fields })
-  await push(url, book, [made('water', water, { name: 'Bench' }), made('trip', trip, { water, start: '2026-03-14T11:00:00.000Z' })])
+  await push(url, book, [
+    made('water', water, { name: 'Bench' }),
+    made('trip', trip, { water, start: '2026-03-14T11:00:00.000Z' }),
+  ])
   return { book, trip }
 }
 
 /** The same rows, a log row and a record row each, into tables of the same columns, keys and indexes. */
 async function bareInserts(pool, book, changes) {
   const client = await pool.connect()
-  const places = (rows, width) => rows.map((_row, n) => `(${Array.from({ length: width }, (_one, k) => `$${n * width + k + 1}`).join(', ')})`).join(', ')
+  const places = (rows, width) =>
+    rows
+      .map((_row, n) => `(${Array.from({ length: width }, (_one, k) => `$${n * width + k + 1}`).join(', ')})`)
+      .join(', ')
   const at = new Date().toISOString()
   for (let i = 0; i < changes.length; i += BATCH) {
     const rows = changes.slice(i, i + BATCH)
     await client.query('begin')
     await client.query(
       `insert into bare_log (book_id, seq, id, group_id, kind, record_id, stamp, fields, member_id, received_at) values ${places(rows, 10)}`,
-      rows.flatMap((row, n) => [book, i + n, row.id, row.group, row.kind, row.recordId, row.stamp, JSON.stringify(row.fields), book, at]),
+      rows.flatMap((row, n) => [
+        book,
+        i + n,
+        row.id,
+        row.group,
+        row.kind,
+        row.recordId,
+        row.stamp,
+        JSON.stringify(row.fields),
+        book,
+        at,
+      ]),
     )
     await client.query(
       `insert into bare_strikes (book_id, id, trip, time, outcome, length_mm, length_mm_typed, stamps) values ${places(rows, 8)}`,
@@ -95,7 +114,9 @@ async function intake(server, pool) {
     bare.push(await seconds(() => bareInserts(pool, book, changes)))
   }
   const [a, b] = [median(ours), median(bare)]
-  console.log(`10,000 changes: ${Math.round(CHANGES / a)} a second, bare inserts ${Math.round(CHANGES / b)}: ${(b / a).toFixed(2)} of their rate (aim 0.5)`)
+  console.log(
+    `10,000 changes: ${Math.round(CHANGES / a)} a second, bare inserts ${Math.round(CHANGES / b)}: ${(b / a).toFixed(2)} of their rate (aim 0.5)`,
+  )
 }
 
 /** Everyone at once, each sending its next as soon as the last is answered. */
@@ -116,7 +137,12 @@ async function crowd(server, pool) {
   const bareApp = express()
   bareApp.post('/', express.json(), async (request, response) => {
     const { id, recordId, stamp: at, fields } = request.body
-    await pool.query('insert into bare_one (id, record_id, stamp, fields) values ($1, $2, $3, $4)', [id, recordId, at, JSON.stringify(fields)])
+    await pool.query('insert into bare_one (id, record_id, stamp, fields) values ($1, $2, $3, $4)', [
+      id,
+      recordId,
+      at,
+      JSON.stringify(fields),
+    ])
     response.json({ accepted: [id] })
   })
   const listening = createServer(bareApp)
@@ -141,7 +167,12 @@ async function crowd(server, pool) {
     rounds.bare.push(await atOnce(bare))
   }
   const middle = (side, figure) => median(rounds[side].map((round) => round[figure]))
-  const [rate, bareRate, p99, bareP99] = [middle('ours', 'rate'), middle('bare', 'rate'), middle('ours', 'p99'), middle('bare', 'p99')]
+  const [rate, bareRate, p99, bareP99] = [
+    middle('ours', 'rate'),
+    middle('bare', 'rate'),
+    middle('ours', 'p99'),
+    middle('bare', 'p99'),
+  ]
   console.log(
     `200 devices at once: ${Math.round(rate)} pushes a second, a bare route ${Math.round(bareRate)}: ${(rate / bareRate).toFixed(2)} of it (aim 0.8); 99th percentile ${Math.round(p99)} ms, ${(p99 / bareP99).toFixed(2)} times the bare route's ${Math.round(bareP99)} ms (aim 1.3)`,
   )
@@ -152,9 +183,12 @@ const RLS_ROUNDS = 12
 
 /** The same pushes with row-level security off and on, by turns: what the second lock costs. */
 async function lock(server, pool) {
-  const { rows } = await pool.query("select relname as name from pg_class where relrowsecurity and relkind = 'r' and relnamespace = 'public'::regnamespace")
+  const { rows } = await pool.query(
+    "select relname as name from pg_class where relrowsecurity and relkind = 'r' and relnamespace = 'public'::regnamespace",
+  )
   const setLock = async (on) => {
-    for (const { name } of rows) await pool.query(`alter table "${name}" ${on ? 'enable' : 'disable'} row level security`)
+    for (const { name } of rows)
+      await pool.query(`alter table "${name}" ${on ? 'enable' : 'disable'} row level security`)
   }
   const times = { on: [], off: [] }
   for (let round = 0; round <= RLS_ROUNDS; round++) {
@@ -172,18 +206,28 @@ async function lock(server, pool) {
       if (round > 0) times[side].push({ took, alone })
     }
   }
-  const cost = (figure) => (100 * (median(times.on.map((round) => round[figure])) / median(times.off.map((round) => round[figure])) - 1)).toFixed(1)
-  console.log(`row-level security: ${cost('took')} % on 4,000 changes in batches, ${cost('alone')} % on single pushes (aim 5)`)
+  const cost = (figure) =>
+    (
+      100 *
+      (median(times.on.map((round) => round[figure])) / median(times.off.map((round) => round[figure])) - 1)
+    ).toFixed(1)
+  console.log(
+    `row-level security: ${cost('took')} % on 4,000 changes in batches, ${cost('alone')} % on single pushes (aim 5)`,
+  )
 }
 
 await withTestDatabase(
   async ({ TEST_DATABASE_URL }) => {
     const pool = new pg.Pool({ connectionString: TEST_DATABASE_URL, max: 10 })
     pool.on('error', () => undefined)
-    await pool.query('create table bare_one (id uuid primary key, record_id uuid not null, stamp text not null, fields jsonb not null)')
+    await pool.query(
+      'create table bare_one (id uuid primary key, record_id uuid not null, stamp text not null, fields jsonb not null)',
+    )
     await withServer(
       async (server) => {
-        await pool.query('create table bare_log (like changes including all); create table bare_strikes (like strikes including all)')
+        await pool.query(
+          'create table bare_log (like changes including all); create table bare_strikes (like strikes including all)',
+        )
         await intake(server, pool)
         await crowd(server, pool)
         await lock(server, pool)

@@ -16,10 +16,16 @@ export async function withServer(work, { databaseUrl = '', options = ['--empty']
     env: { ...process.env, PORT: '0', JOT_DATA_DIR: folder, DATABASE_URL: databaseUrl },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
-  const url = await new Promise((ready) => server.stdout.on('data', (text) => /ready at (\S+)/.exec(text)?.[1] && ready(/ready at (\S+)/.exec(text)[1])))
+  const url = await new Promise((ready) =>
+    server.stdout.on('data', (text) => /ready at (\S+)/.exec(text)?.[1] && ready(/ready at (\S+)/.exec(text)[1])),
+  )
   const makeBook = async (name) => {
     const id = uuidv7()
-    const response = await fetch(`${url}/api/books/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name }) })
+    const response = await fetch(`${url}/api/books/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name }),
+    })
     if (!response.ok) throw new Error(`the book was not made: ${response.status}`)
     return id
   }

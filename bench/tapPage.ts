@@ -18,7 +18,9 @@ async function measure(book: string, trip: string): Promise<{ taps: number[]; pu
       transaction.oncomplete = () => done()
     })
   const tap = (): Promise<void> =>
-    commit(book, [{ kind: 'strike', id: crypto.randomUUID(), fields: { trip, time: new Date().toISOString() } }], { undo: { trip, label: 'Strike' } })
+    commit(book, [{ kind: 'strike', id: crypto.randomUUID(), fields: { trip, time: new Date().toISOString() } }], {
+      undo: { trip, label: 'Strike' },
+    })
   const timed = async (work: () => Promise<void>): Promise<number> => {
     const from = performance.now()
     await work()
@@ -37,13 +39,26 @@ async function longTrip(book: string, water: string, lure: string): Promise<stri
   const id = (): string => crypto.randomUUID()
   const [trip, startMs] = [id(), Date.UTC(2026, 4, 2, 11)]
   const at = (minutes: number): string => new Date(startMs + minutes * 60_000).toISOString()
-  const stints = Array.from({ length: 40 }, (_, i) => ({ kind: 'stint' as const, id: id(), fields: { trip, lure, start: at(i * 12), end: at(i * 12 + 12) } }))
+  const stints = Array.from({ length: 40 }, (_, i) => ({
+    kind: 'stint' as const,
+    id: id(),
+    fields: { trip, lure, start: at(i * 12), end: at(i * 12 + 12) },
+  }))
   const strikes = Array.from({ length: 120 }, (_, i) => ({
     kind: 'strike' as const,
     id: id(),
-    fields: { trip, stint: stints[Math.floor(i / 3)]?.id ?? '', time: at(Math.floor(i / 3) * 12 + 2 + (i % 3) * 3), outcome: 'landed' },
+    fields: {
+      trip,
+      stint: stints[Math.floor(i / 3)]?.id ?? '',
+      time: at(Math.floor(i / 3) * 12 + 2 + (i % 3) * 3),
+      outcome: 'landed',
+    },
   }))
-  await commit(book, [{ kind: 'trip', id: trip, fields: { water, start: at(0), end: at(480), effortKnown: 'full' } }, ...stints, ...strikes])
+  await commit(book, [
+    { kind: 'trip', id: trip, fields: { water, start: at(0), end: at(480), effortKnown: 'full' } },
+    ...stints,
+    ...strikes,
+  ])
   return trip
 }
 

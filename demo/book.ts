@@ -44,7 +44,13 @@ export function demoBundle({ seed = SEED, without }: DemoOptions = {}): Map<stri
     const sort = `${outing.water} ${coldChop(outing.weather)} ${outing.weather.cloudPct >= 80}`
     const nth = days.get(sort) ?? 0
     days.set(sort, nth + 1)
-    makeTrip({ id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7), weather }, outing, seededRandom(seed + 1000 + i), made, without)
+    makeTrip(
+      { id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7), weather },
+      outing,
+      seededRandom(seed + 1000 + i),
+      made,
+      without,
+    )
   })
   return writeBundle({
     water: WATERS.map((water) => waterRecord(water)),
@@ -59,22 +65,32 @@ const named = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id
 const inches = (value: number): number => Math.round(toSi(value, 'in') * 1e4) / 10
 const feet = (value: number): number => Math.round(toSi(value, 'ft') * 100) / 100
 
-const waterRecord = ({ id, ...fields }: (typeof WATERS)[number]): StoredRecord => named(id, { ...fields, outline: outlineOfWater({ id, ...fields }) })
+const waterRecord = ({ id, ...fields }: (typeof WATERS)[number]): StoredRecord =>
+  named(id, { ...fields, outline: outlineOfWater({ id, ...fields }) })
 
 function lureRecord({ id, lengthIn, weightOz, runsFt, ...fields }: DemoLure): StoredRecord {
-  const measured = { lengthMm: inches(lengthIn), weightG: Math.round(toSi(weightOz, 'oz') * 10) / 10, runsFromM: feet(runsFt[0]), runsToM: feet(runsFt[1]) }
+  const measured = {
+    lengthMm: inches(lengthIn),
+    weightG: Math.round(toSi(weightOz, 'oz') * 10) / 10,
+    runsFromM: feet(runsFt[0]),
+    runsToM: feet(runsFt[1]),
+  }
   return named(id, { ...fields, ...measured })
 }
 
 function spotRecord({ id, water, north, east, depthFt, ...fields }: (typeof SPOTS)[number]): StoredRecord {
   const home = WATERS.find((candidate) => candidate.id === water)
   if (!home) throw new RangeError(`the spot ${id} lies on no water`)
-  const place = { latitude: Math.round((home.latitude + north) * 1e5) / 1e5, longitude: Math.round((home.longitude + east) * 1e5) / 1e5 }
+  const place = {
+    latitude: Math.round((home.latitude + north) * 1e5) / 1e5,
+    longitude: Math.round((home.longitude + east) * 1e5) / 1e5,
+  }
   return named(id, { water, ...place, ...fields, depthFromM: feet(at(depthFt, 0)), depthToM: feet(at(depthFt, 1)) })
 }
 
 /** The oldest notebooks know less: some trips of the first season have only their hours, a few not even those. */
-const effortOf = (nth: number): 'full' | 'trip' | 'none' => (nth < 30 && nth % 9 === 4 ? 'trip' : nth < 30 && nth % 13 === 7 ? 'none' : 'full')
+const effortOf = (nth: number): 'full' | 'trip' | 'none' =>
+  nth < 30 && nth % 9 === 4 ? 'trip' : nth < 30 && nth % 13 === 7 ? 'none' : 'full'
 
 interface TripInBook {
   readonly id: string
@@ -84,7 +100,13 @@ interface TripInBook {
   readonly weather: readonly DayWeather[]
 }
 
-function makeTrip({ id: trip, nth, luck, weather }: TripInBook, outing: Outing, random: Random, made: Made, without: Truth | undefined): void {
+function makeTrip(
+  { id: trip, nth, luck, weather }: TripInBook,
+  outing: Outing,
+  random: Random,
+  made: Made,
+  without: Truth | undefined,
+): void {
   const { water, people } = outing
   const effortKnown = effortOf(nth)
   const record = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { trip, ...fields } })
@@ -98,12 +120,18 @@ function makeTrip({ id: trip, nth, luck, weather }: TripInBook, outing: Outing, 
     anglers: [...people],
     effortKnown,
     target: water === 'Quennor Reach' ? ['largemouth', 'spotted'] : [],
-    ...(outing.purpose === 'tournament' ? { limit: 5, minLengthMm: inches(14), weighIn: isoUtc(instant(outing, outing.hours)) } : {}),
+    ...(outing.purpose === 'tournament'
+      ? { limit: 5, minLengthMm: inches(14), weighIn: isoUtc(instant(outing, outing.hours)) }
+      : {}),
   }
   made.trip.push({ id: trip, foreignId: trip, fields })
   const readings = readingsOf(outing, random)
-  reportsBefore(weather, instant(outing, 0)).forEach((report, i) => made.reading.push(record(`${trip}-report-${i + 1}`, report)))
-  readings.forEach((reading, i) => made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading, i === 0, weather))))
+  reportsBefore(weather, instant(outing, 0)).forEach((report, i) =>
+    made.reading.push(record(`${trip}-report-${i + 1}`, report)),
+  )
+  readings.forEach((reading, i) =>
+    made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading, i === 0, weather))),
+  )
   for (const angler of people) {
     fish(outing, readings, angler, luck, random, without).forEach((stint, i) => {
       const id = `${trip}-${at(angler, 0)}${i + 1}`
@@ -112,7 +140,12 @@ function makeTrip({ id: trip, nth, luck, weather }: TripInBook, outing: Outing, 
       stint.strikes.forEach((strike, k) => {
         if (effortKnown === 'none' && strike.outcome !== 'landed') return
         const cadence = { pauseS: Number(fields.pauseS ?? 0), workS: Number(fields.workS ?? 0) }
-        made.strike.push(record(`${id}-${k + 1}`, strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, cadence, random, without)))
+        made.strike.push(
+          record(
+            `${id}-${k + 1}`,
+            strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, cadence, random, without),
+          ),
+        )
       })
     })
   }
@@ -133,7 +166,10 @@ function readingFields(outing: Outing, reading: DemoReading, first: boolean, val
     pressureHpa: pressureAt(valley, instant(outing, reading.hour)),
     ...(reading.current ? { current: reading.current } : {}),
     ...(rainMm > 0
-      ? { precipitation: rainMm > 8 ? 'rain' : 'drizzle', ...(first ? { rainMm: Math.round(10 * (rainMm / 4)) / 10 } : {}) }
+      ? {
+          precipitation: rainMm > 8 ? 'rain' : 'drizzle',
+          ...(first ? { rainMm: Math.round(10 * (rainMm / 4)) / 10 } : {}),
+        }
       : { precipitation: 'none' }),
     source: 'hand',
   }
@@ -164,12 +200,17 @@ function stintFields(outing: Outing, stint: DemoStint, random: Random): Fields {
     end: isoUtc(instant(outing, stint.to)),
     lureDepthM: feet(lureDepthFt),
     depthM: feet(Math.max(lureDepthFt + 1, bottomFtAt(outing, (stint.from + stint.to) / 2) + Math.round(random()))),
-    retrieve: at(RETRIEVES[lure.class] ?? ['steady', 'stop-and-go'], Math.floor(random() * (RETRIEVES[lure.class]?.length ?? 2))),
+    retrieve: at(
+      RETRIEVES[lure.class] ?? ['steady', 'stop-and-go'],
+      Math.floor(random() * (RETRIEVES[lure.class]?.length ?? 2)),
+    ),
     ...(reason ? { reason } : {}),
     ...(reason === 'hunch' ? { intent: 'test' } : {}),
     ...(spot ? { spot: spot.id } : {}),
     ...(jerkbait ? { pauseS: at([2, 4, 6, 10], Math.floor(random() * 4)), workS: 1.5 } : {}),
-    ...(SETUPS.some((setup) => setup.lure === lure.id) ? { setup: SETUPS.find((setup) => setup.lure === lure.id)?.id ?? '' } : {}),
+    ...(SETUPS.some((setup) => setup.lure === lure.id)
+      ? { setup: SETUPS.find((setup) => setup.lure === lure.id)?.id ?? '' }
+      : {}),
   }
 }
 
@@ -192,7 +233,9 @@ interface Cadence {
 function phaseOf(draw: number, { pauseS, workS }: Cadence): string {
   if (pauseS + workS === 0) return at(PHASES, Math.floor(draw * PHASES.length))
   const paused = pauseS / (pauseS + workS)
-  return draw < paused ? at(PAUSED, Math.floor((draw / paused) * PAUSED.length)) : at(WORKED, Math.floor(((draw - paused) / (1 - paused)) * WORKED.length))
+  return draw < paused
+    ? at(PAUSED, Math.floor((draw / paused) * PAUSED.length))
+    : at(WORKED, Math.floor(((draw - paused) / (1 - paused)) * WORKED.length))
 }
 
 function strikeFields(
@@ -222,7 +265,11 @@ function fishFields({ water }: Outing, lure: DemoLure, random: Random, without: 
   const weightG = Math.round(680 * bigness * heavierBy(lure.id, water, without) * Math.exp(0.42 * drawNormal(random)))
   const lengthCm = (weightG / 0.0113) ** (1 / 3.06)
   return {
-    species: other ? (water === 'Pellock Mill Pond' ? 'catfish' : 'pike') : at(species, Math.floor(random() * species.length)),
+    species: other
+      ? water === 'Pellock Mill Pond'
+        ? 'catfish'
+        : 'pike'
+      : at(species, Math.floor(random() * species.length)),
     lengthMm: inches(Math.round((lengthCm / 2.54) * 4) / 4),
     ...(random() < 0.9 ? { weightG } : {}),
     hookPosition: at(['deep', 'both hooks', 'mouth', 'mouth', 'lip', 'rear hook outside'], Math.floor(random() * 6)),

@@ -41,9 +41,14 @@ const isGenerating = (hour: number, date: string): boolean => {
 }
 
 /** A reading's value at an hour of the trip: straight lines between readings, the last one carried on. */
-export function valueAt(readings: readonly DemoReading[], hour: number, field: 'tempF' | 'windMph' | 'cloudPct'): number {
+export function valueAt(
+  readings: readonly DemoReading[],
+  hour: number,
+  field: 'tempF' | 'windMph' | 'cloudPct',
+): number {
   const next = readings.findIndex((reading) => reading.hour > hour)
-  const [a, b] = next <= 0 ? [readings[next === 0 ? 0 : readings.length - 1], undefined] : [readings[next - 1], readings[next]]
+  const [a, b] =
+    next <= 0 ? [readings[next === 0 ? 0 : readings.length - 1], undefined] : [readings[next - 1], readings[next]]
   if (!a) throw new RangeError('a trip needs at least one reading')
   return b ? a[field] + ((b[field] - a[field]) * (hour - a.hour)) / (b.hour - a.hour) : a[field]
 }

@@ -50,7 +50,10 @@ function outing(day: DayWeather, random: Random): Outing {
   const hours = Math.round((least + (most - least) * random()) * 4) / 4
   const evening = water === 'Pellock Mill Pond' && !isWeekend(day.date)
   const from = evening ? 16.5 : Math.round((6 + 2 * random()) * 4) / 4
-  const people = water !== 'Pellock Mill Pond' && random() < (coldChop(day) ? 0.25 : 0.45) ? ['Rowan', 'Tilda'] : [random() < 0.85 ? 'Rowan' : 'Tilda']
+  const people =
+    water !== 'Pellock Mill Pond' && random() < (coldChop(day) ? 0.25 : 0.45)
+      ? ['Rowan', 'Tilda']
+      : [random() < 0.85 ? 'Rowan' : 'Tilda']
   const purpose = people.length === 2 && random() < 0.3 ? 'practice' : random() < 0.12 ? 'tournament' : 'own'
   return { weather: day, water, from, hours, people, purpose }
 }

@@ -10,7 +10,9 @@ import { TRUTHS } from './truths.ts'
 import type { Truth } from './truths.ts'
 
 function read(options: DemoOptions = {}): BookRecords {
-  const { book, faults, looseEnds } = checkBundle(new Map([...demoBundle(options)].map(([name, text]) => [name, new TextEncoder().encode(text)])))
+  const { book, faults, looseEnds } = checkBundle(
+    new Map([...demoBundle(options)].map(([name, text]) => [name, new TextEncoder().encode(text)])),
+  )
   expect([faults, looseEnds]).toEqual([[], []])
   return book
 }
@@ -19,7 +21,9 @@ function read(options: DemoOptions = {}): BookRecords {
 function shows(truth: Truth, book: BookRecords): boolean {
   const { figures, hours, trips } = effectOf(truth, book)
   const expected = EXPECTED[truth]
-  const inRange = Object.entries(expected.figures).every(([name, [low, high]]) => figures[name]! >= low && figures[name]! <= high)
+  const inRange = Object.entries(expected.figures).every(
+    ([name, [low, high]]) => figures[name]! >= low && figures[name]! <= high,
+  )
   return inRange && hours >= expected.hours && trips >= expected.trips
 }
 
@@ -27,14 +31,17 @@ describe('the demo book', () => {
   const book = read()
 
   it('is what its seed makes', () => {
-    for (const [name, text] of demoBundle()) expect(readFileSync(new URL(`bundle/${name}`, import.meta.url), 'utf8'), name).toBe(text)
+    for (const [name, text] of demoBundle())
+      expect(readFileSync(new URL(`bundle/${name}`, import.meta.url), 'utf8'), name).toBe(text)
   })
 
   it('is as large as a crew’s three seasons', () => {
     const years = new Set(book.trips.map(({ start }) => start.slice(0, 4)))
     const classes = new Set(book.lures.map((lure) => lure.class))
     const together = book.trips.filter(({ anglers }) => anglers && anglers.length > 1).length / book.trips.length
-    const blank = book.trips.filter(({ id }) => !book.strikes.some(({ trip, outcome }) => trip === id && outcome !== 'raised')).length
+    const blank = book.trips.filter(
+      ({ id }) => !book.strikes.some(({ trip, outcome }) => trip === id && outcome !== 'raised'),
+    ).length
     expect([book.trips.length, years.size, book.waters.length, classes.size, blank > 3]).toEqual([160, 3, 4, 35, true])
     expect(book.strikes.length).toBeGreaterThan(1400)
     expect(book.strikes.length).toBeLessThan(1700)

@@ -39,7 +39,14 @@ export const lure = (id: string): DemoLure => {
 }
 
 /** Everything one person did on a trip. */
-export function fish(outing: Outing, readings: readonly DemoReading[], angler: string, luck: number, random: Random, without: Truth | undefined): DemoStint[] {
+export function fish(
+  outing: Outing,
+  readings: readonly DemoReading[],
+  angler: string,
+  luck: number,
+  random: Random,
+  without: Truth | undefined,
+): DemoStint[] {
   const deck = chooseDeck(outing, readings, random, without)
   const loggedReasons = random() < 0.5
   const stints: DemoStint[] = []
@@ -51,8 +58,21 @@ export function fish(outing: Outing, readings: readonly DemoReading[], angler: s
     const next = rescue ? lure(RESCUE_LURE) : nextLure(deck, before?.lure, random)
     const length = Math.min(outing.hours - from, 0.4 + 0.5 * random())
     if (length < 0.25) return stints
-    const reason = rescue ? (loggedReasons ? 'others blank' : undefined) : loggedReasons || random() < 0.4 ? reasonOf(stints.length, random) : undefined
-    const stint = throwLure(outing, readings, { lure: next, angler, from, to: from + length, reason }, luck, random, without)
+    const reason = rescue
+      ? loggedReasons
+        ? 'others blank'
+        : undefined
+      : loggedReasons || random() < 0.4
+        ? reasonOf(stints.length, random)
+        : undefined
+    const stint = throwLure(
+      outing,
+      readings,
+      { lure: next, angler, from, to: from + length, reason },
+      luck,
+      random,
+      without,
+    )
     stints.push(stint)
     const last = stint.strikes.filter(({ outcome }) => outcome !== 'raised').at(-1)
     if (last) blankSince = last.hour
@@ -62,12 +82,19 @@ export function fish(outing: Outing, readings: readonly DemoReading[], angler: s
 }
 
 /** After a long blank on a boat, and then for as long as it bites. */
-function needsRescue({ water }: Outing, before: DemoStint | undefined, from: number, blankSince: number, rested: number): boolean {
+function needsRescue(
+  { water }: Outing,
+  before: DemoStint | undefined,
+  from: number,
+  blankSince: number,
+  rested: number,
+): boolean {
   if (water !== 'Immerlow Reservoir' && water !== 'Quennor Reach') return false
   return before?.lure.id === RESCUE_LURE ? from - blankSince < 0.5 : from - Math.max(blankSince, rested) >= PATIENCE
 }
 
-const reasonOf = (nth: number, random: Random): string => (nth === 0 ? 'plan' : at(['plan', 'rotation', 'hunch', 'rotation'], Math.floor(random() * 4)))
+const reasonOf = (nth: number, random: Random): string =>
+  nth === 0 ? 'plan' : at(['plan', 'rotation', 'hunch', 'rotation'], Math.floor(random() * 4))
 
 /** Four to six rods rigged for the water, its temperature, and what was known at launch. */
 function chooseDeck(
@@ -103,7 +130,11 @@ function chooseDeck(
 }
 
 /** The next rod in hand: any but the last. */
-function nextLure(deck: readonly (readonly [DemoLure, number])[], last: DemoLure | undefined, random: Random): DemoLure {
+function nextLure(
+  deck: readonly (readonly [DemoLure, number])[],
+  last: DemoLure | undefined,
+  random: Random,
+): DemoLure {
   const others = deck.filter(([candidate]) => candidate.id !== last?.id)
   return pickWeighted(others.length > 0 ? others : deck, random)
 }
@@ -135,7 +166,12 @@ function throwLure(
   return { ...stint, strikes: strikes.sort((a, b) => a.hour - b.hour) }
 }
 
-function momentAt({ water }: Outing, readings: readonly DemoReading[], thrown: DemoLure, hour: number): Parameters<typeof trueRate>[0] {
+function momentAt(
+  { water }: Outing,
+  readings: readonly DemoReading[],
+  thrown: DemoLure,
+  hour: number,
+): Parameters<typeof trueRate>[0] {
   const windBeforeMph = Math.max(...readings.filter((reading) => reading.hour <= hour).map(({ windMph }) => windMph))
   return {
     water,

@@ -7,7 +7,10 @@ const POINTS = 96
 
 /** The shore of a water: a closed ring with arms, made from a seed of its own so that the trips may change and the shores stay. */
 export function outlineOfWater({ id, latitude, longitude }: (typeof WATERS)[number]): Fields {
-  return { type: 'Polygon', coordinates: [ringOf(id, latitude, longitude, 40 + WATERS.findIndex((water) => water.id === id))] }
+  return {
+    type: 'Polygon',
+    coordinates: [ringOf(id, latitude, longitude, 40 + WATERS.findIndex((water) => water.id === id))],
+  }
 }
 
 function ringOf(id: WaterName, latitude: number, longitude: number, seed: number): [number, number][] {
@@ -22,7 +25,10 @@ function ringOf(id: WaterName, latitude: number, longitude: number, seed: number
     const angle = (2 * Math.PI * i) / POINTS
     const radius = waves.reduce((sum, { turns, phase, height }) => sum + height * Math.sin(turns * angle + phase), 1)
     const round = (degrees: number): number => Math.round(degrees * 1e5) / 1e5
-    return [round(longitude + at(reach, 1) * radius * Math.cos(angle)), round(latitude + at(reach, 0) * radius * Math.sin(angle))]
+    return [
+      round(longitude + at(reach, 1) * radius * Math.cos(angle)),
+      round(latitude + at(reach, 0) * radius * Math.sin(angle)),
+    ]
   })
   return [...ring, at(ring, 0)]
 }

@@ -1,7 +1,18 @@
 import type { WaterName } from './scenario.ts'
 
 /** What is planted in the demo book; its sizes stand in docs/demo.md, each with a test that fails when it is taken out. */
-export const TRUTHS = ['window', 'one lure', 'good day', 'rescue', 'colour', 'rule fails', 'rule holds', 'heavy', 'wind falls', 'nothing'] as const
+export const TRUTHS = [
+  'window',
+  'one lure',
+  'good day',
+  'rescue',
+  'colour',
+  'rule fails',
+  'rule holds',
+  'heavy',
+  'wind falls',
+  'nothing',
+] as const
 export type Truth = (typeof TRUTHS)[number]
 
 /** The lures and waters that the truths are about. */
@@ -13,7 +24,13 @@ export const COLOUR_PAIR = ['Finesse jig, green pumpkin', 'Finesse jig, brown-pu
 export const FAILING_LURE = 'Flat-sided crank, chartreuse'
 export const HEAVY_LURE = 'Wedge tail 7, trout'
 export const SURFACE = new Set(['walking topwater', 'popper', 'single prop', 'twin prop', 'rotating-tail topwater'])
-export const WIND_LURES = new Set(['spinnerbait', 'squarebill', 'flat-sided crankbait', 'wide-wobble diving plug', 'bladed jig'])
+export const WIND_LURES = new Set([
+  'spinnerbait',
+  'squarebill',
+  'flat-sided crankbait',
+  'wide-wobble diving plug',
+  'bladed jig',
+])
 /** Where a lure of the crew would be planted if something did stand out on the plain water. */
 const SPURIOUS_LURE = 'Wacky worm, plum'
 
@@ -56,7 +73,10 @@ function windFactor({ windMph, windBeforeMph }: Moment): number {
   return windMph < 5 && windBeforeMph >= 9 ? 0.3 : 0.9
 }
 
-function highlandFactor({ lure, class: lureClass, tempF, windMph, cloudPct }: Moment, is: (truth: Truth) => boolean): number {
+function highlandFactor(
+  { lure, class: lureClass, tempF, windMph, cloudPct }: Moment,
+  is: (truth: Truth) => boolean,
+): number {
   let factor = 1
   if (is('window') && tempF >= 45 && tempF < 50 && windMph >= 10 && cloudPct >= 80) factor *= 3.5
   if (is('rule holds') && SURFACE.has(lureClass)) factor *= cloudPct >= 80 ? 1.9 : 0.6

@@ -34,7 +34,10 @@ export function makeWeather(random: Random, untilDate: string): DayWeather[] {
   let [swing, wetness] = [0, 0]
   const water = Object.fromEntries(WATERS.map(({ id }) => [id, 45])) as Record<WaterName, number>
   for (let date = FIRST; date <= untilDate; date = addDays(date, 1)) {
-    front = front.until === 0 ? { since: 1, until: 2 + drawPoisson(random, 2.5) } : { since: front.since + 1, until: front.until - 1 }
+    front =
+      front.until === 0
+        ? { since: 1, until: 2 + drawPoisson(random, 2.5) }
+        : { since: front.since + 1, until: front.until - 1 }
     swing = 0.6 * swing + drawNormal(random) * 1.8 + (front.until === 1 ? 2.5 : front.since === 1 ? -4 : 0)
     const airC = seasonalAirC(date) + swing
     const sky = skyOf(front, random)
@@ -66,9 +69,21 @@ function skyOf({ since, until }: Front, random: Random): Sky {
       rainMm: between(4, 22),
     }
   if (until === 1)
-    return { cloudPct: cloud(60, 100), windMph: winds(random, 9, 15, 0.45), windFromDeg: between(160, 220), pressureHpa: between(1008, 1013), rainMm: 0 }
+    return {
+      cloudPct: cloud(60, 100),
+      windMph: winds(random, 9, 15, 0.45),
+      windFromDeg: between(160, 220),
+      pressureHpa: between(1008, 1013),
+      rainMm: 0,
+    }
   if (since === 1)
-    return { cloudPct: cloud(0, 15), windMph: winds(random, 3, 8, 0.6), windFromDeg: between(300, 350), pressureHpa: between(1021, 1029), rainMm: 0 }
+    return {
+      cloudPct: cloud(0, 15),
+      windMph: winds(random, 3, 8, 0.6),
+      windFromDeg: between(300, 350),
+      pressureHpa: between(1021, 1029),
+      rainMm: 0,
+    }
   return {
     cloudPct: cloud(5, 85),
     windMph: winds(random, 1, 11, 0.3),

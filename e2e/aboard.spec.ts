@@ -15,7 +15,9 @@ const code = async (page: Page, whom: string): Promise<string> => {
   return (await page.getByTestId('pairing-url').textContent()) ?? ''
 }
 
-test('a book opened to a network: the owner signs in, pairs a phone by a code, takes crew aboard, and revokes', async ({ browser }) => {
+test('a book opened to a network: the owner signs in, pairs a phone by a code, takes crew aboard, and revokes', async ({
+  browser,
+}) => {
   test.setTimeout(180_000)
   // Nobody could sign in: it does not open.
   await expect(App.openToNetwork()).rejects.toThrow('the server ended with 1')

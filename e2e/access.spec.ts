@@ -9,8 +9,21 @@ async function screens(app: App): Promise<string[]> {
   const trip = await one(`select id from trips order by start desc limit 1`)
   const lure = await one(`select id from lures where name = 'Jerkbait, grey shad'`)
   const water = await one(`select id from waters where name = 'Quennor Reach'`)
-  const trips = ['/trips', '/trips?as=calendar', '/trips/new', `/trips/${trip}`, `/trips/${trip}?as=rows`, `/trips/${trip}/edit`]
-  const findings = ['/findings?by=lure', '/findings?by=class&split=water', '/findings?by=lure&where=year%3D1999', '/findings/search', '/findings/trial']
+  const trips = [
+    '/trips',
+    '/trips?as=calendar',
+    '/trips/new',
+    `/trips/${trip}`,
+    `/trips/${trip}?as=rows`,
+    `/trips/${trip}/edit`,
+  ]
+  const findings = [
+    '/findings?by=lure',
+    '/findings?by=class&split=water',
+    '/findings?by=lure&where=year%3D1999',
+    '/findings/search',
+    '/findings/trial',
+  ]
   return [
     '/today',
     ...trips,
@@ -64,7 +77,10 @@ for (const [scheme, width] of [
   ['light', 1280],
   ['dark', 390],
 ] as const) {
-  test(`no screen has a serious accessibility fault or scrolls sideways, ${scheme} at ${width}`, async ({ app, page }) => {
+  test(`no screen has a serious accessibility fault or scrolls sideways, ${scheme} at ${width}`, async ({
+    app,
+    page,
+  }) => {
     test.setTimeout(360_000)
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
     await page.setViewportSize({ width, height: 800 })
@@ -91,7 +107,10 @@ test('by keyboard alone from the page one opens to a lure’s answer on the boar
       await page.keyboard.press('Tab')
       const focused = await page.evaluate(() => {
         const element = document.activeElement as HTMLElement
-        return { said: element.getAttribute('aria-label') ?? element.innerText, outline: getComputedStyle(element).outlineStyle }
+        return {
+          said: element.getAttribute('aria-label') ?? element.innerText,
+          outline: getComputedStyle(element).outlineStyle,
+        }
       })
       if (!name.test(focused.said)) continue
       // What has the focus shows it.

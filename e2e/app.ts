@@ -62,16 +62,40 @@ export class App {
   static async openToNetwork(owner?: { name: string; password: string }): Promise<App> {
     const folder = mkdtempSync(join(tmpdir(), 'jot-tls-'))
     const [TLS_CERT, TLS_KEY] = [join(folder, 'cert.pem'), join(folder, 'key.pem')]
-    const made = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', TLS_KEY, '-out', TLS_CERT]
+    const made = [
+      'req',
+      '-x509',
+      '-newkey',
+      'rsa:2048',
+      '-nodes',
+      '-days',
+      '2',
+      '-subj',
+      '/CN=localhost',
+      '-keyout',
+      TLS_KEY,
+      '-out',
+      TLS_CERT,
+    ]
     execFileSync('openssl', made, { stdio: 'ignore' })
-    const app = await App.unstarted({ settings: (port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }) })
+    const app = await App.unstarted({
+      settings: (port) => ({ HOST: '0.0.0.0', PUBLIC_URL: `https://localhost:${port}`, TLS_CERT, TLS_KEY }),
+    })
     const account = [join(root, 'packages/cli/bin/jot.mjs'), 'account', '--name', owner?.name ?? '']
-    if (owner) execFileSync(process.execPath, account, { input: `${owner.password}\n`, env: { ...process.env, DATABASE_URL: app.databaseUrl } })
+    if (owner)
+      execFileSync(process.execPath, account, {
+        input: `${owner.password}\n`,
+        env: { ...process.env, DATABASE_URL: app.databaseUrl },
+      })
     await app.start()
     return app
   }
 
-  private static async unstarted({ name = `e2e_${randomUUID().replaceAll('-', '')}`, template, settings }: NewDatabase): Promise<App> {
+  private static async unstarted({
+    name = `e2e_${randomUUID().replaceAll('-', '')}`,
+    template,
+    settings,
+  }: NewDatabase): Promise<App> {
     const admin = process.env.TEST_DATABASE_URL
     if (!admin) throw new Error('TEST_DATABASE_URL is missing: run the tests with "npm run e2e".')
     const client = new pg.Client({ connectionString: admin })
@@ -168,7 +192,9 @@ export const test = base.extend<{ app: App; quiet: undefined }>({
       const faults: string[] = []
       await context.addInitScript(() =>
         document.addEventListener('securitypolicyviolation', (event) =>
-          console.error(`policy: ${event.violatedDirective} ${event.blockedURI} ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`),
+          console.error(
+            `policy: ${event.violatedDirective} ${event.blockedURI} ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`,
+          ),
         ),
       )
       context.on('console', (message) => message.text().startsWith('policy:') && faults.push(message.text()))

@@ -24,18 +24,31 @@ test('the board answers a question that is a link, and says from what', async ({
     await page.getByRole('button', { name: value }).click()
     await page.keyboard.press('Escape')
   }
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^What produces by lure on any water, 45 to 50 °F, overcast,/)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(
+    /^What produces by lure on any water, 45 to 50 °F, overcast,/,
+  )
   await expect(page).toHaveURL(/temp_band%3D45..50F%3Bsky_band%3Dovercast/)
 
   // The command line reads the same book from its files, with no database and no browser.
-  const { rows } = jot<{ rows: Group[] }>('analyse', 'board', '--by', 'lure', '--where', 'temp_band=45..50F;sky_band=overcast')
+  const { rows } = jot<{ rows: Group[] }>(
+    'analyse',
+    'board',
+    '--by',
+    'lure',
+    '--where',
+    'temp_band=45..50F;sky_band=overcast',
+  )
   const told = rows.find(({ lure }) => lure === 'Jerkbait, grey shad')!
   expect(told.too_early).toBe(false)
   await page.getByRole('button', { name: /^Jerkbait, grey shad/ }).click()
   const answer = page.getByTestId('answer')
   const figures = `${told.strikes} strikes in ${told.hours.toFixed(1)} hours on ${told.trips} trips. ${told.rate.toFixed(2)} strikes per hour, likely range ${told.lower.toFixed(2)} to ${told.upper.toFixed(2)}`
-  await expect(answer).toContainText(`Jerkbait, grey shad, 45 to 50 °F, overcast: ${figures} (90%, allowing for good and bad days).`)
-  await expect(page.getByRole('region', { name: 'Answer' })).toContainText(`Compared with similar lures here: ${told.shrunken.toFixed(2)} strikes per hour.`)
+  await expect(answer).toContainText(
+    `Jerkbait, grey shad, 45 to 50 °F, overcast: ${figures} (90%, allowing for good and bad days).`,
+  )
+  await expect(page.getByRole('region', { name: 'Answer' })).toContainText(
+    `Compared with similar lures here: ${told.shrunken.toFixed(2)} strikes per hour.`,
+  )
 
   const url = page.url()
   await page.goto('about:blank')
@@ -44,7 +57,10 @@ test('the board answers a question that is a link, and says from what', async ({
   await page.getByRole('button', { name: 'Show the trips behind this' }).last().click()
   const trips = page.getByRole('region', { name: 'Trips behind this' }).locator('tbody tr')
   await expect(trips).toHaveCount(told.trips)
-  const sum = (await trips.locator('td:nth-child(4)').allTextContents()).reduce((total, text) => total + Number(text), 0)
+  const sum = (await trips.locator('td:nth-child(4)').allTextContents()).reduce(
+    (total, text) => total + Number(text),
+    0,
+  )
   expect(sum).toBe(told.strikes)
   await trips
     .getByRole('link', { name: /^strike 1/ })
@@ -72,7 +88,10 @@ test('groups by three columns, apart for each of a fourth, and saves what it sho
   )
   await expect(page.getByRole('listitem').first()).toBeVisible()
   const saved = async (name: string): Promise<string> => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: `Save ${name}` }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: `Save ${name}` }).click(),
+    ])
     return readFileSync(await download.path(), name === 'PNG' ? 'latin1' : 'utf8')
   }
   const csv = (await saved('CSV')).trim().split(/\r?\n/)

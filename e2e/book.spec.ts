@@ -3,7 +3,9 @@ import { join } from 'node:path'
 import { unzipSync } from 'fflate'
 import { DEMO_TRIPS, expect, root, test } from './app.ts'
 
-const FILES = ['waters', 'spots', 'lures', 'setups', 'trips', 'stints', 'readings', 'strikes'].map((name) => `${name}.csv`).concat('outlines.geojson')
+const FILES = ['waters', 'spots', 'lures', 'setups', 'trips', 'stints', 'readings', 'strikes']
+  .map((name) => `${name}.csv`)
+  .concat('outlines.geojson')
 
 test('a book of one’s own is started, takes a bundle in, and gives the same bytes out', async ({ app, page }) => {
   await page.goto(`${app.url}/trips`)

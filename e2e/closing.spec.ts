@@ -12,10 +12,16 @@ interface Span {
   readonly end: string
 }
 
-test('the strip is edited by hand and by keyboard, with undo, and shared as one picture that tells no place', async ({ app, page }) => {
+test('the strip is edited by hand and by keyboard, with undo, and shared as one picture that tells no place', async ({
+  app,
+  page,
+}) => {
   const [trip] = await app.query<{ id: string }>(FULL_TRIP)
   const stints = (): Promise<Span[]> =>
-    app.query<Span>(`select id, start::text, "end"::text as "end" from stints where trip = $1 and deleted_at is null order by angler, start`, [trip!.id])
+    app.query<Span>(
+      `select id, start::text, "end"::text as "end" from stints where trip = $1 and deleted_at is null order by angler, start`,
+      [trip!.id],
+    )
   const before = await stints()
   const minutes = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / 60_000)
   await page.goto(`${app.url}/trips/${trip!.id}`)
@@ -25,7 +31,11 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
   const moved = async (by: number): Promise<void> =>
-    expect.poll(async () => (await stints()).filter((one, i) => minutes(before[i]!.end, one.end) === by).length, { timeout: 20_000 }).toBeGreaterThan(0)
+    expect
+      .poll(async () => (await stints()).filter((one, i) => minutes(before[i]!.end, one.end) === by).length, {
+        timeout: 20_000,
+      })
+      .toBeGreaterThan(0)
   await moved(4)
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
   await expect.poll(stints, { timeout: 20_000 }).toEqual(before)
@@ -35,7 +45,11 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2 - 25, box.y + box.height / 2, { steps: 5 })
   await page.mouse.up()
-  await expect.poll(async () => (await stints()).some((one, i) => Date.parse(one.end) < Date.parse(before[i]!.end)), { timeout: 20_000 }).toBe(true)
+  await expect
+    .poll(async () => (await stints()).some((one, i) => Date.parse(one.end) < Date.parse(before[i]!.end)), {
+      timeout: 20_000,
+    })
+    .toBe(true)
 
   await page
     .getByRole('button', { name: /^Split / })
@@ -60,15 +74,25 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
   await reading.getByLabel('At', { exact: true }).fill('10:15')
   await reading.getByRole('button', { name: 'Save reading' }).click()
   await expect
-    .poll(() => app.query(`select water_temp_c_typed as typed from readings where trip = $1 and water_temp_c_typed like '51%'`, [trip!.id]), {
-      timeout: 20_000,
-    })
+    .poll(
+      () =>
+        app.query(
+          `select water_temp_c_typed as typed from readings where trip = $1 and water_temp_c_typed like '51%'`,
+          [trip!.id],
+        ),
+      { timeout: 20_000 },
+    )
     .toEqual([{ typed: '51 F' }])
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect
-    .poll(() => app.query(`select deleted_at is not null as gone from readings where trip = $1 and water_temp_c_typed like '51%'`, [trip!.id]), {
-      timeout: 20_000,
-    })
+    .poll(
+      () =>
+        app.query(
+          `select deleted_at is not null as gone from readings where trip = $1 and water_temp_c_typed like '51%'`,
+          [trip!.id],
+        ),
+      { timeout: 20_000 },
+    )
     .toEqual([{ gone: true }])
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
 
@@ -85,11 +109,17 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
   expect([png.subarray(1, 4).toString(), png.readUInt32BE(16)]).toEqual(['PNG', 2160])
   const words = await page.locator('html').getAttribute('data-words')
   expect(words).toContain('landed')
-  const [water] = await app.query<{ name: string }>(`select w.name from waters w join trips t on t.water = w.id where t.id = $1`, [trip!.id])
+  const [water] = await app.query<{ name: string }>(
+    `select w.name from waters w join trips t on t.water = w.id where t.id = $1`,
+    [trip!.id],
+  )
   expect(words).not.toContain(water!.name)
 })
 
-test('a trip is edited on two devices at once, undone on one and deleted on the other, and nothing else of it changes', async ({ app, browser }) => {
+test('a trip is edited on two devices at once, undone on one and deleted on the other, and nothing else of it changes', async ({
+  app,
+  browser,
+}) => {
   const [trip] = await app.query<{ id: string; note: string | null; purpose: string | null }>(FULL_TRIP)
   const written = (): Promise<{ kind: string; record_id: string; fields: Record<string, unknown> }[]> =>
     app.query(`select kind, record_id, fields from changes where seq > $1 order by seq`, [seq])
@@ -117,13 +147,20 @@ test('a trip is edited on two devices at once, undone on one and deleted on the 
   await expect(phone!).toHaveURL(/trips$/)
   await phone!.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => (await written()).at(-1)?.fields, { timeout: 20_000 }).toEqual({ deletedAt: null })
-  for (const page of [desk!, phone!]) await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
-  const [after] = await app.query<{ note: string | null; purpose: string }>(`select note, purpose from trips where id = $1 and deleted_at is null`, [trip!.id])
+  for (const page of [desk!, phone!])
+    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 20_000 })
+  const [after] = await app.query<{ note: string | null; purpose: string }>(
+    `select note, purpose from trips where id = $1 and deleted_at is null`,
+    [trip!.id],
+  )
   expect(after).toEqual({ note: trip!.note, purpose: 'practice' })
   for (const page of [desk!, phone!]) await page.context().close()
 })
 
-test('of two devices that said otherwise both values are kept, and one press takes the other', async ({ app, browser }) => {
+test('of two devices that said otherwise both values are kept, and one press takes the other', async ({
+  app,
+  browser,
+}) => {
   const [strike] = await app.query<{ id: string; trip: string }>(UNSAID)
   const pages = await Promise.all([1, 2].map(async () => (await browser.newContext()).newPage()))
   for (const page of pages) {
@@ -132,7 +169,10 @@ test('of two devices that said otherwise both values are kept, and one press tak
   }
   await app.stop()
   for (const [i, outcome] of ['lost', 'missed'].entries()) {
-    await pages[i]!.getByRole('region', { name: 'Things to fix' }).getByRole('button', { name: outcome, exact: true }).first().click()
+    await pages[i]!.getByRole('region', { name: 'Things to fix' })
+      .getByRole('button', { name: outcome, exact: true })
+      .first()
+      .click()
     await expect(pages[i]!.getByTestId('sync-state')).toContainText('waiting to sync')
   }
   await app.start()
@@ -144,11 +184,15 @@ test('of two devices that said otherwise both values are kept, and one press tak
   await expect(pages[1]!.getByRole('region', { name: 'Two different values' })).toContainText('missed is used')
   await two.getByRole('button', { name: /^Use lost/ }).click()
   await expect(two).toHaveCount(0)
-  await expect.poll(() => app.query(`select outcome from strikes where id = $1`, [strike!.id]), { timeout: 20_000 }).toEqual([{ outcome: 'lost' }])
+  await expect
+    .poll(() => app.query(`select outcome from strikes where id = $1`, [strike!.id]), { timeout: 20_000 })
+    .toEqual([{ outcome: 'lost' }])
   for (const page of pages) await page.context().close()
 })
 
-test('an hour without a tap is asked about; a tournament keeps its bag; a new lure takes three taps; a blank day says so', async ({ app }) => {
+test('an hour without a tap is asked about; a tournament keeps its bag; a new lure takes three taps; a blank day says so', async ({
+  app,
+}) => {
   test.setTimeout(120_000)
   const phone = await Phone.open(app, { startMs: Date.now() - 10 * 3_600_000 })
   const { page } = phone

@@ -7,7 +7,10 @@ import type { App } from './app.ts'
 const file = (name: string, text: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
 const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
 
-test('a day says what the sky did, and the angler’s word goes before it, here and on the board', async ({ app, page }) => {
+test('a day says what the sky did, and the angler’s word goes before it, here and on the board', async ({
+  app,
+  page,
+}) => {
   const [trip] = await app.query<{ id: string }>(
     `select t.id from trips t join waters w on w.id = t.water where w.name = 'Immerlow Reservoir' and t.effort_known = 'full' order by t.start desc limit 1`,
   )
@@ -20,13 +23,21 @@ test('a day says what the sky did, and the angler’s word goes before it, here 
   await expect(sky).not.toContainText('not known')
   await sky.getByLabel('Correct front').selectOption('passage')
   await expect(sky.getByText('as you set it')).toHaveCount(1)
-  await expect(page.getByRole('img', { name: /section through the water/ }).getByText('passage', { exact: true })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /section through the water/ }).getByText('passage', { exact: true }),
+  ).toBeVisible()
   await expect
-    .poll(async () => (await app.query<{ said: string }>(`select front_said as said from trips where id = $1`, [trip!.id]))[0]?.said, { timeout: 20_000 })
+    .poll(
+      async () =>
+        (await app.query<{ said: string }>(`select front_said as said from trips where id = $1`, [trip!.id]))[0]?.said,
+      { timeout: 20_000 },
+    )
     .toBe('passage')
 
   // The board has it in its groups: every hour of the trip now counts as passage.
-  const before = jot<{ rows: { front: string; hours: number }[] }>('analyse', 'board', '--by', 'front').rows.find(({ front }) => front === 'passage')!.hours
+  const before = jot<{ rows: { front: string; hours: number }[] }>('analyse', 'board', '--by', 'front').rows.find(
+    ({ front }) => front === 'passage',
+  )!.hours
   await page.goto(`${app.url}/findings?by=front`)
   await expect(page.getByText('passage', { exact: true }).first()).toBeVisible()
   const shown = await page.locator('main').innerText()
@@ -64,7 +75,11 @@ const DAY = { startMs: START_MS, hours: 2, seed: 9, latitude: 36.98, longitude: 
 
 /** A trip that began three hours ago on a water of the demo and is still open. */
 async function openTrip(app: App, page: Page): Promise<string> {
-  const local = new Intl.DateTimeFormat('sv-SE', { timeZone: 'America/Chicago', dateStyle: 'short', timeStyle: 'short' }).format(START_MS)
+  const local = new Intl.DateTimeFormat('sv-SE', {
+    timeZone: 'America/Chicago',
+    dateStyle: 'short',
+    timeStyle: 'short',
+  }).format(START_MS)
   await page.goto(`${app.url}/trips/new`)
   await page.getByLabel('Water', { exact: true }).selectOption('Immerlow Reservoir')
   await page.locator('[data-cell="trip:date"]').fill(local.slice(0, 10))
@@ -76,7 +91,10 @@ async function openTrip(app: App, page: Page): Promise<string> {
   return trip!.id
 }
 
-test('a live sounder and a weather station feed an open trip, and the sounder’s log brings the same readings', async ({ app, page }) => {
+test('a live sounder and a weather station feed an open trip, and the sounder’s log brings the same readings', async ({
+  app,
+  page,
+}) => {
   test.setTimeout(180_000)
   const sounder = await startSounder({ ...DAY, speed: 800 })
   const station = await startWeatherStation()
@@ -95,9 +113,10 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   const expected = log.drain().readings.map(({ ms, waterTempC }) => `${new Date(ms).toISOString()} ${waterTempC}`)
   const stored = async () =>
     (
-      await app.query<{ time: Date; temp: number }>(`select time, water_temp_c as temp from readings where trip = $1 and source = 'sounder' order by time`, [
-        trip,
-      ])
+      await app.query<{ time: Date; temp: number }>(
+        `select time, water_temp_c as temp from readings where trip = $1 and source = 'sounder' order by time`,
+        [trip],
+      )
     ).map(({ time, temp }) => `${new Date(time).toISOString()} ${temp}`)
   await expect.poll(stored, { timeout: 90_000 }).toEqual(expected)
   await expect(instruments.getByRole('status')).toContainText(/Connected|Connecting/)
@@ -119,18 +138,30 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   await instruments.getByRole('button', { name: 'Get the reports for this trip' }).click()
   await found.getByRole('button', { name: 'Import' }).click()
   await expect
-    .poll(async () => (await app.query<{ n: number }>(`select count(*)::int as n from readings where trip = $1 and source = 'weather report'`, [trip]))[0]?.n, {
-      timeout: 20_000,
-    })
+    .poll(
+      async () =>
+        (
+          await app.query<{ n: number }>(
+            `select count(*)::int as n from readings where trip = $1 and source = 'weather report'`,
+            [trip],
+          )
+        )[0]?.n,
+      { timeout: 20_000 },
+    )
     .toBeGreaterThan(10)
-  await expect(page.getByRole('region', { name: 'Sky, season and water' })).toContainText(/falling|passage|post-front|stable/)
+  await expect(page.getByRole('region', { name: 'Sky, season and water' })).toContainText(
+    /falling|passage|post-front|stable/,
+  )
   // Two days of reports tell of the front; the cold water calls for care.
   await page.goto(`${app.url}/today`)
   await expect(page.getByRole('region', { name: 'Take care today' })).toContainText(/below 60 °F/)
   await Promise.all([sounder.stop(), station.stop()])
 })
 
-test('a log, a track and reports are read for what they are, and what is wrong in them is named by its line', async ({ app, page }) => {
+test('a log, a track and reports are read for what they are, and what is wrong in them is named by its line', async ({
+  app,
+  page,
+}) => {
   const [trip] = await app.query<{ id: string; start: Date; water: string }>(
     `select t.id, t.start, t.water from trips t join waters w on w.id = t.water where w.name = 'Quennor Reach' and t.effort_known = 'full' order by t.start desc limit 1`,
   )
@@ -142,7 +173,9 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   await inStep(page)
   const instruments = page.getByRole('region', { name: 'Import from instruments' })
   const choose = instruments.getByLabel(/Choose a file: sounder log/)
-  await choose.setInputFiles(file('bad.gpx', '<?xml version="1.0"?>\n<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]>\n<gpx/>'))
+  await choose.setInputFiles(
+    file('bad.gpx', '<?xml version="1.0"?>\n<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]>\n<gpx/>'),
+  )
   await expect(instruments.getByRole('alert')).toContainText('Line 2: the file declares a document type')
 
   // The boat lay on one spot all day, over five metres: the stints take their place from the track.
@@ -151,17 +184,20 @@ test('a log, a track and reports are read for what they are, and what is wrong i
     return `<trkpt lat="${spot!.latitude}" lon="${spot!.longitude}"><time>${time}</time><extensions><depth>5</depth></extensions></trkpt>`
   })
   await choose.setInputFiles(
-    file('day.gpx', `<gpx version="1.1" creator="a device" xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg>${points.join('\n')}</trkseg></trk></gpx>`),
+    file(
+      'day.gpx',
+      `<gpx version="1.1" creator="a device" xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg>${points.join('\n')}</trkseg></trk></gpx>`,
+    ),
   )
   const found = page.getByRole('status', { name: 'Found in the file' })
   await expect(found).toContainText(/giving \d+ stints a position/)
   await found.getByRole('button', { name: 'Import' }).click()
   const placed = async () =>
     (
-      await app.query<{ n: number }>(`select count(*)::int as n from stints where trip = $1 and abs(latitude - $2) < 0.001 and spot is not null`, [
-        trip!.id,
-        spot!.latitude,
-      ])
+      await app.query<{ n: number }>(
+        `select count(*)::int as n from stints where trip = $1 and abs(latitude - $2) < 0.001 and spot is not null`,
+        [trip!.id, spot!.latitude],
+      )
     )[0]?.n ?? 0
   await expect.poll(placed, { timeout: 20_000 }).toBeGreaterThan(0)
 
@@ -170,18 +206,25 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   const hour = String(near.getUTCHours()).padStart(2, '0')
   await instruments
     .getByLabel('or paste METAR text')
-    .fill(`METAR XVAL ${day}${hour}51Z 22012KT 9999 TSRA BKN020CB 15/12 Q1009\nnot a report\nMETAR XVAL ${day}${hour}11Z NIL`)
+    .fill(
+      `METAR XVAL ${day}${hour}51Z 22012KT 9999 TSRA BKN020CB 15/12 Q1009\nnot a report\nMETAR XVAL ${day}${hour}11Z NIL`,
+    )
   await instruments.getByRole('button', { name: 'Check' }).click()
   await expect(found).toContainText('1 weather report')
   await expect(found).toContainText('Line 2: No weather report')
   await expect(found).toContainText('Line 3: XVAL had nothing to report')
   await found.getByRole('button', { name: 'Import' }).click()
   await expect
-    .poll(async () => app.query(`select thunder, note from readings where trip = $1 and note = 'XVAL'`, [trip!.id]), { timeout: 20_000 })
+    .poll(async () => app.query(`select thunder, note from readings where trip = $1 and note = 'XVAL'`, [trip!.id]), {
+      timeout: 20_000,
+    })
     .toEqual([{ thunder: true, note: 'XVAL' }])
 })
 
-test('a water shows its years: its temperature’s course, where the hours lie, and what else was read', async ({ app, page }) => {
+test('a water shows its years: its temperature’s course, where the hours lie, and what else was read', async ({
+  app,
+  page,
+}) => {
   const [water] = await app.query<{ id: string }>(`select id from waters where name = 'Quennor Reach'`)
   await page.goto(`${app.url}/waters/${water!.id}`)
   const years = page.getByRole('region', { name: 'Conditions over the years' })
@@ -189,6 +232,8 @@ test('a water shows its years: its temperature’s course, where the hours lie, 
     await expect(years.getByRole('img', { name: `${name} through the year` })).toBeVisible()
   const hours = await years.getByRole('img', { name: 'Hours fished by week' }).locator('title').allTextContents()
   const shown = hours.flatMap((text) => text.match(/[\d.]+/g) ?? []).reduce((sum, figure) => sum + Number(figure), 0)
-  const board = jot<{ rows: { water: string; hours: number }[] }>('analyse', 'board', '--by', 'water').rows.find((row) => row.water === 'Quennor Reach')!
+  const board = jot<{ rows: { water: string; hours: number }[] }>('analyse', 'board', '--by', 'water').rows.find(
+    (row) => row.water === 'Quennor Reach',
+  )!
   expect(Math.abs(shown - board.hours)).toBeLessThan(3)
 })

@@ -103,15 +103,25 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await app.start()
   await phone.synced()
   const day = await dayIn(app)
-  expect({ ...day, minutes: 0 }).toEqual({ stints: 14, strikes: 9, raised: 1, readings: 1, minutes: 0, astray: 0, twice: 0 })
+  expect({ ...day, minutes: 0 }).toEqual({
+    stints: 14,
+    strikes: 9,
+    raised: 1,
+    readings: 1,
+    minutes: 0,
+    astray: 0,
+    twice: 0,
+  })
   // Every minute from the first rod to the close, less the break of thirty.
   const [span] = await app.query<{ minutes: number; fished: boolean }>(
     `select round(extract(epoch from "end" - start) / 60)::int as minutes, "end" is not null as fished from trips where id = (${NEW_TRIP})`,
   )
   expect(Math.abs(span!.minutes - 30 - day.minutes)).toBeLessThanOrEqual(1)
-  expect(await app.query(`select length_mm::float as mm, species from strikes where length_mm is not null and trip = (${NEW_TRIP})`)).toEqual([
-    { mm: 355.6, species: 'largemouth' },
-  ])
+  expect(
+    await app.query(
+      `select length_mm::float as mm, species from strikes where length_mm is not null and trip = (${NEW_TRIP})`,
+    ),
+  ).toEqual([{ mm: 355.6, species: 'largemouth' }])
   // The photo follows its strike, drawn anew as a JPEG under the hash that the strike names.
   const photo = `select k.photo = p.sha256 as named, encode(substring(p.jpeg from 1 for 2), 'hex') as begins from pictures p join strikes k on k.photo = p.sha256`
   await expect.poll(() => app.query(photo), { timeout: 30_000 }).toEqual([{ named: true, begins: 'ffd8' }])
@@ -140,7 +150,8 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
     await phone.synced()
   }
   for (const phone of [one, two]) await phone.later(1)
-  for (const phone of [one, two]) await expect.poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 }).toBe(2)
+  for (const phone of [one, two])
+    await expect.poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 }).toBe(2)
   const strikes = await app.query(
     `select k.angler, k.outcome, l.name is not null as lure from strikes k join stints s on s.id = k.stint join lures l on l.id = s.lure where k.trip = (${NEW_TRIP}) order by 1`,
   )
@@ -152,7 +163,9 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
   await two.close()
 })
 
-test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({ app }) => {
+test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({
+  app,
+}) => {
   test.setTimeout(240_000)
   const phone = await Phone.open(app)
   await phone.launch('Quennor Reach', 'Just me')
@@ -163,7 +176,9 @@ test('the server killed in mid-push, and an answer that never comes: every tap i
     await phone.strike('missed')
   }
   const { page } = phone
-  const pushed = page.waitForRequest((request) => request.method() === 'POST' && request.url().endsWith('/changes'), { timeout: 60_000 })
+  const pushed = page.waitForRequest((request) => request.method() === 'POST' && request.url().endsWith('/changes'), {
+    timeout: 60_000,
+  })
   await app.start()
   await phone.later(2)
   await pushed

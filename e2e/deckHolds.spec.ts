@@ -36,7 +36,11 @@ test('what showed feedback is kept: the page crashes, two tabs tap, the device i
   await phone.tap('Strike')
   // Either the reserve made room for it, or it says that it was not kept: it is never shown and lost.
   await expect
-    .poll(async () => (await other.getByTestId('said').textContent())?.startsWith('Strike 4') || (await other.getByText(/was not kept/).count()) > 0)
+    .poll(
+      async () =>
+        (await other.getByTestId('said').textContent())?.startsWith('Strike 4') ||
+        (await other.getByText(/was not kept/).count()) > 0,
+    )
     .toBe(true)
   await devtools.send('Storage.overrideQuotaForOrigin', { origin: app.url })
   await other.reload()
@@ -48,7 +52,9 @@ test('what showed feedback is kept: the page crashes, two tabs tap, the device i
   await phone.close()
 })
 
-test('a clock set back in mid-trip does not tear the trip, and a wrong one is put right afterwards', async ({ app }) => {
+test('a clock set back in mid-trip does not tear the trip, and a wrong one is put right afterwards', async ({
+  app,
+}) => {
   test.setTimeout(180_000)
   const startMs = Date.now() - 6 * 3_600_000
   const phone = await Phone.open(app, { startMs })
@@ -89,7 +95,8 @@ const misfits = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const rods = document.querySelector('.rods')?.getBoundingClientRect()
     // Rods further down are scrolled to; what of them is cut off is not there to be hit.
-    const cut = (box: DOMRect, element: Element): boolean => element.matches('.rod') && rods !== undefined && box.bottom > rods.bottom + 1
+    const cut = (box: DOMRect, element: Element): boolean =>
+      element.matches('.rod') && rods !== undefined && box.bottom > rods.bottom + 1
     const shown = [...document.querySelectorAll<HTMLElement>('.target')]
       .filter((element) => element.checkVisibility())
       .map((element) => ({ element, box: element.getBoundingClientRect() }))
@@ -108,11 +115,14 @@ const misfits = (page: Page): Promise<string[]> =>
       }
     })
     const strike = document.querySelector('.strike .target')?.getBoundingClientRect()
-    if (strike && shown.some(({ box }) => box.width * box.height > strike.width * strike.height + 1)) found.push('Strike is not the largest')
+    if (strike && shown.some(({ box }) => box.width * box.height > strike.width * strike.height + 1))
+      found.push('Strike is not the largest')
     return found
   })
 
-test('targets are large and apart on every screen, a wet one asks to be held, themes keep their contrast', async ({ app }) => {
+test('targets are large and apart on every screen, a wet one asks to be held, themes keep their contrast', async ({
+  app,
+}) => {
   test.setTimeout(240_000)
   const phone = await Phone.open(app, { startMs: Date.now() - 3_600_000 })
   const { page } = phone
@@ -130,7 +140,8 @@ test('targets are large and apart on every screen, a wet one asks to be held, th
     await page.setViewportSize(size)
     const hidden = await page.evaluate(() => {
       const foot = document.querySelector('.rods')!.getBoundingClientRect().bottom
-      return [...document.querySelectorAll('.rod')].filter((rod) => rod.getBoundingClientRect().bottom > foot + 1).length
+      return [...document.querySelectorAll('.rod')].filter((rod) => rod.getBoundingClientRect().bottom > foot + 1)
+        .length
     })
     expect([size, hidden]).toEqual([size, 0])
   }
@@ -144,7 +155,9 @@ test('targets are large and apart on every screen, a wet one asks to be held, th
       if (where === 'deck') await page.getByRole('button', { name: 'Done' }).press('Enter')
       if (where === 'nothing in hand') await page.getByRole('button', { name: 'Break', exact: true }).press('Enter')
       const { violations } = await new AxeBuilder({ page }).withRules(rules).analyze()
-      expect(violations.flatMap(({ id, nodes }) => nodes.map(({ target }) => `${theme} ${where} ${id} ${target.join()}`))).toEqual([])
+      expect(
+        violations.flatMap(({ id, nodes }) => nodes.map(({ target }) => `${theme} ${where} ${id} ${target.join()}`)),
+      ).toEqual([])
     }
     await page.getByRole('button', { name: 'Resume', exact: true }).press('Enter')
   }

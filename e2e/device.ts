@@ -37,7 +37,11 @@ export class Device {
     const compare = await import('../packages/web/src/offline/compare.ts')
     const { digestHere } = await import('../packages/web/src/offline/digestHere.ts')
     const undo = await import('../packages/web/src/offline/undo.ts')
-    return new Device({ commit, push, pull, pullSnapshot, resolveRefused, records, compare, digestHere, undo, store }, book, skewMs)
+    return new Device(
+      { commit, push, pull, pullSnapshot, resolveRefused, records, compare, digestHere, undo, store },
+      book,
+      skewMs,
+    )
   }
 
   edit(kind: Kind, id: string, fields: Fields): Promise<void> {
@@ -48,7 +52,10 @@ export class Device {
   }
   /** As a page saves: the group can be undone, and no more than so many. */
   async save(edits: { kind: Kind; id: string; fields: Fields }[]): Promise<void> {
-    await this.modules.commit(this.book, edits, { nowMs: Date.now() + this.skewMs, undo: { trip: '', label: 'Saved.' } })
+    await this.modules.commit(this.book, edits, {
+      nowMs: Date.now() + this.skewMs,
+      undo: { trip: '', label: 'Saved.' },
+    })
     await this.modules.undo.trimActions(this.book, '')
   }
   /** Undoes what was saved last; false where nothing can be. */
@@ -71,7 +78,11 @@ export class Device {
     return records.sort((a, b) => (String(a.id) < String(b.id) ? -1 : 1))
   }
   async conflicts(): Promise<unknown[]> {
-    return (await this.modules.store.conflicts.toArray()).map(({ field, kept, other }) => [field, kept.value, other.value])
+    return (await this.modules.store.conflicts.toArray()).map(({ field, kept, other }) => [
+      field,
+      kept.value,
+      other.value,
+    ])
   }
   waiting(): Promise<number> {
     return this.modules.store.outbox.count()
@@ -89,7 +100,9 @@ export class Device {
   }
   async unreadable(): Promise<[string, readonly string[]][]> {
     const found = await this.modules.records.unreadableRecords(this.book)
-    return found.map(({ id, fields }): [string, readonly string[]] => [id, fields]).sort(([, [a = '']], [, [b = '']]) => (a < b ? -1 : 1))
+    return found
+      .map(({ id, fields }): [string, readonly string[]] => [id, fields])
+      .sort(([, [a = '']], [, [b = '']]) => (a < b ? -1 : 1))
   }
   async spoil(kind: Kind, id: string, fields: Fields = { name: 'Spoilt' }): Promise<void> {
     const row = (await this.modules.store.records.get([this.book, kind, id]))!
@@ -117,7 +130,11 @@ async function leaveWaiting(book: string): Promise<void> {
       drafts: 'key',
     })
   const made = change('water', newRecordId(), { name: 'Kept by the old one' })
-  await old.table('outbox').add({ book, change: made, madeAtMs: Date.now(), seen: { ms: 0, counter: 0 }, sent: 0, refused: 0 })
-  await old.table('device').put({ key: 'device', device: 'd-old', clock: { ms: 0, counter: 0 }, seen: { ms: 0, counter: 0 } })
+  await old
+    .table('outbox')
+    .add({ book, change: made, madeAtMs: Date.now(), seen: { ms: 0, counter: 0 }, sent: 0, refused: 0 })
+  await old
+    .table('device')
+    .put({ key: 'device', device: 'd-old', clock: { ms: 0, counter: 0 }, seen: { ms: 0, counter: 0 } })
   old.close()
 }

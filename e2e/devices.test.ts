@@ -36,7 +36,8 @@ afterAll(async () => {
 
 const changesOf = async (book: string): Promise<Change[]> =>
   ((await server.ask('GET', `/api/books/${book}/changes?after=0`)).body as unknown as { changes: Change[] }).changes
-const logOf = async (book: string, kind: string): Promise<Change[]> => (await changesOf(book)).filter((entry) => entry.kind === kind)
+const logOf = async (book: string, kind: string): Promise<Change[]> =>
+  (await changesOf(book)).filter((entry) => entry.kind === kind)
 
 describe('a device', () => {
   it('shows what it wrote at once, keeps it while the server is away, and sends it once when an answer was lost', async () => {
@@ -65,7 +66,8 @@ describe('a device', () => {
     await two.sync()
     await one.sync()
     await two.sync()
-    for (const device of [one, two]) expect(await device.all('water')).toEqual([{ id, name: 'Mill Pond', pressure: 'heavy' }])
+    for (const device of [one, two])
+      expect(await device.all('water')).toEqual([{ id, name: 'Mill Pond', pressure: 'heavy' }])
   })
 
   it('undoes a group whole: what it made is deleted, what it changed comes back unless somebody changed it since, and the server takes it', async () => {
@@ -167,10 +169,14 @@ describe('a device', () => {
     for (let i = 0; i < 3; i++)
       await server.push(
         book,
-        Array.from({ length: 7000 }, (_, n) => change('lure', newRecordId(), { name: `Lure ${i} ${n}`, class: 'popper' })),
+        Array.from({ length: 7000 }, (_, n) =>
+          change('lure', newRecordId(), { name: `Lure ${i} ${n}`, class: 'popper' }),
+        ),
       )
     await device.sync()
-    expect([(await device.all('lure')).length, (await device.all('water')).length, await device.waiting()]).toEqual([21_000, 1, 0])
+    expect([(await device.all('lure')).length, (await device.all('water')).length, await device.waiting()]).toEqual([
+      21_000, 1, 0,
+    ])
   })
 })
 
@@ -186,7 +192,8 @@ describe('two values of one field', () => {
     await two.edit('water', id, { name: 'Old Pond' })
     await two.sync()
     for (const device of [one, two, third]) await device.sync()
-    for (const device of [one, two, third]) expect(await device.conflicts()).toEqual([['name', 'Old Pond', 'Mill Pond']])
+    for (const device of [one, two, third])
+      expect(await device.conflicts()).toEqual([['name', 'Old Pond', 'Mill Pond']])
     await third.edit('water', id, { name: 'Mill Pond' })
     for (const device of [third, one, two]) await device.sync()
     for (const device of [one, two, third]) {
@@ -233,7 +240,9 @@ describe('a server that was restored', () => {
       expect((await device.all('strike')).map(({ note }) => note).sort()).toEqual(stored)
       expect(await device.all('water')).toEqual([{ id: water, name: 'Mill Pond', note: 'cold' }])
       expect([(await device.all('trip')).length, await device.waiting(), await device.refusals()]).toEqual([1, 0, []])
-      expect(await device.digest()).toBe(((await server.ask('GET', `/api/books/${book}/digest`)).body as { sum: string }).sum)
+      expect(await device.digest()).toBe(
+        ((await server.ask('GET', `/api/books/${book}/digest`)).body as { sum: string }).sum,
+      )
     }
     await old.stop()
   })
@@ -283,7 +292,11 @@ describe('a device that differs from the server', () => {
 describe('a device of an older version', () => {
   it('still sends what it had kept: the outbox of the first release goes up whole', async () => {
     const book = await server.makeBook()
-    const kept = JSON.parse(readFileSync(new URL('outbox-1.json', import.meta.url), 'utf8')) as { schema: number; device: string; changes: Change[] }
+    const kept = JSON.parse(readFileSync(new URL('outbox-1.json', import.meta.url), 'utf8')) as {
+      schema: number
+      device: string
+      changes: Change[]
+    }
     const answer = await server.ask('POST', `/api/books/${book}/changes`, kept)
     expect(answer).toMatchObject({ status: 200, body: { refused: [], accepted: kept.changes.map((one) => one.id) } })
     const device = await Device.open(book)
@@ -296,11 +309,11 @@ describe('a device of an older version', () => {
     const book = await server.makeBook()
     const device = await Device.open(book, 0, 1)
     await device.sync()
-    expect([(await device.all('water')).map(({ name }) => name), await device.waiting(), (await logOf(book, 'water')).length]).toEqual([
-      ['Kept by the old one'],
-      0,
-      1,
-    ])
+    expect([
+      (await device.all('water')).map(({ name }) => name),
+      await device.waiting(),
+      (await logOf(book, 'water')).length,
+    ]).toEqual([['Kept by the old one'], 0, 1])
   })
 })
 
@@ -319,7 +332,10 @@ describe('ten devices with histories of their own', () => {
         value: fc.string({ minLength: 1, maxLength: 4, unit: 'grapheme-ascii' }),
       }),
     },
-    { weight: 2, arbitrary: fc.record({ do: fc.constant('sync' as const), device: fc.nat(DEVICES - 1), lost: fc.boolean() }) },
+    {
+      weight: 2,
+      arbitrary: fc.record({ do: fc.constant('sync' as const), device: fc.nat(DEVICES - 1), lost: fc.boolean() }),
+    },
   )
 
   it('all come to the book the server has: nothing lost, nothing twice', async () => {
@@ -352,7 +368,9 @@ describe('ten devices with histories of their own', () => {
         const model = new Map<string, RecordState>()
         for (const one of (await changesOf(book)).filter(({ kind }) => kind === 'water').reverse())
           model.set(one.recordId, mergeChange(model.get(one.recordId), one))
-        expect(stored.map(({ id, ...fields }) => [id, fields])).toEqual([...model].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, { fields }]) => [id, fields]))
+        expect(stored.map(({ id, ...fields }) => [id, fields])).toEqual(
+          [...model].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, { fields }]) => [id, fields]),
+        )
         expect(await logOf(book, 'water')).toHaveLength(ids.length + edits)
       }),
       { numRuns: 6, seed: 20260314 },

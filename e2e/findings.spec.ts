@@ -6,7 +6,10 @@ interface Patterns {
   readonly candidates: number
 }
 
-test('a water is searched on the device with no server, called off, and says what the command line says', async ({ app, page }) => {
+test('a water is searched on the device with no server, called off, and says what the command line says', async ({
+  app,
+  page,
+}) => {
   const WATER = 'Immerlow Reservoir'
   await page.goto(`${app.url}/findings`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
@@ -24,9 +27,10 @@ test('a water is searched on the device with no server, called off, and says wha
   await search.click()
   const told = jot<Patterns>('analyse', 'search', '--water', WATER)
   const strong = [...told.findings, ...told.stand_out_everywhere].filter(({ strength }) => strength === 'strong')
-  await expect(page.getByTestId('answer')).toContainText(`${told.candidates.toLocaleString('en')} combinations tried, each compared with 200 shuffled copies`, {
-    timeout: 60_000,
-  })
+  await expect(page.getByTestId('answer')).toContainText(
+    `${told.candidates.toLocaleString('en')} combinations tried, each compared with 200 shuffled copies`,
+    { timeout: 60_000 },
+  )
   await expect(page.getByTestId('answer')).toContainText(`On ${WATER}, ${strong.length} patterns stand out`)
   const first = strong[0]!
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)).toBeVisible()
@@ -40,10 +44,16 @@ test('a water is searched on the device with no server, called off, and says wha
 })
 
 test('a link says what of it this book does not have, and of which book it is', async ({ app, page }) => {
-  await page.goto(`${app.url}/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`)
-  await expect(page.getByRole('note').filter({ hasText: 'Not used' })).toHaveText(/moon, depth=deep, and water=Elsewhere\.$/)
+  await page.goto(
+    `${app.url}/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`,
+  )
+  await expect(page.getByRole('note').filter({ hasText: 'Not used' })).toHaveText(
+    /moon, depth=deep, and water=Elsewhere\.$/,
+  )
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  const book = await page.evaluate(() => (JSON.parse(localStorage.getItem('jot-session') ?? '{}') as { book: string }).book)
+  const book = await page.evaluate(
+    () => (JSON.parse(localStorage.getItem('jot-session') ?? '{}') as { book: string }).book,
+  )
   await page.goto(`${app.url}/findings?by=class`)
   await page.getByRole('button', { name: 'Grouped by: lure class' }).click()
   await page.getByRole('button', { name: 'season', exact: true }).click()
@@ -62,8 +72,11 @@ test('the rules of the trade are tried, and what the book cannot tell says why',
   await page.getByRole('button', { name: 'Test the rules' }).click()
   const told = jot<{ claim: string; says: string; verdict: string }[]>('analyse', 'claims')
   const of = (verdict: string): typeof told => told.filter((trial) => trial.verdict === verdict)
-  await expect(page.getByTestId('answer')).toContainText(`For ${of('too early').length} it is too early to say.`, { timeout: 120_000 })
-  for (const { says } of [...of('holds'), ...of('fails')]) await expect(page.getByText(says, { exact: true })).toBeVisible()
+  await expect(page.getByTestId('answer')).toContainText(`For ${of('too early').length} it is too early to say.`, {
+    timeout: 120_000,
+  })
+  for (const { says } of [...of('holds'), ...of('fails')])
+    await expect(page.getByText(says, { exact: true })).toBeVisible()
   const unlearnt = of('cannot be learnt')[0]!
   await expect(page.getByText(unlearnt.says, { exact: true })).toBeHidden()
   await page.getByText(/^Not testable with what you log/).click()

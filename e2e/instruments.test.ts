@@ -21,13 +21,15 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const set = (fields: { weatherAddress?: string; sounderAddress?: string }) => server.push(book, [change('book', book, fields, { ms: Date.now() })])
+const set = (fields: { weatherAddress?: string; sounderAddress?: string }) =>
+  server.push(book, [change('book', book, fields, { ms: Date.now() })])
 const newTrip = async (): Promise<string> => {
   const trip = newRecordId()
   await server.push(book, [change('trip', trip, { water, start: '2026-03-14T11:00:00.000Z' })])
   return trip
 }
-const readingsOf = async (trip: string) => (await loadStates(server.database, book, 'reading')).filter(({ state }) => state.fields.trip === trip)
+const readingsOf = async (trip: string) =>
+  (await loadStates(server.database, book, 'reading')).filter(({ state }) => state.fields.trip === trip)
 const feed = async (method: 'GET' | 'PUT' | 'stop', trip: string): Promise<FeedState> =>
   (method === 'stop'
     ? await server.ask('POST', routes.feedStop(book, trip), {})
@@ -44,7 +46,12 @@ async function until<T>(look: () => Promise<T>, holds: (seen: T) => boolean): Pr
 }
 
 describe('a live sounder', () => {
-  const day = { startMs: Date.parse('2026-03-14T11:00:00Z'), hours: 2, seed: 4, faults: { checksums: 0.02, reordered: 0.05 } }
+  const day = {
+    startMs: Date.parse('2026-03-14T11:00:00Z'),
+    hours: 2,
+    seed: 4,
+    faults: { checksums: 0.02, reordered: 0.05 },
+  }
   const logged = new SounderIntake()
   for (const { lines } of soundedDay(day)) for (const line of lines) logged.take(line)
   const log = logged.drain()
@@ -62,9 +69,12 @@ describe('a live sounder', () => {
     const stored = await readingsOf(trip)
     const expected = log.readings.map((reading) => sounderReading(trip, reading, uuidv5))
     expect(stored.map(({ id }) => id).sort()).toEqual(expected.map(({ recordId }) => recordId).sort())
-    for (const { recordId, fields } of expected) expect(stored.find(({ id }) => id === recordId)?.state.fields).toMatchObject(fields)
+    for (const { recordId, fields } of expected)
+      expect(stored.find(({ id }) => id === recordId)?.state.fields).toMatchObject(fields)
     // Each point is written and logged once, however long the day.
-    const parts = (await loadStates(server.database, book, 'trackPart')).filter(({ state }) => state.fields.trip === trip)
+    const parts = (await loadStates(server.database, book, 'trackPart')).filter(
+      ({ state }) => state.fields.trip === trip,
+    )
     const points = parts.flatMap(({ state }) => trackOf(state.fields.points)).sort((a, b) => a[0] - b[0])
     expect(points).toEqual(log.track)
     await sounder.stop()
@@ -135,7 +145,10 @@ describe('the weather station', () => {
     const { reports } = readMetars(String(body.text), Date.parse(end))
     expect([status, reports.length > 50, reports.at(-1)?.ms]).toEqual([200, true, Date.parse('2026-03-14T17:51:00Z')])
     await station.stop()
-    expect((await server.ask('POST', routes.weather(book), { hours: 60, until: end })).body).toMatchObject({ type: '/problems/outside-away', status: 502 })
+    expect((await server.ask('POST', routes.weather(book), { hours: 60, until: end })).body).toMatchObject({
+      type: '/problems/outside-away',
+      status: 502,
+    })
   })
 
   it('that sends too much, sends elsewhere or hangs is given up, and says why', async () => {
@@ -157,7 +170,13 @@ describe('the weather station', () => {
 
   it('is not looked for inside private networks by a book that is open to one', () => {
     const open = { privateToo: false }
-    for (const address of ['http://127.0.0.1/metar', 'http://10.1.2.3/', 'http://[::1]/', 'http://169.254.169.254/latest', 'http://[::ffff:10.0.0.1]/'])
+    for (const address of [
+      'http://127.0.0.1/metar',
+      'http://10.1.2.3/',
+      'http://[::1]/',
+      'http://169.254.169.254/latest',
+      'http://[::ffff:10.0.0.1]/',
+    ])
       expect(() => outsideUrl(address, ['http:'], open), address).toThrow(/private networks/)
     expect(outsideUrl('http://93.184.215.14/metar', ['http:'], open).hostname).toBe('93.184.215.14')
     for (const address of ['file:///etc/passwd', 'gopher://x/', 'no address', 'http://me:secret@x/'])

@@ -70,7 +70,11 @@ async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): P
   }
 }
 
-test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({ app, page, context }) => {
+test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({
+  app,
+  page,
+  context,
+}) => {
   test.setTimeout(240_000)
   await page.goto(`${app.url}/trips`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
@@ -91,7 +95,10 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
               const open = indexedDB.open('jot-book')
               open.onsuccess = () => {
                 const all = open.result.transaction('drafts').objectStore('drafts').getAll()
-                all.onsuccess = () => done((all.result[0] as { value: { stints: { lines: string }[] } } | undefined)?.value.stints[7]?.lines)
+                all.onsuccess = () =>
+                  done(
+                    (all.result[0] as { value: { stints: { lines: string }[] } } | undefined)?.value.stints[7]?.lines,
+                  )
               }
             }),
         ),
@@ -136,17 +143,38 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
     { outcome: 'missed', n: 3 },
     { outcome: 'raised', n: 1 },
   ])
-  expect((await app.query<{ s: number }>(`select extract(epoch from sum("end" - start))::int as s from stints where start > $1`, [DAY]))[0]?.s).toBe(
-    (8 * 60 + 5) * 60,
-  )
+  expect(
+    (
+      await app.query<{ s: number }>(
+        `select extract(epoch from sum("end" - start))::int as s from stints where start > $1`,
+        [DAY],
+      )
+    )[0]?.s,
+  ).toBe((8 * 60 + 5) * 60)
 
   // What the command line says of the year, and this trip: a raised fish is never a strike.
-  const { all } = jot<{ all: { strikes: number; hours: number; trips: number } }>('analyse', 'board', '--by', 'lure', '--where', 'year=2026')
+  const { all } = jot<{ all: { strikes: number; hours: number; trips: number } }>(
+    'analyse',
+    'board',
+    '--by',
+    'lure',
+    '--where',
+    'year=2026',
+  )
   await page.goto(`${app.url}/findings?by=lure&where=year%3D2026`)
-  await expect(page.getByText(`${all.strikes + 11} strikes in ${(all.hours + 8 + 5 / 60).toFixed(1)} hours on ${all.trips + 1} trips`).first()).toBeVisible()
+  await expect(
+    page
+      .getByText(
+        `${all.strikes + 11} strikes in ${(all.hours + 8 + 5 / 60).toFixed(1)} hours on ${all.trips + 1} trips`,
+      )
+      .first(),
+  ).toBeVisible()
 })
 
-test('a fault is shown beside its cell in the API’s own words, and nothing is saved until it is fixed', async ({ app, page }) => {
+test('a fault is shown beside its cell in the API’s own words, and nothing is saved until it is fixed', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/trips`)
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await page.getByRole('link', { name: 'Log a trip' }).click()

@@ -32,7 +32,10 @@ test('a lure that was entered twice is merged, read as one everywhere, and undon
   await expect.poll(() => app.query(`select 1 from lures where merged_into is not null`)).toHaveLength(0)
 })
 
-test('people are renamed and merged on all trips; a book is renamed, deleted by its name and restored', async ({ app, page }) => {
+test('people are renamed and merged on all trips; a book is renamed, deleted by its name and restored', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/book`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   const people = page.getByRole('region', { name: 'People' })

@@ -16,7 +16,10 @@ const PAGE: readonly (readonly [string, string, string, readonly string[]])[] = 
 /** A quarter of an hour at one action a second. */
 const QUARTER_HOUR_OF_ACTIONS = 900
 
-test('a notebook page of ten trips is typed with fewer actions than a quarter of an hour has seconds', async ({ app, page }) => {
+test('a notebook page of ten trips is typed with fewer actions than a quarter of an hour has seconds', async ({
+  app,
+  page,
+}) => {
   test.setTimeout(180_000)
   await page.goto(app.url)
   const keys = new Keys(page)
@@ -71,7 +74,10 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
   await expect(page.getByText('No hours logged for this question.')).toBeVisible()
 })
 
-test('what a line does not say stays in it, underlined, and the trip is not saved until it is fixed', async ({ app, page }) => {
+test('what a line does not say stays in it, underlined, and the trip is not saved until it is fixed', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/trips/new`)
   await page.getByLabel('Hours known').selectOption({ label: 'only the whole trip' })
   await page.locator('[data-cell="trip:start"]').fill('6')
@@ -87,7 +93,9 @@ test('what a line does not say stays in it, underlined, and the trip is not save
 
   // The page of the notebook stands beside the rows, on this device only, also after a reload.
   const photo = await page.screenshot()
-  await page.getByLabel(/Show a photo of the page beside the rows/).setInputFiles({ name: 'page.png', mimeType: 'image/png', buffer: photo })
+  await page
+    .getByLabel(/Show a photo of the page beside the rows/)
+    .setInputFiles({ name: 'page.png', mimeType: 'image/png', buffer: photo })
   await expect(page.getByAltText('Photographed page')).toBeVisible()
   await page.reload()
   await expect(page.getByAltText('Photographed page')).toBeVisible()
@@ -101,7 +109,10 @@ const LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks
 05/04/2018;18:05;Dunmarrow Lake;38;Tube, smoke;
 `
 
-test('a log of other origin comes in once its dates are told, and is read the same way the next time', async ({ app, page }) => {
+test('a log of other origin comes in once its dates are told, and is read the same way the next time', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/book`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await page.getByRole('link', { name: 'Import a spreadsheet' }).click()
@@ -133,7 +144,9 @@ test('a log of other origin comes in once its dates are told, and is read the sa
 
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 30_000 })
   await page.reload()
-  await page.getByLabel(/CSV file/).setInputFiles(file('newer log.csv', LOG.replace('41,5', 'forty').replace('05/04', '06/04')))
+  await page
+    .getByLabel(/CSV file/)
+    .setInputFiles(file('newer log.csv', LOG.replace('41,5', 'forty').replace('05/04', '06/04')))
   await expect(page.getByText('Using your choices from the last file with these columns.')).toBeVisible()
   await expect(page.getByLabel('Dates are read as')).toHaveValue('dmy')
   await look.click()

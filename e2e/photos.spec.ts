@@ -3,7 +3,10 @@ import { expect, root, test } from './app.ts'
 
 const PICTURE = join(root, 'packages/web/public/icon-512.png')
 
-test('a photo shows on the strip, in the rows and with its strike, opens large, also offline; a lure has its own', async ({ app, page }) => {
+test('a photo shows on the strip, in the rows and with its strike, opens large, also offline; a lure has its own', async ({
+  app,
+  page,
+}) => {
   const [strike] = await app.query<{ trip: string }>(
     `select s.trip from strikes s join trips t on t.id = s.trip where s.outcome = 'landed' and t.effort_known is distinct from 'none' order by t.start desc limit 1`,
   )

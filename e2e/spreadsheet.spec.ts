@@ -9,7 +9,8 @@ const GERMAN = [
   'Datum;Uhrzeit;Gewässer;Köder;Fischart;Länge (cm);Gewicht (g);Wassertemp. (°C);Wind (km/h);Ergebnis;Angler;Bemerkung',
   ...Array.from({ length: 300 }, (_, i) => {
     const outcome = OUTCOMES[i % OUTCOMES.length]!
-    const [length, weight] = outcome === 'gelandet' ? [i % 7 === 0 ? `${30 + (i % 20)} cm` : `${30 + (i % 20)},5`, `1.${100 + i}`] : ['', '']
+    const [length, weight] =
+      outcome === 'gelandet' ? [i % 7 === 0 ? `${30 + (i % 20)} cm` : `${30 + (i % 20)},5`, `1.${100 + i}`] : ['', '']
     return `${two((i % 27) + 1)}.${two(5 + (i % 5))}.2017;${6 + (i % 12)}:${two((i * 7) % 60)};Dunmarrow Lake;${LURES[i % 3]!};Largemouth;${length};${weight};${12 + (i % 9)},5;${i % 25};${outcome};${i % 2 ? 'Rosa' : 'rosa '};`
   }),
   '',
@@ -18,7 +19,9 @@ const GERMAN = [
 test('a German spreadsheet of 300 rows comes in, its words told once, and is undone whole', async ({ app, page }) => {
   await page.goto(`${app.url}/book/import`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  await page.getByLabel(/CSV file/).setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
+  await page
+    .getByLabel(/CSV file/)
+    .setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
   await expect(page.getByText('300 rows, separated by semicolons, UTF-8.')).toBeVisible()
   for (const [column, unit] of [
     ['Länge (cm)', 'cm'],
@@ -31,7 +34,9 @@ test('a German spreadsheet of 300 rows comes in, its words told once, and is und
 
   // A word that nobody could guess is asked for; before that it is one problem, not sixty.
   await page.getByRole('button', { name: 'Check', exact: true }).click()
-  await expect(page.getByRole('alert').filter({ hasText: '60 cells cannot be read' })).toContainText('60 times: line 6, Ergebnis')
+  await expect(page.getByRole('alert').filter({ hasText: '60 cells cannot be read' })).toContainText(
+    '60 times: line 6, Ergebnis',
+  )
   await page.getByLabel('“Aussteiger” means').selectOption('lost')
   await page.getByRole('button', { name: 'Check', exact: true }).click()
   const report = page.getByTestId('import-report')
@@ -63,6 +68,8 @@ test('a German spreadsheet of 300 rows comes in, its words told once, and is und
   // What was told of the words is still known.
   await page.goto(`${app.url}/book/import`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  await page.getByLabel(/CSV file/).setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
+  await page
+    .getByLabel(/CSV file/)
+    .setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
   await expect(page.getByLabel('“Aussteiger” means')).toHaveValue('lost')
 })

@@ -1,6 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, freePort, root, test } from './app.ts'
@@ -16,9 +25,15 @@ class Start {
   static async run(folder: string, port: number, args: string[] = []): Promise<Start> {
     const env: NodeJS.ProcessEnv = { ...process.env, PORT: String(port), JOT_DATA_DIR: folder }
     delete env.DATABASE_URL
-    const child = spawn('npm', ['start', '--', ...args], { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
+    const child = spawn('npm', ['start', '--', ...args], {
+      cwd: root,
+      env,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      detached: true,
+    })
     const start = new Start(child, `http://127.0.0.1:${port}`)
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (start.output += text.toString()))
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (text: Buffer) => (start.output += text.toString()))
     await expect.poll(() => start.output, { timeout: 60_000 }).toContain(`Jot Book is ready at ${start.url}`)
     return start
   }
@@ -47,9 +62,12 @@ function serversOf(pid: number): number[] {
   const rows = spawnSync('ps', ['-eo', 'pid,ppid,args'], { encoding: 'utf8' })
     .stdout.split('\n')
     .map((line) => line.trim().split(/\s+/))
-  const below = (parent: number): number[] => rows.filter(([, ppid]) => Number(ppid) === parent).flatMap(([own]) => [Number(own), ...below(Number(own))])
+  const below = (parent: number): number[] =>
+    rows.filter(([, ppid]) => Number(ppid) === parent).flatMap(([own]) => [Number(own), ...below(Number(own))])
   const all = new Set(below(pid))
-  return rows.filter(([own, , ...args]) => all.has(Number(own)) && args.join(' ').includes('server/dist/main.js')).map(([own]) => Number(own))
+  return rows
+    .filter(([own, , ...args]) => all.has(Number(own)) && args.join(' ').includes('server/dist/main.js'))
+    .map(([own]) => Number(own))
 }
 
 const childrenOf = (pid: number): number[] =>
@@ -63,7 +81,8 @@ const postmastersOn = (folder: string): number =>
     .stdout.split('\n')
     .filter((line) => line.includes('bin/postgres') && line.includes(folder)).length
 
-const books = async (url: string): Promise<{ name: string }[]> => ((await (await fetch(`${url}/api/session`)).json()) as { books: { name: string }[] }).books
+const books = async (url: string): Promise<{ name: string }[]> =>
+  ((await (await fetch(`${url}/api/session`)).json()) as { books: { name: string }[] }).books
 
 test('starting, starting again, being killed and coming back', async () => {
   test.setTimeout(240_000)

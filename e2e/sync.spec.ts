@@ -16,7 +16,11 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
   await app.query(`update members set role = 'owner'`)
   await needs.getByRole('button', { name: 'Retry' }).click()
   await expect
-    .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 20_000 })
+    .poll(
+      async () =>
+        (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome,
+      { timeout: 20_000 },
+    )
     .toBe('lost')
   await expect(needs).toHaveCount(0)
 })
@@ -28,9 +32,15 @@ test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
   await page.clock.resume()
   await page.getByRole('region', { name: 'Things to fix' }).getByRole('button', { name: 'missed' }).first().click()
   await expect
-    .poll(async () => (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome, { timeout: 30_000 })
+    .poll(
+      async () =>
+        (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome,
+      { timeout: 30_000 },
+    )
     .toBe('missed')
-  const [row] = await app.query<{ stamp: string }>(`select stamps->>'outcome' as stamp from strikes where id = $1`, [strike!.id])
+  const [row] = await app.query<{ stamp: string }>(`select stamps->>'outcome' as stamp from strikes where id = $1`, [
+    strike!.id,
+  ])
   const aheadS = (parseInt(row!.stamp.slice(0, 12), 16) - Date.now()) / 1000
   expect(Math.abs(aheadS)).toBeLessThan(90)
 })
@@ -48,12 +58,16 @@ test('two tabs and two devices come to the same book, each change once', async (
   await b.getByLabel('wind').selectOption('mps')
   await other.getByLabel('weight').selectOption('kg')
   await expect
-    .poll(async () => (await app.query<{ n: number }>(`select count(*)::int as n from changes where kind = 'book'`))[0]?.n, { timeout: 30_000 })
+    .poll(
+      async () => (await app.query<{ n: number }>(`select count(*)::int as n from changes where kind = 'book'`))[0]?.n,
+      { timeout: 30_000 },
+    )
     .toBe(4)
   for (const page of [a, other]) await page.reload()
   const [stored] = await app.query<{ units: Record<string, string> }>(`select units from book_settings`)
   for (const page of [a, b, other])
-    for (const quantity of ['temperature', 'wind', 'weight']) await expect(page.getByLabel(quantity)).toHaveValue(stored!.units[quantity]!, { timeout: 30_000 })
+    for (const quantity of ['temperature', 'wind', 'weight'])
+      await expect(page.getByLabel(quantity)).toHaveValue(stored!.units[quantity]!, { timeout: 30_000 })
   await one.close()
   await two.close()
 })

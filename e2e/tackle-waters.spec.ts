@@ -1,6 +1,9 @@
 import { expect, test } from './app.ts'
 
-test('a lure is made by the colours of its zones, gets a version with its day, and hangs beside the colours of its body', async ({ app, page }) => {
+test('a lure is made by the colours of its zones, gets a version with its day, and hangs beside the colours of its body', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/tackle`)
   await page.getByRole('link', { name: 'New lure' }).click()
   await page.getByLabel('Name').fill('Jerkbait, dusk')
@@ -71,7 +74,10 @@ const SHORE = JSON.stringify({
 const TRACKS = `<?xml version="1.0"?><gpx version="1.1" creator="a device" xmlns="http://www.topografix.com/GPX/1/1">
   <wpt lat="37.02" lon="-85.295"><name>Reed corner</name></wpt></gpx>`
 
-test('a water is placed by coordinates, takes its zone from them, and its shore and spots from files', async ({ app, page }) => {
+test('a water is placed by coordinates, takes its zone from them, and its shore and spots from files', async ({
+  app,
+  page,
+}) => {
   await page.goto(`${app.url}/waters`)
   await page.getByRole('button', { name: 'New water' }).click()
   await page.getByLabel('Name of the water').fill('Long Mere')
@@ -79,7 +85,11 @@ test('a water is placed by coordinates, takes its zone from them, and its shore 
   await expect(page.getByRole('heading', { name: 'Long Mere' })).toBeVisible()
   await expect(page.getByText('No position yet')).toBeVisible()
 
-  const file = (name: string, text: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
+  const file = (name: string, text: string) => ({
+    name,
+    mimeType: 'application/octet-stream',
+    buffer: Buffer.from(text),
+  })
   const choose = page.getByLabel('Import shoreline and spots (GeoJSON or GPX)')
   await choose.setInputFiles(file('broken.geojson', '{"type":'))
   await expect(page.getByRole('alert')).toContainText('broken.geojson')
@@ -106,7 +116,9 @@ test('a water is placed by coordinates, takes its zone from them, and its shore 
         `select time_zone, latitude::float, forage_spring, outline is not null as shore, (select count(*)::int from spots s where s.water = w.id) as spots from waters w where name = 'Long Mere'`,
       ),
     )
-    .toEqual([{ time_zone: 'Europe/Vienna', latitude: 48.2, forage_spring: ['perch', 'crawfish'], shore: true, spots: 2 }])
+    .toEqual([
+      { time_zone: 'Europe/Vienna', latitude: 48.2, forage_spring: ['perch', 'crawfish'], shore: true, spots: 2 },
+    ])
 
   // A spot is made by pressing the chart.
   await spots.getByRole('button', { name: 'New spot' }).click()

@@ -1,7 +1,11 @@
 import { DEMO_TRIPS, expect, test } from './app.ts'
 
 test('trips are searched, filtered, sorted and laid on the days of the year', async ({ app, page }) => {
-  const [counts = { pond: 0, pond2025: 0, most: 0 }] = await app.query<{ pond: number; pond2025: number; most: number }>(
+  const [counts = { pond: 0, pond2025: 0, most: 0 }] = await app.query<{
+    pond: number
+    pond2025: number
+    most: number
+  }>(
     `select count(*)::int as pond, count(*) filter (where t.start >= '2025-01-01' and t.start < '2026-01-01')::int as pond2025,
        max((select count(*) from strikes s where s.trip = t.id and s.outcome is distinct from 'raised'))::int as most
      from trips t join waters w on w.id = t.water where w.name = 'Pellock Mill Pond'`,
@@ -50,7 +54,9 @@ test('a day is a strip, and one key away the same in rows', async ({ app, page }
         .map(Number),
     ),
   )
-  const tooNear = heads.filter(([x = 0, y = 0], i) => heads.slice(0, i).some(([u = 0, v = 0]) => Math.hypot(x - u, y - v) < 8))
+  const tooNear = heads.filter(([x = 0, y = 0], i) =>
+    heads.slice(0, i).some(([u = 0, v = 0]) => Math.hypot(x - u, y - v) < 8),
+  )
   expect(tooNear).toEqual([])
   await page.keyboard.press('t')
   await expect(page.locator('tbody tr')).toHaveCount(trip.strikes + trip.stints + trip.readings)
@@ -62,7 +68,8 @@ test('a loose end is closed where it is seen, and opened again', async ({ app, p
   const [strike] = await app.query<{ trip: string; id: string }>(
     `select trip, id from strikes where outcome is null and trip in (select id from trips where effort_known = 'full') limit 1`,
   )
-  const outcome = async () => (await app.query<{ outcome: string | null }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome
+  const outcome = async () =>
+    (await app.query<{ outcome: string | null }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome
   await page.goto(`${app.url}/today`)
   await expect(page.getByRole('region', { name: 'Things to fix' }).getByRole('link').first()).toBeVisible()
   await page.goto(`${app.url}/trips/${strike!.trip}`)
@@ -74,7 +81,9 @@ test('a loose end is closed where it is seen, and opened again', async ({ app, p
 })
 
 test('a trip on paper, Letter or A4, shows all of its day', async ({ app, page }) => {
-  const [trip] = await app.query<{ id: string }>(`select t.id from trips t join stints s on s.trip = t.id group by t.id order by count(*) desc limit 1`)
+  const [trip] = await app.query<{ id: string }>(
+    `select t.id from trips t join stints s on s.trip = t.id group by t.id order by count(*) desc limit 1`,
+  )
   await page.goto(`${app.url}/trips/${trip!.id}`)
   const strip = page.locator('svg.day-strip')
   await expect(strip).toBeVisible()

@@ -21,8 +21,11 @@ await build({
   format: 'esm',
   tsconfig: join(root, 'tsconfig.json'),
   // Packages of the older kind ask for what Node brings by `require`.
-  banner: { js: "import { createRequire as requireFrom } from 'node:module'\nconst require = requireFrom(import.meta.url)" },
+  banner: {
+    js: "import { createRequire as requireFrom } from 'node:module'\nconst require = requireFrom(import.meta.url)",
+  },
   logLevel: 'warning',
   absWorkingDir: root,
 })
-process.exitCode = spawnSync(process.execPath, ['--expose-gc', outfile, ...rest], { cwd: root, stdio: 'inherit' }).status ?? 1
+process.exitCode =
+  spawnSync(process.execPath, ['--expose-gc', outfile, ...rest], { cwd: root, stdio: 'inherit' }).status ?? 1

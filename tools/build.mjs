@@ -7,7 +7,9 @@ import { installPackages, newest, root, run } from './steps.mjs'
 const ownPackagesOnly = {
   name: 'own-packages-only',
   setup(build) {
-    build.onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@jotbook/') ? undefined : { path, external: true }))
+    build.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+      kind === 'entry-point' || path.startsWith('@jotbook/') ? undefined : { path, external: true },
+    )
   },
 }
 
@@ -49,7 +51,8 @@ async function bundleCommand() {
   })
 }
 
-const outOfDate = (output, sources) => !existsSync(join(root, output)) || statSync(join(root, output)).mtimeMs < newest(sources)
+const outOfDate = (output, sources) =>
+  !existsSync(join(root, output)) || statSync(join(root, output)).mtimeMs < newest(sources)
 
 /** Scripts and styles beside themselves as small as they get: served so to whoever takes it. */
 function compressAssets(folder) {
@@ -76,10 +79,24 @@ export async function buildAll() {
       },
       'packages/server/dist',
     )
-  if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'])) await bundleCommand()
-  if (outOfDate('packages/web/dist/index.html', [...shared, 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'])) {
+  if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src']))
+    await bundleCommand()
+  if (
+    outOfDate('packages/web/dist/index.html', [
+      ...shared,
+      'packages/web/src',
+      'packages/web/index.html',
+      'packages/web/vite.config.ts',
+    ])
+  ) {
     console.log('Building the pages.')
-    await run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'packages/web'])
+    await run(process.execPath, [
+      join(root, 'node_modules/vite/bin/vite.js'),
+      'build',
+      '--logLevel',
+      'warn',
+      'packages/web',
+    ])
     compressAssets(join(root, 'packages/web/dist/assets'))
   }
 }

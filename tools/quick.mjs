@@ -7,15 +7,31 @@ import { root, run } from './steps.mjs'
 const [base = 'HEAD'] = process.argv.slice(2)
 const bin = (name) => join(root, 'node_modules/.bin', name)
 const git = (...args) => execFileSync('git', args, { cwd: root, encoding: 'utf8' }).split('\n').filter(Boolean)
-const changed = [...new Set([...git('diff', '--name-only', base), ...git('ls-files', '--others', '--exclude-standard')])].filter((file) =>
-  existsSync(join(root, file)),
-)
+const changed = [
+  ...new Set([...git('diff', '--name-only', base), ...git('ls-files', '--others', '--exclude-standard')]),
+].filter((file) => existsSync(join(root, file)))
 const code = changed.filter((file) => /\.(ts|tsx|mjs|cjs|js)$/.test(file))
 
-await run(bin('tsc'), ['--noEmit', '--incremental', '--tsBuildInfoFile', 'node_modules/.cache/quick.tsbuildinfo', '-p', 'tsconfig.json'])
+await run(bin('tsc'), [
+  '--noEmit',
+  '--incremental',
+  '--tsBuildInfoFile',
+  'node_modules/.cache/quick.tsbuildinfo',
+  '-p',
+  'tsconfig.json',
+])
 if (code.length > 0) await run(bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', ...code])
 if (changed.length > 0) await run(bin('prettier'), ['--check', '--ignore-unknown', '--log-level', 'warn', ...changed])
 // The studies of whole methods take minutes: `npm test` has them.
 const tested = code.filter((file) => file.startsWith('packages/') || file.startsWith('demo/'))
 if (tested.length > 0)
-  await run(bin('vitest'), ['related', '--run', '--project', 'unit', '--exclude', '**/calibration.test.ts', '--passWithNoTests', ...tested])
+  await run(bin('vitest'), [
+    'related',
+    '--run',
+    '--project',
+    'unit',
+    '--exclude',
+    '**/calibration.test.ts',
+    '--passWithNoTests',
+    ...tested,
+  ])

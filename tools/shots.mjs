@@ -19,12 +19,20 @@ const server = spawn(process.execPath, [join(root, 'packages/server/dist/main.js
   env: { ...process.env, PORT: '0', JOT_DATA_DIR: folder, DATABASE_URL: '' },
   stdio: ['ignore', 'pipe', 'inherit'],
 })
-const url = await new Promise((ready) => server.stdout.on('data', (text) => /ready at (\S+)/.exec(text)?.[1] && ready(/ready at (\S+)/.exec(text)[1])))
+const url = await new Promise((ready) =>
+  server.stdout.on('data', (text) => /ready at (\S+)/.exec(text)?.[1] && ready(/ready at (\S+)/.exec(text)[1])),
+)
 
 const { chromium } = await import('@playwright/test')
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 })
 const out = join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
@@ -98,7 +106,9 @@ const VIEWS = {
       await page.locator('[data-cell="trip:date"]').fill('2019-03-09')
       await page.locator('[data-cell="trip:start"]').fill('6:30')
       await page.locator('[data-cell="trip:end"]').fill('1 pm')
-      await page.getByLabel('Strikes, one a line').fill('9:42 landed 16.5in 2-8 on the pause\n1015 missed tick\nla 14 kept "by the stump"\n7.20 gone')
+      await page
+        .getByLabel('Strikes, one a line')
+        .fill('9:42 landed 16.5in 2-8 on the pause\n1015 missed tick\nla 14 kept "by the stump"\n7.20 gone')
     },
   },
   tackle: { open: at('/tackle') },
@@ -118,7 +128,9 @@ const VIEWS = {
   import: {
     open: async (page) => {
       await page.goto(`${url}/book/import`)
-      await page.getByLabel(/CSV file/).setInputFiles({ name: 'old log.csv', mimeType: 'text/csv', buffer: Buffer.from(OLD_LOG) })
+      await page
+        .getByLabel(/CSV file/)
+        .setInputFiles({ name: 'old log.csv', mimeType: 'text/csv', buffer: Buffer.from(OLD_LOG) })
     },
   },
   book: { open: at('/book') },

@@ -25,9 +25,11 @@ let waitMs = FIRST_WAIT_MS
 
 function serve() {
   const began = Date.now()
-  server = spawn(process.execPath, ['--enable-source-maps', join(root, 'packages/server/dist/main.js'), ...process.argv.slice(2)], {
-    stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
-  })
+  server = spawn(
+    process.execPath,
+    ['--enable-source-maps', join(root, 'packages/server/dist/main.js'), ...process.argv.slice(2)],
+    { stdio: ['inherit', 'inherit', 'inherit', 'ipc'] },
+  )
   server.on('message', () => (wasReady = true))
   server.on('exit', (code) => {
     // One that never was ready has said what to do; trying again would say it again.

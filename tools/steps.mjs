@@ -34,7 +34,9 @@ export function newest(paths) {
   let time = 0
   for (const path of paths.map((name) => join(root, name))) {
     if (!existsSync(path)) continue
-    const files = statSync(path).isDirectory() ? readdirSync(path, { recursive: true }).map((name) => join(path, name)) : [path]
+    const files = statSync(path).isDirectory()
+      ? readdirSync(path, { recursive: true }).map((name) => join(path, name))
+      : [path]
     for (const file of files) time = Math.max(time, statSync(file).mtimeMs)
   }
   return time
@@ -52,5 +54,6 @@ export function debianPackage(name, file) {
     })
   apt('update', '-q')
   apt('install', '-y', '-q', '--no-install-recommends', name)
-  if (!existsSync(file)) throw new Error(`${file} is missing and could not be installed; install Debian's package "${name}".`)
+  if (!existsSync(file))
+    throw new Error(`${file} is missing and could not be installed; install Debian's package "${name}".`)
 }

@@ -50,7 +50,9 @@ try {
     // Reading for habits takes as long as all the others together.
     const others = async () => {
       await checked('format', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.']))
-      await checked('import directions', () => run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'packages', 'demo', 'e2e']))
+      await checked('import directions', () =>
+        run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'packages', 'demo', 'e2e']),
+      )
       await checked('types', () => run(bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']))
     }
     await Promise.all([checked('lint', () => run(bin('eslint'), ['.'])), others()])
@@ -63,7 +65,12 @@ try {
       await runner(
         'unit and API tests',
         unitReport,
-        () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`, ...chosen], options),
+        () =>
+          run(
+            bin('vitest'),
+            ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`, ...chosen],
+            options,
+          ),
         (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests || Number(!report.success) }),
       )
     }
@@ -73,8 +80,16 @@ try {
       await runner(
         'browser tests',
         browserReport,
-        () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter=line,json', ...chosen], browser),
-        (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky + (report.errors?.length ?? 0) }),
+        () =>
+          run(
+            bin('playwright'),
+            ['test', '--config', 'e2e/playwright.config.ts', '--reporter=line,json', ...chosen],
+            browser,
+          ),
+        (report) => ({
+          passed: report.stats.expected,
+          failed: report.stats.unexpected + report.stats.flaky + (report.errors?.length ?? 0),
+        }),
       )
     }
   })

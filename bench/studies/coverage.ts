@@ -1,4 +1,11 @@
-import { drawGamma, drawPoisson, poissonRateInterval, seededRandom, shrinkRatios, tripAwareInterval } from '@jotbook/core'
+import {
+  drawGamma,
+  drawPoisson,
+  poissonRateInterval,
+  seededRandom,
+  shrinkRatios,
+  tripAwareInterval,
+} from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 
 /**
@@ -12,10 +19,16 @@ const HOURS = 6
 function tripsOf(trips: number, rate: number, sd: number, random: Random): { counts: number[]; hours: number[] } {
   const shape = sd > 0 ? 1 / (Math.exp(sd * sd) - 1) : Infinity
   const hours = Array.from({ length: trips }, () => HOURS * (0.5 + random()))
-  return { hours, counts: hours.map((h) => drawPoisson(random, rate * h * (shape === Infinity ? 1 : drawGamma(random, shape) / shape))) }
+  return {
+    hours,
+    counts: hours.map((h) =>
+      drawPoisson(random, rate * h * (shape === Infinity ? 1 : drawGamma(random, shape) / shape)),
+    ),
+  }
 }
 
-const covers = ({ lower, upper }: { lower: number; upper: number }, truth: number): boolean => lower <= truth && truth <= upper
+const covers = ({ lower, upper }: { lower: number; upper: number }, truth: number): boolean =>
+  lower <= truth && truth <= upper
 const percent = (count: number, of: number): string => `${((100 * count) / of).toFixed(1)} %`
 
 for (const sd of [0, 0.3, 0.5, 0.8]) {
@@ -28,7 +41,9 @@ for (const sd of [0, 0.3, 0.5, 0.8]) {
       if (covers(poissonRateInterval(sum(counts), sum(hours)), 0.6)) exact++
       if (covers(tripAwareInterval(counts, hours, { tripVariance: Math.exp(sd * sd) - 1 }), 0.6)) aware++
     }
-    console.log(`trips differ by ${sd}, ${trips} trips: exact ${percent(exact, BOOKS)}, by trip ${percent(aware, BOOKS)}`)
+    console.log(
+      `trips differ by ${sd}, ${trips} trips: exact ${percent(exact, BOOKS)}, by trip ${percent(aware, BOOKS)}`,
+    )
   }
 }
 

@@ -8,7 +8,8 @@ import type { Figure } from '../../packages/core/src/test/studies/index.ts'
  */
 const [books, wanted] = [Number(process.argv[2] ?? 200), process.argv[3]]
 const percent = (value: number): string => `${(100 * value).toFixed(1)} %`
-const shown = ({ of }: Figure, value: number): string => (of === 0 && Number.isNaN(value) ? 'never' : of === null ? value.toFixed(2) : percent(value))
+const shown = ({ of }: Figure, value: number): string =>
+  of === 0 && Number.isNaN(value) ? 'never' : of === null ? value.toFixed(2) : percent(value)
 
 /** A share may lie beside its bar by what chance does to so many books; limits that hold oftener than they must are wide, not wrong. */
 function verdict({ figure, value, least, most, of }: Figure): string {
@@ -21,7 +22,10 @@ function verdict({ figure, value, least, most, of }: Figure): string {
 }
 
 const bar = (one: Figure): string =>
-  [one.least > 0 ? `from ${shown(one, one.least)}` : '', (one.of === null || one.most < 1) && Number.isFinite(one.most) ? `to ${shown(one, one.most)}` : '']
+  [
+    one.least > 0 ? `from ${shown(one, one.least)}` : '',
+    (one.of === null || one.most < 1) && Number.isFinite(one.most) ? `to ${shown(one, one.most)}` : '',
+  ]
     .filter(Boolean)
     .join(' ')
 

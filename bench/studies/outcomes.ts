@@ -10,7 +10,9 @@ const BOOKS = Number(process.argv[2] ?? 200)
 const wanted = process.argv[3] || undefined
 const flurry = Number(process.argv[4] ?? 1)
 
-console.log('| outcome | claims | true | hold | of them false, mean of books | true ones found | fail | no difference | too early |')
+console.log(
+  '| outcome | claims | true | hold | of them false, mean of books | true ones found | fail | no difference | too early |',
+)
 console.log('|---|---|---|---|---|---|---|---|---|')
 for (const outcome of STUDIED) {
   if (wanted !== undefined && wanted !== outcome) continue

@@ -50,10 +50,15 @@ for (const [name, world] of planted) {
 }
 
 /** Hours of a finding and of the planted window: in both over in either. */
-function shared({ input: { cells }, planted: window }: MadeBook, conditions: readonly { column: string; levels: readonly string[] }[]): number {
+function shared(
+  { input: { cells }, planted: window }: MadeBook,
+  conditions: readonly { column: string; levels: readonly string[] }[],
+): number {
   let [both, either] = [0, 0]
   for (let c = 0; c < cells.count; c++) {
-    const inside = conditions.every(({ column, levels }) => levels.includes(at(cells.levels[column] ?? [], at(cells.codes[column] ?? [], c))))
+    const inside = conditions.every(({ column, levels }) =>
+      levels.includes(at(cells.levels[column] ?? [], at(cells.codes[column] ?? [], c))),
+    )
     const hours = at(cells.hours, c)
     if (inside && window[c] === 1) both += hours
     if (inside || window[c] === 1) either += hours

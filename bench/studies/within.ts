@@ -22,5 +22,7 @@ for (const [name, world] of worlds) {
   const found = Array.from({ length: BOOKS }, () => randomTripRatio(bookOf(world, random)))
   const ratios = found.map(({ ratio }) => ratio ?? 0).sort((a, b) => a - b)
   const excluded = found.filter(({ lower, upper }) => lower > 1 || upper < 1).length
-  console.log(`${name}: median ${(ratios[Math.floor(BOOKS / 2)] ?? NaN).toFixed(3)}, excludes 1 in ${((100 * excluded) / BOOKS).toFixed(1)} %`)
+  console.log(
+    `${name}: median ${(ratios[Math.floor(BOOKS / 2)] ?? NaN).toFixed(3)}, excludes 1 in ${((100 * excluded) / BOOKS).toFixed(1)} %`,
+  )
 }

@@ -1,6 +1,15 @@
 import { answer, mantelHaenszelRateRatio, parseWhere } from '@jotbook/core'
 import type { Board, BookRecords, Rate } from '@jotbook/core'
-import { COLOUR_PAIR, FAILING_LURE, GOOD_DAY_LURE, HEAVY_LURE, RESCUE_LURE, SURFACE, WINDOW_LURE, WIND_LURES } from '../truths.ts'
+import {
+  COLOUR_PAIR,
+  FAILING_LURE,
+  GOOD_DAY_LURE,
+  HEAVY_LURE,
+  RESCUE_LURE,
+  SURFACE,
+  WINDOW_LURE,
+  WIND_LURES,
+} from '../truths.ts'
 import type { Truth } from '../truths.ts'
 
 /** What the book shows of a planted truth, and the hours it rests on. */
@@ -32,7 +41,11 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
       const cold = `${HIGHLAND};temp_band=45..50F`
       const inside = rate(`${cold};wind_mps=4.4704..;cloud_pct=80..`)
       const whole = rate(cold)
-      return { figures: { ratio: inside.rate / ((whole.strikes - inside.strikes) / (whole.hours - inside.hours)) }, hours: inside.hours, trips: inside.trips }
+      return {
+        figures: { ratio: inside.rate / ((whole.strikes - inside.strikes) / (whole.hours - inside.hours)) },
+        hours: inside.hours,
+        trips: inside.trips,
+      }
     }
     case 'one lure': {
       const calm = 'water=Pellock Mill Pond;wind_mps=..2.2352'
@@ -40,7 +53,13 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
     }
     case 'good day': {
       const crude = against(`${RIVER};lure=${quote([GOOD_DAY_LURE])}`, `${RIVER};lure!=${quote([GOOD_DAY_LURE])}`)
-      return { ...crude, figures: { crude: crude.figures.ratio ?? 0, within: withinTrips(board(RIVER, ['trip', 'lure']), GOOD_DAY_LURE) } }
+      return {
+        ...crude,
+        figures: {
+          crude: crude.figures.ratio ?? 0,
+          within: withinTrips(board(RIVER, ['trip', 'lure']), GOOD_DAY_LURE),
+        },
+      }
     }
     case 'rescue': {
       const boats = 'water=Immerlow Reservoir,Quennor Reach'
@@ -60,8 +79,15 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
       return against(`${warm};cloud_pct=80..`, `${warm};cloud_pct=..80`)
     }
     case 'heavy': {
-      const [own, rest] = [rate(`${HIGHLAND};lure=${quote([HEAVY_LURE])}`), rate(`${HIGHLAND};lure!=${quote([HEAVY_LURE])}`)]
-      return { figures: { ratio: own.rate / rest.rate, weight: (own.sizes?.medianG ?? 0) / (rest.sizes?.medianG ?? 1) }, hours: own.hours, trips: own.trips }
+      const [own, rest] = [
+        rate(`${HIGHLAND};lure=${quote([HEAVY_LURE])}`),
+        rate(`${HIGHLAND};lure!=${quote([HEAVY_LURE])}`),
+      ]
+      return {
+        figures: { ratio: own.rate / rest.rate, weight: (own.sizes?.medianG ?? 0) / (rest.sizes?.medianG ?? 1) },
+        hours: own.hours,
+        trips: own.trips,
+      }
     }
     case 'wind falls': {
       const windy = new Set(book.readings.filter(({ windMps }) => (windMps ?? 0) >= 4.02).map(({ trip }) => trip))
@@ -81,7 +107,10 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
 
 /** The ratio held within trips: what is left when every trip is its own comparison. */
 function withinTrips({ rows }: Board, lure: string): number {
-  const trips = new Map<string, { a: { events: number; exposureHours: number }; b: { events: number; exposureHours: number } }>()
+  const trips = new Map<
+    string,
+    { a: { events: number; exposureHours: number }; b: { events: number; exposureHours: number } }
+  >()
   for (const { group, strikes, hours } of rows) {
     const [trip = '', thrown] = group
     const stratum = trips.get(trip) ?? { a: { events: 0, exposureHours: 0 }, b: { events: 0, exposureHours: 0 } }
@@ -95,7 +124,14 @@ function withinTrips({ rows }: Board, lure: string): number {
 
 /** What each truth must show, from the sizes planted and what chance does to them at these hours. */
 export const EXPECTED: Readonly<
-  Record<Truth, { readonly hours: number; readonly trips: number; readonly figures: Readonly<Record<string, readonly [number, number]>> }>
+  Record<
+    Truth,
+    {
+      readonly hours: number
+      readonly trips: number
+      readonly figures: Readonly<Record<string, readonly [number, number]>>
+    }
+  >
 > = {
   window: { hours: 25, trips: 12, figures: { ratio: [2.3, 5] } },
   'one lure': { hours: 10, trips: 8, figures: { ratio: [2.2, 6.5] } },

@@ -46,10 +46,17 @@ async function makeBook(name: string): Promise<string> {
 /** The same bundle under the same name until it is in: what was cut off in the middle must have left nothing. */
 async function importUntilIn(book: string, name: string, random: () => number): Promise<void> {
   const rows = Array.from({ length: 400 }, (_, i) => `${name}-${i},Lure ${name} ${i},popper`)
-  const archive = zipBundle(new Map([['lures.csv', `lure,name,class\n${rows.join('\n')}\n`]])) as Uint8Array<ArrayBuffer>
+  const archive = zipBundle(
+    new Map([['lures.csv', `lure,name,class\n${rows.join('\n')}\n`]]),
+  ) as Uint8Array<ArrayBuffer>
   for (;;) {
     const url = `${server.urls[Math.floor(random() * 2)]}/api/books/${book}/imports?namespace=${name}`
-    const init = { method: 'POST', headers: { 'content-type': 'application/zip' }, body: archive, signal: AbortSignal.timeout(20_000) }
+    const init = {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: archive,
+      signal: AbortSignal.timeout(20_000),
+    }
     const text = await fetch(url, init)
       .then((response) => response.text())
       .catch(() => '')
@@ -74,92 +81,116 @@ const digest = async (which: 0 | 1, book: string): Promise<BookDigest> =>
   (await (await fetch(`${server.urls[which]}/api/books/${book}/digest`)).json()) as BookDigest
 
 describe(`${DEVICES} devices on two servers with one database, and everything goes wrong (seed ${SEED})`, () => {
-  it('what was acknowledged is there once, and everywhere the same', { timeout: MINUTES * 60_000 + DRAIN_MS + 60_000 }, async () => {
-    const random = draws(SEED)
-    const [book, shared] = [await makeBook('Chaos'), uuidv7()]
-    const devices = Array.from({ length: DEVICES }, (_, i) => new ChaosDevice(`d-${i}`, server.urls, book, SKEWS_MS[i % SKEWS_MS.length]!, draws(SEED + i + 1)))
-    const first: Change = { id: uuidv7(), group: uuidv7(), kind: 'water', recordId: shared, stamp: '000000000001-0000-d-first', fields: { name: 'Shared' } }
-    const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ schema: 2, device: 'd-first', changes: [first] }) }
-    expect((await fetch(`${server.urls[0]}/api/books/${book}/changes`, init)).status).toBe(200)
-
-    const until = Date.now() + MINUTES * 60_000
-    const lives = devices.map(async (device, i) => {
-      const own = draws(SEED + 100 + i)
-      while (Date.now() < until) {
-        if (device.waiting < 200) device.change(shared)
-        await device.push()
-        if (own() < 0.3) await device.pull()
-        await pause(60 + 200 * own())
+  it(
+    'what was acknowledged is there once, and everywhere the same',
+    { timeout: MINUTES * 60_000 + DRAIN_MS + 60_000 },
+    async () => {
+      const random = draws(SEED)
+      const [book, shared] = [await makeBook('Chaos'), uuidv7()]
+      const devices = Array.from(
+        { length: DEVICES },
+        (_, i) => new ChaosDevice(`d-${i}`, server.urls, book, SKEWS_MS[i % SKEWS_MS.length]!, draws(SEED + i + 1)),
+      )
+      const first: Change = {
+        id: uuidv7(),
+        group: uuidv7(),
+        kind: 'water',
+        recordId: shared,
+        stamp: '000000000001-0000-d-first',
+        fields: { name: 'Shared' },
       }
-    })
-    const imports = (async () => {
-      let count = 0
-      for (; Date.now() < until; count++) await importUntilIn(book, `bundle${count}`, random)
-      return count
-    })()
-    const deeds = await mischief(server, until, random)
-    await Promise.all(lives)
-    const imported = await imports
-    const back = [await server.answers(0), await server.answers(1)]
-
-    const deadline = Date.now() + DRAIN_MS
-    for (const device of devices) while (device.waiting > 0 && Date.now() < deadline) await device.push()
-    for (const device of devices) while (!(await device.pull()) && Date.now() < deadline) await pause(50)
-    const [log, one, other] = [await wholeLog(book), await digest(0, book), await digest(1, book)]
-    expect(other).toEqual(one)
-    expect(faultsOfHistory(log, devices, one.sum).slice(0, 10)).toEqual([])
-    const acknowledged = devices.reduce((sum, device) => sum + device.acknowledged.size, 0)
-    expect(devices.reduce((sum, device) => sum + device.made.size, 0)).toBe(acknowledged)
-    // The settings, the owner, the first water, and of each import every row once.
-    expect(log).toHaveLength(acknowledged + 400 * imported + 3)
-    expect(Object.values(deeds).filter((count) => count > 0).length).toBeGreaterThanOrEqual(5)
-    console.log(
-      `chaos, ${MINUTES} min: ${acknowledged} changes of ${DEVICES} devices and ${imported} imports acknowledged, none lost or twice; ${JSON.stringify(deeds)}; answering again after ${back.map((ms) => Math.round(ms)).join(' and ')} ms; disk of its own: ${server.smallDisk}`,
-    )
-  })
-
-  it('a restore that is killed in the middle leaves nothing, and the next one all of it', { timeout: 180_000 }, async () => {
-    const random = draws(SEED)
-    const done = async (args: readonly string[], url: string): Promise<number> => {
-      const child = server.jot(args, url)
-      child.stdout?.resume()
-      child.stderr?.resume()
-      const [code] = (await once(child, 'exit')) as [number | null]
-      return code ?? -1
-    }
-    const file = server.path('chaos.jotbackup')
-    expect(await done(['backup', '--out', file], server.databaseUrl())).toBe(0)
-    const admin = new pg.Client({ connectionString: server.databaseUrl('postgres') })
-    await admin.connect()
-    await admin.query('create database again')
-    await admin.end()
-    const place = new pg.Pool({ connectionString: server.databaseUrl('again'), max: 1 })
-    for (let i = 0; i < 3; i++) {
-      const child = server.jot(['restore', file], server.databaseUrl('again'))
-      child.stdout?.resume()
-      child.stderr?.resume()
-      const gone = once(child, 'exit')
-      await pause(500 + 1500 * random())
-      signal(child.pid!, 'SIGKILL')
-      await gone
-      const { rows } = await place.query<{ there: string | null }>(`select to_regclass('books')::text as there`)
-      if (rows[0]?.there) {
-        const { rows: held } = await place.query<{ n: number }>('select (select count(*) from books)::int + (select count(*) from changes)::int as n')
-        // Killed just after the end it is there whole, and the next one says so.
-        if (held[0]!.n > 0) break
+      const init = {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ schema: 2, device: 'd-first', changes: [first] }),
       }
-    }
-    const code = await done(['restore', file], server.databaseUrl('again'))
-    const { rows } = await place.query<{ books: number; changes: number }>(
-      'select (select count(*) from books)::int as books, (select count(*) from changes)::int as changes',
-    )
-    const source = new pg.Pool({ connectionString: server.databaseUrl(), max: 1 })
-    const { rows: wanted } = await source.query<{ books: number; changes: number }>(
-      'select (select count(*) from books)::int as books, (select count(*) from changes)::int as changes',
-    )
-    expect(rows).toEqual(wanted)
-    expect([0, 1]).toContain(code)
-    await place.end()
-    await source.end()
-  })
+      expect((await fetch(`${server.urls[0]}/api/books/${book}/changes`, init)).status).toBe(200)
+
+      const until = Date.now() + MINUTES * 60_000
+      const lives = devices.map(async (device, i) => {
+        const own = draws(SEED + 100 + i)
+        while (Date.now() < until) {
+          if (device.waiting < 200) device.change(shared)
+          await device.push()
+          if (own() < 0.3) await device.pull()
+          await pause(60 + 200 * own())
+        }
+      })
+      const imports = (async () => {
+        let count = 0
+        for (; Date.now() < until; count++) await importUntilIn(book, `bundle${count}`, random)
+        return count
+      })()
+      const deeds = await mischief(server, until, random)
+      await Promise.all(lives)
+      const imported = await imports
+      const back = [await server.answers(0), await server.answers(1)]
+
+      const deadline = Date.now() + DRAIN_MS
+      for (const device of devices) while (device.waiting > 0 && Date.now() < deadline) await device.push()
+      for (const device of devices) while (!(await device.pull()) && Date.now() < deadline) await pause(50)
+      const [log, one, other] = [await wholeLog(book), await digest(0, book), await digest(1, book)]
+      expect(other).toEqual(one)
+      expect(faultsOfHistory(log, devices, one.sum).slice(0, 10)).toEqual([])
+      const acknowledged = devices.reduce((sum, device) => sum + device.acknowledged.size, 0)
+      expect(devices.reduce((sum, device) => sum + device.made.size, 0)).toBe(acknowledged)
+      // The settings, the owner, the first water, and of each import every row once.
+      expect(log).toHaveLength(acknowledged + 400 * imported + 3)
+      expect(Object.values(deeds).filter((count) => count > 0).length).toBeGreaterThanOrEqual(5)
+      console.log(
+        `chaos, ${MINUTES} min: ${acknowledged} changes of ${DEVICES} devices and ${imported} imports acknowledged, none lost or twice; ${JSON.stringify(deeds)}; answering again after ${back.map((ms) => Math.round(ms)).join(' and ')} ms; disk of its own: ${server.smallDisk}`,
+      )
+    },
+  )
+
+  it(
+    'a restore that is killed in the middle leaves nothing, and the next one all of it',
+    { timeout: 180_000 },
+    async () => {
+      const random = draws(SEED)
+      const done = async (args: readonly string[], url: string): Promise<number> => {
+        const child = server.jot(args, url)
+        child.stdout?.resume()
+        child.stderr?.resume()
+        const [code] = (await once(child, 'exit')) as [number | null]
+        return code ?? -1
+      }
+      const file = server.path('chaos.jotbackup')
+      expect(await done(['backup', '--out', file], server.databaseUrl())).toBe(0)
+      const admin = new pg.Client({ connectionString: server.databaseUrl('postgres') })
+      await admin.connect()
+      await admin.query('create database again')
+      await admin.end()
+      const place = new pg.Pool({ connectionString: server.databaseUrl('again'), max: 1 })
+      for (let i = 0; i < 3; i++) {
+        const child = server.jot(['restore', file], server.databaseUrl('again'))
+        child.stdout?.resume()
+        child.stderr?.resume()
+        const gone = once(child, 'exit')
+        await pause(500 + 1500 * random())
+        signal(child.pid!, 'SIGKILL')
+        await gone
+        const { rows } = await place.query<{ there: string | null }>(`select to_regclass('books')::text as there`)
+        if (rows[0]?.there) {
+          const { rows: held } = await place.query<{ n: number }>(
+            'select (select count(*) from books)::int + (select count(*) from changes)::int as n',
+          )
+          // Killed just after the end it is there whole, and the next one says so.
+          if (held[0]!.n > 0) break
+        }
+      }
+      const code = await done(['restore', file], server.databaseUrl('again'))
+      const { rows } = await place.query<{ books: number; changes: number }>(
+        'select (select count(*) from books)::int as books, (select count(*) from changes)::int as changes',
+      )
+      const source = new pg.Pool({ connectionString: server.databaseUrl(), max: 1 })
+      const { rows: wanted } = await source.query<{ books: number; changes: number }>(
+        'select (select count(*) from books)::int as books, (select count(*) from changes)::int as changes',
+      )
+      expect(rows).toEqual(wanted)
+      expect([0, 1]).toContain(code)
+      await place.end()
+      await source.end()
+    },
+  )
 })

@@ -45,7 +45,9 @@ export class ChaosDevice {
     for (let i = 0; i < count; i++) {
       const over = this.random() < 0.3
       const [kind, recordId]: [Kind, string] = over ? ['water', shared] : ['lure', uuidv7()]
-      const fields: Change['fields'] = over ? { note: `${this.name} ${this.made.size}` } : { name: `${this.name} ${this.made.size}`, class: 'popper' }
+      const fields: Change['fields'] = over
+        ? { note: `${this.name} ${this.made.size}` }
+        : { name: `${this.name} ${this.made.size}`, class: 'popper' }
       const made: Change = { id: uuidv7(), group, kind, recordId, stamp: this.stamp(), fields }
       this.made.set(made.id, made)
       this.outbox.push(made)
@@ -62,9 +64,11 @@ export class ChaosDevice {
       ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
     }
     const response = await fetch(url, init).catch(() => undefined)
-    const answer = (await response?.json().catch(() => undefined)) as (T & { type?: string; serverTimeMs?: number }) | undefined
+    const answer = (await response?.json().catch(() => undefined)) as
+      (T & { type?: string; serverTimeMs?: number }) | undefined
     if (response?.status === 409 && answer?.serverTimeMs !== undefined) this.correctClock(answer.serverTimeMs)
-    else if (response && response.status >= 400 && response.status < 500) throw new Error(`${method} ${path}: ${response.status} ${JSON.stringify(answer)}`)
+    else if (response && response.status >= 400 && response.status < 500)
+      throw new Error(`${method} ${path}: ${response.status} ${JSON.stringify(answer)}`)
     return response?.ok ? answer : undefined
   }
 
@@ -94,7 +98,11 @@ export class ChaosDevice {
     for (const change of page.changes) {
       this.seen.push({ seq: change.seq, id: change.id })
       const key = `${change.kind} ${change.recordId}`
-      this.states.set(key, { kind: change.kind, id: change.recordId, state: mergeChange(this.states.get(key)?.state, change) })
+      this.states.set(key, {
+        kind: change.kind,
+        id: change.recordId,
+        state: mergeChange(this.states.get(key)?.state, change),
+      })
     }
     this.cursor = page.next
     return !page.more

@@ -22,12 +22,16 @@ export class ChaosServer {
   private constructor(private readonly ports: readonly [number, number]) {
     this.urls = ports.map((port) => `http://127.0.0.1:${port}`)
     chmodSync(this.folder, 0o755)
-    this.smallDisk = spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${DISK_MEGABYTES}m,mode=755`, 'tmpfs', this.folder]).status === 0
+    this.smallDisk =
+      spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${DISK_MEGABYTES}m,mode=755`, 'tmpfs', this.folder]).status === 0
   }
 
   static async start(): Promise<ChaosServer> {
     const server = new ChaosServer([await freePort(), await freePort()])
-    server.main = spawn(process.execPath, [join(root, 'tools/start.mjs'), '--empty'], { env: server.env(0), stdio: ['ignore', 'ignore', 'inherit'] })
+    server.main = spawn(process.execPath, [join(root, 'tools/start.mjs'), '--empty'], {
+      env: server.env(0),
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
     await server.answers(0)
     server.startSecond()
     await server.answers(1)

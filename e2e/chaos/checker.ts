@@ -14,14 +14,16 @@ export function faultsOfHistory(log: readonly Logged[], devices: readonly ChaosD
   const times = new Map<string, number>()
   for (const { id } of log) times.set(id, (times.get(id) ?? 0) + 1)
   for (const [id, count] of times) if (count > 1) faults.push(`${id} is in the log ${count} times`)
-  for (let i = 1; i < log.length; i++) if (log[i]!.seq <= log[i - 1]!.seq) faults.push(`number ${log[i]!.seq} follows ${log[i - 1]!.seq}`)
+  for (let i = 1; i < log.length; i++)
+    if (log[i]!.seq <= log[i - 1]!.seq) faults.push(`number ${log[i]!.seq} follows ${log[i - 1]!.seq}`)
   const byId = new Map(log.map((change) => [change.id, change]))
   const wanted = log.map(({ seq, id }) => `${seq} ${id}`).join('\n')
   for (const [n, device] of devices.entries()) {
     for (const id of device.acknowledged) {
       const kept = byId.get(id)
       if (!kept) faults.push(`device ${n}: acknowledged, and lost: ${id}`)
-      else if (JSON.stringify(kept.fields) !== JSON.stringify(device.made.get(id)?.fields)) faults.push(`device ${n}: changed on its way: ${id}`)
+      else if (JSON.stringify(kept.fields) !== JSON.stringify(device.made.get(id)?.fields))
+        faults.push(`device ${n}: changed on its way: ${id}`)
     }
     if (device.refused.length > 0) faults.push(`device ${n}: refused: ${device.refused[0]}`)
     if (device.seen.map(({ seq, id }) => `${seq} ${id}`).join('\n') !== wanted)
@@ -32,7 +34,9 @@ export function faultsOfHistory(log: readonly Logged[], devices: readonly ChaosD
   return faults
 }
 
-function merged(log: readonly Change[]): Iterable<{ readonly kind: Kind; readonly id: string; readonly state: RecordState }> {
+function merged(
+  log: readonly Change[],
+): Iterable<{ readonly kind: Kind; readonly id: string; readonly state: RecordState }> {
   const states = new Map<string, { readonly kind: Kind; readonly id: string; readonly state: RecordState }>()
   for (const change of log) {
     const key = `${change.kind} ${change.recordId}`

@@ -2,7 +2,14 @@ import type { ChaosServer } from './chaosServer.ts'
 import { signal } from './processes.ts'
 
 export type Deed = (typeof DEEDS)[number]
-export const DEEDS = ['server killed', 'database killed', 'backend killed', 'server frozen', 'database frozen', 'disk full'] as const
+export const DEEDS = [
+  'server killed',
+  'database killed',
+  'backend killed',
+  'server frozen',
+  'database frozen',
+  'disk full',
+] as const
 
 const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms))
 const one = <T>(list: readonly T[], random: () => number): T | undefined => list[Math.floor(random() * list.length)]
@@ -39,7 +46,11 @@ async function does(deed: Deed, server: ChaosServer, random: () => number): Prom
 const signalOf = (pid: number | undefined, name: NodeJS.Signals): boolean => pid !== undefined && signal(pid, name)
 
 /** Bad things one after another until the time is over, with time to come to between them. Returns how often each was done. */
-export async function mischief(server: ChaosServer, untilMs: number, random: () => number): Promise<Record<Deed, number>> {
+export async function mischief(
+  server: ChaosServer,
+  untilMs: number,
+  random: () => number,
+): Promise<Record<Deed, number>> {
   const done = Object.fromEntries(DEEDS.map((deed) => [deed, 0])) as Record<Deed, number>
   for (let i = 0; Date.now() < untilMs; i++) {
     await pause(1500 + 3500 * random())

@@ -33,5 +33,7 @@ while (!ended) {
   waits.bare.push(await waitOf(`http://127.0.0.1:${bare.address().port}/`))
   await new Promise((go) => setTimeout(go, EVERY_MS))
 }
-process.stdout.write(JSON.stringify({ asked: Math.max(...waits.asked), bare: Math.max(...waits.bare), count: waits.asked.length }))
+process.stdout.write(
+  JSON.stringify({ asked: Math.max(...waits.asked), bare: Math.max(...waits.bare), count: waits.asked.length }),
+)
 process.exit(0)

@@ -13,7 +13,13 @@ function processes(): ProcessInfo[] {
     if (!Number.isInteger(pid)) return []
     try {
       const stat = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '')
-      return [{ pid, parent: Number(stat.split(' ')[1]), command: readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ') }]
+      return [
+        {
+          pid,
+          parent: Number(stat.split(' ')[1]),
+          command: readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' '),
+        },
+      ]
     } catch {
       return []
     }

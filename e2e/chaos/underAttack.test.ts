@@ -31,10 +31,18 @@ beforeAll(async () => {
   const port = await freePort()
   url = `http://127.0.0.1:${port}`
   server = spawn(process.execPath, [join(root, 'packages/server/dist/main.js'), '--empty'], {
-    env: { ...process.env, PORT: String(port), DATABASE_URL: address.toString(), JOT_BACKUP: 'off', LOG_LEVEL: 'silent' },
+    env: {
+      ...process.env,
+      PORT: String(port),
+      DATABASE_URL: address.toString(),
+      JOT_BACKUP: 'off',
+      LOG_LEVEL: 'silent',
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
-  await new Promise<void>((ready) => server.stdout?.on('data', (text: Buffer) => text.toString().includes('is ready') && ready()))
+  await new Promise<void>((ready) =>
+    server.stdout?.on('data', (text: Buffer) => text.toString().includes('is ready') && ready()),
+  )
   book = uuidv7()
   const init = { method: 'PUT', headers: { 'content-type': 'application/json' }, body: '{"name":"Attacked"}' }
   expect((await fetch(`${url}/api/books/${book}`, init)).status).toBe(201)
@@ -47,9 +55,11 @@ afterAll(async () => {
 
 /** Health asked over and over by another process while something is done. */
 async function polled(work: () => Promise<void>): Promise<{ asked: number; bare: number; count: number }> {
-  const poller = spawn(process.execPath, [fileURLToPath(new URL('poller.mjs', import.meta.url)), `${url}/api/health`, process.env.TEST_DATABASE_URL!], {
-    stdio: ['pipe', 'pipe', 'inherit'],
-  })
+  const poller = spawn(
+    process.execPath,
+    [fileURLToPath(new URL('poller.mjs', import.meta.url)), `${url}/api/health`, process.env.TEST_DATABASE_URL!],
+    { stdio: ['pipe', 'pipe', 'inherit'] },
+  )
   let text = ''
   // The attack waits for the one that asks: what begins later would find it over.
   const asking = once(poller.stdout, 'data')
@@ -65,7 +75,11 @@ async function polled(work: () => Promise<void>): Promise<{ asked: number; bare:
 }
 
 const post = async (path: string, type: string, body: string | Uint8Array): Promise<number> => {
-  const response = await fetch(`${url}/api/books/${book}${path}`, { method: 'POST', headers: { 'content-type': type }, body: body as Uint8Array<ArrayBuffer> })
+  const response = await fetch(`${url}/api/books/${book}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': type },
+    body: body as Uint8Array<ArrayBuffer>,
+  })
   await response.text()
   return response.status
 }
@@ -105,10 +119,18 @@ interface Attack {
   readonly status: number
 }
 const ATTACKS: readonly (readonly [name: string, make: () => Attack])[] = [
-  ['an archive that lies of its size', () => ({ path: '/imports?namespace=x', type: 'application/zip', body: lyingArchive(), status: 413 })],
+  [
+    'an archive that lies of its size',
+    () => ({ path: '/imports?namespace=x', type: 'application/zip', body: lyingArchive(), status: 413 }),
+  ],
   [
     'a quarter of a million rows that each tell another lure',
-    () => ({ path: '/imports?namespace=x&dry=1', type: 'application/zip', body: zipBundle(new Map([['lures.csv', rows(240_000)]])), status: 200 }),
+    () => ({
+      path: '/imports?namespace=x&dry=1',
+      type: 'application/zip',
+      body: zipBundle(new Map([['lures.csv', rows(240_000)]])),
+      status: 200,
+    }),
   ],
   [
     'a quote that never ends',
@@ -119,27 +141,47 @@ const ATTACKS: readonly (readonly [name: string, make: () => Attack])[] = [
       status: 200,
     }),
   ],
-  ['nesting', () => ({ path: '/changes', type: 'application/json', body: `{"a":${'['.repeat(7_000_000)}`, status: 413 })],
+  [
+    'nesting',
+    () => ({ path: '/changes', type: 'application/json', body: `{"a":${'['.repeat(7_000_000)}`, status: 413 }),
+  ],
   [
     'a hundred thousand empty lists',
-    () => ({ path: '/changes', type: 'application/json', body: `{"schema":2,"device":"d","changes":[${'[],'.repeat(140_000)}[]]}`, status: 400 }),
+    () => ({
+      path: '/changes',
+      type: 'application/json',
+      body: `{"schema":2,"device":"d","changes":[${'[],'.repeat(140_000)}[]]}`,
+      status: 400,
+    }),
   ],
   [
     'eight megabytes of text',
-    () => ({ path: '/changes', type: 'application/json', body: pushBody([{ ...change('water', uuidv7(), { name: 'x'.repeat(8_000_000) }) }]), status: 200 }),
+    () => ({
+      path: '/changes',
+      type: 'application/json',
+      body: pushBody([{ ...change('water', uuidv7(), { name: 'x'.repeat(8_000_000) }) }]),
+      status: 200,
+    }),
   ],
   [
     'twenty thousand changes that are all wrong',
     () => ({
       path: '/changes',
       type: 'application/json',
-      body: pushBody(many(20_000, () => change('reading', uuidv7(), { trip: 'none', time: 'never', waterTempC: 99, windMps: -1 }))),
+      body: pushBody(
+        many(20_000, () => change('reading', uuidv7(), { trip: 'none', time: 'never', waterTempC: 99, windMps: -1 })),
+      ),
       status: 200,
     }),
   ],
   [
     'twenty thousand changes without a shape',
-    () => ({ path: '/changes', type: 'application/json', body: pushBody(many(20_000, () => ({ group: uuidv7(), id: 7 }))), status: 200 }),
+    () => ({
+      path: '/changes',
+      type: 'application/json',
+      body: pushBody(many(20_000, () => ({ group: uuidv7(), id: 7 }))),
+      status: 200,
+    }),
   ],
   [
     'four thousand changes that are right',
@@ -157,14 +199,21 @@ const ATTACKS: readonly (readonly [name: string, make: () => Attack])[] = [
       return {
         path: '/changes',
         type: 'application/json',
-        body: pushBody(many(20_000, () => ({ ...change('lure', uuidv7(), { name: 'x', class: 'popper', water: uuidv7() }), group }))),
+        body: pushBody(
+          many(20_000, () => ({ ...change('lure', uuidv7(), { name: 'x', class: 'popper', water: uuidv7() }), group })),
+        ),
         status: 200,
       }
     },
   ],
   [
     'fields nobody knows, by the thousand',
-    () => ({ path: '/changes', type: 'application/json', body: pushBody(many(2000, () => change('water', uuidv7(), unknownFields))), status: 200 }),
+    () => ({
+      path: '/changes',
+      type: 'application/json',
+      body: pushBody(many(2000, () => change('water', uuidv7(), unknownFields))),
+      status: 200,
+    }),
   ],
 ]
 

@@ -27,7 +27,9 @@ export default defineConfig({
     }),
   ],
   // The CSV packages' own builds for browsers: the others want Node's Buffer.
-  resolve: { alias: { 'csv-parse/sync': 'csv-parse/browser/esm/sync', 'csv-stringify/sync': 'csv-stringify/browser/esm/sync' } },
+  resolve: {
+    alias: { 'csv-parse/sync': 'csv-parse/browser/esm/sync', 'csv-stringify/sync': 'csv-stringify/browser/esm/sync' },
+  },
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 1200 },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:4100', changeOrigin: true } } },

@@ -12,7 +12,10 @@ const built = join(here, 'dist/main.js')
 const root = join(here, '../..')
 if (!existsSync(join(root, 'node_modules/tsx'))) {
   console.error('Installing npm packages (once).')
-  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 2, 2] })
+  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+  })
   if (status !== 0) process.exit(2)
 }
 

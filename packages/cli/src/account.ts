@@ -1,5 +1,12 @@
 import { readFileSync } from 'node:fs'
-import { LOCAL_ACCOUNT, accountByName, accountById, mappedName, resetAccount, setNameAndPassword } from '@jotbook/server'
+import {
+  LOCAL_ACCOUNT,
+  accountByName,
+  accountById,
+  mappedName,
+  resetAccount,
+  setNameAndPassword,
+} from '@jotbook/server'
 import { withDatabase } from './database.ts'
 import { Failure } from './failure.ts'
 
@@ -13,7 +20,10 @@ function typedPassword(): string {
 export async function chooseAccount({ name }: { readonly name: string }): Promise<number> {
   await withDatabase(async (database) => {
     if ((await accountById(database, LOCAL_ACCOUNT))?.passwordHash)
-      throw new Failure('You have a name and a password already. Change them under Book, or forget them with "jot account reset --name NAME".', 2)
+      throw new Failure(
+        'You have a name and a password already. Change them under Book, or forget them with "jot account reset --name NAME".',
+        2,
+      )
     await database.transaction((tx) => setNameAndPassword(tx, LOCAL_ACCOUNT, name, typedPassword(), Date.now()))
   })
   console.log(`${mappedName(name)} may sign in once the book is open to a network.`)

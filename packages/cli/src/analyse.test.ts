@@ -10,10 +10,11 @@ const root = fileURLToPath(new URL('../../..', import.meta.url))
 const demo = join(root, 'demo/bundle')
 
 function jot(...args: string[]): { status: number | null; stdout: string; stderr: string } {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'packages/cli/bin/jot.mjs'), 'analyse', ...args], {
-    encoding: 'utf8',
-    cwd: tmpdir(),
-  })
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(root, 'packages/cli/bin/jot.mjs'), 'analyse', ...args],
+    { encoding: 'utf8', cwd: tmpdir() },
+  )
   return { status, stdout, stderr }
 }
 const asked = <T>(...args: string[]): T => JSON.parse(jot(...args, '--json').stdout) as T
@@ -34,13 +35,23 @@ interface Search {
   candidates: number
   seed: number
 }
-const search = (water: string, ...more: string[]): Search => asked<Search>('search', '--bundle', demo, '--water', water, '--permutations', '99', ...more)
+const search = (water: string, ...more: string[]): Search =>
+  asked<Search>('search', '--bundle', demo, '--water', water, '--permutations', '99', ...more)
 
 describe('jot analyse search', () => {
   it('finds the planted window, on trips that did not find it too, and its filter gives the same hours on the board of lures', () => {
-    const { findings, seed } = search('Immerlow Reservoir', '--columns', 'temp_band,clarity_band,wind_band,sky_band,class')
+    const { findings, seed } = search(
+      'Immerlow Reservoir',
+      '--columns',
+      'temp_band,clarity_band,wind_band,sky_band,class',
+    )
     const [first] = findings
-    expect([seed, first!.p_family <= 0.05, first!.ratio > 1.8, first!.held_out!.lower > 1]).toEqual([1, true, true, true])
+    expect([seed, first!.p_family <= 0.05, first!.ratio > 1.8, first!.held_out!.lower > 1]).toEqual([
+      1,
+      true,
+      true,
+      true,
+    ])
     for (const condition of [/^temp_band=.*45\.\.50F/, /^wind_band=.*working_chop/])
       expect(
         first!.conditions
@@ -48,7 +59,15 @@ describe('jot analyse search', () => {
           .split('|')
           .some((one) => condition.test(one)),
       ).toBe(true)
-    const board = asked<{ all: { strikes: number; hours: number } }>('board', '--bundle', demo, '--by', 'class', '--where', first!.where)
+    const board = asked<{ all: { strikes: number; hours: number } }>(
+      'board',
+      '--bundle',
+      demo,
+      '--by',
+      'class',
+      '--where',
+      first!.where,
+    )
     expect(board.all.strikes).toBe(first!.strikes)
     expect(board.all.hours).toBeCloseTo(first!.hours, 6)
   }, 120_000)
@@ -60,11 +79,16 @@ describe('jot analyse search', () => {
     expect(first!.conditions[0]).toBe('lure=Texas rig, junebug')
     expect(first!.conditions.find((one) => one.startsWith('wind_band='))).toMatch(/^wind_band=(calm,)?ripple$/)
     expect(first!.ratio).toBeGreaterThan(2)
-    expect(subjects.filter(({ p_family, conditions }) => p_family <= 0.05 && !conditions.some((one) => /Texas|dark/.test(one)))).toEqual([])
+    expect(
+      subjects.filter(
+        ({ p_family, conditions }) => p_family <= 0.05 && !conditions.some((one) => /Texas|dark/.test(one)),
+      ),
+    ).toEqual([])
   }, 120_000)
 
   it('finds nothing where nothing is, and the same for the same seed', () => {
-    const dunmarrow = (): Search => search('Dunmarrow Lake', '--columns', 'temp_band,wind_band,sky_band,class,front', '--seed', '7')
+    const dunmarrow = (): Search =>
+      search('Dunmarrow Lake', '--columns', 'temp_band,wind_band,sky_band,class,front', '--seed', '7')
     const once = dunmarrow()
     expect([...once.findings, ...once.subjects].filter(({ strength }) => strength === 'strong')).toEqual([])
     expect(dunmarrow()).toEqual(once)
@@ -98,20 +122,47 @@ describe('jot analyse claims', () => {
     expect(of('C12').ratio!).toBeLessThan(0.6)
     // No other rule was planted to hold or fail but the surface lures’ grey sky, which is no more than leaning over all waters; that
     // classes do on every water as on the others (A1) is true of this book, and may be said.
-    expect(trials.filter(({ claim, verdict }) => (verdict === 'holds' || verdict === 'fails') && !['A1', 'C8', 'C12', 'T2'].includes(claim))).toEqual([])
+    expect(
+      trials.filter(
+        ({ claim, verdict }) =>
+          (verdict === 'holds' || verdict === 'fails') && !['A1', 'C8', 'C12', 'T2'].includes(claim),
+      ),
+    ).toEqual([])
   })
 }, 120_000)
 
 describe('jot analyse like', () => {
   it('weighs the hours like today, and says which trips they were on', () => {
-    const found = asked<{ all: { rate: number; effective_hours: number }; trips: { likeness: number }[]; rows: { group: string[]; too_early: boolean }[] }>(
-      ...['like', '--bundle', demo, '--water', 'Immerlow Reservoir', '--now', 'water_temp_c=9;visibility_m=1.8;cloud_pct=90;wind_mps=6'],
+    const found = asked<{
+      all: { rate: number; effective_hours: number }
+      trips: { likeness: number }[]
+      rows: { group: string[]; too_early: boolean }[]
+    }>(
+      ...[
+        'like',
+        '--bundle',
+        demo,
+        '--water',
+        'Immerlow Reservoir',
+        '--now',
+        'water_temp_c=9;visibility_m=1.8;cloud_pct=90;wind_mps=6',
+      ],
     )
     // The planted window’s hours are among them: more than twice the water’s own rate.
-    const board = asked<{ all: { rate: number } }>('board', '--bundle', demo, '--by', 'water', '--where', 'water=Immerlow Reservoir')
+    const board = asked<{ all: { rate: number } }>(
+      'board',
+      '--bundle',
+      demo,
+      '--by',
+      'water',
+      '--where',
+      'water=Immerlow Reservoir',
+    )
     expect(found.all.rate).toBeGreaterThan(1.5 * board.all.rate)
     expect(found.all.effective_hours).toBeGreaterThan(20)
-    expect(found.trips.map(({ likeness }) => likeness)).toEqual(found.trips.map(({ likeness }) => likeness).sort((a, b) => b - a))
+    expect(found.trips.map(({ likeness }) => likeness)).toEqual(
+      found.trips.map(({ likeness }) => likeness).sort((a, b) => b - a),
+    )
   })
 })
 
@@ -135,15 +186,35 @@ describe('calls and books at fault', () => {
 
   it.each([
     ['a water nobody fished', ['search', '--bundle', demo, '--water', 'Nowhere'], /no hour on Nowhere/],
-    ['a column nobody knows', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'moonshine'], /no column moonshine/],
-    ['a continuous column', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'water_temp_c'], /temp_band/],
+    [
+      'a column nobody knows',
+      ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'moonshine'],
+      /no column moonshine/,
+    ],
+    [
+      'a continuous column',
+      ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--columns', 'water_temp_c'],
+      /temp_band/,
+    ],
     ['five conditions', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--depth', '5'], /--depth/],
-    ['an empty range', ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--where', 'water_temp_c=9..9'], /is empty/],
+    [
+      'an empty range',
+      ['search', '--bundle', demo, '--water', 'Dunmarrow Lake', '--where', 'water_temp_c=9..9'],
+      /is empty/,
+    ],
     ['an empty book', ['search', '--bundle', folder, '--water', 'made-up water'], /no hour/],
     ['an empty book', ['claims', '--bundle', folder], /no hours/],
     ['an empty book', ['like', '--bundle', folder, '--water', 'made-up water', '--now', 'wind_mps=2'], /no hour/],
-    ['a word for a number', ['like', '--bundle', demo, '--water', 'Dunmarrow Lake', '--now', 'wind_mps=calm'], /is a number/],
-    ['a share that is none', ['within', '--bundle', demo, '--a', 'class=tube', '--b', 'class!=tube', '--of', 'luck'], /hook_up/],
+    [
+      'a word for a number',
+      ['like', '--bundle', demo, '--water', 'Dunmarrow Lake', '--now', 'wind_mps=calm'],
+      /is a number/,
+    ],
+    [
+      'a share that is none',
+      ['within', '--bundle', demo, '--a', 'class=tube', '--b', 'class!=tube', '--of', 'luck'],
+      /hook_up/,
+    ],
   ])('say %s in words, and end with 2', (_, args, words) => {
     const { status, stderr } = jot(...args)
     expect(status).toBe(2)

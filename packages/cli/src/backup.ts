@@ -16,23 +16,32 @@ const passphrase = (): string | undefined => process.env.JOT_BACKUP_PASSPHRASE |
 export async function backUp({ out, keep }: BackupCall): Promise<number> {
   const [path, kept] = [resolve(out), wholeNumber('--keep', keep, 1, 1000)]
   const fresh = `${path}.new`
-  const { records, books, bytes } = await withDatabase((database) => writeBackup(database, fresh, passphrase(), Date.now()))
+  const { records, books, bytes } = await withDatabase((database) =>
+    writeBackup(database, fresh, passphrase(), Date.now()),
+  )
   const read = await sound(checkBackup(fresh, passphrase()))
-  if (read.records !== records) throw new Failure(`The back-up holds ${read.records} of ${records} records; it was left in ${fresh}.`, 1)
+  if (read.records !== records)
+    throw new Failure(`The back-up holds ${read.records} of ${records} records; it was left in ${fresh}.`, 1)
   for (let i = kept - 1; i >= 1; i--) {
     const older = i === 1 ? path : `${path}.${i - 1}`
     if (existsSync(older)) renameSync(older, `${path}.${i}`)
   }
   renameSync(fresh, path)
-  console.log(`Backed up ${books} books, ${records} records, ${Math.ceil(bytes / 1024)} kB, and read them back: ${path}.`)
+  console.log(
+    `Backed up ${books} books, ${records} records, ${Math.ceil(bytes / 1024)} kB, and read them back: ${path}.`,
+  )
   return 0
 }
 
 /** `jot restore`: into an empty place, all or nothing. */
 export async function restore(file: string): Promise<number> {
   if (!existsSync(file)) throw new Failure(`There is no file ${file}.`, 2)
-  const { at, books, records } = await sound(withDatabase((database) => restoreBackup(database, resolve(file), passphrase(), Date.now())))
-  console.log(`Restored ${books} books, ${records} records, as they were at ${at}. Devices will send again what came after.`)
+  const { at, books, records } = await sound(
+    withDatabase((database) => restoreBackup(database, resolve(file), passphrase(), Date.now())),
+  )
+  console.log(
+    `Restored ${books} books, ${records} records, as they were at ${at}. Devices will send again what came after.`,
+  )
   return 0
 }
 

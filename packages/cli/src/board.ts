@@ -18,13 +18,31 @@ export function board({ bundle, by, where = '', confidence = '0.9', json }: Boar
   const { book } = soundBundle(bundle)
   const columns = listed(by)
   if (columns.length === 0) throw new Failure('--by needs at least one column.', 2)
-  const result = asCallFault(() => answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
+  const result = asCallFault(() =>
+    answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }),
+  )
   console.log(json ? JSON.stringify(boardJson(result), null, 2) : boardText(result, book))
   return 0
 }
 
 function rateJson(rate: Rate): Record<string, unknown> {
-  const { strikes, raised, bycatch, sameFish, hours, trips, tripsWithStrike, rate: perHour, lower, upper, interval, exact, hookUp, landing, sizes } = rate
+  const {
+    strikes,
+    raised,
+    bycatch,
+    sameFish,
+    hours,
+    trips,
+    tripsWithStrike,
+    rate: perHour,
+    lower,
+    upper,
+    interval,
+    exact,
+    hookUp,
+    landing,
+    sizes,
+  } = rate
   return {
     strikes,
     raised,
@@ -81,15 +99,25 @@ function rowJson({
 }
 
 /** What a board is not. */
-const LOOK = 'a look, not a verdict: asked after every trip, one row or another stands out some day; what is confirmed, jot analyse claims says'
+const LOOK =
+  'a look, not a verdict: asked after every trip, one row or another stands out some day; what is confirmed, jot analyse claims says'
 
 function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board): unknown {
   return {
     by,
     confidence,
-    rows: rows.map((row) => ({ ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])), ...rateJson(row), ...rowJson(row) })),
+    rows: rows.map((row) => ({
+      ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])),
+      ...rateJson(row),
+      ...rowJson(row),
+    })),
     all: all && rateJson(all),
-    left_out: { trips: leftOut.trips, strikes: leftOut.strikes, loose_strikes: leftOut.looseStrikes, stints_without_hours: leftOut.stintsWithoutHours },
+    left_out: {
+      trips: leftOut.trips,
+      strikes: leftOut.strikes,
+      loose_strikes: leftOut.looseStrikes,
+      stints_without_hours: leftOut.stintsWithoutHours,
+    },
     trip_variance: spread?.variance ?? null,
     dispersion: spread?.dispersion ?? null,
     look: LOOK,
@@ -134,6 +162,9 @@ function boardText({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
 }
 
 function names(book: BookRecords): (column: string, level: string) => string {
-  const named = { water: book.waters, lure: book.lures, spot: book.spots } as Record<string, readonly { id: string; name: string }[]>
+  const named = { water: book.waters, lure: book.lures, spot: book.spots } as Record<
+    string,
+    readonly { id: string; name: string }[]
+  >
   return (column, level) => named[columnInfo(column).name]?.find(({ id }) => id === level)?.name ?? level
 }

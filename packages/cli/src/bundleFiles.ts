@@ -29,6 +29,7 @@ export function soundBundle(path: string): CheckedBundle {
 }
 
 /** `strikes.csv:14: outcome: …`. */
-export const remarkText = ({ file, line, column, message }: Remark): string => `${file}:${line}: ${column === undefined ? '' : `${column}: `}${message}`
+export const remarkText = ({ file, line, column, message }: Remark): string =>
+  `${file}:${line}: ${column === undefined ? '' : `${column}: `}${message}`
 
 export const namespaceOfPath = (path: string): string => basename(path).replace(/\.zip$/i, '')

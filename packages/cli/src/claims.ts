@@ -17,7 +17,13 @@ export interface ClaimsCall {
 export function claims({ bundle, water, confidence, json }: ClaimsCall): number {
   const { book } = soundBundle(bundle)
   const progress = progressLine('trying claims')
-  const trials = asCallFault(() => tryClaims(book, { ...(water === undefined ? {} : { water }), confidence: Number(confidence), progress: progress.at }))
+  const trials = asCallFault(() =>
+    tryClaims(book, {
+      ...(water === undefined ? {} : { water }),
+      confidence: Number(confidence),
+      progress: progress.at,
+    }),
+  )
   progress.done()
   console.log(json ? JSON.stringify(trials.map(trialJson), null, 2) : claimsText(trials, water))
   return 0

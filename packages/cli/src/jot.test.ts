@@ -49,7 +49,10 @@ beforeAll(freshDatabase)
 
 describe('jot check', () => {
   it('passes a sound bundle, and lists faults and loose ends with their places', () => {
-    expect(jot('check', demo)).toMatchObject({ status: 0, stdout: `${DEMO_RECORDS} records, 0 faults, 0 loose ends.\n` })
+    expect(jot('check', demo)).toMatchObject({
+      status: 0,
+      stdout: `${DEMO_RECORDS} records, 0 faults, 0 loose ends.\n`,
+    })
     const loose = bundle({
       'waters.csv': 'water\nW\n',
       'trips.csv': 'trip,water,start,end\nT,W,2026-03-14T06:00:00-05:00,2026-03-14T09:00:00-05:00\n',
@@ -72,12 +75,17 @@ describe('jot analyse board', () => {
     const where = 'water=Pellock Mill Pond;lure="Flat-sided crank, chartreuse"'
     const quoted = jot('analyse', 'board', '--bundle', demo, '--by', 'lure', '--where', where, '--json')
     expect((JSON.parse(quoted.stdout) as { rows: unknown[] }).rows).toMatchObject([
-      { lure: 'Flat-sided crank, chartreuse', hours: expect.closeTo(36.17, 1) as number, interval: 'trip', p_best: 1, too_early: false },
+      {
+        lure: 'Flat-sided crank, chartreuse',
+        hours: expect.closeTo(36.17, 1) as number,
+        interval: 'trip',
+        p_best: 1,
+        too_early: false,
+      },
     ])
-    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'class,temp_band', '--json', '--confidence', '0.95').stdout) as {
-      confidence: number
-      rows: Record<string, unknown>[]
-    }
+    const board = JSON.parse(
+      jot('analyse', 'board', '--bundle', demo, '--by', 'class,temp_band', '--json', '--confidence', '0.95').stdout,
+    ) as { confidence: number; rows: Record<string, unknown>[] }
     expect(board.confidence).toBe(0.95)
     expect(board.rows[0]).toMatchObject({
       class: expect.any(String) as string,
@@ -100,7 +108,10 @@ describe('jot analyse board', () => {
     [['--by', 'lure', '--confidence', '2'], /between 0 and 1/],
     [[], /--by/],
   ])('ends with 2 and says why for %j', (args, message) => {
-    expect(jot('analyse', 'board', '--bundle', demo, ...args)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
+    expect(jot('analyse', 'board', '--bundle', demo, ...args)).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(message) as string,
+    })
   })
 
   it('ends with 1 for a bundle with faults, and with 2 for one that is not there', () => {
@@ -109,8 +120,22 @@ describe('jot analyse board', () => {
   })
 
   it('has nothing to say of no hours, without NaN', () => {
-    const { status, stdout } = jot('analyse', 'board', '--bundle', demo, '--by', 'lure', '--where', 'water_temp_c=40..45', '--json')
-    expect([status, (JSON.parse(stdout) as { rows: unknown; all: unknown }).rows, stdout.includes('NaN')]).toEqual([0, [], false])
+    const { status, stdout } = jot(
+      'analyse',
+      'board',
+      '--bundle',
+      demo,
+      '--by',
+      'lure',
+      '--where',
+      'water_temp_c=40..45',
+      '--json',
+    )
+    expect([status, (JSON.parse(stdout) as { rows: unknown; all: unknown }).rows, stdout.includes('NaN')]).toEqual([
+      0,
+      [],
+      false,
+    ])
   })
 })
 
@@ -118,52 +143,98 @@ describe('jot analyse curve and model', () => {
   it('find the planted window of the demo and the spread of its days', () => {
     // docs/demo.md: strikes come at 45 to 50 °F (7.2 to 10 °C) on Immerlow; days differ by 0.45.
     const found = JSON.parse(
-      jot('analyse', 'curve', '--bundle', demo, '--of', 'water_temp_c', '--where', 'water=Immerlow Reservoir', '--points', '20', '--json').stdout,
+      jot(
+        'analyse',
+        'curve',
+        '--bundle',
+        demo,
+        '--of',
+        'water_temp_c',
+        '--where',
+        'water=Immerlow Reservoir',
+        '--points',
+        '20',
+        '--json',
+      ).stdout,
     ) as {
       trip_sd: number
       window: { from: number; to: number }
       points: { x: number; rate: number; simultaneous_lower: number; lower: number }[]
       rests_on: { trips: number; trip_ids: string[] }
     }
-    expect([found.points.length, found.rests_on.trips > 50, found.rests_on.trip_ids.length]).toEqual([20, true, found.rests_on.trips])
+    expect([found.points.length, found.rests_on.trips > 50, found.rests_on.trip_ids.length]).toEqual([
+      20,
+      true,
+      found.rests_on.trips,
+    ])
     expect(found.window.from).toBeGreaterThan(6)
     expect(found.window.to).toBeLessThan(12)
     expect(Math.abs(found.trip_sd - 0.45)).toBeLessThan(0.15)
     for (const { lower, simultaneous_lower: band } of found.points) expect(band).toBeLessThan(lower)
-    expect(jot('analyse', 'curve', '--bundle', demo, '--of', 'water_temp_c', '--no-trip').stdout).toMatch(/Trips are taken as all alike/)
+    expect(jot('analyse', 'curve', '--bundle', demo, '--of', 'water_temp_c', '--no-trip').stdout).toMatch(
+      /Trips are taken as all alike/,
+    )
   })
 
   it('tell the demo’s good day and its rescue lure from good lures', () => {
     // docs/demo.md: both lures are equal to the rest; crude × 1.6 and × 0.6.
     const within = (lure: string, where: string) =>
       JSON.parse(
-        jot('analyse', 'within', '--bundle', demo, '--a', `lure="${lure}"`, '--b', `lure!="${lure}"`, ...(where ? ['--where', where] : []), '--json').stdout,
+        jot(
+          'analyse',
+          'within',
+          '--bundle',
+          demo,
+          '--a',
+          `lure="${lure}"`,
+          '--b',
+          `lure!="${lure}"`,
+          ...(where ? ['--where', where] : []),
+          '--json',
+        ).stdout,
       ) as {
         crudeAll: { ratio: number }
-        within: { ratio: number; lower: number; upper: number; trips: number; strataOneSided: number; switches: { blank: number } }
+        within: {
+          ratio: number
+          lower: number
+          upper: number
+          trips: number
+          strataOneSided: number
+          switches: { blank: number }
+        }
         verdict: string
         trip_ids: string[]
       }
     const [goodDay, rescue] = [within('Lipless, chrome', 'water=Quennor Reach'), within('Drop shot, morning smoke', '')]
-    expect([goodDay.crudeAll.ratio > 1.4, rescue.crudeAll.ratio < 0.75, rescue.within.switches.blank > 20]).toEqual([true, true, true])
+    expect([goodDay.crudeAll.ratio > 1.4, rescue.crudeAll.ratio < 0.75, rescue.within.switches.blank > 20]).toEqual([
+      true,
+      true,
+      true,
+    ])
     for (const { within: held, verdict, trip_ids: trips } of [goodDay, rescue]) {
       expect(trips.length).toBe(held.trips + held.strataOneSided)
       expect(Math.abs(Math.log(held.ratio))).toBeLessThan(0.2)
       expect([held.lower < 1 && held.upper > 1, verdict === 'strong']).toEqual([true, false])
     }
-    expect(jot('analyse', 'within', '--bundle', demo, '--a', 'water=Quennor Reach', '--b', 'current=on')).toMatchObject({
-      status: 2,
-      stderr: expect.stringContaining('overlap') as string,
-    })
+    expect(jot('analyse', 'within', '--bundle', demo, '--a', 'water=Quennor Reach', '--b', 'current=on')).toMatchObject(
+      { status: 2, stderr: expect.stringContaining('overlap') as string },
+    )
   })
 
   it('hold each factor against the others, and tell spreads from chance', () => {
-    const found = JSON.parse(jot('analyse', 'model', '--bundle', demo, '--fixed', 'water', '--random', 'trip', '--json').stdout) as {
+    const found = JSON.parse(
+      jot('analyse', 'model', '--bundle', demo, '--fixed', 'water', '--random', 'trip', '--json').stdout,
+    ) as {
       coefficients: { name: string; estimate: number; standard_error: number }[]
       sd: { trip: number }
       converged: boolean
     }
-    expect(found.coefficients.map(({ name }) => name)).toEqual(['(Intercept)', 'water:Immerlow Reservoir', 'water:Pellock Mill Pond', 'water:Quennor Reach'])
+    expect(found.coefficients.map(({ name }) => name)).toEqual([
+      '(Intercept)',
+      'water:Immerlow Reservoir',
+      'water:Pellock Mill Pond',
+      'water:Quennor Reach',
+    ])
     expect([found.converged, found.sd.trip > 0.35, found.sd.trip < 0.75]).toEqual([true, true, true])
     expect(jot('analyse', 'model', '--bundle', demo, '--fixed', 'water').stdout).toMatch(/Errors are by trip/)
   })
@@ -175,7 +246,10 @@ describe('jot analyse curve and model', () => {
     [['model', '--fixed', 'rods'], /no column rods/],
     [['model', '--fixed', 'water', '--where', 'water_temp_c=40..44'], /nothing to fit/],
   ])('end with 2 and say why for %j', (args, message) => {
-    expect(jot('analyse', ...args, '--bundle', demo)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
+    expect(jot('analyse', ...args, '--bundle', demo)).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(message) as string,
+    })
   })
 })
 
@@ -184,16 +258,19 @@ describe('jot sky', () => {
 
   // Reda & Andreas, NREL/TP-560-34302, worked example.
   it('gives sun, moon and light, and light at depth when both visibility and depth are told', () => {
-    const sky = JSON.parse(jot(...at, '--json').stdout) as { sun: { altitude_deg: number; azimuth_deg: number }; surface_lux: number; lure_lux: null }
+    const sky = JSON.parse(jot(...at, '--json').stdout) as {
+      sun: { altitude_deg: number; azimuth_deg: number }
+      surface_lux: number
+      lure_lux: null
+    }
     expect(sky).toMatchObject({
       sun: { altitude_deg: expect.closeTo(39.87195, 2) as number, azimuth_deg: expect.closeTo(194.34, 1) as number },
       lure_lux: null,
       light_band: 'bright',
     })
-    const below = JSON.parse(jot(...at, '--cloud_pct', '100', '--visibility_m', '2', '--depth_m', '2', '--json').stdout) as {
-      surface_lux: number
-      lure_lux: number
-    }
+    const below = JSON.parse(
+      jot(...at, '--cloud_pct', '100', '--visibility_m', '2', '--depth_m', '2', '--json').stdout,
+    ) as { surface_lux: number; lure_lux: number }
     expect(below.surface_lux).toBeCloseTo(sky.surface_lux / 4, 0)
     expect(below.lure_lux).toBeLessThan(0.4 * below.surface_lux)
     expect(jot(...at).stdout).toMatch(/^The sun stands 39\.87° up; the water has [\d,]+ lux \(bright\)\./)
@@ -210,26 +287,39 @@ describe('jot sky', () => {
 
 describe('jot import and export', () => {
   it('bring the demo bundle into a book and out again as the same bytes', () => {
-    expect(jot('import', demo, '--book', 'Copy')).toMatchObject({ status: 0, stdout: expect.stringContaining(`Imported ${DEMO_RECORDS} new`) as string })
+    expect(jot('import', demo, '--book', 'Copy')).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining(`Imported ${DEMO_RECORDS} new`) as string,
+    })
     expect(jot('import', demo, '--book', 'Copy').stdout).toContain(`${DEMO_RECORDS} were unchanged`)
     const out = mkdtempSync(join(tmpdir(), 'jot-out-'))
     expect(jot('export', '--book', 'Copy', '--out', out).status).toBe(0)
-    for (const name of readdirSync(demo)) expect(readFileSync(join(out, name), 'utf8'), name).toBe(readFileSync(join(demo, name), 'utf8'))
+    for (const name of readdirSync(demo))
+      expect(readFileSync(join(out, name), 'utf8'), name).toBe(readFileSync(join(demo, name), 'utf8'))
     expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
     const strikes = readFileSync(join(demo, 'strikes.csv'), 'utf8').trimEnd().split('\r\n').length - 1
-    const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as { format: string; records: { strike: unknown[] } }
+    const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as {
+      format: string
+      records: { strike: unknown[] }
+    }
     expect([whole.format, whole.records.strike.length]).toEqual(['jot-book', strikes])
     expect(jot('export', '--book', 'None', '--out', out).status).toBe(2)
   })
 
   it('write the segments for other engines, the same rows and hours as the board has', async () => {
     const out = mkdtempSync(join(tmpdir(), 'jot-segments-'))
-    for (const as of ['arrow', 'parquet']) expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
+    for (const as of ['arrow', 'parquet'])
+      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
     const arrow = tableFromIPC(readFileSync(join(out, 'segments.arrow')))
     const file = readFileSync(join(out, 'segments.parquet'))
-    const parquet = await parquetReadObjects({ file: file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) })
-    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'water', '--json').stdout) as { all: { hours: number; strikes: number } }
-    const sum = (rows: readonly Record<string, unknown>[], column: string): number => rows.reduce((total, row) => total + Number(row[column]), 0)
+    const parquet = await parquetReadObjects({
+      file: file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength),
+    })
+    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'water', '--json').stdout) as {
+      all: { hours: number; strikes: number }
+    }
+    const sum = (rows: readonly Record<string, unknown>[], column: string): number =>
+      rows.reduce((total, row) => total + Number(row[column]), 0)
     const arrowRows = (arrow.toArray() as { toJSON: () => Record<string, unknown> }[]).map((row) => row.toJSON())
     for (const rows of [arrowRows, parquet as Record<string, unknown>[]]) {
       expect(rows).toHaveLength(arrow.numRows)
@@ -256,7 +346,8 @@ describe('jot import and export', () => {
       })
     }
     const spots = readFileSync(join(demo, 'spots.csv'), 'utf8').trimEnd().split('\r\n').length - 1
-    for (const name of ['places.geojson', 'places.gpx']) expect(readPlaces(readFileSync(join(out, name), 'utf8')).points).toHaveLength(spots)
+    for (const name of ['places.geojson', 'places.gpx'])
+      expect(readPlaces(readFileSync(join(out, name), 'utf8')).points).toHaveLength(spots)
     expect(readPlaces(readFileSync(join(out, 'places.geojson'), 'utf8')).outlines).toHaveLength(4)
   })
 
@@ -272,7 +363,10 @@ describe('jot import and export', () => {
     expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
     expect(readFileSync(join(out, 'book.json'), 'utf8')).toBe(once)
     expect(jot('import', demo, '--book', 'Copy').stdout).toContain(`${DEMO_RECORDS} were unchanged`)
-    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({ status: 2, stderr: expect.stringContaining('already') as string })
+    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('already') as string,
+    })
     writeFileSync(join(out, 'broken.json'), once.replace('"landed"', '"eaten"'))
     expect(jot('import', join(out, 'broken.json'), '--book', 'Other')).toMatchObject({
       status: 1,

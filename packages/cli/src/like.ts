@@ -19,7 +19,13 @@ export interface LikeCall {
 export function like({ bundle, water, now, by, where = '', confidence, json }: LikeCall): number {
   const { book } = soundBundle(bundle)
   const columns = listed(by)
-  const found = asCallFault(() => likeOf(book, { water, now: parseNow(now), by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }))
+  const found = asCallFault(() =>
+    likeOf(
+      book,
+      { water, now: parseNow(now), by: columns, where: parseWhere(where) },
+      { confidence: Number(confidence) },
+    ),
+  )
   console.log(json ? JSON.stringify(likeJson(found, book, columns), null, 2) : likeText(found, book, columns))
   return 0
 }
@@ -40,7 +46,11 @@ const groupJson = (one: LikeGroup): Record<string, unknown> => ({
   too_early: one.tooEarly,
 })
 
-const likeJson = ({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRecords, by: readonly string[]): unknown => ({
+const likeJson = (
+  { all, groups, trips, hoursUnknown }: LikeToday,
+  book: BookRecords,
+  by: readonly string[],
+): unknown => ({
   by,
   all: all && groupJson(all),
   rows: groups.map((one) => ({ group: worded(one, book, by), ...groupJson(one) })),
@@ -49,7 +59,8 @@ const likeJson = ({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRec
 })
 
 function likeText({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRecords, by: readonly string[]): string {
-  if (!all) return `No hour was like today${hoursUnknown > 0 ? `; of ${hoursUnknown.toFixed(1)} hours it is not known` : ''}.`
+  if (!all)
+    return `No hour was like today${hoursUnknown > 0 ? `; of ${hoursUnknown.toFixed(1)} hours it is not known` : ''}.`
   const starts = new Map(book.trips.map(({ id, start }) => [id, start.slice(0, 10)]))
   const enough = groups.filter(({ tooEarly }) => !tooEarly)
   return [
@@ -73,7 +84,15 @@ function likeText({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRec
     '',
     table(
       ['most alike', 'trip', 'likeness', 'hours', 'strikes'],
-      trips.slice(0, 10).map(({ trip, likeness, hours, strikes }) => [starts.get(trip) ?? '', trip, likeness.toFixed(2), hours.toFixed(1), strikes]),
+      trips
+        .slice(0, 10)
+        .map(({ trip, likeness, hours, strikes }) => [
+          starts.get(trip) ?? '',
+          trip,
+          likeness.toFixed(2),
+          hours.toFixed(1),
+          strikes,
+        ]),
     ),
   ].join('\n')
 }

@@ -35,7 +35,10 @@ program
   .option('--namespace <name>', 'keeps the ids of one source apart (default: the folder’s or archive’s name)')
   .option('--dry-run', 'only say what would happen')
   .option('--json')
-  .action(async (path: string, options: ImportCall) => void (exitCode = await (await import('./transfer.ts')).importInto(path, options)))
+  .action(
+    async (path: string, options: ImportCall) =>
+      void (exitCode = await (await import('./transfer.ts')).importInto(path, options)),
+  )
 
 program
   .command('export')
@@ -52,14 +55,17 @@ program
   .description('set or reset the name and password to sign in from a network; the password is read from standard input')
   .requiredOption('--name <name>')
   .action(async (action: string | undefined, options: { name: string }) => {
-    if (action !== undefined && action !== 'reset') throw new Failure(`jot account knows no "${action}"; it knows reset.`, 2)
+    if (action !== undefined && action !== 'reset')
+      throw new Failure(`jot account knows no "${action}"; it knows reset.`, 2)
     const account = await import('./account.ts')
     exitCode = await (action === 'reset' ? account.resetPassword(options) : account.chooseAccount(options))
   })
 
 program
   .command('backup')
-  .description('back up everything on this server into one file and verify it; encrypted if JOT_BACKUP_PASSPHRASE is set')
+  .description(
+    'back up everything on this server into one file and verify it; encrypted if JOT_BACKUP_PASSPHRASE is set',
+  )
   .requiredOption('--out <file>')
   .option('--keep <count>', 'keep so many: the ones before become FILE.1, FILE.2, …', '1')
   .action(async (options: BackupCall) => void (exitCode = await (await import('./backup.ts')).backUp(options)))
@@ -176,7 +182,9 @@ try {
   } else {
     // A failed statement's message would tell its values.
     const { query, cause } = error as { query?: unknown; cause?: { code?: string } }
-    console.error(query === undefined ? (error as Error).message : `The database refused (${cause?.code ?? 'no code'}).`)
+    console.error(
+      query === undefined ? (error as Error).message : `The database refused (${cause?.code ?? 'no code'}).`,
+    )
     exitCode = 1
   }
 }

@@ -20,8 +20,11 @@ export interface CurveCall {
 export function curve({ bundle, of, where = '', points, confidence, trip, json }: CurveCall): number {
   const { book } = soundBundle(bundle)
   const wanted = Number(points)
-  if (!Number.isInteger(wanted) || wanted < 2 || wanted > 1000) throw new Failure(`--points takes a whole number from 2 to 1000, not "${points}".`, 2)
-  const found = asCallFault(() => curveOf(book, { of, where: parseWhere(where), trips: trip, points: wanted }, { confidence: Number(confidence) }))
+  if (!Number.isInteger(wanted) || wanted < 2 || wanted > 1000)
+    throw new Failure(`--points takes a whole number from 2 to 1000, not "${points}".`, 2)
+  const found = asCallFault(() =>
+    curveOf(book, { of, where: parseWhere(where), trips: trip, points: wanted }, { confidence: Number(confidence) }),
+  )
   console.log(json ? JSON.stringify(curveJson(found), null, 2) : curveText(found))
   return 0
 }
@@ -85,7 +88,8 @@ export interface ModelCall {
 export function model({ bundle, fixed, random = '', where = '', json }: ModelCall): number {
   const { book } = soundBundle(bundle)
   const question = { fixed: listed(fixed), random: listed(random), where: asCallFault(() => parseWhere(where)) }
-  if (question.fixed.length + question.random.length === 0) throw new Failure('--fixed or --random needs at least one column.', 2)
+  if (question.fixed.length + question.random.length === 0)
+    throw new Failure('--fixed or --random needs at least one column.', 2)
   const found = asCallFault(() => modelOf(book, question))
   console.log(json ? JSON.stringify(modelJson(found), null, 2) : modelText(found, question.fixed))
   return 0
@@ -96,7 +100,11 @@ const finite = (value: number): number | null => (Number.isFinite(value) ? value
 function modelJson(found: BookModel): unknown {
   const shared = {
     kind: found.kind,
-    coefficients: found.coefficients.map(({ name, estimate, standardError }) => ({ name, estimate, standard_error: finite(standardError) })),
+    coefficients: found.coefficients.map(({ name, estimate, standardError }) => ({
+      name,
+      estimate,
+      standard_error: finite(standardError),
+    })),
     log_likelihood: found.logLikelihood,
     dropped: found.dropped,
     converged: found.converged,
@@ -131,7 +139,8 @@ function modelText(found: BookModel, fixed: readonly string[]): string {
     Number(standardError.toPrecision(3)),
     name === '(Intercept)' ? `${Math.exp(estimate).toFixed(2)} per hour` : `× ${Math.exp(estimate).toFixed(2)}`,
   ])
-  const spreads = found.kind === 'multilevel' ? Object.entries(found.sd).map(([name, sd]) => `${name} ${sd.toFixed(2)}`) : []
+  const spreads =
+    found.kind === 'multilevel' ? Object.entries(found.sd).map(([name, sd]) => `${name} ${sd.toFixed(2)}`) : []
   const against = fixed.filter((name) => columnInfo(name).kind === 'factor')
   return [
     against.length > 0
@@ -139,7 +148,9 @@ function modelText(found: BookModel, fixed: readonly string[]): string {
       : `On the middle ${found.kind === 'multilevel' ? 'group' : 'hour'}, ${Math.exp(at(found.coefficients, 0).estimate).toFixed(2)} strikes per hour.`,
     restsText(found.restsOn),
     ...(spreads.length > 0 ? [`They differ at random (log): ${spreads.join(', ')}.`] : ['Errors are by trip.']),
-    ...(found.dropped.length > 0 ? [`No number is given for ${found.dropped.join(', ')}: no strike there, or the others tell it already.`] : []),
+    ...(found.dropped.length > 0
+      ? [`No number is given for ${found.dropped.join(', ')}: no strike there, or the others tell it already.`]
+      : []),
     ...(found.converged ? [] : ['The fit has not settled: take its numbers with care.']),
     '',
     table(['', 'log', 'error', 'factor'], lines),

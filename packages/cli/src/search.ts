@@ -21,7 +21,17 @@ export interface SearchCall {
 }
 
 /** `jot analyse search`: the patterns of one water, each held against books without any. */
-export function search({ bundle, water, where = '', columns, seed, permutations, depth, confidence, json }: SearchCall): number {
+export function search({
+  bundle,
+  water,
+  where = '',
+  columns,
+  seed,
+  permutations,
+  depth,
+  confidence,
+  json,
+}: SearchCall): number {
   const { book } = soundBundle(bundle)
   const progress = progressLine('searching')
   const found = asCallFault(() =>
@@ -60,21 +70,36 @@ const findingJson = (finding: Finding, water: string): unknown => ({
   kind: finding.kind,
   merged: finding.merged,
   strength: finding.strength,
-  held_out: finding.heldOut && { ...ratioJson(finding.heldOut), strikes: finding.heldOut.strikes, hours: finding.heldOut.hours, trips: finding.heldOut.trips },
+  held_out: finding.heldOut && {
+    ...ratioJson(finding.heldOut),
+    strikes: finding.heldOut.strikes,
+    hours: finding.heldOut.hours,
+    trips: finding.heldOut.trips,
+  },
 })
 
-const searchJson = ({ findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch, water: string): unknown => ({
+const searchJson = (
+  { findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch,
+  water: string,
+): unknown => ({
   water,
   findings: findings.map((finding) => findingJson(finding, water)),
   stand_out_everywhere: alone.map((finding) => findingJson(finding, water)),
   subjects: subjects.map((finding) => findingJson(finding, water)),
   candidates,
   permutations,
-  null: { kind: 'books without a pattern, drawn by trip and bout', trip_sd: nullModel.tripSd, bout_size: nullModel.bout },
+  null: {
+    kind: 'books without a pattern, drawn by trip and bout',
+    trip_sd: nullModel.tripSd,
+    bout_size: nullModel.bout,
+  },
   seed,
 })
 
-function searchText({ findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch, water: string): string {
+function searchText(
+  { findings, alone, subjects, candidates, permutations, seed, nullModel }: PatternSearch,
+  water: string,
+): string {
   const strong = [...findings, ...alone, ...subjects].filter(({ strength }) => strength === 'strong')
   const sentence =
     strong.length === 0
@@ -92,13 +117,26 @@ function searchText({ findings, alone, subjects, candidates, permutations, seed,
       finding.kind,
       finding.heldOut ? ratioText(finding.heldOut).join(' ') : '',
     ])
-  const head = ['pattern', 'strikes', 'hours', 'trips', '× expected', 'limits', 'p', 'q', 'stands out', 'on trips left out']
+  const head = [
+    'pattern',
+    'strikes',
+    'hours',
+    'trips',
+    '× expected',
+    'limits',
+    'p',
+    'q',
+    'stands out',
+    'on trips left out',
+  ]
   return [
     sentence,
     `${candidates} patterns held against ${permutations} books without any (trips differ by ${nullModel.tripSd.toFixed(2)}, ${nullModel.bout.toFixed(1)} strikes to a bout). Seed ${seed}.`,
     '',
     table(head, rows(findings)),
     ...(alone.length > 0 ? ['', 'Whatever the conditions:', table(head, rows(alone))] : []),
-    ...(subjects.length > 0 ? ['', 'Where one lure, colour or way of fishing beats all else thrown:', table(head, rows(subjects))] : []),
+    ...(subjects.length > 0
+      ? ['', 'Where one lure, colour or way of fishing beats all else thrown:', table(head, rows(subjects))]
+      : []),
   ].join('\n')
 }

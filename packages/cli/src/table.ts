@@ -3,7 +3,9 @@ import { at } from '@jotbook/core'
 export function table(header: readonly string[], rows: readonly (readonly (string | number)[])[]): string {
   const text = [header, ...rows].map((row) => row.map(String))
   const widths = header.map((_, i) => Math.max(...text.map((row) => at(row, i).length)))
-  const numeric = header.map((_, i) => rows.every((row) => typeof row[i] === 'number' || /^[\d.,–-]+$/.test(String(row[i]))))
+  const numeric = header.map((_, i) =>
+    rows.every((row) => typeof row[i] === 'number' || /^[\d.,–-]+$/.test(String(row[i]))),
+  )
   return text
     .map((row) =>
       row

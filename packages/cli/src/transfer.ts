@@ -34,7 +34,8 @@ const holdsWholeBook = (path: string): boolean => /\.zip$/i.test(path) && bundle
 async function restoreFrom(path: string, name: string): Promise<number> {
   const files = /\.zip$/i.test(path) ? bundleFiles(path) : new Map([['book.json', readFileSync(path)]])
   const records = await withDatabase(async (database) => {
-    if (await bookNamed(database, name)) throw new Failure(`There is a book called ${name} already; a whole book is only read into a new one.`, 2)
+    if (await bookNamed(database, name))
+      throw new Failure(`There is a book called ${name} already; a whole book is only read into a new one.`, 2)
     return database.transaction((tx) => restoreBook(tx, LOCAL_ACCOUNT, uuidv7(), files, Date.now()))
   })
   console.log(`Made the book again from ${path}: ${records} records.`)
@@ -42,7 +43,10 @@ async function restoreFrom(path: string, name: string): Promise<number> {
 }
 
 /** `jot import`: a bundle into a book, which is made when there is none of that name. All or nothing. */
-export async function importInto(path: string, { book: name, namespace = namespaceOfPath(path), dryRun = false, json }: ImportCall): Promise<number> {
+export async function importInto(
+  path: string,
+  { book: name, namespace = namespaceOfPath(path), dryRun = false, json }: ImportCall,
+): Promise<number> {
   if (/\.json$/i.test(path) || holdsWholeBook(path)) return restoreFrom(path, name)
   soundBundle(path)
   const report = await withDatabase(async (database) => {
@@ -55,7 +59,13 @@ export async function importInto(path: string, { book: name, namespace = namespa
       if (!member) throw new Failure(`The book ${name} has no owner.`, 1)
       return importBundle(
         tx,
-        { bookId: book.id, author: { memberId: member.memberId, role: 'owner' }, namespace, read: readFiles(bundleFiles(path)), dryRun },
+        {
+          bookId: book.id,
+          author: { memberId: member.memberId, role: 'owner' },
+          namespace,
+          read: readFiles(bundleFiles(path)),
+          dryRun,
+        },
         nowMs,
       )
     })
@@ -63,7 +73,9 @@ export async function importInto(path: string, { book: name, namespace = namespa
   if (json) console.log(JSON.stringify(report, null, 2))
   else {
     for (const remark of [...report.faults, ...report.looseEnds, ...report.remarks]) console.log(remarkText(remark))
-    console.log(`${dryRun ? 'Would import' : 'Imported'} ${report.created} new and ${report.changed} changed records; ${report.unchanged} were unchanged.`)
+    console.log(
+      `${dryRun ? 'Would import' : 'Imported'} ${report.created} new and ${report.changed} changed records; ${report.unchanged} were unchanged.`,
+    )
   }
   return report.faults.length > 0 ? 1 : 0
 }
@@ -86,7 +98,8 @@ export async function exportFrom({ book: name, out, as, units, places }: ExportC
   if (units !== 'si' && units !== 'imperial') throw new Failure(`--units takes si or imperial, not ${units}.`, 2)
   if ((format === 'json' || format === 'whole') && !places)
     throw new Failure('book.json is the whole book, places too; leave out --no-places, or export csv.', 2)
-  if ((format === 'geojson' || format === 'gpx') && !places) throw new Failure(`${format} is nothing but places; leave out --no-places, or export csv.`, 2)
+  if ((format === 'geojson' || format === 'gpx') && !places)
+    throw new Failure(`${format} is nothing but places; leave out --no-places, or export csv.`, 2)
   const files = await withDatabase(async (database) => {
     const book = await bookNamed(database, name)
     if (!book) throw new Failure(`There is no book called ${name}.`, 2)
@@ -98,10 +111,17 @@ export async function exportFrom({ book: name, out, as, units, places }: ExportC
   return 0
 }
 
-async function filesOf(database: Database, book: string, format: Format, units: 'si' | 'imperial', places: boolean): Promise<Map<string, string | Uint8Array>> {
+async function filesOf(
+  database: Database,
+  book: string,
+  format: Format,
+  units: 'si' | 'imperial',
+  places: boolean,
+): Promise<Map<string, string | Uint8Array>> {
   const within: Within = (work) => inBook(database, book, work)
   if (format === 'csv') return collectedFiles(filesOfBundle(within, book, { units, withoutPlaces: !places }))
-  if (format === 'json') return new Map([['book.json', await collectedText(bookJson(within, book, { withPictures: true }))]])
+  if (format === 'json')
+    return new Map([['book.json', await collectedText(bookJson(within, book, { withPictures: true }))]])
   if (format === 'whole') return new Map([['jot-book.zip', await collected(zipStream(wholeBook(within, book)))]])
   const records = await within((db) => recordsOfBook(db, book))
   if (format === 'geojson') return new Map([['places.geojson', writePlacesGeoJson(records)]])

@@ -11,9 +11,9 @@ const EXAMPLES = 3
 const shapeOf = (message: string): string => message.replace(/“[^”]*”|"[^"]*"/g, '“”').replace(/\d+([.,:]\d+)*/g, '0')
 
 /** Remarks put together that say the same of the same column, in the order in which each is first said. */
-export function alikeRemarks<R extends { readonly message: string; readonly column?: string | undefined; readonly file?: string }>(
-  remarks: readonly R[],
-): AlikeRemarks<R>[] {
+export function alikeRemarks<
+  R extends { readonly message: string; readonly column?: string | undefined; readonly file?: string },
+>(remarks: readonly R[]): AlikeRemarks<R>[] {
   const groups = new Map<string, { count: number; message: string; examples: R[] }>()
   for (const remark of remarks) {
     const key = JSON.stringify([remark.file, remark.column, shapeOf(remark.message)])

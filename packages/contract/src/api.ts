@@ -88,7 +88,13 @@ export interface AccessEvent {
 
 /** The last back-up of the server, and whether it could be read back. */
 export interface BackupState {
-  readonly last: { readonly at: string; readonly file: string; readonly bytes: number; readonly records: number; readonly fault: string | null } | null
+  readonly last: {
+    readonly at: string
+    readonly file: string
+    readonly bytes: number
+    readonly records: number
+    readonly fault: string | null
+  } | null
   /** Whether one is made every night. */
   readonly nightly: boolean
 }
@@ -141,7 +147,8 @@ export interface ImportReport {
 }
 
 /** Lines of an import's answer as it goes on: how far it is, and last what it did or why it did nothing. */
-export type ImportLine = { readonly progress: Progress } | { readonly report: ImportReport } | { readonly problem: ProblemDetails }
+export type ImportLine =
+  { readonly progress: Progress } | { readonly report: ImportReport } | { readonly problem: ProblemDetails }
 
 export interface Health {
   readonly status: 'ok' | 'unwell'

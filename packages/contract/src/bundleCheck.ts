@@ -22,16 +22,23 @@ export function checkBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewhe
 const SLICE = 250
 
 /** As `checkBundle`, in slices. */
-export function* checkBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownElsewhere?: KnownElsewhere): Steps<CheckedBundle> {
+export function* checkBundleSteps(
+  files: ReadonlyMap<string, Uint8Array>,
+  knownElsewhere?: KnownElsewhere,
+): Steps<CheckedBundle> {
   const { rows, faults, remarks } = yield* readBundleSteps(files, knownElsewhere)
   const outOfRange: Remark[] = []
   yield* inSlices(rows, 'check', SLICE, ({ kind, foreignId, fields, columns, file, line }) => {
-    if (!isStorableText(foreignId)) outOfRange.push({ file, line, column: kind, message: 'The id holds a character that cannot be stored.' })
-    for (const { field, message } of faultsOf(kind, fields)) outOfRange.push({ file, line, column: columns[field] ?? field, message })
+    if (!isStorableText(foreignId))
+      outOfRange.push({ file, line, column: kind, message: 'The id holds a character that cannot be stored.' })
+    for (const { field, message } of faultsOf(kind, fields))
+      outOfRange.push({ file, line, column: columns[field] ?? field, message })
   })
   const book = bookOfRows(rows)
   const order = Object.values<string>(BUNDLE_FILES)
-  const all = [...faults, ...outOfRange].sort((a, b) => order.indexOf(a.file) - order.indexOf(b.file) || a.line - b.line)
+  const all = [...faults, ...outOfRange].sort(
+    (a, b) => order.indexOf(a.file) - order.indexOf(b.file) || a.line - b.line,
+  )
   return { rows, book, faults: all, remarks, looseEnds: all.length > 0 ? [] : yield* looseEnds(book, rows) }
 }
 
@@ -52,7 +59,8 @@ function* looseEnds(book: BookRecords, rows: readonly BundleRow[]): Steps<Remark
   const found = new Map<string, BundleRow>()
   for (const row of rows) {
     found.set(`${row.kind} ${row.foreignId}`, row)
-    if (row.kind === 'reading') found.set(`reading ${String(row.fields.trip)} ${isoUtc(epochMs(row.fields.time as string))}`, row)
+    if (row.kind === 'reading')
+      found.set(`reading ${String(row.fields.trip)} ${isoUtc(epochMs(row.fields.time as string))}`, row)
   }
   const ends: (LooseEnd & { trip: string })[] = []
   yield* inSlices(tripBundles(book), 'check', TRIPS_A_SLICE, (bundle) => {
@@ -60,7 +68,11 @@ function* looseEnds(book: BookRecords, rows: readonly BundleRow[]): Steps<Remark
   })
   return ends.map(({ kind, record, trip, message }) => {
     const candidates = [`strike ${record}`, `stint ${record}`, `trip ${record}`, `reading ${trip} ${record}`]
-    const wanted = kind.startsWith('strike') ? candidates.slice(0, 1) : kind.startsWith('reading') ? candidates.slice(3) : candidates.slice(1, 3)
+    const wanted = kind.startsWith('strike')
+      ? candidates.slice(0, 1)
+      : kind.startsWith('reading')
+        ? candidates.slice(3)
+        : candidates.slice(1, 3)
     const row = wanted.map((key) => found.get(key)).find((candidate) => candidate !== undefined)
     return { file: row?.file ?? BUNDLE_FILES.trip, line: row?.line ?? 0, column: PLACE_OF_KIND[kind].column, message }
   })

@@ -9,7 +9,13 @@ const MAX_FIELDS = 150
 const MAX_LETTERS = 2_000_000
 const NAME = /^[a-z][A-Za-z0-9]{0,63}$/
 /** What the server writes itself, and what every object has: never a field, also not one of a newer client. */
-const RESERVED: ReadonlySet<string> = new Set(['id', 'bookId', 'stamps', 'extra', ...Object.getOwnPropertyNames(Object.prototype)])
+const RESERVED: ReadonlySet<string> = new Set([
+  'id',
+  'bookId',
+  'stamps',
+  'extra',
+  ...Object.getOwnPropertyNames(Object.prototype),
+])
 
 export const isFieldName = (name: string): boolean => NAME.test(name) && !RESERVED.has(name)
 
@@ -22,7 +28,8 @@ export function changeProblem({ id, kind, fields, over = {} }: Change, explained
   const problem = (detail: string, field?: string): Problem =>
     new Problem('invalid-record', detail, { changeId: id, ...(field === undefined ? {} : { field }) })
   const names = Object.keys(fields)
-  if (names.length > MAX_FIELDS || Object.keys(over).length > MAX_FIELDS) return problem(`One change may hold at most ${MAX_FIELDS} fields.`)
+  if (names.length > MAX_FIELDS || Object.keys(over).length > MAX_FIELDS)
+    return problem(`One change may hold at most ${MAX_FIELDS} fields.`)
   const nameless = [...names, ...Object.keys(over)].find((name) => !isFieldName(name))
   if (nameless !== undefined) return problem('A field has a name that no record can have.', nameless.slice(0, 64))
   const unstamped = Object.entries(over).find(([, stamp]) => typeof stamp !== 'string' || !isStamp(stamp))

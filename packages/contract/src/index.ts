@@ -25,7 +25,17 @@ export { changeProblem, isFieldName } from './changeFaults.ts'
 export { readChange, unreadPush } from './changes.ts'
 export type { UnreadGroup, UnreadPush } from './changes.ts'
 export { fieldLabel } from './fieldLabels.ts'
-export { AUDIENCES, EXPORT_AUDIENCES, PERMISSIONS, audienceOf, forbiddenField, isAmong, isAllowed, rankOf, seesPlaces } from './permissions.ts'
+export {
+  AUDIENCES,
+  EXPORT_AUDIENCES,
+  PERMISSIONS,
+  audienceOf,
+  forbiddenField,
+  isAmong,
+  isAllowed,
+  rankOf,
+  seesPlaces,
+} from './permissions.ts'
 export type { Audience, Verb } from './permissions.ts'
 export { Problem } from './problems.ts'
 export type { ProblemCode, ProblemDetails } from './problems.ts'

@@ -18,7 +18,10 @@ export const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, Gr
   owner: 'everything',
   crew: {
     // The captain's settings of a trip stay the captain's.
-    trip: { verbs: ['create', 'change', 'delete'], notFields: ['water', 'purpose', 'limit', 'minLengthMm', 'weighIn', 'runBackMin'] },
+    trip: {
+      verbs: ['create', 'change', 'delete'],
+      notFields: ['water', 'purpose', 'limit', 'minLengthMm', 'weighIn', 'runBackMin'],
+    },
     stint: ALL,
     strike: ALL,
     reading: ALL,
@@ -96,7 +99,8 @@ const ROUTES = Object.entries(AUDIENCES).map(([route, audience]) => {
 export function audienceOf(method: string, path: string): Audience | undefined {
   const given = path.split('/')
   const fits = (parts: readonly string[]): boolean =>
-    parts.length === given.length && parts.every((part, i) => (part.startsWith(':') ? given[i] !== '' : part === given[i]))
+    parts.length === given.length &&
+    parts.every((part, i) => (part.startsWith(':') ? given[i] !== '' : part === given[i]))
   return ROUTES.find((route) => route.method === method && fits(route.parts))?.audience
 }
 

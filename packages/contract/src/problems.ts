@@ -52,7 +52,13 @@ export class Problem extends Error {
   }
 
   toJSON(): ProblemDetails {
-    return { type: `/problems/${this.code}`, title: PROBLEMS[this.code].title, status: this.status, detail: this.detail, ...this.more }
+    return {
+      type: `/problems/${this.code}`,
+      title: PROBLEMS[this.code].title,
+      status: this.status,
+      detail: this.detail,
+      ...this.more,
+    }
   }
 
   /** The problem in an answer's body, or a general one when the body is none. */

@@ -24,7 +24,9 @@ const LEAST: Readonly<Record<Kind, Record<string, unknown>>> = {
   book: { name: 'Mine' },
 }
 
-const fields = KINDS.flatMap((kind) => Object.entries(allFields(kind)).map(([field, spec]): [Kind, string, FieldSpec] => [kind, field, spec]))
+const fields = KINDS.flatMap((kind) =>
+  Object.entries(allFields(kind)).map(([field, spec]): [Kind, string, FieldSpec] => [kind, field, spec]),
+)
 const fault = (kind: Kind, field: string, value: unknown): string | undefined =>
   faultsOf(kind, { ...LEAST[kind], [field]: value }).find((found) => found.field === field)?.message
 
@@ -62,7 +64,8 @@ describe('every record class', () => {
 
   it('takes no text longer than it says, no word outside a closed vocabulary, no time without offset', () => {
     for (const [kind, field, spec] of fields) {
-      if (spec.type === 'text') expect(fault(kind, field, 'x'.repeat(spec.max + 1)), field).toContain(`at most ${spec.max} letters`)
+      if (spec.type === 'text')
+        expect(fault(kind, field, 'x'.repeat(spec.max + 1)), field).toContain(`at most ${spec.max} letters`)
       if (spec.type === 'choice') expect(fault(kind, field, 'other'), field).toContain(spec.of.join(', '))
       if (spec.type === 'instant') expect(fault(kind, field, '2026-03-14T06:30:00'), field).toContain('with its offset')
       if (spec.type === 'words') expect(fault(kind, field, 'one;two'), field).toContain('list of words')
@@ -104,7 +107,8 @@ describe('every record class', () => {
       for (const value of odd) {
         const record = Object.assign(new (FIELD_CLASSES.get(kind)!.get(field)!)(), { [field]: value })
         const wrong = validateSync(record, { forbidUnknownValues: false, stopAtFirstError: true })
-        if (value !== undefined) expect(isSound(spec, value), `${kind}.${field} ${String(value)}`).toBe(wrong.length === 0)
+        if (value !== undefined)
+          expect(isSound(spec, value), `${kind}.${field} ${String(value)}`).toBe(wrong.length === 0)
       }
   })
 

@@ -1,4 +1,18 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, validateSync } from 'class-validator'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+  validateSync,
+} from 'class-validator'
 import {
   JSON_SHAPES,
   KINDS,
@@ -51,7 +65,10 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
         IsArray({ message: `${label} must be a list of words.` }),
         ArrayMaxSize(MAX_WORDS, { message: `${label} may hold at most ${MAX_WORDS} words.` }),
         IsString({ each: true, message: `${label} must be a list of words.` }),
-        MaxLength(MAX_WORD, { each: true, message: `Each word of ${label.toLowerCase()} may have at most ${MAX_WORD} letters.` }),
+        MaxLength(MAX_WORD, {
+          each: true,
+          message: `Each word of ${label.toLowerCase()} may have at most ${MAX_WORD} letters.`,
+        }),
         storable(label),
       ]
     case 'choice':
@@ -67,7 +84,13 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
         holds('isDay', isDay, `${label} must be a day such as 2026-03-14.`),
       ]
     case 'zone':
-      return [holds('isZone', (value) => typeof value === 'string' && isZone(value), `${label} must be a time zone such as America/Chicago.`)]
+      return [
+        holds(
+          'isZone',
+          (value) => typeof value === 'string' && isZone(value),
+          `${label} must be a time zone such as America/Chicago.`,
+        ),
+      ]
     case 'quantity':
       return between(spec.min, spec.max, `${label} must be from ${rangeText(spec.min, spec.max, spec.unit)}.`)
     case 'number': {
@@ -77,17 +100,25 @@ function valueRules(spec: FieldSpec, label: string): PropertyDecorator[] {
     case 'flag':
       return [IsBoolean({ message: `${label} must be yes or no.` })]
     case 'json':
-      return [holds('isJsonOf', (value) => isJsonOf(spec, value), `${label} must be ${JSON_SHAPES[spec.shape].said}, of at most a million letters.`)]
+      return [
+        holds(
+          'isJsonOf',
+          (value) => isJsonOf(spec, value),
+          `${label} must be ${JSON_SHAPES[spec.shape].said}, of at most a million letters.`,
+        ),
+      ]
   }
 }
 
 /** As IsDefined, but skipped for a field that a change does not carry. */
-const isPresent = (label: string): PropertyDecorator => holds('isPresent', (value) => value !== null && value !== undefined, missingText(label))
+const isPresent = (label: string): PropertyDecorator =>
+  holds('isPresent', (value) => value !== null && value !== undefined, missingText(label))
 const missingText = (label: string): string => `${label} is missing.`
 
 const isInstant = (value: unknown): value is string => typeof value === 'string' && parseInstant(value) !== undefined
 const isDay = (value: unknown): value is string => typeof value === 'string' && isDate(value)
-const withinYears = (label: string): string => `${label} must be in a year from ${LOG_YEARS.first} to ${LOG_YEARS.last}.`
+const withinYears = (label: string): string =>
+  `${label} must be in a year from ${LOG_YEARS.first} to ${LOG_YEARS.last}.`
 const storable = (label: string): PropertyDecorator => holds('isStorable', isStorableText, unstorable(label))
 /** What is said of text with half a character or U+0000 in it. */
 export const unstorable = (label: string): string => `${label} holds a character that cannot be stored.`
@@ -99,7 +130,11 @@ const stringUpTo = (max: number, label: string): PropertyDecorator[] => [
   storable(label),
 ]
 
-const between = (min: number, max: number, message: string): PropertyDecorator[] => [IsNumber({}, { message }), Min(min, { message }), Max(max, { message })]
+const between = (min: number, max: number, message: string): PropertyDecorator[] => [
+  IsNumber({}, { message }),
+  Min(min, { message }),
+  Max(max, { message }),
+]
 
 const holds = (name: string, validate: (value: unknown) => boolean, message: string): PropertyDecorator =>
   ValidateBy({ name, validator: { validate } }, { message })
@@ -111,7 +146,10 @@ function rangeText(min: number, max: number, unit: Unit): string {
   const text = (in_: Unit): string => {
     const scale = unit === 'mm' ? 0.001 : 1
     const shown = (value: number): string =>
-      String(Number((in_ === unit ? value : fromSi(value * scale, in_)).toFixed(in_ === 'inhg' ? 1 : 0))).replace('-', '−')
+      String(Number((in_ === unit ? value : fromSi(value * scale, in_)).toFixed(in_ === 'inhg' ? 1 : 0))).replace(
+        '-',
+        '−',
+      )
     return `${shown(min)} to ${shown(max)} ${unitLabel(in_)}`
   }
   const also = ALSO[unit]
@@ -123,7 +161,13 @@ function rangeText(min: number, max: number, unit: Unit): string {
  * that a message is written once.
  */
 export const FIELD_CLASSES = new Map(
-  KINDS.map((kind) => [kind, new Map(Object.entries(allFields(kind)).map(([field, spec]) => [field, fieldClass(field, spec)]))] as const),
+  KINDS.map(
+    (kind) =>
+      [
+        kind,
+        new Map(Object.entries(allFields(kind)).map(([field, spec]) => [field, fieldClass(field, spec)])),
+      ] as const,
+  ),
 )
 
 const requiredOf = (kind: Kind): string[] =>
@@ -149,7 +193,9 @@ export function faultsOf(kind: Kind, fields: object, { partial = false } = {}): 
   const specs = SPECS.get(kind)
   const wrong = Object.entries(given).flatMap(([field, value]): FieldFault[] => {
     const spec = specs?.get(field)
-    return value === undefined || !spec || isSound(spec, value) ? [] : [{ field, message: faultOf(kind, field, spec, value) }]
+    return value === undefined || !spec || isSound(spec, value)
+      ? []
+      : [{ field, message: faultOf(kind, field, spec, value) }]
   })
   return [...missing.map((field) => ({ field, message: missingText(fieldLabel(field)) })), ...wrong]
 }

@@ -1,4 +1,16 @@
-import { IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateBy, ValidateIf, validateSync } from 'class-validator'
+import {
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+  ValidateIf,
+  validateSync,
+} from 'class-validator'
 import { Transform, plainToInstance } from 'class-transformer'
 import type { LongQuestion, Role } from '@jotbook/core'
 import { MOST_REPORT_HOURS } from './instruments.ts'
@@ -19,7 +31,11 @@ const all = (...rules: PropertyDecorator[]): PropertyDecorator => {
 
 /** Text that may be left out, named as the field is. */
 const text = (name: string, most = MOST_LETTERS): PropertyDecorator =>
-  all(IsOptional(), IsString({ message: `${name} must be text.` }), MaxLength(most, { message: `${name} may have at most ${most} letters.` }))
+  all(
+    IsOptional(),
+    IsString({ message: `${name} must be text.` }),
+    MaxLength(most, { message: `${name} may have at most ${most} letters.` }),
+  )
 
 /** For requests that say all in their address. */
 export class EmptyBody {}
@@ -71,7 +87,8 @@ export class DeleteBookBody {
   @text('name') name?: string
 }
 
-const isTime = (value: unknown): boolean => typeof value === 'string' && value.length <= 40 && !Number.isNaN(Date.parse(value))
+const isTime = (value: unknown): boolean =>
+  typeof value === 'string' && value.length <= 40 && !Number.isNaN(Date.parse(value))
 
 export class WeatherBody {
   @IsNumber({}, { message: `hours must be 1 to ${MOST_REPORT_HOURS}.` })
@@ -113,9 +130,15 @@ export function longQuestion({ kind, water, where, seed, confidence }: LongQuest
 }
 
 /** A body as its class has it. Throws a Problem that names the first field of another shape. */
-export function readBody<Body extends object>(shape: new () => Body, given: object, code: ProblemCode = 'invalid-request'): Body {
+export function readBody<Body extends object>(
+  shape: new () => Body,
+  given: object,
+  code: ProblemCode = 'invalid-request',
+): Body {
   const body = plainToInstance(shape, given)
   const [fault] = validateSync(body, { forbidUnknownValues: false, stopAtFirstError: true })
   if (!fault) return body
-  throw new Problem(code, Object.values(fault.constraints ?? {})[0] ?? `${fault.property} is not right.`, { field: fault.property })
+  throw new Problem(code, Object.values(fault.constraints ?? {})[0] ?? `${fault.property} is not right.`, {
+    field: fault.property,
+  })
 }

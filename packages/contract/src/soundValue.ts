@@ -54,5 +54,7 @@ export function isStorableText(value: unknown): boolean {
   return Object.entries(value).every(([key, inner]) => !UNSTORABLE.test(key) && isStorableText(inner))
 }
 
-const isText = (value: unknown, max: number): boolean => typeof value === 'string' && value.length <= max && !UNSTORABLE.test(value)
-const isBetween = (value: unknown, min: number, max: number): boolean => typeof value === 'number' && value >= min && value <= max
+const isText = (value: unknown, max: number): boolean =>
+  typeof value === 'string' && value.length <= max && !UNSTORABLE.test(value)
+const isBetween = (value: unknown, min: number, max: number): boolean =>
+  typeof value === 'number' && value >= min && value <= max

@@ -47,7 +47,9 @@ export interface PullAnswer {
 
 /** Lines of the snapshot stream: first the sequence number it stands for, then records, last an end mark. */
 export type SnapshotLine =
-  { readonly seq: number; readonly epoch: string } | { readonly kind: Kind; readonly id: string; readonly state: RecordState } | { readonly end: true }
+  | { readonly seq: number; readonly epoch: string }
+  | { readonly kind: Kind; readonly id: string; readonly state: RecordState }
+  | { readonly end: true }
 
 /** What a book's records come to: two that hold the same records, stamps and values have the same checksums. */
 export interface BookDigest {
@@ -60,4 +62,14 @@ export interface BookDigest {
 }
 
 /** Kinds whose records pages list: few, and shown before what belongs to single trips has come. */
-export const LISTED_KINDS = ['book', 'member', 'water', 'spot', 'lure', 'setup', 'plan', 'claim', 'trip'] as const satisfies readonly Kind[]
+export const LISTED_KINDS = [
+  'book',
+  'member',
+  'water',
+  'spot',
+  'lure',
+  'setup',
+  'plan',
+  'claim',
+  'trip',
+] as const satisfies readonly Kind[]

@@ -9,10 +9,7 @@ export {
   LURE_CLASSES,
   OUTCOMES,
   PURPOSES,
-  RECORDS,
-  ROLES,
   SAID,
-  TRIP_BANDS,
   UNKNOWN,
   ZONE_COLOURS,
   allFields,
@@ -21,21 +18,16 @@ export {
   fieldsOf,
   fishingWords,
   isUuid,
-  lureWords,
   typedName,
   waterWords,
 } from './vocabulary/index.ts'
 export type {
   BandName,
-  BandSet,
   BookSettings,
   FieldSpec,
-  FieldTable,
   Kind,
   Lure,
-  Outcome,
   Reading,
-  RecordFields,
   RecordOf,
   Role,
   Spot,
@@ -45,7 +37,6 @@ export type {
   Water,
 } from './vocabulary/index.ts'
 export {
-  COLUMN_UNITS,
   IMPERIAL,
   METRIC,
   UNIT_CHOICES,
@@ -57,18 +48,16 @@ export {
   parseQuantity,
   quantityText,
   toSi,
-  unitDecimals,
   unitLabel,
   unitPreferences,
 } from './units/index.ts'
-export type { Dimension, TypedQuantity, Unit, UnitPreferences } from './units/index.ts'
+export type { Unit, UnitPreferences } from './units/index.ts'
 export {
   HOUR_MS,
   LOG_YEARS,
   MINUTE_MS,
   addDays,
   courseOf,
-  dayMarks,
   dayStart,
   epochMs,
   hourMarks,
@@ -76,7 +65,6 @@ export {
   isPlausibleDate,
   isPlausibleInstant,
   isZone,
-  isoInZone,
   isoUtc,
   localDate,
   localParts,
@@ -86,99 +74,59 @@ export {
   pieceAt,
   resolveWallTime,
   valueAt,
-  zoneOffsetMs,
 } from './time/index.ts'
-export type { Clock, EpochMs, LocalParts, Piece, Sample, WallTime } from './time/index.ts'
-export { outlineOf, ringsOf, withTrackParts } from './places/index.ts'
-export type { Outline } from './places/index.ts'
+export type { Clock, EpochMs, Sample } from './time/index.ts'
+export { ringsOf, withTrackParts } from './places/index.ts'
 export {
   clearSkyIlluminance,
   cloudTransmission,
   moonElongation,
-  moonIlluminance,
   moonPhase,
   moonPosition,
   moonTimes,
-  skyOver,
-  sunAltitudeCrossings,
   sunPosition,
   sunTimes,
   surfaceIlluminance,
 } from './sky/index.ts'
-export type { MoonPhaseOf, MoonTimes, Sky, SkyLight, SunPosition, SunTimes } from './sky/index.ts'
-export {
-  NO_PAST,
-  SAID_COLUMNS,
-  cautionsNow,
-  cautionsOf,
-  conditionTrack,
-  dayOfConditions,
-  percentileAmong,
-  spellsOf,
-  tempTrend,
-  usualAirC,
-  waterPast,
-  usualReadings,
-} from './conditions/index.ts'
-export type { Caution, CautionInput, DayCondition, SaidColumn, Spell, UsualReadings } from './conditions/index.ts'
-export type { Setting, Track, TrackValue, TripReading, WaterPast, WorkedCondition } from './conditions/index.ts'
-export { FRONT_THRESHOLDS, beaufort, frontPhase, pressureTendency } from './weather/index.ts'
-export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './weather/index.ts'
+export { NO_PAST, cautionsNow, dayOfConditions, usualReadings } from './conditions/index.ts'
+export type { Caution, DayCondition, SaidColumn, UsualReadings } from './conditions/index.ts'
+export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
+export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export { levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
 export type { Level, WorkingDepth } from './presentation/index.ts'
 export {
-  COLUMNS,
-  LOOSE_END_KINDS,
   REPORTS_BEFORE_MS,
   accountFor,
   bandLabel,
   buildColumns,
   columnInfo,
   cutBook,
-  holds,
-  looseEndsOf,
   looseEndsOfTrip,
   pastsOf,
   planCuts,
   recut,
   splitStints,
   tripBundles,
-  tripRecord,
 } from './effort/index.ts'
 export type {
   Account,
-  AccountStint,
   BookRecords,
-  ColumnInfo,
   CutBook,
   CutPlan,
   Factor,
-  LeftOut,
   LooseEnd,
   LooseEndKind,
-  Seam,
   Segment,
   SegmentColumns,
   SplitOptions,
   TripBundle,
   TripRecord,
-  TripStint,
-  TripStrike,
 } from './effort/index.ts'
 export { drawGamma, drawNormal, drawPoisson, normalQuantile, seededRandom } from './numerics/index.ts'
 export type { Random } from './numerics/index.ts'
 export {
-  CIE_1931,
-  COLOUR_FLOOR_LUX,
-  DAYLIGHT,
-  PURE_WATER,
-  WATER_TINTS,
-  WAVELENGTHS_NM,
   attenuationSpectrum,
-  coneSensitivity,
-  daylightLeft,
   diffuseAttenuation,
-  fresnelReflectance,
   lightAtDepth,
   photopicTransmission,
   shadeAtDepth,
@@ -187,15 +135,9 @@ export {
   waterBodyColour,
   waterSpectrum,
 } from './water/index.ts'
-export type { Background, ConeContrast, Shade, ShadeOptions, UnderwaterLight, WaterSpectrum, WaterTint } from './water/index.ts'
 export { readStrikeLine, spellStrikeLine } from './shorthand/index.ts'
-export type { Misread, Span, StrikeLine, StrikeLineOptions } from './shorthand/index.ts'
-export { calendarSeason, fishSeason } from './season/index.ts'
-export type { CalendarSeason, FishSeason, FishSeasonInput } from './season/index.ts'
+export type { Misread, StrikeLine } from './shorthand/index.ts'
 export {
-  BANDWIDTHS,
-  FLOORS,
-  SEARCH_COLUMNS,
   WITHIN_OF,
   afterFirst,
   answer,
@@ -226,132 +168,54 @@ export {
   withinOf,
 } from './analyses/index.ts'
 export {
-  DEFAULT_CONFIDENCE,
-  SHRINK_PRIOR,
   benjaminiHochberg,
   binomialInterval,
-  boutSize,
-  chanceOfBest,
   clusterBootstrap,
   fitGammaPoisson,
   fitMultilevelPoisson,
   fitPoissonModel,
   fitRateCurve,
   mantelHaenszelRateRatio,
-  mantelHaenszelShareRatio,
-  phaseExcess,
   poissonRateInterval,
-  powerAt,
   powerForRatio,
   rateRatio,
   shrinkRatios,
-  strengthOf,
   travelsWell,
-  waterSpread,
   tripAwareInterval,
-  weightRatio,
 } from './stats/index.ts'
 export { contributions, namesOf, parseWhere, planFor, readWhere, whereText } from './query/index.ts'
 export type {
-  AfterFirst,
-  AroundChange,
   Asked,
-  Bandwidth,
-  BigFish,
-  BigFishAnswer,
   Board,
-  BoardOptions,
   BoardRow,
   BookClock,
   CountsRow,
   BookCurve,
   BookModel,
   BookWithin,
-  CellSource,
   ClaimTrial,
-  ComparedTrip,
   Condition,
-  ConditionChange,
-  CurveQuestion,
   Finding,
-  FollowUp,
-  FrontierPoint,
   HeldOut,
-  InsideOut,
-  Judged,
   LikeGroup,
-  LikeQuestion,
   LikeToday,
-  LikeTrip,
   LongAnswer,
   LongAnswers,
   LongQuestion,
-  LureOrDay,
-  ModelQuestion,
-  NoWorse,
-  Now,
-  TripCatch,
   PatternSearch,
-  PitchShare,
   RestsOn,
-  SearchInput,
-  SearchOptions,
-  Switches,
-  TripPair,
-  TryOptions,
   Verdict,
   WithinOf,
-  WithinQuestion,
-  WithinRatio,
 } from './analyses/index.ts'
-export type {
-  BinomialOptions,
-  Cells,
-  Coefficient,
-  Confidence,
-  Counted,
-  Design,
-  Exposure,
-  GammaPoissonFit,
-  GammaPosterior,
-  Interval,
-  ModelData,
-  MultilevelModel,
-  MultilevelSpec,
-  PhaseCount,
-  PhaseExcess,
-  PoissonModel,
-  PoissonModelSpec,
-  PooledRatio,
-  PooledShareRatio,
-  Power,
-  PowerQuestion,
-  RateCurve,
-  RateCurveData,
-  RateCurveOptions,
-  RateCurvePoint,
-  RateRatio,
-  ShareStratum,
-  Shrunken,
-  Stratum,
-  Strength,
-  TravelsWell,
-  TripAwareOptions,
-  WaterRatio,
-  WaterSpread,
-  WeightRatio,
-  WeightStratum,
-} from './stats/index.ts'
-export type { Clause, Contribution, Question, Rate, Share, Sizes, TripSpread } from './query/index.ts'
-export { drySpell, orderOf, readTheBite, stayOrMove, swapTest } from './decisions/index.ts'
-export type { Advice, Bite, DrySpell, DrySpellQuestion, RateBelief, StayOrMove, StayQuestion, SwapOptions, SwapRound, SwapTest } from './decisions/index.ts'
-export { CLAIMS, CLAIM_OUTCOMES, ownClaim } from './practice/index.ts'
-export type { Claim, ClaimOutcome } from './practice/index.ts'
+export type { Coefficient, Confidence, Exposure, Interval, ModelData, RateCurveData } from './stats/index.ts'
+export type { Clause, Contribution, Question, Rate } from './query/index.ts'
+export { drySpell, readTheBite, stayOrMove, swapTest } from './decisions/index.ts'
+export { CLAIMS, ownClaim } from './practice/index.ts'
+export type { Claim } from './practice/index.ts'
 export {
   CLOCK_START,
   MAX_AHEAD_MS,
   MERGED_KINDS,
-  NO_ALIASES,
   aliasesOf,
   batchesOf,
   clockOffsetMs,
@@ -387,7 +251,5 @@ export type {
   Json,
   RecordState,
   ReplicaRecord,
-  Stamp,
   Undoable,
-  UnsentChange,
 } from './sync/index.ts'

@@ -25,6 +25,10 @@ try {
 } catch (error) {
   // A failed statement's message would tell its values.
   const { name, code } = describe(error)
-  console.error(code === undefined && !(error as { query?: unknown }).query ? (error as Error).message : `The start failed: ${name} ${code ?? ''}`)
+  console.error(
+    code === undefined && !(error as { query?: unknown }).query
+      ? (error as Error).message
+      : `The start failed: ${name} ${code ?? ''}`,
+  )
   process.exit(1)
 }

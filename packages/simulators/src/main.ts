@@ -33,7 +33,11 @@ if (positionals[0] === 'sounder') {
     speed: number(values.speed, 1),
     latitude: number(values.latitude, 36.9),
     longitude: number(values.longitude, -85.1),
-    faults: { checksums: number(values.checksums, 0), gaps: number(values.gaps, 0), reordered: number(values.reordered, 0) },
+    faults: {
+      checksums: number(values.checksums, 0),
+      gaps: number(values.gaps, 0),
+      reordered: number(values.reordered, 0),
+    },
   })
   console.log(
     `A made-up day as NMEA 0183 at tcp://127.0.0.1:${sounder.tcpPort} and ws://127.0.0.1:${sounder.webSocketPort}; it begins with the first listener.`,

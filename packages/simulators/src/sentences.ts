@@ -17,9 +17,12 @@ export function rmc(ms: number, latitude: number, longitude: number, knots: numb
   const time = new Date(ms)
   const clock = `${two(time.getUTCHours())}${two(time.getUTCMinutes())}${two(time.getUTCSeconds())}.00`
   const day = `${two(time.getUTCDate())}${two(time.getUTCMonth() + 1)}${two(time.getUTCFullYear() % 100)}`
-  return sentence(`GPRMC,${clock},A,${angle(latitude, 2, ['N', 'S'])},${angle(longitude, 3, ['E', 'W'])},${knots.toFixed(1)},0.0,${day},,,A`)
+  return sentence(
+    `GPRMC,${clock},A,${angle(latitude, 2, ['N', 'S'])},${angle(longitude, 3, ['E', 'W'])},${knots.toFixed(1)},0.0,${day},,,A`,
+  )
 }
 
 export const dpt = (depthM: number): string => sentence(`SDDPT,${depthM.toFixed(1)},0.3`)
 export const mtw = (tempC: number): string => sentence(`YXMTW,${tempC.toFixed(1)},C`)
-export const vtg = (knots: number): string => sentence(`GPVTG,0.0,T,,M,${knots.toFixed(1)},N,${(knots * 1.852).toFixed(1)},K,A`)
+export const vtg = (knots: number): string =>
+  sentence(`GPVTG,0.0,T,,M,${knots.toFixed(1)},N,${(knots * 1.852).toFixed(1)},K,A`)

@@ -5,7 +5,12 @@ import { SounderIntake, readMetars } from '@jotbook/core/formats'
 import { soundedDay, startSounder, startWeatherStation } from './index.ts'
 import type { RunningSounder } from './index.ts'
 
-const DAY = { startMs: Date.parse('2026-03-14T11:00:00Z'), hours: 1, seed: 3, faults: { checksums: 0.03, gaps: 0.1, reordered: 0.1 } }
+const DAY = {
+  startMs: Date.parse('2026-03-14T11:00:00Z'),
+  hours: 1,
+  seed: 3,
+  faults: { checksums: 0.03, gaps: 0.1, reordered: 0.1 },
+}
 
 function intakeOf(lines: Iterable<string>): SounderIntake {
   const intake = new SounderIntake()

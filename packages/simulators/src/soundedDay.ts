@@ -34,7 +34,14 @@ const TICKS_A_MINUTE = 30
  * A made-up day on a boat as a sounder tells it: it lies on one spot after another, the water warms to the afternoon, the bottom comes
  * up and goes down again. The same options give the same sentences.
  */
-export function* soundedDay({ startMs, hours = 8, latitude = 36.9, longitude = -85.1, seed = 1, faults = {} }: DayOptions): Generator<Tick> {
+export function* soundedDay({
+  startMs,
+  hours = 8,
+  latitude = 36.9,
+  longitude = -85.1,
+  seed = 1,
+  faults = {},
+}: DayOptions): Generator<Tick> {
   const random = seededRandom(seed)
   let silent = false
   for (let tick = 0; tick * TICK_MS < hours * 3_600_000; tick++) {
@@ -45,7 +52,14 @@ export function* soundedDay({ startMs, hours = 8, latitude = 36.9, longitude = -
   }
 }
 
-function spoken(ms: number, share: number, tick: number, latitude: number, longitude: number, random: Random): string[] {
+function spoken(
+  ms: number,
+  share: number,
+  tick: number,
+  latitude: number,
+  longitude: number,
+  random: Random,
+): string[] {
   const minutes = tick / TICKS_A_MINUTE
   // Twenty minutes on a spot, then three minutes' run to the next.
   const runs = minutes % 23 > 20
@@ -54,11 +68,18 @@ function spoken(ms: number, share: number, tick: number, latitude: number, longi
   const tempC = 8.2 + 2.4 * Math.sin(Math.PI * Math.min(1, share * 1.1)) + 0.05 * (random() - 0.5)
   const depthM = 4 + 2.5 * Math.sin(spot * 1.3) + 0.2 * (random() - 0.5)
   const knots = runs ? 18 : 0.4
-  return [rmc(ms, lat, lon, knots), dpt(depthM), ...(tick % 5 === 0 ? [mtw(tempC)] : []), ...(tick % 10 === 0 ? [vtg(knots)] : [])]
+  return [
+    rmc(ms, lat, lon, knots),
+    dpt(depthM),
+    ...(tick % 5 === 0 ? [mtw(tempC)] : []),
+    ...(tick % 10 === 0 ? [vtg(knots)] : []),
+  ]
 }
 
 function spoiled(lines: string[], { checksums = 0, reordered = 0 }: Faults, random: Random): string[] {
-  const said = lines.map((line) => (random() < checksums ? `${line.slice(0, -2)}${line.endsWith('00') ? '11' : '00'}` : line))
+  const said = lines.map((line) =>
+    random() < checksums ? `${line.slice(0, -2)}${line.endsWith('00') ? '11' : '00'}` : line,
+  )
   if (said.length > 1 && random() < reordered) said.reverse()
   return said
 }

@@ -26,7 +26,13 @@ export interface RunningSounder {
 const TICK_MS = 2000
 
 /** A sounder on a boat's network: every one who listens, by TCP or WebSocket, hears the same day going by. */
-export async function startSounder({ host = '127.0.0.1', tcpPort = 0, webSocketPort = 0, speed = 1, ...day }: SounderOptions): Promise<RunningSounder> {
+export async function startSounder({
+  host = '127.0.0.1',
+  tcpPort = 0,
+  webSocketPort = 0,
+  speed = 1,
+  ...day
+}: SounderOptions): Promise<RunningSounder> {
   const sockets = new Set<Socket>()
   const tcp = createServer((socket) => {
     sockets.add(socket)
@@ -34,7 +40,10 @@ export async function startSounder({ host = '127.0.0.1', tcpPort = 0, webSocketP
     socket.on('error', () => socket.destroy())
   })
   const web = new WebSocketServer({ host, port: webSocketPort })
-  await Promise.all([new Promise<void>((listening) => tcp.listen(tcpPort, host, listening)), new Promise((listening) => web.once('listening', listening))])
+  await Promise.all([
+    new Promise<void>((listening) => tcp.listen(tcpPort, host, listening)),
+    new Promise((listening) => web.once('listening', listening)),
+  ])
   const say = (text: string): void => {
     for (const socket of sockets) socket.write(text)
     for (const client of web.clients) client.send(text)

@@ -45,7 +45,11 @@ export function metarOf(station: Station, hour: number): string[] {
   const body = `${auto} ${random() < 0.06 ? '/////KT' : wind} ${seen}${air} Q${Math.round(pressure)}${rains ? ' RMK P0004' : ''}`
   const report = `METAR ${head}${body}=`
   // Now and then a report goes out wrong and is corrected.
-  return random() < 0.04 ? [`METAR ${head}${body.replace(/Q\d+/, 'Q0999')}=`, `METAR COR ${head}${body}=`] : random() < 0.02 ? [`METAR ${head} NIL=`] : [report]
+  return random() < 0.04
+    ? [`METAR ${head}${body.replace(/Q\d+/, 'Q0999')}=`, `METAR COR ${head}${body}=`]
+    : random() < 0.02
+      ? [`METAR ${head} NIL=`]
+      : [report]
 }
 
 export interface WeatherOptions {
@@ -55,10 +59,11 @@ export interface WeatherOptions {
 }
 
 /** A weather station's page: `GET /metar?station=XVAL&hours=48` answers METAR text, the oldest first; `until` (ISO) ends elsewhere than now. */
-export async function startWeatherStation({ host = '127.0.0.1', port = 0, now = Date.now }: WeatherOptions = {}): Promise<{
-  port: number
-  stop: () => Promise<void>
-}> {
+export async function startWeatherStation({
+  host = '127.0.0.1',
+  port = 0,
+  now = Date.now,
+}: WeatherOptions = {}): Promise<{ port: number; stop: () => Promise<void> }> {
   const server = createServer((request, response) => {
     const url = new URL(request.url ?? '/', 'http://station.example')
     const station = STATIONS.find((one) => one === (url.searchParams.get('station') ?? 'XVAL'))
@@ -69,9 +74,14 @@ export async function startWeatherStation({ host = '127.0.0.1', port = 0, now = 
       return
     }
     const last = Math.floor((until - REPORT_MINUTE * 60_000) / HOUR_MS)
-    const reports = Array.from({ length: Math.floor(hours) }, (_, i) => metarOf(station, last - Math.floor(hours) + 1 + i)).flat()
+    const reports = Array.from({ length: Math.floor(hours) }, (_, i) =>
+      metarOf(station, last - Math.floor(hours) + 1 + i),
+    ).flat()
     response.writeHead(200, { 'content-type': 'text/plain; charset=utf-8' }).end(`${reports.join('\n')}\n`)
   })
   await new Promise<void>((listening) => server.listen(port, host, listening))
-  return { port: (server.address() as AddressInfo).port, stop: () => new Promise((closed) => (server.close(() => closed()), server.closeAllConnections())) }
+  return {
+    port: (server.address() as AddressInfo).port,
+    stop: () => new Promise((closed) => (server.close(() => closed()), server.closeAllConnections())),
+  }
 }

@@ -12,19 +12,41 @@ const iso = (ms: number): string => new Date(ms).toISOString()
 
 /** A made book: two anglers who begin together, trips that begin at the same minute, lures changed for logged and unlogged reasons. */
 function madeBook(random: Random): BookRecords {
-  const lures = ['grey', 'red', 'white', 'lemon'].map((name, i) => ({ id: `l${i}`, name, class: i % 2 === 0 ? 'tube' : 'spinnerbait' }))
-  const days = Array.from({ length: 48 }, (_, t) => ({ id: `t${t}`, start: Date.UTC(2024, 1, 1 + 9 * Math.floor(t / 2), 12) }))
+  const lures = ['grey', 'red', 'white', 'lemon'].map((name, i) => ({
+    id: `l${i}`,
+    name,
+    class: i % 2 === 0 ? 'tube' : 'spinnerbait',
+  }))
+  const days = Array.from({ length: 48 }, (_, t) => ({
+    id: `t${t}`,
+    start: Date.UTC(2024, 1, 1 + 9 * Math.floor(t / 2), 12),
+  }))
   const stints = days.flatMap(({ id, start }) =>
     ['Rowan', 'Tilda'].flatMap((angler) =>
       [0, 2, 4].map((from) => ({
         ...{ id: `${id} ${angler} ${from}`, trip: id, angler, lure: `l${Math.floor(random() * 4)}` },
-        ...{ start: iso(start + from * HOUR), end: iso(start + (from + 2) * HOUR), reason: random() < 0.5 ? 'plan' : 'others blank' },
+        ...{
+          start: iso(start + from * HOUR),
+          end: iso(start + (from + 2) * HOUR),
+          reason: random() < 0.5 ? 'plan' : 'others blank',
+        },
       })),
     ),
   )
   return {
-    ...{ waters: [{ id: 'w', name: 'Long Pond', timeZone: 'UTC', latitude: 36.9, longitude: -85.1 }], spots: [], setups: [], lures },
-    trips: days.map(({ id, start }) => ({ id, water: 'w', start: iso(start), end: iso(start + 6 * HOUR), anglers: ['Rowan', 'Tilda'] })),
+    ...{
+      waters: [{ id: 'w', name: 'Long Pond', timeZone: 'UTC', latitude: 36.9, longitude: -85.1 }],
+      spots: [],
+      setups: [],
+      lures,
+    },
+    trips: days.map(({ id, start }) => ({
+      id,
+      water: 'w',
+      start: iso(start),
+      end: iso(start + 6 * HOUR),
+      anglers: ['Rowan', 'Tilda'],
+    })),
     stints,
     readings: days.map(({ id, start }) => ({
       id: `${id} r`,
@@ -36,7 +58,13 @@ function madeBook(random: Random): BookRecords {
     })),
     strikes: stints.flatMap(({ id, trip, start, lure }) =>
       Array.from({ length: drawPoisson(random, lure === 'l1' ? 2 : 1) }, (_, k) => ({
-        ...{ id: `${id} k${k}`, trip, stint: id, time: iso(Date.parse(start) + random() * 2 * HOUR), outcome: 'landed' as const },
+        ...{
+          id: `${id} k${k}`,
+          trip,
+          stint: id,
+          time: iso(Date.parse(start) + random() * 2 * HOUR),
+          outcome: 'landed' as const,
+        },
       })),
     ),
   }
@@ -49,7 +77,15 @@ function disguised(book: BookRecords, random: Random): BookRecords {
   const REFERENCES = new Set(['id', 'trip', 'stint', 'lure', 'water'])
   const turned = <R extends object>(list: readonly R[]): R[] =>
     list
-      .map((record) => Object.fromEntries(Object.entries(record).map(([field, value]) => [field, REFERENCES.has(field) ? other(value as string) : value])) as R)
+      .map(
+        (record) =>
+          Object.fromEntries(
+            Object.entries(record).map(([field, value]) => [
+              field,
+              REFERENCES.has(field) ? other(value as string) : value,
+            ]),
+          ) as R,
+      )
       .map((record) => ({ record, at: random() }))
       .sort((a, b) => a.at - b.at)
       .map(({ record }) => record)
@@ -72,14 +108,27 @@ it('the same book says the same under other ids and in another order', () => {
     const names = new Map(one.lures.map(({ id, name }) => [id, name]))
     const search = searchOf(one, { water: 'Long Pond' }, { permutations: 39 })
     const finding = ({ conditions, heldOut, ...rest }: (typeof search.findings)[number]): unknown => ({
-      ...{ heldOut, conditions: conditions.map(({ column, levels }) => [column, levels.map((level) => names.get(level) ?? level)]) },
+      ...{
+        heldOut,
+        conditions: conditions.map(({ column, levels }) => [column, levels.map((level) => names.get(level) ?? level)]),
+      },
       ...{ ...rest, trips: rest.trips.length },
     })
     const within = withinOf(one, { a: parseWhere('lure=red'), b: parseWhere('lure!=red'), where: [] })
     return {
-      search: [search.findings.map(finding), search.alone.map(finding), search.subjects.map(finding), search.candidates],
+      search: [
+        search.findings.map(finding),
+        search.alone.map(finding),
+        search.subjects.map(finding),
+        search.candidates,
+      ],
       within: [within.within, within.other, within.verdict],
-      board: answer(one, { by: ['class'], where: [] }).rows.map(({ group, shrunken, lower, upper }) => [group, shrunken, lower, upper]),
+      board: answer(one, { by: ['class'], where: [] }).rows.map(({ group, shrunken, lower, upper }) => [
+        group,
+        shrunken,
+        lower,
+        upper,
+      ]),
     }
   }
   const own = told(book)
@@ -87,4 +136,5 @@ it('the same book says the same under other ids and in another order', () => {
 }, 60_000)
 
 /** To six digits: sums in another order differ in the last. */
-const close = (value: unknown): unknown => JSON.parse(JSON.stringify(value, (_, one: unknown) => (typeof one === 'number' ? Number(one.toPrecision(6)) : one)))
+const close = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, one: unknown) => (typeof one === 'number' ? Number(one.toPrecision(6)) : one)))

@@ -2,7 +2,14 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { drawGamma, drawPoisson, gammaCdf, seededRandom } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
-import { chanceOfBest, fitGammaPoisson, mantelHaenszelRateRatio, poissonRateInterval, shrinkRatios, tripAwareInterval } from '../stats/index.ts'
+import {
+  chanceOfBest,
+  fitGammaPoisson,
+  mantelHaenszelRateRatio,
+  poissonRateInterval,
+  shrinkRatios,
+  tripAwareInterval,
+} from '../stats/index.ts'
 import { weightedGrid } from '../stats/shrinkRatios.ts'
 
 const reference = (name: string): string => readFileSync(new URL(`../test/reference/${name}`, import.meta.url), 'utf8')
@@ -18,13 +25,22 @@ describe('fitGammaPoisson', () => {
 
   it('agrees with the pump failures of Gaver & O’Muircheartaigh (1987), computed in R', () => {
     const { expected } = JSON.parse(reference('g_pumps.json')) as {
-      expected: { alpha: number; beta: number; logLik: number; posterior: { mean: number; shape: number; rate_param: number }[] }
+      expected: {
+        alpha: number
+        beta: number
+        logLik: number
+        posterior: { mean: number; shape: number; rate_param: number }[]
+      }
     }
     const fit = fitGammaPoisson(pumps)
-    expect([fit.shape / expected.alpha, fit.rate / expected.beta, fit.logLikelihood / expected.logLik]).toEqual(Array(3).fill(expect.closeTo(1, 6)))
+    expect([fit.shape / expected.alpha, fit.rate / expected.beta, fit.logLikelihood / expected.logLik]).toEqual(
+      Array(3).fill(expect.closeTo(1, 6)),
+    )
     fit.posteriors.forEach(({ mean, shape, rate }, i) => {
       const wanted = expected.posterior[i]!
-      expect([mean / wanted.mean, shape / wanted.shape, rate / wanted.rate_param]).toEqual(Array(3).fill(expect.closeTo(1, 6)))
+      expect([mean / wanted.mean, shape / wanted.shape, rate / wanted.rate_param]).toEqual(
+        Array(3).fill(expect.closeTo(1, 6)),
+      )
     })
   })
 
@@ -34,15 +50,19 @@ describe('fitGammaPoisson', () => {
     // Alike is not known: all that is known of them are sixteen events.
     for (const { mean, shape } of even.posteriors) expect([mean, shape]).toEqual([expect.closeTo(16 / 25, 4), 16])
     expect(() => fitGammaPoisson([{ events: 1, exposureHours: 2 }])).toThrow(/at least two/)
-    expect(() => fitGammaPoisson([0, 0].map((events) => ({ events, exposureHours: 2 })))).toThrow(/no group has any event/)
+    expect(() => fitGammaPoisson([0, 0].map((events) => ({ events, exposureHours: 2 })))).toThrow(
+      /no group has any event/,
+    )
   })
 
   it('finds again the spread that many groups were drawn with', () => {
     const random = seededRandom(11)
-    const groups = Array.from({ length: 6000 }, (_, i) => ({ exposureHours: 2 + (i % 9), events: 0 })).map(({ exposureHours }) => ({
-      exposureHours,
-      events: drawPoisson(random, (exposureHours * drawGamma(random, 4)) / 5),
-    }))
+    const groups = Array.from({ length: 6000 }, (_, i) => ({ exposureHours: 2 + (i % 9), events: 0 })).map(
+      ({ exposureHours }) => ({
+        exposureHours,
+        events: drawPoisson(random, (exposureHours * drawGamma(random, 4)) / 5),
+      }),
+    )
     const { shape, rate } = fitGammaPoisson(groups)
     // The standard error of ln α over 6,000 such groups is about 0.03.
     expect(Math.abs(Math.log(shape / 4))).toBeLessThan(0.1)
@@ -70,9 +90,15 @@ describe('mantelHaenszelRateRatio', () => {
 
   it('passes over strata that hold only one of the two, and says when nothing is left', () => {
     const { sparse_strata: sparse } = JSON.parse(reference('h_mantel_haenszel.json')) as {
-      sparse_strata: { data: { a: number; T1: number; b: number; T0: number }[]; expected: { irr: number; se_log: number } }
+      sparse_strata: {
+        data: { a: number; T1: number; b: number; T0: number }[]
+        expected: { irr: number; se_log: number }
+      }
     }
-    const strata = sparse.data.map(({ a, T1, b, T0 }) => ({ a: { events: a, exposureHours: T1 }, b: { events: b, exposureHours: T0 } }))
+    const strata = sparse.data.map(({ a, T1, b, T0 }) => ({
+      a: { events: a, exposureHours: T1 },
+      b: { events: b, exposureHours: T0 },
+    }))
     const found = mantelHaenszelRateRatio(strata)
     expect(found.ratio / sparse.expected.irr).toBeCloseTo(1, 10)
     expect(found.seLogRatio / sparse.expected.se_log).toBeCloseTo(1, 10)
@@ -124,7 +150,13 @@ describe('shrinkRatios', () => {
   const random = seededRandom(8)
   const draw = (): { truth: number[]; groups: { events: number; exposureHours: number }[] } => {
     const truth = Array.from({ length: 12 }, () => drawGamma(random, 8) / 8)
-    return { truth, groups: truth.map((ratio, i) => ({ exposureHours: 2 + 3 * (i % 5), events: drawPoisson(random, ratio * (2 + 3 * (i % 5))) })) }
+    return {
+      truth,
+      groups: truth.map((ratio, i) => ({
+        exposureHours: 2 + 3 * (i % 5),
+        events: drawPoisson(random, ratio * (2 + 3 * (i % 5))),
+      })),
+    }
   }
 
   it('pulls the thinnest groups furthest, and keeps nine true ratios in ten inside over groups drawn from the prior', () => {
@@ -148,7 +180,11 @@ describe('shrinkRatios', () => {
     const grid = weightedGrid(groups)
     shrinkRatios(groups).forEach(({ lower, upper }, i) => {
       const { events, exposureHours } = groups[i]!
-      const below = (x: number): number => grid.reduce((sum, { shape, rate, weight }) => sum + weight * gammaCdf(x, shape + events, rate + exposureHours), 0)
+      const below = (x: number): number =>
+        grid.reduce(
+          (sum, { shape, rate, weight }) => sum + weight * gammaCdf(x, shape + events, rate + exposureHours),
+          0,
+        )
       expect(below(lower * 0.995), `lower of ${events} in ${exposureHours}`).toBeLessThan(0.05)
       expect(below(lower * 1.005)).toBeGreaterThan(0.05)
       expect(below(upper * 0.995)).toBeLessThan(0.95)

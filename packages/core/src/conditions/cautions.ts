@@ -47,7 +47,9 @@ export function cautionsNow(readings: readonly TripReading[], nowMs: EpochMs): C
     .map((reading) => ({ reading, ms: epochMs(reading.time) }))
     .filter(({ ms }) => ms <= nowMs && ms > nowMs - FRESH_MS)
     .sort((a, b) => b.ms - a.ms)
-  const newest = MEASURED.map((field) => [field, recent.find(({ reading }) => typeof reading[field] === 'number')?.reading[field]] as const)
+  const newest = MEASURED.map(
+    (field) => [field, recent.find(({ reading }) => typeof reading[field] === 'number')?.reading[field]] as const,
+  )
   return cautionsOf({
     ...(Object.fromEntries(newest) as CautionInput),
     thunder: recent.some(({ reading, ms }) => reading.thunder === true && ms > nowMs - THUNDER_MS),

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { calendarSeason } from '../season/index.ts'
 import { HOUR_MS, epochMs, localParts } from '../time/index.ts'
-import { cautionsNow, cautionsOf, conditionTrack, dayOfConditions, percentileAmong, usualAirC, waterPast } from './index.ts'
+import {
+  cautionsNow,
+  cautionsOf,
+  conditionTrack,
+  dayOfConditions,
+  percentileAmong,
+  usualAirC,
+  waterPast,
+} from './index.ts'
 import type { Setting, TripReading } from './index.ts'
 
 const setting = (part: Partial<Setting>): Setting => ({
@@ -57,7 +65,16 @@ const NAMED_CASES: readonly {
     sinceSunriseH: 7.2,
     season: 'summer',
   },
-  { name: 'equator at noon', time: '2026-03-20T14:46:00Z', zone: 'UTC', at: [0, -39.6], sun: 89.8, lux: [1.2e5, 1.4e5], sinceSunriseH: 6.1, season: 'spring' },
+  {
+    name: 'equator at noon',
+    time: '2026-03-20T14:46:00Z',
+    zone: 'UTC',
+    at: [0, -39.6],
+    sun: 89.8,
+    lux: [1.2e5, 1.4e5],
+    sinceSunriseH: 6.1,
+    season: 'spring',
+  },
   // Clocks go forward at 2:00 on 8 March: sunrise (7:02) stands in summer time already; back at 2:00 on 1 November (6:10).
   {
     name: 'the day clocks go forward',
@@ -125,7 +142,9 @@ describe('the named cases', () => {
 })
 
 describe('light', () => {
-  const morning = setting({ readings: [clear('2026-03-14T11:00:00Z'), { time: '2026-03-14T14:00:00Z', cloudPct: 100 }] })
+  const morning = setting({
+    readings: [clear('2026-03-14T11:00:00Z'), { time: '2026-03-14T14:00:00Z', cloudPct: 100 }],
+  })
 
   it('is cut where it is a band’s edge, to the millisecond', () => {
     const edges = [1, 1e3, 1e4, 4e4]
@@ -139,7 +158,8 @@ describe('light', () => {
   it('is less where the lure is, and not known where the lure’s depth or the cloud is not', () => {
     const ms = epochMs('2026-03-14T13:30:00Z')
     const lux = (depthM: number | undefined): unknown =>
-      conditionTrack({ ...morning, ...(depthM === undefined ? {} : { lureDepthM: depthM }) }, 'lureLux', []).at(ms).value
+      conditionTrack({ ...morning, ...(depthM === undefined ? {} : { lureDepthM: depthM }) }, 'lureLux', []).at(ms)
+        .value
     const surface = conditionTrack(morning, 'surfaceLux', []).at(ms).value as number
     expect(lux(0)).toBeLessThan(surface)
     expect(lux(0)).toBeGreaterThan(0.9 * surface)
@@ -156,7 +176,11 @@ describe('what was read by hand', () => {
       waterTempC: 12,
       source: 'sounder',
     }))
-    const track = conditionTrack(setting({ readings: [...sounder, { time: '2026-03-14T12:00:00Z', waterTempC: 10 }] }), 'waterTempC', [])
+    const track = conditionTrack(
+      setting({ readings: [...sounder, { time: '2026-03-14T12:00:00Z', waterTempC: 10 }] }),
+      'waterTempC',
+      [],
+    )
     expect(track.at(epochMs('2026-03-14T12:00:00Z')).value).toBe(10)
     expect(track.at(epochMs('2026-03-14T13:30:00Z')).value).toBeCloseTo(12, 9)
   })
@@ -173,8 +197,10 @@ const READ: readonly TripReading[] = Array.from({ length: 40 }, (_, i) => ({
 describe('what is usual for a water', () => {
   const past = waterPast(READ)
   const start = '2026-04-11T12:00:00Z'
-  const value = (condition: string, readings: readonly TripReading[] = [{ time: start, waterTempC: 14.5, airTempC: 16, visibilityM: 1 }]): unknown =>
-    conditionTrack(setting({ start, readings }), condition, [], past).at(epochMs(start)).value
+  const value = (
+    condition: string,
+    readings: readonly TripReading[] = [{ time: start, waterTempC: 14.5, airTempC: 16, visibilityM: 1 }],
+  ): unknown => conditionTrack(setting({ start, readings }), condition, [], past).at(epochMs(start)).value
 
   it('is told by where a reading stands among all days read', () => {
     expect([value('tempPercentile'), value('clarityPercentile')]).toEqual([25, 25])
@@ -191,7 +217,10 @@ describe('what is usual for a water', () => {
 
 describe('the air that is usual', () => {
   it('is the mean of the days within three weeks of the day of the year, in any year and across its turn', () => {
-    const days = Array.from({ length: 70 }, (_, i) => ({ ms: Date.UTC(2021, 0, 1, 12) + i * 19 * 24 * HOUR_MS, airTempC: (i * 7) % 23 }))
+    const days = Array.from({ length: 70 }, (_, i) => ({
+      ms: Date.UTC(2021, 0, 1, 12) + i * 19 * 24 * HOUR_MS,
+      airTempC: (i * 7) % 23,
+    }))
     const past = waterPast(days.map(({ ms, airTempC }) => ({ time: new Date(ms).toISOString(), airTempC })))
     const dayMs = 24 * HOUR_MS
     for (const date of ['2023-12-29', '2024-01-03', '2024-06-15', '2022-01-20', '2022-12-12']) {
@@ -218,7 +247,11 @@ describe('the hours before', () => {
     conditionTrack(setting({ readings }), condition, []).at(epochMs('2026-03-14T11:00:00Z') + hour * HOUR_MS).value
 
   it('give the strongest wind of 24 and the rain of 48, where they were read from early enough', () => {
-    const readings = [at(-40, { rainMm: 4, windMps: 20 }), at(-20, { rainMm: 3, windMps: 9 }), at(-2, { precipitation: 'none', windMps: 2 })]
+    const readings = [
+      at(-40, { rainMm: 4, windMps: 20 }),
+      at(-20, { rainMm: 3, windMps: 9 }),
+      at(-2, { precipitation: 'none', windMps: 2 }),
+    ]
     expect([value('windMax24h', readings), value('rain48h', readings)]).toEqual([9, 7])
     expect([value('windMax24h', readings.slice(2)), value('rain48h', readings.slice(2))]).toEqual([null, null])
     // A day later the strong wind has passed out of sight.
@@ -236,9 +269,15 @@ describe('the day in words', () => {
     const [from, to] = [epochMs('2026-03-14T10:30:00Z'), epochMs('2026-03-14T15:30:00Z')]
     const readings = [10, 12, 14].map((hour) => clear(`2026-03-14T${hour}:30:00Z`))
     const day = dayOfConditions(setting({ readings }), from, to)
-    const words = (column: string): string[] => day.find((one) => one.column === column)?.spells.map(({ word }) => word) ?? []
+    const words = (column: string): string[] =>
+      day.find((one) => one.column === column)?.spells.map(({ word }) => word) ?? []
     expect(words('light_band')).toEqual(['dark', 'dim', 'low', 'grey', 'bright'])
-    expect([words('season'), words('front'), words('fish_season'), words('moon_phase')]).toEqual([['spring'], ['unknown'], ['unknown'], ['waning crescent']])
+    expect([words('season'), words('front'), words('fish_season'), words('moon_phase')]).toEqual([
+      ['spring'],
+      ['unknown'],
+      ['unknown'],
+      ['waning crescent'],
+    ])
     for (const { spells } of day) expect([spells[0]?.fromMs, spells.at(-1)?.toMs]).toEqual([from, to])
   })
 

@@ -1,12 +1,27 @@
 import { readingTrack } from './readingTracks.ts'
 import { Scene } from './scene.ts'
-import { lureLuxTrack, moonTrack, sinceSunriseTrack, sunAltitudeTrack, surfaceLuxTrack, toSunsetTrack } from './skyTracks.ts'
+import {
+  lureLuxTrack,
+  moonTrack,
+  sinceSunriseTrack,
+  sunAltitudeTrack,
+  surfaceLuxTrack,
+  toSunsetTrack,
+} from './skyTracks.ts'
 import type { Track } from './track.ts'
 import type { Setting } from './types.ts'
 import { NO_PAST } from './waterPast.ts'
 import type { WaterPast } from './waterPast.ts'
 import { clarityPercentileTrack, fishSeasonTrack, tempPercentileTrack, tempTrendTrack } from './waterTracks.ts'
-import { airAnomalyTrack, daysSinceFrontTrack, frontTrack, rainTrack, sinceCurrentTrack, tendencyTrack, windMaxTrack } from './weatherTracks.ts'
+import {
+  airAnomalyTrack,
+  daysSinceFrontTrack,
+  frontTrack,
+  rainTrack,
+  sinceCurrentTrack,
+  tendencyTrack,
+  windMaxTrack,
+} from './weatherTracks.ts'
 
 type Build = (scene: Scene, edges: readonly number[]) => Track
 
@@ -45,5 +60,9 @@ export const trackIn = (scene: Scene, condition: string, edges: readonly number[
   isWorked(condition) ? WORKED[condition](scene, edges ?? []) : readingTrack(scene.setting, condition, edges)
 
 /** One condition of a stint through its trip. */
-export const conditionTrack = (setting: Setting, condition: string, edges: readonly number[] | undefined, past: WaterPast = NO_PAST): Track =>
-  trackIn(new Scene(setting, past), condition, edges)
+export const conditionTrack = (
+  setting: Setting,
+  condition: string,
+  edges: readonly number[] | undefined,
+  past: WaterPast = NO_PAST,
+): Track => trackIn(new Scene(setting, past), condition, edges)

@@ -29,12 +29,27 @@ export interface DayCondition {
 }
 
 /** What the sky and the season did over a span: each correctable condition in words, spell by spell. */
-export function dayOfConditions(setting: Setting, fromMs: EpochMs, toMs: EpochMs, past: WaterPast = NO_PAST): DayCondition[] {
-  return SAID_COLUMNS.map((column) => ({ column, said: SAID[column], spells: spellsOf(setting, column, fromMs, toMs, past) }))
+export function dayOfConditions(
+  setting: Setting,
+  fromMs: EpochMs,
+  toMs: EpochMs,
+  past: WaterPast = NO_PAST,
+): DayCondition[] {
+  return SAID_COLUMNS.map((column) => ({
+    column,
+    said: SAID[column],
+    spells: spellsOf(setting, column, fromMs, toMs, past),
+  }))
 }
 
 /** One condition in words through a span: a band column, a class, or the calendar's season. */
-export function spellsOf(setting: Setting, column: SaidColumn | BandName, fromMs: EpochMs, toMs: EpochMs, past: WaterPast = NO_PAST): Spell[] {
+export function spellsOf(
+  setting: Setting,
+  column: SaidColumn | BandName,
+  fromMs: EpochMs,
+  toMs: EpochMs,
+  past: WaterPast = NO_PAST,
+): Spell[] {
   if (column === 'season') {
     return [{ fromMs, toMs, word: calendarSeason(localParts(fromMs, setting.timeZone).month, setting.latitude) }]
   }
@@ -43,7 +58,12 @@ export function spellsOf(setting: Setting, column: SaidColumn | BandName, fromMs
   const track = conditionTrack(setting, condition, band?.edges, past)
   const spells: Spell[] = []
   track.walk(fromMs, toMs, (from, value) => {
-    const word = value === null ? UNKNOWN : typeof value === 'number' && band ? at(band.labels, bandIndex(value, band.edges)) : String(value)
+    const word =
+      value === null
+        ? UNKNOWN
+        : typeof value === 'number' && band
+          ? at(band.labels, bandIndex(value, band.edges))
+          : String(value)
     const last = spells.at(-1)
     if (last?.word === word) return
     if (last) spells[spells.length - 1] = { ...last, toMs: from }

@@ -53,9 +53,17 @@ export class Daylight {
     const sunAltitudeDeg = this.sky.altitudeDeg('sun', ms)
     if (typeof value !== 'number') return { value: null, stale: false, sunAltitudeDeg, cloud: null }
     // Beside a sun well up the moon is less than one part in ten thousand.
-    const moon = sunAltitudeDeg > 5 ? BELOW : { moonAltitudeDeg: this.sky.altitudeDeg('moon', ms), moonElongationDeg: moonElongation(ms) }
+    const moon =
+      sunAltitudeDeg > 5
+        ? BELOW
+        : { moonAltitudeDeg: this.sky.altitudeDeg('moon', ms), moonElongationDeg: moonElongation(ms) }
     const { moonAltitudeDeg, moonElongationDeg } = moon
     const cloud = value / 100
-    return { value: surfaceIlluminance({ sunAltitudeDeg, moonAltitudeDeg, moonElongationDeg, cloud }), stale, sunAltitudeDeg, cloud }
+    return {
+      value: surfaceIlluminance({ sunAltitudeDeg, moonAltitudeDeg, moonElongationDeg, cloud }),
+      stale,
+      sunAltitudeDeg,
+      cloud,
+    }
   }
 }

@@ -12,15 +12,25 @@ const HAND_HOLDS_MS = HOUR_MS
  * A condition as it was read, through the trip: the stint's own spot goes before the trip at large; readings that belong to another
  * spot are not used, nor an instrument's within an hour of one by hand. `edges` undefined: a class.
  */
-export function readingTrack({ readings, spot }: Pick<Setting, 'readings' | 'spot'>, condition: string, edges?: readonly number[]): Track {
+export function readingTrack(
+  { readings, spot }: Pick<Setting, 'readings' | 'spot'>,
+  condition: string,
+  edges?: readonly number[],
+): Track {
   const of = (chosen: readonly TripReading[]): Track =>
-    edges ? numericTrack(condition, samplesOf<number>(chosen, condition, 'number'), edges) : classTrack(samplesOf<string>(chosen, condition, 'string'))
+    edges
+      ? numericTrack(condition, samplesOf<number>(chosen, condition, 'number'), edges)
+      : classTrack(samplesOf<string>(chosen, condition, 'string'))
   const own = spot ? readings.filter((reading) => reading.spot === spot) : []
   const general = of(readings.some((reading) => reading.spot) ? readings.filter((reading) => !reading.spot) : readings)
   return own.length > 0 ? before(of(own), general) : general
 }
 
-export function samplesOf<V extends number | string>(readings: readonly TripReading[], condition: string, type: 'number' | 'string'): Sample<V>[] {
+export function samplesOf<V extends number | string>(
+  readings: readonly TripReading[],
+  condition: string,
+  type: 'number' | 'string',
+): Sample<V>[] {
   const read: Sample<V>[] = []
   const hands: EpochMs[] = []
   const instruments = new Set<Sample<V>>()
@@ -33,7 +43,9 @@ export function samplesOf<V extends number | string>(readings: readonly TripRead
     else instruments.add(sample)
   }
   if (instruments.size === 0 || hands.length === 0) return read
-  return read.filter((sample) => !instruments.has(sample) || !hands.some((ms) => Math.abs(ms - sample.ms) <= HAND_HOLDS_MS))
+  return read.filter(
+    (sample) => !instruments.has(sample) || !hands.some((ms) => Math.abs(ms - sample.ms) <= HAND_HOLDS_MS),
+  )
 }
 
 function numericTrack(condition: string, samples: readonly Sample<number>[], edges: readonly number[]): Track {
@@ -71,7 +83,10 @@ function pieceTrack<V extends number | string>(
   valueOf: (piece: Piece<V>, ms: EpochMs) => V | null,
 ): Track {
   return {
-    cuts: (fromMs, toMs) => course.filter((piece) => piece.from < toMs && piece.to > fromMs).flatMap((piece) => [piece.from, ...within(piece)]),
+    cuts: (fromMs, toMs) =>
+      course
+        .filter((piece) => piece.from < toMs && piece.to > fromMs)
+        .flatMap((piece) => [piece.from, ...within(piece)]),
     at: (ms) => {
       const piece = pieceAt(course, ms)
       return { value: valueOf(piece, ms), stale: piece.stale }

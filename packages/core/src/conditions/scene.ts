@@ -25,7 +25,8 @@ export class Scene {
   ) {
     this.startMs = epochMs(setting.start)
     const { latitude, longitude } = setting
-    this.light = light ?? (latitude === null || longitude === null ? undefined : new Daylight(setting, latitude, longitude))
+    this.light =
+      light ?? (latitude === null || longitude === null ? undefined : new Daylight(setting, latitude, longitude))
   }
 
   /** The same, for a lure that works at another depth; undefined: not known. */
@@ -44,7 +45,9 @@ export class Scene {
   }
 
   private gathered(): PastReading[] {
-    const own = this.setting.readings.filter(({ spot }) => !spot).map((reading) => ({ ms: epochMs(reading.time), reading }))
+    const own = this.setting.readings
+      .filter(({ spot }) => !spot)
+      .map((reading) => ({ ms: epochMs(reading.time), reading }))
     const times = new Set(own.map(({ ms }) => ms))
     const end = Math.max(this.startMs, ...times)
     const { readings } = this.past

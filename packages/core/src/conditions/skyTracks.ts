@@ -29,7 +29,9 @@ const LOOK_MS = 30 * MINUTE_MS
 export const moonTrack = (_: Scene, edges: readonly number[]): Track =>
   functionTrack((ms) => ({ value: moonElongation(ms), stale: false }), edges, { everyMs: 12 * HOUR_MS })
 
-export const surfaceLuxTrack = overPlace((light, _, edges) => functionTrack(light.look, edges, { everyMs: LOOK_MS, corners: light.clouds.cuts }))
+export const surfaceLuxTrack = overPlace((light, _, edges) =>
+  functionTrack(light.look, edges, { everyMs: LOOK_MS, corners: light.clouds.cuts }),
+)
 
 /** Lux where the lure works, from the water's spectrum by visibility and tint, weighted as the eye by day weighs it. Rough. */
 export const lureLuxTrack = overPlace((light, setting, edges) => {
@@ -41,9 +43,13 @@ export const lureLuxTrack = overPlace((light, setting, edges) => {
     const seen = sight.at(ms)
     if (typeof lux.value !== 'number' || typeof seen.value !== 'number' || seen.value <= 0) return UNKNOWN_VALUE
     const goesIn = surfaceTransmission(lux.sunAltitudeDeg, lux.cloud ?? 1)
-    return { value: lux.value * goesIn * daylightLeft(seen.value, tintOf(tint.at(ms).value), lureDepthM), stale: lux.stale || seen.stale }
+    return {
+      value: lux.value * goesIn * daylightLeft(seen.value, tintOf(tint.at(ms).value), lureDepthM),
+      stale: lux.stale || seen.stale,
+    }
   }
-  const corners = (fromMs: EpochMs, toMs: EpochMs): EpochMs[] => [light.clouds, sight, tint].flatMap((track) => track.cuts(fromMs, toMs))
+  const corners = (fromMs: EpochMs, toMs: EpochMs): EpochMs[] =>
+    [light.clouds, sight, tint].flatMap((track) => track.cuts(fromMs, toMs))
   return functionTrack(lookAt, edges, { everyMs: LOOK_MS, corners })
 })
 

@@ -85,7 +85,11 @@ export interface Looks {
  * A condition that can be worked out for any time. Each change of band between two looks is found to the millisecond; a visit to
  * another band that lies between two looks may be missed. Where its corners are looked at, only a smooth turn can do that.
  */
-export function functionTrack(f: (ms: EpochMs) => TrackValue, edges: readonly number[], { everyMs, corners }: Looks): Track {
+export function functionTrack(
+  f: (ms: EpochMs) => TrackValue,
+  edges: readonly number[],
+  { everyMs, corners }: Looks,
+): Track {
   const cuts = (fromMs: EpochMs, toMs: EpochMs): EpochMs[] => {
     const found: EpochMs[] = []
     const times = lookTimes(fromMs, toMs, everyMs, corners?.(fromMs, toMs) ?? [])
@@ -159,7 +163,12 @@ function changes(
     return
   }
   const edge = edges[Math.min(before, after) >> 1]
-  if (edge !== undefined && Math.abs(before - after) === 2 && typeof from.value === 'number' && typeof to.value === 'number') {
+  if (
+    edge !== undefined &&
+    Math.abs(before - after) === 2 &&
+    typeof from.value === 'number' &&
+    typeof to.value === 'number'
+  ) {
     // Light falls by powers of ten: its logarithm goes nearly straight.
     const beyond = (value: number): number => (edge > 0 && value > 0 ? Math.log(value / edge) : value - edge)
     const past = (ms: EpochMs): number => {
@@ -190,14 +199,20 @@ export interface Count {
 }
 
 /** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order and side by side; where nothing does it is not known. */
-export function countTrack(over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[], unitMs: number, sign: 1 | -1, edges: readonly number[]): Track {
+export function countTrack(
+  over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[],
+  unitMs: number,
+  sign: 1 | -1,
+  edges: readonly number[],
+): Track {
   /** Where a count passes its edges, in order of time. */
   const passed = ({ from, to, moment }: Count): readonly EpochMs[] => {
     if (moment === null) return []
     const times = edges.map((edge) => Math.round(moment + sign * edge * unitMs)).filter((ms) => ms > from && ms < to)
     return sign > 0 ? times : times.reverse()
   }
-  const valueOf = ({ moment }: Count, ms: EpochMs): number | null => (moment === null ? null : (sign * (ms - moment)) / unitMs)
+  const valueOf = ({ moment }: Count, ms: EpochMs): number | null =>
+    moment === null ? null : (sign * (ms - moment)) / unitMs
   return {
     // After the last one nothing is known.
     cuts: (fromMs, toMs) => over(fromMs, toMs).flatMap((count) => [count.from, ...passed(count), count.to]),

@@ -15,13 +15,20 @@ const FEWEST = 3
  * What a book usually reads around a day of the year: the median of each measured condition within 15 days of it, of any year, at the water where it was
  * read there often enough, else at any. In SI. Conditions that were hardly read are absent. Common practice, no source.
  */
-export function usualReadings(readings: readonly Reading[], trips: readonly Pick<Trip, 'id' | 'water'>[], water: string, ms: number): UsualReadings {
+export function usualReadings(
+  readings: readonly Reading[],
+  trips: readonly Pick<Trip, 'id' | 'water'>[],
+  water: string,
+  ms: number,
+): UsualReadings {
   const waterOf = new Map(trips.map((trip) => [trip.id, trip.water]))
   const near = readings.filter(({ time }) => daysApart(epochMs(time), ms) <= NEAR_DAYS)
   const here = near.filter(({ trip }) => waterOf.get(trip) === water)
   const usual: Partial<Record<(typeof USUAL_FIELDS)[number], number>> = {}
   for (const field of USUAL_FIELDS) {
-    const values = [here, near].map((some) => some.flatMap((reading) => reading[field] ?? [])).find(({ length }) => length >= FEWEST)
+    const values = [here, near]
+      .map((some) => some.flatMap((reading) => reading[field] ?? []))
+      .find(({ length }) => length >= FEWEST)
     if (values) usual[field] = median(values)
   }
   return usual

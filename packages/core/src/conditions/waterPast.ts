@@ -52,7 +52,13 @@ export function waterPast(readings: readonly TripReading[]): WaterPast {
     .sort((a, b) => a.ms - b.ms)
   const tempDays = dayMeans(known, 'waterTempC')
   const ascending = (days: readonly DayMean[]): number[] => days.map(({ mean }) => mean).sort((a, b) => a - b)
-  return { readings: known, tempDays, airs: yearOf(dayMeans(known, 'airTempC')), temps: ascending(tempDays), sights: ascending(dayMeans(known, 'visibilityM')) }
+  return {
+    readings: known,
+    tempDays,
+    airs: yearOf(dayMeans(known, 'airTempC')),
+    temps: ascending(tempDays),
+    sights: ascending(dayMeans(known, 'visibilityM')),
+  }
 }
 
 function dayMeans(readings: readonly PastReading[], field: 'waterTempC' | 'airTempC' | 'visibilityM'): DayMean[] {
@@ -89,7 +95,10 @@ export function tempTrend({ tempDays }: WaterPast, ms: EpochMs, leastSpanDays = 
   if (recent.length < 2 || at(recent, recent.length - 1).day - at(recent, 0).day < leastSpanDays) return null
   const meanDay = recent.reduce((sum, { day }) => sum + day, 0) / recent.length
   const meanTemp = recent.reduce((sum, { mean }) => sum + mean, 0) / recent.length
-  const [across, square] = recent.reduce(([xy, xx], { day, mean }) => [xy + (day - meanDay) * (mean - meanTemp), xx + (day - meanDay) ** 2], [0, 0])
+  const [across, square] = recent.reduce(
+    ([xy, xx], { day, mean }) => [xy + (day - meanDay) * (mean - meanTemp), xx + (day - meanDay) ** 2],
+    [0, 0],
+  )
   return across / square
 }
 

@@ -32,9 +32,18 @@ const WEEKS_DAYS = 14
 
 /** One season a trip: the fish do not change theirs in an afternoon. */
 export function fishSeasonTrack({ setting, past, startMs }: Scene): Track {
-  const own = setting.readings.flatMap(({ waterTempC, spot }) => (typeof waterTempC !== 'number' || spot ? [] : [waterTempC]))
+  const own = setting.readings.flatMap(({ waterTempC, spot }) =>
+    typeof waterTempC !== 'number' || spot ? [] : [waterTempC],
+  )
   const temp = own.length > 0 ? own.reduce((sum, value) => sum + value, 0) / own.length : tempLately(past, startMs)
   if (temp === null) return constantTrack(null)
   const { month } = localParts(startMs, setting.timeZone)
-  return constantTrack(fishSeason({ waterTempC: temp, trendCPerDay: tempTrend(past, startMs, WEEKS_DAYS), month, latitude: setting.latitude }))
+  return constantTrack(
+    fishSeason({
+      waterTempC: temp,
+      trendCPerDay: tempTrend(past, startMs, WEEKS_DAYS),
+      month,
+      latitude: setting.latitude,
+    }),
+  )
 }

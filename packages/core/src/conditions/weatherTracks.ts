@@ -13,11 +13,14 @@ import { usualAirC } from './waterPast.ts'
 const DAY_MS = 24 * HOUR_MS
 
 export function tendencyTrack(scene: Scene, edges: readonly number[]): Track {
-  const pressures = scene.lately().flatMap(({ ms, reading }) => (typeof reading.pressureHpa === 'number' ? [{ ms, value: reading.pressureHpa }] : []))
+  const pressures = scene
+    .lately()
+    .flatMap(({ ms, reading }) => (typeof reading.pressureHpa === 'number' ? [{ ms, value: reading.pressureHpa }] : []))
   return courseTrack(courseOf(pressureTendency(pressures), true), edges)
 }
 
-export const frontTrack = (scene: Scene): Track => classTrack(scene.fronts().map(({ ms, value }) => ({ ms, value: value.phase })))
+export const frontTrack = (scene: Scene): Track =>
+  classTrack(scene.fronts().map(({ ms, value }) => ({ ms, value: value.phase })))
 
 export function daysSinceFrontTrack(scene: Scene, edges: readonly number[]): Track {
   const states = scene.fronts()
@@ -61,7 +64,9 @@ function overHours(hours: number, add: (sum: number | null, reading: PastReading
 }
 
 /** The strongest mean wind; gusts apart. */
-export const windMaxTrack = overHours(24, (strongest, { windMps }) => (typeof windMps === 'number' ? Math.max(strongest ?? 0, windMps) : strongest))
+export const windMaxTrack = overHours(24, (strongest, { windMps }) =>
+  typeof windMps === 'number' ? Math.max(strongest ?? 0, windMps) : strongest,
+)
 
 /** Millimetres fallen: each reading of rain is what fell since the one before. */
 export const rainTrack = overHours(48, (fallen, { rainMm, precipitation }) =>
@@ -83,7 +88,13 @@ export function sinceCurrentTrack({ setting }: Scene, edges: readonly number[]):
   const [first, last] = [changes[0], currents.at(-1)]
   if (first === undefined || !last) return UNKNOWN_TRACK
   const current = readingTrack(setting, 'current')
-  const times = [...new Set([...changes, ...current.cuts(first, last.ms + CARRIED_MS).filter((ms) => ms > first), last.ms + CARRIED_MS])].sort((a, b) => a - b)
+  const times = [
+    ...new Set([
+      ...changes,
+      ...current.cuts(first, last.ms + CARRIED_MS).filter((ms) => ms > first),
+      last.ms + CARRIED_MS,
+    ]),
+  ].sort((a, b) => a - b)
   const counts = times.slice(0, -1).map((from, i): Count => {
     const to = times[i + 1] ?? from
     const { value, stale } = current.at((from + to) / 2)

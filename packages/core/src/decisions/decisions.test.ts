@@ -39,7 +39,8 @@ describe('drySpell', () => {
       const over = (x: number): number => {
         const f = (rate: number): number => rate ** (a + n - 1) * Math.exp(-b * rate) * (1 + (rate * x) / k) ** -(k + n)
         let sum = 0
-        for (let i = 0; i <= points; i++) sum += (i === 0 || i === points ? 1 : i % 2 === 1 ? 4 : 2) * (i === 0 ? 0 : f((top * i) / points))
+        for (let i = 0; i <= points; i++)
+          sum += (i === 0 || i === points ? 1 : i % 2 === 1 ? 4 : 2) * (i === 0 ? 0 : f((top * i) / points))
         return sum
       }
       return over(hours + t) / over(hours)
@@ -50,10 +51,9 @@ describe('drySpell', () => {
       [2, 20, 4, 6, 1, 2],
       [1.5, 1, 0.4, 1, 0.5, 6],
     ] as const)
-      expect(drySpell({ belief: { shape: a, rate: b }, dayShape: k, hours: t, today: { strikes: n, hours } }).chance).toBeCloseTo(
-        simpson(a, b, k, n, hours, t),
-        6,
-      )
+      expect(
+        drySpell({ belief: { shape: a, rate: b }, dayShape: k, hours: t, today: { strikes: n, hours } }).chance,
+      ).toBeCloseTo(simpson(a, b, k, n, hours, t), 6)
     // Gamma(a, b) and days alike: (b/(b + t))^a, here of a shape of a hundredth and of a million.
     for (const belief of [
       { shape: 0.01, rate: 0.02 },
@@ -79,7 +79,10 @@ describe('stayOrMove', () => {
   const rule = new StoppingRule({ spot: one, elsewhere: one, stepsLeft: 96, travelSteps: 3, stepHours: 1 / 12 })
 
   /** Bouts of a day of 96 steps at spots of Gamma(1, 1), left when `leaves` says so. */
-  function dayOf(random: Random, leaves: (left: number, steps: number, bouts: number, sinceBout: number) => boolean): number {
+  function dayOf(
+    random: Random,
+    leaves: (left: number, steps: number, bouts: number, sinceBout: number) => boolean,
+  ): number {
     let [left, total] = [96, 0]
     while (left > 0) {
       const rate = drawGamma(random, 1)
@@ -107,26 +110,35 @@ describe('stayOrMove', () => {
     expect(Math.abs(ifStaying - 12.48)).toBeLessThan(0.03)
     expect(ifLeaving).toBeLessThan(ifStaying)
     expect(leave).toBe(false)
-    const rules = Array.from({ length: 97 }, (_, left) => new StoppingRule({ spot: one, elsewhere: one, stepsLeft: left, travelSteps: 3, stepHours: 1 / 12 }))
+    const rules = Array.from(
+      { length: 97 },
+      (_, left) => new StoppingRule({ spot: one, elsewhere: one, stepsLeft: left, travelSteps: 3, stepHours: 1 / 12 }),
+    )
     let arrived = 96
     const best = meanOf(2000, (left, steps, bouts) => {
       if (steps === 0) arrived = left
       return rules[arrived]!.leaves(steps, bouts)
     })
     expect(Math.abs(best - ifStaying)).toBeLessThan(0.6)
-    for (const giveUp of [2, 4, 6, 9, 12]) expect(meanOf(1000, (_left, _steps, _bouts, since) => since >= giveUp)).toBeLessThan(ifStaying + 0.2)
+    for (const giveUp of [2, 4, 6, 9, 12])
+      expect(meanOf(1000, (_left, _steps, _bouts, since) => since >= giveUp)).toBeLessThan(ifStaying + 0.2)
   }, 60_000)
 
   it('stays after one blank minute at a new spot, leaves a well-known poor one at once, and no spot when there is no time left', () => {
     expect(stayOrMove({ ...at8, here: { bouts: 0, hours: 1 / 60 } }).leave).toBe(false)
     expect(stayOrMove({ ...at8, spot: sure(0.1) })).toMatchObject({ leave: true, leaveAfterHours: 0 })
     expect(stayOrMove({ ...at8, spot: sure(1.9) }).leaveAfterHours).toBeNull()
-    expect(stayOrMove({ ...at8, hoursLeft: 0.2 })).toMatchObject({ leave: false, leaveAfterHours: null, ifLeaving: null })
+    expect(stayOrMove({ ...at8, hoursLeft: 0.2 })).toMatchObject({
+      leave: false,
+      leaveAfterHours: null,
+      ifLeaving: null,
+    })
     expect(rule.leaves(40, 0)).toBe(true)
   })
 
   it('stays longer on a poor day, for elsewhere is poor too and the way is as long', () => {
-    const after = (bouts: number): number => stayOrMove({ ...at8, day: { shape: 2, bouts, expected: 4 } }).leaveAfterHours ?? Infinity
+    const after = (bouts: number): number =>
+      stayOrMove({ ...at8, day: { shape: 2, bouts, expected: 4 } }).leaveAfterHours ?? Infinity
     expect(after(0)).toBeGreaterThan(after(4))
     expect(after(4)).toBeGreaterThanOrEqual(after(12))
   })
@@ -179,18 +191,23 @@ describe('swapTest', () => {
 })
 
 describe('readTheBite', () => {
-  const bite = (strike: Bite['strike'], more: Partial<Bite> = {}): Bite => ({ strike: { outcome: 'landed', ...strike }, ...more })
+  const bite = (strike: Bite['strike'], more: Partial<Bite> = {}): Bite => ({
+    strike: { outcome: 'landed', ...strike },
+    ...more,
+  })
 
   it('credits the pause only beyond its share of the time', () => {
     // With 10 s of pause to 1.5 s of work, 87 % of strikes on the pause is chance.
-    const paused = (share: number): Bite[] => Array.from({ length: 8 }, () => bite({ phase: 'still' }, { timeShare: { still: share, moving: 1 - share } }))
+    const paused = (share: number): Bite[] =>
+      Array.from({ length: 8 }, () => bite({ phase: 'still' }, { timeShare: { still: share, moving: 1 - share } }))
     expect(readTheBite(paused(0.87))).toEqual([])
     expect(readTheBite(paused(0.4))[0]).toMatchObject({ advice: 'Lengthen the pause.', strikes: 8, of: 8 })
   })
 
   it('reads hooks by the water’s clarity, and says nothing of one or two', () => {
     const rear = { hookPosition: 'rear hook outside' } as const
-    const all = (more: Partial<Bite>): string | undefined => readTheBite(Array.from({ length: 5 }, () => bite(rear, more)))[0]?.reading
+    const all = (more: Partial<Bite>): string | undefined =>
+      readTheBite(Array.from({ length: 5 }, () => bite(rear, more)))[0]?.reading
     expect([all({ visibilityM: 3 }), all({}), all({ visibilityM: 0.3 })]).toEqual([
       'Something is slightly off.',
       'Something is slightly off.',
@@ -215,7 +232,9 @@ describe('readTheBite', () => {
     const said = (day: readonly Bite[]): boolean => day.some((_, i) => readTheBite(day.slice(0, i + 1)).length > 0)
     const days = Array.from({ length: 400 }, () => Array.from({ length: 30 }, () => ordinary(0.4)))
     expect(days.filter(said).length).toBeLessThanOrEqual(40)
-    const changed = Array.from({ length: 100 }, () => Array.from({ length: 24 }, (_, i) => ordinary(i < 10 ? 0.4 : 0.95)))
+    const changed = Array.from({ length: 100 }, () =>
+      Array.from({ length: 24 }, (_, i) => ordinary(i < 10 ? 0.4 : 0.95)),
+    )
     expect(changed.filter(said).length).toBeGreaterThan(60)
   })
 })

@@ -46,15 +46,24 @@ const POINTS_A_WIDTH = 8
  * Accuracy   1e-8
  * Source     gamma mixture of Poisson waiting times (Greenwood & Yule 1920); the use is ours
  */
-export function drySpell({ belief, dayShape, boutSize = 1, hours, today = { strikes: 0, hours: 0 } }: DrySpellQuestion): DrySpell {
-  if (!(belief.shape > 0 && belief.rate > 0)) throw new RangeError(`a belief needs a shape and rate above 0: ${belief.shape}, ${belief.rate}`)
+export function drySpell({
+  belief,
+  dayShape,
+  boutSize = 1,
+  hours,
+  today = { strikes: 0, hours: 0 },
+}: DrySpellQuestion): DrySpell {
+  if (!(belief.shape > 0 && belief.rate > 0))
+    throw new RangeError(`a belief needs a shape and rate above 0: ${belief.shape}, ${belief.rate}`)
   if (!(dayShape > 0)) throw new RangeError(`the shape of the days must be above 0: ${dayShape}`)
   if (!(hours >= 0 && today.hours >= 0)) throw new RangeError(`a spell lasts 0 hours or more: ${hours}`)
   if (!(boutSize >= 1)) throw new RangeError(`a flurry has one strike or more: ${boutSize}`)
   const bouts = today.strikes / boutSize
   const shape = belief.shape / boutSize + bouts
-  const logIntegral = (k: number, x: number): number => logIntegralOf({ shape, rate: belief.rate, k, power: k + bouts, x })
-  const chanceAt = (t: number, k: number): number => Math.exp(logIntegral(k, today.hours + t) - logIntegral(k, today.hours))
+  const logIntegral = (k: number, x: number): number =>
+    logIntegralOf({ shape, rate: belief.rate, k, power: k + bouts, x })
+  const chanceAt = (t: number, k: number): number =>
+    Math.exp(logIntegral(k, today.hours + t) - logIntegral(k, today.hours))
   return {
     chance: chanceAt(hours, dayShape),
     chanceIfDaysWereAlike: chanceAt(hours, Infinity),

@@ -35,7 +35,15 @@ interface Rule {
 }
 
 /** What is read off single bites, and on an ordinary day of how many of those that tell. (ours) */
-const USUALLY = { 'well hooked': 0.4, 'rear hook in mud': 0.2, 'rear hook': 0.2, raised: 0.25, nipped: 0.2, 'dead weight': 0.2, lost: 0.3 } as const
+const USUALLY = {
+  'well hooked': 0.4,
+  'rear hook in mud': 0.2,
+  'rear hook': 0.2,
+  raised: 0.25,
+  nipped: 0.2,
+  'dead weight': 0.2,
+  lost: 0.3,
+} as const
 export type Sign = keyof typeof USUALLY
 
 interface PhaseRule extends Omit<Rule, 'sign' | 'counts' | 'tells'> {
@@ -170,21 +178,34 @@ export interface BiteOptions {
 export function readTheBite(bites: readonly Bite[], { usual = {} }: BiteOptions = {}): Advice[] {
   const enough = (RULES.length + PHASE_RULES.length) / WRONG_DAYS
   const signs = RULES.flatMap(({ sign, tells, counts, seen, reading, advice }): Sure[] => {
-    const told = bites.filter((bite) => tells(bite) || counts(bite)).map((bite) => ({ seen: counts(bite), usually: usual[sign] ?? USUALLY[sign] }))
+    const told = bites
+      .filter((bite) => tells(bite) || counts(bite))
+      .map((bite) => ({ seen: counts(bite), usually: usual[sign] ?? USUALLY[sign] }))
     const strikes = told.filter((one) => one.seen).length
     const evidence = evidenceOf(told)
-    return strikes >= LEAST_SEEN && evidence >= enough ? [{ seen, reading, advice, strikes, of: told.length, evidence }] : []
+    return strikes >= LEAST_SEEN && evidence >= enough
+      ? [{ seen, reading, advice, strikes, of: told.length, evidence }]
+      : []
   })
   const phases = PHASE_RULES.flatMap(({ phases: wanted, seen, reading, advice }): Sure[] => {
     const known = bites.flatMap((bite) => inPhase(bite, wanted))
     const evidence = evidenceOf(known)
     if (known.length === 0 || evidence < enough) return []
-    const { inPhase: strikes, expected, pMore } = phaseExcess(known.map((one) => ({ strikes: 1, inPhase: one.seen ? 1 : 0, timeShare: one.usually })))
-    return strikes >= LEAST_SEEN ? [{ seen, reading, advice, strikes, of: known.length, expected, pValue: pMore, evidence }] : []
+    const {
+      inPhase: strikes,
+      expected,
+      pMore,
+    } = phaseExcess(known.map((one) => ({ strikes: 1, inPhase: one.seen ? 1 : 0, timeShare: one.usually })))
+    return strikes >= LEAST_SEEN
+      ? [{ seen, reading, advice, strikes, of: known.length, expected, pValue: pMore, evidence }]
+      : []
   })
   const sure = [...phases, ...signs].sort((a, b) => b.evidence - a.evidence)
   const again = bites.filter(({ strike }) => strike.sameFish === true).length
-  return [...sure.map(({ evidence: _evidence, ...one }): Advice => one), ...(again >= LEAST_SEEN ? [{ ...SAME_FISH, strikes: again, of: bites.length }] : [])]
+  return [
+    ...sure.map(({ evidence: _evidence, ...one }): Advice => one),
+    ...(again >= LEAST_SEEN ? [{ ...SAME_FISH, strikes: again, of: bites.length }] : []),
+  ]
 }
 
 interface Sure extends Advice {

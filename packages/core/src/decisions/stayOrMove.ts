@@ -40,14 +40,23 @@ const LONGEST_H = 16
  */
 export function stayOrMove({ spot, here, elsewhere, travelHours, hoursLeft, day }: StayQuestion): StayOrMove {
   for (const { shape, rate } of [spot, elsewhere])
-    if (!(shape > 0 && rate > 0 && shape < Infinity)) throw new RangeError(`a belief needs a shape and rate above 0: ${shape}, ${rate}`)
+    if (!(shape > 0 && rate > 0 && shape < Infinity))
+      throw new RangeError(`a belief needs a shape and rate above 0: ${shape}, ${rate}`)
   if (!(day.shape > 0)) throw new RangeError(`the shape of the days must be above 0: ${day.shape}`)
-  if (!(hoursLeft >= 0 && hoursLeft <= LONGEST_H)) throw new RangeError(`the hours left must be from 0 to ${LONGEST_H}: ${hoursLeft}`)
-  if (!(here.hours >= 0 && here.bouts >= 0 && travelHours >= 0)) throw new RangeError('hours and bouts must be 0 or more')
+  if (!(hoursLeft >= 0 && hoursLeft <= LONGEST_H))
+    throw new RangeError(`the hours left must be from 0 to ${LONGEST_H}: ${hoursLeft}`)
+  if (!(here.hours >= 0 && here.bouts >= 0 && travelHours >= 0))
+    throw new RangeError('hours and bouts must be 0 or more')
   const luck = day.shape === Infinity ? 1 : (day.shape + day.bouts) / (day.shape + day.expected)
   const belief = { shape: spot.shape + here.bouts, rate: spot.rate + luck * here.hours }
   const stepsLeft = Math.round(hoursLeft / STEP_H)
-  const rule = new StoppingRule({ spot: belief, elsewhere, stepsLeft, travelSteps: Math.ceil(travelHours / STEP_H), stepHours: luck * STEP_H })
+  const rule = new StoppingRule({
+    spot: belief,
+    elsewhere,
+    stepsLeft,
+    travelSteps: Math.ceil(travelHours / STEP_H),
+    stepHours: luck * STEP_H,
+  })
   const steps = Array.from({ length: stepsLeft }, (_, step) => step).find((step) => rule.leaves(step, 0))
   const { stay, leave } = rule.now
   return {

@@ -75,7 +75,11 @@ class SpotValues {
     const { stepsLeft, stepHours } = problem
     this.values = new Float64Array((stepsLeft + 1) * MOST_BOUTS)
     this.chances = Array.from({ length: stepsLeft * MOST_BOUTS }, (_, place) =>
-      boutsOfStep(belief.shape + (place % MOST_BOUTS), belief.rate + Math.floor(place / MOST_BOUTS) * stepHours, stepHours),
+      boutsOfStep(
+        belief.shape + (place % MOST_BOUTS),
+        belief.rate + Math.floor(place / MOST_BOUTS) * stepHours,
+        stepHours,
+      ),
     )
   }
 
@@ -103,7 +107,8 @@ class SpotValues {
     const [after, inTable] = [place + MOST_BOUTS, Math.min(chances.length, MOST_BOUTS - n)]
     let sum = 0
     for (let y = 0; y < inTable; y++) sum += (chances[y] ?? 0) * (y + (values[after + y] ?? 0))
-    for (let y = inTable; y < chances.length; y++) sum += (chances[y] ?? 0) * (y + this.toTheEnd(left - 1, (place - n) / MOST_BOUTS + 1, n + y))
+    for (let y = inTable; y < chances.length; y++)
+      sum += (chances[y] ?? 0) * (y + this.toTheEnd(left - 1, (place - n) / MOST_BOUTS + 1, n + y))
     return sum
   }
 

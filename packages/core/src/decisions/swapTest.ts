@@ -37,10 +37,15 @@ export interface SwapTest {
  * Throws     RangeError for a ratio that is not above 1, or chances outside (0, 1)
  * Source     Wald, Ann. Math. Stat. 16 (1945) 117; two one-sided tests; truncation ours
  */
-export function swapTest(rounds: readonly SwapRound[], { ratio = 2, alpha = 0.1, beta = 0.2, most = 100 }: SwapOptions = {}): SwapTest {
+export function swapTest(
+  rounds: readonly SwapRound[],
+  { ratio = 2, alpha = 0.1, beta = 0.2, most = 100 }: SwapOptions = {},
+): SwapTest {
   if (!(ratio > 1)) throw new RangeError(`the ratio to tell must be above 1: ${ratio}`)
-  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1)) throw new RangeError(`chances of error lie between 0 and 1: ${alpha}, ${beta}`)
-  const sum = (side: 'a' | 'b', field: 'bouts' | 'hours'): number => rounds.reduce((total, round) => total + round[side][field], 0)
+  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1))
+    throw new RangeError(`chances of error lie between 0 and 1: ${alpha}, ${beta}`)
+  const sum = (side: 'a' | 'b', field: 'bouts' | 'hours'): number =>
+    rounds.reduce((total, round) => total + round[side][field], 0)
   const [a, b, hoursA, hoursB] = [sum('a', 'bouts'), sum('b', 'bouts'), sum('a', 'hours'), sum('b', 'hours')]
   const bounds = { upper: Math.log((1 - beta) / (alpha / 2)), lower: Math.log(beta / (1 - alpha / 2)) }
   const [evidenceA, evidenceB] = [evidence(a, a + b, hoursA, hoursB, ratio), evidence(b, a + b, hoursB, hoursA, ratio)]
@@ -54,7 +59,15 @@ export function swapTest(rounds: readonly SwapRound[], { ratio = 2, alpha = 0.1,
           : a + b >= most
             ? 'undecided'
             : 'go on'
-  return { verdict, rounds: rounds.length, bouts: a + b, evidenceA, evidenceB, bounds, boutsToTell: boutsToTell(ratio, bounds, beta) }
+  return {
+    verdict,
+    rounds: rounds.length,
+    bouts: a + b,
+    evidenceA,
+    evidenceB,
+    bounds,
+    boutsToTell: boutsToTell(ratio, bounds, beta),
+  }
 }
 
 const evidence = (own: number, all: number, hours: number, other: number, ratio: number): number =>
@@ -68,4 +81,5 @@ function boutsToTell(ratio: number, { upper, lower }: SwapTest['bounds'], beta: 
 }
 
 /** The order of a round, so that neither lure always has the better minutes. Given a source of chance with a printed seed. */
-export const orderOf = (random: () => number): readonly ['a', 'b'] | readonly ['b', 'a'] => (random() < 0.5 ? ['a', 'b'] : ['b', 'a'])
+export const orderOf = (random: () => number): readonly ['a', 'b'] | readonly ['b', 'a'] =>
+  random() < 0.5 ? ['a', 'b'] : ['b', 'a']

@@ -1,6 +1,10 @@
 import type { DeckDay, DeckEdit } from './types.ts'
 
-const LISTS: Readonly<Record<string, 'stints' | 'strikes' | 'readings' | undefined>> = { stint: 'stints', strike: 'strikes', reading: 'readings' }
+const LISTS: Readonly<Record<string, 'stints' | 'strikes' | 'readings' | undefined>> = {
+  stint: 'stints',
+  strike: 'strikes',
+  reading: 'readings',
+}
 
 /** A day after some edits, as the device store will show it. */
 export function applied(day: DeckDay, edits: readonly DeckEdit[]): DeckDay {

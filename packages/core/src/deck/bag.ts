@@ -30,7 +30,9 @@ export function liveBag(strikes: readonly Strike[], trip: Trip): LiveBag {
   const limit = trip.limit ?? USUAL_LIMIT
   const fish = strikes.filter(({ outcome, kept }) => outcome === 'landed' && kept === true).sort(heavierFirst)
   const counted = fish.slice(0, limit)
-  const toWeigh = fish.filter(({ weightG }) => typeof weightG !== 'number').sort((a, b) => epochMs(a.time) - epochMs(b.time))
+  const toWeigh = fish
+    .filter(({ weightG }) => typeof weightG !== 'number')
+    .sort((a, b) => epochMs(a.time) - epochMs(b.time))
   return {
     fish,
     limit,

@@ -20,7 +20,8 @@ const iso = (minutes: number): string => new Date(at(minutes)).toISOString()
 let counter = 0
 const newId = (): string => `id-${String(++counter).padStart(4, '0')}`
 
-const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay => applied(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
+const strike = (day: DeckDay, minutes: number, angler: string | null = null): DeckDay =>
+  applied(day, [strikeNow(day, { angler, atMs: at(minutes) }, newId)])
 const spans = (day: DeckDay, angler: string | null = null): [string, number, number | null][] =>
   day.stints
     .filter((stint) => (stint.angler ?? null) === angler)
@@ -71,7 +72,10 @@ describe('a strike logged late', () => {
     day = handTo(day, 'jig', at(20), newId)
     day = strike(day, 22)
     day = applied(day, movedInTime(day, day.strikes[0]!.id, at(17)))
-    expect([day.strikes[0]!.time, day.stints.find(({ id }) => id === day.strikes[0]!.stint)?.lure]).toEqual([iso(17), 'crank'])
+    expect([day.strikes[0]!.time, day.stints.find(({ id }) => id === day.strikes[0]!.stint)?.lure]).toEqual([
+      iso(17),
+      'crank',
+    ])
   })
 })
 
@@ -94,7 +98,11 @@ describe('a forgotten rod change', () => {
     day = strike(day, 10)
     day = handTo(day, 'worm', at(40), newId)
     day = strike(day, 45)
-    const { edits, stint } = forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: at(30), nowMs: at(50) }, newId)
+    const { edits, stint } = forgottenChange(
+      day,
+      { angler: null, rod: { lure: 'jig' }, sinceMs: at(30), nowMs: at(50) },
+      newId,
+    )
     day = applied(day, edits)
     expect(spans(day)).toEqual([
       ['crank', 0, 30],
@@ -110,7 +118,10 @@ describe('a forgotten rod change', () => {
     day = strike(day, 48)
     const choices = sinceChoices(day, null, at(50))
     expect(choices.map(({ label, minutes }) => minutes ?? label)).toEqual(['now', 5, 'lastStrike'])
-    day = applied(day, forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: choices[2]!.ms, nowMs: at(50) }, newId).edits)
+    day = applied(
+      day,
+      forgottenChange(day, { angler: null, rod: { lure: 'jig' }, sinceMs: choices[2]!.ms, nowMs: at(50) }, newId).edits,
+    )
     expect(spans(day).slice(1)).toEqual([
       ['crank', 40, 48],
       ['jig', 48, null],
@@ -145,7 +156,11 @@ describe('any day of taps', () => {
           else if (what === 'on') day = onBreak(day) ? applied(day, fishOn(day, at(now), newId)) : day
           else if (inHand(day, angler)) {
             if (what === 'strike') day = strike(day, now, angler)
-            else day = applied(day, forgottenChange(day, { angler, rod: { lure }, sinceMs: at(now - ago), nowMs: at(now) }, newId).edits)
+            else
+              day = applied(
+                day,
+                forgottenChange(day, { angler, rod: { lure }, sinceMs: at(now - ago), nowMs: at(now) }, newId).edits,
+              )
           }
         }
         day = applied(day, breakOff(day, at(now)))
@@ -195,7 +210,12 @@ describe('readings', () => {
       { ...base, id: 'a', time: iso(0), waterTempC: 9.4, waterTempCTyped: '49 F', windMps: 5 },
       { ...base, id: 'b', time: iso(30), windMps: 3 },
     ]
-    expect(lastRead(readings, 'waterTempC', at(100))).toEqual({ value: 9.4, typed: '49 F', ageMs: 100 * MIN, stale: false })
+    expect(lastRead(readings, 'waterTempC', at(100))).toEqual({
+      value: 9.4,
+      typed: '49 F',
+      ageMs: 100 * MIN,
+      stale: false,
+    })
     expect(lastRead(readings, 'windMps', at(100))).toMatchObject({ value: 3, stale: true })
     expect(lastRead(readings, 'cloudPct', at(100))).toBeUndefined()
   })
@@ -222,7 +242,11 @@ describe('the live bag', () => {
     landed('5', 950, true, '4')
     const weighed = liveBag(day.strikes, trip)
     expect([weighed.over, weighed.cull?.id, weighed.totalG]).toEqual([2, '1', 2500])
-    expect([isLegal({ lengthMm: 350 }, trip), isLegal({ lengthMm: 356 }, trip), isLegal({}, trip)]).toEqual([false, true, true])
+    expect([isLegal({ lengthMm: 350 }, trip), isLegal({ lengthMm: 356 }, trip), isLegal({}, trip)]).toEqual([
+      false,
+      true,
+      true,
+    ])
     expect(fishingTimeLeftMs(trip, at(400))).toBe(40 * MIN)
   })
 })
@@ -234,7 +258,9 @@ describe('people', () => {
     day = applied(day, comeAboard(day, ['Tilda'], 'Me'))
     expect([day.trip.anglers, day.stints[0]?.angler, day.strikes[0]?.angler]).toEqual([['Me', 'Tilda'], 'Me', 'Me'])
     expect(inHand(day, 'Me')?.lure).toBe('crank')
-    expect(comeAboard(day, ['Ash', 'Tilda'], 'Me')).toEqual([{ kind: 'trip', id: 'trip', fields: { anglers: ['Me', 'Tilda', 'Ash'] } }])
+    expect(comeAboard(day, ['Ash', 'Tilda'], 'Me')).toEqual([
+      { kind: 'trip', id: 'trip', fields: { anglers: ['Me', 'Tilda', 'Ash'] } },
+    ])
   })
 })
 

@@ -4,7 +4,8 @@ import type { Stint } from '../vocabulary/index.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
 /** The people aboard; one without a name when none was said. */
-export const aboard = ({ trip }: Pick<DeckDay, 'trip'>): Angler[] => (trip.anglers && trip.anglers.length > 0 ? trip.anglers : [null])
+export const aboard = ({ trip }: Pick<DeckDay, 'trip'>): Angler[] =>
+  trip.anglers && trip.anglers.length > 0 ? trip.anglers : [null]
 
 export const isOf =
   (angler: Angler) =>
@@ -16,11 +17,17 @@ export const stintsOf = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint[] 
   day.stints.filter(isOf(angler)).sort((a, b) => epochMs(a.start) - epochMs(b.start))
 
 /** What a person has in hand: the last of the stints without an end. */
-export const inHand = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint | undefined => stintsOf(day, angler).findLast(({ end }) => !end)
+export const inHand = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint | undefined =>
+  stintsOf(day, angler).findLast(({ end }) => !end)
 
-export const isRod = (stint: Stint, rod: Rod): boolean => stint.lure === rod.lure && (stint.setup ?? null) === (rod.setup ?? null)
+export const isRod = (stint: Stint, rod: Rod): boolean =>
+  stint.lure === rod.lure && (stint.setup ?? null) === (rod.setup ?? null)
 
-export const ended = (stint: Stint, ms: number): DeckEdit => ({ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } })
+export const ended = (stint: Stint, ms: number): DeckEdit => ({
+  kind: 'stint',
+  id: stint.id,
+  fields: { end: isoUtc(ms) },
+})
 
 /** Nobody has a rod in hand though the day has begun. */
 export const onBreak = (day: DeckDay): boolean => day.stints.length > 0 && day.stints.every(({ end }) => end)
@@ -40,7 +47,10 @@ export function takeInHand(day: DeckDay, { anglers, rod, atMs, reason }: Take, n
   return anglers.flatMap((angler) => {
     const open = day.stints.filter(isOf(angler)).filter(({ end }) => !end)
     if (open.some((stint) => isRod(stint, rod))) return []
-    return [...open.map((stint) => ended(stint, Math.max(atMs, epochMs(stint.start)))), begun(day, angler, rod, atMs, newId, reason ? { reason } : {})]
+    return [
+      ...open.map((stint) => ended(stint, Math.max(atMs, epochMs(stint.start)))),
+      begun(day, angler, rod, atMs, newId, reason ? { reason } : {}),
+    ]
   })
 }
 

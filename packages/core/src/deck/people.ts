@@ -20,9 +20,14 @@ export const namesIn = (typed: string): string[] => [
 export function comeAboard({ trip, stints, strikes }: DeckDay, names: readonly string[], self: string): DeckEdit[] {
   const held = trip.anglers ?? []
   const anglers = [...new Set([...(held.length > 0 ? held : [self]), ...names])].slice(0, MOST_ABOARD)
-  const nameless = [...stints.map((record) => ({ kind: 'stint' as const, ...record })), ...strikes.map((record) => ({ kind: 'strike' as const, ...record }))]
+  const nameless = [
+    ...stints.map((record) => ({ kind: 'stint' as const, ...record })),
+    ...strikes.map((record) => ({ kind: 'strike' as const, ...record })),
+  ]
   return [
     { kind: 'trip', id: trip.id, fields: { anglers } },
-    ...(held.length > 0 ? [] : nameless.filter(({ angler }) => !angler).map(({ kind, id }) => ({ kind, id, fields: { angler: self } }))),
+    ...(held.length > 0
+      ? []
+      : nameless.filter(({ angler }) => !angler).map(({ kind, id }) => ({ kind, id, fields: { angler: self } }))),
   ]
 }

@@ -26,14 +26,23 @@ export function endAtSilence(day: DeckDay, lastTapMs: number, nowMs: number): De
   if (nowMs - from < SILENCE_MS) return []
   return day.stints
     .filter(({ end }) => !end)
-    .map((stint) => ({ kind: 'stint', id: stint.id, fields: { end: isoUtc(Math.max(from, epochMs(stint.start))), endUnsure: true } }))
+    .map((stint) => ({
+      kind: 'stint',
+      id: stint.id,
+      fields: { end: isoUtc(Math.max(from, epochMs(stint.start))), endUnsure: true },
+    }))
 }
 
-export const unsureStints = ({ stints }: Pick<DeckDay, 'stints'>): Stint[] => stints.filter(({ end, endUnsure }) => end && endUnsure)
+export const unsureStints = ({ stints }: Pick<DeckDay, 'stints'>): Stint[] =>
+  stints.filter(({ end, endUnsure }) => end && endUnsure)
 
 /** What became of a silence: fished on, to the person's next rod or until now, or stopped at a time. */
 export function answerSilence(day: DeckDay, answer: 'fishedOn' | { readonly stoppedMs: number }): DeckEdit[] {
-  return unsureStints(day).map((stint) => ({ kind: 'stint', id: stint.id, fields: { end: endOf(day, stint, answer), endUnsure: false } }))
+  return unsureStints(day).map((stint) => ({
+    kind: 'stint',
+    id: stint.id,
+    fields: { end: endOf(day, stint, answer), endUnsure: false },
+  }))
 }
 
 function endOf(day: DeckDay, stint: Stint, answer: 'fishedOn' | { readonly stoppedMs: number }): string | null {

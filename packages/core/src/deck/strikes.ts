@@ -29,7 +29,9 @@ export function strikeNow(day: DeckDay, { angler, atMs, outcome, place = {} }: S
 
 /** Another fish at the same moment: the same rod, person and place, whatever is in hand since. */
 export function sameMoment({ trip, time, stint, angler, latitude, longitude }: Strike, newId: NewId): DeckEdit {
-  const known = Object.entries({ stint, angler, latitude, longitude }).filter(([, value]) => value !== null && value !== undefined)
+  const known = Object.entries({ stint, angler, latitude, longitude }).filter(
+    ([, value]) => value !== null && value !== undefined,
+  )
   return { kind: 'strike', id: newId(), fields: { trip, time, ...(Object.fromEntries(known) as Fields) } }
 }
 
@@ -37,7 +39,9 @@ export function sameMoment({ trip, time, stint, angler, latitude, longitude }: S
 export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
   const strike = day.strikes.find((one) => one.id === id)
   if (!strike) return []
-  const then = stintsOf(day, strike.angler ?? null).find(({ start, end }) => epochMs(start) <= ms && (!end || epochMs(end) >= ms))
+  const then = stintsOf(day, strike.angler ?? null).find(
+    ({ start, end }) => epochMs(start) <= ms && (!end || epochMs(end) >= ms),
+  )
   return [{ kind: 'strike', id, fields: { time: isoUtc(ms), ...(then ? { stint: then.id } : {}) } }]
 }
 
@@ -68,7 +72,11 @@ export function sinceChoices(day: DeckDay, angler: Angler, nowMs: number): Since
   const from = stretchFrom(day, angler)
   const ago = [5, 15, 30].map((minutes): Since => ({ label: 'minutes', minutes, ms: nowMs - minutes * MINUTE_MS }))
   const last = Math.max(...day.strikes.filter(isOf(angler)).map(({ time }) => epochMs(time)))
-  const choices: Since[] = [{ label: 'now', ms: nowMs }, ...ago, ...(Number.isFinite(last) ? [{ label: 'lastStrike' as const, ms: last }] : [])]
+  const choices: Since[] = [
+    { label: 'now', ms: nowMs },
+    ...ago,
+    ...(Number.isFinite(last) ? [{ label: 'lastStrike' as const, ms: last }] : []),
+  ]
   return choices.filter(({ ms }) => ms === nowMs || (from !== undefined && ms >= from && ms < nowMs))
 }
 
@@ -84,11 +92,17 @@ interface Forgotten {
  * A rod change that was forgotten: what the person held since then is cut back to that moment or taken out, the new stint begins
  * there, and strikes logged since move to it. Strikes at the moment itself stay with the rod they were logged on. One group.
  */
-export function forgottenChange(day: DeckDay, { angler, rod, sinceMs, nowMs }: Forgotten, newId: NewId): { edits: DeckEdit[]; stint: string } {
+export function forgottenChange(
+  day: DeckDay,
+  { angler, rod, sinceMs, nowMs }: Forgotten,
+  newId: NewId,
+): { edits: DeckEdit[]; stint: string } {
   const since = Math.min(nowMs, Math.max(sinceMs, stretchFrom(day, angler) ?? nowMs))
   const replaced = stintsOf(day, angler).filter(({ end }) => !end || epochMs(end) > since)
   const cut = replaced.map((stint): DeckEdit =>
-    epochMs(stint.start) >= since ? { kind: 'stint', id: stint.id, fields: { deletedAt: isoUtc(nowMs) } } : ended(stint, since),
+    epochMs(stint.start) >= since
+      ? { kind: 'stint', id: stint.id, fields: { deletedAt: isoUtc(nowMs) } }
+      : ended(stint, since),
   )
   const taken = begun(day, angler, rod, since, newId)
   const wrong = new Set(replaced.map(({ id }) => id))

@@ -30,7 +30,10 @@ export interface Account {
 /** How much of a trip its stints account for, and every gap and overlap, angler by angler. Stints without end count nothing. */
 export function accountFor(tripStart: string, tripEnd: string | null, stints: readonly AccountStint[]): Account {
   const from = epochMs(tripStart)
-  const to = Math.max(from, tripEnd === null ? Math.max(from, ...stints.map((stint) => epochMs(stint.end ?? stint.start))) : epochMs(tripEnd))
+  const to = Math.max(
+    from,
+    tripEnd === null ? Math.max(from, ...stints.map((stint) => epochMs(stint.end ?? stint.start))) : epochMs(tripEnd),
+  )
   const anglers = stints.length === 0 ? [null] : [...new Set(stints.map((stint) => stint.angler))]
   const accounts = anglers.map((angler) => accountOf(angler, from, to, stints))
   return {
@@ -40,7 +43,12 @@ export function accountFor(tripStart: string, tripEnd: string | null, stints: re
   }
 }
 
-function accountOf(angler: string | null, from: EpochMs, to: EpochMs, stints: readonly AccountStint[]): { accountedMs: number; seams: Seam[] } {
+function accountOf(
+  angler: string | null,
+  from: EpochMs,
+  to: EpochMs,
+  stints: readonly AccountStint[],
+): { accountedMs: number; seams: Seam[] } {
   const own = stints
     .filter((stint) => stint.angler === angler)
     .flatMap(({ id, start, end }) => (end === null ? [] : [{ id, start: epochMs(start), end: epochMs(end) }]))
@@ -48,7 +56,8 @@ function accountOf(angler: string | null, from: EpochMs, to: EpochMs, stints: re
     .sort((a, b) => a.start - b.start)
   const seams: Seam[] = []
   const seam = (kind: Seam['kind'], fromMs: EpochMs, toMs: EpochMs, stint: string | null): void => {
-    if (toMs - fromMs >= MINUTE_MS) seams.push({ kind, angler, minutes: Math.round((toMs - fromMs) / MINUTE_MS), fromMs, toMs, stint })
+    if (toMs - fromMs >= MINUTE_MS)
+      seams.push({ kind, angler, minutes: Math.round((toMs - fromMs) / MINUTE_MS), fromMs, toMs, stint })
   }
   let [reached, accountedMs] = [from, 0]
   for (const stint of own) {

@@ -4,7 +4,9 @@ import { UNKNOWN } from '../vocabulary/index.ts'
 
 /** Labels of bands given by bare edges: `<46`, `46..50`, `>=58`. */
 export function labelsOf(edges: readonly number[]): string[] {
-  return edges.length === 0 ? ['any'] : [`<${edges[0]}`, ...edges.slice(1).map((edge, i) => `${edges[i]}..${edge}`), `>=${edges.at(-1)}`]
+  return edges.length === 0
+    ? ['any']
+    : [`<${edges[0]}`, ...edges.slice(1).map((edge, i) => `${edges[i]}..${edge}`), `>=${edges.at(-1)}`]
 }
 
 /** The label of a value's band; a class is its own label. */

@@ -24,7 +24,9 @@ export interface TripBundle {
 }
 
 /** The trips of a book, earliest first, each with what belongs to it. */
-export function tripBundles(book: Pick<BookRecords, 'waters' | 'trips' | 'stints' | 'readings' | 'strikes'>): TripBundle[] {
+export function tripBundles(
+  book: Pick<BookRecords, 'waters' | 'trips' | 'stints' | 'readings' | 'strikes'>,
+): TripBundle[] {
   const waters = new Map(book.waters.map((water) => [water.id, water]))
   const [stints, readings, strikes] = [byTrip(book.stints), byTrip(book.readings), byTrip(book.strikes)]
   return tripsInOrder(book.trips).map((trip) => ({
@@ -37,7 +39,8 @@ export function tripBundles(book: Pick<BookRecords, 'waters' | 'trips' | 'stints
 }
 
 /** Earliest first; of two that begin together, the one of the smaller id. */
-export const tripsInOrder = (trips: readonly Trip[]): Trip[] => [...trips].sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
+export const tripsInOrder = (trips: readonly Trip[]): Trip[] =>
+  [...trips].sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
 
 function byTrip<R extends { trip: string }>(records: readonly R[]): Map<string, R[]> {
   const groups = new Map<string, R[]>()
@@ -61,7 +64,10 @@ function inOrder<R>(records: readonly R[], time: (record: R) => string): readonl
 }
 
 /** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. `depthOf`: where a stint's lure works, where that is asked for. */
-export function tripRecord({ trip, water, stints, readings, strikes }: TripBundle, depthOf?: (stint: Stint) => number | undefined): TripRecord {
+export function tripRecord(
+  { trip, water, stints, readings, strikes }: TripBundle,
+  depthOf?: (stint: Stint) => number | undefined,
+): TripRecord {
   return {
     trip: trip.id,
     start: trip.start,
@@ -71,11 +77,19 @@ export function tripRecord({ trip, water, stints, readings, strikes }: TripBundl
     longitude: water?.longitude ?? null,
     stints: stints.map((stint) => tripStint(stint, depthOf?.(stint))),
     readings,
-    strikes: strikes.map(({ id, stint, time, outcome }) => ({ strike: id, stint: stint ?? null, time, outcome: outcome ?? null })),
+    strikes: strikes.map(({ id, stint, time, outcome }) => ({
+      strike: id,
+      stint: stint ?? null,
+      time,
+      outcome: outcome ?? null,
+    })),
   }
 }
 
-function tripStint({ id, lure, angler, start, end, spot, endUnsure }: Stint, lureDepthM: number | undefined): TripStint {
+function tripStint(
+  { id, lure, angler, start, end, spot, endUnsure }: Stint,
+  lureDepthM: number | undefined,
+): TripStint {
   const stint: Writable<TripStint> = { stint: id, lure, angler: angler ?? null, start, end: end ?? null }
   if (spot) stint.spot = spot
   if (lureDepthM !== undefined) stint.lureDepthM = lureDepthM

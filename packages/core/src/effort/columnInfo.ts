@@ -3,7 +3,8 @@ import type { BandName, FieldSpec } from '../vocabulary/index.ts'
 import type { WorkedCondition } from '../conditions/index.ts'
 
 /** Where a column's value comes from. `trip` and `reading` columns also serve trips of which only the hours are known. */
-export type ColumnSource = 'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'worked' | 'presentation' | 'strike'
+export type ColumnSource =
+  'trip' | 'water' | 'stint' | 'lure' | 'reading' | 'calendar' | 'band' | 'worked' | 'presentation' | 'strike'
 
 export interface ColumnInfo {
   readonly name: string
@@ -51,14 +52,22 @@ const PRESENTATION = ['level', 'matches_prey'] as const
 export const SPECIES = 'species'
 
 /** Every column that `--by` and `--where` know. Where two records share a name the stint's wins, then the lure's, the trip's, the reading's, the water's. */
-export const COLUMNS: ReadonlyMap<string, ColumnInfo> = new Map([...calendarAndBands(), ...recordColumns()].map((info) => [info.name, info]))
+export const COLUMNS: ReadonlyMap<string, ColumnInfo> = new Map(
+  [...calendarAndBands(), ...recordColumns()].map((info) => [info.name, info]),
+)
 
 function* recordColumns(): Generator<ColumnInfo> {
   const seen = new Set<string>([SPECIES])
   for (const [source, fields] of SOURCES) {
     for (const [field, spec] of Object.entries(fields)) {
       const name = columnName(field)
-      if (spec.type === 'json' || NOT_COLUMNS.has(field) || seen.has(name) || (source === 'reading' && field === 'trip')) continue
+      if (
+        spec.type === 'json' ||
+        NOT_COLUMNS.has(field) ||
+        seen.has(name) ||
+        (source === 'reading' && field === 'trip')
+      )
+        continue
       seen.add(name)
       yield { name, field, source, kind: isContinuous(spec) ? 'number' : 'factor', ...bandOf(field) }
     }
@@ -69,9 +78,11 @@ function* calendarAndBands(): Generator<ColumnInfo> {
   yield { name: 'trip', field: 'id', source: 'trip', kind: 'factor' }
   yield { name: 'stint', field: 'id', source: 'stint', kind: 'factor' }
   yield { name: SPECIES, field: 'species', source: 'strike', kind: 'factor' }
-  for (const name of ['hour', 'month', 'year', 'season']) yield { name, field: name, source: 'calendar', kind: 'factor' }
+  for (const name of ['hour', 'month', 'year', 'season'])
+    yield { name, field: name, source: 'calendar', kind: 'factor' }
   for (const name of BAND_NAMES) yield { name, field: DEFAULT_BANDS[name].of, source: 'band', kind: 'factor' }
-  for (const [name, field] of Object.entries(WORKED_NUMBERS)) yield { name, field, source: 'worked', kind: 'number', ...bandOf(field) }
+  for (const [name, field] of Object.entries(WORKED_NUMBERS))
+    yield { name, field, source: 'worked', kind: 'number', ...bandOf(field) }
   for (const [name, field] of Object.entries(WORKED_CLASSES)) yield { name, field, source: 'worked', kind: 'factor' }
   for (const name of PRESENTATION) yield { name, field: name, source: 'presentation', kind: 'factor' }
 }
@@ -89,7 +100,10 @@ const OF_THE_LURE = new Set(['lureLux'])
 
 /** Whether a column needs stints: trips of which only the hours are known cannot serve it. */
 export const needsStints = (info: ColumnInfo): boolean =>
-  info.source === 'stint' || info.source === 'lure' || info.source === 'presentation' || (info.source !== 'trip' && OF_THE_LURE.has(info.field))
+  info.source === 'stint' ||
+  info.source === 'lure' ||
+  info.source === 'presentation' ||
+  (info.source !== 'trip' && OF_THE_LURE.has(info.field))
 
 /** Throws RangeError with the nearest names for a column nobody knows. */
 export function columnInfo(name: string): ColumnInfo {

@@ -13,7 +13,9 @@ import { SegmentTable } from './segmentTable.ts'
  * Returned   typed columns; hours in angler-hours
  */
 export function buildColumns(book: BookRecords, plan: CutPlan): SegmentColumns {
-  const species = plan.factors.includes(SPECIES) ? [...new Set(book.strikes.map((strike) => strike.species || UNKNOWN))].sort() : undefined
+  const species = plan.factors.includes(SPECIES)
+    ? [...new Set(book.strikes.map((strike) => strike.species || UNKNOWN))].sort()
+    : undefined
   const table = new SegmentTable(plan.factors, plan.numbers, species)
   return table.columns(layTrips(book, plan, table))
 }

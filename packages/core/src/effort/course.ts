@@ -19,7 +19,9 @@ export class CutCondition {
 
   codeOf(value: TrackValue['value']): number {
     if (value === null) return NOT_KNOWN
-    return 1 + (typeof value === 'number' && this.edges ? bandIndex(value, this.edges) : this.words.codeOf(String(value)))
+    return (
+      1 + (typeof value === 'number' && this.edges ? bandIndex(value, this.edges) : this.words.codeOf(String(value)))
+    )
   }
 
   /** A value of which the code is true: a word, or a number in the band; null where it is not known. */

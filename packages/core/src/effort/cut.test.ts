@@ -48,7 +48,12 @@ function dayWith(readings: readonly { hour: number }[]): TripRecord {
 }
 
 const PAST = waterPast(
-  Array.from({ length: 40 }, (_, i) => ({ time: iso(START - (i + 3) * 24 * HOUR), waterTempC: 5 + i / 3, airTempC: 10 + (i % 7), visibilityM: 1 + (i % 3) })),
+  Array.from({ length: 40 }, (_, i) => ({
+    time: iso(START - (i + 3) * 24 * HOUR),
+    waterTempC: 5 + i / 3,
+    airTempC: 10 + (i % 7),
+    visibilityM: 1 + (i % 3),
+  })),
 )
 
 describe('Cutter', () => {
@@ -67,7 +72,10 @@ describe('Cutter', () => {
               const held = condition.valueOf(course.codeOf(stretch, c))
               const band = (one: number | string | null): number | string | null =>
                 typeof one === 'number' && condition.edges ? bandIndex(one, condition.edges) : one
-              expect([band(held), course.isStale(stretch, c)], `${condition.name} at ${iso(ms)}`).toEqual([band(value), stale])
+              expect([band(held), course.isStale(stretch, c)], `${condition.name} at ${iso(ms)}`).toEqual([
+                band(value),
+                stale,
+              ])
             }
           })
         }

@@ -59,7 +59,10 @@ export class Cutter {
   cut(trip: TripRecord, past: WaterPast = NO_PAST): CutTrip {
     const closed = trip.stints.flatMap(closedStint)
     if (closed.length === 0) return { cuts: [], valueAt: () => null }
-    const [fromMs, toMs] = [closed.reduce((low, stint) => Math.min(low, stint.fromMs), Infinity), closed.reduce((high, stint) => Math.max(high, stint.toMs), 0)]
+    const [fromMs, toMs] = [
+      closed.reduce((low, stint) => Math.min(low, stint.fromMs), Infinity),
+      closed.reduce((high, stint) => Math.max(high, stint.toMs), 0),
+    ]
     const places = new Places(trip, past, this, fromMs, toMs)
     const cuts: Cut[] = []
     for (const { stint, fromMs: from, toMs: to } of closed) {
@@ -119,7 +122,8 @@ class Places {
   trackOf(stint: TripStint, condition: CutCondition): Track {
     const key = `${condition.name}|${this.keyOf(stint, condition.name)}`
     let track = this.tracks.get(key)
-    if (!track) this.tracks.set(key, (track = trackIn(this.sceneOf(stint, condition.name), condition.name, condition.edges)))
+    if (!track)
+      this.tracks.set(key, (track = trackIn(this.sceneOf(stint, condition.name), condition.name, condition.edges)))
     return track
   }
 
@@ -133,7 +137,8 @@ class Places {
   private sceneOf({ spot, lureDepthM }: TripStint, condition: string): Scene {
     const place = this.placeOf(spot)
     let scene = this.scenes.get(place)
-    if (!scene) this.scenes.set(place, (scene = new Scene({ ...this.trip, ...(place === '' ? {} : { spot: place }) }, this.past)))
+    if (!scene)
+      this.scenes.set(place, (scene = new Scene({ ...this.trip, ...(place === '' ? {} : { spot: place }) }, this.past)))
     return condition === AT_DEPTH ? scene.atDepth(lureDepthM) : scene
   }
 

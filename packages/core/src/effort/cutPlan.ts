@@ -32,15 +32,23 @@ export interface RangeEdges {
 /**
  * The plan for grouping by some columns and filtering by others. Throws RangeError for an unknown column.
  */
-export function planCuts(factorNames: readonly string[], ranges: readonly RangeEdges[], bands: Readonly<Record<string, BandSet>> = DEFAULT_BANDS): CutPlan {
+export function planCuts(
+  factorNames: readonly string[],
+  ranges: readonly RangeEdges[],
+  bands: Readonly<Record<string, BandSet>> = DEFAULT_BANDS,
+): CutPlan {
   const factors = [...new Set(factorNames)].map(columnInfo)
   const numbers = ranges.map(({ column }) => columnInfo(column))
-  const sets: BandSet[] = factors.filter((info) => info.source === 'band').map((info) => entry(bands, info.name as BandName))
+  const sets: BandSet[] = factors
+    .filter((info) => info.source === 'band')
+    .map((info) => entry(bands, info.name as BandName))
   ranges.forEach(({ edges }, i) => {
     const info = at(numbers, i)
     if (isCondition(info)) sets.push({ of: info.field, edges: [...new Set(edges)].sort((a, b) => a - b), labels: [] })
   })
-  const classes = factors.filter((info) => info.source === 'reading' || info.source === 'worked').map((info) => info.field)
+  const classes = factors
+    .filter((info) => info.source === 'reading' || info.source === 'worked')
+    .map((info) => info.field)
   const edges = mergedEdges(sets)
   return {
     edges,
@@ -57,4 +65,5 @@ export function planCuts(factorNames: readonly string[], ranges: readonly RangeE
 }
 
 /** A condition that runs through the trip, so that a range on it cuts stints. */
-export const isCondition = (info: ColumnInfo): boolean => info.kind === 'number' && (info.source === 'worked' || info.source === 'reading')
+export const isCondition = (info: ColumnInfo): boolean =>
+  info.kind === 'number' && (info.source === 'worked' || info.source === 'reading')

@@ -31,7 +31,14 @@ export function pastsOf(bundles: readonly TripBundle[]): (water: string) => Wate
   return (water) => {
     let past = known.get(water)
     if (!past)
-      known.set(water, (past = waterPast(bundles.filter(({ trip }) => trip.water === water).flatMap(({ readings }) => readings as readonly TripReading[]))))
+      known.set(
+        water,
+        (past = waterPast(
+          bundles
+            .filter(({ trip }) => trip.water === water)
+            .flatMap(({ readings }) => readings as readonly TripReading[]),
+        )),
+      )
     return past
   }
 }
@@ -77,8 +84,11 @@ class TripLayer {
     const row = this.labels.of(bundle, used.timeZone, cut)
     const places = cut.cuts.map((piece) => row(piece, ((piece.toMs - piece.fromMs) / 3_600_000) * anglers))
     const looseStrikes = this.layStrikes(places, cut.cuts, used, bundle)
-    const stintsWithoutHours = used.stints.filter((stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start)).length
-    if (looseStrikes + stintsWithoutHours > 0) this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, looseStrikes, stintsWithoutHours })
+    const stintsWithoutHours = used.stints.filter(
+      (stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start),
+    ).length
+    if (looseStrikes + stintsWithoutHours > 0)
+      this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, looseStrikes, stintsWithoutHours })
   }
 
   /** How deep the lure of a stint works, as far as known. */
@@ -88,12 +98,18 @@ class TripLayer {
   }
 
   /** Lays each strike on its segment; returns how many belong to none. */
-  private layStrikes(places: readonly number[], cuts: readonly Cut[], record: TripRecord, { trip, strikes }: TripBundle): number {
+  private layStrikes(
+    places: readonly number[],
+    cuts: readonly Cut[],
+    record: TripRecord,
+    { trip, strikes }: TripBundle,
+  ): number {
     let loose = 0
     const anglers = [...new Set(record.stints.map(({ angler }) => angler))]
     placeStrikes(cuts, record.strikes).forEach((piece, i) => {
       const strike = at(strikes, i)
-      if (piece !== undefined) this.table.count(at(places, piece), strike, trip, true, anglers.indexOf(at(cuts, piece).stint.angler))
+      if (piece !== undefined)
+        this.table.count(at(places, piece), strike, trip, true, anglers.indexOf(at(cuts, piece).stint.angler))
       else if (strike.outcome !== 'raised') loose++
     })
     return loose
@@ -101,7 +117,10 @@ class TripLayer {
 
   /** Strikes of a trip whose hours cannot be used: each on a segment without hours, so that they still tell of hook-up and size. */
   private layStrikesAlone(record: TripRecord, bundle: TripBundle): void {
-    const cut: CutTrip = this.cutter.cut({ ...record, stints: bundle.strikes.map(momentOf) }, this.past(bundle.trip.water))
+    const cut: CutTrip = this.cutter.cut(
+      { ...record, stints: bundle.strikes.map(momentOf) },
+      this.past(bundle.trip.water),
+    )
     const row = this.labels.of(bundle, record.timeZone, cut)
     cut.cuts.forEach((piece, i) => {
       const strike = at(bundle.strikes, i)

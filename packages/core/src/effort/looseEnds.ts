@@ -24,7 +24,13 @@ export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRec
 /** Everything in a trip that its angler still has to fix, in the order trip, stints, readings, strikes. */
 export function looseEndsOf(trip: TripRecord): LooseEnd[] {
   const spans = trip.stints.map(spanOf)
-  return [...tripEnds(trip), ...stintEnds(trip, spans), ...overlaps(spans), ...readingEnds(trip), ...strikeEnds(trip, spans)]
+  return [
+    ...tripEnds(trip),
+    ...stintEnds(trip, spans),
+    ...overlaps(spans),
+    ...readingEnds(trip),
+    ...strikeEnds(trip, spans),
+  ]
 }
 
 interface Span {
@@ -34,10 +40,16 @@ interface Span {
   readonly endMs: number
 }
 
-const spanOf = (stint: TripStint): Span => ({ stint, startMs: epochMs(stint.start), endMs: stint.end === null ? Infinity : epochMs(stint.end) })
+const spanOf = (stint: TripStint): Span => ({
+  stint,
+  startMs: epochMs(stint.start),
+  endMs: stint.end === null ? Infinity : epochMs(stint.end),
+})
 
 function tripEnds({ trip, start, end }: TripRecord): LooseEnd[] {
-  return end !== null && epochMs(end) < epochMs(start) ? [{ kind: 'end-before-start', record: trip, message: 'The trip ends before it starts.' }] : []
+  return end !== null && epochMs(end) < epochMs(start)
+    ? [{ kind: 'end-before-start', record: trip, message: 'The trip ends before it starts.' }]
+    : []
 }
 
 function stintEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
@@ -45,11 +57,15 @@ function stintEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
   const ends: LooseEnd[] = []
   for (const { stint, startMs, endMs } of spans) {
     const outside = Math.max(0, from - startMs) + Math.max(0, endMs - to)
-    const end = (kind: LooseEnd['kind'], message: string): void => void ends.push({ kind, record: stint.stint, message })
+    const end = (kind: LooseEnd['kind'], message: string): void =>
+      void ends.push({ kind, record: stint.stint, message })
     if (stint.end === null) end('open-stint', 'The stint is still open: it counts no hours until it has an end.')
     else if (endMs < startMs) end('end-before-start', 'The stint ends before it starts: it counts no hours.')
     else if (stint.endUnsure)
-      end('end-unsure', 'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.')
+      end(
+        'end-unsure',
+        'The stint ends at the last tap before a long silence: did it go on? Until it is said, that time counts no hours.',
+      )
     else if (outside > 0) end('stint-outside-trip', `${minutes(outside)} of the stint lie outside the trip.`)
   }
   return ends
@@ -65,7 +81,8 @@ function span(trip: TripRecord): [number, number] {
 function overlaps(spans: readonly Span[]): LooseEnd[] {
   const found: LooseEnd[] = []
   const closed = spans.filter(({ stint, startMs, endMs }) => stint.end !== null && endMs > startMs)
-  if (closed.some(({ startMs }, i) => startMs < (closed[i - 1]?.startMs ?? -Infinity))) closed.sort((a, b) => a.startMs - b.startMs)
+  if (closed.some(({ startMs }, i) => startMs < (closed[i - 1]?.startMs ?? -Infinity)))
+    closed.sort((a, b) => a.startMs - b.startMs)
   const longest = new Map<string | null, Span>()
   for (const one of closed) {
     const { angler, stint } = one.stint
@@ -73,7 +90,11 @@ function overlaps(spans: readonly Span[]): LooseEnd[] {
     if (before && one.startMs < before.endMs) {
       const both = Math.min(one.endMs, before.endMs) - one.startMs
       const whose = angler === null ? '' : ` of ${angler}`
-      found.push({ kind: 'stints-overlap', record: stint, message: `The stint overlaps stint ${before.stint.stint}${whose} by ${minutes(both)}: both count.` })
+      found.push({
+        kind: 'stints-overlap',
+        record: stint,
+        message: `The stint overlaps stint ${before.stint.stint}${whose} by ${minutes(both)}: both count.`,
+      })
     }
     if (!before || one.endMs > before.endMs) longest.set(angler, one)
   }
@@ -90,7 +111,11 @@ function readingEnds(trip: TripRecord): LooseEnd[] {
       const ms = epochMs(time)
       return ms < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || ms > to
     })
-    .map((reading) => ({ kind: 'reading-outside-trip', record: reading.time, message: 'The reading was taken outside the trip.' }))
+    .map((reading) => ({
+      kind: 'reading-outside-trip',
+      record: reading.time,
+      message: 'The reading was taken outside the trip.',
+    }))
 }
 
 function strikeEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
@@ -99,9 +124,18 @@ function strikeEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
   for (const { strike, stint, time } of trip.strikes) {
     const span = stint === null ? undefined : byStint.get(stint)
     const ms = epochMs(time)
-    if (stint === null) found.push({ kind: 'strike-without-stint', record: strike, message: 'The strike belongs to no stint: which rod was it?' })
+    if (stint === null)
+      found.push({
+        kind: 'strike-without-stint',
+        record: strike,
+        message: 'The strike belongs to no stint: which rod was it?',
+      })
     else if (!span || ms < span.startMs || ms > span.endMs || span.endMs <= span.startMs)
-      found.push({ kind: 'strike-outside-stint', record: strike, message: 'The strike lies outside its stint: it is in no rate until one of the two moves.' })
+      found.push({
+        kind: 'strike-outside-stint',
+        record: strike,
+        message: 'The strike lies outside its stint: it is in no rate until one of the two moves.',
+      })
   }
   return found
 }

@@ -43,7 +43,13 @@ function madeTrip(id: string, seed: number, untimed: boolean): Trips {
       start: iso(from),
       ...(random() < 0.9 ? { end: iso(from + random() * 2 * HOUR) } : {}),
     })),
-    readings: times(3).map((time, i) => ({ id: `${id} r${i}`, trip: id, time: iso(time), waterTempC: 4 + 20 * random(), windMps: 9 * random() })),
+    readings: times(3).map((time, i) => ({
+      id: `${id} r${i}`,
+      trip: id,
+      time: iso(time),
+      waterTempC: 4 + 20 * random(),
+      windMps: 9 * random(),
+    })),
     strikes: times(Math.floor(random() * 6)).map((time, i) => ({
       id: `${id} k${i}`,
       trip: id,
@@ -73,7 +79,11 @@ const QUESTIONS = [
 /** Factors as words: how their levels are numbered may differ. */
 const worded = ({ factors, trip, ...columns }: SegmentColumns): unknown => {
   const words = ({ codes, levels }: Factor): string[] => Array.from(codes, (code) => levels[code]!)
-  return { ...columns, trip: words(trip), factors: Object.fromEntries(Object.entries(factors).map(([name, factor]) => [name, words(factor)])) }
+  return {
+    ...columns,
+    trip: words(trip),
+    factors: Object.fromEntries(Object.entries(factors).map(([name, factor]) => [name, words(factor)])),
+  }
 }
 
 it('a book of which some trips were changed, added or deleted is cut to the same columns in parts as anew', () => {
@@ -87,13 +97,23 @@ it('a book of which some trips were changed, added or deleted is cut to the same
     fc.property(fc.array(trip, { minLength: 1, maxLength: 6 }), fc.constantFrom(...QUESTIONS), (made, question) => {
       const plan = planFor(question)
       const named = made.map((one, i) => ({ ...one, id: `t${i}` }))
-      const before = bookOf(named.filter(({ then }) => then !== 'comes').map(({ id, seed, untimed }) => madeTrip(id, seed, untimed)))
+      const before = bookOf(
+        named.filter(({ then }) => then !== 'comes').map(({ id, seed, untimed }) => madeTrip(id, seed, untimed)),
+      )
       const now = bookOf(
-        named.filter(({ then }) => then !== 'goes').map(({ id, seed, untimed, then }) => madeTrip(id, then === 'changes' ? seed + 1 : seed, untimed)),
+        named
+          .filter(({ then }) => then !== 'goes')
+          .map(({ id, seed, untimed, then }) => madeTrip(id, then === 'changes' ? seed + 1 : seed, untimed)),
       )
       const touched = new Set(named.filter(({ then }) => then !== 'stays').map(({ id }) => id))
-      const ofTouched = <R extends { readonly trip: string }>(list: readonly R[]): R[] => list.filter((record) => touched.has(record.trip))
-      const part = { ...now, stints: ofTouched(now.stints), readings: ofTouched(now.readings), strikes: ofTouched(now.strikes) }
+      const ofTouched = <R extends { readonly trip: string }>(list: readonly R[]): R[] =>
+        list.filter((record) => touched.has(record.trip))
+      const part = {
+        ...now,
+        stints: ofTouched(now.stints),
+        readings: ofTouched(now.readings),
+        strikes: ofTouched(now.strikes),
+      }
       const anew = recut(cutBook(before, plan), part, touched, plan)
       if (!anew) return
       inParts++

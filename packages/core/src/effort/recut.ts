@@ -15,11 +15,16 @@ export interface CutBook {
   readonly untimed: boolean
 }
 
-const listsOf = ({ waters, spots, lures, setups }: BookRecords): string => JSON.stringify([waters, spots, lures, setups])
+const listsOf = ({ waters, spots, lures, setups }: BookRecords): string =>
+  JSON.stringify([waters, spots, lures, setups])
 const isUntimed = ({ strikes }: BookRecords): boolean => strikes.some(({ timeUnknown }) => timeUnknown)
 
 /** Cuts a whole book, to be cut anew in parts later. */
-export const cutBook = (book: BookRecords, plan: CutPlan): CutBook => ({ columns: buildColumns(book, plan), lists: listsOf(book), untimed: isUntimed(book) })
+export const cutBook = (book: BookRecords, plan: CutPlan): CutBook => ({
+  columns: buildColumns(book, plan),
+  lists: listsOf(book),
+  untimed: isUntimed(book),
+})
 
 /**
  * The columns of a book after some of its trips were touched; the same as those of the whole book cut anew, but for the numbering of levels.
@@ -27,10 +32,19 @@ export const cutBook = (book: BookRecords, plan: CutPlan): CutBook => ({ columns
  * Given      the columns before, by the same plan; the book's lists and trips as they are now, with what belongs to the touched trips only
  * Returned   undefined where one trip's cuts may rest on another's: the whole book must be cut
  */
-export function recut(before: CutBook, now: BookRecords, touched: ReadonlySet<string>, plan: CutPlan): CutBook | undefined {
+export function recut(
+  before: CutBook,
+  now: BookRecords,
+  touched: ReadonlySet<string>,
+  plan: CutPlan,
+): CutBook | undefined {
   const rests = plan.needsPast || plan.factors.includes(SPECIES) || before.lists !== listsOf(now)
   if (rests || (!plan.needsStints && (before.untimed || isUntimed(now)))) return undefined
   const part = buildColumns({ ...now, trips: now.trips.filter(({ id }) => touched.has(id)) }, plan)
   const order = tripsInOrder(now.trips).map(({ id }) => id)
-  return { columns: spliceColumns(before.columns, part, touched, order), lists: before.lists, untimed: before.untimed || isUntimed(now) }
+  return {
+    columns: spliceColumns(before.columns, part, touched, order),
+    lists: before.lists,
+    untimed: before.untimed || isUntimed(now),
+  }
 }

@@ -104,8 +104,13 @@ export class RowLabels {
     })
     const open = <C extends { column: number }>(columns: readonly C[]): readonly C[] =>
       corrected.size === 0 ? columns : columns.filter(({ column }) => !corrected.has(column))
-    const [byCondition, ofEachStint, ofCalendar] = [open(this.byCondition), open(this.ofEachStint), open(this.ofCalendar)]
-    for (const { column, info } of open(this.ofTrip)) write(column, wordOf(fieldOf(info.source === 'trip' ? trip : water, info.field)))
+    const [byCondition, ofEachStint, ofCalendar] = [
+      open(this.byCondition),
+      open(this.ofEachStint),
+      open(this.ofCalendar),
+    ]
+    for (const { column, info } of open(this.ofTrip))
+      write(column, wordOf(fieldOf(info.source === 'trip' ? trip : water, info.field)))
     const offsetMs = zoneOffsetMs(cutTrip.cuts[0]?.fromMs ?? 0, zone)
     const clockOf = ({ fromMs, toMs }: Cut): Clock => {
       const clockFrom = modulo(fromMs + offsetMs, DAY_MS) / HOUR_MS
@@ -120,23 +125,35 @@ export class RowLabels {
         const lure = stint && this.lures.get(stint.lure)
         for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, here, stint, lure)))
       }
-      for (const by of byCondition) codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.course.codeOf(cut.stretch, by.condition))
+      for (const by of byCondition)
+        codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.course.codeOf(cut.stretch, by.condition))
       const now = Math.floor(cut.fromMs / QUARTER_MS)
       if (now !== quarter) {
         quarter = now
-        for (const { column, info } of ofCalendar) write(column, wordOf(calendarOf(info.field, cut.fromMs, zone, bundle)))
+        for (const { column, info } of ofCalendar)
+          write(column, wordOf(calendarOf(info.field, cut.fromMs, zone, bundle)))
       }
       const values =
         this.numbers.length === 0
           ? NONE
-          : this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, { ...here, cut, cutTrip }, stints.get(cut.stint.stint))))
+          : this.numbers.map((info) =>
+              timeless && isOfTime(info)
+                ? NaN
+                : this.numberOf(info, { ...here, cut, cutTrip }, stints.get(cut.stint.stint)),
+            )
       return this.table.add(trip.id, { hours, ...(timeless ? NO_CLOCK : clockOf(cut)) }, codes, values)
     }
   }
 
-  private ofStint({ source, field }: ColumnInfo, here: Here, stint: Stint | undefined, lure: Lure | undefined): unknown {
+  private ofStint(
+    { source, field }: ColumnInfo,
+    here: Here,
+    stint: Stint | undefined,
+    lure: Lure | undefined,
+  ): unknown {
     if (source === 'lure') return fieldOf(lure, field)
-    if (source === 'presentation') return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(here, lure, stint)) : undefined
+    if (source === 'presentation')
+      return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(here, lure, stint)) : undefined
     // A stint that says nothing of its place has its spot's.
     return fieldOf(stint, field) ?? (stint?.spot ? fieldOf(this.spots.get(stint.spot), field) : undefined)
   }
@@ -147,7 +164,9 @@ export class RowLabels {
       const name = at(this.plan.factors, column)
       const value = at(this.conditions, condition).valueOf(code)
       const band = this.infos[column]?.source === 'band' ? this.plan.bands[name] : undefined
-      level = levels[code] = at(this.table.levels, column).codeOf(band ? bandLabel(value, band.edges, band.labels) : wordOf(value))
+      level = levels[code] = at(this.table.levels, column).codeOf(
+        band ? bandLabel(value, band.edges, band.labels) : wordOf(value),
+      )
     }
     return level
   }
@@ -170,10 +189,13 @@ const isOfTime = ({ source }: ColumnInfo): boolean => source === 'reading' || so
 
 function calendarOf(field: string, ms: number, zone: string, { water }: TripBundle): number | string {
   const parts = localParts(ms, zone)
-  return field === 'season' ? calendarSeason(parts.month, water?.latitude ?? null) : parts[field as 'hour' | 'month' | 'year']
+  return field === 'season'
+    ? calendarSeason(parts.month, water?.latitude ?? null)
+    : parts[field as 'hour' | 'month' | 'year']
 }
 
-const fieldOf = (record: object | undefined, field: string): unknown => (record as Record<string, unknown> | undefined)?.[field]
+const fieldOf = (record: object | undefined, field: string): unknown =>
+  (record as Record<string, unknown> | undefined)?.[field]
 
 /** What the angler says of the day goes before what the book works out. */
 function said({ name }: ColumnInfo, trip: Trip): string | undefined {
@@ -186,7 +208,10 @@ function said({ name }: ColumnInfo, trip: Trip): string | undefined {
 function prey({ bundle: { water }, zone, spatUp }: Here, lure: Lure, stint: Stint): boolean | null {
   const start = epochMs(stint.start)
   const earlier = spatUp.filter(({ time }) => epochMs(time) < start)
-  return matchesPrey(lure, preyOf(earlier, water, calendarSeason(localParts(start, zone).month, water?.latitude ?? null)))
+  return matchesPrey(
+    lure,
+    preyOf(earlier, water, calendarSeason(localParts(start, zone).month, water?.latitude ?? null)),
+  )
 }
 
 function wordOf(value: unknown): string {

@@ -28,11 +28,19 @@ export class SegmentTable {
   private readonly hours = new NumberList()
   private readonly clock = { from: new NumberList(), to: new NumberList() }
   /** The row of each strike that counts, a list a count. */
-  private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, new NumberList()])) as Record<CountName, NumberList>
+  private readonly counted = Object.fromEntries(COUNTS.map((name) => [name, new NumberList()])) as Record<
+    CountName,
+    NumberList
+  >
   private readonly codes: CodeRows
   private readonly values: readonly NumberList[]
   private readonly fish = { rows: new NumberList(), weightG: new NumberList(), lengthMm: new NumberList() }
-  private readonly strikes = { rows: new NumberList(), ms: new NumberList(), angler: new NumberList(), ids: [] as string[] }
+  private readonly strikes = {
+    rows: new NumberList(),
+    ms: new NumberList(),
+    angler: new NumberList(),
+    ids: [] as string[],
+  }
   private readonly looseEnds: (LooseEnd & { trip: string })[] = []
 
   /** `species` undefined: the question is not by species. */
@@ -95,7 +103,10 @@ export class SegmentTable {
 
   columns(leftOutOf: ReadonlyMap<string, LeftOut>): SegmentColumns {
     const rows = this.hours.length
-    const counts = Object.fromEntries(COUNTS.map((name) => [name, this.counted[name].tally(rows)])) as Record<CountName, Int32Array>
+    const counts = Object.fromEntries(COUNTS.map((name) => [name, this.counted[name].tally(rows)])) as Record<
+      CountName,
+      Int32Array
+    >
     // By row: what is measured of a segment's fish stands together.
     const [fishRows, strikeRows] = [this.fish.rows.wholes(), this.strikes.rows.wholes()]
     const [fish, strikes] = [byRow(fishRows), byRow(strikeRows)]
@@ -106,7 +117,12 @@ export class SegmentTable {
       clockTo: this.clock.to.numbers(),
       ...counts,
       trip: { codes: this.tripCodes.wholes(), levels: this.trips.words },
-      factors: Object.fromEntries(this.factors.map((name, f): [string, Factor] => [name, { codes: this.codes.column(f), levels: at(this.levels, f).words }])),
+      factors: Object.fromEntries(
+        this.factors.map((name, f): [string, Factor] => [
+          name,
+          { codes: this.codes.column(f), levels: at(this.levels, f).words },
+        ]),
+      ),
       numbers: Object.fromEntries(this.numbers.map((name, n) => [name, at(this.values, n).numbers()])),
       repeatedBy: this.species ? SPECIES : null,
       fishRows: picked(fishRows, fish),
@@ -124,11 +140,14 @@ export class SegmentTable {
 }
 
 /** A species that the trip was not after; a trip without a target is after all of them. */
-const isBycatch = (strike: Strike, trip: Trip): boolean => !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
+const isBycatch = (strike: Strike, trip: Trip): boolean =>
+  !!strike.species && !!trip.target && trip.target.length > 0 && !trip.target.includes(strike.species)
 
 /** The places of a list in the order of their rows; undefined where they are in order as they are, as most are: trips are laid one after the other. */
 function byRow(rows: Int32Array): Int32Array | undefined {
-  for (let i = 1; i < rows.length; i++) if (at(rows, i) < at(rows, i - 1)) return new Int32Array(rows.keys()).sort((a, b) => at(rows, a) - at(rows, b) || a - b)
+  for (let i = 1; i < rows.length; i++)
+    if (at(rows, i) < at(rows, i - 1))
+      return new Int32Array(rows.keys()).sort((a, b) => at(rows, a) - at(rows, b) || a - b)
   return undefined
 }
 

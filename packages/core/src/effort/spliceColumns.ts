@@ -11,7 +11,12 @@ interface Sources {
 }
 
 /** The columns of a book with some trips replaced by a part cut anew, every trip at its place in the order. Both by the same plan. */
-export function spliceColumns(before: SegmentColumns, part: SegmentColumns, touched: ReadonlySet<string>, order: readonly string[]): SegmentColumns {
+export function spliceColumns(
+  before: SegmentColumns,
+  part: SegmentColumns,
+  touched: ReadonlySet<string>,
+  order: readonly string[],
+): SegmentColumns {
   const both = [before, part] as const
   const runs = both.map(runsOf)
   const sources = sourcesOf(order, (trip) => (touched.has(trip) ? 1 : 0), runs)
@@ -40,8 +45,12 @@ export function spliceColumns(before: SegmentColumns, part: SegmentColumns, touc
     landed: numbers(({ landed }) => landed),
     unsaid: numbers(({ unsaid }) => unsaid),
     trip: factor(({ trip }) => trip),
-    factors: Object.fromEntries(Object.keys(before.factors).map((name) => [name, factor(({ factors }) => entry(factors, name))])),
-    numbers: Object.fromEntries(Object.keys(before.numbers).map((name) => [name, numbers((columns) => entry(columns.numbers, name))])),
+    factors: Object.fromEntries(
+      Object.keys(before.factors).map((name) => [name, factor(({ factors }) => entry(factors, name))]),
+    ),
+    numbers: Object.fromEntries(
+      Object.keys(before.numbers).map((name) => [name, numbers((columns) => entry(columns.numbers, name))]),
+    ),
     repeatedBy: before.repeatedBy,
     fishRows: Int32Array.from(fish, ({ row }) => row),
     fishWeightG: Float64Array.from(fish, ({ of, place }) => at(of.fishWeightG, place)),
@@ -72,7 +81,11 @@ function runsOf({ trip, rows }: SegmentColumns): ReadonlyMap<string, readonly [n
   return runs
 }
 
-function sourcesOf(order: readonly string[], sourceOf: (trip: string) => 0 | 1, runs: readonly ReadonlyMap<string, readonly [number, number]>[]): Sources {
+function sourcesOf(
+  order: readonly string[],
+  sourceOf: (trip: string) => 0 | 1,
+  runs: readonly ReadonlyMap<string, readonly [number, number]>[],
+): Sources {
   const [of, row]: [number[], number[]] = [[], []]
   for (const trip of order) {
     const source = sourceOf(trip)
@@ -106,10 +119,16 @@ interface Item {
 }
 
 /** Fish or strikes, of the rows that stay, by row. */
-function itemsOf(both: readonly SegmentColumns[], sources: Sources, rowsOf: (columns: SegmentColumns) => Int32Array): Item[] {
+function itemsOf(
+  both: readonly SegmentColumns[],
+  sources: Sources,
+  rowsOf: (columns: SegmentColumns) => Int32Array,
+): Item[] {
   const places = both.map((columns) => new Int32Array(columns.rows).fill(-1))
   sources.row.forEach((row, i) => (at(places, at(sources.of, i))[row] = i))
-  const items = both.flatMap((of, source) => Array.from(rowsOf(of), (row, place): Item => ({ of, place, row: at(at(places, source), row) })))
+  const items = both.flatMap((of, source) =>
+    Array.from(rowsOf(of), (row, place): Item => ({ of, place, row: at(at(places, source), row) })),
+  )
   return items.filter(({ row }) => row >= 0).sort((a, b) => a.row - b.row)
 }
 

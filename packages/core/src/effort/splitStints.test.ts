@@ -10,7 +10,18 @@ const DAY = Date.UTC(2026, 2, 14)
 const at = (hour: number): string => new Date(DAY + hour * HOUR).toISOString()
 
 function trip(part: Partial<TripRecord>): TripRecord {
-  return { trip: 'T', start: at(5), end: at(22), timeZone: 'UTC', latitude: null, longitude: null, stints: [], readings: [], strikes: [], ...part }
+  return {
+    trip: 'T',
+    start: at(5),
+    end: at(22),
+    timeZone: 'UTC',
+    latitude: null,
+    longitude: null,
+    stints: [],
+    readings: [],
+    strikes: [],
+    ...part,
+  }
 }
 const stint = (id: string, from: number, to: number | null, more: Partial<TripStint> = {}): TripStint => ({
   stint: id,
@@ -20,17 +31,22 @@ const stint = (id: string, from: number, to: number | null, more: Partial<TripSt
   end: to === null ? null : at(to),
   ...more,
 })
-const temp = (hour: number, waterTempC: number, more: Partial<TripReading> = {}): TripReading => ({ time: at(hour), waterTempC, ...more })
-const strike = (id: string, stintId: string | null, hour: number, outcome: TripStrike['outcome'] = 'landed'): TripStrike => ({
-  strike: id,
-  stint: stintId,
+const temp = (hour: number, waterTempC: number, more: Partial<TripReading> = {}): TripReading => ({
   time: at(hour),
-  outcome,
+  waterTempC,
+  ...more,
 })
+const strike = (
+  id: string,
+  stintId: string | null,
+  hour: number,
+  outcome: TripStrike['outcome'] = 'landed',
+): TripStrike => ({ strike: id, stint: stintId, time: at(hour), outcome })
 
 function hoursBy(record: TripRecord, edges: Record<string, readonly number[]>, key: string): Record<string, number> {
   const hours: Record<string, number> = {}
-  for (const segment of splitStints(record, { edges }).segments) hours[segment.bands[key]!] = (hours[segment.bands[key]!] ?? 0) + segment.hours
+  for (const segment of splitStints(record, { edges }).segments)
+    hours[segment.bands[key]!] = (hours[segment.bands[key]!] ?? 0) + segment.hours
   return hours
 }
 
@@ -50,7 +66,10 @@ describe('splitStints against R (Epi::splitLexis, survival::survSplit; reference
     }
   ).expected
   const rows = csv('i_stints.csv').map(([id, entry, exit]) => stint(id!, Number(entry), Number(exit)))
-  const record = trip({ stints: rows, readings: csv('i_temp_readings.csv').map(([time, value]) => temp(Number(time), Number(value))) })
+  const record = trip({
+    stints: rows,
+    readings: csv('i_temp_readings.csv').map(([time, value]) => temp(Number(time), Number(value))),
+  })
 
   it('splits at interpolated crossings', () => {
     const { segments } = splitStints(record, { edges: { waterTempC: [46, 50, 54, 58] } })
@@ -91,7 +110,9 @@ describe('readings through a trip', () => {
   })
 
   it('carries the first reading back one hour and no further', () => {
-    expect(hoursBy(trip({ stints: [stint('S', 6, 10)], readings: [temp(9, 10)] }), { waterTempC: [5] }, 'waterTempC')).toEqual({ unknown: 2, '>=5': 2 })
+    expect(
+      hoursBy(trip({ stints: [stint('S', 6, 10)], readings: [temp(9, 10)] }), { waterTempC: [5] }, 'waterTempC'),
+    ).toEqual({ unknown: 2, '>=5': 2 })
   })
 
   it('puts a spot’s own reading before the trip’s, and other spots’ nowhere', () => {
@@ -106,13 +127,26 @@ describe('readings through a trip', () => {
   })
 
   it('uses half-open bands: a value on an edge belongs to the band it opens', () => {
-    expect(hoursBy(trip({ stints: [stint('S', 6, 8)], readings: [temp(6, 10)] }), { waterTempC: [10] }, 'waterTempC')).toEqual({ '>=10': 2 })
+    expect(
+      hoursBy(trip({ stints: [stint('S', 6, 8)], readings: [temp(6, 10)] }), { waterTempC: [10] }, 'waterTempC'),
+    ).toEqual({ '>=10': 2 })
   })
 
   it('gives the default bands their names, the sun’s too where the place is known', () => {
-    const record = trip({ latitude: 36.94, longitude: -85.12, timeZone: 'America/Chicago', stints: [stint('S', 11, 13)], readings: [temp(11, 8)] })
+    const record = trip({
+      latitude: 36.94,
+      longitude: -85.12,
+      timeZone: 'America/Chicago',
+      stints: [stint('S', 11, 13)],
+      readings: [temp(11, 8)],
+    })
     const { segments } = splitStints(record)
-    expect(segments.map(({ bands }) => `${bands.sun_band} ${bands.day_part}`)).toEqual(['night night', 'twilight twilight', 'twilight day', 'low day'])
+    expect(segments.map(({ bands }) => `${bands.sun_band} ${bands.day_part}`)).toEqual([
+      'night night',
+      'twilight twilight',
+      'twilight day',
+      'low day',
+    ])
     expect(segments[0]!.bands).toMatchObject({ temp_band: '45..50F', clarity_band: 'unknown' })
   })
 })
@@ -134,7 +168,9 @@ describe('strikes', () => {
   const { segments, looseEnds } = splitStints(record, { edges: { waterTempC: [10] } })
 
   it('fall on the later side of a cut, and at the stint’s own end in its last piece', () => {
-    expect(segments.map(({ stint: id, bands, strikes, raised }) => [id, bands.waterTempC, strikes.join(), raised.join()])).toEqual([
+    expect(
+      segments.map(({ stint: id, bands, strikes, raised }) => [id, bands.waterTempC, strikes.join(), raised.join()]),
+    ).toEqual([
       ['A', '<10', '', 'raised'],
       ['A', '>=10', 'on the cut,at the end', ''],
       ['B', '>=10', 'unsaid', ''],
@@ -154,14 +190,18 @@ describe('strikes', () => {
     const two = trip({
       start: at(6),
       end: at(12),
-      stints: [stint('A', 6, 9, { angler: 'Rowan' }), stint('B', 8.5, 10, { angler: 'Rowan' }), stint('C', 6, 13, { angler: 'Tilda' })],
+      stints: [
+        stint('A', 6, 9, { angler: 'Rowan' }),
+        stint('B', 8.5, 10, { angler: 'Rowan' }),
+        stint('C', 6, 13, { angler: 'Tilda' }),
+      ],
       readings: [temp(4, 9)],
     })
-    expect(splitStints(two).looseEnds.map(({ kind, record: id, message }) => `${kind} ${id}: ${/\d+ min/.exec(message)?.[0] ?? ''}`)).toEqual([
-      'stint-outside-trip C: 60 min',
-      'stints-overlap B: 30 min',
-      `reading-outside-trip ${at(4)}: `,
-    ])
+    expect(
+      splitStints(two).looseEnds.map(
+        ({ kind, record: id, message }) => `${kind} ${id}: ${/\d+ min/.exec(message)?.[0] ?? ''}`,
+      ),
+    ).toEqual(['stint-outside-trip C: 60 min', 'stints-overlap B: 30 min', `reading-outside-trip ${at(4)}: `])
   })
 })
 
@@ -174,9 +214,20 @@ describe('whatever was logged', () => {
     c: fc.option(fc.integer({ min: 0, max: 100 })),
   })
   const stintArb = fc.record({ from: minutes, length: fc.integer({ min: 0, max: 600 }) })
-  const places = fc.constantFrom<[number | null, number | null]>([36.9, -85.1], [69.7, 19], [-77.8, 166.7], [0, 0], [null, null])
+  const places = fc.constantFrom<[number | null, number | null]>(
+    [36.9, -85.1],
+    [69.7, 19],
+    [-77.8, 166.7],
+    [0, 0],
+    [null, null],
+  )
   // Both changes of clocks, a polar summer, a midnight.
-  const starts = fc.constantFrom('2026-03-07T20:00:00-06:00', '2026-10-31T20:00:00-05:00', '2026-06-21T00:00:00Z', '2026-12-21T12:00:00Z')
+  const starts = fc.constantFrom(
+    '2026-03-07T20:00:00-06:00',
+    '2026-10-31T20:00:00-05:00',
+    '2026-06-21T00:00:00Z',
+    '2026-12-21T12:00:00Z',
+  )
 
   it('hours in are hours out, and every strike inside its stint is in exactly one segment', () => {
     fc.assert(
@@ -203,9 +254,24 @@ describe('whatever was logged', () => {
             ...(c === null ? {} : { cloudPct: c }),
           }))
           const strikes = stintRows.flatMap(({ from, length }, i) =>
-            [0, length / 2, length].map((part, k): TripStrike => ({ strike: `${i}-${k}`, stint: `S${i}`, time: iso(from + part), outcome: 'missed' })),
+            [0, length / 2, length].map((part, k): TripStrike => ({
+              strike: `${i}-${k}`,
+              stint: `S${i}`,
+              time: iso(from + part),
+              outcome: 'missed',
+            })),
           )
-          const record: TripRecord = { trip: 'T', start, end: iso(36 * 60), timeZone: 'America/Chicago', latitude, longitude, stints, readings, strikes }
+          const record: TripRecord = {
+            trip: 'T',
+            start,
+            end: iso(36 * 60),
+            timeZone: 'America/Chicago',
+            latitude,
+            longitude,
+            stints,
+            readings,
+            strikes,
+          }
           const { segments } = splitStints(record, { ...(byHour ? { byHour } : {}) })
           for (const [i, { length }] of stintRows.entries()) {
             const own = segments.filter((segment) => segment.stint === `S${i}`)

@@ -10,7 +10,9 @@ import type { LooseEnd, Segment, TripRecord } from './types.ts'
 
 export interface SplitOptions {
   /** Edges by condition (SI, degrees for the sun), ascending. Each condition named becomes a band of that name. Default: the book's default bands under their own names. */
-  readonly edges?: Readonly<Partial<Record<'waterTempC' | 'visibilityM' | 'cloudPct' | 'windMps' | 'sunAltitudeDeg', readonly number[]>>>
+  readonly edges?: Readonly<
+    Partial<Record<'waterTempC' | 'visibilityM' | 'cloudPct' | 'windMps' | 'sunAltitudeDeg', readonly number[]>>
+  >
   /** Cut at the hour marks of the trip's zone as well; adds the band `hour`. Default false. */
   readonly byHour?: boolean
 }
@@ -22,8 +24,13 @@ export interface SplitOptions {
  * Throws     RangeError for a time without offset, an unknown zone, or edges that do not ascend
  * Source     person-time splitting: Clayton & Hills (1993), ch. 6
  */
-export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOptions = {}): { segments: Segment[]; looseEnds: LooseEnd[] } {
-  const bands: Readonly<Record<string, BandSet>> = edges ? bandsOfEdges(edges) : Object.fromEntries(TRIP_BANDS.map((name) => [name, DEFAULT_BANDS[name]]))
+export function splitStints(
+  trip: TripRecord,
+  { edges, byHour = false }: SplitOptions = {},
+): { segments: Segment[]; looseEnds: LooseEnd[] } {
+  const bands: Readonly<Record<string, BandSet>> = edges
+    ? bandsOfEdges(edges)
+    : Object.fromEntries(TRIP_BANDS.map((name) => [name, DEFAULT_BANDS[name]]))
   const cutter = new Cutter({ edges: mergedEdges(Object.values(bands)), byHour })
   const { cuts } = cutter.cut(trip)
   const conditions = cutter.conditions.map(({ name }) => name)
@@ -32,7 +39,10 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
       const i = conditions.indexOf(of)
       return at(cutter.conditions, i).valueOf(cut.course.codeOf(cut.stretch, i))
     }
-    const labels = Object.entries(bands).map(([name, band]) => [name, bandLabel(value(band.of), band.edges, band.labels)])
+    const labels = Object.entries(bands).map(([name, band]) => [
+      name,
+      bandLabel(value(band.of), band.edges, band.labels),
+    ])
     if (byHour) labels.push(['hour', String(localParts(cut.fromMs, trip.timeZone).hour)])
     return {
       stint: cut.stint.stint,
@@ -53,7 +63,9 @@ export function splitStints(trip: TripRecord, { edges, byHour = false }: SplitOp
 }
 
 function bandsOfEdges(edges: NonNullable<SplitOptions['edges']>): Record<string, BandSet> {
-  return Object.fromEntries(Object.entries(edges).map(([of, list]) => [of, { of, edges: list, labels: labelsOf(list) }]))
+  return Object.fromEntries(
+    Object.entries(edges).map(([of, list]) => [of, { of, edges: list, labels: labelsOf(list) }]),
+  )
 }
 
 /** All edges of each condition, ascending, without repeats. Throws RangeError when a set does not ascend. */
@@ -61,7 +73,8 @@ export function mergedEdges(bands: readonly BandSet[]): Record<string, number[]>
   const merged: Record<string, number[]> = {}
   for (const { of, edges } of bands) {
     edges.forEach((edge, i) => {
-      if (!Number.isFinite(edge) || (i > 0 && edge <= at(edges, i - 1))) throw new RangeError(`edges of ${of} must be finite and ascend: ${edges.join(', ')}`)
+      if (!Number.isFinite(edge) || (i > 0 && edge <= at(edges, i - 1)))
+        throw new RangeError(`edges of ${of} must be finite and ascend: ${edges.join(', ')}`)
     })
     merged[of] = [...new Set([...(merged[of] ?? []), ...edges])].sort((a, b) => a - b)
   }

@@ -34,14 +34,28 @@ const ASKED = { question: '=What produces, by lure', origin: 'Demo book, Nov 27,
 
 const read = (rows: readonly BoardRow[]): Record<string, string>[] =>
   parse(
-    boardCsv({ by: ['lure', 'season'], rows } as unknown as Board, (_column, level) => (level === 'l1' ? '=HYPERLINK("x"), grey' : level), ASKED),
+    boardCsv(
+      { by: ['lure', 'season'], rows } as unknown as Board,
+      (_column, level) => (level === 'l1' ? '=HYPERLINK("x"), grey' : level),
+      ASKED,
+    ),
     { columns: true },
   )
 
 describe('a board as CSV', () => {
   it('has a column for each grouping and figure, names for ids, and nothing a spreadsheet would run', () => {
-    const [first, second] = read([row(['l1', 'winter']), row(['l2', 'spring'], { tooEarly: true, sizes: undefined, landing: undefined })] as const)
-    expect(first).toMatchObject({ lure: `'=HYPERLINK("x"), grey`, season: 'winter', strikes: '14', hours: '21.5', interval: 'trip', exact_lower: '0.39' })
+    const [first, second] = read([
+      row(['l1', 'winter']),
+      row(['l2', 'spring'], { tooEarly: true, sizes: undefined, landing: undefined }),
+    ] as const)
+    expect(first).toMatchObject({
+      lure: `'=HYPERLINK("x"), grey`,
+      season: 'winter',
+      strikes: '14',
+      hours: '21.5',
+      interval: 'trip',
+      exact_lower: '0.39',
+    })
     expect(first).toMatchObject({ landing: '0.5', landing_of: '4', weighed: '5', median_g: '900', too_early: 'no' })
     expect(first).toMatchObject({ question: `'=What produces, by lure`, of: 'Demo book, Nov 27, 2026' })
     expect(second).toMatchObject({ landing: '', landing_of: '0', landed: '0', median_g: '', too_early: 'yes' })

@@ -48,12 +48,15 @@ function readInstant(text: string): string {
   if (ms !== undefined) return isoUtc(ms)
   const bare = parseInstant(`${text}Z`) !== undefined
   throw new CellFault(
-    bare ? `"${text}" has no offset; write ${text}-06:00 or whatever the clock was set to.` : `"${text}" is no time; write it as 2026-03-14T06:30:00-06:00.`,
+    bare
+      ? `"${text}" has no offset; write ${text}-06:00 or whatever the clock was set to.`
+      : `"${text}" is no time; write it as 2026-03-14T06:30:00-06:00.`,
   )
 }
 
 function readNumber(text: string): number {
-  if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text)) throw new CellFault(`"${text}" is not a number; write it with a decimal point and no unit.`)
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text))
+    throw new CellFault(`"${text}" is not a number; write it with a decimal point and no unit.`)
   return Number(text)
 }
 
@@ -79,7 +82,8 @@ export function writeCell(value: Json | undefined, { spec, unit }: BundleColumn,
  */
 const FORMULA = /^'*(?:\s*[=+\-@＝＋－＠]|[\t\r\n])/
 export const withApostrophe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text)
-export const withoutApostrophe = (text: string): string => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text)
+export const withoutApostrophe = (text: string): string =>
+  text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text
 
 /** Cells with a sign that separates columns elsewhere are quoted, so that no spreadsheet takes what follows it for a cell of its own. */
 export const CSV_STYLE = { record_delimiter: 'windows', quoted_match: /[;\t|]/ } as const

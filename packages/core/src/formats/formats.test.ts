@@ -12,14 +12,18 @@ const WATERS = 'water,time_zone\nPond,America/Chicago\n'
 describe('reading a bundle', () => {
   it('takes a byte order mark, Windows line ends and blank lines', () => {
     const { rows, faults } = read({ 'waters.csv': '\ufeffwater,latitude\r\n\r\n"Pond, the",36.9\r\n' })
-    expect([faults, rows.map(({ foreignId, line, fields }) => [foreignId, line, fields.latitude])]).toEqual([[], [['Pond, the', 3, 36.9]]])
+    expect([faults, rows.map(({ foreignId, line, fields }) => [foreignId, line, fields.latitude])]).toEqual([
+      [],
+      [['Pond, the', 3, 36.9]],
+    ])
   })
 
   it('takes the imperial twin of any measured column, and another unit of the same kind', () => {
     const { rows, faults } = read({
       'waters.csv': WATERS,
       'trips.csv': 'trip,water,start\nT,Pond,2026-03-14T06:30:00-05:00\n',
-      'readings.csv': 'trip,time,water_temp_f,visibility_in,wind_mph,pressure_inhg,rain_in\nT,2026-03-14T06:30:00-05:00,50,24,10,29.92,0.5\n',
+      'readings.csv':
+        'trip,time,water_temp_f,visibility_in,wind_mph,pressure_inhg,rain_in\nT,2026-03-14T06:30:00-05:00,50,24,10,29.92,0.5\n',
     })
     expect(faults).toEqual([])
     const reading = rows.find(({ kind }) => kind === 'reading')?.fields
@@ -43,7 +47,8 @@ describe('reading a bundle', () => {
 
   it('gives a trip its water’s zone, else the offset it was written with', () => {
     const trips = 'trip,water,start\nT,Pond,2026-03-14T06:30:00+05:30\n'
-    const zone = (waters: string): unknown => read({ 'waters.csv': waters, 'trips.csv': trips }).rows.find(({ kind }) => kind === 'trip')?.fields.timeZone
+    const zone = (waters: string): unknown =>
+      read({ 'waters.csv': waters, 'trips.csv': trips }).rows.find(({ kind }) => kind === 'trip')?.fields.timeZone
     expect([zone(WATERS), zone('water\nPond\n')]).toEqual(['America/Chicago', '+05:30'])
   })
 })
@@ -51,15 +56,24 @@ describe('reading a bundle', () => {
 describe('writing a bundle', () => {
   it('keeps any text through a spreadsheet’s formulas and back', () => {
     fc.assert(fc.property(fc.string(), (text) => void expect(withoutApostrophe(withApostrophe(text))).toBe(text)))
-    for (const formula of ['=1+1', ' =1+1', '\t=1', '＝1+1', '-2+3', '@SUM(A1)', '\r=1', "'=1", '\tA1']) expect(withApostrophe(formula)).toBe(`'${formula}`)
+    for (const formula of ['=1+1', ' =1+1', '\t=1', '＝1+1', '-2+3', '@SUM(A1)', '\r=1', "'=1", '\tA1'])
+      expect(withApostrophe(formula)).toBe(`'${formula}`)
     // A list is one cell also where semicolons separate them.
-    const lures = writeBundle({ lure: [{ id: 'l', fields: { name: 'Jig', class: 'popper', standsFor: ['shad', '=1+1'] } }] }).get('lures.csv')
+    const lures = writeBundle({
+      lure: [{ id: 'l', fields: { name: 'Jig', class: 'popper', standsFor: ['shad', '=1+1'] } }],
+    }).get('lures.csv')
     expect(lures).toContain('"shad;=1+1"')
   })
 
   it('calls records by the id they came with, else by a name no other has, else by our own id', () => {
-    const water = (id: string, name: string, foreignId?: string) => ({ id, fields: { name }, ...(foreignId ? { foreignId } : {}) })
-    const files = writeBundle({ water: [water('u1', 'Pond'), water('u2', 'Lake'), water('u3', 'Lake'), water('u4', 'Bay', 'B-7')] })
+    const water = (id: string, name: string, foreignId?: string) => ({
+      id,
+      fields: { name },
+      ...(foreignId ? { foreignId } : {}),
+    })
+    const files = writeBundle({
+      water: [water('u1', 'Pond'), water('u2', 'Lake'), water('u3', 'Lake'), water('u4', 'Bay', 'B-7')],
+    })
     expect(
       files
         .get('waters.csv')

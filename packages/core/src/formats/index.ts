@@ -59,4 +59,11 @@ export {
   thinTrack,
   trackOf,
 } from './instruments/index.ts'
-export type { ReadReports, ReadTrack, SounderCounts, SounderReading, TrackPoint, WeatherReport } from './instruments/index.ts'
+export type {
+  ReadReports,
+  ReadTrack,
+  SounderCounts,
+  SounderReading,
+  TrackPoint,
+  WeatherReport,
+} from './instruments/index.ts'

@@ -24,7 +24,8 @@ export function readOutlines(text: string): ReadOutlines {
   features.forEach((feature: unknown, i) => {
     const { properties, geometry } = (feature ?? {}) as { properties?: { water?: unknown } | null; geometry?: unknown }
     const outline = outlineOf(geometry)
-    if (typeof properties?.water !== 'string') faults.push(`Feature ${i + 1} does not say of which water it is (property "water").`)
+    if (typeof properties?.water !== 'string')
+      faults.push(`Feature ${i + 1} does not say of which water it is (property "water").`)
     else if (!outline) faults.push(`Feature ${i + 1} is no polygon with coordinates in degrees.`)
     else outlines.set(properties.water, outline)
   })

@@ -6,7 +6,13 @@ import { trackOf } from './instruments/index.ts'
 export type PlacesOfBook = Pick<BookRecords, 'waters' | 'spots' | 'trips'>
 
 type Position = readonly [longitude: number, latitude: number]
-const positionOf = ({ latitude, longitude }: { readonly latitude?: number | null; readonly longitude?: number | null }): Position | undefined =>
+const positionOf = ({
+  latitude,
+  longitude,
+}: {
+  readonly latitude?: number | null
+  readonly longitude?: number | null
+}): Position | undefined =>
   typeof latitude === 'number' && typeof longitude === 'number' ? [longitude, latitude] : undefined
 
 /** Waters, spots and tracks of a book as one GeoJSON FeatureCollection (RFC 7946); `kind` says which a feature is. */
@@ -20,13 +26,32 @@ export function writePlacesGeoJson({ waters, spots, trips }: PlacesOfBook): stri
     }),
     ...spots.flatMap((spot) => {
       const place = positionOf(spot)
-      const properties = { kind: 'spot', name: spot.name, water: nameOf.get(spot.water) ?? null, structure: spot.structure ?? null, cover: spot.cover ?? null }
+      const properties = {
+        kind: 'spot',
+        name: spot.name,
+        water: nameOf.get(spot.water) ?? null,
+        structure: spot.structure ?? null,
+        cover: spot.cover ?? null,
+      }
       return place ? [{ type: 'Feature', properties, geometry: { type: 'Point', coordinates: place } }] : []
     }),
     ...trips.flatMap((trip) => {
       const track = trackOf(trip.track)
-      const properties = { kind: 'track', water: nameOf.get(trip.water) ?? null, start: trip.start, times: track.map(([ms]) => isoUtc(ms)) }
-      return track.length > 1 ? [{ type: 'Feature', properties, geometry: { type: 'LineString', coordinates: track.map(([, lat, lon]) => [lon, lat]) } }] : []
+      const properties = {
+        kind: 'track',
+        water: nameOf.get(trip.water) ?? null,
+        start: trip.start,
+        times: track.map(([ms]) => isoUtc(ms)),
+      }
+      return track.length > 1
+        ? [
+            {
+              type: 'Feature',
+              properties,
+              geometry: { type: 'LineString', coordinates: track.map(([, lat, lon]) => [lon, lat]) },
+            },
+          ]
+        : []
     }),
   ]
   return `${JSON.stringify({ type: 'FeatureCollection', features }, null, 1)}\n`

@@ -48,7 +48,10 @@ export function readBundle(files: ReadonlyMap<string, Uint8Array>, knownElsewher
 }
 
 /** As `readBundle`, in slices. */
-export function* readBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownElsewhere: KnownElsewhere = () => false): Steps<ReadBundle> {
+export function* readBundleSteps(
+  files: ReadonlyMap<string, Uint8Array>,
+  knownElsewhere: KnownElsewhere = () => false,
+): Steps<ReadBundle> {
   const bundle: ReadBundle = { rows: [], faults: [], remarks: [] }
   for (const kind of BUNDLE_KINDS) {
     const bytes = files.get(BUNDLE_FILES[kind])
@@ -61,9 +64,17 @@ export function* readBundleSteps(files: ReadonlyMap<string, Uint8Array>, knownEl
       bundle.remarks.push({ file, line: 0, message: 'This file is no part of a bundle and was passed over.' })
   }
   if (![...files.keys()].some((file) => known.has(file))) {
-    bundle.faults.push({ file: BUNDLE_FILES.trip, line: 0, message: `There is none of ${Object.values(BUNDLE_FILES).join(', ')} here.` })
+    bundle.faults.push({
+      file: BUNDLE_FILES.trip,
+      line: 0,
+      message: `There is none of ${Object.values(BUNDLE_FILES).join(', ')} here.`,
+    })
   }
-  checkReferences(bundle, knownElsewhere, new Set(bundle.faults.filter(({ line }) => line <= 1).map(({ file }) => file)))
+  checkReferences(
+    bundle,
+    knownElsewhere,
+    new Set(bundle.faults.filter(({ line }) => line <= 1).map(({ file }) => file)),
+  )
   freezeZones(bundle.rows)
   return bundle
 }
@@ -92,7 +103,8 @@ const SLICE = 500
 
 function* readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): Steps<void> {
   const file = BUNDLE_FILES[kind]
-  const fault = (line: number, message: string, column?: string): void => void bundle.faults.push({ file, line, message, ...(column ? { column } : {}) })
+  const fault = (line: number, message: string, column?: string): void =>
+    void bundle.faults.push({ file, line, message, ...(column ? { column } : {}) })
   const text = decode(bytes)
   if (text === undefined) return fault(1, 'The file is not UTF-8; save it as UTF-8 and try again.')
   let records: { record: string[]; info: { lines: number } }[]
@@ -108,13 +120,19 @@ function* readFile(kind: BundleKind, bytes: Uint8Array, bundle: ReadBundle): Ste
   if (!header) return
   header.names.forEach((name, i) => {
     if (!header.columns[i] && i !== header.idAt && name !== '')
-      bundle.remarks.push({ file, line: 1, column: name, message: `The column ${name} is not known here; what stands in it is kept as a note.` })
+      bundle.remarks.push({
+        file,
+        line: 1,
+        column: name,
+        message: `The column ${name} is not known here; what stands in it is kept as a note.`,
+      })
   })
   const seen = new Set<string>()
   let line = first.info.lines + 1
   yield* inSlices(rest, file, SLICE, ({ record, info }) => {
     const row = isBlank(record) ? undefined : readRow(kind, record, header, line, fault)
-    if (row && seen.has(row.foreignId)) fault(line, `The ${kind} "${row.foreignId}" is in this file twice.`, hasId(kind) ? kind : 'time')
+    if (row && seen.has(row.foreignId))
+      fault(line, `The ${kind} "${row.foreignId}" is in this file twice.`, hasId(kind) ? kind : 'time')
     else if (row) {
       seen.add(row.foreignId)
       bundle.rows.push(row)
@@ -154,7 +172,13 @@ function readHeader(kind: BundleKind, cells: readonly string[], fault: FaultAt):
   return missing.length > 0 || twice ? undefined : { columns, names, idAt }
 }
 
-function readRow(kind: BundleKind, record: readonly string[], { columns, names, idAt }: Header, line: number, fault: FaultAt): BundleRow | undefined {
+function readRow(
+  kind: BundleKind,
+  record: readonly string[],
+  { columns, names, idAt }: Header,
+  line: number,
+  fault: FaultAt,
+): BundleRow | undefined {
   const fields: Record<string, Json> = {}
   const from: Record<string, string> = {}
   const notes: string[] = []
@@ -182,7 +206,8 @@ function readRow(kind: BundleKind, record: readonly string[], { columns, names, 
     }
   })
   for (const { column, field, spec } of bundleColumns(kind)) {
-    if (spec.required && !isDefaulted(kind, field) && fields[field] === undefined && sound) wrong(`The ${column} is missing.`, column)
+    if (spec.required && !isDefaulted(kind, field) && fields[field] === undefined && sound)
+      wrong(`The ${column} is missing.`, column)
   }
   const id = idAt < 0 ? undefined : withoutApostrophe((record[idAt] ?? '').trim())
   if (id === '') wrong(`The ${kind} has no id.`, kind)
@@ -196,10 +221,15 @@ function readRow(kind: BundleKind, record: readonly string[], { columns, names, 
 /** The offset a trip's start was written with, until its zone is known. */
 const offsets = new WeakMap<Record<string, Json>, string>()
 
-const readingId = ({ trip, time, spot, source }: Record<string, Json>): string => [trip, time, spot ?? '', source ?? ''].join('|')
+const readingId = ({ trip, time, spot, source }: Record<string, Json>): string =>
+  [trip, time, spot ?? '', source ?? ''].join('|')
 
 /** References into a file that could not be read at all are not faults of their own. */
-function checkReferences({ rows, faults }: ReadBundle, knownElsewhere: KnownElsewhere, unread: ReadonlySet<string>): void {
+function checkReferences(
+  { rows, faults }: ReadBundle,
+  knownElsewhere: KnownElsewhere,
+  unread: ReadonlySet<string>,
+): void {
   const ids = new Set(rows.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   for (const { kind, fields, columns, file, line } of rows) {
     for (const { field, spec } of bundleColumns(kind)) {
@@ -213,7 +243,9 @@ function checkReferences({ rows, faults }: ReadBundle, knownElsewhere: KnownElse
 
 /** A trip freezes its zone: its own, else its water's, else the offset its start is written with. */
 function freezeZones(rows: readonly BundleRow[]): void {
-  const waters = new Map(rows.filter(({ kind }) => kind === 'water').map(({ foreignId, fields }) => [foreignId, fields.timeZone]))
+  const waters = new Map(
+    rows.filter(({ kind }) => kind === 'water').map(({ foreignId, fields }) => [foreignId, fields.timeZone]),
+  )
   for (const { kind, fields } of rows) {
     if (kind === 'trip') fields.timeZone ??= waters.get(fields.water as string) ?? offsets.get(fields) ?? 'UTC'
   }

@@ -14,7 +14,8 @@ const listed = text
   .map((value) => value.replaceAll(';', ','))
   .filter((value) => value.trim() !== '')
   .map((value) => value.trim())
-const real = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true }).map((value) => Number(value.toPrecision(12)) + 0)
+const real = (min: number, max: number): fc.Arbitrary<number> =>
+  fc.double({ min, max, noNaN: true }).map((value) => Number(value.toPrecision(12)) + 0)
 
 /** Any value a field may hold; references point at the records of their kind. */
 function valueOf(spec: FieldSpec, ids: Readonly<Record<string, readonly string[]>>): fc.Arbitrary<Json> {
@@ -42,26 +43,45 @@ function valueOf(spec: FieldSpec, ids: Readonly<Record<string, readonly string[]
   }
 }
 
-function recordArb(kind: BundleKind, id: string, ids: Readonly<Record<string, readonly string[]>>): fc.Arbitrary<StoredRecord> {
+function recordArb(
+  kind: BundleKind,
+  id: string,
+  ids: Readonly<Record<string, readonly string[]>>,
+): fc.Arbitrary<StoredRecord> {
   const specs = Object.entries(fieldsOf(kind)).filter(([, spec]) => spec.csv !== false)
   const fields = Object.fromEntries(
-    specs.map(([field, spec]) => [field, spec.required ? valueOf(spec, ids) : fc.option(valueOf(spec, ids), { nil: null, freq: 2 })]),
+    specs.map(([field, spec]) => [
+      field,
+      spec.required ? valueOf(spec, ids) : fc.option(valueOf(spec, ids), { nil: null, freq: 2 }),
+    ]),
   )
-  return fc.record(fields).map((made) => ({ id, foreignId: id, fields: kind === 'trip' ? { ...made, timeZone: made.timeZone ?? 'UTC' } : made }))
+  return fc
+    .record(fields)
+    .map((made) => ({
+      id,
+      foreignId: id,
+      fields: kind === 'trip' ? { ...made, timeZone: made.timeZone ?? 'UTC' } : made,
+    }))
 }
 
 const ids = Object.fromEntries(BUNDLE_KINDS.map((kind) => [kind, [`${kind}-1`, `${kind}, "two"`]]))
 const bookArb = fc.record(
-  Object.fromEntries(BUNDLE_KINDS.map((kind) => [kind, fc.tuple(...(ids[kind] ?? []).map((id) => recordArb(kind, id, ids)))])) as Record<
-    BundleKind,
-    fc.Arbitrary<StoredRecord[]>
-  >,
+  Object.fromEntries(
+    BUNDLE_KINDS.map((kind) => [kind, fc.tuple(...(ids[kind] ?? []).map((id) => recordArb(kind, id, ids)))]),
+  ) as Record<BundleKind, fc.Arbitrary<StoredRecord[]>>,
 )
 
-const ring = fc.array(fc.tuple(real(-180, 180), real(-90, 90)), { minLength: 3, maxLength: 6 }).map((points) => [...points, points[0]!])
+const ring = fc
+  .array(fc.tuple(real(-180, 180), real(-90, 90)), { minLength: 3, maxLength: 6 })
+  .map((points) => [...points, points[0]!])
 const outlined = fc.tuple(bookArb, fc.option(fc.array(ring, { minLength: 1, maxLength: 2 }))).map(([book, rings]) => {
   const [first, ...others] = book.water
-  return rings && first ? { ...book, water: [{ ...first, fields: { ...first.fields, outline: { type: 'Polygon', coordinates: rings } } }, ...others] } : book
+  return rings && first
+    ? {
+        ...book,
+        water: [{ ...first, fields: { ...first.fields, outline: { type: 'Polygon', coordinates: rings } } }, ...others],
+      }
+    : book
 })
 
 const bytesOf = (files: ReadonlyMap<string, string>): Map<string, Uint8Array> =>
@@ -77,7 +97,12 @@ describe('a bundle of any records', () => {
         const { rows, faults } = readBundle(bytesOf(once))
         expect(faults).toEqual([])
         const again = Object.fromEntries(
-          BUNDLE_KINDS.map((kind) => [kind, rows.filter((row) => row.kind === kind).map(({ foreignId, fields }) => ({ id: foreignId, foreignId, fields }))]),
+          BUNDLE_KINDS.map((kind) => [
+            kind,
+            rows
+              .filter((row) => row.kind === kind)
+              .map(({ foreignId, fields }) => ({ id: foreignId, foreignId, fields })),
+          ]),
         )
         expect(Object.fromEntries(writeBundle(again))).toEqual(Object.fromEntries(once))
       }),
@@ -96,7 +121,9 @@ describe('a bundle of any records', () => {
         const open = readBundle(bytesOf(writeBundle(book))).rows
         const closed = readBundle(bytesOf(writeBundle(book, { withoutPlaces: true }))).rows
         expect(closed.every(({ fields }) => fields.latitude === undefined && fields.longitude === undefined)).toBe(true)
-        const bare = open.filter(({ kind }) => kind !== 'photo').map(({ fields: { latitude: _latitude, longitude: _longitude, ...fields } }) => fields)
+        const bare = open
+          .filter(({ kind }) => kind !== 'photo')
+          .map(({ fields: { latitude: _latitude, longitude: _longitude, ...fields } }) => fields)
         expect(closed.map(({ fields }) => fields)).toEqual(bare)
       }),
       { numRuns: 20 },

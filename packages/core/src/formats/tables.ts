@@ -45,7 +45,12 @@ export const bundleColumns = (kind: BundleKind): readonly BundleColumn[] => COLU
 function columnsOf(kind: BundleKind): BundleColumn[] {
   return Object.entries(fieldsOf(kind))
     .filter(([, spec]) => spec.csv !== false)
-    .map(([field, spec]) => ({ column: columnName(field), field, spec, ...(spec.type === 'quantity' ? { unit: spec.unit } : {}) }))
+    .map(([field, spec]) => ({
+      column: columnName(field),
+      field,
+      spec,
+      ...(spec.type === 'quantity' ? { unit: spec.unit } : {}),
+    }))
 }
 
 const COLUMNS_OF = new Map(BUNDLE_KINDS.map((kind) => [kind, columnsOf(kind)] as const))
@@ -55,7 +60,9 @@ const TWIN: Readonly<Partial<Record<Unit, string>>> = { C: 'f', m: 'ft', mm: 'in
 /** The imperial twin of a column (`water_temp_c` → `water_temp_f`); columns without a unit stay. */
 export function imperialTwin(column: BundleColumn): BundleColumn {
   const suffix = column.unit && TWIN[column.unit]
-  return suffix === undefined ? column : { ...column, column: column.column.replace(/_[a-z]+$/, `_${suffix}`), unit: entry(COLUMN_UNITS, suffix) }
+  return suffix === undefined
+    ? column
+    : { ...column, column: column.column.replace(/_[a-z]+$/, `_${suffix}`), unit: entry(COLUMN_UNITS, suffix) }
 }
 
 /** The column a header names: as it stands, or the twin of a measured column in any unit of its kind. */
@@ -68,7 +75,10 @@ export function columnOfHeader(kind: BundleKind, header: string): BundleColumn |
   const unit = suffix === undefined ? undefined : COLUMN_UNITS[suffix]
   if (stem === undefined || unit === undefined) return undefined
   const measured = columns.find(
-    (column) => column.unit !== undefined && column.column.replace(/_[a-z]+$/, '') === stem && dimensionOf(column.unit) === dimensionOf(unit),
+    (column) =>
+      column.unit !== undefined &&
+      column.column.replace(/_[a-z]+$/, '') === stem &&
+      dimensionOf(column.unit) === dimensionOf(unit),
   )
   return measured && { ...measured, column: header, unit }
 }

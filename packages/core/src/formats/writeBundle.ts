@@ -24,11 +24,13 @@ export interface WriteOptions {
 }
 
 /** A book as the files of a bundle. Deleted records are left out. The same records give the same bytes. */
-export function writeBundle(records: StoredRecords, { units = 'si', withoutPlaces = false }: WriteOptions = {}): Map<string, string> {
-  const live = Object.fromEntries(BUNDLE_KINDS.map((kind) => [kind, (records[kind] ?? []).filter(({ fields }) => !fields.deletedAt)])) as Record<
-    BundleKind,
-    StoredRecord[]
-  >
+export function writeBundle(
+  records: StoredRecords,
+  { units = 'si', withoutPlaces = false }: WriteOptions = {},
+): Map<string, string> {
+  const live = Object.fromEntries(
+    BUNDLE_KINDS.map((kind) => [kind, (records[kind] ?? []).filter(({ fields }) => !fields.deletedAt)]),
+  ) as Record<BundleKind, StoredRecord[]>
   const ids = exportedIds(live)
   const zones = new Map(live.trip.map(({ id, fields }) => [id, String(fields.timeZone ?? 'UTC')]))
   const files = new Map<string, string>()
@@ -49,8 +51,13 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
     const header = [...(hasId(kind) ? [kind] : []), ...columns.map(({ column }) => column)]
     files.set(BUNDLE_FILES[kind], stringify([header, ...rows], CSV_STYLE))
   }
-  const outlines = withoutPlaces ? [] : live.water.flatMap(({ id, fields: { outline } }) => (outline ? [{ water: ids.get(`water ${id}`) ?? id, outline }] : []))
-  if (outlines.length > 0) files.set(OUTLINES_FILE, writeOutlines(outlines.sort((a, b) => (a.water < b.water ? -1 : 1))))
+  const outlines = withoutPlaces
+    ? []
+    : live.water.flatMap(({ id, fields: { outline } }) =>
+        outline ? [{ water: ids.get(`water ${id}`) ?? id, outline }] : [],
+      )
+  if (outlines.length > 0)
+    files.set(OUTLINES_FILE, writeOutlines(outlines.sort((a, b) => (a.water < b.water ? -1 : 1))))
   return files
 }
 
@@ -58,7 +65,9 @@ export function writeBundle(records: StoredRecords, { units = 'si', withoutPlace
 function exportedIds(records: Record<BundleKind, readonly StoredRecord[]>): Map<string, string> {
   const ids = new Map<string, string>()
   for (const kind of BUNDLE_KINDS) {
-    const wanted = records[kind].map(({ id, fields, foreignId }) => foreignId ?? ('name' in fieldsOf(kind) ? String(fields.name) : id))
+    const wanted = records[kind].map(
+      ({ id, fields, foreignId }) => foreignId ?? ('name' in fieldsOf(kind) ? String(fields.name) : id),
+    )
     const times = new Map<string, number>()
     for (const name of wanted) times.set(name, (times.get(name) ?? 0) + 1)
     records[kind].forEach(({ id }, i) => ids.set(`${kind} ${id}`, times.get(at(wanted, i)) === 1 ? at(wanted, i) : id))
@@ -69,7 +78,8 @@ function exportedIds(records: Record<BundleKind, readonly StoredRecord[]>): Map<
 /** Trips and what happens on them in order of time, the rest by id. */
 function inOrder(kind: BundleKind, records: readonly StoredRecord[], ids: ReadonlyMap<string, string>): StoredRecord[] {
   const key = ({ id, fields }: StoredRecord): string => {
-    const time = kind === 'trip' || kind === 'stint' ? fields.start : kind === 'reading' || kind === 'strike' ? fields.time : ''
+    const time =
+      kind === 'trip' || kind === 'stint' ? fields.start : kind === 'reading' || kind === 'strike' ? fields.time : ''
     const exported =
       kind === 'reading'
         ? [ids.get(`trip ${String(fields.trip)}`), ids.get(`spot ${String(fields.spot)}`), fields.source].join('|')

@@ -25,7 +25,8 @@ const [END_BYTES, MOST_COMMENT] = [22, 65_535]
  * itself. Throws ZipRefusal.
  */
 export function unzipBundle(bytes: Uint8Array, limits: ZipLimits = ZIP_LIMITS): Map<string, Uint8Array> {
-  if (bytes.length > limits.fileBytes) throw new ZipRefusal(`The archive has ${bytes.length} bytes; at most ${limits.fileBytes} are taken.`, 'fileBytes')
+  if (bytes.length > limits.fileBytes)
+    throw new ZipRefusal(`The archive has ${bytes.length} bytes; at most ${limits.fileBytes} are taken.`, 'fileBytes')
   if (!hasEnd(bytes)) throw damaged()
   const unpacked = new Unpacked(limits)
   const reader = new Unzip((file) => unpacked.take(file))
@@ -64,7 +65,8 @@ class Unpacked {
   constructor(private readonly limits: ZipLimits) {}
 
   take(file: UnzipFile): void {
-    if (++this.entries > this.limits.entries) throw new ZipRefusal(`The archive holds more than ${this.limits.entries} entries.`, 'entries')
+    if (++this.entries > this.limits.entries)
+      throw new ZipRefusal(`The archive holds more than ${this.limits.entries} entries.`, 'entries')
     if (file.name.split(/[\\/]/).includes('..')) throw new ZipRefusal(`${file.name} points outside the archive.`)
     if (!/\.(csv|json|geojson|jpg)$/i.test(file.name)) return
     const name = file.name.slice(Math.max(file.name.lastIndexOf('/'), file.name.lastIndexOf('\\')) + 1)
@@ -83,7 +85,8 @@ class Unpacked {
       this.bytes += part.length
       if (this.bytes > this.limits.unpackedBytes)
         refuse(new ZipRefusal(`The archive unpacks to more than ${this.limits.unpackedBytes} bytes.`, 'unpackedBytes'))
-      if (size > this.limits.ratio * (this.fed - from + PIECE)) refuse(new ZipRefusal(`${name} is packed more than ${this.limits.ratio} to one.`, 'ratio'))
+      if (size > this.limits.ratio * (this.fed - from + PIECE))
+        refuse(new ZipRefusal(`${name} is packed more than ${this.limits.ratio} to one.`, 'ratio'))
       parts.push(part)
       if (final) this.open.delete(name)
     }
@@ -107,7 +110,9 @@ function joined(parts: readonly Uint8Array[]): Uint8Array {
 }
 
 /** An archive written piece by piece as its files come, for books that do not fit in memory twice. */
-export async function* zipStream(files: AsyncIterable<readonly [name: string, content: Uint8Array]>): AsyncGenerator<Uint8Array> {
+export async function* zipStream(
+  files: AsyncIterable<readonly [name: string, content: Uint8Array]>,
+): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = []
   const archive = new Zip((error, part) => {
     if (error) throw error
@@ -129,7 +134,9 @@ const FIXED_TIME = new Date(1980, 0, 1)
 
 /** Fixed time stamps, so that the same files give the same archive. */
 export function zipBundle(files: ReadonlyMap<string, string>): Uint8Array {
-  return zipSync(Object.fromEntries([...files].map(([name, text]) => [name, [strToU8(text), { mtime: FIXED_TIME }] as const])))
+  return zipSync(
+    Object.fromEntries([...files].map(([name, text]) => [name, [strToU8(text), { mtime: FIXED_TIME }] as const])),
+  )
 }
 
 export const bytesOfText = strToU8

@@ -1,5 +1,8 @@
 /** How many of an ordered list come before the first that fails, by halving. */
-export function countWhile<T extends object | number | string>(list: ArrayLike<T>, holds: (item: T) => boolean): number {
+export function countWhile<T extends object | number | string>(
+  list: ArrayLike<T>,
+  holds: (item: T) => boolean,
+): number {
   let [low, high] = [0, list.length]
   while (low < high) {
     const middle = (low + high) >> 1

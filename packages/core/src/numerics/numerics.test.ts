@@ -69,11 +69,15 @@ describe('distributions', () => {
   it('have closed forms where there are any', () => {
     // Exponential: shape 1. Chi-square with two degrees: twice that. Cauchy: t with one degree. Uniform: beta(1, 1).
     fc.assert(
-      fc.property(fc.double({ min: 0.001, max: 0.999, noNaN: true }), fc.double({ min: 0.1, max: 20, noNaN: true }), (p, rate) => {
-        expect(gammaQuantile(p, 1, rate) / (-Math.log1p(-p) / rate)).toBeCloseTo(1, 8)
-        expect(chiSquareCdf(-2 * Math.log1p(-p), 2)).toBeCloseTo(p, 10)
-        expect(betaQuantile(p, 1, 1)).toBeCloseTo(p, 8)
-      }),
+      fc.property(
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        (p, rate) => {
+          expect(gammaQuantile(p, 1, rate) / (-Math.log1p(-p) / rate)).toBeCloseTo(1, 8)
+          expect(chiSquareCdf(-2 * Math.log1p(-p), 2)).toBeCloseTo(p, 10)
+          expect(betaQuantile(p, 1, 1)).toBeCloseTo(p, 8)
+        },
+      ),
     )
     expect(tQuantile(0.75, 1)).toBeCloseTo(1, 8)
     expect(normalCdf(normalQuantile(0.975))).toBeCloseTo(0.975, 12)
@@ -81,9 +85,13 @@ describe('distributions', () => {
 
   it('have quantiles that their distribution functions take back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 0.99, noNaN: true }), fc.double({ min: 0.2, max: 80, noNaN: true }), (p, shape) => {
-        expect(gammaCdf(gammaQuantile(p, shape, 2.5), shape, 2.5)).toBeCloseTo(p, 7)
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        fc.double({ min: 0.2, max: 80, noNaN: true }),
+        (p, shape) => {
+          expect(gammaCdf(gammaQuantile(p, shape, 2.5), shape, 2.5)).toBeCloseTo(p, 7)
+        },
+      ),
     )
   })
 })
@@ -121,9 +129,13 @@ describe('draws from a seed', () => {
 describe('findRoot', () => {
   it('finds where a function falls through nought, however far out that is, and the end where it does not', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), fc.double({ min: 0.01, max: 100, noNaN: true }), (root, first) => {
-        expect(Math.abs(findRootFromZero((x) => root ** 3 - x ** 3, first) / root - 1)).toBeLessThan(1e-9)
-      }),
+      fc.property(
+        fc.double({ min: 1e-6, max: 1e6, noNaN: true }),
+        fc.double({ min: 0.01, max: 100, noNaN: true }),
+        (root, first) => {
+          expect(Math.abs(findRootFromZero((x) => root ** 3 - x ** 3, first) / root - 1)).toBeLessThan(1e-9)
+        },
+      ),
     )
     expect(findRootFromZero((x) => -1 - x)).toBe(0)
     expect(findRoot((x) => 2 - x, 0, 1)).toBeCloseTo(1, 12)

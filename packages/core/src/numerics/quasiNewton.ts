@@ -44,7 +44,12 @@ export function hessianAt(f: (x: Float64Array) => number, x: Float64Array, scale
     out[i * n + i] = (shifted([i, hi]) - 2 * centre + shifted([i, -hi])) / (hi * hi)
     for (let j = 0; j < i; j++) {
       const hj = at(h, j)
-      const value = (shifted([i, hi], [j, hj]) - shifted([i, hi], [j, -hj]) - shifted([i, -hi], [j, hj]) + shifted([i, -hi], [j, -hj])) / (4 * hi * hj)
+      const value =
+        (shifted([i, hi], [j, hj]) -
+          shifted([i, hi], [j, -hj]) -
+          shifted([i, -hi], [j, hj]) +
+          shifted([i, -hi], [j, -hj])) /
+        (4 * hi * hj)
       out[i * n + j] = value
       out[j * n + i] = value
     }
@@ -125,7 +130,10 @@ function update(inverse: Float64Array, n: number, s: Float64Array, y: Float64Arr
   const yhy = dot(y, hy)
   for (let i = 0; i < n; i++) {
     for (let j = 0; j < n; j++) {
-      inverse[i * n + j] = at(inverse, i * n + j) + ((1 + yhy / sy) * at(s, i) * at(s, j)) / sy - (at(hy, i) * at(s, j) + at(s, i) * at(hy, j)) / sy
+      inverse[i * n + j] =
+        at(inverse, i * n + j) +
+        ((1 + yhy / sy) * at(s, i) * at(s, j)) / sy -
+        (at(hy, i) * at(s, j) + at(s, i) * at(hy, j)) / sy
     }
   }
 }

@@ -16,7 +16,8 @@ export function seededRandom(seed: number): Random {
 }
 
 /** Standard normal. Source: Box & Muller, Ann. Math. Stat. 29 (1958) 610. */
-export const drawNormal = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+export const drawNormal = (random: Random): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 
 /** Gamma(shape, rate 1). Source: Marsaglia & Tsang, ACM Trans. Math. Softw. 26 (2000) 363; shapes below 1 by their remark in section 6. */
 export function drawGamma(random: Random, shape: number): number {
@@ -38,4 +39,5 @@ export function drawPoisson(random: Random, mean: number): number {
 }
 
 /** Geometric from 1 up, with the given mean; 1 where the mean is no more. */
-export const drawGeometric = (random: Random, mean: number): number => (mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean)))
+export const drawGeometric = (random: Random, mean: number): number =>
+  mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean))

@@ -14,7 +14,8 @@ export function signChange(f: (x: number) => number, low: number, high: number, 
   let kept: 'from' | 'to' | undefined
   for (let steps = 0; to - from > 1; steps++) {
     // A function that is flat nearly everywhere makes the line useless: then by halves.
-    const guess = steps < 30 ? Math.round(from + ((to - from) * before) / (before - after)) : Math.floor((from + to) / 2)
+    const guess =
+      steps < 30 ? Math.round(from + ((to - from) * before) / (before - after)) : Math.floor((from + to) / 2)
     const x = Math.min(to - 1, Math.max(from + 1, Number.isFinite(guess) ? guess : Math.floor((from + to) / 2)))
     const value = f(x)
     if (value >= 0 === rising) {

@@ -25,7 +25,8 @@ export const gammaCdf = (x: number, shape: number, rate = 1): number => gammaCdf
 /** P(X ≤ x) for chi-square. */
 export const chiSquareCdf = (x: number, degreesOfFreedom: number): number => chiSquareCdfOf(x, degreesOfFreedom)
 /** Quantile of chi-square. */
-export const chiSquareQuantile = (p: number, degreesOfFreedom: number): number => gammaQuantileOf(p, degreesOfFreedom / 2, 0.5)
+export const chiSquareQuantile = (p: number, degreesOfFreedom: number): number =>
+  gammaQuantileOf(p, degreesOfFreedom / 2, 0.5)
 export const betaQuantile = (p: number, a: number, b: number): number => betaQuantileOf(p, a, b)
 export const normalQuantile = (p: number): number => normalQuantileOf(p, 0, 1)
 export const normalCdf = (x: number): number => normalCdfOf(x, 0, 1)

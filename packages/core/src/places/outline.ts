@@ -50,4 +50,5 @@ function ringCrosses(ring: readonly Point[]): boolean {
 
 /** Twice the area of a triangle, signed: which side of a line a point lies on. */
 const side = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
-const cross = (a: Point, b: Point, c: Point, d: Point): boolean => side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0
+const cross = (a: Point, b: Point, c: Point, d: Point): boolean =>
+  side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0

@@ -11,7 +11,8 @@ interface Part {
 export function withTrackParts<T extends Tracked>(trips: readonly T[], parts: readonly Part[]): T[] {
   if (parts.length === 0) return [...trips]
   const ofTrip = new Map<string, unknown[]>()
-  for (const { trip, points } of parts) ofTrip.set(trip, [...(ofTrip.get(trip) ?? []), ...(Array.isArray(points) ? (points as unknown[]) : [])])
+  for (const { trip, points } of parts)
+    ofTrip.set(trip, [...(ofTrip.get(trip) ?? []), ...(Array.isArray(points) ? (points as unknown[]) : [])])
   return trips.map((trip) => {
     const points = ofTrip.get(trip.id)
     if (!points) return trip

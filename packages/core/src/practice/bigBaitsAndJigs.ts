@@ -1,4 +1,17 @@
-import { ALL_OTHERS, SAME_BODY, all, any, claim, classes, deepFt, lengthIn, seesFt, tempF, weightOz, windMph } from './claim.ts'
+import {
+  ALL_OTHERS,
+  SAME_BODY,
+  all,
+  any,
+  claim,
+  classes,
+  deepFt,
+  lengthIn,
+  seesFt,
+  tempF,
+  weightOz,
+  windMph,
+} from './claim.ts'
 import type { Claim } from './claim.ts'
 import { COMPACT_JIG, FULL_JIG, JIG, SWIMBAIT } from './groups.ts'
 
@@ -16,9 +29,23 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     all(classes('glide bait'), 'action=must be worked'),
     'rate',
   ),
-  claim('B2', 'From 38 to 50 °F a big swimbait crawled on the bottom brings bigger fish.', FOOT, CRAWLED, ALL_OTHERS, 'size'),
+  claim(
+    'B2',
+    'From 38 to 50 °F a big swimbait crawled on the bottom brings bigger fish.',
+    FOOT,
+    CRAWLED,
+    ALL_OTHERS,
+    'size',
+  ),
   claim('B3', 'But fewer.', FOOT, CRAWLED, ALL_OTHERS, 'rate lower'),
-  claim('B4', 'A wedge-tail or big swimbait is struck on the free fall, or as it pops free.', FOOT, CRAWLED, 'on the fall,as it came free of rock', 'phase'),
+  claim(
+    'B4',
+    'A wedge-tail or big swimbait is struck on the free fall, or as it pops free.',
+    FOOT,
+    CRAWLED,
+    'on the fall,as it came free of rock',
+    'phase',
+  ),
   claim(
     'B5',
     'Where trout or kokanee are prey, or in the coldest water, a wedge tail beats a boot tail.',
@@ -27,7 +54,14 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     classes('boot-tail swimbait'),
     'rate',
   ),
-  claim('B6', 'In cold water small lures no longer out-number big ones.', tempF(undefined, 50), lengthIn(undefined, 4), lengthIn(6), 'ratio falls'),
+  claim(
+    'B6',
+    'In cold water small lures no longer out-number big ones.',
+    tempF(undefined, 50),
+    lengthIn(undefined, 4),
+    lengthIn(6),
+    'ratio falls',
+  ),
   claim(
     'B7',
     'Where smallmouth feed on small bait, a swimbait of 3.3 to 3.8 inches produces.',
@@ -55,13 +89,33 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     'follow-up',
   ),
 
-  claim('G1', 'A compact jig brings more fish than a full-size jig.', '', COMPACT_JIG, FULL_JIG, 'rate', { dispute: 'jig size' }),
-  claim('G2', 'A full-size jig brings bigger fish than a compact jig.', '', FULL_JIG, COMPACT_JIG, 'size', { dispute: 'jig size' }),
-  claim('G3', 'Under 48 °F a compact jig beats a full-size jig.', tempF(undefined, 48), COMPACT_JIG, FULL_JIG, 'rate', { dispute: 'jig size' }),
-  claim('G4', 'Under heavy fishing pressure a compact jig beats a full-size jig.', 'pressure=heavy', COMPACT_JIG, FULL_JIG, 'rate', { dispute: 'pressure' }),
-  claim('G5', 'For smallmouth a compact jig beats a full-size jig.', '', COMPACT_JIG, FULL_JIG, 'rate', { species: 'smallmouth' }),
-  claim('G6', 'Bass with small mouths hook up better on a compact jig.', '', COMPACT_JIG, FULL_JIG, 'hook-up', { species: 'smallmouth' }),
-  claim('G7', 'For largemouth a compact jig and a full-size jig bring the same.', '', COMPACT_JIG, FULL_JIG, 'same', { species: 'largemouth' }),
+  claim('G1', 'A compact jig brings more fish than a full-size jig.', '', COMPACT_JIG, FULL_JIG, 'rate', {
+    dispute: 'jig size',
+  }),
+  claim('G2', 'A full-size jig brings bigger fish than a compact jig.', '', FULL_JIG, COMPACT_JIG, 'size', {
+    dispute: 'jig size',
+  }),
+  claim('G3', 'Under 48 °F a compact jig beats a full-size jig.', tempF(undefined, 48), COMPACT_JIG, FULL_JIG, 'rate', {
+    dispute: 'jig size',
+  }),
+  claim(
+    'G4',
+    'Under heavy fishing pressure a compact jig beats a full-size jig.',
+    'pressure=heavy',
+    COMPACT_JIG,
+    FULL_JIG,
+    'rate',
+    { dispute: 'pressure' },
+  ),
+  claim('G5', 'For smallmouth a compact jig beats a full-size jig.', '', COMPACT_JIG, FULL_JIG, 'rate', {
+    species: 'smallmouth',
+  }),
+  claim('G6', 'Bass with small mouths hook up better on a compact jig.', '', COMPACT_JIG, FULL_JIG, 'hook-up', {
+    species: 'smallmouth',
+  }),
+  claim('G7', 'For largemouth a compact jig and a full-size jig bring the same.', '', COMPACT_JIG, FULL_JIG, 'same', {
+    species: 'largemouth',
+  }),
   claim(
     'G8',
     'In clear water with bluegill, a green pumpkin jig produces.',
@@ -137,9 +191,15 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     ALL_OTHERS,
     'rate',
   ),
-  claim('G17', 'Under fishing pressure a glass bead on a Texas rig helps.', 'pressure=heavy', WORM_ON_BEAD, 'class=Texas rig;modification=unknown', 'rate', {
-    dispute: 'pressure',
-  }),
+  claim(
+    'G17',
+    'Under fishing pressure a glass bead on a Texas rig helps.',
+    'pressure=heavy',
+    WORM_ON_BEAD,
+    'class=Texas rig;modification=unknown',
+    'rate',
+    { dispute: 'pressure' },
+  ),
   claim(
     'G18',
     'In calm, dirty water with shaded cover, flipping a jig or a Texas rig produces.',

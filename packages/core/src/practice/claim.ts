@@ -61,26 +61,34 @@ export const NOT_BETTER = 1.25
 type Extra = Partial<Pick<Claim, 'dispute' | 'species' | 'multiplier'>>
 
 /** A claim in one line. */
-export const claim = (id: string, says: string, when: string, lure: string, against: string, outcome: ClaimOutcome, extra: Extra = {}): Claim => ({
-  id,
-  says,
-  when,
-  lure,
-  against,
-  outcome,
-  ...extra,
-})
+export const claim = (
+  id: string,
+  says: string,
+  when: string,
+  lure: string,
+  against: string,
+  outcome: ClaimOutcome,
+  extra: Extra = {},
+): Claim => ({ id, says, when, lure, against, outcome, ...extra })
 
-const range = (column: string, from: number | undefined, to: number | undefined, si: (value: number) => number): string =>
-  `${column}=${from === undefined ? '' : round(si(from))}..${to === undefined ? '' : round(si(to))}`
+const range = (
+  column: string,
+  from: number | undefined,
+  to: number | undefined,
+  si: (value: number) => number,
+): string => `${column}=${from === undefined ? '' : round(si(from))}..${to === undefined ? '' : round(si(to))}`
 const round = (value: number): number => Number(value.toFixed(4))
 
 /** Filters in the trade's units. Undefined leaves a side open. */
-export const tempF = (from?: number, to?: number): string => range('water_temp_c', from, to, (value) => toSi(value, 'F'))
-export const seesFt = (from?: number, to?: number): string => range('visibility_m', from, to, (value) => toSi(value, 'ft'))
-export const windMph = (from?: number, to?: number): string => range('wind_mps', from, to, (value) => toSi(value, 'mph'))
+export const tempF = (from?: number, to?: number): string =>
+  range('water_temp_c', from, to, (value) => toSi(value, 'F'))
+export const seesFt = (from?: number, to?: number): string =>
+  range('visibility_m', from, to, (value) => toSi(value, 'ft'))
+export const windMph = (from?: number, to?: number): string =>
+  range('wind_mps', from, to, (value) => toSi(value, 'mph'))
 export const deepFt = (from?: number, to?: number): string => range('depth_m', from, to, (value) => toSi(value, 'ft'))
-export const lengthIn = (from?: number, to?: number): string => range('length_mm', from, to, (value) => 1000 * toSi(value, 'in'))
+export const lengthIn = (from?: number, to?: number): string =>
+  range('length_mm', from, to, (value) => 1000 * toSi(value, 'in'))
 export const weightOz = (from?: number, to?: number): string => range('weight_g', from, to, (value) => 28.3495 * value)
 const OR = ' | '
 /** Any of several filters. */
@@ -89,6 +97,9 @@ export const any = (...filters: readonly string[]): string => filters.join(OR)
 export const all = (...filters: readonly string[]): string =>
   filters
     .filter((filter) => filter !== '')
-    .reduce<string[]>((paths, filter) => paths.flatMap((path) => filter.split(OR).map((one) => (path === '' ? one : `${path};${one}`))), [''])
+    .reduce<string[]>(
+      (paths, filter) => paths.flatMap((path) => filter.split(OR).map((one) => (path === '' ? one : `${path};${one}`))),
+      [''],
+    )
     .join(OR)
 export const classes = (...names: readonly string[]): string => `class=${names.join(',')}`

@@ -2,7 +2,8 @@ import { SAME_BODY, all, any, claim, seesFt } from './claim.ts'
 import type { Claim } from './claim.ts'
 import { GRASS, HARD_BODY } from './groups.ts'
 
-const inches = (from: number | undefined, to: number): string => seesFt(from === undefined ? undefined : from / 12, to / 12)
+const inches = (from: number | undefined, to: number): string =>
+  seesFt(from === undefined ? undefined : from / 12, to / 12)
 const SHAD = 'forage=threadfin shad,gizzard shad'
 const DARK_OVER_WHITE = all(HARD_BODY, 'back=black,dark blue,blue-grey,grey', 'side=white')
 const GREY_OVER_CHARTREUSE = all(HARD_BODY, 'back=pearl grey', 'belly=chartreuse')
@@ -89,9 +90,32 @@ export const COLOURS: readonly Claim[] = [
     'zone',
     { dispute: 'zone' },
   ),
-  claim('K10', 'Pulled through grass, the colour of the side matters more than back or belly.', GRASS, HARD_BODY, 'side', 'zone', { dispute: 'zone' }),
-  claim('K11', 'In spring an orange belly produces.', 'season=spring', all(HARD_BODY, 'belly=orange'), SAME_BODY, 'rate', { dispute: 'zone' }),
-  claim('K12', 'Colours that look like the prey you saw bring more.', '', all(HARD_BODY, 'matches_prey=yes'), SAME_BODY, 'rate'),
+  claim(
+    'K10',
+    'Pulled through grass, the colour of the side matters more than back or belly.',
+    GRASS,
+    HARD_BODY,
+    'side',
+    'zone',
+    { dispute: 'zone' },
+  ),
+  claim(
+    'K11',
+    'In spring an orange belly produces.',
+    'season=spring',
+    all(HARD_BODY, 'belly=orange'),
+    SAME_BODY,
+    'rate',
+    { dispute: 'zone' },
+  ),
+  claim(
+    'K12',
+    'Colours that look like the prey you saw bring more.',
+    '',
+    all(HARD_BODY, 'matches_prey=yes'),
+    SAME_BODY,
+    'rate',
+  ),
   claim(
     'K13',
     'Where the prey is not known, colours that pass for several kinds of prey produce.',

@@ -6,7 +6,16 @@ export const CRANKBAIT = classes('squarebill', 'flat-sided crankbait', 'wide-wob
 export const FLAT_SIDED = classes('flat-sided crankbait')
 export const WIDE_WOBBLE = classes('wide-wobble diving plug')
 export const LIPLESS = classes('lipless crankbait')
-export const SURFACE = classes('walking topwater', 'popper', 'single prop', 'twin prop', 'rotating-tail topwater', 'buzzbait', 'hollow frog', 'soft toad')
+export const SURFACE = classes(
+  'walking topwater',
+  'popper',
+  'single prop',
+  'twin prop',
+  'rotating-tail topwater',
+  'buzzbait',
+  'hollow frog',
+  'soft toad',
+)
 export const HARD_BODY = classes(
   'squarebill',
   'flat-sided crankbait',
@@ -20,7 +29,15 @@ export const HARD_BODY = classes(
 export const JIG = classes('flipping jig', 'finesse jig', 'football jig')
 export const COMPACT_JIG = classes('finesse jig')
 export const FULL_JIG = classes('flipping jig')
-export const BOTTOM = classes('football jig', 'Texas rig', 'shaky head', 'stand-up worm', 'tube', 'finesse jig', 'flipping jig')
+export const BOTTOM = classes(
+  'football jig',
+  'Texas rig',
+  'shaky head',
+  'stand-up worm',
+  'tube',
+  'finesse jig',
+  'flipping jig',
+)
 export const REACTION = classes(
   'suspending jerkbait',
   'deep suspending jerkbait',

@@ -11,4 +11,10 @@ export type { Claim, ClaimOutcome } from './claim.ts'
 export { ownClaim } from './ownClaim.ts'
 
 /** Every rule of the trade that the book puts on trial. */
-export const CLAIMS: readonly Claim[] = [...HARD_BAITS, ...COLOURS, ...BIG_BAITS_AND_JIGS, ...WEATHER_AND_DEPTH, ...SURFACE_AND_PLACES]
+export const CLAIMS: readonly Claim[] = [
+  ...HARD_BAITS,
+  ...COLOURS,
+  ...BIG_BAITS_AND_JIGS,
+  ...WEATHER_AND_DEPTH,
+  ...SURFACE_AND_PLACES,
+]

@@ -11,7 +11,9 @@ const LONG_HAIR = classes('long hair jig')
 
 /** Wind and calm, bottom or suspended. Common practice of the trade, no source. */
 export const WEATHER_AND_DEPTH: readonly Claim[] = [
-  claim('W1', 'On a windblown bank under cloud, the umbrella rig produces.', WINDBLOWN, UMBRELLA, ALL_OTHERS, 'rate', { dispute: 'calm' }),
+  claim('W1', 'On a windblown bank under cloud, the umbrella rig produces.', WINDBLOWN, UMBRELLA, ALL_OTHERS, 'rate', {
+    dispute: 'calm',
+  }),
   claim(
     'W2',
     'On a windblown bank under cloud, the umbrella rig produces more still in cold water.',
@@ -29,9 +31,15 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     'rate',
     { dispute: 'calm' },
   ),
-  claim('W4', 'In winter, calm brings more than wind.', 'season=winter', 'wind_band=calm', 'wind_band=light_chop,working_chop,strong,rough', 'between', {
-    dispute: 'calm',
-  }),
+  claim(
+    'W4',
+    'In winter, calm brings more than wind.',
+    'season=winter',
+    'wind_band=calm',
+    'wind_band=light_chop,working_chop,strong,rough',
+    'between',
+    { dispute: 'calm' },
+  ),
   claim(
     'W5',
     'From spring to autumn wind brings more than calm.',
@@ -50,9 +58,15 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     'rate',
     { dispute: 'calm' },
   ),
-  claim('W7', 'In calm, clear, sunny water, or under fishing pressure, the weighted wacky rig produces.', QUIET, WACKY, ALL_OTHERS, 'rate', {
-    dispute: 'pressure',
-  }),
+  claim(
+    'W7',
+    'In calm, clear, sunny water, or under fishing pressure, the weighted wacky rig produces.',
+    QUIET,
+    WACKY,
+    ALL_OTHERS,
+    'rate',
+    { dispute: 'pressure' },
+  ),
   claim(
     'W8',
     'In clear water, worms in green pumpkin, blue, brown or purple produce.',
@@ -87,7 +101,14 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     ALL_OTHERS,
     'rate',
   ),
-  claim('W12', 'After the spawn near fry, a floating worm produces.', all('fish_season=post-spawn', seesFt(3)), classes('floating worm'), ALL_OTHERS, 'rate'),
+  claim(
+    'W12',
+    'After the spawn near fry, a floating worm produces.',
+    all('fish_season=post-spawn', seesFt(3)),
+    classes('floating worm'),
+    ALL_OTHERS,
+    'rate',
+  ),
   claim('W13', 'Near fry, a floating worm brings smaller fish.', '', 'forage=fry', 'forage!=fry', 'size lower'),
 
   claim(
@@ -139,7 +160,15 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     all(classes('drop shot'), 'family=shad/white'),
     'rate',
   ),
-  claim('D7', 'In cold water slow and near the bottom beats reaction lures.', tempF(undefined, 50), BOTTOM, REACTION, 'rate', { dispute: 'cold reaction' }),
+  claim(
+    'D7',
+    'In cold water slow and near the bottom beats reaction lures.',
+    tempF(undefined, 50),
+    BOTTOM,
+    REACTION,
+    'rate',
+    { dispute: 'cold reaction' },
+  ),
   claim(
     'D8',
     'In late summer on a steep drop without current, in sun and calm, a long white hair jig produces.',
@@ -148,7 +177,14 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     ALL_OTHERS,
     'rate',
   ),
-  claim('D9', 'A long white hair jig is struck just after the reel stops, on the fall.', DROP, LONG_HAIR, 'just after the reel stopped,on the fall', 'phase'),
+  claim(
+    'D9',
+    'A long white hair jig is struck just after the reel stops, on the fall.',
+    DROP,
+    LONG_HAIR,
+    'just after the reel stopped,on the fall',
+    'phase',
+  ),
   claim(
     'D10',
     'With current, or wind and cloud, a football jig beats a hair jig.',
@@ -157,6 +193,20 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     LONG_HAIR,
     'rate',
   ),
-  claim('D11', 'Over a big school, a deep crankbait beats a hair jig.', 'bait=tight school', classes('deep crankbait'), LONG_HAIR, 'rate'),
-  claim('D12', 'In the first hour after the current stops, a hair jig beats bottom lures.', 'current=off;since_current_h=..1', LONG_HAIR, BOTTOM, 'rate'),
+  claim(
+    'D11',
+    'Over a big school, a deep crankbait beats a hair jig.',
+    'bait=tight school',
+    classes('deep crankbait'),
+    LONG_HAIR,
+    'rate',
+  ),
+  claim(
+    'D12',
+    'In the first hour after the current stops, a hair jig beats bottom lures.',
+    'current=off;since_current_h=..1',
+    LONG_HAIR,
+    BOTTOM,
+    'rate',
+  ),
 ]

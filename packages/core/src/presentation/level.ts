@@ -34,7 +34,10 @@ export function workingDepth(lure: LureAtWork | undefined, stint: Pick<StintAtWo
 }
 
 /** How deep a lure works, metres: as logged for the stint, else the middle of its running depths. */
-export function workingDepthM(lure: LureAtWork, { lureDepthM }: Pick<StintAtWork, 'lureDepthM'> = {}): number | undefined {
+export function workingDepthM(
+  lure: LureAtWork,
+  { lureDepthM }: Pick<StintAtWork, 'lureDepthM'> = {},
+): number | undefined {
   if (typeof lureDepthM === 'number') return lureDepthM
   const [from, to] = [lure.runsFromM ?? lure.runsToM, lure.runsToM ?? lure.runsFromM]
   return typeof from === 'number' && typeof to === 'number' ? (from + to) / 2 : undefined
@@ -48,7 +51,13 @@ export function levelOf(lure: LureAtWork, stint: StintAtWork = {}): Level {
   if (stint.retrieve && ON_BOTTOM.has(stint.retrieve)) return 'bottom'
   if (stint.retrieve && AT_SURFACE.has(stint.retrieve)) return 'top'
   const depthM = workingDepthM(lure, stint)
-  if (typeof stint.depthM === 'number' && depthM !== undefined && depthM > TOP_M && stint.depthM - depthM <= NEAR_BOTTOM_M) return 'bottom'
+  if (
+    typeof stint.depthM === 'number' &&
+    depthM !== undefined &&
+    depthM > TOP_M &&
+    stint.depthM - depthM <= NEAR_BOTTOM_M
+  )
+    return 'bottom'
   if (TOP_CLASS.test(lure.class)) return 'top'
   if (BOTTOM_CLASS.test(lure.class) && !NOT_BOTTOM_CLASS.test(lure.class)) return 'bottom'
   return depthM !== undefined && depthM < TOP_M ? 'top' : 'middle'

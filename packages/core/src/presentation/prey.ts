@@ -1,10 +1,19 @@
 import type { CalendarSeason } from '../season/index.ts'
 import type { Lure, Strike, Water } from '../vocabulary/index.ts'
 
-const OF_SEASON = { winter: 'forageWinter', spring: 'forageSpring', summer: 'forageSummer', autumn: 'forageAutumn' } as const
+const OF_SEASON = {
+  winter: 'forageWinter',
+  spring: 'forageSpring',
+  summer: 'forageSummer',
+  autumn: 'forageAutumn',
+} as const
 
 /** What fish ate: as seen on the trip, else what the water holds in the season, else at all. */
-export function preyOf(strikes: readonly Pick<Strike, 'forageSeen'>[], water: Water | undefined, season: CalendarSeason): readonly string[] {
+export function preyOf(
+  strikes: readonly Pick<Strike, 'forageSeen'>[],
+  water: Water | undefined,
+  season: CalendarSeason,
+): readonly string[] {
   const seen = strikes.flatMap(({ forageSeen }) => forageSeen ?? [])
   if (seen.length > 0) return [...new Set(seen)]
   const ofSeason = water?.[OF_SEASON[season]] ?? []

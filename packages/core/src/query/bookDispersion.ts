@@ -15,7 +15,10 @@ export function bookDispersion(columns: SegmentColumns, rows: readonly number[])
 }
 
 /** Strikes of each angler on each trip, with the hours they came in: a trip's, in equal parts for those who struck. */
-export function strikesOf({ trip, hours, strikeRows, strikeMs, strikeAngler }: SegmentColumns, rows: readonly number[]): StrikesOfTrip[] {
+export function strikesOf(
+  { trip, hours, strikeRows, strikeMs, strikeAngler }: SegmentColumns,
+  rows: readonly number[],
+): StrikesOfTrip[] {
   const spent = new Float64Array(trip.levels.length)
   const asked = new Uint8Array(hours.length)
   for (const row of rows) {

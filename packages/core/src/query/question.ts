@@ -25,7 +25,8 @@ export function planFor({ by, where }: Question): CutPlan {
 
 /** Names of the ids that columns hold, so that people may filter by name. */
 export function namesOf(book: BookRecords): Names {
-  const named = (records: readonly { id: string; name: string }[]): ReadonlyMap<string, string> => new Map(records.map(({ id, name }) => [id, name]))
+  const named = (records: readonly { id: string; name: string }[]): ReadonlyMap<string, string> =>
+    new Map(records.map(({ id, name }) => [id, name]))
   return { water: named(book.waters), lure: named(book.lures), spot: named(book.spots), setup: named(book.setups) }
 }
 
@@ -38,10 +39,16 @@ export interface Contribution {
 }
 
 /** What a rate comes from: each trip's hours and strikes, for one group of a board or (without `group`) for all of it. */
-export function contributions(columns: SegmentColumns, { by, where }: Question, group: readonly string[] | undefined, names: Names = {}): Contribution[] {
+export function contributions(
+  columns: SegmentColumns,
+  { by, where }: Question,
+  group: readonly string[] | undefined,
+  names: Names = {},
+): Contribution[] {
   const keep = rowFilter(columns, where, names)
   const codes = group && by.map((name, i) => entry(columns.factors, name).levels.indexOf(at(group, i)))
-  const inGroup = (row: number): boolean => !codes || by.every((name, i) => entry(columns.factors, name).codes[row] === codes[i])
+  const inGroup = (row: number): boolean =>
+    !codes || by.every((name, i) => entry(columns.factors, name).codes[row] === codes[i])
   const parts = new Map<string, { hours: number; strikeIds: string[] }>()
   const partOf = (row: number): { hours: number; strikeIds: string[] } => {
     const trip = at(columns.trip.levels, at(columns.trip.codes, row))

@@ -38,7 +38,12 @@ export interface FishOfGroup {
 }
 
 /** The rate of a group that has hours. `spread` null: the book has too few trips to know how they differ. */
-export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, spread: Pick<TripSpread, 'variance' | 'dispersion'> | null): Rate {
+export function rateOf(
+  tally: Tally,
+  fish: FishOfGroup,
+  confidence: number,
+  spread: Pick<TripSpread, 'variance' | 'dispersion'> | null,
+): Rate {
   const { hours, strikes, raised, bycatch, sameFish, missed, lost, landed, tripStrikes, tripHours } = tally
   const hooked = lost + landed
   const exact = poissonRateInterval(strikes, hours, { confidence })
@@ -52,7 +57,13 @@ export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, spre
     trips: tripHours.length,
     tripsWithStrike: tripStrikes.filter((count) => count > 0).length,
     rate: strikes / hours,
-    ...(spread === null ? exact : tripAwareInterval(tripStrikes, tripHours, { confidence, tripVariance: spread.variance, dispersion: spread.dispersion })),
+    ...(spread === null
+      ? exact
+      : tripAwareInterval(tripStrikes, tripHours, {
+          confidence,
+          tripVariance: spread.variance,
+          dispersion: spread.dispersion,
+        })),
     interval: spread === null ? 'exact' : 'trip',
     exact,
     ...(missed + hooked > 0 ? { hookUp: shareOf(hooked, missed + hooked, confidence) } : {}),
@@ -61,4 +72,8 @@ export function rateOf(tally: Tally, fish: FishOfGroup, confidence: number, spre
   }
 }
 
-const shareOf = (part: number, of: number, confidence: number): Share => ({ of, share: part / of, ...binomialInterval(part, of, { confidence }) })
+const shareOf = (part: number, of: number, confidence: number): Share => ({
+  of,
+  share: part / of,
+  ...binomialInterval(part, of, { confidence }),
+})

@@ -6,7 +6,11 @@ import type { Clause } from './where.ts'
 export type Names = Readonly<Record<string, ReadonlyMap<string, string>>>
 
 /** Whether a row meets every clause. Given columns that hold each clause's column. A value not known meets no range and no exclusion's name but `unknown`. */
-export function rowFilter(columns: SegmentColumns, where: readonly Clause[], names: Names = {}): (row: number) => boolean {
+export function rowFilter(
+  columns: SegmentColumns,
+  where: readonly Clause[],
+  names: Names = {},
+): (row: number) => boolean {
   const tests = where.map((clause) => clauseTest(columns, clause, names))
   return (row) => {
     for (const test of tests) if (!test(row)) return false
@@ -26,7 +30,9 @@ function clauseTest(columns: SegmentColumns, clause: Clause, names: Names): (row
   const { codes, levels } = entry(columns.factors, clause.column)
   const wanted = new Set(clause.values)
   const matches = (level: string): boolean =>
-    wanted.has(level) || wanted.has(names[clause.column]?.get(level) ?? level) || level.split(';').some((word) => wanted.has(word))
+    wanted.has(level) ||
+    wanted.has(names[clause.column]?.get(level) ?? level) ||
+    level.split(';').some((word) => wanted.has(word))
   const accepted = levels.map((level) => matches(level) === (clause.kind === 'oneOf'))
   return (row) => accepted[codes[row] ?? -1] ?? false
 }

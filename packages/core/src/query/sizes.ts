@@ -22,12 +22,15 @@ export function sizesOf(weightsG: readonly number[], lengthsMm: readonly number[
     landed: weightsG.length,
     weighed: weights.length,
     measured: lengths.length,
-    ...(weights.length > 0 ? { medianG: quantile(weights, 0.5), topG: quantile(weights, 0.9), heaviestG: quantile(weights, 1) } : {}),
+    ...(weights.length > 0
+      ? { medianG: quantile(weights, 0.5), topG: quantile(weights, 0.9), heaviestG: quantile(weights, 1) }
+      : {}),
     ...(lengths.length > 0 ? { medianMm: quantile(lengths, 0.5), longestMm: quantile(lengths, 1) } : {}),
   }
 }
 
-const known = (values: readonly number[]): number[] => values.filter((value) => !Number.isNaN(value)).sort((a, b) => a - b)
+const known = (values: readonly number[]): number[] =>
+  values.filter((value) => !Number.isNaN(value)).sort((a, b) => a - b)
 
 function quantile(ascending: readonly number[], p: number): number {
   const place = p * (ascending.length - 1)

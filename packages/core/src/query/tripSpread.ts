@@ -23,7 +23,12 @@ export interface TripSpread {
 export function tripSpread(columns: SegmentColumns, dispersion = 1): TripSpread | null {
   const trips = tripExposures(columns)
   if (trips.length < FEWEST_TRIPS || trips.every(({ events }) => events === 0)) return null
-  const fit = fitGammaPoisson(trips.map(({ events, exposureHours }) => ({ events: events / dispersion, exposureHours: exposureHours / dispersion })))
+  const fit = fitGammaPoisson(
+    trips.map(({ events, exposureHours }) => ({
+      events: events / dispersion,
+      exposureHours: exposureHours / dispersion,
+    })),
+  )
   // A spread that holds the flurries as well is as likely to leave a day blank.
   const ofTotals = fitGammaPoisson(trips)
   const blanks = trips.map(({ exposureHours }) => chanceOfBlank(ofTotals, exposureHours))
@@ -37,7 +42,8 @@ export function tripSpread(columns: SegmentColumns, dispersion = 1): TripSpread 
   }
 }
 
-const chanceOfBlank = ({ shape, rate }: GammaPoissonFit, exposure: number): number => Math.exp(-shape * Math.log1p(exposure / rate))
+const chanceOfBlank = ({ shape, rate }: GammaPoissonFit, exposure: number): number =>
+  Math.exp(-shape * Math.log1p(exposure / rate))
 
 /** At least so many blank days must be missing to speak of it, and more than chance leaves out one time in twenty (ours). */
 const MISSING_DAYS = 3
@@ -64,5 +70,7 @@ function tripExposures({ rows, strikes, hours, trip, factors }: SegmentColumns):
     events[t] = (events[t] ?? 0) + (strikes[row] ?? 0)
     if (h > 0) exposures[t] = (exposures[t] ?? 0) + (h * (waterStrikes[code] ?? 0)) / (waterHours[code] ?? 1)
   }
-  return Array.from(events, (count, t) => ({ events: count, exposureHours: exposures[t] ?? 0 })).filter(({ exposureHours }) => exposureHours > 0)
+  return Array.from(events, (count, t) => ({ events: count, exposureHours: exposures[t] ?? 0 })).filter(
+    ({ exposureHours }) => exposureHours > 0,
+  )
 }

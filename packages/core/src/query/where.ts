@@ -44,33 +44,42 @@ const quoted = (word: string): string => (/[,;]/.test(word) ? `"${word}"` : word
 
 function parseClause(part: string): Clause {
   const split = /^([a-z0-9_]+)\s*(!?=)\s*(.*)$/i.exec(part)
-  if (!split) throw new RangeError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
+  if (!split)
+    throw new RangeError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
   const info = columnInfo(at(split, 1).toLowerCase())
   const [negated, value] = [split[2] === '!=', at(split, 3).trim()]
   if (value === '') throw new RangeError(`the condition "${part}" has no value`)
   const range = /^(-?[\d.]*)\.\.(-?[\d.]*)$/.exec(value)
   const ranged = range && !negated && (info.kind === 'number' || info.source === 'calendar' || isCount(info))
   if (ranged) return rangeOf(info, part, at(range, 1), at(range, 2))
-  if (info.kind === 'number') throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
+  if (info.kind === 'number')
+    throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
   return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: splitOutsideQuotes(value, ',').map(unquoted) }
 }
 
-const isCount = (info: ColumnInfo): boolean => ['casts', 'targets', 'fouled_casts', 'fish_shown', 'limit'].includes(info.name)
+const isCount = (info: ColumnInfo): boolean =>
+  ['casts', 'targets', 'fouled_casts', 'fish_shown', 'limit'].includes(info.name)
 
 function rangeOf(info: ColumnInfo, part: string, low: string, high: string): Clause {
   const [from, to] = [low, high].map((side) => (side === '' ? null : Number(side))) as [number | null, number | null]
   if (Number.isNaN(from) || Number.isNaN(to)) throw new RangeError(`the range in "${part}" is not made of numbers`)
   if (from === null && to === null) throw new RangeError(`the range in "${part}" is open on both sides`)
-  if (from !== null && to !== null && from >= to) throw new RangeError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
+  if (from !== null && to !== null && from >= to)
+    throw new RangeError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
   return { kind: 'range', column: info.name, from, to }
 }
 
 /** The columns that clauses ask for words of. */
-export const namedColumns = (clauses: readonly Clause[]): string[] => clauses.filter(({ kind }) => kind !== 'range').map(({ column }) => column)
+export const namedColumns = (clauses: readonly Clause[]): string[] =>
+  clauses.filter(({ kind }) => kind !== 'range').map(({ column }) => column)
 
 /** The columns that clauses ask for ranges of, with the edges these add to the cuts. */
 export const clauseRanges = (clauses: readonly Clause[]): RangeEdges[] =>
-  clauses.flatMap((clause) => (clause.kind === 'range' ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }] : []))
+  clauses.flatMap((clause) =>
+    clause.kind === 'range'
+      ? [{ column: clause.column, edges: [clause.from, clause.to].filter((edge) => edge !== null) }]
+      : [],
+  )
 
 /** The filter as text again, in the form `parseWhere` reads. */
 export function whereText(clauses: readonly Clause[]): string {

@@ -24,9 +24,12 @@ describe('fishSeason', () => {
     [64, null, 3, -30, 'autumn'],
     [64, null, 10, -30, 'spawn'],
     [64, null, 3, null, 'spawn'],
-  ] as const)('calls %i °F with a trend of %s in month %i at latitude %s %s', (f, trendCPerDay, month, latitude, season) => {
-    expect(fishSeason({ waterTempC: ((f - 32) * 5) / 9, trendCPerDay, month, latitude })).toBe(season)
-  })
+  ] as const)(
+    'calls %i °F with a trend of %s in month %i at latitude %s %s',
+    (f, trendCPerDay, month, latitude, season) => {
+      expect(fishSeason({ waterTempC: ((f - 32) * 5) / 9, trendCPerDay, month, latitude })).toBe(season)
+    },
+  )
 
   // Made years: a yearly course whose coldest day lies in early February (August in the south), with spells of weather on top.
   it.each([
@@ -37,10 +40,14 @@ describe('fishSeason', () => {
     const order = ['winter', 'pre-spawn', 'spawn', 'post-spawn', 'summer', 'autumn', 'late autumn']
     const spell = Array.from({ length: 60 }, () => drawNormal(random))
     const seasons = Array.from({ length: 365 }, (_, day) => {
-      const at = (d: number): number => 15 - 12 * Math.cos((2 * Math.PI * (d - 35 - shift)) / 365) + 0.8 * (spell[Math.floor((d + 60) / 8)] ?? 0)
+      const at = (d: number): number =>
+        15 - 12 * Math.cos((2 * Math.PI * (d - 35 - shift)) / 365) + 0.8 * (spell[Math.floor((d + 60) / 8)] ?? 0)
       const month = new Date(Date.UTC(2025, 0, 1 + day)).getUTCMonth() + 1
       const trendCPerDay = (at(day) - at(day - 20)) / 20
-      return { month: shift > 0 ? ((month + 5) % 12) + 1 : month, season: fishSeason({ waterTempC: at(day), trendCPerDay, month, latitude }) }
+      return {
+        month: shift > 0 ? ((month + 5) % 12) + 1 : month,
+        season: fishSeason({ waterTempC: at(day), trendCPerDay, month, latitude }),
+      }
     })
     const spring = new Set(order.slice(1, 4))
     const autumn = new Set(order.slice(5))

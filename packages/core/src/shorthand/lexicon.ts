@@ -39,7 +39,10 @@ const SYNONYMS: readonly (readonly [Said['field'], string | boolean, readonly st
   ['sameFish', true, ['same fish', 'same fish again', 'same one']],
 ]
 
-const LISTS: readonly (readonly ['outcome' | 'phase' | 'feltAs' | 'set' | 'hookPosition' | 'species', readonly string[]])[] = [
+const LISTS: readonly (readonly [
+  'outcome' | 'phase' | 'feltAs' | 'set' | 'hookPosition' | 'species',
+  readonly string[],
+])[] = [
   ['outcome', fishingWords.OUTCOMES],
   ['phase', fishingWords.PHASES],
   ['feltAs', fishingWords.FELT_AS],

@@ -77,13 +77,18 @@ class LineReader {
     private readonly text: string,
     private readonly units: NonNullable<StrikeLineOptions['units']>,
   ) {
-    this.words = [...text.matchAll(/"[^"]*"|\S+/g)].map((match) => ({ text: match[0], from: match.index, to: match.index + match[0].length }))
+    this.words = [...text.matchAll(/"[^"]*"|\S+/g)].map((match) => ({
+      text: match[0],
+      from: match.index,
+      to: match.index + match[0].length,
+    }))
   }
 
   read(): StrikeLine {
     this.clock()
     while (this.next < this.words.length) {
-      if (!(this.note() || this.pitch() || this.weight() || this.quantity() || this.phrase())) this.fail(1, NOT_UNDERSTOOD)
+      if (!(this.note() || this.pitch() || this.weight() || this.quantity() || this.phrase()))
+        this.fail(1, NOT_UNDERSTOOD)
     }
     return { ...this.line, misread: this.misread }
   }
@@ -113,7 +118,11 @@ class LineReader {
   /** `pitch 3`, `3rd pitch`. */
   private pitch(): boolean {
     const [first, second] = [this.word(), this.word(1)]
-    const count = /^pitch$/i.test(first) ? parseNumber(second) : /^pitch$/i.test(second) ? Number(ORDINAL.exec(first)?.[1] ?? NaN) : NaN
+    const count = /^pitch$/i.test(first)
+      ? parseNumber(second)
+      : /^pitch$/i.test(second)
+        ? Number(ORDINAL.exec(first)?.[1] ?? NaN)
+        : NaN
     return count !== undefined && Number.isInteger(count) && this.take('pitch', count, 2)
   }
 
@@ -121,7 +130,8 @@ class LineReader {
   private weight(): boolean {
     for (let count = Math.min(4, this.words.length - this.next); count > 0; count--) {
       const typed = Array.from({ length: count }, (_, i) => this.word(i)).join(' ')
-      const poundsOunces = /^\d+\s*(-|lbs?)\s*\d+([.,]\d+)?\s*(oz)?$/i.test(typed) && (count === 1 || /lb|oz/i.test(typed))
+      const poundsOunces =
+        /^\d+\s*(-|lbs?)\s*\d+([.,]\d+)?\s*(oz)?$/i.test(typed) && (count === 1 || /lb|oz/i.test(typed))
       const read = poundsOunces ? parseQuantity(typed, 'lb', 'g') : undefined
       if (read) return this.take('weightG', read, count)
     }
@@ -177,7 +187,12 @@ class LineReader {
     let first: Span = at(this.words, this.next)
     // Words side by side that are not understood are one stretch.
     const before = this.misread.at(-1)
-    if (before && why === NOT_UNDERSTOOD && before.message.endsWith(`${why}.`) && before.to === this.words[this.next - 1]?.to) {
+    if (
+      before &&
+      why === NOT_UNDERSTOOD &&
+      before.message.endsWith(`${why}.`) &&
+      before.to === this.words[this.next - 1]?.to
+    ) {
       first = before
       this.misread.pop()
     }

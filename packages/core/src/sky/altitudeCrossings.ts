@@ -16,7 +16,12 @@ interface Node {
  *            polar midnight) is not missed; each crossing by regula falsi
  * Accuracy   one millisecond of the altitude's own root
  */
-export function sunAltitudeCrossings(sky: Sky, fromMs: EpochMs, toMs: EpochMs, altitudesDeg: readonly number[]): EpochMs[] {
+export function sunAltitudeCrossings(
+  sky: Sky,
+  fromMs: EpochMs,
+  toMs: EpochMs,
+  altitudesDeg: readonly number[],
+): EpochMs[] {
   if (altitudesDeg.length === 0) return []
   const altitude = (ms: EpochMs): number => sky.altitudeDeg('sun', ms)
   const nodes = withTurningPoints(fromMs, toMs, altitude)
@@ -34,7 +39,8 @@ export function sunAltitudeCrossings(sky: Sky, fromMs: EpochMs, toMs: EpochMs, a
 /** Looks from the hour before a span to the hour after it, with the highest and lowest points between them. */
 function withTurningPoints(fromMs: EpochMs, toMs: EpochMs, altitude: (ms: EpochMs) => number): Node[] {
   const looks: Node[] = []
-  for (let ms = Math.floor(fromMs) - HOUR_MS; ms < toMs + 2 * HOUR_MS; ms += HOUR_MS) looks.push({ ms, altitudeDeg: altitude(ms) })
+  for (let ms = Math.floor(fromMs) - HOUR_MS; ms < toMs + 2 * HOUR_MS; ms += HOUR_MS)
+    looks.push({ ms, altitudeDeg: altitude(ms) })
   const nodes: Node[] = []
   for (let i = 0; i < looks.length; i++) {
     const [before, here, after] = [looks[i - 1], at(looks, i), looks[i + 1]]
@@ -47,7 +53,8 @@ function withTurningPoints(fromMs: EpochMs, toMs: EpochMs, altitude: (ms: EpochM
 
 /** Where the altitude stops rising or falling, to the second. */
 function turningPoint(before: Node, after: Node, altitude: (ms: EpochMs) => number): Node {
-  const slope = (second: number): number => altitude(before.ms + 1000 * second + 500) - altitude(before.ms + 1000 * second - 500)
+  const slope = (second: number): number =>
+    altitude(before.ms + 1000 * second + 500) - altitude(before.ms + 1000 * second - 500)
   const seconds = (after.ms - before.ms) / 1000
   const [first, last] = [slope(0), slope(seconds)]
   const found = first < 0 === last < 0 ? seconds / 2 : signChange(slope, 0, seconds, first, last)

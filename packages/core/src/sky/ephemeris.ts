@@ -30,12 +30,18 @@ export function placeOf(body: SkyBody, ms: EpochMs, into: Float64Array): void {
   const t = ms / NODE_MS[body] - interval
   let c = cubics[body].get(interval)
   if (!c) cubics[body].set(interval, (c = cubicFrom(body, interval)))
-  for (let axis = 0; axis < 3; axis++) into[axis] = (c[axis] ?? 0) + t * ((c[3 + axis] ?? 0) + t * ((c[6 + axis] ?? 0) + t * (c[9 + axis] ?? 0)))
+  for (let axis = 0; axis < 3; axis++)
+    into[axis] = (c[axis] ?? 0) + t * ((c[3 + axis] ?? 0) + t * ((c[6 + axis] ?? 0) + t * (c[9 + axis] ?? 0)))
 }
 
 /** The cubic through the nodes at −1, 0, 1 and 2 of an interval. */
 function cubicFrom(body: SkyBody, interval: number): Float64Array {
-  const [before, from, to, after] = [-1, 0, 1, 2].map((i) => node(body, interval + i)) as [Vector, Vector, Vector, Vector]
+  const [before, from, to, after] = [-1, 0, 1, 2].map((i) => node(body, interval + i)) as [
+    Vector,
+    Vector,
+    Vector,
+    Vector,
+  ]
   const c = new Float64Array(12)
   for (const axis of [0, 1, 2] as const) {
     const [a, b, d, e] = [before[axis], from[axis], to[axis], after[axis]]

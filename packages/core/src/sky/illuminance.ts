@@ -94,7 +94,8 @@ export interface SkyLight {
 
 /** Lux on the water from sun, moon and stars through the cloud. Rough at night and under broken cloud. */
 export function surfaceIlluminance({ sunAltitudeDeg, moonAltitudeDeg, moonElongationDeg, cloud }: SkyLight): number {
-  const clear = clearSkyIlluminance(sunAltitudeDeg) + moonIlluminance(moonAltitudeDeg, moonElongationDeg) + STARLIGHT_LUX
+  const clear =
+    clearSkyIlluminance(sunAltitudeDeg) + moonIlluminance(moonAltitudeDeg, moonElongationDeg) + STARLIGHT_LUX
   return clear * cloudTransmission(cloud)
 }
 

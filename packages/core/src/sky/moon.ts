@@ -5,7 +5,8 @@ import { observerAt, positionOf } from './sun.ts'
 import type { SunPosition } from './sun.ts'
 
 /** Where the moon stands: as `sunPosition`, of the moon. Its nearness makes up to a degree between places, which is in it. */
-export const moonPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition => positionOf(Body.Moon, timeUtc, latitudeDeg, longitudeDeg)
+export const moonPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition =>
+  positionOf(Body.Moon, timeUtc, latitudeDeg, longitudeDeg)
 
 export interface MoonPhaseOf {
   /** Apparent longitude of the moon less that of the sun: 0 new, 90 first quarter, 180 full, 270 last quarter. */

@@ -1,7 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sunAltitudeCrossings } from './altitudeCrossings.ts'
-import { SUN_JOINS, clearSkyIlluminance, cloudTransmission, moonIlluminance, surfaceIlluminance } from './illuminance.ts'
+import {
+  SUN_JOINS,
+  clearSkyIlluminance,
+  cloudTransmission,
+  moonIlluminance,
+  surfaceIlluminance,
+} from './illuminance.ts'
 import { moonPhase, moonPosition, moonTimes } from './moon.ts'
 import { moonElongation, skyOver } from './skyOver.ts'
 import { sunPosition, sunTimes } from './sun.ts'
@@ -31,7 +37,11 @@ describe('sunTimes', () => {
   })
 
   it('says when the sun does not rise or set', () => {
-    expect(sunTimes(new Date('2026-06-21T00:00:00Z'), 70, 20)).toMatchObject({ sunrise: null, sunset: null, civilDawn: null })
+    expect(sunTimes(new Date('2026-06-21T00:00:00Z'), 70, 20)).toMatchObject({
+      sunrise: null,
+      sunset: null,
+      civilDawn: null,
+    })
     expect(sunTimes(new Date('2026-12-21T00:00:00Z'), 75, 20)).toMatchObject({ sunrise: null, sunset: null })
   })
 })
@@ -49,7 +59,9 @@ describe('sunAltitudeCrossings', () => {
 
   it('does not miss a short visit over an altitude at noon', () => {
     const noonDay: [number, number] = [Date.parse('2026-12-21T00:00:00Z'), Date.parse('2026-12-22T00:00:00Z')]
-    const highest = Math.max(...Array.from({ length: 1440 }, (_, i) => sunPosition(new Date(noonDay[0] + i * 60_000), 50, 0).altitudeDeg))
+    const highest = Math.max(
+      ...Array.from({ length: 1440 }, (_, i) => sunPosition(new Date(noonDay[0] + i * 60_000), 50, 0).altitudeDeg),
+    )
     expect(sunAltitudeCrossings(skyOver(50, 0), ...noonDay, [highest - 0.0005])).toHaveLength(2)
   })
 })
@@ -64,8 +76,12 @@ describe('skyOver', () => {
     fc.assert(
       fc.property(place, ({ ms, lat, lon }) => {
         const sky = skyOver(lat, lon)
-        expect(Math.abs(sky.altitudeDeg('sun', ms) - sunPosition(new Date(ms), lat, lon).altitudeDeg)).toBeLessThan(0.001)
-        expect(Math.abs(sky.altitudeDeg('moon', ms) - moonPosition(new Date(ms), lat, lon).altitudeDeg)).toBeLessThan(0.003)
+        expect(Math.abs(sky.altitudeDeg('sun', ms) - sunPosition(new Date(ms), lat, lon).altitudeDeg)).toBeLessThan(
+          0.001,
+        )
+        expect(Math.abs(sky.altitudeDeg('moon', ms) - moonPosition(new Date(ms), lat, lon).altitudeDeg)).toBeLessThan(
+          0.003,
+        )
       }),
       { numRuns: 300 },
     )
@@ -96,15 +112,22 @@ describe('the moon', () => {
 
   it('rises and sets where it stands on the horizon', () => {
     const { moonrise, moonset } = moonTimes(new Date('2026-03-14T05:00:00Z'), 36.94, -85.12)
-    for (const time of [moonrise, moonset]) expect(Math.abs(moonPosition(new Date(time ?? ''), 36.94, -85.12).altitudeDeg)).toBeLessThan(1)
+    for (const time of [moonrise, moonset])
+      expect(Math.abs(moonPosition(new Date(time ?? ''), 36.94, -85.12).altitudeDeg)).toBeLessThan(1)
   })
 })
 
 describe('light on the water', () => {
   it('is that of US Naval Observatory Circular 171, without steps', () => {
-    expect([0, -6, -12].map(clearSkyIlluminance)).toEqual([expect.closeTo(758.6, 1), expect.closeTo(3.412, 3), expect.closeTo(0.0081, 4)])
-    for (const join of SUN_JOINS) expect(clearSkyIlluminance(join) / clearSkyIlluminance(join - 1e-9)).toBeCloseTo(1, 1.5)
-    for (let altitude = -17.9; altitude < 89.8; altitude += 0.1) expect(clearSkyIlluminance(altitude + 0.1)).toBeGreaterThan(clearSkyIlluminance(altitude))
+    expect([0, -6, -12].map(clearSkyIlluminance)).toEqual([
+      expect.closeTo(758.6, 1),
+      expect.closeTo(3.412, 3),
+      expect.closeTo(0.0081, 4),
+    ])
+    for (const join of SUN_JOINS)
+      expect(clearSkyIlluminance(join) / clearSkyIlluminance(join - 1e-9)).toBeCloseTo(1, 1.5)
+    for (let altitude = -17.9; altitude < 89.8; altitude += 0.1)
+      expect(clearSkyIlluminance(altitude + 0.1)).toBeGreaterThan(clearSkyIlluminance(altitude))
     expect(() => clearSkyIlluminance(91)).toThrow(/-90 to 90 degrees: 91/)
   })
 
@@ -114,7 +137,9 @@ describe('light on the water', () => {
     expect(moonIlluminance(90, 90) / moonIlluminance(90, 180)).toBeCloseTo(0.1, 1)
     expect(moonIlluminance(90, 359.9999999)).toBe(0)
     const night = { sunAltitudeDeg: -40, moonAltitudeDeg: 60, cloud: 0 }
-    expect(surfaceIlluminance({ ...night, moonElongationDeg: 180 })).toBeGreaterThan(100 * surfaceIlluminance({ ...night, moonElongationDeg: 1 }))
+    expect(surfaceIlluminance({ ...night, moonElongationDeg: 180 })).toBeGreaterThan(
+      100 * surfaceIlluminance({ ...night, moonElongationDeg: 1 }),
+    )
   })
 
   it('comes through cloud as Kasten & Czeplak measured', () => {

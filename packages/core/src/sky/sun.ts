@@ -20,7 +20,8 @@ export interface SunPosition {
  * Accuracy   0.005° geometric against the NREL SPA worked example; apparent 0.05° (standard refraction, not the day's air)
  * Source     astronomy-engine (VSOP87, truncated); checked against Reda & Andreas, NREL/TP-560-34302 (2004)
  */
-export const sunPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition => positionOf(Body.Sun, timeUtc, latitudeDeg, longitudeDeg)
+export const sunPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition =>
+  positionOf(Body.Sun, timeUtc, latitudeDeg, longitudeDeg)
 
 /** Where a body stands over a place, seen from its surface. */
 export function positionOf(body: Body, timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition {

@@ -19,9 +19,14 @@ export interface BinomialOptions extends Confidence {
  * Accuracy   Wilson 1e-12; Clopper–Pearson 1e-9 relative, conservative
  * Source     Wilson, JASA 22 (1927) 209; Clopper & Pearson, Biometrika 26 (1934) 404; compared in Newcombe, Stat. Med. 17 (1998) 857
  */
-export function binomialInterval(successes: number, trials: number, { method = 'wilson', ...options }: BinomialOptions = {}): Interval {
+export function binomialInterval(
+  successes: number,
+  trials: number,
+  { method = 'wilson', ...options }: BinomialOptions = {},
+): Interval {
   const alpha = alphaOf(options)
-  if (!Number.isInteger(trials) || trials < 1) throw new RangeError(`trials must be a whole number, 1 or more: ${trials}`)
+  if (!Number.isInteger(trials) || trials < 1)
+    throw new RangeError(`trials must be a whole number, 1 or more: ${trials}`)
   if (!Number.isInteger(successes) || successes < 0 || successes > trials)
     throw new RangeError(`successes must be a whole number from 0 to ${trials}: ${successes}`)
   return method === 'wilson' ? wilson(successes, trials, alpha) : clopperPearson(successes, trials, alpha)
@@ -36,5 +41,8 @@ function wilson(k: number, n: number, alpha: number): Interval {
 }
 
 function clopperPearson(k: number, n: number, alpha: number): Interval {
-  return { lower: k === 0 ? 0 : betaQuantile(alpha / 2, k, n - k + 1), upper: k === n ? 1 : betaQuantile(1 - alpha / 2, k + 1, n - k) }
+  return {
+    lower: k === 0 ? 0 : betaQuantile(alpha / 2, k, n - k + 1),
+    upper: k === n ? 1 : betaQuantile(1 - alpha / 2, k + 1, n - k),
+  }
 }

@@ -26,7 +26,8 @@ const LARGEST_MEAN = 10
 export function boutSize(trips: readonly StrikesOfTrip[], boutMs = BOUT_MS): number {
   const used = trips.filter(({ times, hours }) => times.length > 1 && hours > 0)
   const close = used.reduce((sum, { times }) => sum + closePairs(times, boutMs), 0)
-  const expected = (m: number): number => used.reduce((sum, { times, hours }) => sum + closeIn(times.length, m, boutMs / 3_600_000 / hours), 0)
+  const expected = (m: number): number =>
+    used.reduce((sum, { times, hours }) => sum + closeIn(times.length, m, boutMs / 3_600_000 / hours), 0)
   if (close <= expected(1)) return 1
   if (close >= expected(LARGEST_MEAN)) return LARGEST_MEAN
   return findRoot((m) => close - expected(m), 1, LARGEST_MEAN)

@@ -23,7 +23,8 @@ const NO_CHANCE = 1e-9
 export function chanceOfBest(groups: readonly GammaRate[]): number[] {
   if (groups.length === 0) return []
   const highest = Math.max(...groups.map(({ shape, rate }) => (shape + 6 * Math.sqrt(shape) + 6) / rate))
-  const below = (point: number): number[] => groups.map(({ shape, rate }) => gammaCdf((highest * point) / POINTS, shape, rate))
+  const below = (point: number): number[] =>
+    groups.map(({ shape, rate }) => gammaCdf((highest * point) / POINTS, shape, rate))
   const chances = groups.map(() => 0)
   let above = below(POINTS)
   // From the top down: where it is as good as certain that some group lies higher, no chance is left.
@@ -33,7 +34,8 @@ export function chanceOfBest(groups: readonly GammaRate[]): number[] {
     // Products of all others from both sides, so that a zero is never divided by.
     const left = running(middles)
     const right = running([...middles].reverse()).reverse()
-    for (let i = 0; i < chances.length; i++) chances[i] = at(chances, i) + (at(above, i) - at(here, i)) * at(left, i) * at(right, i)
+    for (let i = 0; i < chances.length; i++)
+      chances[i] = at(chances, i) + (at(above, i) - at(here, i)) * at(left, i) * at(right, i)
     if (product(above) < NO_CHANCE) break
     above = here
   }

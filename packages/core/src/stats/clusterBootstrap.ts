@@ -10,8 +10,15 @@ import { seededRandom } from '../numerics/index.ts'
  * Valid for  25 trips and more: with 5 to 10 its percentile limits cover too little
  * Source     cluster bootstrap: Davison & Hinkley, Bootstrap Methods (1997) §3.8
  */
-export function clusterBootstrap<T, R>(trips: readonly T[], figure: (drawn: readonly T[]) => R, draws = 200, seed = 1): R[] {
+export function clusterBootstrap<T, R>(
+  trips: readonly T[],
+  figure: (drawn: readonly T[]) => R,
+  draws = 200,
+  seed = 1,
+): R[] {
   if (trips.length === 0) throw new RangeError('there is no trip to draw')
   const random = seededRandom(seed)
-  return Array.from({ length: draws }, () => figure(Array.from({ length: trips.length }, () => at(trips, Math.floor(random() * trips.length)))))
+  return Array.from({ length: draws }, () =>
+    figure(Array.from({ length: trips.length }, () => at(trips, Math.floor(random() * trips.length)))),
+  )
 }

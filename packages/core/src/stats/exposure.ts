@@ -6,4 +6,7 @@ export interface Exposure {
 
 export const NO_EXPOSURE: Exposure = { events: 0, exposureHours: 0 }
 
-export const plusExposure = (a: Exposure, b: Exposure): Exposure => ({ events: a.events + b.events, exposureHours: a.exposureHours + b.exposureHours })
+export const plusExposure = (a: Exposure, b: Exposure): Exposure => ({
+  events: a.events + b.events,
+  exposureHours: a.exposureHours + b.exposureHours,
+})

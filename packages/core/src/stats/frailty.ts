@@ -44,7 +44,11 @@ const LONGEST_STEP = 2
  * Method     Newton's in the coefficients and ln k with exact derivatives, raised to where the surface bends down, halved until it rises
  * Source     gamma frailty: Clayton, Biometrika 65 (1978) 141; the prior on ln k is ours
  */
-export function fitFrailty(model: FrailtyModel, start: Pick<FrailtyFit, 'coefficients' | 'logShape'>, held = -1): FrailtyFit {
+export function fitFrailty(
+  model: FrailtyModel,
+  start: Pick<FrailtyFit, 'coefficients' | 'logShape'>,
+  held = -1,
+): FrailtyFit {
   const p = model.coefficients
   let beta = Float64Array.from(start.coefficients)
   let logShape = start.logShape
@@ -69,7 +73,10 @@ export function fitFrailty(model: FrailtyModel, start: Pick<FrailtyFit, 'coeffic
 }
 
 /** Covariance of the coefficients: the inverse of minus the second derivatives, the trips' spread being as uncertain as it is. */
-export function frailtyCovariance(model: FrailtyModel, { coefficients, logShape }: Pick<FrailtyFit, 'coefficients' | 'logShape'>): Square {
+export function frailtyCovariance(
+  model: FrailtyModel,
+  { coefficients, logShape }: Pick<FrailtyFit, 'coefficients' | 'logShape'>,
+): Square {
   const n = model.coefficients + 1
   const { curvature } = slopesAt(model, coefficients, logShape)
   const inverse = choleskyInverse(raised(curvature, n), n)
@@ -137,16 +144,23 @@ function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): nu
     m[cell.trip] = (m[cell.trip] ?? 0) + cell.exposureHours * Math.exp(eta)
   }
   const constant = k * logShape - logGamma(k)
-  for (let t = 0; t < trips; t++) sum += logGamma(k + (n[t] ?? 0)) + constant - (k + (n[t] ?? 0)) * Math.log(k + (m[t] ?? 0))
+  for (let t = 0; t < trips; t++)
+    sum += logGamma(k + (n[t] ?? 0)) + constant - (k + (n[t] ?? 0)) * Math.log(k + (m[t] ?? 0))
   for (let i = 0; i < p; i++) {
     const d = (beta[i] ?? 0) - (priorMean[i] ?? 0)
-    if (d !== 0) for (let j = 0; j < p; j++) sum -= (d * (priorPrecision[i * p + j] ?? 0) * ((beta[j] ?? 0) - (priorMean[j] ?? 0))) / 2
+    if (d !== 0)
+      for (let j = 0; j < p; j++)
+        sum -= (d * (priorPrecision[i * p + j] ?? 0) * ((beta[j] ?? 0) - (priorMean[j] ?? 0))) / 2
   }
   return sum - ((logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd) ** 2 / 2
 }
 
 /** First derivatives and minus the second, in the coefficients and, last, ln k. */
-function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): { gradient: Float64Array; curvature: Square } {
+function slopesAt(
+  model: FrailtyModel,
+  beta: Float64Array,
+  logShape: number,
+): { gradient: Float64Array; curvature: Square } {
   const { cells, trips, priorMean, priorPrecision, coefficients: p } = model
   const size = p + 1
   const k = Math.exp(logShape)
@@ -178,7 +192,8 @@ function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): { 
     for (let i = 0; i < p; i++) {
       const s = moment[t * p + i] ?? 0
       if (s === 0) continue
-      for (let j = 0; j < p; j++) curvature[i * size + j] = (curvature[i * size + j] ?? 0) - share * s * (moment[t * p + j] ?? 0)
+      for (let j = 0; j < p; j++)
+        curvature[i * size + j] = (curvature[i * size + j] ?? 0) - share * s * (moment[t * p + j] ?? 0)
       const joint = (k * (own - (m[t] ?? 0)) * s) / all ** 2
       curvature[i * size + p] = (curvature[i * size + p] ?? 0) - joint
       curvature[p * size + i] = (curvature[p * size + i] ?? 0) - joint

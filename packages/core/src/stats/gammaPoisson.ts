@@ -38,7 +38,10 @@ const TOLERANCE = 1e-12
 export function fitGammaPoisson(groups: readonly Exposure[]): GammaPoissonFit {
   checkGroups(groups)
   const common = sumOf(groups, 'events') / sumOf(groups, 'exposureHours')
-  const excess = groups.reduce((sum, { events, exposureHours }) => sum + (events - common * exposureHours) ** 2 - events, 0)
+  const excess = groups.reduce(
+    (sum, { events, exposureHours }) => sum + (events - common * exposureHours) ** 2 - events,
+    0,
+  )
   const expectedSquares = groups.reduce((sum, { exposureHours }) => sum + (common * exposureHours) ** 2, 0)
   if (excess <= 0) return fitted(groups, LARGEST_SHAPE, LARGEST_SHAPE / common, true)
   let point: Point = [Math.log(expectedSquares / excess), Math.log(expectedSquares / excess / common)]
@@ -60,13 +63,15 @@ type Point = readonly [logShape: number, logRate: number]
 function checkGroups(groups: readonly Exposure[]): void {
   if (groups.length < 2) throw new RangeError(`a spread between groups needs at least two of them: ${groups.length}`)
   for (const { events, exposureHours } of groups) {
-    if (!(exposureHours > 0 && exposureHours < Infinity)) throw new RangeError(`exposure must be more than 0: ${exposureHours}`)
+    if (!(exposureHours > 0 && exposureHours < Infinity))
+      throw new RangeError(`exposure must be more than 0: ${exposureHours}`)
     if (!(events >= 0)) throw new RangeError(`events must be 0 or more: ${events}`)
   }
   if (sumOf(groups, 'events') === 0) throw new RangeError('no group has any event: there is no rate to fit')
 }
 
-const sumOf = (groups: readonly Exposure[], field: keyof Exposure): number => groups.reduce((sum, group) => sum + group[field], 0)
+const sumOf = (groups: readonly Exposure[], field: keyof Exposure): number =>
+  groups.reduce((sum, group) => sum + group[field], 0)
 
 /** One Newton step in the logarithms, along the gradient where the surface does not bend down, halved until it rises. */
 function uphill(groups: readonly Exposure[], point: Point, height: number): [Point, number] {
@@ -74,7 +79,10 @@ function uphill(groups: readonly Exposure[], point: Point, height: number): [Poi
   const [a, b, c] = hessian
   const determinant = a * c - b * b
   const bendsDown = a < 0 && determinant > 0
-  const newton: Point = [-(c * gradient[0] - b * gradient[1]) / determinant, -(a * gradient[1] - b * gradient[0]) / determinant]
+  const newton: Point = [
+    -(c * gradient[0] - b * gradient[1]) / determinant,
+    -(a * gradient[1] - b * gradient[0]) / determinant,
+  ]
   const length = Math.hypot(...gradient)
   const direction: Point = bendsDown ? newton : [gradient[0] / length, gradient[1] / length]
   for (let share = 1; share > 1e-10; share /= 2) {
@@ -97,7 +105,10 @@ export function logLikelihood(groups: readonly Exposure[], [logShape, logRate]: 
 }
 
 /** Gradient and Hessian (aa, ab, bb) with respect to ln α and ln β. */
-function derivatives(groups: readonly Exposure[], [logShape, logRate]: Point): { gradient: Point; hessian: readonly [number, number, number] } {
+function derivatives(
+  groups: readonly Exposure[],
+  [logShape, logRate]: Point,
+): { gradient: Point; hessian: readonly [number, number, number] } {
   const [shape, rate] = [Math.exp(logShape), Math.exp(logRate)]
   let [ga, gb, haa, hab, hbb] = [0, 0, 0, 0, 0]
   for (const { events, exposureHours } of groups) {
@@ -108,7 +119,10 @@ function derivatives(groups: readonly Exposure[], [logShape, logRate]: Point): {
     hab += 1 / rate - 1 / total
     hbb += -shape / rate ** 2 + (shape + events) / total ** 2
   }
-  return { gradient: [shape * ga, rate * gb], hessian: [shape * shape * haa + shape * ga, shape * rate * hab, rate * rate * hbb + rate * gb] }
+  return {
+    gradient: [shape * ga, rate * gb],
+    hessian: [shape * shape * haa + shape * ga, shape * rate * hab, rate * rate * hbb + rate * gb],
+  }
 }
 
 function fitted(groups: readonly Exposure[], shape: number, rate: number, noSpread: boolean): GammaPoissonFit {

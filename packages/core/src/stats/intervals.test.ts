@@ -4,20 +4,28 @@ import { binomialInterval } from './binomial.ts'
 import { poissonRateInterval } from './poissonRate.ts'
 
 const reference = (name: string): { expected: Record<string, number>[] } =>
-  JSON.parse(readFileSync(new URL(`../test/reference/${name}.json`, import.meta.url), 'utf8')) as { expected: Record<string, number>[] }
+  JSON.parse(readFileSync(new URL(`../test/reference/${name}.json`, import.meta.url), 'utf8')) as {
+    expected: Record<string, number>[]
+  }
 
 describe('poissonRateInterval', () => {
   // R 4.2.2 poisson.test; Garwood, Biometrika 28 (1936).
-  it.each(reference('a_poisson_rate').expected)('agrees with R for $x in $T at $conf', ({ x, T, conf, lower, upper }) => {
-    const interval = poissonRateInterval(x!, T!, { confidence: conf! })
-    expect(interval.upper / upper!).toBeCloseTo(1, 9)
-    if (lower === 0) expect(interval.lower).toBe(0)
-    else expect(interval.lower / lower!).toBeCloseTo(1, 9)
-  })
+  it.each(reference('a_poisson_rate').expected)(
+    'agrees with R for $x in $T at $conf',
+    ({ x, T, conf, lower, upper }) => {
+      const interval = poissonRateInterval(x!, T!, { confidence: conf! })
+      expect(interval.upper / upper!).toBeCloseTo(1, 9)
+      if (lower === 0) expect(interval.lower).toBe(0)
+      else expect(interval.lower / lower!).toBeCloseTo(1, 9)
+    },
+  )
 
   it('gives the published Garwood limits (95 %, from memory of the table)', () => {
     expect(poissonRateInterval(0, 1, { confidence: 0.95 }).upper).toBeCloseTo(3.689, 3)
-    expect(poissonRateInterval(10, 1, { confidence: 0.95 })).toEqual({ lower: expect.closeTo(4.795, 3) as number, upper: expect.closeTo(18.39, 2) as number })
+    expect(poissonRateInterval(10, 1, { confidence: 0.95 })).toEqual({
+      lower: expect.closeTo(4.795, 3) as number,
+      upper: expect.closeTo(18.39, 2) as number,
+    })
   })
 
   it('gives the worked example of the board: 14 strikes in 21.5 hours', () => {

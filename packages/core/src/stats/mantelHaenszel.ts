@@ -34,7 +34,8 @@ export function mantelHaenszelRateRatio(strata: readonly Stratum[], options: Con
   const alpha = alphaOf(options)
   const both = strata.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0)
   const used = strata.filter(({ a, b }) => a.exposureHours + b.exposureHours > 0)
-  if (both.length === 0) throw new RangeError('no stratum has exposure of both A and B: there is nothing to compare within')
+  if (both.length === 0)
+    throw new RangeError('no stratum has exposure of both A and B: there is nothing to compare within')
   let [top, bottom, spread] = [0, 0, 0]
   for (const { a, b } of used) {
     const total = a.exposureHours + b.exposureHours
@@ -42,11 +43,19 @@ export function mantelHaenszelRateRatio(strata: readonly Stratum[], options: Con
     bottom += (b.events * a.exposureHours) / total
     spread += ((a.events + b.events) * a.exposureHours * b.exposureHours) / total ** 2
   }
-  if (top === 0 || bottom === 0) throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
+  if (top === 0 || bottom === 0)
+    throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
   const ratio = top / bottom
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const half = normalQuantile(1 - alpha / 2) * seLogRatio
-  return { ratio, seLogRatio, strata: both.length, homogeneityP: homogeneity(both, ratio), lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
+  return {
+    ratio,
+    seLogRatio,
+    strata: both.length,
+    homogeneityP: homogeneity(both, ratio),
+    lower: ratio * Math.exp(-half),
+    upper: ratio * Math.exp(half),
+  }
 }
 
 /** What exposures were multiplied by was itself worked out: each stratum's exposure by its levels, and the covariance of their logarithms. */
@@ -105,7 +114,12 @@ export function mantelHaenszelByStratum(
   return { ...plain, seLogRatio, degreesOfFreedom, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) }
 }
 
-function adjustedVariance(strata: readonly Stratum[], { byLevel, covariance }: Adjustment, top: number, bottom: number): number {
+function adjustedVariance(
+  strata: readonly Stratum[],
+  { byLevel, covariance }: Adjustment,
+  top: number,
+  bottom: number,
+): number {
   const levels = byLevel[0]?.a.length ?? 0
   const slope = new Float64Array(levels)
   strata.forEach(({ a, b }, t) => {
@@ -120,7 +134,8 @@ function adjustedVariance(strata: readonly Stratum[], { byLevel, covariance }: A
     }
   })
   let sum = 0
-  for (let i = 0; i < levels; i++) for (let j = 0; j < levels; j++) sum += (slope[i] ?? 0) * (covariance[i * levels + j] ?? 0) * (slope[j] ?? 0)
+  for (let i = 0; i < levels; i++)
+    for (let j = 0; j < levels; j++) sum += (slope[i] ?? 0) * (covariance[i * levels + j] ?? 0) * (slope[j] ?? 0)
   return sum
 }
 

@@ -32,8 +32,10 @@ export function phaseExcess(counts: readonly PhaseCount[]): PhaseExcess {
   let distribution = [1]
   let [strikes, inPhase, expected] = [0, 0, 0]
   for (const one of counts) {
-    if (!(one.timeShare >= 0 && one.timeShare <= 1)) throw new RangeError(`a share of time lies between 0 and 1: ${one.timeShare}`)
-    if (one.inPhase > one.strikes) throw new RangeError(`${one.inPhase} strikes in the phase are more than ${one.strikes} in all`)
+    if (!(one.timeShare >= 0 && one.timeShare <= 1))
+      throw new RangeError(`a share of time lies between 0 and 1: ${one.timeShare}`)
+    if (one.inPhase > one.strikes)
+      throw new RangeError(`${one.inPhase} strikes in the phase are more than ${one.strikes} in all`)
     strikes += one.strikes
     inPhase += one.inPhase
     expected += one.strikes * one.timeShare
@@ -45,7 +47,15 @@ export function phaseExcess(counts: readonly PhaseCount[]): PhaseExcess {
       distribution.slice(from, to).reduce((total, p) => total + p, 0),
     )
   const [pMore, pFewer] = [sum(inPhase, distribution.length), sum(0, inPhase + 1)]
-  return { strikes, inPhase, expected, ratio: expected > 0 ? inPhase / expected : null, pMore, pFewer, pValue: Math.min(1, 2 * Math.min(pMore, pFewer)) }
+  return {
+    strikes,
+    inPhase,
+    expected,
+    ratio: expected > 0 ? inPhase / expected : null,
+    pMore,
+    pFewer,
+    pValue: Math.min(1, 2 * Math.min(pMore, pFewer)),
+  }
 }
 
 function withOne(distribution: readonly number[], p: number): number[] {

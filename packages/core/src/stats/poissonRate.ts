@@ -17,7 +17,12 @@ import type { Confidence, Interval } from './confidence.ts'
  */
 export function poissonRateInterval(events: number, exposureHours: number, options: Confidence = {}): Interval {
   const alpha = alphaOf(options)
-  if (!Number.isInteger(events) || events < 0) throw new RangeError(`events must be a whole number, 0 or more: ${events}`)
-  if (!(exposureHours > 0 && exposureHours < Infinity)) throw new RangeError(`exposure must be more than 0 hours: ${exposureHours}`)
-  return { lower: events === 0 ? 0 : gammaQuantile(alpha / 2, events, 1) / exposureHours, upper: gammaQuantile(1 - alpha / 2, events + 1, 1) / exposureHours }
+  if (!Number.isInteger(events) || events < 0)
+    throw new RangeError(`events must be a whole number, 0 or more: ${events}`)
+  if (!(exposureHours > 0 && exposureHours < Infinity))
+    throw new RangeError(`exposure must be more than 0 hours: ${exposureHours}`)
+  return {
+    lower: events === 0 ? 0 : gammaQuantile(alpha / 2, events, 1) / exposureHours,
+    upper: gammaQuantile(1 - alpha / 2, events + 1, 1) / exposureHours,
+  }
 }

@@ -60,8 +60,10 @@ export function powerForRatio(question: PowerQuestion): Power {
 
 function check({ rate, ratio, share = 0.5, dispersion = 1 }: PowerQuestion): void {
   if (!(dispersion >= 1)) throw new RangeError(`the dispersion of strikes must be 1 or more: ${dispersion}`)
-  if (!(rate > 0 && Number.isFinite(rate))) throw new RangeError(`the rate must be more than 0 strikes an hour: ${rate}`)
-  if (!(ratio > 0 && Number.isFinite(ratio)) || ratio === 1) throw new RangeError(`the ratio must be more than 0 and not 1: ${ratio}`)
+  if (!(rate > 0 && Number.isFinite(rate)))
+    throw new RangeError(`the rate must be more than 0 strikes an hour: ${rate}`)
+  if (!(ratio > 0 && Number.isFinite(ratio)) || ratio === 1)
+    throw new RangeError(`the ratio must be more than 0 and not 1: ${ratio}`)
   if (!(share > 0 && share < 1)) throw new RangeError(`the share of hours must lie between 0 and 1: ${share}`)
 }
 
@@ -69,10 +71,9 @@ function check({ rate, ratio, share = 0.5, dispersion = 1 }: PowerQuestion): voi
 export function powerAt(question: PowerQuestion, hours: number): number {
   const { rate, ratio, share = 0.5, tripVariance = 0, tripHours = 6, dispersion = 1, confidence = 0.95 } = question
   check(question)
-  const [a, b] = [rate * Math.max(1, ratio), rate * Math.max(1, 1 / ratio)].map((one, i) => (one * hours * (i === 0 ? share : 1 - share)) / dispersion) as [
-    number,
-    number,
-  ]
+  const [a, b] = [rate * Math.max(1, ratio), rate * Math.max(1, 1 / ratio)].map(
+    (one, i) => (one * hours * (i === 0 ? share : 1 - share)) / dispersion,
+  ) as [number, number]
   const alpha = 1 - confidence
   if (tripVariance > 0 || a + b > ENUMERATED) {
     const trips = tripVariance * tripHours * (1 / (share * hours) + 1 / ((1 - share) * hours))
@@ -92,10 +93,18 @@ function enumerated(a: number, b: number, share: number, alpha: number): number 
     const seen = Math.exp(-all + n * Math.log(all) - at(logFactorial, n))
     if (seen < 1e-12) continue
     const binomial = (k: number, p: number): number =>
-      Math.exp(at(logFactorial, n) - at(logFactorial, k) - at(logFactorial, n - k) + k * Math.log(p) + (n - k) * Math.log1p(-p))
+      Math.exp(
+        at(logFactorial, n) -
+          at(logFactorial, k) -
+          at(logFactorial, n - k) +
+          k * Math.log(p) +
+          (n - k) * Math.log1p(-p),
+      )
     let told = 0
-    for (let k = n, tail = binomial(k, share); k >= 0 && tail < alpha / 2; k--, tail += k >= 0 ? binomial(k, share) : 1) told += binomial(k, chance)
-    for (let k = 0, tail = binomial(k, share); k <= n && tail < alpha / 2; k++, tail += k <= n ? binomial(k, share) : 1) told += binomial(k, chance)
+    for (let k = n, tail = binomial(k, share); k >= 0 && tail < alpha / 2; k--, tail += k >= 0 ? binomial(k, share) : 1)
+      told += binomial(k, chance)
+    for (let k = 0, tail = binomial(k, share); k <= n && tail < alpha / 2; k++, tail += k <= n ? binomial(k, share) : 1)
+      told += binomial(k, chance)
     power += seen * told
   }
   return power

@@ -24,8 +24,10 @@ export interface RateRatio extends Interval {
 export function rateRatio(a: Exposure, b: Exposure, options: Confidence = {}): RateRatio {
   const alpha = alphaOf(options)
   for (const { events, exposureHours } of [a, b]) {
-    if (!Number.isInteger(events) || events < 0) throw new RangeError(`events must be a whole number, 0 or more: ${events}`)
-    if (!(exposureHours > 0 && Number.isFinite(exposureHours))) throw new RangeError(`exposure must be more than 0 hours: ${exposureHours}`)
+    if (!Number.isInteger(events) || events < 0)
+      throw new RangeError(`events must be a whole number, 0 or more: ${events}`)
+    if (!(exposureHours > 0 && Number.isFinite(exposureHours)))
+      throw new RangeError(`exposure must be more than 0 hours: ${exposureHours}`)
   }
   const [k, n] = [a.events, a.events + b.events]
   if (n === 0) return { ratio: NaN, lower: 0, upper: Infinity, pValue: 1 }
@@ -43,7 +45,10 @@ const SLACK = 1e-7
 
 /** P of all outcomes of Binomial(n, share) that are no likelier than k. */
 function noLikelier(k: number, n: number, share: number): number {
-  const chance = (i: number): number => Math.exp(logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) + i * Math.log(share) + (n - i) * Math.log1p(-share))
+  const chance = (i: number): number =>
+    Math.exp(
+      logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) + i * Math.log(share) + (n - i) * Math.log1p(-share),
+    )
   const seen = chance(k) * (1 + SLACK)
   let sum = 0
   for (let i = 0; i <= n; i++) {

@@ -20,7 +20,10 @@ const sumOf = (strata: readonly ShareStratum[], side: 'a' | 'b'): Counted => ({
 })
 
 /** All strata as one. */
-export const sharesTogether = (strata: readonly ShareStratum[]): ShareStratum => ({ a: sumOf(strata, 'a'), b: sumOf(strata, 'b') })
+export const sharesTogether = (strata: readonly ShareStratum[]): ShareStratum => ({
+  a: sumOf(strata, 'a'),
+  b: sumOf(strata, 'b'),
+})
 
 export interface PooledShareRatio extends Interval {
   /** Share of A over share of B. */
@@ -47,7 +50,8 @@ export interface PooledShareRatio extends Interval {
 export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], options: Confidence = {}): PooledShareRatio {
   const alpha = alphaOf(options)
   const both = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0)
-  if (both.length === 0) throw new RangeError('no stratum has trials of both A and B: there is nothing to compare within')
+  if (both.length === 0)
+    throw new RangeError('no stratum has trials of both A and B: there is nothing to compare within')
   let [top, bottom, spread] = [0, 0, 0]
   for (const { a, b } of both) {
     const all = a.trials + b.trials
@@ -55,14 +59,21 @@ export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], option
     bottom += (b.events * a.trials) / all
     spread += (a.trials * b.trials * (a.events + b.events) - a.events * b.events * all) / all ** 2
   }
-  if (top === 0 || bottom === 0) throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
+  if (top === 0 || bottom === 0)
+    throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
   const ratio = top / bottom
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const z = normalQuantile(1 - alpha / 2)
   const together = logLimitsOf(sharesTogether(both), options)
   const own = Math.max(z * seLogRatio, scatter(both, top, bottom, alpha))
   const [below, above] = [Math.max(own, together.below), Math.max(own, together.above)]
-  return { ratio, seLogRatio: Math.max(below, above) / z, strata: both.length, lower: ratio * Math.exp(-below), upper: ratio * Math.exp(above) }
+  return {
+    ratio,
+    seLogRatio: Math.max(below, above) / z,
+    strata: both.length,
+    lower: ratio * Math.exp(-below),
+    upper: ratio * Math.exp(above),
+  }
 }
 
 /** Fewer trips do not tell how far they scatter. (ours) */
@@ -85,7 +96,8 @@ function logLimitsOf({ a, b }: ShareStratum, options: Confidence): { readonly be
   const [p, q] = [a.events / a.trials, b.events / b.trials]
   const [ofA, ofB] = [binomialInterval(a.events, a.trials, options), binomialInterval(b.events, b.trials, options)]
   const limit = (mine: number, other: number, sign: 1 | -1): number =>
-    (p * q + sign * Math.sqrt(Math.max(0, (p * q) ** 2 - mine * (2 * p - mine) * other * (2 * q - other)))) / (other * (2 * q - other))
+    (p * q + sign * Math.sqrt(Math.max(0, (p * q) ** 2 - mine * (2 * p - mine) * other * (2 * q - other)))) /
+    (other * (2 * q - other))
   const [lower, upper] = [limit(ofA.lower, ofB.upper, -1), limit(ofA.upper, ofB.lower, 1)]
   return { below: Math.log(p / q / lower), above: Math.log((upper * q) / p) }
 }

@@ -39,7 +39,11 @@ export function shrinkRatios(groups: readonly Exposure[], options: Confidence = 
     }
     const rate = mean / (square - mean * mean)
     const shape = mean * rate
-    const posterior = grid.map((point) => ({ shape: point.shape + events, rate: point.rate + exposureHours, weight: point.weight }))
+    const posterior = grid.map((point) => ({
+      shape: point.shape + events,
+      rate: point.rate + exposureHours,
+      weight: point.weight,
+    }))
     const limit = (p: number): number => averagedQuantile(posterior, p, gammaQuantile(p, shape, rate))
     return { mean, shape, rate, lower: limit(alpha / 2), upper: limit(1 - alpha / 2) }
   })
@@ -78,7 +82,8 @@ export function weightedGrid(groups: readonly Exposure[]): GridPoint[] {
     const gains = logGains(groups, shape)
     for (const logMean of LOG_MEANS) {
       const rate = shape / Math.exp(logMean)
-      let log = -0.5 * (cv / SHRINK_PRIOR.cvSd) ** 2 - 0.5 * (logMean / SHRINK_PRIOR.logMeanSd) ** 2 + Math.log(stepOf(cv))
+      let log =
+        -0.5 * (cv / SHRINK_PRIOR.cvSd) ** 2 - 0.5 * (logMean / SHRINK_PRIOR.logMeanSd) ** 2 + Math.log(stepOf(cv))
       groups.forEach(({ events, exposureHours }, i) => {
         log += at(gains, i) + shape * Math.log(rate) - (shape + events) * Math.log(rate + exposureHours)
       })
@@ -88,7 +93,9 @@ export function weightedGrid(groups: readonly Exposure[]): GridPoint[] {
   const highest = Math.max(...points.map(({ log }) => log))
   const weights = points.map(({ log }) => Math.exp(log - highest))
   const total = weights.reduce((sum, weight) => sum + weight, 0)
-  const kept = points.map(({ shape, rate }, i) => ({ shape, rate, weight: at(weights, i) / total })).filter(({ weight }) => weight > LEAST_WEIGHT)
+  const kept = points
+    .map(({ shape, rate }, i) => ({ shape, rate, weight: at(weights, i) / total }))
+    .filter(({ weight }) => weight > LEAST_WEIGHT)
   const sum = kept.reduce((all, { weight }) => all + weight, 0)
   return kept.map((point) => ({ ...point, weight: point.weight / sum }))
 }

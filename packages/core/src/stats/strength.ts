@@ -2,7 +2,8 @@
 export type Strength = 'strong' | 'leaning' | 'no difference shown'
 
 /** *Strong* where the 95 % limits exclude one, *leaning* where the 80 % ones do. Given the two-sided p of no difference. */
-export const strengthOf = (pValue: number): Strength => (pValue <= 0.05 ? 'strong' : pValue <= 0.2 ? 'leaning' : 'no difference shown')
+export const strengthOf = (pValue: number): Strength =>
+  pValue <= 0.05 ? 'strong' : pValue <= 0.2 ? 'leaning' : 'no difference shown'
 
 /** Below any of these nothing is said yet. (ours) */
 export const LEAST = { hours: 5, trips: 3, expected: 5 } as const

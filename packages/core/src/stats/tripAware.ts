@@ -30,11 +30,16 @@ const BOOKS_TRIPS = 10
  * Valid for  trips that are independent of one another
  * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6; below ten trips ours, by simulation
  */
-export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: ArrayLike<number>, options: TripAwareOptions = {}): Interval {
+export function tripAwareInterval(
+  tripCounts: ArrayLike<number>,
+  tripHours: ArrayLike<number>,
+  options: TripAwareOptions = {},
+): Interval {
   const alpha = alphaOf(options)
   const { tripVariance = 0, dispersion = ownDispersion(tripCounts, tripHours, tripVariance) } = options
   const trips = tripCounts.length
-  if (trips !== tripHours.length || trips === 0) throw new RangeError(`one count and one span of hours a trip: ${trips} counts, ${tripHours.length} spans`)
+  if (trips !== tripHours.length || trips === 0)
+    throw new RangeError(`one count and one span of hours a trip: ${trips} counts, ${tripHours.length} spans`)
   let [strikes, hours] = [0, 0]
   for (let t = 0; t < trips; t++) {
     const h = at(tripHours, t)
@@ -42,7 +47,8 @@ export function tripAwareInterval(tripCounts: ArrayLike<number>, tripHours: Arra
     strikes += at(tripCounts, t)
     hours += h
   }
-  if (strikes === 0) return { lower: 0, upper: flurryMean(dispersion) * upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
+  if (strikes === 0)
+    return { lower: 0, upper: flurryMean(dispersion) * upperWithoutStrikes(tripHours, hours, alpha, tripVariance) }
   const rate = strikes / hours
   const { error, degrees } = logRateError(tripCounts, tripHours, { tripVariance, dispersion })
   const half = tQuantile(1 - alpha / 2, degrees) * error
@@ -62,7 +68,10 @@ function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, trip
     const due = rate * at(hours, t)
     squares += (at(counts, t) - due) ** 2 / due - tripVariance * due
   }
-  return Math.max(1, (Math.max(0, squares) + USUAL.dispersion * USUAL.trips) / (Math.max(1, counts.length - 1) + USUAL.trips))
+  return Math.max(
+    1,
+    (Math.max(0, squares) + USUAL.dispersion * USUAL.trips) / (Math.max(1, counts.length - 1) + USUAL.trips),
+  )
 }
 
 /** Error of the log of a rate that has strikes, by its trips and the book's spread; degrees of freedom of its quantile. */

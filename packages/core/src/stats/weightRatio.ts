@@ -12,7 +12,10 @@ export interface WeightStratum {
 }
 
 /** All strata as one. */
-export const weightsTogether = (strata: readonly WeightStratum[]): WeightStratum => ({ a: strata.flatMap(({ a }) => a), b: strata.flatMap(({ b }) => b) })
+export const weightsTogether = (strata: readonly WeightStratum[]): WeightStratum => ({
+  a: strata.flatMap(({ a }) => a),
+  b: strata.flatMap(({ b }) => b),
+})
 
 export interface WeightRatio extends Interval {
   /** Middle weight of A over that of B. */
@@ -52,13 +55,21 @@ export function weightRatio(strata: readonly WeightStratum[], options: Confidenc
     difference += own * (mean(a) - mean(b))
     both++
   }
-  if (both === 0) throw new RangeError('no stratum has measured fish of both A and B: there is nothing to compare within')
+  if (both === 0)
+    throw new RangeError('no stratum has measured fish of both A and B: there is nothing to compare within')
   if (degreesOfFreedom === 0) throw new RangeError('no side has two measured fish: their spread is not known')
   const logRatio = difference / weight
   const quantile = tQuantile(1 - alpha / 2, degreesOfFreedom)
   const half = Math.max(quantile * Math.sqrt(squares / degreesOfFreedom / weight), scatter(strata, logRatio, alpha))
   const seLogRatio = half / quantile
-  return { ratio: Math.exp(logRatio), seLogRatio, strata: both, degreesOfFreedom, lower: Math.exp(logRatio - half), upper: Math.exp(logRatio + half) }
+  return {
+    ratio: Math.exp(logRatio),
+    seLogRatio,
+    strata: both,
+    degreesOfFreedom,
+    lower: Math.exp(logRatio - half),
+    upper: Math.exp(logRatio + half),
+  }
 }
 
 /** Half the width of the limits by how far the strata scatter; none where too few tell. */
@@ -67,6 +78,9 @@ function scatter(strata: readonly WeightStratum[], logRatio: number, alpha: numb
   if (both.length < LEAST_STRATA) return 0
   const weights = both.map(({ a, b }) => (a.length * b.length) / (a.length + b.length))
   const total = weights.reduce((sum, w) => sum + w, 0)
-  const squares = both.reduce((sum, { a, b }, i) => sum + (at(weights, i) * (mean(a.map(Math.log)) - mean(b.map(Math.log)) - logRatio)) ** 2, 0)
+  const squares = both.reduce(
+    (sum, { a, b }, i) => sum + (at(weights, i) * (mean(a.map(Math.log)) - mean(b.map(Math.log)) - logRatio)) ** 2,
+    0,
+  )
   return (tQuantile(1 - alpha / 2, degreesOf(weights)) * Math.sqrt((both.length / (both.length - 1)) * squares)) / total
 }

@@ -29,12 +29,18 @@ describe('aliases', () => {
       ],
       { Jo: 'Johanna', Ro: 'Ro' },
     )
-    expect(withAliases('stint', { lure: 'l2', angler: 'Jo', start: 'x' }, aliases)).toEqual({ lure: 'l1', angler: 'Johanna', start: 'x' })
-    expect(withAliases('trip', { water: 'w2', anglers: ['Jo', 'Johanna', 'Ro'], deck: [{ lure: 'l2', setup: 's' }, null] }, aliases)).toEqual({
-      water: 'w1',
-      anglers: ['Johanna', 'Ro'],
-      deck: [{ lure: 'l1', setup: 's' }, null],
+    expect(withAliases('stint', { lure: 'l2', angler: 'Jo', start: 'x' }, aliases)).toEqual({
+      lure: 'l1',
+      angler: 'Johanna',
+      start: 'x',
     })
+    expect(
+      withAliases(
+        'trip',
+        { water: 'w2', anglers: ['Jo', 'Johanna', 'Ro'], deck: [{ lure: 'l2', setup: 's' }, null] },
+        aliases,
+      ),
+    ).toEqual({ water: 'w1', anglers: ['Johanna', 'Ro'], deck: [{ lure: 'l1', setup: 's' }, null] })
     expect(withAliases('spot', { water: 'w2', name: 'dock' }, aliases)).toEqual({ water: 'w1', name: 'dock' })
     const stint: Fields = { lure: 'l2' }
     expect(withAliases('stint', stint, NO_ALIASES)).toBe(stint)
@@ -50,6 +56,8 @@ describe('aliases', () => {
       { kind: 'lure', id: 'l2', fields: { mergedInto: 'l1' } },
       { kind: 'lure', id: 'l1', fields: { back: 'white', modification: ['trailer hook'] } },
     ])
-    expect(inverseOf({ before: from.fields, after: edits[0]!.fields }, { ...from.fields, mergedInto: 'l1' }, 'now')).toEqual({ mergedInto: null })
+    expect(
+      inverseOf({ before: from.fields, after: edits[0]!.fields }, { ...from.fields, mergedInto: 'l1' }, 'now'),
+    ).toEqual({ mergedInto: null })
   })
 })

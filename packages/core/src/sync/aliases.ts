@@ -22,9 +22,13 @@ export const NO_ALIASES: Aliases = { of: (id) => id, person: (name) => name, mer
  * Aliases of a book. Given its records that may be merged, and `people` of its settings: from a name to the one it stands for. Where devices
  * merged two records into each other, the one with the smaller id stands.
  */
-export function aliasesOf(records: Iterable<{ readonly id: string; readonly fields: Fields }>, people: unknown): Aliases {
+export function aliasesOf(
+  records: Iterable<{ readonly id: string; readonly fields: Fields }>,
+  people: unknown,
+): Aliases {
   const into = new Map<string, string>()
-  for (const { id, fields } of records) if (typeof fields.mergedInto === 'string' && fields.mergedInto !== id) into.set(id, fields.mergedInto)
+  for (const { id, fields } of records)
+    if (typeof fields.mergedInto === 'string' && fields.mergedInto !== id) into.set(id, fields.mergedInto)
   const names = new Map(
     Object.entries((people ?? {}) as Readonly<Record<string, unknown>>).flatMap(([from, to]) =>
       typeof to === 'string' && to !== from ? [[from, to] as const] : [],
@@ -67,11 +71,15 @@ const referencesOf = (kind: Kind): readonly string[] => {
 export function withAliases(kind: Kind, fields: Fields, aliases: Aliases): Fields {
   if (aliases.isEmpty) return fields
   const replaced: Record<string, Json> = {}
-  for (const field of referencesOf(kind)) if (typeof fields[field] === 'string') replaced[field] = aliases.of(fields[field])
+  for (const field of referencesOf(kind))
+    if (typeof fields[field] === 'string') replaced[field] = aliases.of(fields[field])
   if (typeof fields.angler === 'string') replaced.angler = aliases.person(fields.angler)
   if (Array.isArray(fields.anglers))
-    replaced.anglers = [...new Set((fields.anglers as Json[]).map((name) => (typeof name === 'string' ? aliases.person(name) : name)))]
-  if (kind === 'trip' && Array.isArray(fields.deck)) replaced.deck = (fields.deck as Json[]).map((rod) => rodWith(rod, aliases))
+    replaced.anglers = [
+      ...new Set((fields.anglers as Json[]).map((name) => (typeof name === 'string' ? aliases.person(name) : name))),
+    ]
+  if (kind === 'trip' && Array.isArray(fields.deck))
+    replaced.deck = (fields.deck as Json[]).map((rod) => rodWith(rod, aliases))
   return { ...fields, ...replaced }
 }
 
@@ -92,11 +100,15 @@ export function mergeEdits(
   const missing = Object.entries(from.fields).filter(
     ([field, value]) => field in allFields(kind) && !LEFT.has(field) && isSaid(value) && !isSaid(into.fields[field]),
   )
-  return [{ kind, id: from.id, fields: { mergedInto: into.id } }, ...(missing.length > 0 ? [{ kind, id: into.id, fields: Object.fromEntries(missing) }] : [])]
+  return [
+    { kind, id: from.id, fields: { mergedInto: into.id } },
+    ...(missing.length > 0 ? [{ kind, id: into.id, fields: Object.fromEntries(missing) }] : []),
+  ]
 }
 
 const LEFT: ReadonlySet<string> = new Set(['name', 'mergedInto', 'deletedAt'])
-const isSaid = (value: Json | undefined): boolean => value !== undefined && value !== null && !(Array.isArray(value) && value.length === 0)
+const isSaid = (value: Json | undefined): boolean =>
+  value !== undefined && value !== null && !(Array.isArray(value) && value.length === 0)
 
 /** `people` of a book's settings once a person is called otherwise. The new name stands for itself from then on, whatever stood there. */
 export const renamedPeople = (people: unknown, from: string, to: string): Record<string, string> => {

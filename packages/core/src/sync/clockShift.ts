@@ -4,13 +4,20 @@ import type { Fields, Json, RecordState } from './merge.ts'
 import { parseStamp } from './stamps.ts'
 
 /** Times that a device took from its own clock. */
-const CLOCKED: Readonly<Partial<Record<Kind, readonly string[]>>> = { trip: ['start', 'end'], stint: ['start', 'end'], reading: ['time'], strike: ['time'] }
+const CLOCKED: Readonly<Partial<Record<Kind, readonly string[]>>> = {
+  trip: ['start', 'end'],
+  stint: ['start', 'end'],
+  reading: ['time'],
+  strike: ['time'],
+}
 
 /** Seconds by which each device's clock was behind, as a trip holds them. */
 export type ClockShifts = Readonly<Record<string, number>>
 
 export const clockShiftsOf = (value: unknown): ClockShifts | undefined =>
-  typeof value === 'object' && value !== null && Object.values(value).some((seconds) => typeof seconds === 'number' && seconds !== 0)
+  typeof value === 'object' &&
+  value !== null &&
+  Object.values(value).some((seconds) => typeof seconds === 'number' && seconds !== 0)
     ? (value as ClockShifts)
     : undefined
 

@@ -24,7 +24,9 @@ describe('a conflict', () => {
   it('is two devices writing over the same value without knowing of each other, and keeps both', () => {
     const mine = mergeChange(first, change(5, 'a', { lengthMm: 410 }, { lengthMm: stamp(1, 'a') }))
     const theirs = change(4, 'b', { lengthMm: 380 }, { lengthMm: stamp(1, 'a') })
-    expect(conflictsOf(mine, theirs)).toEqual([{ field: 'lengthMm', kept: { value: 410, stamp: stamp(5, 'a') }, other: { value: 380, stamp: stamp(4, 'b') } }])
+    expect(conflictsOf(mine, theirs)).toEqual([
+      { field: 'lengthMm', kept: { value: 410, stamp: stamp(5, 'a') }, other: { value: 380, stamp: stamp(4, 'b') } },
+    ])
   })
 
   it('is not one device after another, the same value twice, different fields, or a device of schema 1', () => {
@@ -38,13 +40,19 @@ describe('a conflict', () => {
 
   it('comes out the same whichever of the two arrives first', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 99 }), fc.integer({ min: 2, max: 99 }), fc.nat(3), fc.nat(3), (msA, msB, a, b) => {
-        const [one, two] = [
-          change(msA, 'a', { lengthMm: 300 + a }, { lengthMm: stamp(1, 'a') }),
-          change(msB, 'b', { lengthMm: 300 + b }, { lengthMm: stamp(1, 'a') }),
-        ]
-        expect(conflictsOf(mergeChange(first, one), two)).toEqual(conflictsOf(mergeChange(first, two), one))
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 99 }),
+        fc.integer({ min: 2, max: 99 }),
+        fc.nat(3),
+        fc.nat(3),
+        (msA, msB, a, b) => {
+          const [one, two] = [
+            change(msA, 'a', { lengthMm: 300 + a }, { lengthMm: stamp(1, 'a') }),
+            change(msB, 'b', { lengthMm: 300 + b }, { lengthMm: stamp(1, 'a') }),
+          ]
+          expect(conflictsOf(mergeChange(first, one), two)).toEqual(conflictsOf(mergeChange(first, two), one))
+        },
+      ),
       { seed: 41 },
     )
   })
@@ -65,7 +73,9 @@ describe('taking an edit back', () => {
     const undoable = { before: { outcome: null, kept: null }, after: { outcome: 'landed', kept: true } }
     expect(inverseOf(undoable, { outcome: 'landed', kept: false }, 'now')).toEqual({ outcome: null })
     expect(inverseOf(undoable, { outcome: 'lost', kept: false }, 'now')).toBeUndefined()
-    expect(inverseOf({ before: null, after: { outcome: 'landed' } }, { outcome: 'lost' }, 'now')).toEqual({ deletedAt: 'now' })
+    expect(inverseOf({ before: null, after: { outcome: 'landed' } }, { outcome: 'lost' }, 'now')).toEqual({
+      deletedAt: 'now',
+    })
     expect(inverseOf({ before: null, after: {} }, { deletedAt: 'then' }, 'now')).toBeUndefined()
   })
 })
@@ -87,6 +97,8 @@ describe('the shift of a wrong clock', () => {
   it('is taken off again where that device writes, so that what is written is read back', () => {
     const written = unshiftedFields('strike', { time: iso(12), outcome: 'lost' }, 'slow', { slow: -3600 })
     expect(written).toEqual({ time: iso(13), outcome: 'lost' })
-    expect(shiftedFields('strike', { fields: written, stamps: { time: stamp(3, 'slow') } }, { slow: -3600 }).time).toBe(iso(12))
+    expect(shiftedFields('strike', { fields: written, stamps: { time: stamp(3, 'slow') } }, { slow: -3600 }).time).toBe(
+      iso(12),
+    )
   })
 })

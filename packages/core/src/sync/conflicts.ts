@@ -14,14 +14,21 @@ export interface Conflict {
  * What a change disagrees about with the record it comes to: fields whose present value its device had not seen when it wrote over
  * them. Values that agree are no conflict, nor is a change that does not tell what it wrote over (schema 1).
  */
-export function conflictsOf(held: RecordState | undefined, change: Pick<Change, 'stamp' | 'fields' | 'over'>): Conflict[] {
+export function conflictsOf(
+  held: RecordState | undefined,
+  change: Pick<Change, 'stamp' | 'fields' | 'over'>,
+): Conflict[] {
   const { over } = change
   if (!held || !over) return []
   return Object.entries(change.fields).flatMap(([field, value]): Conflict[] => {
     const stamp = held.stamps[field]
     const present = held.fields[field]
     if (stamp === undefined || present === undefined || stamp === over[field] || stamp === change.stamp) return []
-    if (parseStamp(stamp).device === parseStamp(change.stamp).device || JSON.stringify(present) === JSON.stringify(value)) return []
+    if (
+      parseStamp(stamp).device === parseStamp(change.stamp).device ||
+      JSON.stringify(present) === JSON.stringify(value)
+    )
+      return []
     const [mine, theirs] = [
       { value, stamp: change.stamp },
       { value: present, stamp },
@@ -31,6 +38,9 @@ export function conflictsOf(held: RecordState | undefined, change: Pick<Change, 
 }
 
 /** Fields that a change settles: its device saw the value it wrote over. */
-export function settledFields(held: RecordState | undefined, { fields, over }: Pick<Change, 'fields' | 'over'>): string[] {
+export function settledFields(
+  held: RecordState | undefined,
+  { fields, over }: Pick<Change, 'fields' | 'over'>,
+): string[] {
   return Object.keys(fields).filter((field) => over?.[field] !== undefined && over[field] === held?.stamps[field])
 }

@@ -13,7 +13,15 @@ export function recordDigest(kind: Kind, id: string, { fields, stamps }: RecordS
 }
 
 /** Places, and addresses that may hold a key. */
-export const HIDDEN_FROM_VIEWERS: ReadonlySet<string> = new Set(['latitude', 'longitude', 'outline', 'track', 'points', 'weatherAddress', 'sounderAddress'])
+export const HIDDEN_FROM_VIEWERS: ReadonlySet<string> = new Set([
+  'latitude',
+  'longitude',
+  'outline',
+  'track',
+  'points',
+  'weatherAddress',
+  'sounderAddress',
+])
 
 /** JSON with the keys of every object in order and without absent values: one spelling for one value (as RFC 8785 for our values). */
 export function canonicalJson(value: Json | undefined): string {

@@ -8,7 +8,17 @@ export { isDeleted, mergeChange, mergeStates } from './merge.ts'
 export type { Change, Fields, Json, RecordState } from './merge.ts'
 export { batchesOf, restamp, withPending } from './replica.ts'
 export type { ReplicaRecord, UnsentChange } from './replica.ts'
-export { CLOCK_START, MAX_AHEAD_MS, clockOffsetMs, isStamp, laterOf, parseStamp, stampOf, tick, witness } from './stamps.ts'
+export {
+  CLOCK_START,
+  MAX_AHEAD_MS,
+  clockOffsetMs,
+  isStamp,
+  laterOf,
+  parseStamp,
+  stampOf,
+  tick,
+  witness,
+} from './stamps.ts'
 export type { ClockState, Stamp } from './stamps.ts'
 export { inverseOf } from './undo.ts'
 export type { Undoable } from './undo.ts'

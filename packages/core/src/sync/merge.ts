@@ -33,9 +33,14 @@ const NOTHING: RecordState = { fields: {}, stamps: {} }
  */
 export function mergeChange(state: RecordState | undefined, change: Pick<Change, 'stamp' | 'fields'>): RecordState {
   const { fields, stamps } = state ?? NOTHING
-  const won = Object.entries(change.fields).filter(([field, value]) => wins(change.stamp, value, stamps[field], fields[field]))
+  const won = Object.entries(change.fields).filter(([field, value]) =>
+    wins(change.stamp, value, stamps[field], fields[field]),
+  )
   if (won.length === 0) return state ?? NOTHING
-  return { fields: { ...fields, ...Object.fromEntries(won) }, stamps: { ...stamps, ...Object.fromEntries(won.map(([field]) => [field, change.stamp])) } }
+  return {
+    fields: { ...fields, ...Object.fromEntries(won) },
+    stamps: { ...stamps, ...Object.fromEntries(won.map(([field]) => [field, change.stamp])) },
+  }
 }
 
 /** Stamps are unique by device and counter; should two be equal, the greater spelling wins so that all still agree. */

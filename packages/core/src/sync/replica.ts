@@ -40,7 +40,9 @@ export function restamp(unsent: readonly UnsentChange[], offsetMs: number, serve
     const stamp = stampOf(clock, parseStamp(change.stamp).device)
     anew.set(change.stamp, stamp)
     // What was written over may itself be a change not yet sent.
-    const over = change.over && Object.fromEntries(Object.entries(change.over).map(([field, old]) => [field, anew.get(old) ?? old]))
+    const over =
+      change.over &&
+      Object.fromEntries(Object.entries(change.over).map(([field, old]) => [field, anew.get(old) ?? old]))
     return { ...change, stamp, ...(over ? { over } : {}) }
   })
 }

@@ -21,7 +21,8 @@ export function tick({ ms, counter }: ClockState, nowMs: number): ClockState {
   return counter < MAX_COUNTER ? { ms, counter: counter + 1 } : { ms: ms + 1, counter: 0 }
 }
 
-export const laterOf = (a: ClockState, b: ClockState): ClockState => (b.ms > a.ms || (b.ms === a.ms && b.counter > a.counter) ? b : a)
+export const laterOf = (a: ClockState, b: ClockState): ClockState =>
+  b.ms > a.ms || (b.ms === a.ms && b.counter > a.counter) ? b : a
 
 export const earlierOf = (a: ClockState, b: ClockState): ClockState => (laterOf(a, b) === a ? b : a)
 

@@ -50,13 +50,24 @@ const stepArb: fc.Arbitrary<Step> = fc.oneof(
   }),
   fc.record({ do: fc.constant('push' as const), device: fc.nat(2), lost: fc.boolean() }),
   fc.record({ do: fc.constant('pull' as const), device: fc.nat(2), most: fc.integer({ min: 1, max: 4 }) }),
-  fc.record({ do: fc.constant('set clock' as const), device: fc.nat(2), skewMs: fc.integer({ min: -90_000_000, max: 90_000_000 }) }),
+  fc.record({
+    do: fc.constant('set clock' as const),
+    device: fc.nat(2),
+    skewMs: fc.integer({ min: -90_000_000, max: 90_000_000 }),
+  }),
 )
 
 function edit(device: Device, record: string, fields: Record<string, string>, nowMs: number, id: number): void {
   const madeAtMs = nowMs + device.skewMs
   device.clock = tick(device.clock, madeAtMs)
-  const change: Change = { id: `${id}`, group: `${id}`, kind: 'trip', recordId: record, stamp: stampOf(device.clock, device.name), fields }
+  const change: Change = {
+    id: `${id}`,
+    group: `${id}`,
+    kind: 'trip',
+    recordId: record,
+    stamp: stampOf(device.clock, device.name),
+    fields,
+  }
   device.outbox.push({ change, madeAtMs, seen: device.seen, sent: false })
 }
 
@@ -74,7 +85,9 @@ function receive(server: Server, changes: readonly Change[], nowMs: number): voi
 function push(device: Device, server: Server, lost: boolean, nowMs: number): void {
   const unsent = device.outbox.filter(({ sent }) => !sent)
   const stamped = restamp(unsent, -device.skewMs, nowMs)
-  unsent.forEach((entry, i) => (device.outbox[device.outbox.indexOf(entry)] = { ...entry, change: stamped[i]!, sent: true }))
+  unsent.forEach(
+    (entry, i) => (device.outbox[device.outbox.indexOf(entry)] = { ...entry, change: stamped[i]!, sent: true }),
+  )
   for (const { stamp } of stamped) device.seen = witness(device.seen, stamp)
   receive(
     server,
@@ -82,7 +95,8 @@ function push(device: Device, server: Server, lost: boolean, nowMs: number): voi
     nowMs,
   )
   if (lost) return
-  for (const { change } of device.outbox) device.confirmed.set(change.recordId, mergeChange(device.confirmed.get(change.recordId), change))
+  for (const { change } of device.outbox)
+    device.confirmed.set(change.recordId, mergeChange(device.confirmed.get(change.recordId), change))
   device.outbox = []
 }
 
@@ -123,7 +137,8 @@ describe('the change protocol', () => {
           for (const device of devices) pull(device, server, Infinity)
           const edits = steps.flatMap((step, i) => (step.do === 'edit' ? [`${i}`] : []))
           expect(server.log.map(({ id }) => id).sort()).toEqual(edits.sort())
-          for (const device of devices) expect(Object.fromEntries(device.confirmed)).toEqual(Object.fromEntries(server.states))
+          for (const device of devices)
+            expect(Object.fromEntries(device.confirmed)).toEqual(Object.fromEntries(server.states))
         },
       ),
       { numRuns: 300 },
@@ -137,8 +152,11 @@ describe('the change protocol', () => {
     })
     fc.assert(
       fc.property(fc.array(changeArb, { minLength: 1 }), fc.integer(), (changes, seed) => {
-        const merged = (list: typeof changes): RecordState => list.reduce<RecordState>(mergeChange, { fields: {}, stamps: {} })
-        const shuffled = [...changes, ...changes].sort((a, b) => Math.sin(seed + changes.indexOf(a)) - Math.sin(seed + changes.indexOf(b)))
+        const merged = (list: typeof changes): RecordState =>
+          list.reduce<RecordState>(mergeChange, { fields: {}, stamps: {} })
+        const shuffled = [...changes, ...changes].sort(
+          (a, b) => Math.sin(seed + changes.indexOf(a)) - Math.sin(seed + changes.indexOf(b)),
+        )
         expect(merged(shuffled)).toEqual(merged(changes))
         const half = Math.floor(changes.length / 2)
         expect(mergeStates(merged(changes.slice(0, half)), merged(changes.slice(half)))).toEqual(merged(changes))
@@ -174,7 +192,14 @@ describe('stamps', () => {
   })
 
   it('of a phone set to 2030 come back to the present before they are first sent, behind what it had seen and no further', () => {
-    const change: Change = { id: '1', group: '1', kind: 'trip', recordId: 'r', fields: {}, stamp: stampOf({ ms: Date.UTC(2030, 0), counter: 3 }, 'd') }
+    const change: Change = {
+      id: '1',
+      group: '1',
+      kind: 'trip',
+      recordId: 'r',
+      fields: {},
+      stamp: stampOf({ ms: Date.UTC(2030, 0), counter: 3 }, 'd'),
+    }
     const now = Date.UTC(2026, 0)
     const offset = now - Date.UTC(2030, 0)
     const seenLater = { ms: now + 5000, counter: 2 }
@@ -213,7 +238,16 @@ describe('a device’s own view', () => {
 
   it('packs whole groups into batches', () => {
     const of = (group: string, n: number): Change[] =>
-      Array.from({ length: n }, (_, i) => ({ id: `${group}${i}`, group, kind: 'trip', recordId: 'r', stamp: '', fields: {} }))
-    expect(batchesOf([...of('a', 2), ...of('b', 2), ...of('c', 9), ...of('d', 1)], 4).map((batch) => batch.length)).toEqual([4, 9, 1])
+      Array.from({ length: n }, (_, i) => ({
+        id: `${group}${i}`,
+        group,
+        kind: 'trip',
+        recordId: 'r',
+        stamp: '',
+        fields: {},
+      }))
+    expect(
+      batchesOf([...of('a', 2), ...of('b', 2), ...of('c', 9), ...of('d', 1)], 4).map((batch) => batch.length),
+    ).toEqual([4, 9, 1])
   })
 })

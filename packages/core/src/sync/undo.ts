@@ -10,9 +10,17 @@ export interface Undoable {
  * The fields that take an edit back, applied only where they still hold what was written; undefined when nothing does any more. A
  * record that the edit made is deleted.
  */
-export function inverseOf({ before, after }: Undoable, current: Fields | undefined, deletedAt: string): Fields | undefined {
+export function inverseOf(
+  { before, after }: Undoable,
+  current: Fields | undefined,
+  deletedAt: string,
+): Fields | undefined {
   if (!current) return undefined
   if (before === null) return typeof current.deletedAt === 'string' ? undefined : { deletedAt }
-  const still = Object.entries(after).filter(([field, value]) => JSON.stringify(current[field]) === JSON.stringify(value))
-  return still.length === 0 ? undefined : Object.fromEntries(still.map(([field]): [string, Json] => [field, before[field] ?? null]))
+  const still = Object.entries(after).filter(
+    ([field, value]) => JSON.stringify(current[field]) === JSON.stringify(value),
+  )
+  return still.length === 0
+    ? undefined
+    : Object.fromEntries(still.map(([field]): [string, Json] => [field, before[field] ?? null]))
 }

@@ -2,11 +2,26 @@ import type { BookRecords } from '../effort/index.ts'
 import { isoUtc } from '../time/index.ts'
 import type { Reading, Stint, Strike } from '../vocabulary/index.ts'
 
-export const emptyBook = (): BookRecords => ({ waters: [], spots: [], lures: [], setups: [], trips: [], stints: [], readings: [], strikes: [] })
+export const emptyBook = (): BookRecords => ({
+  waters: [],
+  spots: [],
+  lures: [],
+  setups: [],
+  trips: [],
+  stints: [],
+  readings: [],
+  strikes: [],
+})
 
 export interface MadeTrip {
   /** Hours from the start of the trip. */
-  readonly stints: readonly { readonly lure: string; readonly from: number; readonly to: number; readonly strikes: readonly number[]; readonly spot?: string }[]
+  readonly stints: readonly {
+    readonly lure: string
+    readonly from: number
+    readonly to: number
+    readonly strikes: readonly number[]
+    readonly spot?: string
+  }[]
   readonly readings?: readonly ({ readonly at: number } & Partial<Omit<Reading, 'id' | 'trip' | 'time'>>)[]
   readonly hours: number
 }
@@ -24,9 +39,13 @@ export function bookOfTrips(trips: readonly MadeTrip[]): BookRecords {
     trip.stints.forEach(({ lure, from, to, strikes: hours, spot }, s) => {
       const id = `t${t}s${s}`
       stints.push({ id, trip: `t${t}`, lure, start: at(t, from), end: at(t, to), ...(spot ? { spot } : {}) })
-      hours.forEach((hour, k) => strikes.push({ id: `${id}k${k}`, trip: `t${t}`, stint: id, time: at(t, hour), outcome: 'landed' }))
+      hours.forEach((hour, k) =>
+        strikes.push({ id: `${id}k${k}`, trip: `t${t}`, stint: id, time: at(t, hour), outcome: 'landed' }),
+      )
     })
-    trip.readings?.forEach(({ at: hour, ...fields }, r) => readings.push({ id: `t${t}r${r}`, trip: `t${t}`, time: at(t, hour), ...fields }))
+    trip.readings?.forEach(({ at: hour, ...fields }, r) =>
+      readings.push({ id: `t${t}r${r}`, trip: `t${t}`, time: at(t, hour), ...fields }),
+    )
   })
   return {
     ...emptyBook(),

@@ -8,5 +8,10 @@ export const emptyDay = (startMs: number, anglers: string[] = []): DeckDay => ({
   readings: [],
 })
 
-export const handTo = (day: DeckDay, lure: string, atMs: number, newId: NewId, anglers: readonly Angler[] = [null]): DeckDay =>
-  applied(day, takeInHand(day, { anglers, rod: { lure }, atMs }, newId))
+export const handTo = (
+  day: DeckDay,
+  lure: string,
+  atMs: number,
+  newId: NewId,
+  anglers: readonly Angler[] = [null],
+): DeckDay => applied(day, takeInHand(day, { anglers, rod: { lure }, atMs }, newId))

@@ -15,7 +15,19 @@ export interface OutcomeBook {
 }
 
 export const STUDIED = [
-  ...['rate', 'rate lower', 'not better', 'not lower', 'same', 'hook-up', 'hook-up same', 'size', 'size lower', 'phase', 'pitch'],
+  ...[
+    'rate',
+    'rate lower',
+    'not better',
+    'not lower',
+    'same',
+    'hook-up',
+    'hook-up same',
+    'size',
+    'size lower',
+    'phase',
+    'pitch',
+  ],
   ...['per clean cast', 'per target', 'ratio falls', 'between', 'between lower', 'zone', 'follow-up', 'travels'],
 ] as readonly ClaimOutcome[]
 
@@ -81,7 +93,8 @@ class Maker {
     const n = this.trips.length
     const at = (hour: number): string => isoUtc(START_MS + n * 4 * 24 * HOUR_MS + hour * HOUR_MS)
     this.trips.push({ id: `t${n}`, water, start: at(0), end: at(hours) })
-    for (let hour = 0; hour <= hours; hour += 2) this.readings.push({ id: `t${n}r${hour}`, trip: `t${n}`, time: at(hour), ...read })
+    for (let hour = 0; hour <= hours; hour += 2)
+      this.readings.push({ id: `t${n}r${hour}`, trip: `t${n}`, time: at(hour), ...read })
     return at
   }
 
@@ -112,7 +125,8 @@ class Maker {
 
 const luckOf = (random: Random): number => drawGamma(random, SHAPE) / SHAPE
 const plainLure = (id: string): Lure => ({ id, name: id, class: id })
-const truthsOf = (count: number, random: Random): boolean[] => Array.from({ length: count }, () => random() < TRUE_SHARE)
+const truthsOf = (count: number, random: Random): boolean[] =>
+  Array.from({ length: count }, () => random() < TRUE_SHARE)
 
 /** That two are the same takes many strikes to say: such claims are asked of busy waters. */
 const BUSY: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 'not better', 'not lower'])
@@ -132,7 +146,10 @@ function pairBook(outcome: ClaimOutcome, random: Random, flurry: number): Outcom
     for (const pair of someOf(PAIRS, PAIRS_A_TRIP, random)) {
       const isTrue = truths[pair] ?? false
       // Where the lead falls, it is there under a clear sky, and gone under cloud if the claim is true.
-      const claimed = { ...ORDINARY, ...(falls ? { rate: cloudy && isTrue ? 1 : RATIO } : claimedSide(outcome, isTrue)) }
+      const claimed = {
+        ...ORDINARY,
+        ...(falls ? { rate: cloudy && isTrue ? 1 : RATIO } : claimedSide(outcome, isTrue)),
+      }
       for (const [lure, side] of shuffled([[`a${pair}`, claimed] as const, [`b${pair}`, ORDINARY] as const], random)) {
         const hours = 0.8 + 0.5 * random()
         fish(maker, at, { lure, side, luck, from: hour, to: hour + hours, byCount: outcome.startsWith('per ') })
@@ -140,11 +157,23 @@ function pairBook(outcome: ClaimOutcome, random: Random, flurry: number): Outcom
       }
     }
   }
-  const against = (pair: number): string => (outcome === 'phase' ? 'still' : outcome === 'pitch' ? '2' : `lure=b${pair}`)
+  const against = (pair: number): string =>
+    outcome === 'phase' ? 'still' : outcome === 'pitch' ? '2' : `lure=b${pair}`
   const claims = truths.map((_, pair) =>
-    ownClaim({ id: `c${pair}`, name: 'Made up.', condition: falls ? 'cloud_pct=50..' : '', lure: `lure=a${pair}`, against: against(pair), outcome }),
+    ownClaim({
+      id: `c${pair}`,
+      name: 'Made up.',
+      condition: falls ? 'cloud_pct=50..' : '',
+      lure: `lure=a${pair}`,
+      against: against(pair),
+      outcome,
+    }),
   )
-  return { book: maker.book(truths.flatMap((_, pair) => [plainLure(`a${pair}`), plainLure(`b${pair}`)])), claims, truths }
+  return {
+    book: maker.book(truths.flatMap((_, pair) => [plainLure(`a${pair}`), plainLure(`b${pair}`)])),
+    claims,
+    truths,
+  }
 }
 
 interface Fished {
@@ -160,7 +189,12 @@ interface Fished {
 function fish(maker: Maker, at: (hour: number) => string, { lure, side, luck, from, to, byCount }: Fished): void {
   const { random, flurry } = maker
   const casts = Math.round((byCount ? 20 + 60 * random() : 40) * (to - from))
-  const stint = maker.stint(at, lure, from, to, { casts, targets: Math.round((1 - TIME_SHARE) * casts), pauseS: 10 * TIME_SHARE, workS: 10 * (1 - TIME_SHARE) })
+  const stint = maker.stint(at, lure, from, to, {
+    casts,
+    targets: Math.round((1 - TIME_SHARE) * casts),
+    pauseS: 10 * TIME_SHARE,
+    workS: 10 * (1 - TIME_SHARE),
+  })
   const bouts = drawPoisson(random, (1.3 * luck * side.rate * (byCount ? casts / 40 : to - from)) / flurry)
   const sizes = Array.from({ length: bouts }, () => drawGeometric(random, flurry))
   let hour = from
@@ -193,11 +227,23 @@ function betweenBook(outcome: ClaimOutcome, random: Random, flurry: number): Out
   const effect = outcome === 'between lower' ? 1 / RATIO : RATIO
   for (let t = 0; t < 60; t++) {
     const high = CONDITIONS.map(() => random() < 0.5)
-    const at = maker.trip(6, Object.fromEntries(CONDITIONS.map(([field, above, below], i) => [field, high[i] ? above : below])))
+    const at = maker.trip(
+      6,
+      Object.fromEntries(CONDITIONS.map(([field, above, below], i) => [field, high[i] ? above : below])),
+    )
     const rate = high.reduce((product, isHigh, i) => product * (isHigh && truths[i] ? effect : 1), 1)
-    fish(maker, at, { lure: 'l', side: { ...ORDINARY, rate: 0.6 * rate }, luck: luckOf(random), from: 0, to: 6, byCount: false })
+    fish(maker, at, {
+      lure: 'l',
+      side: { ...ORDINARY, rate: 0.6 * rate },
+      luck: luckOf(random),
+      from: 0,
+      to: 6,
+      byCount: false,
+    })
   }
-  const claims = CONDITIONS.map(([, , , lure, against], i) => ownClaim({ id: `c${i}`, name: 'Made up.', condition: '', lure, against, outcome }))
+  const claims = CONDITIONS.map(([, , , lure, against], i) =>
+    ownClaim({ id: `c${i}`, name: 'Made up.', condition: '', lure, against, outcome }),
+  )
   return { book: maker.book([plainLure('l')]), claims, truths }
 }
 
@@ -217,18 +263,29 @@ function zoneBook(random: Random, flurry: number): OutcomeBook {
   }))
   const rates = [1 / RATIO, 1, RATIO]
   const matters = truths[0] ? 'back' : random() < 0.5 ? 'side' : undefined
-  const rateOf = (lure: Lure): number => (matters ? (rates[COLOURS.indexOf(lure[matters] as (typeof COLOURS)[number])] ?? 1) : 1)
+  const rateOf = (lure: Lure): number =>
+    matters ? (rates[COLOURS.indexOf(lure[matters] as (typeof COLOURS)[number])] ?? 1) : 1
   for (let t = 0; t < 40; t++) {
     const at = maker.trip(5)
     const luck = luckOf(random)
     someOf(lures.length, 5, random).forEach((i, hour) => {
       const lure = lures[i]
-      if (lure) fish(maker, at, { lure: lure.id, side: { ...ORDINARY, rate: rateOf(lure) }, luck, from: hour, to: hour + 1, byCount: false })
+      if (lure)
+        fish(maker, at, {
+          lure: lure.id,
+          side: { ...ORDINARY, rate: rateOf(lure) },
+          luck,
+          from: hour,
+          to: hour + 1,
+          byCount: false,
+        })
     })
   }
   return {
     book: maker.book(lures),
-    claims: [ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: 'body=plug', against: 'back', outcome: 'zone' })],
+    claims: [
+      ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: 'body=plug', against: 'back', outcome: 'zone' }),
+    ],
     truths,
   }
 }
@@ -256,7 +313,9 @@ function followBook(random: Random, flurry: number): OutcomeBook {
       }
     }
   }
-  const claims = [ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: 'lure=finder', against: '', outcome: 'follow-up' })]
+  const claims = [
+    ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: 'lure=finder', against: '', outcome: 'follow-up' }),
+  ]
   return { book: maker.book([plainLure('finder'), plainLure('catcher')]), claims, truths }
 }
 
@@ -268,7 +327,8 @@ const CLASSES_A_TRIP = 5
 function travelsBook(random: Random, flurry: number): OutcomeBook {
   const truths = truthsOf(1, random)
   const maker = new Maker(random, flurry)
-  const favour = (): number[] => Array.from({ length: CLASSES }, () => [1 / RATIO, 1, RATIO][Math.floor(3 * random())] ?? 1)
+  const favour = (): number[] =>
+    Array.from({ length: CLASSES }, () => [1 / RATIO, 1, RATIO][Math.floor(3 * random())] ?? 1)
   const everywhere = favour()
   const rates = new Map(WATERS.map((water) => [water, truths[0] ? everywhere : favour()]))
   for (let t = 0; t < 100; t++) {
@@ -276,7 +336,14 @@ function travelsBook(random: Random, flurry: number): OutcomeBook {
     const at = maker.trip(CLASSES_A_TRIP, {}, water)
     const luck = luckOf(random)
     someOf(CLASSES, CLASSES_A_TRIP, random).forEach((lure, hour) => {
-      fish(maker, at, { lure: `l${lure}`, side: { ...ORDINARY, rate: rates.get(water)?.[lure] ?? 1 }, luck, from: hour, to: hour + 1, byCount: false })
+      fish(maker, at, {
+        lure: `l${lure}`,
+        side: { ...ORDINARY, rate: rates.get(water)?.[lure] ?? 1 },
+        luck,
+        from: hour,
+        to: hour + 1,
+        byCount: false,
+      })
     })
   }
   const lures = Array.from({ length: CLASSES }, (_, i) => plainLure(`l${i}`))
@@ -301,4 +368,5 @@ function shuffled<T>(list: readonly T[], random: Random): T[] {
     .map(({ item }) => item)
 }
 
-const someOf = (count: number, wanted: number, random: Random): number[] => shuffled([...Array(count).keys()], random).slice(0, wanted)
+const someOf = (count: number, wanted: number, random: Random): number[] =>
+  shuffled([...Array(count).keys()], random).slice(0, wanted)

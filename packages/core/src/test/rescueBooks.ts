@@ -47,5 +47,10 @@ function tripOf({ rate, rescueAfterH, swapBack = false, goodDays }: World, rando
   const [a, b] = [at(sums, 0), at(sums, 1)]
   // No reason was logged: nothing counts as planned.
   const none = { events: 0, exposureHours: 0 }
-  return { a, b, planned: goodDays ? { a, b } : { a: none, b: none }, known: goodDays ? [first === 0 ? 1 : 0, good ? 1 : 0] : [0] }
+  return {
+    a,
+    b,
+    planned: goodDays ? { a, b } : { a: none, b: none },
+    known: goodDays ? [first === 0 ? 1 : 0, good ? 1 : 0] : [0],
+  }
 }

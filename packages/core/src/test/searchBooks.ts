@@ -22,7 +22,9 @@ export interface SearchWorld {
   /** Lures of each class, thrown by season and sky; absent: a class is one lure, and lures are not told apart. */
   readonly lures?: number
   /** A window of one lure, thrown there for so many hours, in which it brings so many times what it brings elsewhere. */
-  readonly ofLure?: { readonly hours: readonly [number, number]; readonly trips: readonly [number, number]; readonly ratio: number } | undefined
+  readonly ofLure?:
+    | { readonly hours: readonly [number, number]; readonly trips: readonly [number, number]; readonly ratio: number }
+    | undefined
 }
 
 const STEP_H = 0.5
@@ -61,8 +63,14 @@ const drift = (words: readonly string[], word: string, random: Random): string =
 
 export function searchBook(world: SearchWorld, random: Random): MadeBook {
   const segments = Array.from({ length: world.trips }, (_, trip) => tripOf(world, trip, random)).flat()
-  const window = world.ofLure ? windowOfLure(segments, world.ofLure, random) : (world.ratio ?? 1) === 1 ? undefined : windowIn(segments, random)
-  if (window) for (const segment of segments) if (inWindow(segment, window)) segment.rate *= world.ofLure?.ratio ?? world.ratio ?? 1
+  const window = world.ofLure
+    ? windowOfLure(segments, world.ofLure, random)
+    : (world.ratio ?? 1) === 1
+      ? undefined
+      : windowIn(segments, random)
+  if (window)
+    for (const segment of segments)
+      if (inWindow(segment, window)) segment.rate *= world.ofLure?.ratio ?? world.ratio ?? 1
   const times = segments.map((): number[] => [])
   segments.forEach((segment, i) => {
     const bouts = drawPoisson(random, (segment.rate * STEP_H) / world.flurry)
@@ -78,7 +86,10 @@ export function searchBook(world: SearchWorld, random: Random): MadeBook {
 function tripOf({ rate, tripSd, seasonal = false, lures }: SearchWorld, trip: number, random: Random): Segment[] {
   const season = Math.floor(seasonal ? 4 * Math.sqrt(random()) : 4 * random())
   const luck = Math.exp(tripSd * drawNormal(random) - (tripSd * tripSd) / 2)
-  const temp = at(TEMPS, Math.max(0, Math.min(TEMPS.length - 1, Math.round([1, 3.5, 7, 4][season]! + 1.2 * drawNormal(random)))))
+  const temp = at(
+    TEMPS,
+    Math.max(0, Math.min(TEMPS.length - 1, Math.round([1, 3.5, 7, 4][season]! + 1.2 * drawNormal(random)))),
+  )
   const [clarity, front, first] = [pick(CLARITIES, random), pick(FRONTS, random), 5 + Math.floor(4 * random())]
   const hours = 4 + Math.floor(5 * random())
   let [wind, sky, lure] = [pick(WINDS, random), pick(SKIES, random), pick(CLASSES, random)]
@@ -106,7 +117,8 @@ function tripOf({ rate, tripSd, seasonal = false, lures }: SearchWorld, trip: nu
   })
 }
 
-const inWindow = ({ words }: Segment, window: Window): boolean => Object.entries(window).every(([column, levels]) => levels.includes(words[column] ?? ''))
+const inWindow = ({ words }: Segment, window: Window): boolean =>
+  Object.entries(window).every(([column, levels]) => levels.includes(words[column] ?? ''))
 
 /** A window of three conditions with 25 to 40 hours on 12 to 20 trips. */
 function windowIn(segments: readonly Segment[], random: Random): Window {
@@ -123,13 +135,21 @@ function windowIn(segments: readonly Segment[], random: Random): Window {
 }
 
 /** A window of two conditions, and the lure, with hours and trips as asked. */
-function windowOfLure(segments: readonly Segment[], { hours, trips }: NonNullable<SearchWorld['ofLure']>, random: Random): Window {
+function windowOfLure(
+  segments: readonly Segment[],
+  { hours, trips }: NonNullable<SearchWorld['ofLure']>,
+  random: Random,
+): Window {
   for (;;) {
     const span = (words: readonly string[], most: number): string[] => {
       const from = Math.floor(random() * words.length)
       return words.slice(from, from + 1 + Math.floor(random() * most))
     }
-    const window = { temp_band: span(TEMPS, 4), sky_band: span(SKIES, 3), lure: [pick(segments, random).words.lure ?? ''] }
+    const window = {
+      temp_band: span(TEMPS, 4),
+      sky_band: span(SKIES, 3),
+      lure: [pick(segments, random).words.lure ?? ''],
+    }
     const inside = segments.filter((segment) => inWindow(segment, window))
     const [spent, on] = [inside.length * STEP_H, new Set(inside.map(({ trip }) => trip)).size]
     if (spent >= hours[0] && spent <= hours[1] && on >= trips[0] && on <= trips[1]) return window
@@ -141,7 +161,9 @@ function layBout(segments: readonly Segment[], times: number[][], i: number, mea
   const size = drawGeometric(random, mean)
   let hour = at(segments, i).startH + random() * STEP_H
   for (let s = 0; s < size; s++) {
-    const later = segments.findIndex((one, k) => k >= i && one.trip === at(segments, i).trip && hour < one.startH + STEP_H)
+    const later = segments.findIndex(
+      (one, k) => k >= i && one.trip === at(segments, i).trip && hour < one.startH + STEP_H,
+    )
     if (later >= 0) at(times, later).push(hour)
     hour += 0.1 * random() + 0.02
   }
@@ -154,7 +176,9 @@ function sourceOf(segments: readonly Segment[], times: readonly number[][]): Cel
     hours: segments.map(() => STEP_H),
     strikes: times.map(({ length }) => length),
     trip: factorOf(segments.map(({ trip }) => `t${trip}`)),
-    factors: Object.fromEntries(COLUMNS.map((column) => [column, factorOf(segments.map(({ words }) => words[column] ?? ''))])),
+    factors: Object.fromEntries(
+      COLUMNS.map((column) => [column, factorOf(segments.map(({ words }) => words[column] ?? ''))]),
+    ),
   }
 }
 
@@ -166,7 +190,11 @@ function inputOf(segments: readonly Segment[], times: readonly number[][], told:
     own.hours += STEP_H
     own.times.push(...at(times, i).map((hour) => hour * 3_600_000))
   })
-  const cells = cellsOf(sourceOf(segments, times), [...segments.keys()], told ? COLUMNS : COLUMNS.filter((column) => column !== 'lure'))
+  const cells = cellsOf(
+    sourceOf(segments, times),
+    [...segments.keys()],
+    told ? COLUMNS : COLUMNS.filter((column) => column !== 'lure'),
+  )
   return {
     input: {
       cells,

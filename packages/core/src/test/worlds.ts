@@ -62,18 +62,44 @@ export function worldBook(world: World, random: Random): BookRecords {
     trips.push({ id: `t${t}`, water: 'w', start: iso(0), end: iso(hours) })
     fishDay(world, random, (lure, from, to, reason, times) => {
       const id = `s${stints.length}`
-      stints.push({ id, trip: `t${t}`, lure: `l${lure}`, start: iso(from), end: iso(to), ...(reason ? { reason } : {}) })
-      for (const hour of times) strikes.push({ id: `k${strikes.length}`, trip: `t${t}`, stint: id, time: iso(hour), outcome: 'landed' })
+      stints.push({
+        id,
+        trip: `t${t}`,
+        lure: `l${lure}`,
+        start: iso(from),
+        end: iso(to),
+        ...(reason ? { reason } : {}),
+      })
+      for (const hour of times)
+        strikes.push({ id: `k${strikes.length}`, trip: `t${t}`, stint: id, time: iso(hour), outcome: 'landed' })
     })
   }
   const kinds = lures.map((_, i): Lure => ({ id: `l${i}`, name: `lure ${i}`, class: classes ? `class ${i}` : 'jig' }))
-  return { ...emptyBook(), waters: [{ id: 'w', name: 'made-up water', timeZone: 'UTC' }], lures: kinds, trips, stints, strikes }
+  return {
+    ...emptyBook(),
+    waters: [{ id: 'w', name: 'made-up water', timeZone: 'UTC' }],
+    lures: kinds,
+    trips,
+    stints,
+    strikes,
+  }
 }
 
 type LogStint = (lure: number, from: number, to: number, reason: string | undefined, times: readonly number[]) => void
 
 function fishDay(world: World, random: Random, log: LogStint): void {
-  const { rate, lures, tripSd = 0, flurry = 1, dawn = 1, goodDay = 1, logged = true, hours = 6, stintHours = 0.5, drift = 0 } = world
+  const {
+    rate,
+    lures,
+    tripSd = 0,
+    flurry = 1,
+    dawn = 1,
+    goodDay = 1,
+    logged = true,
+    hours = 6,
+    stintHours = 0.5,
+    drift = 0,
+  } = world
   const good = random() < 0.5
   const luck = Math.exp(tripSd * drawNormal(random) - (tripSd * tripSd) / 2) * (good ? goodDay : 1)
   const chooser = chooserOf(world, good, random)
@@ -82,12 +108,23 @@ function fishDay(world: World, random: Random, log: LogStint): void {
   for (let from = 0, n = 0; from < hours; from += stintHours, n++) {
     const { lure, reason } = chooser(n, from, blankH)
     const to = Math.min(hours, from + stintHours)
-    const due = (rate * luck * at(lures, lure) * (hourSum(to, dawn) - hourSum(from, dawn)) * Math.exp(drift * bite - drift ** 2 / 2)) / flurry
+    const due =
+      (rate *
+        luck *
+        at(lures, lure) *
+        (hourSum(to, dawn) - hourSum(from, dawn)) *
+        Math.exp(drift * bite - drift ** 2 / 2)) /
+      flurry
     if (drift > 0) bite = kept * bite + moved * drawNormal(random)
     const times: number[] = []
     for (let b = drawPoisson(random, due); b > 0; b--) {
       let hour = from + random() * (to - from)
-      for (let s = drawGeometric(random, flurry); s > 0; s--, hour = Math.min(to - AT_THE_END_H, hour + APART_H * random())) times.push(hour)
+      for (
+        let s = drawGeometric(random, flurry);
+        s > 0;
+        s--, hour = Math.min(to - AT_THE_END_H, hour + APART_H * random())
+      )
+        times.push(hour)
     }
     log(
       lure,
@@ -105,7 +142,11 @@ const hourSum = (hour: number, dawn: number): number => Math.min(hour, 1) * dawn
 
 type Chosen = { readonly lure: number; readonly reason: string }
 
-function chooserOf({ lures, choice = 'rotation' }: World, good: boolean, random: Random): (n: number, from: number, blankH: number) => Chosen {
+function chooserOf(
+  { lures, choice = 'rotation' }: World,
+  good: boolean,
+  random: Random,
+): (n: number, from: number, blankH: number) => Chosen {
   const first = Math.floor(random() * lures.length)
   const inTurn = (n: number): Chosen => ({ lure: (first + n) % lures.length, reason: 'rotation' })
   if (choice === 'dawn') return (n, from) => (from < 1 ? { lure: 0, reason: 'plan' } : inTurn(n))

@@ -51,12 +51,15 @@ export function courseOf<V>(samples: readonly Sample<V>[], join: boolean): Piece
 /** In order of time, one a time. Most are given so. */
 function inOrder<V>(samples: readonly Sample<V>[]): readonly Sample<V>[] {
   const ordered = samples.every(({ ms }, i) => i === 0 || ms > at(samples, i - 1).ms)
-  return ordered ? samples : [...new Map(samples.map((sample) => [sample.ms, sample])).values()].sort((a, b) => a.ms - b.ms)
+  return ordered
+    ? samples
+    : [...new Map(samples.map((sample) => [sample.ms, sample])).values()].sort((a, b) => a.ms - b.ms)
 }
 
 function carryOn<V>({ ms, value }: Sample<V>, until: EpochMs, pieces: Piece<V>[]): void {
   pieces.push({ from: ms, to: Math.min(ms + FRESH_MS, until), start: value, end: value, stale: false })
-  if (until > ms + FRESH_MS) pieces.push({ from: ms + FRESH_MS, to: Math.min(ms + CARRIED_MS, until), start: value, end: value, stale: true })
+  if (until > ms + FRESH_MS)
+    pieces.push({ from: ms + FRESH_MS, to: Math.min(ms + CARRIED_MS, until), start: value, end: value, stale: true })
   if (until > ms + CARRIED_MS) pieces.push({ from: ms + CARRIED_MS, to: until, start: null, end: null, stale: false })
 }
 
@@ -81,8 +84,11 @@ const NONE: readonly EpochMs[] = []
 
 /** Where a numeric piece crosses the edges, to the millisecond, in order of time. */
 export function crossings({ from, to, start, end }: Piece<number>, edges: readonly number[]): readonly EpochMs[] {
-  if (start === null || end === null || start === end || !edges.some((edge) => (edge - start) * (edge - end) < 0)) return NONE
-  const crossed = edges.filter((edge) => (edge - start) * (edge - end) < 0).map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
+  if (start === null || end === null || start === end || !edges.some((edge) => (edge - start) * (edge - end) < 0))
+    return NONE
+  const crossed = edges
+    .filter((edge) => (edge - start) * (edge - end) < 0)
+    .map((edge) => Math.round(from + ((edge - start) / (end - start)) * (to - from)))
   return end > start ? crossed : crossed.reverse()
 }
 

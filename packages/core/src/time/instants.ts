@@ -38,15 +38,30 @@ function storedInstant(text: string): EpochMs | undefined {
   const known = day >= 1 && day <= (DAYS_OF[month - 1] ?? 0) && hour <= 23 && minute <= 59 && second <= 59 && ms <= 999
   if (!known || Number.isNaN(year)) return undefined
   const from = month > 2 ? year : year - 1
-  const days = 365 * from + Math.floor(from / 4) - Math.floor(from / 100) + Math.floor(from / 400) + (DAYS_BEFORE[month - 1] ?? 0) + day - 719_469
+  const days =
+    365 * from +
+    Math.floor(from / 4) -
+    Math.floor(from / 100) +
+    Math.floor(from / 400) +
+    (DAYS_BEFORE[month - 1] ?? 0) +
+    day -
+    719_469
   return days * 86_400_000 + hour * HOUR_MS + minute * MINUTE_MS + second * 1000 + ms
 }
 
 function writtenInstant(text: string): EpochMs | undefined {
   const parts = ISO_WITH_OFFSET.exec(text.trim())
   if (!parts) return undefined
-  const [year, month, day, hour, minute, second] = parts.slice(1, 7).map((part) => Number(part ?? 0)) as [number, number, number, number, number, number]
-  const wall = Date.UTC(year, month - 1, day, hour, minute, second) + Math.floor(Number(`0.${parts[7] ?? 0}`) * 1000 + 1e-6)
+  const [year, month, day, hour, minute, second] = parts.slice(1, 7).map((part) => Number(part ?? 0)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ]
+  const wall =
+    Date.UTC(year, month - 1, day, hour, minute, second) + Math.floor(Number(`0.${parts[7] ?? 0}`) * 1000 + 1e-6)
   const sameDay = new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day
   if (!sameDay || month < 1 || month > 12 || hour > 23 || minute > 59 || second > 59) return undefined
   return wall - offsetMs(at(parts, 8))

@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { dayMarks, epochMs, isoInZone, localParts, hourMarks, offsetZone, parseClock, parseInstant, resolveWallTime } from './index.ts'
+import {
+  dayMarks,
+  epochMs,
+  isoInZone,
+  localParts,
+  hourMarks,
+  offsetZone,
+  parseClock,
+  parseInstant,
+  resolveWallTime,
+} from './index.ts'
 
 const ZONE = 'America/Chicago'
 
@@ -8,7 +18,8 @@ describe('parseInstant', () => {
   it('reads ISO 8601 with an offset and nothing else', () => {
     expect(parseInstant('2026-03-14T06:30:00-05:00')).toBe(Date.UTC(2026, 2, 14, 11, 30))
     expect(parseInstant('2026-03-14 06:30Z')).toBe(Date.UTC(2026, 2, 14, 6, 30))
-    for (const bad of ['2026-03-14T06:30:00', '2026-02-30T06:30:00Z', '2026-03-14T25:00:00Z', '03/04/2026', '']) expect(parseInstant(bad)).toBeUndefined()
+    for (const bad of ['2026-03-14T06:30:00', '2026-02-30T06:30:00Z', '2026-03-14T25:00:00Z', '03/04/2026', ''])
+      expect(parseInstant(bad)).toBeUndefined()
   })
 
   it('keeps times that were read, each under its own spelling, and no text that is none', () => {
@@ -29,7 +40,9 @@ describe('parseInstant', () => {
   })
 
   it('reads the spelling that is stored as the calendar has it, and nothing that only looks like it', () => {
-    const stored = fc.integer({ min: -62_135_596_800_000, max: 253_402_300_799_999 }).map((ms) => new Date(ms).toISOString())
+    const stored = fc
+      .integer({ min: -62_135_596_800_000, max: 253_402_300_799_999 })
+      .map((ms) => new Date(ms).toISOString())
     fc.assert(fc.property(stored, (text) => void expect(parseInstant(text)).toBe(Date.parse(text))))
     for (const bad of [
       '2026-02-30T06:30:00.000Z',
@@ -43,8 +56,21 @@ describe('parseInstant', () => {
   })
 
   it('reads back what is written in any zone', () => {
-    const zones = fc.constantFrom('America/Chicago', 'Asia/Kolkata', 'Pacific/Chatham', 'Europe/Berlin', 'UTC', '+05:45')
-    fc.assert(fc.property(fc.integer({ min: 0, max: 4e12 }), zones, (ms, zone) => void expect(parseInstant(isoInZone(ms, zone))).toBe(ms)))
+    const zones = fc.constantFrom(
+      'America/Chicago',
+      'Asia/Kolkata',
+      'Pacific/Chatham',
+      'Europe/Berlin',
+      'UTC',
+      '+05:45',
+    )
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 4e12 }),
+        zones,
+        (ms, zone) => void expect(parseInstant(isoInZone(ms, zone))).toBe(ms),
+      ),
+    )
   })
 })
 
@@ -75,7 +101,10 @@ describe('resolveWallTime', () => {
       laterMs: Date.UTC(2026, 10, 1, 7, 30),
     })
     expect(resolveWallTime('2026-03-08', { hour: 2, minute: 30 }, ZONE).kind).toBe('skipped')
-    expect(resolveWallTime('2026-03-14', { hour: 6, minute: 30 }, ZONE)).toEqual({ kind: 'once', ms: Date.UTC(2026, 2, 14, 11, 30) })
+    expect(resolveWallTime('2026-03-14', { hour: 6, minute: 30 }, ZONE)).toEqual({
+      kind: 'once',
+      ms: Date.UTC(2026, 2, 14, 11, 30),
+    })
   })
 })
 
@@ -84,11 +113,15 @@ describe('hourMarks', () => {
     const from = Date.UTC(2026, 10, 1, 4, 10)
     const marks = hourMarks(from, from + 6 * 3_600_000, ZONE)
     expect(marks.map((ms) => localParts(ms, ZONE).hour)).toEqual([0, 1, 1, 2, 3, 4])
-    expect(hourMarks(from, from + 3_600_000, 'Asia/Kolkata').map((ms) => localParts(ms, 'Asia/Kolkata').minute)).toEqual([0])
+    expect(
+      hourMarks(from, from + 3_600_000, 'Asia/Kolkata').map((ms) => localParts(ms, 'Asia/Kolkata').minute),
+    ).toEqual([0])
   })
   it('marks where a local day begins, and nothing within one', () => {
     const evening = Date.UTC(2026, 2, 15, 2)
-    expect(dayMarks(evening, evening + 26 * 3_600_000, ZONE).map((ms) => isoInZone(ms, ZONE))).toEqual(['2026-03-15T00:00:00-05:00'])
+    expect(dayMarks(evening, evening + 26 * 3_600_000, ZONE).map((ms) => isoInZone(ms, ZONE))).toEqual([
+      '2026-03-15T00:00:00-05:00',
+    ])
     expect(dayMarks(evening, Date.UTC(2026, 2, 15, 5), ZONE)).toEqual([])
     expect(dayMarks(Date.UTC(2026, 11, 31, 12), Date.UTC(2027, 0, 2, 12), 'UTC')).toHaveLength(2)
   })

@@ -32,12 +32,18 @@ export function resolveWallTime(date: string, clock: Clock, zone: string): WallT
   const later = local.toZonedDateTime(zone, { disambiguation: 'later' })
   if (earlier.epochMilliseconds === later.epochMilliseconds) return { kind: 'once', ms: earlier.epochMilliseconds }
   const exists = earlier.toPlainDateTime().equals(local)
-  return exists ? { kind: 'twice', ms: earlier.epochMilliseconds, laterMs: later.epochMilliseconds } : { kind: 'skipped', ms: later.epochMilliseconds }
+  return exists
+    ? { kind: 'twice', ms: earlier.epochMilliseconds, laterMs: later.epochMilliseconds }
+    : { kind: 'skipped', ms: later.epochMilliseconds }
 }
 
 /** `YYYY-MM-DD`, some days later. */
 export const addDays = (date: string, days: number): string => Temporal.PlainDate.from(date).add({ days }).toString()
 
 export function isDate(text: string): boolean {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text)
+  return (
+    /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+    !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+    new Date(`${text}T00:00:00Z`).toISOString().startsWith(text)
+  )
 }

@@ -15,7 +15,8 @@ export function zoneOffsetMs(ms: EpochMs, zone: string): number {
   const quarter = Math.floor(ms / QUARTER_MS)
   let offset = known.get(quarter)
   if (offset === undefined) {
-    offset = Temporal.Instant.fromEpochMilliseconds(quarter * QUARTER_MS).toZonedDateTimeISO(zone).offsetNanoseconds / 1e6
+    offset =
+      Temporal.Instant.fromEpochMilliseconds(quarter * QUARTER_MS).toZonedDateTimeISO(zone).offsetNanoseconds / 1e6
     known.set(quarter, offset)
   }
   return offset
@@ -58,11 +59,18 @@ export interface LocalParts {
 
 export function localParts(ms: EpochMs, zone: string): LocalParts {
   const local = new Date(ms + zoneOffsetMs(ms, zone))
-  return { year: local.getUTCFullYear(), month: local.getUTCMonth() + 1, day: local.getUTCDate(), hour: local.getUTCHours(), minute: local.getUTCMinutes() }
+  return {
+    year: local.getUTCFullYear(),
+    month: local.getUTCMonth() + 1,
+    day: local.getUTCDate(),
+    hour: local.getUTCHours(),
+    minute: local.getUTCMinutes(),
+  }
 }
 
 /** `YYYY-MM-DD` in the zone. */
-export const localDate = (ms: EpochMs, zone: string): string => new Date(ms + zoneOffsetMs(ms, zone)).toISOString().slice(0, 10)
+export const localDate = (ms: EpochMs, zone: string): string =>
+  new Date(ms + zoneOffsetMs(ms, zone)).toISOString().slice(0, 10)
 
 /** Instants strictly between `fromMs` and `toMs` at which the local clock shows a whole hour or jumps. */
 export function hourMarks(fromMs: EpochMs, toMs: EpochMs, zone: string): EpochMs[] {

@@ -11,8 +11,24 @@ export interface UnitPreferences {
   readonly pressure: 'inhg' | 'hpa'
 }
 
-export const IMPERIAL: UnitPreferences = { temperature: 'F', depth: 'ft', visibility: 'ft', length: 'in', weight: 'lb', wind: 'mph', pressure: 'inhg' }
-export const METRIC: UnitPreferences = { temperature: 'C', depth: 'm', visibility: 'm', length: 'cm', weight: 'kg', wind: 'mps', pressure: 'hpa' }
+export const IMPERIAL: UnitPreferences = {
+  temperature: 'F',
+  depth: 'ft',
+  visibility: 'ft',
+  length: 'in',
+  weight: 'lb',
+  wind: 'mph',
+  pressure: 'inhg',
+}
+export const METRIC: UnitPreferences = {
+  temperature: 'C',
+  depth: 'm',
+  visibility: 'm',
+  length: 'cm',
+  weight: 'kg',
+  wind: 'mps',
+  pressure: 'hpa',
+}
 
 /** The choices a member has for each quantity. */
 export const UNIT_CHOICES: { readonly [Q in keyof UnitPreferences]: readonly UnitPreferences[Q][] } = {

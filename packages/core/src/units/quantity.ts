@@ -65,7 +65,9 @@ export function parseQuantity(input: string, assumed: Unit, fieldUnit: Unit): Ty
   if (poundsOunces && dimensionOf(fieldUnit) === 'weight') {
     const pounds = Number(poundsOunces[1])
     const ounces = parseNumber(at(poundsOunces, 2)) ?? NaN
-    return ounces < 16 ? { value: convert(pounds * 16 + ounces, 'oz', fieldUnit), typed: `${pounds} lb ${ounces} oz` } : undefined
+    return ounces < 16
+      ? { value: convert(pounds * 16 + ounces, 'oz', fieldUnit), typed: `${pounds} lb ${ounces} oz` }
+      : undefined
   }
   const parts = /^([+-]?[\d.,]+)\s*([^\d\s].*)?$/.exec(text)
   const value = parts ? parseNumber(at(parts, 1)) : undefined
@@ -75,15 +77,30 @@ export function parseQuantity(input: string, assumed: Unit, fieldUnit: Unit): Ty
 }
 
 /** A stored value as the reader wants it: as typed when typed in that unit, else rounded to the unit's usual precision. Without the unit's label. */
-export function quantityText(value: number, typed: string | null | undefined, fieldUnit: Unit, shownUnit: Unit): string {
+export function quantityText(
+  value: number,
+  typed: string | null | undefined,
+  fieldUnit: Unit,
+  shownUnit: Unit,
+): string {
   const [typedValue, typedUnit, more] = typed?.split(' ') ?? []
-  if (typedUnit === shownUnit && more === undefined && typedValue !== undefined && convert(Number(typedValue), shownUnit, fieldUnit) === value)
+  if (
+    typedUnit === shownUnit &&
+    more === undefined &&
+    typedValue !== undefined &&
+    convert(Number(typedValue), shownUnit, fieldUnit) === value
+  )
     return typedValue
   return String(Number(convert(value, fieldUnit, shownUnit).toFixed(unitDecimals(shownUnit))))
 }
 
 /** As `quantityText`, with the unit: `47 °F`, `3 lb 9 oz`, `14 oz`. */
-export function formatQuantity(value: number, typed: string | null | undefined, fieldUnit: Unit, shownUnit: Unit): string {
+export function formatQuantity(
+  value: number,
+  typed: string | null | undefined,
+  fieldUnit: Unit,
+  shownUnit: Unit,
+): string {
   if (shownUnit === 'lb') {
     const ounces = Math.round(convert(value, fieldUnit, 'oz'))
     const [pounds, rest] = [Math.floor(ounces / 16), ounces % 16]

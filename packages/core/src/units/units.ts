@@ -46,7 +46,8 @@ export function fromSi(value: number, unit: Unit): number {
 /** Throws RangeError when the two units measure different things. */
 export function convert(value: number, from: Unit, to: Unit): number {
   if (from === to) return value
-  if (dimensionOf(from) !== dimensionOf(to)) throw new RangeError(`cannot convert ${from} to ${to}: different dimensions`)
+  if (dimensionOf(from) !== dimensionOf(to))
+    throw new RangeError(`cannot convert ${from} to ${to}: different dimensions`)
   return fromSi(toSi(value, from), to)
 }
 

@@ -9,7 +9,17 @@ export interface BandSet {
 
 const WIND_EDGES_MPS = [1, 5, 10, 15, 20].map((mph) => toSi(mph, 'mph'))
 const WIND_WORDS = ['calm', 'ripple', 'light_chop', 'working_chop', 'strong', 'rough'] as const
-const MOON_WORDS = ['new', 'waxing crescent', 'first quarter', 'waxing gibbous', 'full', 'waning gibbous', 'last quarter', 'waning crescent', 'new'] as const
+const MOON_WORDS = [
+  'new',
+  'waxing crescent',
+  'first quarter',
+  'waxing gibbous',
+  'full',
+  'waning gibbous',
+  'last quarter',
+  'waning crescent',
+  'new',
+] as const
 
 const TEMPERATURE_EDGES_F = [35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90]
 
@@ -20,7 +30,11 @@ export const DEFAULT_BANDS = {
     edges: TEMPERATURE_EDGES_F.map((f) => toSi(f, 'F')),
     labels: ['<35F', ...TEMPERATURE_EDGES_F.slice(1).map((f, i) => `${TEMPERATURE_EDGES_F[i]}..${f}F`), '>=90F'],
   },
-  clarity_band: { of: 'visibilityM', edges: [1, 2, 4, 8].map((ft) => toSi(ft, 'ft')), labels: ['opaque', 'dirty', 'stained', 'clear', 'very_clear'] },
+  clarity_band: {
+    of: 'visibilityM',
+    edges: [1, 2, 4, 8].map((ft) => toSi(ft, 'ft')),
+    labels: ['opaque', 'dirty', 'stained', 'clear', 'very_clear'],
+  },
   wind_band: { of: 'windMps', edges: WIND_EDGES_MPS, labels: WIND_WORDS },
   sun_band: { of: 'sunAltitudeDeg', edges: [-6, 0, 15, 40], labels: ['night', 'twilight', 'low', 'mid', 'high'] },
   /** Sunrise and sunset: the sun's centre 50′ below the horizon; civil twilight to −6° (the almanacs' convention). */
@@ -28,20 +42,44 @@ export const DEFAULT_BANDS = {
   sky_band: { of: 'cloudPct', edges: [10, 50, 80], labels: ['clear', 'partly', 'mostly', 'overcast'] },
   light_band: { of: 'surfaceLux', edges: [1, 1e3, 1e4, 4e4], labels: ['dark', 'dim', 'low', 'grey', 'bright'] },
   lure_light_band: { of: 'lureLux', edges: [1, 100, 1e3, 1e4], labels: ['dark', 'dim', 'low', 'grey', 'bright'] },
-  moon_phase: { of: 'moonElongationDeg', edges: [22.5, 67.5, 112.5, 157.5, 202.5, 247.5, 292.5, 337.5], labels: MOON_WORDS },
+  moon_phase: {
+    of: 'moonElongationDeg',
+    edges: [22.5, 67.5, 112.5, 157.5, 202.5, 247.5, 292.5, 337.5],
+    labels: MOON_WORDS,
+  },
   tendency: { of: 'pressureTendencyHpa', edges: [-1, 1], labels: ['falling', 'steady', 'rising'] },
   /** Against the days the book holds of this water. */
-  temp_for_water: { of: 'tempPercentile', edges: [20, 40, 60, 80], labels: ['coldest fifth', 'cool', 'middling', 'warm', 'warmest fifth'] },
-  clarity_for_water: { of: 'clarityPercentile', edges: [20, 80], labels: ['dirtiest fifth', 'usual', 'clearest fifth'] },
+  temp_for_water: {
+    of: 'tempPercentile',
+    edges: [20, 40, 60, 80],
+    labels: ['coldest fifth', 'cool', 'middling', 'warm', 'warmest fifth'],
+  },
+  clarity_for_water: {
+    of: 'clarityPercentile',
+    edges: [20, 80],
+    labels: ['dirtiest fifth', 'usual', 'clearest fifth'],
+  },
   temp_trend_band: { of: 'tempTrend', edges: [-0.05, 0.05], labels: ['falling', 'steady', 'rising'] },
-  air_for_season: { of: 'airAnomalyC', edges: [-5, -2, 2, 5], labels: ['much colder', 'colder', 'usual', 'warmer', 'much warmer'] },
+  air_for_season: {
+    of: 'airAnomalyC',
+    edges: [-5, -2, 2, 5],
+    labels: ['much colder', 'colder', 'usual', 'warmer', 'much warmer'],
+  },
   wind_max_band: { of: 'windMax24h', edges: WIND_EDGES_MPS, labels: WIND_WORDS },
   rain_band: { of: 'rain48h', edges: [1, 10], labels: ['dry', 'wet', 'soaked'] },
   current_since_band: { of: 'sinceCurrentH', edges: [1, 3], labels: ['first hour', 'to three hours', 'longer'] },
 } as const satisfies Record<string, BandSet>
 
 /** Those that a trip tells by itself; the others ask the whole book. */
-export const TRIP_BANDS = ['temp_band', 'clarity_band', 'wind_band', 'sun_band', 'day_part', 'sky_band', 'light_band'] as const satisfies readonly BandName[]
+export const TRIP_BANDS = [
+  'temp_band',
+  'clarity_band',
+  'wind_band',
+  'sun_band',
+  'day_part',
+  'sky_band',
+  'light_band',
+] as const satisfies readonly BandName[]
 
 export type BandName = keyof typeof DEFAULT_BANDS
 export const BAND_NAMES = Object.keys(DEFAULT_BANDS) as BandName[]

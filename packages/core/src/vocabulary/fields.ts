@@ -65,7 +65,18 @@ export interface JsonField extends Common {
 }
 
 export type FieldSpec =
-  TextField | WordField | WordsField | ChoiceField | RefField | InstantField | DateField | ZoneField | QuantityField | NumberField | FlagField | JsonField
+  | TextField
+  | WordField
+  | WordsField
+  | ChoiceField
+  | RefField
+  | InstantField
+  | DateField
+  | ZoneField
+  | QuantityField
+  | NumberField
+  | FlagField
+  | JsonField
 export type FieldTable = Readonly<Record<string, FieldSpec>>
 
 type Value<F extends FieldSpec> = F extends { type: 'choice'; of: readonly (infer W)[] }
@@ -81,15 +92,20 @@ type Value<F extends FieldSpec> = F extends { type: 'choice'; of: readonly (infe
           : string
 
 /** The plain record of a field table: required fields are there, the others may be absent or null. */
-export type FieldsOf<T extends FieldTable> = { -readonly [K in keyof T as T[K] extends { required: true } ? K : never]: Value<T[K]> } & {
-  -readonly [K in keyof T as T[K] extends { required: true } ? never : K]?: Value<T[K]> | null
-} & { [K in keyof T as T[K] extends { type: 'quantity' } ? `${K & string}Typed` : never]?: string | null } & { deletedAt?: string | null }
+export type FieldsOf<T extends FieldTable> = {
+  -readonly [K in keyof T as T[K] extends { required: true } ? K : never]: Value<T[K]>
+} & { -readonly [K in keyof T as T[K] extends { required: true } ? never : K]?: Value<T[K]> | null } & {
+  [K in keyof T as T[K] extends { type: 'quantity' } ? `${K & string}Typed` : never]?: string | null
+} & { deletedAt?: string | null }
 
 export const text = (max = 200): TextField => ({ type: 'text', max })
 export const note = (): TextField => ({ type: 'text', max: 20_000 })
 export const word = (words: readonly string[] = []): WordField => ({ type: 'word', words })
 export const words = (list: readonly string[] = []): WordsField => ({ type: 'words', words: list })
-export const choice = <const W extends readonly string[]>(of: W): { readonly type: 'choice'; readonly of: W } => ({ type: 'choice', of })
+export const choice = <const W extends readonly string[]>(of: W): { readonly type: 'choice'; readonly of: W } => ({
+  type: 'choice',
+  of,
+})
 export const ref = <K extends Kind>(to: K): { readonly type: 'ref'; readonly to: K } => ({ type: 'ref', to })
 export const instant = (): InstantField => ({ type: 'instant' })
 export const date = (): DateField => ({ type: 'date' })
@@ -98,11 +114,41 @@ export const number = (min: number, max: number): NumberField => ({ type: 'numbe
 export const count = (max = 100_000): NumberField => ({ type: 'number', min: 0, max, integer: true })
 export const flag = (): FlagField => ({ type: 'flag' })
 export const json = (shape: JsonShape): JsonField & { csv: false } => ({ type: 'json', shape, csv: false })
-export const celsius = (min: number, max: number): QuantityField => ({ type: 'quantity', dimension: 'temperature', unit: 'C', min, max })
-export const metres = (min: number, max: number): QuantityField => ({ type: 'quantity', dimension: 'length', unit: 'm', min, max })
-export const millimetres = (max: number): QuantityField => ({ type: 'quantity', dimension: 'length', unit: 'mm', min: 0, max })
+export const celsius = (min: number, max: number): QuantityField => ({
+  type: 'quantity',
+  dimension: 'temperature',
+  unit: 'C',
+  min,
+  max,
+})
+export const metres = (min: number, max: number): QuantityField => ({
+  type: 'quantity',
+  dimension: 'length',
+  unit: 'm',
+  min,
+  max,
+})
+export const millimetres = (max: number): QuantityField => ({
+  type: 'quantity',
+  dimension: 'length',
+  unit: 'mm',
+  min: 0,
+  max,
+})
 export const grams = (max: number): QuantityField => ({ type: 'quantity', dimension: 'weight', unit: 'g', min: 0, max })
-export const metresASecond = (max: number): QuantityField => ({ type: 'quantity', dimension: 'speed', unit: 'mps', min: 0, max })
-export const hectopascals = (min: number, max: number): QuantityField => ({ type: 'quantity', dimension: 'pressure', unit: 'hpa', min, max })
+export const metresASecond = (max: number): QuantityField => ({
+  type: 'quantity',
+  dimension: 'speed',
+  unit: 'mps',
+  min: 0,
+  max,
+})
+export const hectopascals = (min: number, max: number): QuantityField => ({
+  type: 'quantity',
+  dimension: 'pressure',
+  unit: 'hpa',
+  min,
+  max,
+})
 export const required = <F extends FieldSpec>(field: F): F & { required: true } => ({ ...field, required: true })
 export const inside = <F extends FieldSpec>(field: F): F & { csv: false } => ({ ...field, csv: false })

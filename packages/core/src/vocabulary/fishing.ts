@@ -47,6 +47,16 @@ export const PHASES = [
 export const FELT_AS = ['thump', 'tick', 'weight', 'line moved', 'slack', 'seen'] as const
 export const HOOK_SETS = ['at once', 'waited', 'reeled into'] as const
 export const HOOK_POSITIONS = ['deep', 'both hooks', 'mouth', 'lip', 'rear hook outside'] as const
-export const SPECIES = ['largemouth', 'smallmouth', 'spotted', 'pike', 'walleye', 'panfish', 'catfish', 'trout', 'carp'] as const
+export const SPECIES = [
+  'largemouth',
+  'smallmouth',
+  'spotted',
+  'pike',
+  'walleye',
+  'panfish',
+  'catfish',
+  'trout',
+  'carp',
+] as const
 export const ROLES = ['owner', 'crew', 'viewer'] as const
 export type Role = (typeof ROLES)[number]

@@ -13,5 +13,16 @@ export { JSON_SHAPES } from './jsonShapes.ts'
 export type { JsonShape } from './jsonShapes.ts'
 export { KINDS, RECORDS, allFields, columnName, fieldsOf, typedName } from './records.ts'
 export type { Kind } from './kinds.ts'
-export type { BookSettings, Lure, Reading, RecordFields, RecordOf, Spot, Stint, Strike, Trip, Water } from './records.ts'
+export type {
+  BookSettings,
+  Lure,
+  Reading,
+  RecordFields,
+  RecordOf,
+  Spot,
+  Stint,
+  Strike,
+  Trip,
+  Water,
+} from './records.ts'
 export type { FieldSpec, FieldTable } from './fields.ts'

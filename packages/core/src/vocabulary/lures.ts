@@ -106,7 +106,15 @@ export const ZONE_COLOURS = {
 } as const
 export type ZoneColour = keyof typeof ZONE_COLOURS
 
-export const ROD_POWERS = ['ultra-light', 'light', 'medium-light', 'medium', 'medium-heavy', 'heavy', 'extra-heavy'] as const
+export const ROD_POWERS = [
+  'ultra-light',
+  'light',
+  'medium-light',
+  'medium',
+  'medium-heavy',
+  'heavy',
+  'extra-heavy',
+] as const
 export const ROD_ACTIONS = ['slow', 'moderate', 'moderate-fast', 'fast', 'extra-fast'] as const
 export const ROD_MATERIALS = ['graphite', 'glass', 'composite'] as const
 export const LINE_KINDS = ['monofilament', 'fluorocarbon', 'copolymer', 'braid'] as const

@@ -66,6 +66,12 @@ export const TINTS = ['clear', 'green', 'tea', 'clay'] as const
 export const PRECIPITATION = ['none', 'drizzle', 'rain', 'heavy rain', 'snow', 'fog'] as const
 export const CURRENTS = ['off', 'on', 'on reversed'] as const
 export const LEVEL_TRENDS = ['rising', 'steady', 'falling'] as const
-export const FISH_POSITIONS = ['hard on bottom', 'just off bottom', 'suspended', 'suspended in bait', 'shallow, seen'] as const
+export const FISH_POSITIONS = [
+  'hard on bottom',
+  'just off bottom',
+  'suspended',
+  'suspended in bait',
+  'shallow, seen',
+] as const
 export const BAIT = ['none', 'scattered', 'loose school', 'tight school', 'die-off'] as const
 export const SOURCES = ['hand', 'sounder', 'weather report'] as const

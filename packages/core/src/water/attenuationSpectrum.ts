@@ -26,7 +26,9 @@ const DISSOLVED = spectrum((nm) => Math.exp(-0.014 * (nm - 440)))
 /** Mineral particles scatter all colours and swallow the blue ones a little (shape ours). */
 const MINERAL = spectrum((nm) => 0.35 * Math.exp(-0.011 * (nm - 440)) + 0.65 * Math.sqrt(440 / nm))
 /** Pigment's two peaks over the scattering of cells (shape ours). */
-const ALGAE = spectrum((nm) => 0.55 * Math.exp(-(((nm - 440) / 35) ** 2)) + 0.3 * Math.exp(-(((nm - 675) / 14) ** 2)) + 0.45 * (440 / nm))
+const ALGAE = spectrum(
+  (nm) => 0.55 * Math.exp(-(((nm - 440) / 35) ** 2)) + 0.3 * Math.exp(-(((nm - 675) / 14) ** 2)) + 0.45 * (440 / nm),
+)
 
 const shapeOf = ({ dissolved, mineral, algae }: Mixture): Spectrum =>
   spectrum((_, i) => dissolved * at(DISSOLVED, i) + mineral * at(MINERAL, i) + algae * at(ALGAE, i))
@@ -80,20 +82,28 @@ interface KnownWater extends WaterSpectrum {
 }
 
 /** Waters already worked out, by tint and by steps of 2 % of the visibility. */
-const known: Readonly<Record<WaterTint, Map<number, KnownWater>>> = { clear: new Map(), green: new Map(), tea: new Map(), clay: new Map() }
+const known: Readonly<Record<WaterTint, Map<number, KnownWater>>> = {
+  clear: new Map(),
+  green: new Map(),
+  tea: new Map(),
+  clay: new Map(),
+}
 const SIGHT_STEP = Math.log(1.02)
 
 function waterAtStep(step: number, tint: WaterTint): KnownWater {
   let found = known[tint].get(step)
-  if (!found) known[tint].set(step, (found = { ...attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint), leftAtM: new Map() }))
+  if (!found)
+    known[tint].set(step, (found = { ...attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint), leftAtM: new Map() }))
   return found
 }
 
 /** As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often. */
-export const waterSpectrum = (visibilityM: number, tint: WaterTint): WaterSpectrum => waterAtStep(Math.round(Math.log(visibilityM) / SIGHT_STEP), tint)
+export const waterSpectrum = (visibilityM: number, tint: WaterTint): WaterSpectrum =>
+  waterAtStep(Math.round(Math.log(visibilityM) / SIGHT_STEP), tint)
 
 /** Share of the daylight, as the eye by day weighs it, that is left of what goes in at a depth. */
-export const photopicTransmission = (water: WaterSpectrum, depthM: number): number => shareLeft(SEEN, water.perM, depthM)
+export const photopicTransmission = (water: WaterSpectrum, depthM: number): number =>
+  shareLeft(SEEN, water.perM, depthM)
 
 /**
  * As `photopicTransmission` of `attenuationSpectrum`, made for asking often: between steps of 2 % of the visibility the logarithm of

@@ -28,7 +28,10 @@ export function coneSensitivity(peakNm: number, wavelengthNm: number): number {
   return 1 / (Math.exp(steep * (a - x)) + Math.exp(20.85 * (0.9101 - x)) + Math.exp(-10.37 * (1.1123 - x)) + 0.5343)
 }
 
-const CONES = { green: spectrum((nm) => coneSensitivity(BASS_CONES_NM.green, nm)), red: spectrum((nm) => coneSensitivity(BASS_CONES_NM.red, nm)) }
+const CONES = {
+  green: spectrum((nm) => coneSensitivity(BASS_CONES_NM.green, nm)),
+  red: spectrum((nm) => coneSensitivity(BASS_CONES_NM.red, nm)),
+}
 
 /** Light that comes back from the background, as a share of the light that falls. All three are ours and rough. */
 function backgroundOf(kind: Background, { perM }: WaterSpectrum): Spectrum {
@@ -39,9 +42,15 @@ function backgroundOf(kind: Background, { perM }: WaterSpectrum): Spectrum {
 }
 
 /** Contrast of a surface against a background to a bass, per cone. Fish vision is known roughly: take it as more or less, not as a measurement. */
-export function bassContrast(reflects: Spectrum, light: Spectrum, water: WaterSpectrum, kind: Background): ConeContrast {
+export function bassContrast(
+  reflects: Spectrum,
+  light: Spectrum,
+  water: WaterSpectrum,
+  kind: Background,
+): ConeContrast {
   const background = backgroundOf(kind, water)
-  const caught = (cone: Spectrum, surface: Spectrum): number => WAVELENGTHS_NM.reduce((sum, nm, i) => sum + at(cone, i) * at(surface, i) * at(light, i) * nm, 0)
+  const caught = (cone: Spectrum, surface: Spectrum): number =>
+    WAVELENGTHS_NM.reduce((sum, nm, i) => sum + at(cone, i) * at(surface, i) * at(light, i) * nm, 0)
   const contrast = (cone: Spectrum): number => {
     const behind = caught(cone, background)
     return (caught(cone, reflects) - behind) / behind

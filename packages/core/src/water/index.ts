@@ -1,5 +1,12 @@
 export { diffuseAttenuation } from './attenuation.ts'
-export { WATER_TINTS, attenuationSpectrum, daylightLeft, photopicTransmission, tintOf, waterSpectrum } from './attenuationSpectrum.ts'
+export {
+  WATER_TINTS,
+  attenuationSpectrum,
+  daylightLeft,
+  photopicTransmission,
+  tintOf,
+  waterSpectrum,
+} from './attenuationSpectrum.ts'
 export type { WaterSpectrum, WaterTint } from './attenuationSpectrum.ts'
 export { lightAtDepth } from './lightAtDepth.ts'
 export type { UnderwaterLight } from './lightAtDepth.ts'

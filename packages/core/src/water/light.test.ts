@@ -26,7 +26,10 @@ describe('daylightLeft', () => {
       for (let visibilityM = 0.3; visibilityM < 6; visibilityM *= 1.173) {
         const water = attenuationSpectrum(visibilityM, tint)
         for (const depthM of [0.5, 1, 2].map((seen) => seen * visibilityM)) {
-          expect(daylightLeft(visibilityM, tint, depthM) / photopicTransmission(water, depthM), `${tint} ${visibilityM} m`).toBeCloseTo(1, 2)
+          expect(
+            daylightLeft(visibilityM, tint, depthM) / photopicTransmission(water, depthM),
+            `${tint} ${visibilityM} m`,
+          ).toBeCloseTo(1, 2)
           expect(daylightLeft(visibilityM, tint, depthM)).toBeLessThan(daylightLeft(visibilityM, tint, depthM / 2))
         }
       }
@@ -39,7 +42,10 @@ describe('the surface', () => {
     expect(fresnelReflectance(0)).toBeCloseTo(0.0204, 4)
     expect(fresnelReflectance(90)).toBeCloseTo(1, 9)
     // At Brewster’s angle half of the reflected light is the across part alone: 1/2·((n²−1)/(n²+1))².
-    expect(fresnelReflectance((Math.atan(1.333) * 180) / Math.PI)).toBeCloseTo(0.5 * ((1.333 ** 2 - 1) / (1.333 ** 2 + 1)) ** 2, 9)
+    expect(fresnelReflectance((Math.atan(1.333) * 180) / Math.PI)).toBeCloseTo(
+      0.5 * ((1.333 ** 2 - 1) / (1.333 ** 2 + 1)) ** 2,
+      9,
+    )
   })
 
   it('lets a uniform sky in by 0.934, and a high sun by more than a low one', () => {
@@ -60,7 +66,8 @@ describe('lightAtDepth', () => {
   })
 
   it('reaches deeper from a high sun than from a low one', () => {
-    const at2m = (sunAltitudeDeg: number): number => lightAtDepth({ visibilityM: 3, depthM: 2, sunAltitudeDeg, cloud: 0 })
+    const at2m = (sunAltitudeDeg: number): number =>
+      lightAtDepth({ visibilityM: 3, depthM: 2, sunAltitudeDeg, cloud: 0 })
     expect(at2m(80)).toBeGreaterThan(at2m(-1))
     expect(at2m(80)).toBeGreaterThan(at2m(15))
   })
@@ -78,7 +85,11 @@ describe('the water’s spectrum', () => {
         const depthM = Math.log(100) / diffuseAttenuation(visibilityM)
         const photons = (depth: number): number =>
           WAVELENGTHS_NM.reduce(
-            (sum, wavelength, i) => sum + (wavelength >= 400 && wavelength <= 700 ? at(DAYLIGHT, i) * wavelength * Math.exp(-at(perM, i) * depth) : 0),
+            (sum, wavelength, i) =>
+              sum +
+              (wavelength >= 400 && wavelength <= 700
+                ? at(DAYLIGHT, i) * wavelength * Math.exp(-at(perM, i) * depth)
+                : 0),
             0,
           )
         expect(photons(depthM) / photons(0)).toBeCloseTo(0.01, 5)
@@ -107,8 +118,10 @@ describe('colour', () => {
 
   it('is unchanged at no depth, and red is what green water takes first', () => {
     const green = attenuationSpectrum(5, 'green')
-    for (const colour of ['#d01858', '#c8e000', '#ffffff', '#203040']) expect(shadeAtDepth(colour, 0, green).seen).toBe(colour)
-    const left = (colour: string): number => channels(shadeAtDepth(colour, 4, green).seen).reduce((sum, value) => sum + value, 0)
+    for (const colour of ['#d01858', '#c8e000', '#ffffff', '#203040'])
+      expect(shadeAtDepth(colour, 0, green).seen).toBe(colour)
+    const left = (colour: string): number =>
+      channels(shadeAtDepth(colour, 4, green).seen).reduce((sum, value) => sum + value, 0)
     expect(left('#ff0000')).toBeLessThan(left('#00ff00'))
     expect(left('#ff0000')).toBeLessThan(left('#ffff00'))
     expect(photopicTransmission(green, 2)).toBeLessThan(photopicTransmission(green, 1))
@@ -123,7 +136,9 @@ describe('colour', () => {
   it('stands out to a bass by two cones with their peaks where they were measured', () => {
     // Mitchem et al. (2019): 535 and 614 nm; template of Govardovskii et al. (2000).
     for (const peak of Object.values(BASS_CONES_NM)) {
-      const best = Array.from({ length: 300 }, (_, i) => 400 + i).reduce((a, b) => (coneSensitivity(peak, b) > coneSensitivity(peak, a) ? b : a))
+      const best = Array.from({ length: 300 }, (_, i) => 400 + i).reduce((a, b) =>
+        coneSensitivity(peak, b) > coneSensitivity(peak, a) ? b : a,
+      )
       expect(Math.abs(best - peak)).toBeLessThanOrEqual(1)
       expect(coneSensitivity(peak, peak)).toBeCloseTo(1, 2)
     }
@@ -132,4 +147,5 @@ describe('colour', () => {
   })
 })
 
-const channels = (hex: string | null): number[] => (hex?.match(/[0-9a-f]{2}/g) ?? []).map((part) => Number.parseInt(part, 16))
+const channels = (hex: string | null): number[] =>
+  (hex?.match(/[0-9a-f]{2}/g) ?? []).map((part) => Number.parseInt(part, 16))

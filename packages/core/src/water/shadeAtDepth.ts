@@ -50,7 +50,8 @@ function inverse([[a, b, c], [d, e, f], [g, h, i]]: Matrix): Matrix {
 
 /** XYZ of light thrown back by a surface, the surface light's own white at Y = 1. */
 function tristimulus(light: Spectrum, reflects: Spectrum): Triple {
-  const sum = (weights: Spectrum): number => WAVELENGTHS_NM.reduce((total, _, i) => total + at(light, i) * at(reflects, i) * at(weights, i), 0)
+  const sum = (weights: Spectrum): number =>
+    WAVELENGTHS_NM.reduce((total, _, i) => total + at(light, i) * at(reflects, i) * at(weights, i), 0)
   const white = WAVELENGTHS_NM.reduce((total, _, i) => total + at(DAYLIGHT, i) * at(CIE_1931.y, i), 0)
   return [sum(CIE_1931.x) / white, sum(CIE_1931.y) / white, sum(CIE_1931.z) / white]
 }
@@ -121,7 +122,9 @@ export function shadeAtDepth(
   const light = daylightAt(water, depthM)
   const change = product(bandsUnder(light), AT_SURFACE)
   const bands = times(AT_SURFACE, amounts)
-  const reflects = spectrum((_, i) => Math.max(0, bands[0] * at(BANDS[0], i) + bands[1] * at(BANDS[1], i) + bands[2] * at(BANDS[2], i)))
+  const reflects = spectrum((_, i) =>
+    Math.max(0, bands[0] * at(BANDS[0], i) + bands[1] * at(BANDS[1], i) + bands[2] * at(BANDS[2], i)),
+  )
   const brightness = photopicTransmission(water, depthM)
   const shade = times(change, amounts).map((value) => value / brightness) as unknown as Triple
   return { seen: hex(shade), lux, bass: bassContrast(reflects, light, water, background) }

@@ -13,7 +13,8 @@ const NO_SUN_CLOUD = 0.9
  * Source     Fresnel's equations; 2.04 % at normal incidence for an index of 1.333
  */
 export function fresnelReflectance(incidenceDeg: number): number {
-  if (!(incidenceDeg >= 0 && incidenceDeg <= 90)) throw new RangeError(`the angle from the vertical must be 0 to 90 degrees: ${incidenceDeg}`)
+  if (!(incidenceDeg >= 0 && incidenceDeg <= 90))
+    throw new RangeError(`the angle from the vertical must be 0 to 90 degrees: ${incidenceDeg}`)
   const cosIn = Math.cos(incidenceDeg * RADIAN)
   const cosUnder = Math.sqrt(1 - (Math.sin(incidenceDeg * RADIAN) / WATER_INDEX) ** 2)
   const across = (cosIn - WATER_INDEX * cosUnder) / (cosIn + WATER_INDEX * cosUnder)
@@ -48,4 +49,5 @@ export function surfaceTransmission(sunAltitudeDeg: number, cloud: number): numb
 }
 
 /** Cosine of the sunlight's angle from the vertical under the surface: at least 0.661, for a sun on the horizon. */
-export const cosineUnder = (sunAltitudeDeg: number): number => Math.sqrt(1 - (Math.cos(Math.max(0, sunAltitudeDeg) * RADIAN) / WATER_INDEX) ** 2)
+export const cosineUnder = (sunAltitudeDeg: number): number =>
+  Math.sqrt(1 - (Math.cos(Math.max(0, sunAltitudeDeg) * RADIAN) / WATER_INDEX) ** 2)

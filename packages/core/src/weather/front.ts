@@ -64,8 +64,13 @@ export interface FrontState {
  * Accuracy   a rough rule of thumb on few readings: one can correct it by hand
  * Source     common practice, no source; the thresholds are ours
  */
-export function frontPhase(readings: readonly WeatherReading[], thresholds: FrontThresholds = FRONT_THRESHOLDS): Sample<FrontState>[] {
-  const pressures = readings.flatMap(({ ms, pressureHpa }) => (pressureHpa === undefined ? [] : [{ ms, value: pressureHpa }]))
+export function frontPhase(
+  readings: readonly WeatherReading[],
+  thresholds: FrontThresholds = FRONT_THRESHOLDS,
+): Sample<FrontState>[] {
+  const pressures = readings.flatMap(({ ms, pressureHpa }) =>
+    pressureHpa === undefined ? [] : [{ ms, value: pressureHpa }],
+  )
   const tendencies = new Map(pressureTendency(pressures).map(({ ms, value }) => [ms, value]))
   const passages = [...turnsOfPressure(pressures, thresholds), ...turnsOfWind(readings, thresholds)]
   return pressures.flatMap(({ ms }) => {
@@ -76,19 +81,37 @@ export function frontPhase(readings: readonly WeatherReading[], thresholds: Fron
   })
 }
 
-function phaseAt(readings: readonly WeatherReading[], ms: EpochMs, tendency: number, passedMs: EpochMs | null, limits: FrontThresholds): FrontPhase {
+function phaseAt(
+  readings: readonly WeatherReading[],
+  ms: EpochMs,
+  tendency: number,
+  passedMs: EpochMs | null,
+  limits: FrontThresholds,
+): FrontPhase {
   if (tendency <= limits.fallingHpa) return 'falling'
   if (passedMs === null) return 'stable'
   if (ms - passedMs <= limits.passageH * HOUR_MS) return 'passage'
-  const [cloud, wind, rain] = [carried(readings, ms, 'cloudPct'), carried(readings, ms, 'windMps'), carried(readings, ms, 'precipitation')]
-  const bright = cloud !== undefined && cloud < limits.brightCloudPct && (wind ?? 0) < limits.brightWindMps && (rain ?? 'none') === 'none'
+  const [cloud, wind, rain] = [
+    carried(readings, ms, 'cloudPct'),
+    carried(readings, ms, 'windMps'),
+    carried(readings, ms, 'precipitation'),
+  ]
+  const bright =
+    cloud !== undefined &&
+    cloud < limits.brightCloudPct &&
+    (wind ?? 0) < limits.brightWindMps &&
+    (rain ?? 'none') === 'none'
   return bright ? 'post-front bright' : 'post-front unsettled'
 }
 
 const CARRIED_MS = 6 * HOUR_MS
 
 /** What was last read of a value in the six hours up to a time. */
-function carried<F extends keyof WeatherReading>(readings: readonly WeatherReading[], ms: EpochMs, field: F): WeatherReading[F] | undefined {
+function carried<F extends keyof WeatherReading>(
+  readings: readonly WeatherReading[],
+  ms: EpochMs,
+  field: F,
+): WeatherReading[F] | undefined {
   for (let i = countWhile(readings, (reading) => reading.ms <= ms) - 1; i >= 0; i--) {
     const reading = at(readings, i)
     if (reading.ms < ms - CARRIED_MS) return undefined
@@ -105,7 +128,10 @@ interface Passage {
 }
 
 /** Readings of pressure that were the lowest for hours, after a fall and before a rise. */
-function turnsOfPressure(pressures: readonly Sample<number>[], { dropHpa, riseHpa, dropH }: FrontThresholds): Passage[] {
+function turnsOfPressure(
+  pressures: readonly Sample<number>[],
+  { dropHpa, riseHpa, dropH }: FrontThresholds,
+): Passage[] {
   const dropMs = dropH * HOUR_MS
   return pressures.flatMap(({ ms: turnMs, value }) => {
     let [fell, shownMs, refutedMs] = [false, Infinity, Infinity]
@@ -124,7 +150,8 @@ function turnsOfWind(readings: readonly WeatherReading[], { windShiftDeg }: Fron
   const winds = readings.filter(({ windFromDeg, windMps }) => windFromDeg !== undefined && (windMps ?? 0) > 1)
   return winds.slice(1).flatMap((after, i) => {
     const before = at(winds, i)
-    const turned = turnBetween(before.windFromDeg ?? 0, after.windFromDeg ?? 0) >= windShiftDeg && after.ms - before.ms <= CARRIED_MS
+    const turned =
+      turnBetween(before.windFromDeg ?? 0, after.windFromDeg ?? 0) >= windShiftDeg && after.ms - before.ms <= CARRIED_MS
     const wet = turned && (carried(readings, after.ms, 'precipitation') ?? 'none') !== 'none'
     return wet ? [{ turnMs: after.ms, shownMs: after.ms, refutedMs: Infinity }] : []
   })

@@ -21,16 +21,21 @@ describe('beaufort', () => {
       [28.5, 32.6],
       [32.7, 60],
     ] as const
-    table.forEach(([from, to], force) => expect([beaufort(from), beaufort(to)], `force ${force}`).toEqual([force, force]))
+    table.forEach(([from, to], force) =>
+      expect([beaufort(from), beaufort(to)], `force ${force}`).toEqual([force, force]),
+    )
     expect(() => beaufort(-1)).toThrow(/0 m\/s or more/)
   })
 })
 
-const hourly = (values: readonly number[]): { ms: number; value: number }[] => values.map((value, i) => ({ ms: i * HOUR_MS, value }))
+const hourly = (values: readonly number[]): { ms: number; value: number }[] =>
+  values.map((value, i) => ({ ms: i * HOUR_MS, value }))
 
 describe('pressureTendency', () => {
   it('is the change over three hours of a series made in steps of a tenth', () => {
-    expect(pressureTendency(hourly([1010, 1009.9, 1009.8, 1009.7, 1009.6])).map(({ value }) => Math.round(value * 10) / 10)).toEqual([-0.3, -0.3, -0.3, -0.3])
+    expect(
+      pressureTendency(hourly([1010, 1009.9, 1009.8, 1009.7, 1009.6])).map(({ value }) => Math.round(value * 10) / 10),
+    ).toEqual([-0.3, -0.3, -0.3, -0.3])
   })
 
   it('interpolates three hours back, scales what is nearer, and is silent over long gaps', () => {
@@ -54,7 +59,8 @@ const FRONT: readonly WeatherReading[] = Array.from({ length: 33 }, (_, i) => {
     precipitation: hour >= 18 && hour < 30 ? 'rain' : 'none',
   }
 })
-const phaseAtHour = (hour: number, readings = FRONT): string | undefined => frontPhase(readings).find(({ ms }) => ms === hour * HOUR_MS)?.value.phase
+const phaseAtHour = (hour: number, readings = FRONT): string | undefined =>
+  frontPhase(readings).find(({ ms }) => ms === hour * HOUR_MS)?.value.phase
 
 describe('frontPhase', () => {
   it.each([
@@ -81,7 +87,10 @@ describe('frontPhase', () => {
   })
 
   it('takes a sharp turn of the wind in the rain for a passage when pressure was read too seldom', () => {
-    const winds = FRONT.filter(({ ms }) => ms >= 18 * HOUR_MS && ms <= 30 * HOUR_MS).map((reading) => ({ ...reading, pressureHpa: 1010 }))
+    const winds = FRONT.filter(({ ms }) => ms >= 18 * HOUR_MS && ms <= 30 * HOUR_MS).map((reading) => ({
+      ...reading,
+      pressureHpa: 1010,
+    }))
     expect(frontPhase(winds).at(-1)?.value).toMatchObject({ phase: 'passage', passedMs: 24 * HOUR_MS })
   })
 })

@@ -75,7 +75,13 @@ export function createApp(options: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(requestLog(log))
-  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: door.open, crossOriginEmbedderPolicy: false }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: CONTENT_SECURITY_POLICY,
+      strictTransportSecurity: door.open,
+      crossOriginEmbedderPolicy: false,
+    }),
+  )
   app.use((_request, response, next) => {
     response.set('Permissions-Policy', PERMISSIONS_POLICY)
     next()
@@ -117,7 +123,8 @@ export function createApp(options: AppOptions): Express {
 /** Writes carry JSON, or an archive or a picture where one is wanted: a plain form post from another page can send neither. */
 const jsonOnly: express.RequestHandler = (request, _response, next) => {
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method)
-  if (writes && !request.is(['application/json', 'application/zip', 'image/jpeg'])) throw new Problem('wrong-content-type', 'Send application/json.')
+  if (writes && !request.is(['application/json', 'application/zip', 'image/jpeg']))
+    throw new Problem('wrong-content-type', 'Send application/json.')
   next()
 }
 
@@ -125,7 +132,11 @@ function servePages(app: Express, pages: string): void {
   // Each script and style stands there compressed as well, made once at the build.
   app.use(
     '/assets',
-    compressed(`${pages}/assets`, { enableBrotli: true, orderPreference: ['br'], serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
+    compressed(`${pages}/assets`, {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
   )
   app.use(express.static(pages, { index: false, maxAge: 0 }))
   app.get('/{*path}', (request, response) => {

@@ -24,7 +24,13 @@ export async function loadDemo(database: Database, folder: string, nowMs: number
     )
     const report = await importBundle(
       tx,
-      { bookId: id, author: { memberId: granted?.memberId ?? id, role: 'owner' }, namespace: 'demo', read: readFiles(files), dryRun: false },
+      {
+        bookId: id,
+        author: { memberId: granted?.memberId ?? id, role: 'owner' },
+        namespace: 'demo',
+        read: readFiles(files),
+        dryRun: false,
+      },
       nowMs,
     )
     if (!report.applied) throw new Error(`The demo book has faults: ${JSON.stringify(report.faults[0])}`)

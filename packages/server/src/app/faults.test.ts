@@ -32,9 +32,13 @@ describe('a connection to the database that is lost', () => {
     const outcomes = Promise.allSettled([sleeping, idleWithin])
     await pause(300)
     // One is lost while it works, one while its transaction waits for us: the latter ended the process.
-    await server.database.execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`)
+    await server.database.execute(
+      sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`,
+    )
     expect((await outcomes).map(({ status }) => status)).toEqual(['rejected', 'rejected'])
-    expect(await inBook(database, book, async (db) => (await db.execute(sql`select 1 as one`)).rows)).toEqual([{ one: 1 }])
+    expect(await inBook(database, book, async (db) => (await db.execute(sql`select 1 as one`)).rows)).toEqual([
+      { one: 1 },
+    ])
     await database.$client.end()
   })
 
@@ -43,9 +47,14 @@ describe('a connection to the database that is lost', () => {
     await server.shutDatabase()
     const made = change('water', newRecordId(), { name: 'Pond' })
     const push = { schema: 2, device: 'd', changes: [made] }
-    expect(await server.ask('POST', routes.changes(book), push)).toMatchObject({ status: 503, body: { type: '/problems/database-away' } })
+    expect(await server.ask('POST', routes.changes(book), push)).toMatchObject({
+      status: 503,
+      body: { type: '/problems/database-away' },
+    })
     await server.openDatabaseAgain()
-    await expect.poll(async () => (await server.ask('POST', routes.changes(book), push)).body.accepted).toEqual([made.id])
+    await expect
+      .poll(async () => (await server.ask('POST', routes.changes(book), push)).body.accepted)
+      .toEqual([made.id])
   })
 
   it('is no answer within the time a statement has', async () => {
@@ -58,7 +67,11 @@ describe('a connection to the database that is lost', () => {
 })
 
 describe('every answer', () => {
-  const headersOf = (path: string, headers: Record<string, string> = {}, method = 'GET'): Promise<{ status: number; headers: IncomingHttpHeaders }> =>
+  const headersOf = (
+    path: string,
+    headers: Record<string, string> = {},
+    method = 'GET',
+  ): Promise<{ status: number; headers: IncomingHttpHeaders }> =>
     new Promise((done, fail) => {
       request(server.url + path, { method, headers }, (response) => {
         response.resume()
@@ -114,16 +127,30 @@ describe('every answer', () => {
 describe('logs', () => {
   it('hold no name, place, statement or value, also when an answer had begun', async () => {
     let text = ''
-    const log = pino({ level: 'trace' }, new Writable({ write: (part: Buffer, _encoding, done) => ((text += part.toString()), done()) }))
+    const log = pino(
+      { level: 'trace' },
+      new Writable({ write: (part: Buffer, _encoding, done) => ((text += part.toString()), done()) }),
+    )
     const database = openDatabase(addressOf(server.database), { connections: 2 })
-    const app = createApp({ database, health: new HealthProbe(database), installation: { epoch: 'e' }, log, version: 't', door: loopbackDoor(() => port) })
+    const app = createApp({
+      database,
+      health: new HealthProbe(database),
+      installation: { epoch: 'e' },
+      log,
+      version: 't',
+      door: loopbackDoor(() => port),
+    })
     const listening = app.listen(0, '127.0.0.1')
     await new Promise((go) => listening.once('listening', go))
     const { port } = listening.address() as { port: number }
     const book = await server.makeBook('Secret Cove')
     const said = consoleText()
     await server.database.execute(sql`alter table waters rename to waters_gone`)
-    const push = { schema: 2, device: 'd', changes: [change('water', newRecordId(), { name: 'Secret Cove', latitude: 37.1234 })] }
+    const push = {
+      schema: 2,
+      device: 'd',
+      changes: [change('water', newRecordId(), { name: 'Secret Cove', latitude: 37.1234 })],
+    }
     const failed = await fetch(`http://127.0.0.1:${port}${routes.changes(book)}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
@@ -140,7 +167,8 @@ describe('logs', () => {
     await server.database.execute(sql`alter table waters_gone rename to waters`)
     await pause(50)
     expect(text).toContain('unexpected failure')
-    for (const told of ['Secret', 'Cove', '37.1234', 'insert into', 'select ', book]) expect([told, (text + said()).includes(told)]).toEqual([told, false])
+    for (const told of ['Secret', 'Cove', '37.1234', 'insert into', 'select ', book])
+      expect([told, (text + said()).includes(told)]).toEqual([told, false])
     listening.close()
     await database.$client.end()
   })
@@ -164,7 +192,12 @@ describe('fair shares', () => {
     const ask = (account: string | undefined, bytes = 0): number => {
       try {
         people(
-          { session: account === undefined ? {} : { account }, ip: '10.1.1.1', headers: { 'content-length': String(bytes) }, params: {} } as never,
+          {
+            session: account === undefined ? {} : { account },
+            ip: '10.1.1.1',
+            headers: { 'content-length': String(bytes) },
+            params: {},
+          } as never,
           {} as never,
           () => undefined,
         )

@@ -19,7 +19,10 @@ function asOf(tag: string): string {
   const folder = mkdtempSync(join(tmpdir(), 'jot-migrations-'))
   cpSync(FOLDER, folder, { recursive: true })
   const last = journal.entries.findIndex((entry) => entry.tag === tag)
-  writeFileSync(join(folder, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, last + 1) }))
+  writeFileSync(
+    join(folder, 'meta/_journal.json'),
+    JSON.stringify({ ...journal, entries: journal.entries.slice(0, last + 1) }),
+  )
   return folder
 }
 
@@ -27,7 +30,8 @@ let database: Database
 beforeAll(async () => void (database = await newDatabase()))
 afterAll(() => database.$client.end())
 
-const query = async <R extends object>(sql: string, values: unknown[] = []): Promise<R[]> => (await database.$client.query<R>(sql, values)).rows
+const query = async <R extends object>(sql: string, values: unknown[] = []): Promise<R[]> =>
+  (await database.$client.query<R>(sql, values)).rows
 
 describe('migrations', () => {
   it('are all in the journal, in order', () => {
@@ -44,7 +48,10 @@ describe('migrations', () => {
       const names = ['id', 'book_id', 'stamps', ...Object.keys(columns)]
       const stamps = Object.fromEntries(Object.keys(columns).map((column) => [column, stamp]))
       const values = [id, book, JSON.stringify(stamps), ...Object.values(columns)]
-      return query(`insert into ${table} (${names.map((name) => `"${name}"`).join(', ')}) values (${names.map((_, i) => `$${i + 1}`).join(', ')})`, values)
+      return query(
+        `insert into ${table} (${names.map((name) => `"${name}"`).join(', ')}) values (${names.map((_, i) => `$${i + 1}`).join(', ')})`,
+        values,
+      )
     }
     await write('waters', water, { name: 'Old Pond', forage: ['perch'] })
     await write('trips', trip, { water, start: '2024-03-14T11:30:00Z' })

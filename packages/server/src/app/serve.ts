@@ -38,7 +38,8 @@ const HEALTH_MS = 1_500
 /** Everything from nothing to a book that answers. Throws with what to do when that cannot be. */
 export async function serve(config: Config, say: (line: string) => void): Promise<Serving> {
   const root = projectFolder()
-  const external = config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
+  const external =
+    config.databaseUrl === undefined ? undefined : { url: config.databaseUrl, stop: () => Promise.resolve() }
   const cluster = external ?? (await openCluster({ folder: config.dataFolder, say, walArchive: config.walArchive }))
   const open: Database[] = []
   const opened = (database: Database): Database => {
@@ -64,10 +65,23 @@ export async function serve(config: Config, say: (line: string) => void): Promis
     const health = new HealthProbe(opened(openDatabase(cluster.url, { connections: 1, role, answerMs: HEALTH_MS })))
     const log = createLog(config.logLevel)
     const nightlyBackup = config.backup.nightly
-    const app = createApp({ database, health, installation, log, version, door, intake, feeds, nightlyBackup, ...(existsSync(pages) ? { pages } : {}) })
+    const app = createApp({
+      database,
+      health,
+      installation,
+      log,
+      version,
+      door,
+      intake,
+      feeds,
+      nightlyBackup,
+      ...(existsSync(pages) ? { pages } : {}),
+    })
     if (config.network?.trustedProxy) app.set('trust proxy', config.network.trustedProxy)
     const tls = config.network?.tls
-    const server = tls ? createSecureServer({ cert: readFileSync(tls.certFile), key: readFileSync(tls.keyFile) }, app) : createServer(app)
+    const server = tls
+      ? createSecureServer({ cert: readFileSync(tls.certFile), key: readFileSync(tls.keyFile) }, app)
+      : createServer(app)
     bounded(server)
     await listen(server, config.port, config.host)
     const { port } = server.address() as AddressInfo
@@ -107,7 +121,11 @@ async function openDoor(database: Database, { publicUrl }: Network, host: string
 function listen(server: Server, port: number, host: string): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
-      fail(error.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken by another program. Set PORT to a free one, such as PORT=${port + 1}.`) : error),
+      fail(
+        error.code === 'EADDRINUSE'
+          ? new Error(`Port ${port} is taken by another program. Set PORT to a free one, such as PORT=${port + 1}.`)
+          : error,
+      ),
     )
     server.listen(port, host, done)
   })

@@ -52,7 +52,9 @@ describe('a book that is not the account’s', () => {
       const answer = await server.ask(
         method,
         `/api/books/${book}/${path}`,
-        method === 'POST' ? { schema: 1, device: 'd', changes: [change('water', newRecordId(), { name: 'Mine now' })] } : undefined,
+        method === 'POST'
+          ? { schema: 1, device: 'd', changes: [change('water', newRecordId(), { name: 'Mine now' })] }
+          : undefined,
       )
       expect([path, answer.status, answer.body.type]).toEqual([path, 404, '/problems/not-found'])
     }
@@ -75,7 +77,10 @@ describe('permissions', () => {
 
 describe('health', () => {
   it('says so when all is well', async () => {
-    expect(await server.ask('GET', '/api/health')).toEqual({ status: 200, body: { status: 'ok', database: 'ok', version: 'test' } })
+    expect(await server.ask('GET', '/api/health')).toEqual({
+      status: 200,
+      body: { status: 'ok', database: 'ok', version: 'test' },
+    })
   })
   it('says so when the database is away', async () => {
     const other = await TestServer.start()

@@ -27,7 +27,14 @@ export function bookGuard(database: Database, accountOf: (request: Request) => s
   const member = database
     .select({ memberId: access.memberId, role: access.role })
     .from(access)
-    .where(and(eq(access.bookId, placeholder('book')), eq(access.account, placeholder('account')), eq(access.removed, false), isNull(access.deletedAt)))
+    .where(
+      and(
+        eq(access.bookId, placeholder('book')),
+        eq(access.account, placeholder('account')),
+        eq(access.removed, false),
+        isNull(access.deletedAt),
+      ),
+    )
     .prepare('member_of_book')
   return async (request, _response, next) => {
     const book = String(request.params.book)
@@ -45,7 +52,10 @@ function assertAmong(role: Role, request: Request): void {
   const audience = audienceOf(request.method === 'HEAD' ? 'GET' : request.method, request.baseUrl + request.path)
   if (!audience) throw new Problem('not-found', 'The API has no such address.')
   if (!isAmong(role, audience))
-    throw new Problem('not-allowed', audience === 'owner' ? 'Only the book’s owner may do this.' : `As ${role} you may look, and add nothing.`)
+    throw new Problem(
+      'not-allowed',
+      audience === 'owner' ? 'Only the book’s owner may do this.' : `As ${role} you may look, and add nothing.`,
+    )
 }
 
 /** The book of a request behind the gate. Throws when a route forgot the gate. */

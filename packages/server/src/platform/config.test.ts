@@ -8,17 +8,22 @@ describe('settings', () => {
     expect(config.dataFolder).toMatch(/\/\.jot$/)
   })
   it('are read from the environment and the command line', () => {
-    expect(readConfig({ PORT: '4200', JOT_DATA_DIR: '/data', DATABASE_URL: 'postgres://x' }, ['--empty'])).toMatchObject({
-      port: 4200,
-      dataFolder: '/data',
-      databaseUrl: 'postgres://x',
-      demo: false,
-    })
+    expect(
+      readConfig({ PORT: '4200', JOT_DATA_DIR: '/data', DATABASE_URL: 'postgres://x' }, ['--empty']),
+    ).toMatchObject({ port: 4200, dataFolder: '/data', databaseUrl: 'postgres://x', demo: false })
   })
   it('open the book to a network only over HTTPS, by a certificate or by a proxy named', () => {
-    const own = readConfig({ HOST: '0.0.0.0', TLS_CERT: 'c.pem', TLS_KEY: 'k.pem', PUBLIC_URL: 'https://boat.example:4100' }, [])
-    expect(own).toMatchObject({ host: '0.0.0.0', network: { tls: { certFile: 'c.pem', keyFile: 'k.pem' }, publicUrl: { host: 'boat.example:4100' } } })
-    expect(readConfig({ PUBLIC_URL: 'https://boat.example', TRUSTED_PROXY: 'loopback' }, []).network).toMatchObject({ trustedProxy: 'loopback' })
+    const own = readConfig(
+      { HOST: '0.0.0.0', TLS_CERT: 'c.pem', TLS_KEY: 'k.pem', PUBLIC_URL: 'https://boat.example:4100' },
+      [],
+    )
+    expect(own).toMatchObject({
+      host: '0.0.0.0',
+      network: { tls: { certFile: 'c.pem', keyFile: 'k.pem' }, publicUrl: { host: 'boat.example:4100' } },
+    })
+    expect(readConfig({ PUBLIC_URL: 'https://boat.example', TRUSTED_PROXY: 'loopback' }, []).network).toMatchObject({
+      trustedProxy: 'loopback',
+    })
     expect(readConfig({}, []).network).toBeUndefined()
   })
   it.each([

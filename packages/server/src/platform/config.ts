@@ -36,10 +36,12 @@ export interface Network {
 /** Settings from the environment and the command line. Throws with what to do for one that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, args: readonly string[]): Config {
   const port = Number(env.PORT ?? 4100)
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a whole number from 0 to 65535, not "${env.PORT}".`)
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT must be a whole number from 0 to 65535, not "${env.PORT}".`)
   const host = env.HOST || '127.0.0.1'
   const keep = Number(env.JOT_BACKUP_KEEP ?? 14)
-  if (!Number.isInteger(keep) || keep < 1) throw new Error(`JOT_BACKUP_KEEP must be a whole number, 1 or more, not "${env.JOT_BACKUP_KEEP}".`)
+  if (!Number.isInteger(keep) || keep < 1)
+    throw new Error(`JOT_BACKUP_KEEP must be a whole number, 1 or more, not "${env.JOT_BACKUP_KEEP}".`)
   const dataFolder = resolve(env.JOT_DATA_DIR || join(projectFolder(), '.jot'))
   const unknown = args.find((arg) => arg !== '--empty')
   if (unknown !== undefined) throw new Error(`There is no option ${unknown}; the only one is --empty.`)
@@ -65,11 +67,19 @@ function readNetwork(env: NodeJS.ProcessEnv, host: string): Network {
   const opens = `HOST=${host} opens the book to a network, and that needs HTTPS (phones keep the pages for days without signal only over HTTPS).`
   const [certFile, keyFile, trustedProxy] = [env.TLS_CERT, env.TLS_KEY, env.TRUSTED_PROXY]
   if (!trustedProxy && !(certFile && keyFile))
-    throw new Error(`${opens} Set TLS_CERT and TLS_KEY to the files of a certificate and its key, or TRUSTED_PROXY to the address of the proxy that has one.`)
+    throw new Error(
+      `${opens} Set TLS_CERT and TLS_KEY to the files of a certificate and its key, or TRUSTED_PROXY to the address of the proxy that has one.`,
+    )
   const publicUrl = URL.canParse(env.PUBLIC_URL ?? '') ? new URL(env.PUBLIC_URL ?? '') : undefined
   if (publicUrl?.protocol !== 'https:')
-    throw new Error(`${opens} Set PUBLIC_URL to the address that phones open, such as PUBLIC_URL=https://boat.example:4100.`)
-  return { publicUrl, tls: certFile && keyFile ? { certFile, keyFile } : undefined, trustedProxy: trustedProxy || undefined }
+    throw new Error(
+      `${opens} Set PUBLIC_URL to the address that phones open, such as PUBLIC_URL=https://boat.example:4100.`,
+    )
+  return {
+    publicUrl,
+    tls: certFile && keyFile ? { certFile, keyFile } : undefined,
+    trustedProxy: trustedProxy || undefined,
+  }
 }
 
 /** The folder of the checkout, from source and from the bundle alike. */

@@ -31,7 +31,10 @@ interface OpenOptions {
   readonly answerMs?: number
 }
 
-export function openDatabase(url: string, { connections = 10, role, answerMs = ANSWER_MS }: OpenOptions = {}): Database {
+export function openDatabase(
+  url: string,
+  { connections = 10, role, answerMs = ANSWER_MS }: OpenOptions = {},
+): Database {
   const pool = new pg.Pool({
     connectionString: url,
     max: connections,
@@ -70,7 +73,9 @@ async function admitApplication(client: pg.PoolClient): Promise<void> {
   )
   if (!rows[0]?.there && !rows[0]?.may) return
   if (!rows[0].there)
-    await client.query(`do $$ begin create role ${APPLICATION_ROLE} nologin; exception when duplicate_object or unique_violation then null; end $$`)
+    await client.query(
+      `do $$ begin create role ${APPLICATION_ROLE} nologin; exception when duplicate_object or unique_violation then null; end $$`,
+    )
   await client.query(`grant usage on schema public to ${APPLICATION_ROLE}`)
   await client.query(`grant select, insert, update, delete on all tables in schema public to ${APPLICATION_ROLE}`)
   await client.query(`grant ${APPLICATION_ROLE} to current_user`).catch(() => undefined)
@@ -93,7 +98,12 @@ export async function enterBook(db: Pick<Queries, 'execute'>, book: string): Pro
  * Runs work in a transaction bound to one book. A connection that failed in the middle is thrown away, not handed to the next.
  * Throws RangeError when the id is none.
  */
-export async function inBook<T>(database: Database, book: string, work: (db: Queries) => Promise<T>, begin = 'begin'): Promise<T> {
+export async function inBook<T>(
+  database: Database,
+  book: string,
+  work: (db: Queries) => Promise<T>,
+  begin = 'begin',
+): Promise<T> {
   if (!isUuid(book)) throw new RangeError('a book is entered by its id')
   const client = await database.$client.connect()
   let failure: Error | undefined
@@ -134,7 +144,11 @@ const DRIVER_WORDS = /timeout|Connection terminated|Client has encountered a con
 
 /** Whether an error says that the database is away: network errors, PostgreSQL's classes 08 (connection), 57P (shutdown), 53 (no room), a database that lets nobody in or only reads, or no answer in time. */
 export function isConnectionLoss(error: unknown): boolean {
-  for (let inner = error as { code?: unknown; message?: unknown; cause?: unknown } | undefined, depth = 0; inner && depth < 5; depth++) {
+  for (
+    let inner = error as { code?: unknown; message?: unknown; cause?: unknown } | undefined, depth = 0;
+    inner && depth < 5;
+    depth++
+  ) {
     const code = typeof inner.code === 'string' ? inner.code : ''
     if (NETWORK_ERRORS.has(code) || /^(08|57|53|25006|55000|55P03|XX|58)/.test(code)) return true
     if (code === '' && DRIVER_WORDS.test(String(inner.message ?? '').split('\n')[0] ?? '')) return true

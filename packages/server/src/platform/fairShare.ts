@@ -25,15 +25,19 @@ class Shares {
   /** Throws Problem `too-often` with when to come again. */
   take(key: string, bytes: number): void {
     const now = this.now()
-    if (this.used.size > 10_000) for (const [old, { since }] of this.used) if (now - since >= MINUTE_MS) this.used.delete(old)
+    if (this.used.size > 10_000)
+      for (const [old, { since }] of this.used) if (now - since >= MINUTE_MS) this.used.delete(old)
     const held = this.used.get(key)
-    const share = held && now - held.since < MINUTE_MS && now >= held.since ? held : { since: now, requests: 0, bytes: 0 }
+    const share =
+      held && now - held.since < MINUTE_MS && now >= held.since ? held : { since: now, requests: 0, bytes: 0 }
     share.requests++
     share.bytes += bytes
     this.used.set(key, share)
     if (share.requests <= this.allowed.requests && share.bytes <= this.allowed.bytes) return
     const retryAfterS = Math.ceil((share.since + MINUTE_MS - now) / 1000)
-    throw new Problem('too-often', `Too much at once. Nothing is lost: it goes on in ${retryAfterS} s.`, { retryAfterS })
+    throw new Problem('too-often', `Too much at once. Nothing is lost: it goes on in ${retryAfterS} s.`, {
+      retryAfterS,
+    })
   }
 }
 
@@ -47,7 +51,11 @@ const bytesOf = (request: Request): number => {
  * whoever is not signed in. The person at this computer is not counted.
  */
 export function fairShare(now: () => number): { readonly people: RequestHandler; readonly books: RequestHandler } {
-  const [accounts, books, addresses] = [new Shares(OF_ACCOUNT, now), new Shares(OF_BOOK, now), new Shares(OF_ADDRESS, now)]
+  const [accounts, books, addresses] = [
+    new Shares(OF_ACCOUNT, now),
+    new Shares(OF_BOOK, now),
+    new Shares(OF_ADDRESS, now),
+  ]
   return {
     people: (request, _response, next) => {
       const account = request.session?.account

@@ -37,7 +37,8 @@ function parsed(body: Buffer, limits: Required<Omit<BodyLimits, 'bytes'>>): obje
   } catch {
     throw new Problem('invalid-request', 'The request’s body cannot be read: it must be JSON in UTF-8.')
   }
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new Problem('invalid-request', 'The request’s body must be a JSON object.')
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new Problem('invalid-request', 'The request’s body must be a JSON object.')
   return value
 }
 
@@ -58,8 +59,10 @@ function assertSmall(body: Buffer, { depth, values }: { readonly depth: number; 
       if (deepest > depth) break
     } else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) deep--
   }
-  if (deepest > depth) throw new Problem('too-large', `The request is nested more than ${depth} deep.`, { limit: 'depth' })
-  if (count > values) throw new Problem('too-large', `The request holds more than ${values} values.`, { limit: 'values' })
+  if (deepest > depth)
+    throw new Problem('too-large', `The request is nested more than ${depth} deep.`, { limit: 'depth' })
+  if (count > values)
+    throw new Problem('too-large', `The request holds more than ${values} values.`, { limit: 'values' })
 }
 
 /** For pushes: what a device kept over days without signal. */

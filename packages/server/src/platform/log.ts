@@ -10,7 +10,15 @@ export function requestLog(log: Logger): RequestHandler {
     const started = performance.now()
     response.on('finish', () => {
       const pattern = routeOf(request) ?? '-'
-      log.debug({ method: request.method, route: pattern, status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request')
+      log.debug(
+        {
+          method: request.method,
+          route: pattern,
+          status: response.statusCode,
+          ms: Math.round(performance.now() - started),
+        },
+        'request',
+      )
     })
     next()
   }

@@ -27,7 +27,11 @@ export async function inTurns<T>(steps: Steps<T>, watch: Watch): Promise<T> {
 }
 
 /** Writes items chunk by chunk: the next chunk is made ready while the database still writes the last one. */
-export async function inChunks<I>(items: readonly I[], size: number, write: (chunk: readonly I[], from: number) => Promise<void>): Promise<void> {
+export async function inChunks<I>(
+  items: readonly I[],
+  size: number,
+  write: (chunk: readonly I[], from: number) => Promise<void>,
+): Promise<void> {
   let last = Promise.resolve()
   for (let from = 0; from < items.length; from += size) {
     const running = write(items.slice(from, from + size), from)

@@ -12,7 +12,9 @@ export function originGuard({ hosts, origins, origin: own }: Door): RequestHandl
     const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method)
     const { origin } = request.headers
     const site = request.headers['sec-fetch-site']
-    const foreign = (origin !== undefined && !origins().includes(origin)) || (site !== undefined && site !== 'same-origin' && site !== 'none')
+    const foreign =
+      (origin !== undefined && !origins().includes(origin)) ||
+      (site !== undefined && site !== 'same-origin' && site !== 'none')
     if (writes && foreign) throw new Problem('foreign-origin', 'Writes are taken only from the book’s own pages.')
     next()
   }

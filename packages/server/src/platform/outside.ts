@@ -23,13 +23,17 @@ const MOST_BYTES = 1_000_000
 export function outsideUrl(address: string, schemes: readonly string[], { privateToo }: OutsideRules): URL {
   const url = URL.canParse(address) ? new URL(address) : undefined
   if (!url || !schemes.includes(url.protocol) || url.hostname === '' || url.username !== '')
-    throw new Problem('invalid-record', `The address must begin with ${schemes.map((scheme) => `${scheme}//`).join(' or ')} and name a host.`)
+    throw new Problem(
+      'invalid-record',
+      `The address must begin with ${schemes.map((scheme) => `${scheme}//`).join(' or ')} and name a host.`,
+    )
   const literal = url.hostname.replace(/^\[|\]$/g, '')
   if (!privateToo && isIP(literal) && isPrivate(literal)) throw refusedPrivate()
   return url
 }
 
-const refusedPrivate = (): Problem => new Problem('not-allowed', 'This book is open to a network: addresses inside private networks are not asked.')
+const refusedPrivate = (): Problem =>
+  new Problem('not-allowed', 'This book is open to a network: addresses inside private networks are not asked.')
 
 /** Everything but the open internet: loopback, home and office networks, link-local, reserved. */
 const isPrivate = (address: string): boolean => ipaddr.process(address).range() !== 'unicast'
@@ -53,22 +57,26 @@ export function fetchOutside(address: string, rules: OutsideRules): Promise<stri
   const away = (why: string): Problem => new Problem('outside-away', `The weather station ${why}.`)
   return new Promise((resolve, reject) => {
     const fail = (error: unknown): void => reject(error instanceof Problem ? error : away('does not answer'))
-    const request = get(url, { lookup: outsideLookup(rules), timeout: TIMEOUT_MS, headers: { accept: 'text/plain' } }, (response) => {
-      if (response.statusCode !== 200) {
-        response.resume()
-        fail(away(`answered ${response.statusCode}`))
-        return
-      }
-      const parts: Buffer[] = []
-      let size = 0
-      response.on('data', (part: Buffer) => {
-        size += part.length
-        parts.push(part)
-        if (size > MOST_BYTES) request.destroy(away('sent more than a megabyte'))
-      })
-      response.on('end', () => resolve(Buffer.concat(parts).toString('utf8')))
-      response.on('error', fail)
-    })
+    const request = get(
+      url,
+      { lookup: outsideLookup(rules), timeout: TIMEOUT_MS, headers: { accept: 'text/plain' } },
+      (response) => {
+        if (response.statusCode !== 200) {
+          response.resume()
+          fail(away(`answered ${response.statusCode}`))
+          return
+        }
+        const parts: Buffer[] = []
+        let size = 0
+        response.on('data', (part: Buffer) => {
+          size += part.length
+          parts.push(part)
+          if (size > MOST_BYTES) request.destroy(away('sent more than a megabyte'))
+        })
+        response.on('end', () => resolve(Buffer.concat(parts).toString('utf8')))
+        response.on('error', fail)
+      },
+    )
     const timer = setTimeout(() => request.destroy(away('took longer than five seconds')), TIMEOUT_MS)
     request.on('timeout', () => request.destroy(away('took longer than five seconds')))
     request.on('error', fail)

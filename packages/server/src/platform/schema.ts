@@ -18,7 +18,10 @@ import { KINDS, allFields, columnName, entry } from '@jotbook/core'
 import type { Change, Fields, FieldSpec, Kind, Role } from '@jotbook/core'
 
 /** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
-const instant = customType<{ data: string; driverData: string }>({ dataType: () => 'timestamptz(3)', fromDriver: isoOr })
+const instant = customType<{ data: string; driverData: string }>({
+  dataType: () => 'timestamptz(3)',
+  fromDriver: isoOr,
+})
 
 /** What no calendar here knows (infinity, years before Christ) is handed on as it stands: one such value must not stop the reading of all others. */
 function isoOr(value: string): string {
@@ -72,7 +75,10 @@ export const accounts = pgTable(
     recoveryHashes: text('recovery_hashes').array(),
     createdAt: instant('created_at').notNull(),
   },
-  (table) => [uniqueIndex('accounts_sign_in_name').on(table.signInName), uniqueIndex('accounts_name_skeleton').on(table.nameSkeleton)],
+  (table) => [
+    uniqueIndex('accounts_sign_in_name').on(table.signInName),
+    uniqueIndex('accounts_name_skeleton').on(table.nameSkeleton),
+  ],
 )
 
 /** A browser that was signed in or paired; revoked, its sessions are worth nothing. */
@@ -110,9 +116,11 @@ export const pairings = pgTable('pairings', {
 })
 
 /** Sessions as the session library keeps them, under the SHA-256 of their ids. */
-export const sessions = pgTable('sessions', { sid: text().primaryKey(), sess: jsonb().notNull(), expire: instant().notNull() }, (table) => [
-  index('sessions_expire').on(table.expire),
-])
+export const sessions = pgTable(
+  'sessions',
+  { sid: text().primaryKey(), sess: jsonb().notNull(), expire: instant().notNull() },
+  (table) => [index('sessions_expire').on(table.expire)],
+)
 
 /** What every process of this server must share and nobody else may know. */
 export const secrets = pgTable('secrets', { name: text().primaryKey(), value: text().notNull() })
@@ -166,7 +174,12 @@ export const backups = pgTable('backups', {
 /** Pictures by their SHA-256, apart from the records that name them. */
 export const pictures = pgTable(
   'pictures',
-  { bookId: uuid('book_id').notNull(), sha256: text().notNull(), jpeg: bytes().notNull(), receivedAt: instant('received_at').notNull() },
+  {
+    bookId: uuid('book_id').notNull(),
+    sha256: text().notNull(),
+    jpeg: bytes().notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
   (table) => [primaryKey({ columns: [table.bookId, table.sha256] })],
 )
 
@@ -322,5 +335,21 @@ export function recordColumn(kind: Kind, field: string): AnyPgColumn {
 }
 
 /** Named one by one for the migration tool, which reads a module's exports. */
-export const { water: waters, spot: spots, lure: lures, setup: setups, trip: trips, stint: stints, reading: readings, strike: strikes } = tables
-export const { photo: photos, trackPart: trackParts, plan: plans, claim: claims, member: members, book: bookSettings } = tables
+export const {
+  water: waters,
+  spot: spots,
+  lure: lures,
+  setup: setups,
+  trip: trips,
+  stint: stints,
+  reading: readings,
+  strike: strikes,
+} = tables
+export const {
+  photo: photos,
+  trackPart: trackParts,
+  plan: plans,
+  claim: claims,
+  member: members,
+  book: bookSettings,
+} = tables

@@ -76,19 +76,29 @@ async function sharedSecret(database: Database, name: string): Promise<string> {
 
 /** Ends the session and begins one that is nobody's. */
 export async function emptySession(request: Request): Promise<void> {
-  await new Promise<void>((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(asError(error)) : done())))
+  await new Promise<void>((done, fail) =>
+    request.session.regenerate((error: unknown) => (error ? fail(asError(error)) : done())),
+  )
 }
 
 /** Signs in, under a new id: one that somebody planted before is worth nothing. */
-export async function openSession(request: Request, { account, device }: { account: string; device: string }, nowMs: number): Promise<void> {
+export async function openSession(
+  request: Request,
+  { account, device }: { account: string; device: string },
+  nowMs: number,
+): Promise<void> {
   await emptySession(request)
   Object.assign(request.session, { account, device, openedAtMs: nowMs })
-  await new Promise<void>((done, fail) => request.session.save((error: unknown) => (error ? fail(asError(error)) : done())))
+  await new Promise<void>((done, fail) =>
+    request.session.save((error: unknown) => (error ? fail(asError(error)) : done())),
+  )
 }
 
 export async function endSession(request: Request): Promise<void> {
   if (!request.session) return
-  await new Promise<void>((done, fail) => request.session.destroy((error: unknown) => (error ? fail(asError(error)) : done())))
+  await new Promise<void>((done, fail) =>
+    request.session.destroy((error: unknown) => (error ? fail(asError(error)) : done())),
+  )
 }
 
 /** The session as the tables know it. */

@@ -19,7 +19,17 @@ interface ThreadWork<L, T> {
 }
 
 /** Runs work in a thread of its own, within bounds of time and memory, so that others are served meanwhile. The thread ends with its answer. */
-export function inThread<L, T>({ file, workerData, megabytes, longestMs, signal, late, tooMuch, cancelled, take }: ThreadWork<L, T>): Promise<T> {
+export function inThread<L, T>({
+  file,
+  workerData,
+  megabytes,
+  longestMs,
+  signal,
+  late,
+  tooMuch,
+  cancelled,
+  take,
+}: ThreadWork<L, T>): Promise<T> {
   const path = join(projectFolder(), 'packages/server/dist', file)
   const thread = new Worker(path, { workerData, resourceLimits: { maxOldGenerationSizeMb: megabytes } })
   const callOff = (): void => void thread.terminate()
@@ -38,7 +48,9 @@ export function inThread<L, T>({ file, workerData, megabytes, longestMs, signal,
         fail(error instanceof Error ? error : new Error(String(error)))
       }
     })
-    thread.on('error', (error: NodeJS.ErrnoException) => fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch : error))
+    thread.on('error', (error: NodeJS.ErrnoException) =>
+      fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch : error),
+    )
     // After an answer this changes nothing.
     thread.on('exit', () => fail(cancelled))
     if (signal.aborted) callOff()

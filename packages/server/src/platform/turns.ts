@@ -35,7 +35,9 @@ export class Turns {
   private turn(account: string, signal: AbortSignal): Promise<void> {
     const own = this.waiting.filter((other) => other.account === account).length
     if (own >= MOST_WAITING_OF_ONE || this.waiting.length >= MOST_WAITING)
-      throw new Problem('too-often', 'The server has long work to do just now. Try again in a minute.', { retryAfterS: 30 })
+      throw new Problem('too-often', 'The server has long work to do just now. Try again in a minute.', {
+        retryAfterS: 30,
+      })
     return new Promise((go, fail) => {
       const waiting: Waiting = { account, go }
       this.waiting.push(waiting)
@@ -57,8 +59,12 @@ export class Turns {
 
   private next(): void {
     if (this.waiting.length === 0) this.served.clear()
-    const load = ({ account }: Waiting): number => (this.running.get(account) ?? 0) * 1e9 + (this.served.get(account) ?? 0)
-    const least = this.waiting.reduce<Waiting | undefined>((best, one) => (best === undefined || load(one) < load(best) ? one : best), undefined)
+    const load = ({ account }: Waiting): number =>
+      (this.running.get(account) ?? 0) * 1e9 + (this.served.get(account) ?? 0)
+    const least = this.waiting.reduce<Waiting | undefined>(
+      (best, one) => (best === undefined || load(one) < load(best) ? one : best),
+      undefined,
+    )
     if (!least || this.count >= this.most) return
     this.waiting.splice(this.waiting.indexOf(least), 1)
     least.go()

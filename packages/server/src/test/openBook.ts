@@ -42,12 +42,21 @@ export class Browser {
         response.setEncoding('utf8').on('data', (part: string) => (text += part))
         response.on('end', () => {
           for (const cookie of response.headers['set-cookie'] ?? []) this.keep(cookie.split(';')[0]!)
-          const body = (text.startsWith('{') && !text.includes('\n{') ? JSON.parse(text) : { text }) as Record<string, unknown>
+          const body = (text.startsWith('{') && !text.includes('\n{') ? JSON.parse(text) : { text }) as Record<
+            string,
+            unknown
+          >
           done({ status: response.statusCode ?? 0, body, headers: response.headers })
         })
       })
       asked.on('error', fail)
-      asked.end(!writes ? undefined : typeof body === 'string' || body instanceof Uint8Array ? body : JSON.stringify(body ?? {}))
+      asked.end(
+        !writes
+          ? undefined
+          : typeof body === 'string' || body instanceof Uint8Array
+            ? body
+            : JSON.stringify(body ?? {}),
+      )
     })
   }
 
@@ -70,7 +79,8 @@ export class Browser {
   async code(path: string, body: object = {}): Promise<string> {
     return ((await this.ask('POST', path, body)).body as unknown as Pairing).code
   }
-  claim = (code: string, name?: string): Promise<Answer> => this.ask('POST', routes.claim, { code, name, device: 'A phone' })
+  claim = (code: string, name?: string): Promise<Answer> =>
+    this.ask('POST', routes.claim, { code, name, device: 'A phone' })
 }
 
 /** A book open to a network, with its captain. */
@@ -108,7 +118,8 @@ export class OpenBook {
     const browser = this.browser()
     const code = await (await this.captain()).code(routes.invitations(this.book), { role })
     const { body } = await browser.claim(code, name)
-    if ((body as unknown as Joined).book !== this.book) throw new Error(`${name} did not come aboard: ${JSON.stringify(body)}`)
+    if ((body as unknown as Joined).book !== this.book)
+      throw new Error(`${name} did not come aboard: ${JSON.stringify(body)}`)
     return browser
   }
 }

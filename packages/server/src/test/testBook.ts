@@ -31,7 +31,8 @@ export async function newDatabase(template?: string): Promise<Database> {
 }
 
 /** The address of a database, for opening it anew. */
-export const addressOf = (database: Database): string => (database.$client.options as { connectionString: string }).connectionString
+export const addressOf = (database: Database): string =>
+  (database.$client.options as { connectionString: string }).connectionString
 
 /** A real server on a database of its own, driven with the verbs of a device. */
 export class TestServer {
@@ -52,7 +53,10 @@ export class TestServer {
     return TestServer.behind((database) => () => networkDoor(database, new URL(OPEN_URL), now), now)
   }
 
-  private static async behind(doorOf: (database: Database) => (port: () => number) => Door | Promise<Door>, now: () => number): Promise<TestServer> {
+  private static async behind(
+    doorOf: (database: Database) => (port: () => number) => Door | Promise<Door>,
+    now: () => number,
+  ): Promise<TestServer> {
     const database = await newDatabase(TEMPLATE)
     return TestServer.on(database, doorOf, now)
   }
@@ -108,7 +112,8 @@ export class TestServer {
   private async asAdmin(statements: (database: string) => readonly string[]): Promise<void> {
     const admin = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL! })
     await admin.connect()
-    for (const statement of statements(new URL(addressOf(this.database)).pathname.slice(1))) await admin.query(statement)
+    for (const statement of statements(new URL(addressOf(this.database)).pathname.slice(1)))
+      await admin.query(statement)
     await admin.end()
   }
 
@@ -126,7 +131,10 @@ export class TestServer {
       ...(body === undefined ? {} : { body: json ? JSON.stringify(body) : (body as Uint8Array<ArrayBuffer>) }),
     })
     const text = await response.text()
-    return { status: response.status, body: (text.startsWith('{') ? JSON.parse(text) : { text }) as Record<string, unknown> }
+    return {
+      status: response.status,
+      body: (text.startsWith('{') ? JSON.parse(text) : { text }) as Record<string, unknown>,
+    }
   }
 
   async makeBook(name = 'Test book'): Promise<string> {
@@ -137,18 +145,28 @@ export class TestServer {
   }
 
   /** Sends a bundle; its report is the last line of the answer, a refusal all of it. */
-  async importArchive(book: string, archive: Uint8Array, query: string): Promise<{ status: number; body: ImportReport & { readonly detail?: string } }> {
+  async importArchive(
+    book: string,
+    archive: Uint8Array,
+    query: string,
+  ): Promise<{ status: number; body: ImportReport & { readonly detail?: string } }> {
     const response = await fetch(`${this.url}/api/books/${book}/imports?${query}`, {
       method: 'POST',
       headers: { 'content-type': 'application/zip' },
       body: archive as Uint8Array<ArrayBuffer>,
     })
-    const last = JSON.parse((await response.text()).trim().split('\n').at(-1)!) as { report?: ImportReport } & ImportReport
+    const last = JSON.parse((await response.text()).trim().split('\n').at(-1)!) as {
+      report?: ImportReport
+    } & ImportReport
     return { status: response.status, body: last.report ?? last }
   }
 
   async push(book: string, changes: readonly Change[]): Promise<PushAnswer> {
-    const { status, body } = await this.ask('POST', `/api/books/${book}/changes`, { schema: 1, device: 'd-test', changes })
+    const { status, body } = await this.ask('POST', `/api/books/${book}/changes`, {
+      schema: 1,
+      device: 'd-test',
+      changes,
+    })
     if (status !== 200) throw new Error(`push: ${status} ${JSON.stringify(body)}`)
     return body as unknown as PushAnswer
   }
@@ -157,7 +175,12 @@ export class TestServer {
 let counter = 0
 
 /** A change as a device makes it; later ones have later stamps. */
-export function change(kind: Kind, recordId: string, fields: Fields, { group = uuidv7(), ms = Date.now() - 100_000, device = 'd-test' } = {}): Change {
+export function change(
+  kind: Kind,
+  recordId: string,
+  fields: Fields,
+  { group = uuidv7(), ms = Date.now() - 100_000, device = 'd-test' } = {},
+): Change {
   return { id: uuidv7(), group, kind, recordId, stamp: stampOf({ ms, counter: ++counter % 65_536 }, device), fields }
 }
 

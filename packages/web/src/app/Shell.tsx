@@ -56,15 +56,32 @@ export function Shell() {
   const { clock, decimal } = useLocaleChoice()
   return (
     <>
-      <chakra.a href="#page" position="absolute" left="-999px" _focus={{ left: '8px', top: '8px', zIndex: 10, bg: 'sheet', p: '8px' }}>
+      <chakra.a
+        href="#page"
+        position="absolute"
+        left="-999px"
+        _focus={{ left: '8px', top: '8px', zIndex: 10, bg: 'sheet', p: '8px' }}
+      >
         {text.toPage}
       </chakra.a>
       <Box as="nav" aria-label="Main" bg="band" color="onBand">
         <Flex maxW="1280px" mx="auto" align="center" px={{ base: '12px', md: '24px' }} wrap="wrap">
-          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontWeight="700" fontSize="large" mr="24px" py="8px">
+          <Box
+            fontFamily="heading"
+            fontVariantNumeric="lining-nums proportional-nums"
+            fontWeight="700"
+            fontSize="large"
+            mr="24px"
+            py="8px"
+          >
             {text.name}
           </Box>
-          <Flex className="ruled-edge" flex={{ base: '1 0 100%', lg: '0 1 680px' }} order={{ base: 3, lg: 0 }} wrap={{ base: 'wrap', sm: 'nowrap' }}>
+          <Flex
+            className="ruled-edge"
+            flex={{ base: '1 0 100%', lg: '0 1 680px' }}
+            order={{ base: 3, lg: 0 }}
+            wrap={{ base: 'wrap', sm: 'nowrap' }}
+          >
             {PLACES.map(({ to, name }) => (
               <Place key={to} to={to}>
                 {name}
@@ -97,11 +114,19 @@ function SyncState() {
   const away = connection === 'away'
   const { sync } = text
   if (opened === null) return null
-  const settled = connection === 'signedOut' ? sync.signIn : away ? sync.away : book === null || !whole ? sync.arriving : sync.allIn
-  const line = refused > 0 ? sync.refused(refused) : waiting > 0 ? (away ? sync.kept(waiting) : sync.onTheWay(waiting)) : settled
+  const settled =
+    connection === 'signedOut' ? sync.signIn : away ? sync.away : book === null || !whole ? sync.arriving : sync.allIn
+  const line =
+    refused > 0 ? sync.refused(refused) : waiting > 0 ? (away ? sync.kept(waiting) : sync.onTheWay(waiting)) : settled
   return (
     <Box role="status" fontSize="small" color={refused > 0 ? 'onBand' : 'onBandQuiet'} data-testid="sync-state">
-      {refused > 0 ? <NavLink to="/book">{line}</NavLink> : connection === 'signedOut' ? <NavLink to="/sign-in">{line}</NavLink> : line}
+      {refused > 0 ? (
+        <NavLink to="/book">{line}</NavLink>
+      ) : connection === 'signedOut' ? (
+        <NavLink to="/sign-in">{line}</NavLink>
+      ) : (
+        line
+      )}
     </Box>
   )
 }
@@ -109,7 +134,13 @@ function SyncState() {
 function NightSwitch() {
   const night = useNight()
   return (
-    <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} aria-label={night ? text.dayColours : text.nightColours} onClick={() => setNight(!night)}>
+    <Button
+      look="bare"
+      color="onBand"
+      _hover={{ bg: 'ink' }}
+      aria-label={night ? text.dayColours : text.nightColours}
+      onClick={() => setNight(!night)}
+    >
       {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
     </Button>
   )
@@ -121,7 +152,16 @@ function DemoNote() {
   if (!open?.demo) return null
   const own = books.some(({ demo }) => !demo)
   return (
-    <Flex className="no-print" bg="wash" px={{ base: '16px', md: '32px' }} py="4px" align="center" justify="space-between" gap="12px" fontSize="small">
+    <Flex
+      className="no-print"
+      bg="wash"
+      px={{ base: '16px', md: '32px' }}
+      py="4px"
+      align="center"
+      justify="space-between"
+      gap="12px"
+      fontSize="small"
+    >
       <span>
         <strong>{text.demo.title}</strong> {text.demo.note}
       </span>

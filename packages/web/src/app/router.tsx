@@ -12,7 +12,11 @@ const book = () => import('../features/book/index.ts')
 export const router = createBrowserRouter([
   { path: '/sign-in', lazy: async () => ({ Component: (await import('../features/account/index.ts')).SignInPage }) },
   { path: '/join', lazy: async () => ({ Component: (await import('../features/account/index.ts')).JoinPage }) },
-  { path: '/deck', errorElement: <RouteProblem />, lazy: async () => ({ Component: (await import('../features/deck/index.ts')).DeckPage }) },
+  {
+    path: '/deck',
+    errorElement: <RouteProblem />,
+    lazy: async () => ({ Component: (await import('../features/deck/index.ts')).DeckPage }),
+  },
   {
     element: <Shell />,
     errorElement: <RouteProblem />,
@@ -23,7 +27,10 @@ export const router = createBrowserRouter([
       { path: 'trips', lazy: async () => ({ Component: (await trips()).TripsPage }) },
       { path: 'trips/new', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },
       { path: 'trips/:trip', lazy: async () => ({ Component: (await trips()).TripPage }) },
-      { path: 'trips/:trip/edit', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },
+      {
+        path: 'trips/:trip/edit',
+        lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }),
+      },
       { path: 'waters', lazy: async () => ({ Component: (await waters()).WatersPage }) },
       { path: 'waters/:water', lazy: async () => ({ Component: (await waters()).WaterPage }) },
       { path: 'findings', lazy: async () => ({ Component: (await import('../features/board/index.ts')).BoardPage }) },

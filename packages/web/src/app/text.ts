@@ -14,7 +14,12 @@ export const text = {
   },
   dayColours: 'Day colours',
   nightColours: 'Night colours',
-  demo: { title: 'Demo book.', note: 'Waters, people and fish are made up.', open: 'Open my own', start: 'Start my own' },
+  demo: {
+    title: 'Demo book.',
+    note: 'Waters, people and fish are made up.',
+    open: 'Open my own',
+    start: 'Start my own',
+  },
   missing: {
     title: 'Page not found',
     note: 'This address is not a page of Jot Book.',

@@ -50,11 +50,18 @@ export function Spindle({ rate, raw, lower, upper, scale, usualRate, label, heig
       />
       <path d={`M${from} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
       {cut ? (
-        <path d={`M${to} ${middle - 4}L${to + 7} ${middle}L${to} ${middle + 4}`} fill="none" stroke={ink.ink} strokeWidth="1.4" />
+        <path
+          d={`M${to} ${middle - 4}L${to + 7} ${middle}L${to} ${middle + 4}`}
+          fill="none"
+          stroke={ink.ink}
+          strokeWidth="1.4"
+        />
       ) : (
         <path d={`M${to} ${middle - 5}V${middle + 5}`} stroke={ink.ink} strokeWidth="1.4" />
       )}
-      {raw !== undefined && scale.x(raw) <= scale.width && <circle cx={place(raw)} cy={middle} r="3.2" fill={ink.paper} stroke={ink.ink} strokeWidth="1.4" />}
+      {raw !== undefined && scale.x(raw) <= scale.width && (
+        <circle cx={place(raw)} cy={middle} r="3.2" fill={ink.paper} stroke={ink.ink} strokeWidth="1.4" />
+      )}
       <path d={`M${at} ${middle - height * 0.3}V${middle + height * 0.3}`} stroke={ink.ink} strokeWidth="3" />
     </svg>
   )

@@ -16,7 +16,11 @@ const FINEST_PITCH = 3.2
 const HEIGHT = 30
 
 /** A pitch at which the longest row of a board just fits. */
-export function tallyPitch(rows: readonly { strikes: number; hours: number }[], usualRate: number, width: number): number {
+export function tallyPitch(
+  rows: readonly { strikes: number; hours: number }[],
+  usualRate: number,
+  width: number,
+): number {
   const longest = Math.max(1, ...rows.map(({ strikes, hours }) => Math.max(strikes * 1.2, hours * usualRate)))
   return Math.min(9, width / longest)
 }
@@ -29,8 +33,16 @@ export function Tally({ strikes, hours, usualRate, pitch, width, label }: TallyP
   const hourPitch = usualRate > 0 ? pitch * usualRate : pitch
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={label} style={{ overflow: 'visible' }}>
-      {pitch >= FINEST_PITCH ? <Strokes strikes={strikes} pitch={pitch} /> : <rect y="4" width={strikes * pitch} height="12" fill={ink.ink} />}
-      {hourPitch >= 2 ? <Boxes hours={hours} pitch={hourPitch} /> : <rect y="20" width={hours * hourPitch} height="6" fill={ink.hours} />}
+      {pitch >= FINEST_PITCH ? (
+        <Strokes strikes={strikes} pitch={pitch} />
+      ) : (
+        <rect y="4" width={strikes * pitch} height="12" fill={ink.ink} />
+      )}
+      {hourPitch >= 2 ? (
+        <Boxes hours={hours} pitch={hourPitch} />
+      ) : (
+        <rect y="20" width={hours * hourPitch} height="6" fill={ink.hours} />
+      )}
     </svg>
   )
 }
@@ -42,7 +54,15 @@ function Strokes({ strikes, pitch }: { strikes: number; pitch: number }) {
     const x = five + (i % 5) * pitch * 0.85 + pitch * 0.4
     return `M${x} 3V16`
   })
-  return <path d={strokes.join('')} stroke={ink.ink} strokeWidth={Math.min(2, pitch * 0.3)} strokeLinecap="round" fill="none" />
+  return (
+    <path
+      d={strokes.join('')}
+      stroke={ink.ink}
+      strokeWidth={Math.min(2, pitch * 0.3)}
+      strokeLinecap="round"
+      fill="none"
+    />
+  )
 }
 
 function Boxes({ hours, pitch }: { hours: number; pitch: number }) {

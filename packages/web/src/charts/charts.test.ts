@@ -12,14 +12,18 @@ describe('the tally', () => {
   it('fits the longest row of a board, and is never finer than it need be', () => {
     const rowArb = fc.record({ strikes: fc.nat(400), hours: fc.double({ min: 0.1, max: 600, noNaN: true }) })
     fc.assert(
-      fc.property(fc.array(rowArb, { minLength: 1 }), fc.double({ min: 0.01, max: 3, noNaN: true }), (rows, usualRate) => {
-        const pitch = tallyPitch(rows, usualRate, 230)
-        expect(pitch).toBeLessThanOrEqual(9)
-        for (const { strikes, hours } of rows) {
-          expect(strikes * pitch).toBeLessThanOrEqual(231)
-          expect(hours * usualRate * pitch).toBeLessThanOrEqual(231)
-        }
-      }),
+      fc.property(
+        fc.array(rowArb, { minLength: 1 }),
+        fc.double({ min: 0.01, max: 3, noNaN: true }),
+        (rows, usualRate) => {
+          const pitch = tallyPitch(rows, usualRate, 230)
+          expect(pitch).toBeLessThanOrEqual(9)
+          for (const { strikes, hours } of rows) {
+            expect(strikes * pitch).toBeLessThanOrEqual(231)
+            expect(hours * usualRate * pitch).toBeLessThanOrEqual(231)
+          }
+        },
+      ),
     )
   })
 })
@@ -38,20 +42,30 @@ describe('lure drawings', () => {
     const shapes = LURE_CLASSES.map((name) => shapeOf(name))
     expect(shapes.every(({ body, back, side }) => [body, back, side].every((path) => /^M.*Z$/.test(path)))).toBe(true)
     expect(new Set(shapes.map(({ body }) => body)).size).toBe(LURE_CLASSES.length)
-    expect(shapes.every(({ trebles, wires, blades, tailTreble }) => trebles.length + wires.length + blades.length + (tailTreble ? 1 : 0) > 0)).toBe(true)
+    expect(
+      shapes.every(
+        ({ trebles, wires, blades, tailTreble }) =>
+          trebles.length + wires.length + blades.length + (tailTreble ? 1 : 0) > 0,
+      ),
+    ).toBe(true)
   })
 })
 
 describe('marks on the strip', () => {
   it('never cover one another, however close the strikes', () => {
-    const markArb = fc.record({ x: fc.double({ min: 0, max: 400, noNaN: true }), footY: fc.double({ min: 150, max: 430, noNaN: true }) })
+    const markArb = fc.record({
+      x: fc.double({ min: 0, max: 400, noNaN: true }),
+      footY: fc.double({ min: 150, max: 430, noNaN: true }),
+    })
     fc.assert(
       fc.property(fc.array(markArb, { maxLength: 40 }), (marks) => {
         const placed = placeMarks(marks.map((mark) => ({ mark: 0, ...mark })))
         expect(placed).toHaveLength(marks.length)
         for (const [i, a] of placed.entries())
           for (const b of placed.slice(i + 1))
-            expect(Math.abs(a.x - b.x) >= 2 * HEAD.halfWidth || Math.abs(a.headY - b.headY) >= 2 * HEAD.halfHeight - 1e-9).toBe(true)
+            expect(
+              Math.abs(a.x - b.x) >= 2 * HEAD.halfWidth || Math.abs(a.headY - b.headY) >= 2 * HEAD.halfHeight - 1e-9,
+            ).toBe(true)
       }),
     )
   })
@@ -65,7 +79,8 @@ describe('the chart of a water', () => {
     ]
     for (const zoom of [1, 3]) {
       const { toPage, toPosition, kmPerUnit } = projectionOf(shore, 720, 460, zoom)
-      for (const position of shore) toPosition(...toPage(position)).forEach((value, i) => expect(value).toBeCloseTo(position[i]!, 9))
+      for (const position of shore)
+        toPosition(...toPage(position)).forEach((value, i) => expect(value).toBeCloseTo(position[i]!, 9))
       const [south, north] = [toPage([-85.12, 36.93]), toPage([-85.12, 36.95])]
       // 0.02° of latitude are 2.224 km on the sphere.
       expect((south[1] - north[1]) * kmPerUnit).toBeCloseTo(2.224, 1)

@@ -46,7 +46,11 @@ export const UNDO_DEPTH = 10
  * The one way in: writes a group of edits to the device store and its outbox in one durable transaction, then sends them when it
  * can. When the promise resolves, the edits are on the disk. Throws Problem `device-full` when there is no room.
  */
-export async function commit(book: string, edits: readonly Edit[], { nowMs = Date.now(), undo, tap, raw = false }: CommitOptions = {}): Promise<void> {
+export async function commit(
+  book: string,
+  edits: readonly Edit[],
+  { nowMs = Date.now(), undo, tap, raw = false }: CommitOptions = {},
+): Promise<void> {
   if (edits.length === 0) return
   await kept([store.records, store.outbox, store.books, store.device, store.actions], async () => {
     const held = await heldRecords(book, edits)
@@ -77,7 +81,12 @@ async function heldRecords(book: string, edits: readonly Edit[]): Promise<Held> 
   const clocked = edits.filter(({ kind, fields }) => isClocked(kind, fields))
   // What names its trip is asked for in the same breath; a tap waits for each further round.
   const named = tripsOf(clocked, new Map())
-  const [device, meta, rows, namedTrips] = await Promise.all([thisDevice(), store.books.get(book), store.records.bulkGet(keys), tripRows(book, named)])
+  const [device, meta, rows, namedTrips] = await Promise.all([
+    thisDevice(),
+    store.books.get(book),
+    store.records.bulkGet(keys),
+    tripRows(book, named),
+  ])
   const records = new Map(rows.flatMap((row, i) => (row ? [[edits[i]?.id ?? '', row] as const] : [])))
   const others = tripsOf(clocked, records).filter((trip) => !named.includes(trip))
   const shifts = new Map(
@@ -115,7 +124,15 @@ function stamped(book: string, edits: readonly Edit[], held: Held, nowMs: number
     clock = tick(clock, nowMs)
     const before = records.get(id) ?? held.records.get(id)
     const over = overOf(before?.shown, fields)
-    const change: Change = { id: uuidv7(), group, kind, recordId: id, stamp: stampOf(clock, held.device.device), fields, ...(over ? { over } : {}) }
+    const change: Change = {
+      id: uuidv7(),
+      group,
+      kind,
+      recordId: id,
+      stamp: stampOf(clock, held.device.device),
+      fields,
+      ...(over ? { over } : {}),
+    }
     const shown = mergeChange(before?.shown, change)
     records.set(id, { book, kind, id, trip: tripOf(kind, id, shown), confirmed: before?.confirmed ?? null, shown })
     outbox.push({ book, change, madeAtMs: nowMs, seen: held.device.seen, sent: 0, refused: 0 })
@@ -135,10 +152,21 @@ function overOf(shown: RecordState | undefined, fields: Fields): Record<string, 
 }
 
 /** What the edits were to their records, as stored before and after them. */
-function actionOf(book: string, { trip, label }: Undo, edits: readonly Edit[], { records }: Held, atMs: number): Omit<Action, 'n'> {
+function actionOf(
+  book: string,
+  { trip, label }: Undo,
+  edits: readonly Edit[],
+  { records }: Held,
+  atMs: number,
+): Omit<Action, 'n'> {
   const undoable = edits.map(({ kind, id, fields }) => {
     const before = records.get(id)?.shown.fields
-    return { kind, id, after: fields, before: before ? Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) : null }
+    return {
+      kind,
+      id,
+      after: fields,
+      before: before ? Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) : null,
+    }
   })
   return { book, trip, label, atMs, records: undoable }
 }

@@ -13,7 +13,11 @@ const compared = new Map<string, number>()
  * After a full sync, once a page and an hour: whether every record here is, by its checksum, the one the server has. Where not, the
  * book is taken from the server anew, and that is told under Book. Only at rest: while something waits or comes in, they differ rightly.
  */
-export async function compareWithServer(book: string, digestHere: (book: string) => Promise<BookDigestHere>, now = Date.now()): Promise<void> {
+export async function compareWithServer(
+  book: string,
+  digestHere: (book: string) => Promise<BookDigestHere>,
+  now = Date.now(),
+): Promise<void> {
   if (now - (compared.get(book) ?? -Infinity) < EVERY_MS) return
   if ((await store.outbox.where({ book, refused: 0 }).count()) > 0) return
   const before = await store.books.get(book)

@@ -4,7 +4,12 @@ import { tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 
 /** Merges into the confirmed state of a record and shows it with this device's own pending changes on top. */
-export async function confirm(book: string, kind: Kind, id: string, merge: (state: RecordState | undefined) => RecordState): Promise<void> {
+export async function confirm(
+  book: string,
+  kind: Kind,
+  id: string,
+  merge: (state: RecordState | undefined) => RecordState,
+): Promise<void> {
   const held = await store.records.get([book, kind, id])
   const pending = await pendingOf(book, id)
   const next = withPending(merge(held?.confirmed ?? undefined), pending)
@@ -19,7 +24,9 @@ interface Confirmation {
 
 /** As `confirm` for many at once: one reading and one writing of the store, however many there are. Returns the trips they touch, where they can be told. */
 export async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<string[] | undefined> {
-  const keys = new Map(confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]))
+  const keys = new Map(
+    confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]),
+  )
   const held = await store.records.bulkGet([...keys.values()])
   const confirmed = new Map([...keys.keys()].map((key, i) => [key, held[i]?.confirmed ?? undefined]))
   for (const { kind, id, merge } of confirmations) confirmed.set(`${kind} ${id}`, merge(confirmed.get(`${kind} ${id}`)))

@@ -7,8 +7,12 @@ import type { HeldConflict } from './deviceStore.ts'
 /** Within a transaction, before the changes are merged: keeps both values where they disagree, and lets go of what they settle. */
 export async function noteConflicts(book: string, changes: readonly Change[]): Promise<void> {
   if (changes.every(({ over }) => over === undefined)) return
-  const rows = await store.records.bulkGet([...new Map(changes.map(({ kind, recordId }) => [recordId, kind]))].map(([id, kind]) => [book, kind, id]))
-  const states = new Map<string, RecordState>(rows.flatMap((row) => (row?.confirmed ? [[row.id, row.confirmed] as const] : [])))
+  const rows = await store.records.bulkGet(
+    [...new Map(changes.map(({ kind, recordId }) => [recordId, kind]))].map(([id, kind]) => [book, kind, id]),
+  )
+  const states = new Map<string, RecordState>(
+    rows.flatMap((row) => (row?.confirmed ? [[row.id, row.confirmed] as const] : [])),
+  )
   const found = new Map<string, HeldConflict>()
   const settled: [string, Kind, string, string][] = []
   for (const change of changes) {
@@ -19,7 +23,8 @@ export async function noteConflicts(book: string, changes: readonly Change[]): P
       settled.push([book, kind, id, field])
     }
     const merged = mergeChange(held, change)
-    for (const conflict of conflictsOf(held, change)) found.set(`${id} ${conflict.field}`, { book, kind, id, trip: tripOf(kind, id, merged), ...conflict })
+    for (const conflict of conflictsOf(held, change))
+      found.set(`${id} ${conflict.field}`, { book, kind, id, trip: tripOf(kind, id, merged), ...conflict })
     states.set(id, merged)
   }
   await store.conflicts.bulkDelete(settled)

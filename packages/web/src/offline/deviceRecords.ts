@@ -6,7 +6,14 @@ import type { DeviceMeta, DeviceRecord } from './deviceStore.ts'
 
 /** This device's name and clock; a new device gets a name, kept by the first transaction that writes it. */
 export async function thisDevice(): Promise<DeviceMeta> {
-  return (await store.device.get('device')) ?? { key: 'device', device: `d-${uuidv7()}`, clock: CLOCK_START, seen: CLOCK_START }
+  return (
+    (await store.device.get('device')) ?? {
+      key: 'device',
+      device: `d-${uuidv7()}`,
+      clock: CLOCK_START,
+      seen: CLOCK_START,
+    }
+  )
 }
 
 /** As `thisDevice`, with its name kept: for whoever must know it before anything is written. */
@@ -31,5 +38,7 @@ export function tripOf(kind: Kind, id: string, state: RecordState): string {
 /** The trips that records are filed under; undefined where one of them changes what every trip is read as. */
 export const tripsOfRecords = (rows: Iterable<Pick<DeviceRecord, 'kind' | 'trip' | 'shown'>>): string[] | undefined => {
   const all = [...rows]
-  return all.some(({ kind, shown }) => kind === 'book' || shown.fields.mergedInto !== undefined) ? undefined : all.map(({ trip }) => trip)
+  return all.some(({ kind, shown }) => kind === 'book' || shown.fields.mergedInto !== undefined)
+    ? undefined
+    : all.map(({ trip }) => trip)
 }

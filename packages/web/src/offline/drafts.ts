@@ -21,10 +21,10 @@ export async function dropDraft(key: string): Promise<void> {
 /** Keeping a form's typing under a key, as forms take it. */
 export const keptDraft = (
   key: string,
-): { load: () => Promise<Record<string, string> | undefined>; save: (value: Record<string, string>) => Promise<void> } => ({
-  load: () => loadDraft(key),
-  save: (value) => saveDraft(key, value),
-})
+): {
+  load: () => Promise<Record<string, string> | undefined>
+  save: (value: Record<string, string>) => Promise<void>
+} => ({ load: () => loadDraft(key), save: (value) => saveDraft(key, value) })
 
 /** Tells what another tab typed into the same draft. Returns how to stop. */
 export function watchDraft<T>(key: string, onChange: (value: T) => void): () => void {

@@ -37,7 +37,9 @@ async function serverBook(book: string): Promise<ServerBook> {
 export async function takeUpHistory(book: string): Promise<number> {
   const server = await serverBook(book)
   await replaceConfirmed(book, server, (rows) =>
-    rows.flatMap(({ kind, id, confirmed }) => lostChanges(kind, id, confirmed, server.states.get(`${kind} ${id}`)?.state)),
+    rows.flatMap(({ kind, id, confirmed }) =>
+      lostChanges(kind, id, confirmed, server.states.get(`${kind} ${id}`)?.state),
+    ),
   )
   return server.seq
 }
@@ -49,7 +51,11 @@ export async function repairBySnapshot(book: string): Promise<void> {
   if (meta) await store.books.put({ ...meta, repairedAtMs: Date.now() })
 }
 
-async function replaceConfirmed(book: string, server: ServerBook, lostOf: (rows: readonly DeviceRecord[]) => Change[]): Promise<void> {
+async function replaceConfirmed(
+  book: string,
+  server: ServerBook,
+  lostOf: (rows: readonly DeviceRecord[]) => Change[],
+): Promise<void> {
   await kept([store.records, store.outbox, store.books, store.device, store.answers], async () => {
     // What was worked out of records that this device may not read any more goes with them.
     await store.answers.where('[book+key]').between([book, Dexie.minKey], [book, Dexie.maxKey]).delete()
@@ -58,10 +64,20 @@ async function replaceConfirmed(book: string, server: ServerBook, lostOf: (rows:
     const { seen } = await thisDevice()
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const first = Math.min(0, ...(await store.outbox.toCollection().primaryKeys())) - lost.length
-    const again = lost.map((change, i): OutboxEntry => ({ n: first + i, book, change, madeAtMs: Date.now(), seen, sent: 1, refused: 0, again: 1 }))
+    const again = lost.map((change, i): OutboxEntry => ({
+      n: first + i,
+      book,
+      change,
+      madeAtMs: Date.now(),
+      seen,
+      sent: 1,
+      refused: 0,
+      again: 1,
+    }))
     await store.outbox.bulkAdd(again)
     const pending = new Map<string, Change[]>()
-    for (const { change } of [...again, ...waiting]) pending.set(change.recordId, [...(pending.get(change.recordId) ?? []), change])
+    for (const { change } of [...again, ...waiting])
+      pending.set(change.recordId, [...(pending.get(change.recordId) ?? []), change])
     const keys = new Map<string, { readonly kind: Kind; readonly id: string }>(
       [...rows, ...server.states.values()].map((one) => [`${one.kind} ${one.id}`, one]),
     )
@@ -71,12 +87,19 @@ async function replaceConfirmed(book: string, server: ServerBook, lostOf: (rows:
       else await store.records.delete([book, kind, id])
     }
     const meta = await store.books.get(book)
-    await store.books.put(revised({ ...meta, book, cursor: server.seq, epoch: server.epoch, revision: meta?.revision ?? 0 }, undefined))
+    await store.books.put(
+      revised({ ...meta, book, cursor: server.seq, epoch: server.epoch, revision: meta?.revision ?? 0 }, undefined),
+    )
   })
 }
 
 /** The fields of a record that the server no longer has, or has an earlier value of, as changes under the stamps they had. */
-function lostChanges(kind: Kind, recordId: string, confirmed: RecordState | null, server: RecordState | undefined): Change[] {
+function lostChanges(
+  kind: Kind,
+  recordId: string,
+  confirmed: RecordState | null,
+  server: RecordState | undefined,
+): Change[] {
   if (!confirmed) return []
   const byStamp = new Map<string, Record<string, Json>>()
   for (const [field, value] of Object.entries(confirmed.fields)) {
@@ -87,8 +110,11 @@ function lostChanges(kind: Kind, recordId: string, confirmed: RecordState | null
     byStamp.set(stamp, fields)
   }
   const group = uuidv7()
-  return [...byStamp].sort(([a], [b]) => (a < b ? -1 : 1)).map(([stamp, fields]): Change => ({ id: uuidv7(), group, kind, recordId, stamp, fields: fields }))
+  return [...byStamp]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([stamp, fields]): Change => ({ id: uuidv7(), group, kind, recordId, stamp, fields: fields }))
 }
 
 /** Parents before children, so that nothing goes up before what it refers to. */
-const inOrderOfKinds = (changes: readonly Change[]): Change[] => [...changes].sort((a, b) => KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind))
+const inOrderOfKinds = (changes: readonly Change[]): Change[] =>
+  [...changes].sort((a, b) => KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind))

@@ -6,7 +6,10 @@ export async function fetchOk(url: string, init?: RequestInit): Promise<Response
   try {
     response = await fetch(url, init)
   } catch {
-    throw new Problem('unreachable', 'The server cannot be reached. What you log is kept on this device and goes up when it is back.')
+    throw new Problem(
+      'unreachable',
+      'The server cannot be reached. What you log is kept on this device and goes up when it is back.',
+    )
   }
   if (response.ok) return response
   const body: unknown = await response.json().catch(() => undefined)

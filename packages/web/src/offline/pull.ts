@@ -66,12 +66,19 @@ async function applyPulled(
     const seen = changes.reduce((clock, { stamp }) => witness(clock, stamp), device.seen)
     await store.device.put({ ...device, clock: laterOf(device.clock, seen), seen })
     await store.authors.bulkPut(
-      [...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({ device: author, member })),
+      [...new Map(changes.map(({ stamp, by }) => [parseStamp(stamp).device, by]))].map(([author, member]) => ({
+        device: author,
+        member,
+      })),
     )
     await noteConflicts(book, changes)
     const touched = await confirmAll(
       book,
-      changes.map((change) => ({ kind: change.kind, id: change.recordId, merge: (state) => mergeChange(state, change) })),
+      changes.map((change) => ({
+        kind: change.kind,
+        id: change.recordId,
+        merge: (state) => mergeChange(state, change),
+      })),
     )
     const meta = await store.books.get(book)
     if (meta && meta.cursor >= cursor && meta.epoch === epoch && changes.length === 0) return

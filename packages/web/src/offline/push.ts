@@ -65,7 +65,12 @@ async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
     const stamped = restamp(unsent, offsetMs, Date.now() + offsetMs)
-    const corrected = new Map(unsent.map((entry, i): [number, OutboxEntry] => [entry.n, { ...entry, change: stamped[i] ?? entry.change, sent: 1 }]))
+    const corrected = new Map(
+      unsent.map((entry, i): [number, OutboxEntry] => [
+        entry.n,
+        { ...entry, change: stamped[i] ?? entry.change, sent: 1 },
+      ]),
+    )
     await store.outbox.bulkPut([...corrected.values()])
     for (const { change } of corrected.values()) await showAgain(book, change)
     const device = await thisDevice()
@@ -81,7 +86,11 @@ async function stampAgain(book: string): Promise<void> {
   await store.outbox.where({ book, refused: 0 }).modify({ sent: 0 })
 }
 
-async function settle(book: string, batch: readonly Change[], { accepted, refused }: Pick<PushAnswer, 'accepted' | 'refused'>): Promise<void> {
+async function settle(
+  book: string,
+  batch: readonly Change[],
+  { accepted, refused }: Pick<PushAnswer, 'accepted' | 'refused'>,
+): Promise<void> {
   const done = new Set(accepted)
   const refusedGroups = new Map(refused.map((refusal): [string, Refusal] => [refusal.group, refusal]))
   await kept([store.records, store.outbox, store.books, store.conflicts], async () => {
@@ -136,7 +145,9 @@ export async function resolveRefused(book: string, group: string, action: 'drop'
 
 /** The trips that changes are of. */
 async function tripsTouched(book: string, changes: readonly Change[]): Promise<string[] | undefined> {
-  const rows = await store.records.bulkGet(changes.map(({ kind, recordId }): [string, Kind, string] => [book, kind, recordId]))
+  const rows = await store.records.bulkGet(
+    changes.map(({ kind, recordId }): [string, Kind, string] => [book, kind, recordId]),
+  )
   // A record that is gone again cannot tell its trip.
   return rows.includes(undefined) ? undefined : tripsOfRecords(rows.flatMap((row) => row ?? []))
 }

@@ -1,5 +1,13 @@
 import Dexie, { liveQuery } from 'dexie'
-import { MERGED_KINDS, aliasesOf, clockShiftsOf, isDeleted, shiftedFields, withAliases, withTrackParts } from '@jotbook/core'
+import {
+  MERGED_KINDS,
+  aliasesOf,
+  clockShiftsOf,
+  isDeleted,
+  shiftedFields,
+  withAliases,
+  withTrackParts,
+} from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
 import type { Aliases, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
@@ -14,7 +22,14 @@ type Shifts = ReadonlyMap<string, ClockShifts>
 const plain = <K extends Kind>(rows: readonly DeviceRecord[], shifts: Shifts, aliases: Aliases): RecordOf<K>[] =>
   rows.flatMap(({ kind, id, trip, shown }) => {
     const fields = aliases.of(id) === id && readableFields(kind, shown.fields)
-    return fields ? [{ ...withAliases(kind, shiftedFields(kind, { ...shown, fields }, shifts.get(trip)), aliases), id } as unknown as RecordOf<K>] : []
+    return fields
+      ? [
+          {
+            ...withAliases(kind, shiftedFields(kind, { ...shown, fields }, shifts.get(trip)), aliases),
+            id,
+          } as unknown as RecordOf<K>,
+        ]
+      : []
   })
 
 let known: { readonly key: string; readonly aliases: Promise<Aliases> } | undefined
@@ -57,14 +72,17 @@ const OF_TRIPS: ReadonlySet<Kind> = new Set(['stint', 'reading', 'strike'])
 /** The live records of one kind. */
 export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<RecordOf<K>[]> {
   const rows = await store.records.where({ book, kind }).toArray()
-  const trips = kind === 'trip' ? rows : OF_TRIPS.has(kind) ? await store.records.where({ book, kind: 'trip' }).toArray() : []
+  const trips =
+    kind === 'trip' ? rows : OF_TRIPS.has(kind) ? await store.records.where({ book, kind: 'trip' }).toArray() : []
   const shifts = shiftsOf(trips)
   const live = plain<K>(
     rows.filter(({ shown }) => !isDeleted(shown)),
     shifts,
     await aliasesIn(book),
   )
-  return kind === 'trip' ? (withTrackParts(live as RecordOf<'trip'>[], await recordsOf(book, 'trackPart')) as unknown as RecordOf<K>[]) : live
+  return kind === 'trip'
+    ? (withTrackParts(live as RecordOf<'trip'>[], await recordsOf(book, 'trackPart')) as unknown as RecordOf<K>[])
+    : live
 }
 
 /** A record of which something cannot be read, and its fields at fault. */
@@ -135,7 +153,16 @@ export async function bookRecords(book: string): Promise<BookRecords> {
   ])
   const live = new Set(trips.map(({ id }) => id))
   const ofLive = <R extends { trip: string }>(records: R[]): R[] => records.filter(({ trip }) => live.has(trip))
-  return { waters, spots, lures, setups, trips, stints: ofLive(stints), readings: ofLive(readings), strikes: ofLive(strikes) }
+  return {
+    waters,
+    spots,
+    lures,
+    setups,
+    trips,
+    stints: ofLive(stints),
+    readings: ofLive(readings),
+    strikes: ofLive(strikes),
+  }
 }
 
 /** The lists and trips of the book, and of what belongs to single trips only that of some. */
@@ -167,7 +194,11 @@ export async function listsWithTrips(book: string, only: ReadonlySet<string>): P
 }
 
 /** A book that was read before, with its lists and some trips read anew. */
-export async function patchedBook(book: string, before: BookRecords, touched: ReadonlySet<string>): Promise<BookRecords> {
+export async function patchedBook(
+  book: string,
+  before: BookRecords,
+  touched: ReadonlySet<string>,
+): Promise<BookRecords> {
   const anew = await bookWithTrips(book, touched)
   const replaced = <R extends { readonly trip: string }>(old: readonly R[], fresh: readonly R[]): R[] => [
     ...old.filter(({ trip }) => !touched.has(trip)),

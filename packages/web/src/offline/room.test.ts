@@ -5,7 +5,10 @@ import { keepReserve, onFull, withRoom } from './room.ts'
 
 /** What a browser throws when an origin has no room left, wrapped as the store's library wraps it. */
 const full = (): Error =>
-  Object.assign(new Error('aborted'), { name: 'AbortError', inner: Object.assign(new Error('no room'), { name: 'QuotaExceededError' }) })
+  Object.assign(new Error('aborted'), {
+    name: 'AbortError',
+    inner: Object.assign(new Error('no room'), { name: 'QuotaExceededError' }),
+  })
 
 describe('a full device', () => {
   it('gives the reserve up for the write, tells so once, and lays it down again later', async () => {

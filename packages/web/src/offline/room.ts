@@ -44,12 +44,18 @@ export async function withRoom<T>(write: () => Promise<T>): Promise<T> {
   try {
     return await write()
   } catch (error) {
-    throw isFull(error) ? new Problem('device-full', 'This device has no room left, and this was not kept. Free some room, then tap again.') : error
+    throw isFull(error)
+      ? new Problem(
+          'device-full',
+          'This device has no room left, and this was not kept. Free some room, then tap again.',
+        )
+      : error
   }
 }
 
 /** A transaction that writes, done as `withRoom`. */
-export const kept = <T>(tables: readonly Table[], work: () => Promise<T>): Promise<T> => withRoom(() => store.transaction('rw', [...tables], work))
+export const kept = <T>(tables: readonly Table[], work: () => Promise<T>): Promise<T> =>
+  withRoom(() => store.transaction('rw', [...tables], work))
 
 /** How much room is left, and what takes it. */
 export async function readRoom(): Promise<Room> {

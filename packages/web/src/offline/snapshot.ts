@@ -20,7 +20,9 @@ type StateLine = Extract<SnapshotLine, { state: RecordState }>
 /** The book as the server has it. Where it is new here, its lists are shown before the rest has come. Returned: how far it goes. */
 export async function pullSnapshot(book: string): Promise<number> {
   const isNew = ((await store.books.get(book))?.cursor ?? 0) === 0
-  const isEmpty = isNew && (await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).count()) === 0
+  const isEmpty =
+    isNew &&
+    (await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).count()) === 0
   let [seq, epoch, ended, listed] = [0, '', false, false]
   let batch: StateLine[] = []
   const flush = async (): Promise<void> => {
@@ -57,7 +59,16 @@ async function takeStates(book: string, lines: readonly StateLine[], isEmpty: bo
     )
     return
   }
-  await store.records.bulkPut(lines.map(({ kind, id, state }) => ({ book, kind, id, trip: tripOf(kind, id, state), confirmed: state, shown: state })))
+  await store.records.bulkPut(
+    lines.map(({ kind, id, state }) => ({
+      book,
+      kind,
+      id,
+      trip: tripOf(kind, id, state),
+      confirmed: state,
+      shown: state,
+    })),
+  )
 }
 
 async function updateMeta(book: string, change: Partial<BookMeta>): Promise<void> {

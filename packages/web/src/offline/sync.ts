@@ -61,7 +61,8 @@ async function run(): Promise<void> {
     listener('reached')
     scheduleNext(QUIET_MS)
   } catch (error) {
-    const problem = error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
+    const problem =
+      error instanceof Problem ? error : new Problem('internal', 'Syncing failed; it will be tried again.')
     const connection = connectionOf(problem)
     // Pictures that were seen are the session's: they go with it, however it ended. What waits to be sent stays.
     if (connection === 'signedOut') void globalThis.caches?.delete('pictures')

@@ -2,15 +2,24 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { revised, touchedSince } from './touched.ts'
 
-const changes = fc.array(fc.option(fc.array(fc.constantFrom('', 'a', 'b', 'c'), { maxLength: 4 }), { nil: undefined }), { maxLength: 12 })
+const changes = fc.array(
+  fc.option(fc.array(fc.constantFrom('', 'a', 'b', 'c'), { maxLength: 4 }), { nil: undefined }),
+  { maxLength: 12 },
+)
 
 it('names every trip that was touched since a revision, or none where any of the changes could not', () => {
   fc.assert(
     fc.property(changes, fc.nat(12), (made, seen) => {
       const from = Math.min(seen, made.length)
-      const meta = made.reduce((before, trips) => revised(before, trips), { book: 'b', cursor: 1, revision: 0 } as Parameters<typeof revised>[0])
+      const meta = made.reduce((before, trips) => revised(before, trips), {
+        book: 'b',
+        cursor: 1,
+        revision: 0,
+      } as Parameters<typeof revised>[0])
       const later = made.slice(from)
-      const expected = later.some((trips) => trips === undefined) ? undefined : new Set(later.flat().filter((trip) => trip !== ''))
+      const expected = later.some((trips) => trips === undefined)
+        ? undefined
+        : new Set(later.flat().filter((trip) => trip !== ''))
       expect(touchedSince(meta, from)).toEqual(expected)
     }),
   )

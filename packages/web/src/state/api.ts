@@ -36,11 +36,24 @@ export interface ImportAsk {
 }
 
 /** Sends a bundle and follows the lines of the answer to the last. */
-async function sendBundle({ book, namespace, archive, dryRun, apart, onProgress, signal }: ImportAsk): Promise<ImportReport> {
+async function sendBundle({
+  book,
+  namespace,
+  archive,
+  dryRun,
+  apart,
+  onProgress,
+  signal,
+}: ImportAsk): Promise<ImportReport> {
   const query = new URLSearchParams({ namespace, ...(dryRun ? { dry: '1' } : {}), ...(apart ? { same: '1' } : {}) })
   for (const one of apart ?? []) query.append('apart', one)
   const url = `${routes.imports(book)}?${query.toString()}`
-  const init = { method: 'POST', headers: { 'content-type': 'application/zip' }, body: archive, ...(signal ? { signal } : {}) }
+  const init = {
+    method: 'POST',
+    headers: { 'content-type': 'application/zip' },
+    body: archive,
+    ...(signal ? { signal } : {}),
+  }
   for await (const line of fetchLines<ImportLine>(url, init)) {
     if ('progress' in line) onProgress?.(line.progress)
     else if ('report' in line) return line.report
@@ -61,7 +74,10 @@ export const api = createApi({
   baseQuery: ask,
   tagTypes: ['Session'],
   endpoints: (build) => ({
-    session: build.query<Session, void>({ query: () => () => fetchJson<Session>(routes.session), providesTags: ['Session'] }),
+    session: build.query<Session, void>({
+      query: () => () => fetchJson<Session>(routes.session),
+      providesTags: ['Session'],
+    }),
     createBook: build.mutation<BookSummary, NewBook>({
       query:
         ({ id, name, units }) =>
@@ -76,9 +92,18 @@ export const api = createApi({
           doneBy(routes.deleteBook(book), { name }),
       invalidatesTags: ['Session'],
     }),
-    restoreBook: build.mutation<unknown, string>({ query: (book) => () => doneBy(routes.restoreBook(book), {}), invalidatesTags: ['Session'] }),
+    restoreBook: build.mutation<unknown, string>({
+      query: (book) => () => doneBy(routes.restoreBook(book), {}),
+      invalidatesTags: ['Session'],
+    }),
     importBundle: build.mutation<ImportReport, ImportAsk>({ query: (asked) => () => sendBundle(asked) }),
   }),
 })
 
-export const { useSessionQuery, useCreateBookMutation, useDeleteBookMutation, useRestoreBookMutation, useImportBundleMutation } = api
+export const {
+  useSessionQuery,
+  useCreateBookMutation,
+  useDeleteBookMutation,
+  useRestoreBookMutation,
+  useImportBundleMutation,
+} = api

@@ -42,7 +42,10 @@ const EMPTY: RecordsState = {
 const records = createSlice({
   name: 'records',
   initialState: EMPTY,
-  reducers: { recordsLoaded: (_state, { payload }: PayloadAction<RecordsState>) => payload, recordsClosed: () => EMPTY },
+  reducers: {
+    recordsLoaded: (_state, { payload }: PayloadAction<RecordsState>) => payload,
+    recordsClosed: () => EMPTY,
+  },
 })
 
 export const { recordsLoaded, recordsClosed } = records.actions

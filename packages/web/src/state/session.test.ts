@@ -5,7 +5,10 @@ import { bookOpened, booksLoaded, sessionReducer } from './session.ts'
 const book = (id: string, demo = false): BookSummary => ({ id, name: id, demo }) as BookSummary
 
 it('a list of books that was asked for before a book was made does not close it, and one without it later does', () => {
-  let state = sessionReducer({ books: [], book: null, unlisted: null, connection: 'unknown' }, booksLoaded([book('demo', true)]))
+  let state = sessionReducer(
+    { books: [], book: null, unlisted: null, connection: 'unknown' },
+    booksLoaded([book('demo', true)]),
+  )
   expect(state.book).toBe('demo')
   state = sessionReducer(state, bookOpened('mine'))
   // On its way since before the book was made.

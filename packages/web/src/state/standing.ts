@@ -36,7 +36,9 @@ export function watchStanding(book: string, tell: (standing: Standing) => void):
   const reading = liveQuery(async () => {
     const before = kept
     return { before, standing: await readStanding(book) }
-  }).subscribe(({ before, standing }) => show(before === kept ? standing : { ...standing, waiting: Math.max(standing.waiting, now?.waiting ?? 0) }))
+  }).subscribe(({ before, standing }) =>
+    show(before === kept ? standing : { ...standing, waiting: Math.max(standing.waiting, now?.waiting ?? 0) }),
+  )
   return () => {
     unhear()
     reading.unsubscribe()

@@ -17,16 +17,22 @@ export interface Answered<T> {
  * then. `key` spells the question out. `keptAs` is the name under which the worker keeps its answer on the device: one of this revision is read
  * here, before the worker has started.
  */
-export function useAnalysis<T>(ask: (worker: Remote<Analysis>, book: string) => Promise<T>, key: string, keptAs?: string): Answered<T> {
+export function useAnalysis<T>(
+  ask: (worker: Remote<Analysis>, book: string) => Promise<T>,
+  key: string,
+  keptAs?: string,
+): Answered<T> {
   const { book, revision } = useAppSelector(({ records }) => records)
   const [answered, setAnswered] = useState<Answered<T>>({})
   useEffect(() => {
     if (book === null) return undefined
     let wanted = true
-    const asked = async (): Promise<T> => (keptAs === undefined ? undefined : await keptAnswer<T>(book, keptAs)) ?? (await ask(analysis(), book))
+    const asked = async (): Promise<T> =>
+      (keptAs === undefined ? undefined : await keptAnswer<T>(book, keptAs)) ?? (await ask(analysis(), book))
     asked().then(
       (value) => wanted && setAnswered({ value }),
-      (error: unknown) => wanted && setAnswered({ problem: new Problem('invalid-request', (error as Error).message).toJSON() }),
+      (error: unknown) =>
+        wanted && setAnswered({ problem: new Problem('invalid-request', (error as Error).message).toJSON() }),
     )
     return () => {
       wanted = false

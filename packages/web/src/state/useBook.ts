@@ -56,7 +56,8 @@ export function useOpenBook(): { readonly none: boolean; readonly signedOut: boo
   return { none: book === null && data?.books.length === 0, signedOut: book === null && signedOut }
 }
 
-const isProblem = (error: unknown): error is ProblemDetails => typeof (error as ProblemDetails | undefined)?.type === 'string'
+const isProblem = (error: unknown): error is ProblemDetails =>
+  typeof (error as ProblemDetails | undefined)?.type === 'string'
 
 type Lists = Omit<RecordsState, 'book' | keyof Standing>
 
@@ -88,11 +89,15 @@ export function useBookId(): string {
 }
 
 /** What this member may do to the open book: the table the server holds every change to, so that no control promises what it refuses. */
-export function useMay(): { readonly may: (kind: Kind, verb: Verb) => boolean; readonly mayChange: (kind: Kind, field: string) => boolean } {
+export function useMay(): {
+  readonly may: (kind: Kind, verb: Verb) => boolean
+  readonly mayChange: (kind: Kind, field: string) => boolean
+} {
   const role = useAppSelector(({ session }) => session.books.find(({ id }) => id === session.book)?.role ?? 'owner')
   return {
     may: (kind, verb) => isAllowed(role, kind, verb),
-    mayChange: (kind, field) => isAllowed(role, kind, 'change') && forbiddenField(role, kind, { [field]: null }) === undefined,
+    mayChange: (kind, field) =>
+      isAllowed(role, kind, 'change') && forbiddenField(role, kind, { [field]: null }) === undefined,
   }
 }
 

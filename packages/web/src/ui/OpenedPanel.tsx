@@ -6,7 +6,17 @@ import { useIntoView } from './useIntoView.ts'
 export function OpenedPanel({ label, children }: { label: string; children: ReactNode }) {
   const intoView = useIntoView()
   return (
-    <Box as="section" ref={intoView} aria-label={label} bg="sheet" borderTop="3px solid" borderColor="float" mt="10px" p="12px 18px" className="no-print">
+    <Box
+      as="section"
+      ref={intoView}
+      aria-label={label}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="10px"
+      p="12px 18px"
+      className="no-print"
+    >
       {children}
     </Box>
   )

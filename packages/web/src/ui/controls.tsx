@@ -22,7 +22,12 @@ const control = {
 
 const looks = {
   /** The one thing a screen is for. */
-  main: { bg: 'float', color: 'onFloat', borderColor: 'float', _hover: { bg: 'ink', borderColor: 'ink', color: 'paper' } },
+  main: {
+    bg: 'float',
+    color: 'onFloat',
+    borderColor: 'float',
+    _hover: { bg: 'ink', borderColor: 'ink', color: 'paper' },
+  },
   plain: { bg: 'transparent', color: 'ink', borderColor: 'ink', _hover: { bg: 'wash' } },
   bare: {
     bg: 'transparent',
@@ -96,7 +101,14 @@ export const Title = chakra('h1', {
   },
 })
 export const Heading = chakra('h2', {
-  base: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums', fontSize: 'large', fontWeight: '700', lineHeight: '1.25', pb: '2px' },
+  base: {
+    fontFamily: 'heading',
+    fontVariantNumeric: 'lining-nums proportional-nums',
+    fontSize: 'large',
+    fontWeight: '700',
+    lineHeight: '1.25',
+    pb: '2px',
+  },
 })
 export const Quiet = chakra('span', { base: { fontSize: 'small', color: 'quiet' } })
 /** A table of records: where it is wider than the page, it scrolls by itself. */
@@ -114,5 +126,15 @@ export const Gap = ({ height }: { height: number }) =>
     </tr>
   ) : null
 
-export const Band = chakra('div', { base: { bg: 'band', color: 'onBand', px: { base: '16px', md: '32px' }, py: '14px', mx: { base: '-16px', md: '-32px' } } })
-export const Page = chakra('main', { base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' } })
+export const Band = chakra('div', {
+  base: {
+    bg: 'band',
+    color: 'onBand',
+    px: { base: '16px', md: '32px' },
+    py: '14px',
+    mx: { base: '-16px', md: '-32px' },
+  },
+})
+export const Page = chakra('main', {
+  base: { px: { base: '16px', md: '32px' }, py: '20px', maxW: '1280px', mx: 'auto' },
+})

@@ -1,9 +1,25 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { bareQuantity, calendarDay, chooseLocale, clock, counted, decimals, hoursText, listOf, monthName, quantity, whole } from './locale.ts'
+import {
+  bareQuantity,
+  calendarDay,
+  chooseLocale,
+  clock,
+  counted,
+  decimals,
+  hoursText,
+  listOf,
+  monthName,
+  quantity,
+  whole,
+} from './locale.ts'
 
 const kept = new Map<string, string>()
 beforeEach(
-  () => void vi.stubGlobal('localStorage', { setItem: (key: string, value: string) => kept.set(key, value), getItem: (key: string) => kept.get(key) ?? null }),
+  () =>
+    void vi.stubGlobal('localStorage', {
+      setItem: (key: string, value: string) => kept.set(key, value),
+      getItem: (key: string) => kept.get(key) ?? null,
+    }),
 )
 afterEach(() => {
   chooseLocale({ clock: 'auto', decimal: 'auto' })
@@ -15,12 +31,12 @@ const NINE_42_PM = Date.UTC(2026, 2, 15, 2, 42)
 describe('the reader’s own way of writing', () => {
   it('has the decimal sign chosen, in plain numbers and in measures, and is remembered', () => {
     chooseLocale({ decimal: 'comma' })
-    expect([decimals(1.5, 2), whole(1234), quantity(419.1, null, 'mm', 'in'), bareQuantity(419.1, '16.5 in', 'mm', 'in')]).toEqual([
-      '1,50',
-      '1.234',
-      '16,5 in',
-      '16,5',
-    ])
+    expect([
+      decimals(1.5, 2),
+      whole(1234),
+      quantity(419.1, null, 'mm', 'in'),
+      bareQuantity(419.1, '16.5 in', 'mm', 'in'),
+    ]).toEqual(['1,50', '1.234', '16,5 in', '16,5'])
     expect(JSON.parse(kept.get('jot-locale')!)).toEqual({ clock: 'auto', decimal: 'comma' })
     chooseLocale({ decimal: 'point' })
     expect([decimals(1.5, 2), whole(1234), quantity(419.1, null, 'mm', 'in')]).toEqual(['1.50', '1,234', '16.5 in'])
@@ -29,20 +45,35 @@ describe('the reader’s own way of writing', () => {
   it('has the clock chosen, in the zone of the water, also at midnight and noon', () => {
     const [midnight, noon] = [Date.UTC(2026, 2, 14, 5, 0), Date.UTC(2026, 2, 14, 17, 0)]
     chooseLocale({ clock: '12' })
-    expect([clock(NINE_42_PM, 'America/Chicago'), clock(midnight, 'America/Chicago'), clock(noon, 'America/Chicago')]).toEqual([
-      '9:42 pm',
-      '12:00 am',
-      '12:00 pm',
-    ])
+    expect([
+      clock(NINE_42_PM, 'America/Chicago'),
+      clock(midnight, 'America/Chicago'),
+      clock(noon, 'America/Chicago'),
+    ]).toEqual(['9:42 pm', '12:00 am', '12:00 pm'])
     chooseLocale({ clock: '24' })
-    expect([clock(NINE_42_PM, 'America/Chicago'), clock(midnight, 'America/Chicago'), clock(NINE_42_PM, 'Asia/Kolkata')]).toEqual(
-      ['21:42', '0:00', '8:12'].map((time) => expect.stringMatching(new RegExp(`^0?${time}$`)) as string),
-    )
+    expect([
+      clock(NINE_42_PM, 'America/Chicago'),
+      clock(midnight, 'America/Chicago'),
+      clock(NINE_42_PM, 'Asia/Kolkata'),
+    ]).toEqual(['21:42', '0:00', '8:12'].map((time) => expect.stringMatching(new RegExp(`^0?${time}$`)) as string))
   })
 
   it('says days, months, lists and counts in words', () => {
-    expect([calendarDay('2026-03-14'), calendarDay('2026-03-14', 'full'), monthName(2, 'short')]).toEqual(['Mar 14, 2026', 'Saturday, March 14, 2026', 'Feb'])
-    expect([listOf(['a']), listOf(['a', 'b']), listOf(['a', 'b', 'c'], 'disjunction')]).toEqual(['a', 'a and b', 'a, b, or c'])
-    expect([counted(1, 'trip'), counted(0, 'trip'), counted(2, 'fish', 'fish'), hoursText(485)]).toEqual(['1 trip', '0 trips', '2 fish', '8 h 05'])
+    expect([calendarDay('2026-03-14'), calendarDay('2026-03-14', 'full'), monthName(2, 'short')]).toEqual([
+      'Mar 14, 2026',
+      'Saturday, March 14, 2026',
+      'Feb',
+    ])
+    expect([listOf(['a']), listOf(['a', 'b']), listOf(['a', 'b', 'c'], 'disjunction')]).toEqual([
+      'a',
+      'a and b',
+      'a, b, or c',
+    ])
+    expect([counted(1, 'trip'), counted(0, 'trip'), counted(2, 'fish', 'fish'), hoursText(485)]).toEqual([
+      '1 trip',
+      '0 trips',
+      '2 fish',
+      '8 h 05',
+    ])
   })
 })

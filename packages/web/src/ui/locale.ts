@@ -19,7 +19,9 @@ const formats = new Map<string, Intl.NumberFormat | Intl.DateTimeFormat | Intl.L
 
 function remembered(): LocaleChoice {
   try {
-    const { clock = 'auto', decimal = 'auto' } = JSON.parse(globalThis.localStorage?.getItem(KEY) ?? '{}') as Partial<LocaleChoice>
+    const { clock = 'auto', decimal = 'auto' } = JSON.parse(
+      globalThis.localStorage?.getItem(KEY) ?? '{}',
+    ) as Partial<LocaleChoice>
     return { clock, decimal }
   } catch {
     return { clock: 'auto', decimal: 'auto' }
@@ -46,7 +48,8 @@ export function useLocaleChoice(): LocaleChoice {
 
 const language = (): string => globalThis.navigator?.language ?? 'en-US'
 /** English words with the numbers of the region: a language whose numbers have the decimal sign chosen. */
-const numberLanguage = (): string => (choice.decimal === 'auto' ? language() : choice.decimal === 'comma' ? 'de-DE' : 'en-GB')
+const numberLanguage = (): string =>
+  choice.decimal === 'auto' ? language() : choice.decimal === 'comma' ? 'de-DE' : 'en-GB'
 
 function cached<F extends Intl.NumberFormat | Intl.DateTimeFormat | Intl.ListFormat>(key: string, make: () => F): F {
   let format = formats.get(key) as F | undefined
@@ -56,18 +59,25 @@ function cached<F extends Intl.NumberFormat | Intl.DateTimeFormat | Intl.ListFor
 
 /** A number with a fixed count of decimals. */
 export const decimals = (value: number, places: number): string =>
-  cached(`n${places}`, () => new Intl.NumberFormat(numberLanguage(), { minimumFractionDigits: places, maximumFractionDigits: places })).format(value)
+  cached(
+    `n${places}`,
+    () => new Intl.NumberFormat(numberLanguage(), { minimumFractionDigits: places, maximumFractionDigits: places }),
+  ).format(value)
 
-export const whole = (value: number): string => cached('n', () => new Intl.NumberFormat(numberLanguage(), { maximumFractionDigits: 0 })).format(value)
+export const whole = (value: number): string =>
+  cached('n', () => new Intl.NumberFormat(numberLanguage(), { maximumFractionDigits: 0 })).format(value)
 /** A share as a percentage, as the region writes it. */
 export const percent = (share: number): string =>
-  cached('%', () => new Intl.NumberFormat(numberLanguage(), { style: 'percent', maximumFractionDigits: 0 })).format(share)
+  cached('%', () => new Intl.NumberFormat(numberLanguage(), { style: 'percent', maximumFractionDigits: 0 })).format(
+    share,
+  )
 export const megabytes = (bytes: number): string => `${whole(bytes / 2 ** 20)} MB`
 /** A rate per hour. */
 export const rate = (value: number): string => decimals(value, 2)
 
 const decimalSign = (): string => decimals(0.5, 1).charAt(1)
-const localised = (text: string): string => text.replace(/(\d)\.(\d)/g, (_all, a: string, b: string) => `${a}${decimalSign()}${b}`)
+const localised = (text: string): string =>
+  text.replace(/(\d)\.(\d)/g, (_all, a: string, b: string) => `${a}${decimalSign()}${b}`)
 
 /** A stored quantity with its unit, as typed where it was typed in that unit. */
 export const quantity = (value: number, typed: string | null | undefined, stored: Unit, shown: Unit): string =>
@@ -87,16 +97,22 @@ const DAY_STYLES: Readonly<Record<DayStyle, Intl.DateTimeFormatOptions>> = {
 
 /** The day of an instant in a zone. */
 export const day = (iso: string | EpochMs, zone: string, style: DayStyle = 'short'): string =>
-  cached(`d${style}${zone}`, () => new Intl.DateTimeFormat('en', { ...DAY_STYLES[style], timeZone: zone })).format(new Date(iso))
+  cached(`d${style}${zone}`, () => new Intl.DateTimeFormat('en', { ...DAY_STYLES[style], timeZone: zone })).format(
+    new Date(iso),
+  )
 
 /** A calendar day, `YYYY-MM-DD`, of no zone. */
 export const calendarDay = (date: string, style: DayStyle = 'short'): string => day(`${date}T12:00:00Z`, 'UTC', style)
 
 export const monthName = (month: number, style: 'long' | 'short' | 'narrow' = 'long'): string =>
-  cached(`m${style}`, () => new Intl.DateTimeFormat('en', { month: style, timeZone: 'UTC' })).format(new Date(Date.UTC(2024, month - 1, 15)))
+  cached(`m${style}`, () => new Intl.DateTimeFormat('en', { month: style, timeZone: 'UTC' })).format(
+    new Date(Date.UTC(2024, month - 1, 15)),
+  )
 
 export const weekdayName = (weekday: number): string =>
-  cached('w', () => new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' })).format(new Date(Date.UTC(2024, 0, 7 + weekday)))
+  cached('w', () => new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' })).format(
+    new Date(Date.UTC(2024, 0, 7 + weekday)),
+  )
 
 /** Asked for every clock on a screen, and dear to find out. */
 let regionHour12: boolean | undefined
@@ -112,7 +128,13 @@ export function clock(ms: EpochMs, zone: string): string {
   const twelve = hour12()
   return cached(
     `c${twelve}${zone}`,
-    () => new Intl.DateTimeFormat('en', { hour: 'numeric', minute: '2-digit', hourCycle: twelve ? 'h12' : 'h23', timeZone: zone }),
+    () =>
+      new Intl.DateTimeFormat('en', {
+        hour: 'numeric',
+        minute: '2-digit',
+        hourCycle: twelve ? 'h12' : 'h23',
+        timeZone: zone,
+      }),
   )
     .format(ms)
     .replace(/\s?(AM|PM)$/, (_all, half: string) => ` ${half.toLowerCase()}`)
@@ -135,4 +157,5 @@ export const listOf = (words: readonly string[], kind: 'conjunction' | 'disjunct
   cached(`l${kind}`, () => new Intl.ListFormat('en', { type: kind })).format(words)
 
 /** `1 trip`, `2 trips`. */
-export const counted = (count: number, one: string, many = `${one}s`): string => `${whole(count)} ${count === 1 ? one : many}`
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${whole(count)} ${count === 1 ? one : many}`

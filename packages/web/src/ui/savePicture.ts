@@ -23,7 +23,10 @@ async function standaloneSvg(picture: SVGSVGElement): Promise<string> {
   const colours = getComputedStyle(document.documentElement)
   return new XMLSerializer()
     .serializeToString(copy)
-    .replace(/var\((--chakra-colors-[a-zA-Z]+)\)/g, (_all, name: string) => colours.getPropertyValue(name).trim() || '#17252b')
+    .replace(
+      /var\((--chakra-colors-[a-zA-Z]+)\)/g,
+      (_all, name: string) => colours.getPropertyValue(name).trim() || '#17252b',
+    )
 }
 
 export async function saveSvg(picture: SVGSVGElement, name: string): Promise<void> {

@@ -3,7 +3,9 @@ import { comboboxAnatomy, popoverAnatomy } from '@chakra-ui/react/anatomy'
 import { defaultBaseConfig } from '@chakra-ui/react/preset-base'
 import { defineConfig, defineSlotRecipe } from '@chakra-ui/react/styled-system'
 
-const value = (light: string, night: string): { value: { base: string; _dark: string } } => ({ value: { base: light, _dark: night } })
+const value = (light: string, night: string): { value: { base: string; _dark: string } } => ({
+  value: { base: light, _dark: night },
+})
 
 const OVER_THE_PAGE = 1500
 
@@ -13,8 +15,24 @@ const combobox = defineSlotRecipe({
   base: {
     root: { display: 'flex', flexDirection: 'column', width: '100%' },
     control: { position: 'relative' },
-    content: { display: 'flex', flexDirection: 'column', maxHeight: '384px', overflowY: 'auto', padding: '4px', outline: 0, zIndex: OVER_THE_PAGE },
-    item: { position: 'relative', display: 'flex', alignItems: 'center', gap: '8px', padding: '6px 8px', cursor: 'pointer', userSelect: 'none' },
+    content: {
+      display: 'flex',
+      flexDirection: 'column',
+      maxHeight: '384px',
+      overflowY: 'auto',
+      padding: '4px',
+      outline: 0,
+      zIndex: OVER_THE_PAGE,
+    },
+    item: {
+      position: 'relative',
+      display: 'flex',
+      alignItems: 'center',
+      gap: '8px',
+      padding: '6px 8px',
+      cursor: 'pointer',
+      userSelect: 'none',
+    },
   },
 })
 
@@ -22,7 +40,14 @@ const combobox = defineSlotRecipe({
 const popover = defineSlotRecipe({
   slots: popoverAnatomy.keys(),
   base: {
-    content: { position: 'relative', display: 'flex', flexDirection: 'column', maxHeight: 'var(--available-height)', outline: 0, zIndex: OVER_THE_PAGE },
+    content: {
+      position: 'relative',
+      display: 'flex',
+      flexDirection: 'column',
+      maxHeight: 'var(--available-height)',
+      outline: 0,
+      zIndex: OVER_THE_PAGE,
+    },
     body: { flex: '1' },
   },
 })
@@ -36,7 +61,10 @@ const config = defineConfig({
     breakpoints: { sm: '480px', md: '768px', lg: '1024px', xl: '1280px' },
     slotRecipes: { combobox, popover },
     tokens: {
-      fonts: { heading: { value: "'Besley Variable', Georgia, serif" }, body: { value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif" } },
+      fonts: {
+        heading: { value: "'Besley Variable', Georgia, serif" },
+        body: { value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif" },
+      },
       /** In rem: a reader who has set larger letters gets them. */
       fontSizes: {
         small: { value: '0.8125rem' },
@@ -70,7 +98,13 @@ const config = defineConfig({
   globalCss: {
     '*': { fontFeatureSettings: '"cv11"' },
     '*::placeholder': { color: 'quiet' },
-    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', lineHeight: '1.45', fontVariantNumeric: 'tabular-nums' },
+    'html, body': {
+      bg: 'paper',
+      color: 'ink',
+      fontFamily: 'body',
+      lineHeight: '1.45',
+      fontVariantNumeric: 'tabular-nums',
+    },
     body: { fontSize: 'text' },
     a: { color: 'ink', textDecoration: 'underline', textUnderlineOffset: '3px' },
     ':focus-visible': { outline: '3px solid', outlineColor: 'float', outlineOffset: '2px' },

@@ -25,7 +25,12 @@ export function useWindowedRows(count: number, rowPx: number): WindowedRows {
     if (top !== undefined) setMargin(top + window.scrollY)
   }, [count])
   const windowed = count > WHOLE_UP_TO
-  const virtualizer = useWindowVirtualizer({ count: windowed ? count : 0, estimateSize: () => rowPx, overscan: OVERSCAN, scrollMargin: margin })
+  const virtualizer = useWindowVirtualizer({
+    count: windowed ? count : 0,
+    estimateSize: () => rowPx,
+    overscan: OVERSCAN,
+    scrollMargin: margin,
+  })
   if (!windowed) return { ref, shown: Array.from({ length: count }, (_, i) => i), above: 0, below: 0 }
   const items = virtualizer.getVirtualItems()
   const [first, last] = [items[0], items.at(-1)]

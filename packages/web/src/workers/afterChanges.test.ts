@@ -30,7 +30,13 @@ it('sums and columns kept on the device follow every change to what they would b
     async () => {
       const trip = { id: newId(), start: Date.UTC(2026, 4, 1 + Math.floor(random() * 20), 12) }
       trips.push(trip)
-      await write('trip', trip.id, { water, start: iso(trip.start), end: iso(trip.start + 6 * HOUR), anglers: ['Rowan'], effortKnown: 'full' })
+      await write('trip', trip.id, {
+        water,
+        start: iso(trip.start),
+        end: iso(trip.start + 6 * HOUR),
+        anglers: ['Rowan'],
+        effortKnown: 'full',
+      })
     },
     async () => {
       const [trip, id] = [pick(trips), newId()]
@@ -41,7 +47,12 @@ it('sums and columns kept on the device follow every change to what they would b
     async () => {
       const [trip, id] = [pick(trips), newId()]
       children.push({ kind: 'strike', id })
-      await write('strike', id, { trip: trip.id, time: iso(trip.start + random() * 5 * HOUR), outcome: pick(['landed', 'missed', 'lost']), weightG: 900 })
+      await write('strike', id, {
+        trip: trip.id,
+        time: iso(trip.start + random() * 5 * HOUR),
+        outcome: pick(['landed', 'missed', 'lost']),
+        weightG: 900,
+      })
     },
     async () => {
       const [trip, id] = [pick(trips), newId()]
@@ -62,23 +73,31 @@ it('sums and columns kept on the device follow every change to what they would b
     () => write('trip', pick(trips).id, { deletedAt: pick([null, iso(Date.UTC(2026, 6, 1))]) }),
   ]
   for (let i = 0; i < 6; i++) await steps[i % 2]!()
-  for (const by of ['lure', 'water', 'hour', 'season', 'year', 'month', 'angler', 'class', 'family', 'body']) await columnsFor(book, { by: [by], where: [] })
+  for (const by of ['lure', 'water', 'hour', 'season', 'year', 'month', 'angler', 'class', 'family', 'body'])
+    await columnsFor(book, { by: [by], where: [] })
   for (let i = 0; i < 60; i++) {
     await pick(steps)()
     const sums = await tripSums(book)
     const boards = []
     const clock = clockOf((await columnsFor(book, CLOCK_QUESTION)).columns)
-    for (const question of QUESTIONS) boards.push(rateBoard((await columnsFor(book, question)).columns, question.by, question.where, { clock }))
+    for (const question of QUESTIONS)
+      boards.push(rateBoard((await columnsFor(book, question)).columns, question.by, question.where, { clock }))
 
     const records = await bookRecords(book)
-    expect(boards).toEqual(QUESTIONS.map((question) => ({ ...answer(records, question), rows: expect.anything() as unknown })))
+    expect(boards).toEqual(
+      QUESTIONS.map((question) => ({ ...answer(records, question), rows: expect.anything() as unknown })),
+    )
     expect(boards.map(({ rows }) => rows.map(({ strikes, hours, shrunken }) => [strikes, hours, shrunken]))).toEqual(
-      QUESTIONS.map((question) => answer(records, question).rows.map(({ strikes, hours, shrunken }) => [strikes, hours, shrunken])),
+      QUESTIONS.map((question) =>
+        answer(records, question).rows.map(({ strikes, hours, shrunken }) => [strikes, hours, shrunken]),
+      ),
     )
     await store.answers.where({ book, key: 'sums' }).delete()
-    const byTrip = (list: readonly { readonly trip: string }[]): unknown => [...list].sort((a, b) => (a.trip < b.trip ? -1 : 1))
+    const byTrip = (list: readonly { readonly trip: string }[]): unknown =>
+      [...list].sort((a, b) => (a.trip < b.trip ? -1 : 1))
     expect(byTrip(sums)).toEqual(byTrip(await tripSums(book)))
   }
-  const kept = (await store.answers.where('[book+key]').between([book, 'columns '], [book, 'columns!']).primaryKeys()).length
+  const kept = (await store.answers.where('[book+key]').between([book, 'columns '], [book, 'columns!']).primaryKeys())
+    .length
   expect([kept > 0, kept <= 8]).toEqual([true, true])
 })

@@ -13,7 +13,17 @@ import {
   tripBundles,
   usualReadings,
 } from '@jotbook/core'
-import type { Board, BookClock, Caution, Contribution, DayCondition, Question, SegmentColumns, Setting, UsualReadings } from '@jotbook/core'
+import type {
+  Board,
+  BookClock,
+  Caution,
+  Contribution,
+  DayCondition,
+  Question,
+  SegmentColumns,
+  Setting,
+  UsualReadings,
+} from '@jotbook/core'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
@@ -35,7 +45,10 @@ export interface RateChange {
 
 const analysis = {
   async board(bookId: string, question: Question, confidence: number): Promise<Board> {
-    const [{ names, columns }, clock] = await Promise.all([columnsFor(bookId, question), holdsTheClock(question) ? clockFor(bookId) : undefined])
+    const [{ names, columns }, clock] = await Promise.all([
+      columnsFor(bookId, question),
+      holdsTheClock(question) ? clockFor(bookId) : undefined,
+    ])
     return rateBoard(columns, question.by, question.where, { confidence, names, clock })
   },
 
@@ -59,14 +72,23 @@ const analysis = {
   },
 
   /** What sky and season did over a span at a water, with all that the book has read there. */
-  async conditions(bookId: string, water: string | undefined, setting: Setting, fromMs: number, toMs: number): Promise<DayCondition[]> {
+  async conditions(
+    bookId: string,
+    water: string | undefined,
+    setting: Setting,
+    fromMs: number,
+    toMs: number,
+  ): Promise<DayCondition[]> {
     const { past } = await currentBook(bookId)
     return dayOfConditions(setting, fromMs, toMs, water === undefined ? NO_PAST : past(water))
   },
 
   /** What the conditions read in the last day call for caution with. */
   async cautions(bookId: string, nowMs: number): Promise<Caution[]> {
-    return cautionsNow((await listsWithTrips(bookId, new Set(await tripsSince(bookId, nowMs - CAUTION_MS)))).readings, nowMs)
+    return cautionsNow(
+      (await listsWithTrips(bookId, new Set(await tripsSince(bookId, nowMs - CAUTION_MS)))).readings,
+      nowMs,
+    )
   },
 
   /** A water's readings over the years, day by day, and where the hours lie. */
@@ -107,7 +129,12 @@ async function lastChange(bookId: string): Promise<RateChange[]> {
   const question = { by: ['lure'], where: [] }
   // One clock for both: what the trip taught of the hours is no change of its lures.
   const held = { clock: await clockFor(bookId) }
-  const before = new Map(answer({ ...book, trips: book.trips.filter(({ id }) => id !== last.trip.id) }, question, held).rows.map((row) => [row.group[0], row]))
+  const before = new Map(
+    answer({ ...book, trips: book.trips.filter(({ id }) => id !== last.trip.id) }, question, held).rows.map((row) => [
+      row.group[0],
+      row,
+    ]),
+  )
   const thrown = new Set(last.stints.map(({ lure }) => lure))
   return answer(book, question, held)
     .rows.filter(({ group, tooEarly }) => thrown.has(group[0] ?? '') && !tooEarly)
@@ -121,7 +148,8 @@ async function lastChange(bookId: string): Promise<RateChange[]> {
     .sort((a, b) => moved(b) - moved(a))
 }
 
-const moved = ({ before, after }: RateChange): number => (before === null || before <= 0 ? 9 : Math.abs(Math.log(after / before)))
+const moved = ({ before, after }: RateChange): number =>
+  before === null || before <= 0 ? 9 : Math.abs(Math.log(after / before))
 
 export type Analysis = typeof analysis
 expose(analysis)

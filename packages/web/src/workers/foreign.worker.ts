@@ -1,6 +1,25 @@
 import { expose } from 'comlink'
-import { TableRefusal, dateOrders, guessMapping, readTable, signatureOf, translate, wordsToPlace, zipBundle } from '@jotbook/core/formats'
-import type { DateOrder, ForeignTable, Mapping, NameInFile, NamesInBook, RowFault, UnknownWord, TranslateContext, Translated } from '@jotbook/core/formats'
+import {
+  TableRefusal,
+  dateOrders,
+  guessMapping,
+  readTable,
+  signatureOf,
+  translate,
+  wordsToPlace,
+  zipBundle,
+} from '@jotbook/core/formats'
+import type {
+  DateOrder,
+  ForeignTable,
+  Mapping,
+  NameInFile,
+  NamesInBook,
+  RowFault,
+  UnknownWord,
+  TranslateContext,
+  Translated,
+} from '@jotbook/core/formats'
 import type { UnitPreferences } from '@jotbook/core'
 
 /** What a file of other origin looks like, as far as the screen needs it. */

@@ -58,7 +58,9 @@ async function presentRevision(book: string): Promise<number> {
 
 async function cutAtPresent(book: string, plan: CutPlan, key: string, same: Held | undefined): Promise<CutBook> {
   const [meta, kept] = await Promise.all([store.books.get(book), store.answers.get([book, key])])
-  const last = same ? { revision: same.revision, cut: await same.cut } : kept && { revision: kept.revision, cut: kept.value as CutBook }
+  const last = same
+    ? { revision: same.revision, cut: await same.cut }
+    : kept && { revision: kept.revision, cut: kept.value as CutBook }
   if (!meta || meta.arriving === 1) return cutBook((await currentBook(book)).book, plan)
   if (last?.revision === meta.revision) return last.cut
   const touched = last && touchedSince(meta, last.revision)

@@ -23,7 +23,8 @@ export async function tripSums(bookId: string): Promise<TripSums[]> {
   const before = kept?.value as readonly TripSums[] | undefined
   if (before && meta && kept?.revision === meta.revision && meta.arriving !== 1) return [...before]
   const touched = before && meta && kept ? touchedSince(meta, kept.revision) : undefined
-  const [sums, revision] = before && touched && meta ? [await patched(bookId, before, touched), meta.revision] : await summed(bookId)
+  const [sums, revision] =
+    before && touched && meta ? [await patched(bookId, before, touched), meta.revision] : await summed(bookId)
   await store.answers.put({ book: bookId, key: KEY, revision, value: sums })
   return sums
 }
@@ -42,7 +43,9 @@ async function patched(bookId: string, before: readonly TripSums[], touched: Rea
 }
 
 function sumsOf(book: BookRecords): TripSums[] {
-  const fished = new Map(contributions(buildColumns(book, planFor(ALL)), ALL, undefined).map((part) => [part.trip, part.hours]))
+  const fished = new Map(
+    contributions(buildColumns(book, planFor(ALL)), ALL, undefined).map((part) => [part.trip, part.hours]),
+  )
   return tripBundles(book).map((bundle) => sumsOfTrip(bundle, fished.get(bundle.trip.id) ?? 0))
 }
 

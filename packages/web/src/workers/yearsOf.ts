@@ -57,7 +57,11 @@ function dayMeans(readings: readonly Reading[], field: YearField, zone: string):
     days.set(date, [...(days.get(date) ?? []), value])
   }
   return [...days]
-    .map(([date, values]) => ({ ...dayOf(date), date, value: values.reduce((sum, value) => sum + value, 0) / values.length }))
+    .map(([date, values]) => ({
+      ...dayOf(date),
+      date,
+      value: values.reduce((sum, value) => sum + value, 0) / values.length,
+    }))
     .sort((a, b) => (a.date < b.date ? -1 : 1))
 }
 

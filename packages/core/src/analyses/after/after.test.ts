@@ -41,7 +41,9 @@ describe('aroundChange', () => {
 
 describe('after a strike', () => {
   it('counts what follows within a quarter of an hour of fishing, by kind of place', () => {
-    const book = bookOfTrips([{ hours: 4, stints: [{ lure: 'crank', from: 0, to: 4, strikes: [1, 1.1, 1.2, 3], spot: 'p' }] }])
+    const book = bookOfTrips([
+      { hours: 4, stints: [{ lure: 'crank', from: 0, to: 4, strikes: [1, 1.1, 1.2, 3], spot: 'p' }] },
+    ])
     const [all, point] = afterFirst(book)
     expect(all).toMatchObject({ place: 'all', firsts: 2, furtherEach: 1 })
     expect(all?.inside.exposureHours).toBeCloseTo(0.5, 9)
@@ -101,7 +103,9 @@ describe('likeToday', () => {
   it('names what it cannot read, and a water nobody fished', () => {
     expect(() => parseNow('water_temp_c=cold')).toThrow(/is a number/)
     expect(() => parseNow('')).toThrow(/nothing is said/)
-    expect(() => likeOf(book, { water: 'elsewhere', now: parseNow('water_temp_c=9'), by: [] })).toThrow(/no hour on elsewhere/)
+    expect(() => likeOf(book, { water: 'elsewhere', now: parseNow('water_temp_c=9'), by: [] })).toThrow(
+      /no hour on elsewhere/,
+    )
   })
 })
 
@@ -117,13 +121,21 @@ describe('numbers and size', () => {
       ],
     }))
     const points = new Map(numbersVersusSize(trips).map((point) => [point.name, point]))
-    expect(points.get('giant')).toMatchObject({ weightPerHourG: 900, lower: 900, upper: 900, efficient: true, chanceEfficient: 1 })
+    expect(points.get('giant')).toMatchObject({
+      weightPerHourG: 900,
+      lower: 900,
+      upper: 900,
+      efficient: true,
+      chanceEfficient: 1,
+    })
     expect(points.get('many')).toMatchObject({ landedPerHour: 2, meanWeightG: 400, lower: 800, upper: 800 })
     const once = points.get('once')!
     expect([once.weightPerHourG, once.lower]).toEqual([500, 0])
     // The one trip is in a draw 1 − (1 − 1/30)^30 = 64 times in 100; only then does anything of it stand out.
     expect(Math.abs(once.chanceEfficient - (1 - (29 / 30) ** 30))).toBeLessThan(0.08)
-    expect(() => numbersVersusSize([{ trip: 't', of: [{ name: 'a', hours: -1, landed: 0, weightG: 0 }] }])).toThrow(/0 or more: a/)
+    expect(() => numbersVersusSize([{ trip: 't', of: [{ name: 'a', hours: -1, landed: 0, weightG: 0 }] }])).toThrow(
+      /0 or more: a/,
+    )
   })
 
   it('calls big what is big on this water', () => {
@@ -170,10 +182,20 @@ describe('numbers and size', () => {
       outcome: 'landed' as const,
       lengthMm: (400 + (i % 3)) * (lures.get(strike.stint!) === 'a' ? 1.1 : 1),
     }))
-    const of = (list: typeof made.strikes) => withinOf({ ...made, strikes: list }, { a: parseWhere('lure=a'), b: parseWhere('lure=b'), where: [], of: 'size' })
-    expect(of(strikes)).toMatchObject({ sizeBy: 'weight from length', verdict: 'strong', within: { ratio: expect.closeTo(1.1 ** 3, 2) as number } })
-    expect(of(strikes.map((strike) => ({ ...strike, weightG: 1000 })))).toMatchObject({ sizeBy: 'weight', within: { ratio: 1 } })
-    expect(of(strikes.map(({ lengthMm, ...strike }, i) => (i % 2 === 0 ? { ...strike, lengthMm } : strike)))).toMatchObject({ verdict: 'too early' })
+    const of = (list: typeof made.strikes) =>
+      withinOf({ ...made, strikes: list }, { a: parseWhere('lure=a'), b: parseWhere('lure=b'), where: [], of: 'size' })
+    expect(of(strikes)).toMatchObject({
+      sizeBy: 'weight from length',
+      verdict: 'strong',
+      within: { ratio: expect.closeTo(1.1 ** 3, 2) as number },
+    })
+    expect(of(strikes.map((strike) => ({ ...strike, weightG: 1000 })))).toMatchObject({
+      sizeBy: 'weight',
+      within: { ratio: 1 },
+    })
+    expect(
+      of(strikes.map(({ lengthMm, ...strike }, i) => (i % 2 === 0 ? { ...strike, lengthMm } : strike))),
+    ).toMatchObject({ verdict: 'too early' })
   })
 })
 
@@ -183,7 +205,11 @@ describe('waterSpread', () => {
     const error = 0.2
     const drawn = (sd: number): WaterSpread => {
       const patterns = Array.from({ length: 6 }, (_, p) =>
-        Array.from({ length: 4 }, (__, w) => ({ water: `w${w}`, logRatio: 0.3 * p + sd * drawNormal(random) + error * drawNormal(random), error })),
+        Array.from({ length: 4 }, (__, w) => ({
+          water: `w${w}`,
+          logRatio: 0.3 * p + sd * drawNormal(random) + error * drawNormal(random),
+          error,
+        })),
       )
       return waterSpread(patterns)
     }
@@ -197,7 +223,11 @@ describe('waterSpread', () => {
 
 describe('travelsWell', () => {
   it('meets Paule & Mandel’s own condition, and predicts for a new water from five up', () => {
-    const ratios = [0.2, 0.9, 0.5, 1.3, -0.1].map((logRatio, i) => ({ water: `w${i}`, logRatio, error: 0.2 + 0.05 * i }))
+    const ratios = [0.2, 0.9, 0.5, 1.3, -0.1].map((logRatio, i) => ({
+      water: `w${i}`,
+      logRatio,
+      error: 0.2 + 0.05 * i,
+    }))
     const { betweenSd, ratio, lower, upper, newWater } = travelsWell(ratios)
     const weights = ratios.map(({ error }) => 1 / (error ** 2 + betweenSd ** 2))
     const q = ratios.reduce((sum, { logRatio }, i) => sum + weights[i]! * (logRatio - Math.log(ratio)) ** 2, 0)

@@ -24,9 +24,12 @@ export interface AfterFirst extends InsideOut {
  */
 export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFirst[] {
   const spots = new Map(book.spots.map((spot) => [spot.id, spot]))
-  const placeOf = ({ stint }: Fished): string => stint.structure ?? (stint.spot ? spots.get(stint.spot)?.structure : undefined) ?? UNKNOWN_PLACE
+  const placeOf = ({ stint }: Fished): string =>
+    stint.structure ?? (stint.spot ? spots.get(stint.spot)?.structure : undefined) ?? UNKNOWN_PLACE
   const trips = fishedTrips(book).map(({ bundle, stints }) => ({ trip: bundle.trip.id, stints }))
-  const places = [...new Set(trips.flatMap(({ stints }) => stints).map(placeOf))].filter((place) => place !== UNKNOWN_PLACE)
+  const places = [...new Set(trips.flatMap(({ stints }) => stints).map(placeOf))].filter(
+    (place) => place !== UNKNOWN_PLACE,
+  )
   const of = (place: string, chosen: typeof trips): AfterFirst => {
     const held = chosen.map((one) => ({ ...one, firsts: firstsOf(one.stints) }))
     const firsts = held.reduce((sum, one) => sum + one.firsts.length, 0)
@@ -51,6 +54,8 @@ export function afterFirst(book: BookRecords, options: Confidence = {}): AfterFi
 }
 
 function firstsOf(stints: readonly Fished[]): Opener[] {
-  const strikes = stints.flatMap(({ stint, strikes: own }) => own.map(({ ms }) => ({ ms, spot: stint.spot, counted: true }))).sort((a, b) => a.ms - b.ms)
+  const strikes = stints
+    .flatMap(({ stint, strikes: own }) => own.map(({ ms }) => ({ ms, spot: stint.spot, counted: true })))
+    .sort((a, b) => a.ms - b.ms)
   return strikes.filter(({ ms }, i) => i === 0 || ms - (strikes[i - 1]?.ms ?? 0) > WITHIN_MS)
 }

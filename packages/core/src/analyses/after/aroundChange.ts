@@ -34,14 +34,19 @@ export interface AroundChange {
  */
 export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
   const info = columnInfo(change.column)
-  if (info.source !== 'reading' && info.source !== 'worked') throw new RangeError(`${change.column} is not a condition that changes through a trip`)
+  if (info.source !== 'reading' && info.source !== 'worked')
+    throw new RangeError(`${change.column} is not a condition that changes through a trip`)
   const trips = fishedTrips(book).flatMap((trip) => {
     const times = crossings(trip, info.field, change)
     return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []
   })
   const against = (offset: (ms: EpochMs) => { fromMs: EpochMs; toMs: EpochMs }): InsideOut =>
     selfControlled(
-      trips.map(({ trip, stints, times }) => ({ trip, inside: inside(stints, times.map(offset)), all: totalOf(stints) })),
+      trips.map(({ trip, stints, times }) => ({
+        trip,
+        inside: inside(stints, times.map(offset)),
+        all: totalOf(stints),
+      })),
       options,
     )
   return {
@@ -54,7 +59,10 @@ export function aroundChange(book: BookRecords, change: ConditionChange, options
 
 function crossings({ bundle, stints }: FishedTrip, field: string, { to, direction }: ConditionChange): EpochMs[] {
   if (stints.length === 0) return []
-  const [fromMs, toMs] = [Math.min(...stints.map((stint) => stint.fromMs)), Math.max(...stints.map((stint) => stint.toMs))]
+  const [fromMs, toMs] = [
+    Math.min(...stints.map((stint) => stint.fromMs)),
+    Math.max(...stints.map((stint) => stint.toMs)),
+  ]
   const track = conditionTrack(tripRecord(bundle), field, typeof to === 'number' ? [to] : undefined, NO_PAST)
   return track.cuts(fromMs, toMs).filter((ms) => {
     if (ms <= fromMs || ms >= toMs) return false
@@ -68,6 +76,8 @@ function crossings({ bundle, stints }: FishedTrip, field: string, { to, directio
 
 /** Stints with a setup that was in hand at a crossing. */
 function sameSetups(stints: readonly Fished[], times: readonly EpochMs[]): Fished[] {
-  const held = new Set(stints.filter(({ fromMs, toMs }) => times.some((ms) => fromMs <= ms && ms <= toMs)).map(({ stint }) => stint.lure))
+  const held = new Set(
+    stints.filter(({ fromMs, toMs }) => times.some((ms) => fromMs <= ms && ms <= toMs)).map(({ stint }) => stint.lure),
+  )
   return stints.filter(({ stint }) => held.has(stint.lure))
 }

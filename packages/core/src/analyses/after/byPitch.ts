@@ -12,10 +12,21 @@ export interface PitchShare extends Interval {
 
 /** What share of bites came on the first, second, third pitch to a target: of strikes whose pitch was logged. Empty where none was. */
 export function byPitch(strikes: readonly Pick<Strike, 'pitch' | 'outcome'>[], options: Confidence = {}): PitchShare[] {
-  const pitches = strikes.filter(({ outcome }) => outcome !== 'raised').flatMap(({ pitch }) => (pitch != null && pitch > 0 ? [pitch] : []))
+  const pitches = strikes
+    .filter(({ outcome }) => outcome !== 'raised')
+    .flatMap(({ pitch }) => (pitch != null && pitch > 0 ? [pitch] : []))
   const most = pitches.reduce((high, pitch) => Math.max(high, pitch), 0)
   return Array.from({ length: most }, (_, i) => {
-    const [bites, later] = [pitches.filter((pitch) => pitch === i + 1).length, pitches.filter((pitch) => pitch >= i + 1).length]
-    return { pitch: i + 1, bites, share: bites / pitches.length, orLater: later / pitches.length, ...binomialInterval(bites, pitches.length, options) }
+    const [bites, later] = [
+      pitches.filter((pitch) => pitch === i + 1).length,
+      pitches.filter((pitch) => pitch >= i + 1).length,
+    ]
+    return {
+      pitch: i + 1,
+      bites,
+      share: bites / pitches.length,
+      orLater: later / pitches.length,
+      ...binomialInterval(bites, pitches.length, options),
+    }
   })
 }

@@ -20,7 +20,12 @@ export interface FollowUp extends InsideOut {
  *
  * Given      which stints are the finder's and which the catcher's (by default all others)
  */
-export function followUp(book: BookRecords, isFinder: (stint: Stint) => boolean, isCatcher?: (stint: Stint) => boolean, options: Confidence = {}): FollowUp {
+export function followUp(
+  book: BookRecords,
+  isFinder: (stint: Stint) => boolean,
+  isCatcher?: (stint: Stint) => boolean,
+  options: Confidence = {},
+): FollowUp {
   const catches = isCatcher ?? ((stint: Stint): boolean => !isFinder(stint))
   const trips = fishedTrips(book).map(({ bundle, stints }) => {
     const finders = new Map(bundle.stints.filter(isFinder).map((stint) => [stint.id, stint]))
@@ -30,5 +35,8 @@ export function followUp(book: BookRecords, isFinder: (stint: Stint) => boolean,
     })
     return { trip: bundle.trip.id, stints: stints.filter(({ stint }) => catches(stint)), openers }
   })
-  return { finds: trips.reduce((sum, { openers }) => sum + openers.length, 0), ...afterOpeners(trips, { ...options, windowMs: WITHIN_MS }) }
+  return {
+    finds: trips.reduce((sum, { openers }) => sum + openers.length, 0),
+    ...afterOpeners(trips, { ...options, windowMs: WITHIN_MS }),
+  }
 }

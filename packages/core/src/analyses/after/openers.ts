@@ -45,10 +45,17 @@ interface Contrast {
  * A Poisson process seen from one of its own points is the same process without it (Slivnyak 1962; Mecke 1967): so that where nothing
  * follows the ratio is 1, which it is not when the strikes that open windows are counted among the others.
  */
-export function afterOpeners(trips: readonly OpenedTrip[], { windowMs, quietMs = 0, ...options }: OpenersOptions): InsideOut {
-  const contrasts = trips.map(({ trip, stints, openers }) => ({ trip, of: openers.flatMap((opener) => contrastOf(stints, opener, windowMs, quietMs)) }))
+export function afterOpeners(
+  trips: readonly OpenedTrip[],
+  { windowMs, quietMs = 0, ...options }: OpenersOptions,
+): InsideOut {
+  const contrasts = trips.map(({ trip, stints, openers }) => ({
+    trip,
+    of: openers.flatMap((opener) => contrastOf(stints, opener, windowMs, quietMs)),
+  }))
   const used = contrasts.filter(({ of }) => of.length > 0)
-  const sum = (side: keyof Contrast): Exposure => used.flatMap(({ of }) => of).reduce((all, one) => plusExposure(all, one[side]), NO_EXPOSURE)
+  const sum = (side: keyof Contrast): Exposure =>
+    used.flatMap(({ of }) => of).reduce((all, one) => plusExposure(all, one[side]), NO_EXPOSURE)
   return {
     inside: sum('inside'),
     outside: sum('outside'),
@@ -61,7 +68,12 @@ export function afterOpeners(trips: readonly OpenedTrip[], { windowMs, quietMs =
   }
 }
 
-function contrastOf(stints: readonly Fished[], { ms, spot, counted }: Opener, windowMs: number, quietMs: number): Contrast[] {
+function contrastOf(
+  stints: readonly Fished[],
+  { ms, spot, counted }: Opener,
+  windowMs: number,
+  quietMs: number,
+): Contrast[] {
   const there = stints.filter(({ stint }) => (stint.spot ?? null) === (spot ?? null))
   const own = inside(there, [{ fromMs: ms, toMs: ms + windowMs }])
   if (own.exposureHours < MINUTE_MS / 3_600_000) return []
@@ -87,9 +99,17 @@ function ratioOf(trips: readonly (readonly Contrast[])[], options: Confidence): 
   if (a === 0 || b === 0 || sums.length < 2) return NO_RATIO
   const ratio = a / b
   // Each trip beside what the others say; as many degrees of freedom as trips that weigh alike would have.
-  const error = Math.sqrt(sums.reduce((sum, [p, q]) => sum + ((p - ratio * q) / Math.max(LEAST_LEFT, 1 - q / b)) ** 2, 0)) / a
+  const error =
+    Math.sqrt(sums.reduce((sum, [p, q]) => sum + ((p - ratio * q) / Math.max(LEAST_LEFT, 1 - q / b)) ** 2, 0)) / a
   const degrees = Math.max(1, b ** 2 / sums.reduce((sum, [, q]) => sum + q * q, 0) - 1)
   const t = Math.abs(Math.log(ratio)) / error
   const half = tQuantile(1 - alphaOf(options) / 2, degrees) * error
-  return { ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half), pValue: 2 * (1 - tCdf(t, degrees)), seLogRatio: error, converged: true }
+  return {
+    ratio,
+    lower: ratio * Math.exp(-half),
+    upper: ratio * Math.exp(half),
+    pValue: 2 * (1 - tCdf(t, degrees)),
+    seLogRatio: error,
+    converged: true,
+  }
 }

@@ -53,7 +53,9 @@ export function inside(stints: readonly Fished[], windows: readonly Window[]): E
   let [events, exposureMs] = [0, 0]
   for (const { stint, fromMs, toMs, strikes } of stints) {
     const own = union(
-      windows.filter(({ spot }) => spot === undefined || spot === stint.spot).map((one) => [Math.max(fromMs, one.fromMs), Math.min(toMs, one.toMs)]),
+      windows
+        .filter(({ spot }) => spot === undefined || spot === stint.spot)
+        .map((one) => [Math.max(fromMs, one.fromMs), Math.min(toMs, one.toMs)]),
     )
     for (const [from, to] of own) exposureMs += to - from
     // The moment that opens a window does not lie in it: a strike tells nothing of itself.
@@ -100,7 +102,10 @@ export function selfControlled(pairs: readonly TripWindows[], options: Confidenc
     .map((pair) => ({
       trip: pair.trip,
       a: pair.inside,
-      b: { events: pair.all.events - pair.inside.events, exposureHours: Math.max(0, pair.all.exposureHours - pair.inside.exposureHours) },
+      b: {
+        events: pair.all.events - pair.inside.events,
+        exposureHours: Math.max(0, pair.all.exposureHours - pair.inside.exposureHours),
+      },
     }))
     .filter(({ a }) => a.exposureHours > 0)
   return {
@@ -108,6 +113,7 @@ export function selfControlled(pairs: readonly TripWindows[], options: Confidenc
     outside: strata.reduce((sum, { b }) => plusExposure(sum, b), NO_EXPOSURE),
     trips: strata.length,
     tripIds: strata.map(({ trip }) => trip),
-    ratio: pooledOr(() => mantelHaenszelByStratum(strata, { ...options, dispersion: pairDispersion(strata) })) ?? NO_RATIO,
+    ratio:
+      pooledOr(() => mantelHaenszelByStratum(strata, { ...options, dispersion: pairDispersion(strata) })) ?? NO_RATIO,
   }
 }

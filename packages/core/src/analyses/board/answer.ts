@@ -11,5 +11,9 @@ export function answer(book: BookRecords, question: Question, options: Omit<Boar
   const by = question.by.map((name) => columnInfo(name).name)
   // Who has worked it out already hands it in.
   const clock = 'clock' in options ? options.clock : holdsTheClock(question) ? clockOfBook(book) : undefined
-  return rateBoard(buildColumns(book, planFor(question)), by, question.where, { ...options, clock, names: namesOf(book) })
+  return rateBoard(buildColumns(book, planFor(question)), by, question.where, {
+    ...options,
+    clock,
+    names: namesOf(book),
+  })
 }

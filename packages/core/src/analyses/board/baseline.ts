@@ -21,7 +21,13 @@ export interface GroupSums {
   readonly byClock: Map<number, Float64Array>
 }
 
-export const newSums = (): GroupSums => ({ cells: new Map(), cell: -1, sum: newSum(), ordinaryHours: 0, byClock: new Map() })
+export const newSums = (): GroupSums => ({
+  cells: new Map(),
+  cell: -1,
+  sum: newSum(),
+  ordinaryHours: 0,
+  byClock: new Map(),
+})
 
 /**
  * What was expected of each group: its hours at the rate of everything else of the same lure class on the same water, an hour counted by what
@@ -127,7 +133,11 @@ export class Baseline {
     let expected = 0
     for (const [cell, sum] of own) {
       const water = Math.floor(cell / this.classCount)
-      const wide = rateWithout(at(this.waters, water), ofWater.get(water) ?? newSum(), this.all.strikes / this.all.hours)
+      const wide = rateWithout(
+        at(this.waters, water),
+        ofWater.get(water) ?? newSum(),
+        this.all.strikes / this.all.hours,
+      )
       expected += sum.hours * rateWithout(at(this.cells, cell), sum, wide)
     }
     return expected

@@ -8,7 +8,7 @@ import { drawGamma, drawPoisson, seededRandom } from '../../numerics/index.ts'
 import { epochMs, isoUtc } from '../../time/index.ts'
 import { independentSum } from '../../test/independentSum.ts'
 import { answer } from './answer.ts'
-import { contributions, planFor, parseWhere, whereText } from '../../query/index.ts'
+import { contributions, planFor, parseWhere } from '../../query/index.ts'
 
 type Rows<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer R)[] ? R[] : never }
 
@@ -44,9 +44,30 @@ const NIGHT = book({
     trip('T2', '2026-11-02T06:00:00-06:00', '2026-11-02T12:00:00-06:00', { target: ['largemouth'] }),
   ],
   stints: [
-    { id: 'S1', trip: 'T1', lure: 'A', angler: 'Rowan', start: '2026-10-31T20:10:00-05:00', end: '2026-11-01T01:30:00-06:00' },
-    { id: 'S2', trip: 'T1', lure: 'B', angler: 'Rowan', start: '2026-11-01T01:00:00-06:00', end: '2026-11-01T05:45:30-06:00' },
-    { id: 'S3', trip: 'T1', lure: 'B', angler: 'Tilda', start: '2026-10-31T23:00:00-05:00', end: '2026-11-01T03:00:00-06:00' },
+    {
+      id: 'S1',
+      trip: 'T1',
+      lure: 'A',
+      angler: 'Rowan',
+      start: '2026-10-31T20:10:00-05:00',
+      end: '2026-11-01T01:30:00-06:00',
+    },
+    {
+      id: 'S2',
+      trip: 'T1',
+      lure: 'B',
+      angler: 'Rowan',
+      start: '2026-11-01T01:00:00-06:00',
+      end: '2026-11-01T05:45:30-06:00',
+    },
+    {
+      id: 'S3',
+      trip: 'T1',
+      lure: 'B',
+      angler: 'Tilda',
+      start: '2026-10-31T23:00:00-05:00',
+      end: '2026-11-01T03:00:00-06:00',
+    },
     { id: 'S4', trip: 'T1', lure: 'A', angler: 'Tilda', start: '2026-11-01T03:00:00-06:00' },
     { id: 'S5', trip: 'T2', lure: 'A', start: '2026-11-02T06:00:00-06:00', end: '2026-11-02T09:20:00-06:00' },
     { id: 'S6', trip: 'T2', lure: 'A', start: '2026-11-02T11:00:00-06:00', end: '2026-11-02T10:00:00-06:00' },
@@ -92,13 +113,10 @@ describe('rateBoard', () => {
   })
 
   it('counts strikes as the rate is defined: by-catch, the same fish again and raised fish stand beside it, their hours stay', () => {
-    const strike = (id: string, more: { outcome?: Outcome; species?: string; sameFish?: boolean }): BookRecords['strikes'][number] => ({
-      id,
-      trip: 'T2',
-      stint: 'S5',
-      time: '2026-11-02T08:00:00-06:00',
-      ...more,
-    })
+    const strike = (
+      id: string,
+      more: { outcome?: Outcome; species?: string; sameFish?: boolean },
+    ): BookRecords['strikes'][number] => ({ id, trip: 'T2', stint: 'S5', time: '2026-11-02T08:00:00-06:00', ...more })
     const counted = book({
       ...NIGHT,
       trips: [...NIGHT.trips],
@@ -134,12 +152,18 @@ describe('rateBoard', () => {
   it('uses trips of which only the hours are known for water and weather, never for lures', () => {
     const only = book({
       trips: [
-        trip('T', '2026-05-01T06:00:00-05:00', '2026-05-01T10:00:00-05:00', { effortKnown: 'trip', anglers: ['Rowan', 'Tilda'] }),
+        trip('T', '2026-05-01T06:00:00-05:00', '2026-05-01T10:00:00-05:00', {
+          effortKnown: 'trip',
+          anglers: ['Rowan', 'Tilda'],
+        }),
         trip('N', '2026-05-02T06:00:00-05:00', '2026-05-02T10:00:00-05:00', { effortKnown: 'none' }),
       ],
       strikes: [{ id: 'K', trip: 'T', time: '2026-05-01T07:00:00-05:00', outcome: 'landed' }],
     })
-    expect(answer(only, { by: ['water'], where: [] })).toMatchObject({ rows: [{ strikes: 1, hours: 8 }], leftOut: { trips: 1 } })
+    expect(answer(only, { by: ['water'], where: [] })).toMatchObject({
+      rows: [{ strikes: 1, hours: 8 }],
+      leftOut: { trips: 1 },
+    })
     expect(answer(only, { by: ['lure'], where: [] })).toMatchObject({
       rows: [],
       all: null,
@@ -170,7 +194,13 @@ describe('rateBoard', () => {
     })
     const { rows, all, leftOut } = answer(old, { by: ['lure'], where: [] })
     expect(rows).toMatchObject([
-      { strikes: 1, hours: 4, trips: 1, hookUp: { of: 4, share: 0.75 }, sizes: { landed: 3, weighed: 2, measured: 1, medianG: 1200 } },
+      {
+        strikes: 1,
+        hours: 4,
+        trips: 1,
+        hookUp: { of: 4, share: 0.75 },
+        sizes: { landed: 3, weighed: 2, measured: 1, medianG: 1200 },
+      },
     ])
     expect([all?.strikes, leftOut.trips, leftOut.strikes]).toEqual([1, 1, 3])
   })
@@ -188,7 +218,11 @@ describe('rateBoard', () => {
     })
     expect(answer(untimed, { by: ['water'], where: [] }).all).toMatchObject({ strikes: 1, hours: 12, trips: 3 })
     const banded = answer(untimed, { by: ['temp_band'], where: [] })
-    expect([banded.all?.hours, banded.leftOut.trips, banded.rows.map(({ group }) => group[0])]).toEqual([4, 2, ['unknown']])
+    expect([banded.all?.hours, banded.leftOut.trips, banded.rows.map(({ group }) => group[0])]).toEqual([
+      4,
+      2,
+      ['unknown'],
+    ])
   })
 
   it('gives every species all the hours', () => {
@@ -212,7 +246,9 @@ describe('rateBoard', () => {
     ])
     expect(all?.hours).toBe(4)
     const question = { by: ['species'], where: [] }
-    expect(contributions(buildColumns(mixed, planFor(question)), question, undefined)).toMatchObject([{ trip: 'T', hours: 4, strikes: 4 }])
+    expect(contributions(buildColumns(mixed, planFor(question)), question, undefined)).toMatchObject([
+      { trip: 'T', hours: 4, strikes: 4 },
+    ])
   })
 
   it('takes what a stint does not say of its place from its spot, and season from month and hemisphere', () => {
@@ -221,11 +257,21 @@ describe('rateBoard', () => {
       spots: [{ id: 'P', name: 'Point', water: 'W', structure: 'main point', cover: 'boulder' }],
       trips: [trip('T', '2026-01-10T06:00:00+11:00', '2026-01-10T10:00:00+11:00', { timeZone: 'Australia/Sydney' })],
       stints: [
-        { id: 'S', trip: 'T', lure: 'A', spot: 'P', cover: 'dock', start: '2026-01-10T06:00:00+11:00', end: '2026-01-10T08:00:00+11:00' },
+        {
+          id: 'S',
+          trip: 'T',
+          lure: 'A',
+          spot: 'P',
+          cover: 'dock',
+          start: '2026-01-10T06:00:00+11:00',
+          end: '2026-01-10T08:00:00+11:00',
+        },
         { id: 'U', trip: 'T', lure: 'A', start: '2026-01-10T08:00:00+11:00', end: '2026-01-10T10:00:00+11:00' },
       ],
     })
-    const groups = answer(south, { by: ['season', 'structure', 'cover'], where: [] }).rows.map(({ group }) => group.join(' / '))
+    const groups = answer(south, { by: ['season', 'structure', 'cover'], where: [] }).rows.map(({ group }) =>
+      group.join(' / '),
+    )
     expect(groups.sort()).toEqual(['summer / main point / dock', 'summer / unknown / unknown'])
   })
 
@@ -247,7 +293,9 @@ describe('rateBoard', () => {
     )
     const made = book({
       lures,
-      trips: trips.map(({ id, date, hours }) => trip(id, `${date}T06:00:00-05:00`, `${date}T${String(6 + hours).padStart(2, '0')}:00:00-05:00`)),
+      trips: trips.map(({ id, date, hours }) =>
+        trip(id, `${date}T06:00:00-05:00`, `${date}T${String(6 + hours).padStart(2, '0')}:00:00-05:00`),
+      ),
       stints: trips.map(({ id, lure, date, hours }) => ({
         id,
         trip: id,
@@ -278,11 +326,20 @@ describe('rateBoard', () => {
 
   it('warns when blank days seem not to have been logged, and only then', () => {
     const random = seededRandom(4)
-    const days = Array.from({ length: 80 }, (_, i) => ({ id: `T${i}`, strikes: drawPoisson(random, 5 * 0.45 * drawGamma(random, 4) * 0.25) }))
+    const days = Array.from({ length: 80 }, (_, i) => ({
+      id: `T${i}`,
+      strikes: drawPoisson(random, 5 * 0.45 * drawGamma(random, 4) * 0.25),
+    }))
     const season = (kept: typeof days): BookRecords =>
       book({
         trips: kept.map(({ id }) => trip(id, '2026-05-01T06:00:00-05:00', '2026-05-01T11:00:00-05:00')),
-        stints: kept.map(({ id }) => ({ id, trip: id, lure: 'A', start: '2026-05-01T06:00:00-05:00', end: '2026-05-01T11:00:00-05:00' })),
+        stints: kept.map(({ id }) => ({
+          id,
+          trip: id,
+          lure: 'A',
+          start: '2026-05-01T06:00:00-05:00',
+          end: '2026-05-01T11:00:00-05:00',
+        })),
         strikes: kept.flatMap(({ id, strikes }) =>
           // Over the morning, as they come singly.
           Array.from({ length: strikes }, (_, i) => ({
@@ -311,7 +368,10 @@ describe('rateBoard', () => {
 
   it('says too early under 5 hours, 3 trips or 5 expected strikes, and gives nothing rather than zero', () => {
     expect(answer(NIGHT, { by: ['lure'], where: [] }).rows.every(({ tooEarly }) => tooEarly)).toBe(true)
-    expect(answer(NIGHT, { by: ['lure'], where: parseWhere('water_temp_c=30..31') })).toMatchObject({ rows: [], all: null })
+    expect(answer(NIGHT, { by: ['lure'], where: parseWhere('water_temp_c=30..31') })).toMatchObject({
+      rows: [],
+      all: null,
+    })
     expect(answer(book({}), { by: ['lure'], where: [] })).toMatchObject({ rows: [], all: null })
   })
 
@@ -321,7 +381,10 @@ describe('rateBoard', () => {
     const parts = contributions(columns, { by: ['lure'], where: [] }, ['A'])
     const [row] = answer(NIGHT, question).rows
     expect(parts.flatMap(({ strikeIds }) => strikeIds)).toEqual(['K1', 'K2', 'K7', 'K8'])
-    expect([parts.length, parts.reduce((sum, { hours }) => sum + hours, 0)]).toEqual([row?.trips, expect.closeTo(row?.hours ?? 0, 9)])
+    expect([parts.length, parts.reduce((sum, { hours }) => sum + hours, 0)]).toEqual([
+      row?.trips,
+      expect.closeTo(row?.hours ?? 0, 9),
+    ])
   })
 
   it('knows the hour, month and year of the trip’s own zone', () => {
@@ -330,33 +393,16 @@ describe('rateBoard', () => {
     expect(october?.hours).toBeCloseTo(3 + 50 / 60 + 1, 9)
     expect(answer(NIGHT, { by: ['hour'], where: parseWhere('hour=1..2') }).all?.hours).toBeCloseTo(1.5 + 1 + 2, 9)
   })
-})
 
-describe('filters', () => {
-  it.each([
-    ['speed=3', /no column speed/],
-    ['water_temp_c=9', /water_temp_c is a number: give a range/],
-    ['water_temp_c=9..4', /empty/],
-    ['water_temp_c=..', /open on both sides/],
-    ['lure', /write column=value/],
-  ])('refuse %s with what to do', (text, message) => {
-    expect(() => parseWhere(text)).toThrow(message)
-  })
-  it('are written as they are read', () => {
-    const text = 'water=North Arm;water_temp_c=4..12;lure!=A,"B, red";wind_mps=..3'
-    expect(whereText(parseWhere(text))).toBe(text)
-  })
-  it('name the band column of a continuous one', () => {
-    expect(() => planFor({ by: ['water_temp_c'], where: [] })).toThrow('water_temp_c is continuous: group by its band column temp_band')
-  })
-  it('exclude, and find names as well as ids', () => {
-    const strikes = (where: string): number | undefined => answer(NIGHT, { by: ['water'], where: parseWhere(where) }).all?.strikes
-    expect([strikes('lure=Grey'), strikes('lure=A'), strikes('lure!=A'), strikes('water=North Arm'), strikes('water=Elsewhere')]).toEqual([
-      4,
-      4,
-      1,
-      5,
-      undefined,
-    ])
+  it('takes filters that exclude, and finds names as well as ids', () => {
+    const strikes = (where: string): number | undefined =>
+      answer(NIGHT, { by: ['water'], where: parseWhere(where) }).all?.strikes
+    expect([
+      strikes('lure=Grey'),
+      strikes('lure=A'),
+      strikes('lure!=A'),
+      strikes('water=North Arm'),
+      strikes('water=Elsewhere'),
+    ]).toEqual([4, 4, 1, 5, undefined])
   })
 })

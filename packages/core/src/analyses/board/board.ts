@@ -1,13 +1,34 @@
 import { at, entry } from '../../checked/index.ts'
 import { normalQuantile, tCdf } from '../../numerics/index.ts'
 import type { Factor, LeftOut, SegmentColumns } from '../../effort/index.ts'
-import { benjaminiHochberg, chanceOfBest, DEFAULT_CONFIDENCE, flurryMean, shrinkRatios, LEAST, strengthOf, logRateError } from '../../stats/index.ts'
+import {
+  benjaminiHochberg,
+  chanceOfBest,
+  DEFAULT_CONFIDENCE,
+  flurryMean,
+  shrinkRatios,
+  LEAST,
+  strengthOf,
+  logRateError,
+} from '../../stats/index.ts'
 import { Baseline, newSums } from './baseline.ts'
 import type { GroupSums } from './baseline.ts'
 import { ClockHours, holdsTheClock } from '../within/clock.ts'
 import type { BookClock } from '../within/clock.ts'
 import type { Confidence, Exposure, Strength } from '../../stats/index.ts'
-import { repetitions, rateOf, rowFilter, bookDispersion, sizesOf, addRow, addTrip, addedUp, newTally, blankDaysMissing, tripSpread } from '../../query/index.ts'
+import {
+  repetitions,
+  rateOf,
+  rowFilter,
+  bookDispersion,
+  sizesOf,
+  addRow,
+  addTrip,
+  addedUp,
+  newTally,
+  blankDaysMissing,
+  tripSpread,
+} from '../../query/index.ts'
 import type { FishOfGroup, Rate, Names, Sizes, Tally, TripSpread, Clause } from '../../query/index.ts'
 
 export interface BoardOptions extends Confidence {
@@ -69,7 +90,12 @@ export interface Board {
  * Returned   a row for each group that has hours, with trip-aware and exact intervals, and its rate shrunk within class and water
  * Source     ratio of means: Pollock, Jones & Brown, Angler Survey Methods (1994); Hoenig et al., Trans. Am. Fish. Soc. 126 (1997)
  */
-export function rateBoard(columns: SegmentColumns, by: readonly string[], where: readonly Clause[] = [], options: BoardOptions = {}): Board {
+export function rateBoard(
+  columns: SegmentColumns,
+  by: readonly string[],
+  where: readonly Clause[] = [],
+  options: BoardOptions = {},
+): Board {
   const { confidence = DEFAULT_CONFIDENCE } = options
   const keep = rowFilter(columns, where, options.names)
   const factors = by.map((name) => entry(columns.factors, name))
@@ -116,7 +142,12 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
         clockRatio: clockRatio(group),
         clockError: Math.sqrt(baseline.clockVarianceOfAll(sums)),
         ...(expected > 0
-          ? heldAgainst(tally, expected, { strikes: baseline.strikesBeside(sums), clockVariance: baseline.clockVariance(sums) }, known)
+          ? heldAgainst(
+              tally,
+              expected,
+              { strikes: baseline.strikesBeside(sums), clockVariance: baseline.clockVariance(sums) },
+              known,
+            )
           : NOTHING_TO_HOLD),
       }
     })
@@ -137,7 +168,11 @@ export function rateBoard(columns: SegmentColumns, by: readonly string[], where:
 
 const countsOf = ({ missed, lost, landed, unsaid }: Tally): number => missed + lost + landed + unsaid
 
-function countsRow(group: readonly string[], { missed, lost, landed, unsaid }: Tally, { weightsG, lengthsMm }: FishOfGroup): CountsRow {
+function countsRow(
+  group: readonly string[],
+  { missed, lost, landed, unsaid }: Tally,
+  { weightsG, lengthsMm }: FishOfGroup,
+): CountsRow {
   const sizes = sizesOf(weightsG, lengthsMm)
   return { group, missed, lost, landed, unsaid, ...(sizes ? { sizes } : {}) }
 }
@@ -257,7 +292,9 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
       const early = isEarly(raw)
       // The more a rate is drawn to what the rest do, the more that is in doubt is in doubt of it.
       const doubt = ratio ? z * Math.hypot(besideError * (1 - worthOf(raw).events / ratio.shape), clockError) : 0
-      const [below, above] = ratio ? [Math.hypot(Math.log(ratio.mean / ratio.lower), doubt), Math.hypot(Math.log(ratio.upper / ratio.mean), doubt)] : [0, 0]
+      const [below, above] = ratio
+        ? [Math.hypot(Math.log(ratio.mean / ratio.lower), doubt), Math.hypot(Math.log(ratio.upper / ratio.mean), doubt)]
+        : [0, 0]
       return {
         group,
         ...rate,
@@ -279,9 +316,13 @@ function shrunkenRows(rows: readonly RawRow[], confidence: number): BoardRow[] {
 const usualOf = ({ rate, expected, clockRatio }: RawRow): number => expected / rate.hours / clockRatio
 
 /** Strikes and expected strikes as if they came singly on trips alike, as many as tell as much. */
-const worthOf = ({ rate, expected, worth }: RawRow): Exposure => ({ events: (rate.strikes * worth) / expected, exposureHours: worth })
+const worthOf = ({ rate, expected, worth }: RawRow): Exposure => ({
+  events: (rate.strikes * worth) / expected,
+  exposureHours: worth,
+})
 
-const isEarly = ({ rate, expected }: RawRow): boolean => rate.hours < LEAST.hours || rate.trips < LEAST.trips || expected < LEAST.expected
+const isEarly = ({ rate, expected }: RawRow): boolean =>
+  rate.hours < LEAST.hours || rate.trips < LEAST.trips || expected < LEAST.expected
 
 /** A board asks many questions at once: p of the rows that are old enough, adjusted for them all. */
 function adjustedP(rows: readonly RawRow[]): number[] {

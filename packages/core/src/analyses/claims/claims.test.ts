@@ -22,11 +22,14 @@ describe('the rules of practice', () => {
     }
     // A dispute of one is none.
     const disputes = CLAIMS.flatMap(({ dispute }) => dispute ?? [])
-    for (const dispute of new Set(disputes)) expect(disputes.filter((one) => one === dispute).length, dispute).toBeGreaterThan(1)
+    for (const dispute of new Set(disputes))
+      expect(disputes.filter((one) => one === dispute).length, dispute).toBeGreaterThan(1)
   })
 
   it('take the angler’s own in the same form', () => {
-    expect(ownClaim({ id: 'x', name: 'Perch by the dam.', condition: 'wind_band=calm', lure: 'class=tube' })).toMatchObject({ against: 'all', outcome: 'rate' })
+    expect(
+      ownClaim({ id: 'x', name: 'Perch by the dam.', condition: 'wind_band=calm', lure: 'class=tube' }),
+    ).toMatchObject({ against: 'all', outcome: 'rate' })
     expect(() => ownClaim({ id: 'x', name: 'Luck.', outcome: 'luck' })).toThrow(/not "luck"/)
   })
 
@@ -58,7 +61,18 @@ describe('judge', () => {
       { outcome: 'rate', found: { ratio: 3, lower: 1, upper: 9, pValue: 0.01, early: true } },
       { outcome: 'phase', found: undefined },
     ]).map(({ verdict }) => verdict)
-    expect(verdicts).toEqual(['holds', 'fails', 'no difference', 'too early', 'holds', 'holds', 'fails', 'holds', 'too early', 'cannot be learnt'])
+    expect(verdicts).toEqual([
+      'holds',
+      'fails',
+      'no difference',
+      'too early',
+      'holds',
+      'holds',
+      'fails',
+      'holds',
+      'too early',
+      'cannot be learnt',
+    ])
   })
 
   it('takes a dispute for one question: rivals do not multiply the chances of a false answer', () => {
@@ -77,11 +91,13 @@ describe('judge', () => {
         return { ratio, found: randomTripRatio(claimedTrips({ trips: 30, rate: 0.8, ratio }, random)) }
       })
       truths += claims.filter(({ ratio }) => ratio > 1).length
-      judge(claims.map((claim) => ({ outcome: 'rate', found: { ...claim.found, early: false } }))).forEach(({ verdict }, i) => {
-        if (verdict !== 'holds') return
-        held++
-        if (claims[i]!.ratio === 1) wrong++
-      })
+      judge(claims.map((claim) => ({ outcome: 'rate', found: { ...claim.found, early: false } }))).forEach(
+        ({ verdict }, i) => {
+          if (verdict !== 'holds') return
+          held++
+          if (claims[i]!.ratio === 1) wrong++
+        },
+      )
     }
     expect(held).toBeGreaterThan(0.7 * truths)
     expect(wrong / held).toBeLessThan(0.15)
@@ -123,7 +139,9 @@ describe('shares and weights within trips', () => {
     ])
     expect(ratio).toBeCloseTo(1.33, 2)
     expect([lower < 1, upper > 1]).toEqual([true, true])
-    expect(() => mantelHaenszelShareRatio([{ a: { events: 1, trials: 2 }, b: { events: 0, trials: 0 } }])).toThrow(/nothing to compare/)
+    expect(() => mantelHaenszelShareRatio([{ a: { events: 1, trials: 2 }, b: { events: 0, trials: 0 } }])).toThrow(
+      /nothing to compare/,
+    )
   })
 
   it('hold the true ratio of shares where nearly all were hooked, and never say that all of twenty is all', () => {
@@ -131,13 +149,18 @@ describe('shares and weights within trips', () => {
     expect(alike.lower).toBeLessThan(0.9)
     expect(alike.upper).toBeGreaterThan(1.1)
     const random = seededRandom(21)
-    const drawn = (trials: number, share: number) => ({ events: Array.from({ length: trials }).filter(() => random() < share).length, trials })
+    const drawn = (trials: number, share: number) => ({
+      events: Array.from({ length: trials }).filter(() => random() < share).length,
+      trials,
+    })
     for (const [a, b] of [
       [0.85, 0.98],
       [0.97, 0.97],
       [0.6, 0.9],
     ] as const) {
-      const books = Array.from({ length: 2000 }, () => [4, 9, 3, 7].map((trials) => ({ a: drawn(trials, a), b: drawn(11 - trials, b) })))
+      const books = Array.from({ length: 2000 }, () =>
+        [4, 9, 3, 7].map((trials) => ({ a: drawn(trials, a), b: drawn(11 - trials, b) })),
+      )
       const inside = books.filter((strata) => {
         const { lower, upper } = mantelHaenszelShareRatio(strata)
         return lower <= a / b && a / b <= upper
@@ -164,7 +187,10 @@ describe('shares and weights within trips', () => {
 describe('phaseExcess', () => {
   it('is the binomial tail where all shares of time are one, and adds unequal ones exactly', () => {
     // P(X ≥ 9), X ~ Binomial(10, 0.8): 10·0.8⁹·0.2 + 0.8¹⁰.
-    expect(phaseExcess([{ strikes: 10, inPhase: 9, timeShare: 0.8 }]).pMore).toBeCloseTo(10 * 0.8 ** 9 * 0.2 + 0.8 ** 10, 12)
+    expect(phaseExcess([{ strikes: 10, inPhase: 9, timeShare: 0.8 }]).pMore).toBeCloseTo(
+      10 * 0.8 ** 9 * 0.2 + 0.8 ** 10,
+      12,
+    )
     const two = phaseExcess([
       { strikes: 1, inPhase: 1, timeShare: 0.9 },
       { strikes: 1, inPhase: 0, timeShare: 0.3 },

@@ -2,7 +2,16 @@ import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { normalCdf, normalQuantile } from '../../numerics/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
-import { alphaOf, NO_EXPOSURE, plusExposure, LEAST, mantelHaenszelShareRatio, sharesTogether, weightRatio, weightsTogether } from '../../stats/index.ts'
+import {
+  alphaOf,
+  NO_EXPOSURE,
+  plusExposure,
+  LEAST,
+  mantelHaenszelShareRatio,
+  sharesTogether,
+  weightRatio,
+  weightsTogether,
+} from '../../stats/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import { indicators, quarterWord, waterWord } from '../within/launch.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
@@ -40,12 +49,22 @@ export function rateOutcome(
   denominator = 'hours',
 ): Outcome {
   const bodies = entry(columns.factors, 'body')
-  const stratumOf = claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
+  const stratumOf =
+    claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
   const byHour = holdsTheHour(claim)
-  const trips = comparedTrips(book, columns, rows, selection, { byHour, ...(stratumOf ? { stratumOf } : {}), ...(exposureOf ? { exposureOf } : {}) })
+  const trips = comparedTrips(book, columns, rows, selection, {
+    byHour,
+    ...(stratumOf ? { stratumOf } : {}),
+    ...(exposureOf ? { exposureOf } : {}),
+  })
   const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
   const held = { ...options, dispersion, ...(byHour ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}) }
-  return ofTrips(trips, trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, denominator, held)
+  return ofTrips(
+    trips,
+    trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length,
+    denominator,
+    held,
+  )
 }
 
 /** Unless the two sides are times of the day themselves. */
@@ -53,18 +72,25 @@ export const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(c
 
 /** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
 export function betweenOutcome({ book, columns, claim, selection, rows, dispersion, options }: Question): Outcome {
-  const aboutSeason = clausesOf(claim).some(({ column }) => column === 'season' || column === 'month' || column === 'fish_season')
+  const aboutSeason = clausesOf(claim).some(
+    ({ column }) => column === 'season' || column === 'month' || column === 'fish_season',
+  )
   const trips = betweenTrips(book, columns, rows, selection, aboutSeason)
   return ofTrips(trips, trips.length, 'hours', { ...options, dispersion })
 }
 
 function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): Outcome {
-  const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number => trips.reduce((total, trip) => total + trip[side][field], 0)
+  const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number =>
+    trips.reduce((total, trip) => total + trip[side][field], 0)
   const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
-  if (hoursA === 0 || hoursB === 0) return cannot(`no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}`)
+  if (hoursA === 0 || hoursB === 0)
+    return cannot(`no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}`)
   const strikes = sum('a', 'events') + sum('b', 'events')
   const least = Math.min(hoursA, hoursB)
-  const early = (denominator === 'hours' && least < LEAST.hours) || enough < LEAST.trips || (strikes * least) / (hoursA + hoursB) < LEAST.expected
+  const early =
+    (denominator === 'hours' && least < LEAST.hours) ||
+    enough < LEAST.trips ||
+    (strikes * least) / (hoursA + hoursB) < LEAST.expected
   if (early && strikes === 0) return { found: NOTHING_YET, denominator }
   return { found: finding(randomTripRatio(trips, options), early), denominator }
 }
@@ -79,7 +105,13 @@ const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early
   early,
 })
 
-function betweenTrips(book: BookRecords, columns: SegmentColumns, rows: readonly number[], { inA, inB }: Selection, aboutSeason: boolean): TripPair[] {
+function betweenTrips(
+  book: BookRecords,
+  columns: SegmentColumns,
+  rows: readonly number[],
+  { inA, inB }: Selection,
+  aboutSeason: boolean,
+): TripPair[] {
   const byTrip = new Map<string, { a: Exposure; b: Exposure; hourSum: number }>()
   const hours = entry(columns.factors, 'hour')
   for (const row of rows) {
@@ -92,8 +124,15 @@ function betweenTrips(book: BookRecords, columns: SegmentColumns, rows: readonly
     sums.hourSum += Number(at(hours.levels, at(hours.codes, row))) * own.exposureHours
   }
   const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
-  const known = indicators([...byTrip.keys()], (id) => [waterWord(trips.get(id)), ...(aboutSeason ? [] : [quarterWord(trips.get(id))])])
-  return [...byTrip].map(([id, { a, b, hourSum }]) => ({ a, b, known: [...known(id), (hourSum / (a.exposureHours + b.exposureHours) - 12) / 6] }))
+  const known = indicators([...byTrip.keys()], (id) => [
+    waterWord(trips.get(id)),
+    ...(aboutSeason ? [] : [quarterWord(trips.get(id))]),
+  ])
+  return [...byTrip].map(([id, { a, b, hourSum }]) => ({
+    a,
+    b,
+    known: [...known(id), (hourSum / (a.exposureHours + b.exposureHours) - 12) / 6],
+  }))
 }
 
 const LEAST_FISH = 5
@@ -101,21 +140,31 @@ const LEAST_FISH = 5
 export function hookUpOutcome({ columns, selection, rows, options }: Question): Outcome {
   const strata = shareStrata(columns, rows, selection, 'hook_up')
   const together = sharesTogether(strata)
-  if (together.a.trials === 0 || together.b.trials === 0) return cannot('no strikes whose outcome was told on one of the two sides')
+  if (together.a.trials === 0 || together.b.trials === 0)
+    return cannot('no strikes whose outcome was told on one of the two sides')
   // Few trips have strikes of both: then all are one stratum, and it says so.
   const within = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0).length >= LEAST.trips
   const early = Math.min(together.a.trials, together.b.trials) < 2 * LEAST_FISH
-  return held(() => mantelHaenszelShareRatio(within ? strata : [together], options), early, within ? 'strikes, within trips' : 'strikes')
+  return held(
+    () => mantelHaenszelShareRatio(within ? strata : [together], options),
+    early,
+    within ? 'strikes, within trips' : 'strikes',
+  )
 }
 
 /** Weight of landed fish, within the water; from their lengths where too few were weighed. */
 export function sizeOutcome({ columns, selection, rows, options }: Question): Outcome {
   const { strata, by, measured } = sizeStrata(columns, rows, selection)
-  if (Math.min(measured.a, measured.b) < LEAST_MEASURED) return cannot('fewer than four landed fish in five were weighed or measured, or none was landed')
+  if (Math.min(measured.a, measured.b) < LEAST_MEASURED)
+    return cannot('fewer than four landed fish in five were weighed or measured, or none was landed')
   const together = weightsTogether(strata)
   const within = strata.filter(({ a, b }) => a.length > 0 && b.length > 0).length >= 2 * LEAST.trips
   const early = Math.min(together.a.length, together.b.length) < LEAST_FISH
-  return held(() => weightRatio(within ? strata : [together], options), early, `fish${by === 'weight' ? '' : ' by length'}${within ? ', within trips' : ''}`)
+  return held(
+    () => weightRatio(within ? strata : [together], options),
+    early,
+    `fish${by === 'weight' ? '' : ' by length'}${within ? ', within trips' : ''}`,
+  )
 }
 
 const NOTHING_YET: Finding = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
@@ -126,14 +175,21 @@ function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator
 }
 
 /** Strikes against clean casts or targets: counted by stint, spread over its hours. */
-export function perCountOutcome(question: Question, outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>): Outcome {
+export function perCountOutcome(
+  question: Question,
+  outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>,
+): Outcome {
   const { book, columns, rows, selection } = question
   const stints = entry(columns.factors, 'stint')
   const hoursOf = new Map<string, number>()
   const stintOf = (row: number): string => at(stints.levels, at(stints.codes, row))
-  for (let row = 0; row < columns.rows; row++) hoursOf.set(stintOf(row), (hoursOf.get(stintOf(row)) ?? 0) + at(columns.hours, row))
+  for (let row = 0; row < columns.rows; row++)
+    hoursOf.set(stintOf(row), (hoursOf.get(stintOf(row)) ?? 0) + at(columns.hours, row))
   const counts = new Map(
-    book.stints.map(({ id, casts, fouledCasts, targets }) => [id, outcome === 'per target' ? targets : casts == null ? null : casts - (fouledCasts ?? 0)]),
+    book.stints.map(({ id, casts, fouledCasts, targets }) => [
+      id,
+      outcome === 'per target' ? targets : casts == null ? null : casts - (fouledCasts ?? 0),
+    ]),
   )
   const exposureOf = (row: number): number => {
     const count = counts.get(stintOf(row))

@@ -38,7 +38,12 @@ export interface Selection extends Sides {
 }
 
 /** What is claimed for and what it is held against, within the rows a claim is asked of. */
-export function selectionOf(columns: SegmentColumns, { when, lure, against, outcome }: Claim, names: Names, asked: RowTest): Selection {
+export function selectionOf(
+  columns: SegmentColumns,
+  { when, lure, against, outcome }: Claim,
+  names: Names,
+  asked: RowTest,
+): Selection {
   const inWhen = anyFilter(columns, when, names)
   const isLure = anyFilter(columns, lure, names)
   const here: RowTest = (row) => asked(row) && inWhen(row)
@@ -55,5 +60,9 @@ export function selectionOf(columns: SegmentColumns, { when, lure, against, outc
     return { when: here, inA: (row) => inA(row) && shared(row), inB: (row) => here(row) && !isLure(row) && shared(row) }
   }
   const isOther = anyFilter(columns, against, names)
-  return { when: here, inA: (row) => inA(row) && !isOther(row), inB: (row) => here(row) && isOther(row) && !isLure(row) }
+  return {
+    when: here,
+    inA: (row) => inA(row) && !isOther(row),
+    inB: (row) => here(row) && isOther(row) && !isLure(row),
+  }
 }

@@ -19,10 +19,14 @@ function strikesOfA({ book, columns, selection }: Question): { strike: Strike; s
 const PAUSED: ReadonlySet<string> = new Set(['still', 'on the restart after a pause'])
 
 /** The share of a stint's time spent in some phases: told outright, or from its cadence where the phases are those of the pause. */
-export function timeShareOf({ phaseShare, pauseS, workS }: Pick<Stint, 'phaseShare' | 'pauseS' | 'workS'>, phases: ReadonlySet<string>): number | undefined {
+export function timeShareOf(
+  { phaseShare, pauseS, workS }: Pick<Stint, 'phaseShare' | 'pauseS' | 'workS'>,
+  phases: ReadonlySet<string>,
+): number | undefined {
   const told = Number(phaseShare)
   if (phaseShare && Number.isFinite(told) && told >= 0 && told <= 100) return told > 1 ? told / 100 : told
-  if (pauseS == null || workS == null || pauseS + workS <= 0 || ![...phases].every((phase) => PAUSED.has(phase))) return undefined
+  if (pauseS == null || workS == null || pauseS + workS <= 0 || ![...phases].every((phase) => PAUSED.has(phase)))
+    return undefined
   return pauseS / (pauseS + workS)
 }
 
@@ -31,7 +35,9 @@ export function phaseOutcome(question: Question): Outcome {
   const phases = new Set(question.claim.against.split(',').map((phase) => phase.trim()))
   const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
     const timeShare = timeShareOf(stint, phases)
-    return !strike.phase || timeShare === undefined ? [] : [{ strikes: 1, inPhase: phases.has(strike.phase) ? 1 : 0, timeShare }]
+    return !strike.phase || timeShare === undefined
+      ? []
+      : [{ strikes: 1, inPhase: phases.has(strike.phase) ? 1 : 0, timeShare }]
   })
   return excessOutcome(counts, question, 'no strike has both its phase and the share of time spent in it')
 }
@@ -54,7 +60,13 @@ function excessOutcome(counts: readonly PhaseCount[], { options }: Question, why
   const { strikes, inPhase, expected, ratio, pValue } = phaseExcess(counts)
   const { lower, upper } = binomialInterval(inPhase, strikes, { confidence: 1 - alphaOf(options) })
   return {
-    found: { ratio, lower: (lower * strikes) / expected, upper: (upper * strikes) / expected, pValue, early: strikes < LEAST_STRIKES || expected === 0 },
+    found: {
+      ratio,
+      lower: (lower * strikes) / expected,
+      upper: (upper * strikes) / expected,
+      pValue,
+      early: strikes < LEAST_STRIKES || expected === 0,
+    },
     denominator: 'strikes by time',
   }
 }

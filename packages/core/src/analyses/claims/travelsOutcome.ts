@@ -19,14 +19,21 @@ export function travelsOutcome(question: Question): Outcome {
   const water = entry(columns.factors, 'water')
   const waters = levelsOn(water, rows)
   if (waters.length < 2) return { cannot: 'the hours are of one water' }
-  const onWater = waters.map((code) => ({ name: at(water.levels, code), rows: rows.filter((row) => at(water.codes, row) === code) }))
-  const patterns = (claim.lure === '' ? classesOf(entry(columns.factors, 'class'), rows, selection) : [selection]).map((sides) =>
-    onWater.flatMap(({ name, rows: here }) => ratioOn(name, { ...question, rows: here, selection: sides })),
+  const onWater = waters.map((code) => ({
+    name: at(water.levels, code),
+    rows: rows.filter((row) => at(water.codes, row) === code),
+  }))
+  const patterns = (claim.lure === '' ? classesOf(entry(columns.factors, 'class'), rows, selection) : [selection]).map(
+    (sides) => onWater.flatMap(({ name, rows: here }) => ratioOn(name, { ...question, rows: here, selection: sides })),
   )
   const known = patterns.filter((ratios) => ratios.length >= 2)
-  if (known.length === 0) return { found: { ratio: null, lower: 1, upper: Infinity, pValue: 1, early: true }, denominator: 'hours' }
+  if (known.length === 0)
+    return { found: { ratio: null, lower: 1, upper: Infinity, pValue: 1, early: true }, denominator: 'hours' }
   const { sd, lower, upper, pValue } = waterSpread(known, options)
-  return { found: { ratio: Math.exp(sd), lower: Math.exp(lower), upper: Math.exp(upper), pValue, early: false }, denominator: 'hours' }
+  return {
+    found: { ratio: Math.exp(sd), lower: Math.exp(lower), upper: Math.exp(upper), pValue, early: false },
+    denominator: 'hours',
+  }
 }
 
 function levelsOn({ codes, levels }: Factor, rows: readonly number[]): number[] {
@@ -36,17 +43,24 @@ function levelsOn({ codes, levels }: Factor, rows: readonly number[]): number[] 
 /** Each class against the rest. */
 function classesOf(factor: Factor, rows: readonly number[], { when }: Selection): Selection[] {
   const is = (row: number, code: number): boolean => at(factor.codes, row) === code
-  return levelsOn(factor, rows).map((code) => ({ when, inA: (row) => when(row) && is(row, code), inB: (row) => when(row) && !is(row, code) }))
+  return levelsOn(factor, rows).map((code) => ({
+    when,
+    inA: (row) => when(row) && is(row, code),
+    inB: (row) => when(row) && !is(row, code),
+  }))
 }
 
 /** The ratio on one water, where its hours tell one. */
 function ratioOn(water: string, question: Question): WaterRatio[] {
   const { columns, rows, selection } = question
-  const hoursOf = (side: (row: number) => boolean): number => rows.reduce((sum, row) => sum + (side(row) ? at(columns.hours, row) : 0), 0)
+  const hoursOf = (side: (row: number) => boolean): number =>
+    rows.reduce((sum, row) => sum + (side(row) ? at(columns.hours, row) : 0), 0)
   // Too early, whatever the fit would say.
   if (Math.min(hoursOf(selection.inA), hoursOf(selection.inB)) < LEAST.hours) return []
   const outcome = rateOutcome(question)
   if ('cannot' in outcome || outcome.found.early) return []
   const { ratio, seLogRatio: error } = outcome.found
-  return ratio !== null && ratio > 0 && Number.isFinite(ratio) && error && error > 0 ? [{ water, logRatio: Math.log(ratio), error }] : []
+  return ratio !== null && ratio > 0 && Number.isFinite(ratio) && error && error > 0
+    ? [{ water, logRatio: Math.log(ratio), error }]
+    : []
 }

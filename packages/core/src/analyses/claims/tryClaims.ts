@@ -11,7 +11,15 @@ import type { Names, Clause } from '../../query/index.ts'
 import { boutsBySide } from '../within/bouts.ts'
 import { ClockHours, clockOf } from '../within/clock.ts'
 import { tripOf } from '../within/pairs.ts'
-import { betweenOutcome, holdsTheHour, hookUpOutcome, perCountOutcome, rateOutcome, ratioFallsOutcome, sizeOutcome } from './outcomes.ts'
+import {
+  betweenOutcome,
+  holdsTheHour,
+  hookUpOutcome,
+  perCountOutcome,
+  rateOutcome,
+  ratioFallsOutcome,
+  sizeOutcome,
+} from './outcomes.ts'
 import type { Outcome, Question } from './outcomes.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
 import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
@@ -66,7 +74,10 @@ const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'b
  * Throws     RangeError for a claim that speaks of a column nobody knows, or a water nobody fished
  * Source     the rules: common practice, no source; the methods: see each
  */
-export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress, ...options }: TryOptions = {}): ClaimTrial[] {
+export function tryClaims(
+  book: BookRecords,
+  { claims = CLAIMS, water, progress, ...options }: TryOptions = {},
+): ClaimTrial[] {
   const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
   const bySpecies = new Map<string | undefined, SpeciesBook>()
   const bookOf = (species: string | undefined): SpeciesBook => {
@@ -79,7 +90,11 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
     const cut = bookOf(claim.species)
     const { rows, columns } = cut
     if (rows.length === 0)
-      throw new RangeError(water === undefined ? 'the book has no hours to put a claim on trial with' : `no hour on ${water}: nothing can be learnt of it`)
+      throw new RangeError(
+        water === undefined
+          ? 'the book has no hours to put a claim on trial with'
+          : `no hour on ${water}: nothing can be learnt of it`,
+      )
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
     const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
     return { question, outcome: outcomeOf(question, cut.names), spread: cut }
@@ -92,7 +107,10 @@ export function tryClaims(book: BookRecords, { claims = CLAIMS, water, progress,
       found: 'found' in outcome ? outcome.found : undefined,
     })),
   )
-  return outcomes.map(({ question, outcome, spread }, i) => ({ ...trialOf(question, outcome, spread), ...at(judged, i) }))
+  return outcomes.map(({ question, outcome, spread }, i) => ({
+    ...trialOf(question, outcome, spread),
+    ...at(judged, i),
+  }))
 }
 
 interface SpeciesBook {
@@ -108,11 +126,20 @@ interface SpeciesBook {
 }
 
 /** The book with strikes of one species alone, cut for every claim that is asked of it. */
-function speciesBook(book: BookRecords, species: string | undefined, claims: readonly Claim[], here: readonly Clause[]): SpeciesBook {
+function speciesBook(
+  book: BookRecords,
+  species: string | undefined,
+  claims: readonly Claim[],
+  here: readonly Clause[],
+): SpeciesBook {
   const own =
     species === undefined
       ? book
-      : { ...book, strikes: book.strikes.filter((strike) => strike.species === species), trips: book.trips.map((trip) => ({ ...trip, target: null })) }
+      : {
+          ...book,
+          strikes: book.strikes.filter((strike) => strike.species === species),
+          trips: book.trips.map((trip) => ({ ...trip, target: null })),
+        }
   const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
   const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
   const names = namesOf(own)
@@ -121,7 +148,16 @@ function speciesBook(book: BookRecords, species: string | undefined, claims: rea
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
   const clock = clockOf(columns, fished)
-  return { book: own, columns, rows, keep, names, clock: clock && new ClockHours(clock), variance: tripSpread(columns, dispersion)?.variance ?? 0, dispersion }
+  return {
+    book: own,
+    columns,
+    rows,
+    keep,
+    names,
+    clock: clock && new ClockHours(clock),
+    variance: tripSpread(columns, dispersion)?.variance ?? 0,
+    dispersion,
+  }
 }
 
 function outcomeOf(question: Question, names: Names): Outcome {
@@ -174,10 +210,15 @@ function followUpOutcome({ book, columns, claim, rows, options }: Question, name
   const isFinder = anyFilter(columns, claim.lure, names)
   const when = anyFilter(columns, claim.when, names)
   const stints = columns.factors.stint
-  const found = new Set(rows.filter((row) => isFinder(row) && when(row)).map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')))
+  const found = new Set(
+    rows
+      .filter((row) => isFinder(row) && when(row))
+      .map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')),
+  )
   const { finds, inside, outside, ratio, trips } = followUp(book, (stint) => found.has(stint.id), undefined, options)
   if (finds === 0) return { cannot: 'no strike of the finder at a spot that was told' }
-  if (inside.exposureHours === 0 || outside.exposureHours === 0) return { cannot: 'nothing else was thrown there within half an hour' }
+  if (inside.exposureHours === 0 || outside.exposureHours === 0)
+    return { cannot: 'nothing else was thrown there within half an hour' }
   const early = trips < 3 || inside.exposureHours < 1
   return { found: { ...ratio, early }, denominator: 'hours' }
 }
@@ -187,14 +228,27 @@ function trialOf(
   outcome: Outcome,
   { variance, dispersion, clock }: Pick<SpeciesBook, 'variance' | 'dispersion' | 'clock'>,
 ): Omit<ClaimTrial, 'verdict' | 'q'> {
-  const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number => rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
+  const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number =>
+    rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
   const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
   const strikesIn = sum(columns.strikes, selection.inA)
   const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
-  const asked = { rate, ratio: 2, share: hoursIn / (hoursIn + hoursOut), tripVariance: claim.outcome.startsWith('between') ? variance : 0, dispersion }
+  const asked = {
+    rate,
+    ratio: 2,
+    share: hoursIn / (hoursIn + hoursOut),
+    tripVariance: claim.outcome.startsWith('between') ? variance : 0,
+    dispersion,
+  }
   const countable = rate > 0 && hoursIn > 0 && hoursOut > 0
   const needed = countable ? powerForRatio(asked).hours : Infinity
-  const margin = { same: SAME_MARGIN, 'hook-up same': SAME_MARGIN, travels: SAME_MARGIN, 'not better': NOT_BETTER, 'not lower': NOT_BETTER } as const
+  const margin = {
+    same: SAME_MARGIN,
+    'hook-up same': SAME_MARGIN,
+    travels: SAME_MARGIN,
+    'not better': NOT_BETTER,
+    'not lower': NOT_BETTER,
+  } as const
   return {
     claim,
     ...('found' in outcome
@@ -213,7 +267,11 @@ function trialOf(
     trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
     hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
     powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
-    ...confirmedBy({ columns, claim, selection, rows }, holdsTheHour(claim) ? clock : undefined, 'found' in outcome ? outcome.found.ratio : null),
+    ...confirmedBy(
+      { columns, claim, selection, rows },
+      holdsTheHour(claim) ? clock : undefined,
+      'found' in outcome ? outcome.found.ratio : null,
+    ),
   }
 }
 

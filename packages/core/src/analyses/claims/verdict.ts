@@ -53,10 +53,13 @@ const SAYS_SAME: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 't
  */
 export function judge(asked: readonly Asked[]): Judged[] {
   const disputes = new Map<string, number>()
-  const usable = (one: Asked): one is Asked & { found: Finding } => one.found !== undefined && !one.found.early && one.found.ratio !== null
-  for (const one of asked) if (usable(one) && one.dispute) disputes.set(one.dispute, (disputes.get(one.dispute) ?? 0) + 1)
+  const usable = (one: Asked): one is Asked & { found: Finding } =>
+    one.found !== undefined && !one.found.early && one.found.ratio !== null
+  for (const one of asked)
+    if (usable(one) && one.dispute) disputes.set(one.dispute, (disputes.get(one.dispute) ?? 0) + 1)
   const units = new Map<string, number>()
-  const ownOf = (one: Asked & { found: Finding }): number => Math.min(1, one.found.pValue * (one.dispute ? (disputes.get(one.dispute) ?? 1) : 1))
+  const ownOf = (one: Asked & { found: Finding }): number =>
+    Math.min(1, one.found.pValue * (one.dispute ? (disputes.get(one.dispute) ?? 1) : 1))
   asked.forEach((one, i) => {
     if (!usable(one)) return
     const unit = one.dispute ?? `claim ${i}`

@@ -68,7 +68,10 @@ function spreadOf(rows: readonly ZoneRow[], zone: number): number {
     const level = levels[zone] ?? ''
     const rate = rates.get(body)
     const sum = groups.get(level) ?? { events: 0, exposureHours: 0 }
-    groups.set(level, { events: sum.events + strikes, exposureHours: sum.exposureHours + (rate ? (hours * rate.strikes) / rate.hours : 0) })
+    groups.set(level, {
+      events: sum.events + strikes,
+      exposureHours: sum.exposureHours + (rate ? (hours * rate.strikes) / rate.hours : 0),
+    })
   }
   const known = [...groups.values()].filter(({ exposureHours }) => exposureHours > 0)
   if (known.length < 2 || known.every(({ events }) => events === 0)) return 0

@@ -35,9 +35,14 @@ const PIECES = 40
 /**
  * The rate along a condition of a book's hours. Throws RangeError for a column that is not continuous, or nothing to draw.
  */
-export function curveOf(book: BookRecords, { of, where, trips = true, points }: CurveQuestion, options: Confidence = {}): BookCurve {
+export function curveOf(
+  book: BookRecords,
+  { of, where, trips = true, points }: CurveQuestion,
+  options: Confidence = {},
+): BookCurve {
   const info = columnInfo(of)
-  if (info.kind !== 'number') throw new RangeError(`${of} is not continuous: a curve needs a number, such as water_temp_c`)
+  if (info.kind !== 'number')
+    throw new RangeError(`${of} is not continuous: a curve needs a number, such as water_temp_c`)
   const [low, high] = rangeIn(columnsFor(book, where, [], [{ column: info.name, edges: [] }]), info.name)
   const edges = Array.from({ length: PIECES - 1 }, (_, i) => low + ((high - low) * (i + 1)) / PIECES)
   const columns = columnsFor(book, where, [], [{ column: info.name, edges: high > low ? edges : [] }])
@@ -46,9 +51,17 @@ export function curveOf(book: BookRecords, { of, where, trips = true, points }: 
   const known = rows.filter((row) => Number.isFinite(at(values, row)))
   const pick = (from: ArrayLike<number>): number[] => known.map((row) => at(from, row))
   const labels = known.map((row) => levelAt(columns.trip, row))
-  const wanted = points === undefined ? {} : { points: Array.from({ length: points }, (_, i) => low + ((high - low) * i) / Math.max(1, points - 1)) }
+  const wanted =
+    points === undefined
+      ? {}
+      : { points: Array.from({ length: points }, (_, i) => low + ((high - low) * i) / Math.max(1, points - 1)) }
   const curve = fitRateCurve(
-    { x: pick(values), events: pick(columns.strikes), exposureHours: pick(columns.hours), ...(trips ? { trip: labels } : {}) },
+    {
+      x: pick(values),
+      events: pick(columns.strikes),
+      exposureHours: pick(columns.hours),
+      ...(trips ? { trip: labels } : {}),
+    },
     { ...options, ...wanted, dispersion: bookDispersion(columns, rows) },
   )
   return { ...curve, of: info.name, restsOn: restsOn(columns, known, rows) }
@@ -62,13 +75,18 @@ export interface ModelQuestion {
   readonly where: readonly Clause[]
 }
 
-export type BookModel = { readonly restsOn: RestsOn } & (({ readonly kind: 'multilevel' } & MultilevelModel) | ({ readonly kind: 'log-linear' } & PoissonModel))
+export type BookModel = { readonly restsOn: RestsOn } & (
+  ({ readonly kind: 'multilevel' } & MultilevelModel) | ({ readonly kind: 'log-linear' } & PoissonModel)
+)
 
 /** A model of a book's strikes an hour; without random columns its errors are by trip. Throws RangeError for an unknown column or no hours. */
 export function modelOf(book: BookRecords, { fixed, random, where }: ModelQuestion): BookModel {
   const infos = fixed.map(columnInfo)
   const numbers = infos.filter(({ kind }) => kind === 'number').map(({ name }) => name)
-  const factors = [...infos.filter(({ kind }) => kind === 'factor').map(({ name }) => name), ...random.map((name) => columnInfo(name).name)]
+  const factors = [
+    ...infos.filter(({ kind }) => kind === 'factor').map(({ name }) => name),
+    ...random.map((name) => columnInfo(name).name),
+  ]
   const columns = columnsFor(
     book,
     where,
@@ -86,16 +104,27 @@ export function modelOf(book: BookRecords, { fixed, random, where }: ModelQuesti
     events: rows.map((row) => at(columns.strikes, row)),
     exposureHours: rows.map((row) => at(columns.hours, row)),
     factors: Object.fromEntries([...new Set([...factors, 'trip'])].map((name) => [name, labelsOf(name)])),
-    numbers: Object.fromEntries(numbers.map((name) => [name, rows.map((row) => at(entry(columns.numbers, name), row))])),
+    numbers: Object.fromEntries(
+      numbers.map((name) => [name, rows.map((row) => at(entry(columns.numbers, name), row))]),
+    ),
   }
   const spec = { fixed: infos.map(({ name }) => name) }
   const rest = { restsOn: restsOn(columns, rows, all) }
   return random.length > 0
-    ? { kind: 'multilevel', ...rest, ...fitMultilevelPoisson(data, { ...spec, random: random.map((name) => columnInfo(name).name) }) }
+    ? {
+        kind: 'multilevel',
+        ...rest,
+        ...fitMultilevelPoisson(data, { ...spec, random: random.map((name) => columnInfo(name).name) }),
+      }
     : { kind: 'log-linear', ...rest, ...fitPoissonModel(data, { ...spec, errors: 'cluster', cluster: 'trip' }) }
 }
 
-function columnsFor(book: BookRecords, where: readonly Clause[], factors: readonly string[], numbers: readonly RangeEdges[]): SegmentColumns {
+function columnsFor(
+  book: BookRecords,
+  where: readonly Clause[],
+  factors: readonly string[],
+  numbers: readonly RangeEdges[],
+): SegmentColumns {
   return buildColumns(book, planCuts([...factors, ...namedColumns(where)], [...clauseRanges(where), ...numbers]))
 }
 
@@ -114,7 +143,8 @@ function rangeIn(columns: SegmentColumns, name: string): [number, number] {
 const levelAt = ({ codes, levels }: Factor, row: number): string => at(levels, at(codes, row))
 
 function restsOn(columns: SegmentColumns, used: readonly number[], all: readonly number[]): RestsOn {
-  const sum = (rows: readonly number[], of: ArrayLike<number>): number => rows.reduce((total, row) => total + at(of, row), 0)
+  const sum = (rows: readonly number[], of: ArrayLike<number>): number =>
+    rows.reduce((total, row) => total + at(of, row), 0)
   const tripIds = [...new Set(used.map((row) => levelAt(columns.trip, row)))]
   return {
     strikes: sum(used, columns.strikes),

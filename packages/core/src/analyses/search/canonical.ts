@@ -9,7 +9,12 @@ import type { CellSource } from './cells.ts'
  *
  * Given      the rows asked of; the columns that patterns are made of; names of what is named by ids
  */
-export function canonical(source: CellSource, rows: readonly number[], columns: readonly string[], names: Names): { source: CellSource; rows: number[] } {
+export function canonical(
+  source: CellSource,
+  rows: readonly number[],
+  columns: readonly string[],
+  names: Names,
+): { source: CellSource; rows: number[] } {
   const factors = Object.fromEntries(columns.map((name) => [name, byWord(entry(source.factors, name), names[name])]))
   const told = new Map(rows.map((row) => [row, tellRow({ ...source, factors }, row, columns, names)]))
   const tellOf = (row: number): string => told.get(row) ?? ''
@@ -19,21 +24,32 @@ export function canonical(source: CellSource, rows: readonly number[], columns: 
 }
 
 /** The place of each row's trip, in the order of what the trips' rows say. */
-function tripRanks(rows: readonly number[], tripOf: (row: number) => number, tellOf: (row: number) => string): (row: number) => number {
+function tripRanks(
+  rows: readonly number[],
+  tripOf: (row: number) => number,
+  tellOf: (row: number) => string,
+): (row: number) => number {
   const lines = new Map<number, string[]>()
   for (const row of rows) {
     const own = lines.get(tripOf(row)) ?? []
     lines.set(tripOf(row), own)
     own.push(tellOf(row))
   }
-  const trips = [...lines].map(([trip, own]) => ({ trip, said: own.sort().join('\n') })).sort((a, b) => compare(a.said, b.said))
+  const trips = [...lines]
+    .map(([trip, own]) => ({ trip, said: own.sort().join('\n') }))
+    .sort((a, b) => compare(a.said, b.said))
   const ranks = new Map(trips.map(({ trip }, rank) => [trip, rank]))
   return (row) => ranks.get(tripOf(row)) ?? 0
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
-const tellRow = ({ hours, strikes, factors }: CellSource, row: number, columns: readonly string[], names: Names): string =>
+const tellRow = (
+  { hours, strikes, factors }: CellSource,
+  row: number,
+  columns: readonly string[],
+  names: Names,
+): string =>
   [
     ...columns.map((name) => {
       const { codes, levels } = entry(factors, name)

@@ -65,7 +65,10 @@ export function cellsOf(source: CellSource, rows: readonly number[], columns: re
 }
 
 /** Sums of a value by trip. */
-export function byTrip({ trip, tripNames }: Pick<Cells, 'trip' | 'tripNames'>, values: ArrayLike<number>): Float64Array {
+export function byTrip(
+  { trip, tripNames }: Pick<Cells, 'trip' | 'tripNames'>,
+  values: ArrayLike<number>,
+): Float64Array {
   const sums = new Float64Array(tripNames.length)
   for (let c = 0; c < trip.length; c++) {
     const t = trip[c] ?? 0

@@ -27,7 +27,14 @@ export function classesOf(cells: Cells, columns: readonly string[]): Classes {
   const { of, example } = told(cells, columns)
   const count = example.length
   const shards = shardsOf(cells, of, count)
-  return { count, of, cellOf: new Int32Array(example), hours: byClass({ count, of }, cells.hours), trips: cells.tripNames.length, ...shards }
+  return {
+    count,
+    of,
+    cellOf: new Int32Array(example),
+    hours: byClass({ count, of }, cells.hours),
+    trips: cells.tripNames.length,
+    ...shards,
+  }
 }
 
 /** A number for each combination of levels, by cell, and the first cell of each. */
@@ -49,7 +56,11 @@ function told({ codes, count }: Cells, columns: readonly string[]): { of: Int32A
 }
 
 /** Cells come trip by trip, so that the cells of a class on a trip follow one another among those of the class. */
-function shardsOf({ trip, count: cellCount }: Cells, of: Int32Array, count: number): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
+function shardsOf(
+  { trip, count: cellCount }: Cells,
+  of: Int32Array,
+  count: number,
+): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
   const last = new Int32Array(count).fill(-1)
   const first = new Int32Array(count + 1)
   const begins = new Uint8Array(cellCount)
@@ -139,10 +150,12 @@ function mergedShards(finer: Classes, of: Int32Array, count: number): Pick<Class
 }
 
 /** Sums of a value of the cells by class. */
-export const byClass = ({ of, count }: Pick<Classes, 'of' | 'count'>, values: ArrayLike<number>): Float64Array => sums(of, count, values)
+export const byClass = ({ of, count }: Pick<Classes, 'of' | 'count'>, values: ArrayLike<number>): Float64Array =>
+  sums(of, count, values)
 
 /** Sums of a value of the cells by shard. */
-export const byShard = ({ shardOf, trip }: Classes, values: ArrayLike<number>): Float64Array => sums(shardOf, trip.length, values)
+export const byShard = ({ shardOf, trip }: Classes, values: ArrayLike<number>): Float64Array =>
+  sums(shardOf, trip.length, values)
 
 function sums(of: Int32Array, count: number, values: ArrayLike<number>): Float64Array {
   const added = new Float64Array(count)

@@ -35,10 +35,16 @@ export interface FitOptions {
  * Given      cells; the columns held (hour of day, season, class)
  * Throws     RangeError where nothing was caught on them
  */
-export function fitExpected(cells: Cells, held: readonly string[], dispersion: number, { learnFrom = () => true, from }: FitOptions = {}): Expected {
+export function fitExpected(
+  cells: Cells,
+  held: readonly string[],
+  dispersion: number,
+  { learnFrom = () => true, from }: FitOptions = {},
+): Expected {
   const learnt = cells.tripNames.map((_, t) => learnFrom(t))
   const [seen, hours] = [byTrip(cells, cells.strikes), byTrip(cells, cells.hours)]
-  const sumLearnt = (values: Float64Array): number => values.reduce((sum, value, t) => sum + (learnt[t] === true ? value : 0), 0)
+  const sumLearnt = (values: Float64Array): number =>
+    values.reduce((sum, value, t) => sum + (learnt[t] === true ? value : 0), 0)
   const strikes = sumLearnt(seen)
   if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
   const rate = strikes / sumLearnt(hours)
@@ -48,7 +54,9 @@ export function fitExpected(cells: Cells, held: readonly string[], dispersion: n
   const rounds = from ? FEW_ROUNDS : ROUNDS
   for (let round = 0; round < rounds; round++) {
     // Trips that are not learnt from have no say.
-    const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes).map((one, t) => (learnt[t] === true ? one : 0))
+    const luck = luckOf(cells, { strikes: expected, shape, dispersion }, cells.strikes).map((one, t) =>
+      learnt[t] === true ? one : 0,
+    )
     for (const factor of factors) turn(cells, factor, luck, expected)
     // Brings the sum of what is expected to the sum of what was seen.
     const due = byTrip(cells, expected).reduce((sum, e, t) => sum + e * (luck[t] ?? 0), 0)
@@ -91,12 +99,18 @@ function shapeOf(cells: Cells, expected: Float64Array, dispersion: number, learn
   const [seen, due] = [byTrip(cells, cells.strikes), byTrip(cells, expected)]
   const trips = [...due.keys()].filter((t) => at(due, t) > 0 && learnt[t] === true)
   if (trips.length < 2) return LARGEST_SHAPE
-  const fit = fitGammaPoisson(trips.map((t) => ({ events: at(seen, t) / dispersion, exposureHours: at(due, t) / dispersion })))
+  const fit = fitGammaPoisson(
+    trips.map((t) => ({ events: at(seen, t) / dispersion, exposureHours: at(due, t) / dispersion })),
+  )
   return fit.noSpread ? LARGEST_SHAPE : Math.min(LARGEST_SHAPE, fit.shape)
 }
 
 /** The luck of each trip as its strikes tell it: mean of its gamma. */
-export function luckOf(cells: Cells, { strikes: expected, shape, dispersion }: Expected, strikes: ArrayLike<number>): Float64Array {
+export function luckOf(
+  cells: Cells,
+  { strikes: expected, shape, dispersion }: Expected,
+  strikes: ArrayLike<number>,
+): Float64Array {
   const [seen, due] = [byTrip(cells, strikes), byTrip(cells, expected)]
   return due.map((e, t) => (shape + at(seen, t) / dispersion) / (shape + e / dispersion))
 }

@@ -4,7 +4,13 @@ import type { Classes } from './classes.ts'
  * Adds up by trip what is expected of some classes, and lists those trips; returns how many there are. The sums are nought before, and
  * whoever asks sets them back to nought.
  */
-export function gather({ first, trip }: Classes, dueOf: Float64Array, chosen: Int32Array, sums: Float64Array, trips: Int32Array): number {
+export function gather(
+  { first, trip }: Classes,
+  dueOf: Float64Array,
+  chosen: Int32Array,
+  sums: Float64Array,
+  trips: Int32Array,
+): number {
   let count = 0
   for (let i = 0; i < chosen.length; i++) {
     const one = chosen[i] ?? 0

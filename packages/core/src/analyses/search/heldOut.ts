@@ -62,7 +62,15 @@ export function heldOut(
         if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) return
         const variance = weigher.variance(chosen).all
         const z = signedRoot(sum, variance)
-        if (z >= LEAST_Z) at(standing, f).push({ items: path, view, chosen: (kept ??= chosen.slice()), z, excess: sum / variance, variance })
+        if (z >= LEAST_Z)
+          at(standing, f).push({
+            items: path,
+            view,
+            chosen: (kept ??= chosen.slice()),
+            z,
+            excess: sum / variance,
+            variance,
+          })
       })
     }
   })
@@ -103,7 +111,13 @@ function asCandidate({ items, chosen, z, excess: raw, variance }: Excess): Candi
   return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare: 0 }
 }
 
-function foldsOf(cells: Cells, classes: Classes, held: readonly string[], told: readonly string[], dispersion: number): Fold[] {
+function foldsOf(
+  cells: Cells,
+  classes: Classes,
+  held: readonly string[],
+  told: readonly string[],
+  dispersion: number,
+): Fold[] {
   const foldOf = tripsTold(cells, told).map((content) => hashOf(content) % FOLDS)
   return Array.from({ length: FOLDS }, (_, f) => f).flatMap((f) => {
     const unseen = (c: number): boolean => foldOf[at(cells.trip, c)] === f
@@ -131,7 +145,10 @@ function tripsTold(cells: Cells, columns: readonly string[]): string[] {
     const words = columns.map((name) => cells.levels[name]?.[cells.codes[name]?.[c] ?? 0] ?? '').join('|')
     const ofTrip = at(told, at(cells.trip, c))
     const known = ofTrip.get(words)
-    ofTrip.set(words, { hours: (known?.hours ?? 0) + at(cells.hours, c), strikes: (known?.strikes ?? 0) + at(cells.strikes, c) })
+    ofTrip.set(words, {
+      hours: (known?.hours ?? 0) + at(cells.hours, c),
+      strikes: (known?.strikes ?? 0) + at(cells.strikes, c),
+    })
   }
   return told.map((own) =>
     [...own]
@@ -148,7 +165,13 @@ function hashOf(text: string): number {
   return hash >>> 0
 }
 
-function pool(cells: Cells, classes: Classes, folds: readonly Fold[], found: readonly (Int32Array | undefined)[], alpha: number): HeldOut | null {
+function pool(
+  cells: Cells,
+  classes: Classes,
+  folds: readonly Fold[],
+  found: readonly (Int32Array | undefined)[],
+  alpha: number,
+): HeldOut | null {
   let [strikes, hours, due, spread, trips] = [0, 0, 0, 0, 0]
   folds.forEach(({ expected, unseen }, f) => {
     const chosen = cellsIn(classes, found[f] ?? new Int32Array()).filter(unseen)
@@ -168,5 +191,12 @@ function pool(cells: Cells, classes: Classes, folds: readonly Fold[], found: rea
   const error = Math.sqrt(dispersion / Math.max(0.5, strikes) + spread / due ** 2)
   const half = normalQuantile(1 - alpha / 2) * error
   const centre = Math.max(0.5, strikes) / due
-  return { ratio, lower: strikes === 0 ? 0 : centre * Math.exp(-half), upper: centre * Math.exp(half), strikes, hours, trips }
+  return {
+    ratio,
+    lower: strikes === 0 ? 0 : centre * Math.exp(-half),
+    upper: centre * Math.exp(half),
+    strikes,
+    hours,
+    trips,
+  }
 }

@@ -23,14 +23,22 @@ export interface Floors {
 }
 
 /** Every single condition that has hours enough: a level, and of ordered columns two or three neighbours, and all from one level up or down. */
-export function itemsOf(cells: Cells, classes: Classes, columns: readonly string[], alone: readonly string[], floors: Floors): Item[] {
+export function itemsOf(
+  cells: Cells,
+  classes: Classes,
+  columns: readonly string[],
+  alone: readonly string[],
+  floors: Floors,
+): Item[] {
   const enough = new Enough(classes, floors)
   return [...columns, ...alone].flatMap((column) => {
     const levels = (cells.levels[column] ?? []).filter((level) => level !== UNKNOWN)
     return groupsOf(column, levels).flatMap((group) => {
       const member = membersOf(cells, classes, column, group)
       const own = Int32Array.from(member.keys()).filter((one) => member[one] === 1)
-      return own.length < classes.count && enough.in(own) ? [{ column, levels: group, member, classes: own, alone: alone.includes(column) }] : []
+      return own.length < classes.count && enough.in(own)
+        ? [{ column, levels: group, member, classes: own, alone: alone.includes(column) }]
+        : []
     })
   })
 }
@@ -124,7 +132,14 @@ function itemsUnder({ count, of }: Classes, items: readonly Item[], set: readonl
   return items.flatMap(({ column, member: all }, i) => {
     if (!set.includes(column)) return []
     const member = Uint8Array.from(example, (finer) => all[finer] ?? 0)
-    return [{ at: i, place: set.indexOf(column), member, classes: Int32Array.from(member.keys()).filter((one) => member[one] === 1) }]
+    return [
+      {
+        at: i,
+        place: set.indexOf(column),
+        member,
+        classes: Int32Array.from(member.keys()).filter((one) => member[one] === 1),
+      },
+    ]
   })
 }
 

@@ -27,9 +27,15 @@ export interface JointFamily {
 export function jointFamily(patterns: NullMaxima, subjects: readonly NullMaxima[]): JointFamily {
   const ofPattern = surprise(patterns)
   const scales = new Map(subjects.map((maxima) => [maxima, surprise(maxima)]))
-  const most = patterns.map((_, book) => subjects.reduce((highest, maxima) => Math.max(highest, scales.get(maxima)?.(at(maxima, book)) ?? 0), -Infinity))
+  const most = patterns.map((_, book) =>
+    subjects.reduce((highest, maxima) => Math.max(highest, scales.get(maxima)?.(at(maxima, book)) ?? 0), -Infinity),
+  )
   const ofMost = subjects.length > 0 ? surprise(most) : () => -Infinity
   const joint = patterns.map((z, book) => Math.max(ofPattern(z), ofMost(at(most, book))))
-  const chance = (surprising: number): number => (1 + joint.reduce((more, one) => more + (one >= surprising ? 1 : 0), 0)) / (joint.length + 1)
-  return { ofPattern: (z) => chance(ofPattern(z)), ofSubject: (maxima, z) => chance(ofMost(scales.get(maxima)?.(z) ?? -Infinity)) }
+  const chance = (surprising: number): number =>
+    (1 + joint.reduce((more, one) => more + (one >= surprising ? 1 : 0), 0)) / (joint.length + 1)
+  return {
+    ofPattern: (z) => chance(ofPattern(z)),
+    ofSubject: (maxima, z) => chance(ofMost(scales.get(maxima)?.(z) ?? -Infinity)),
+  }
 }

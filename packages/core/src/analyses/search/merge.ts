@@ -23,7 +23,10 @@ export function merged(classes: Classes, candidates: readonly Candidate[]): Merg
     const overlap = new Overlap(classes, [top])
     const alike = new Set(left.filter((one) => one === top || overlap.sharedBy(one.chosen).length > 0))
     const good = [...alike].filter(({ score }) => score >= top.score - ABOUT_AS_GOOD)
-    groups.push({ best: good.reduce((simplest, one) => (one.items.length < simplest.items.length ? one : simplest), top), count: alike.size - 1 })
+    groups.push({
+      best: good.reduce((simplest, one) => (one.items.length < simplest.items.length ? one : simplest), top),
+      count: alike.size - 1,
+    })
     left = left.filter((one) => !alike.has(one))
   }
   return groups

@@ -28,7 +28,13 @@ export interface NullBooks {
  * Given      what is expected of ours, with the columns that were held; how many books; the mean size of a bout
  * Source     parametric bootstrap; permuting single strikes would break the flurries and see patterns everywhere
  */
-export function drawNullBooks({ cells, held, bout }: SearchInput, classes: Classes, expected: Expected, books: number, random: Random): NullBooks {
+export function drawNullBooks(
+  { cells, held, bout }: SearchInput,
+  classes: Classes,
+  expected: Expected,
+  books: number,
+  random: Random,
+): NullBooks {
   const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float64Array(classes.count * LANES))
   const due = byTrip(cells, expected.strikes)
   const bounds = cumulated(cells, expected.strikes)
@@ -40,7 +46,9 @@ export function drawNullBooks({ cells, held, bout }: SearchInput, classes: Class
     const drawn = drawBook(cells, expected, bout, due, bounds, random)
     const anew = fittedAnew(coarse, held, expected, drawn)
     variances[book] = anew ? sumOf(anew.strikes) / anew.dispersion / (sumOf(expected.strikes) / expected.dispersion) : 1
-    byClass(classes, residuals(cells, anew ?? expected, drawn.strikes)).forEach((residual, one) => (block[one * LANES + lane] = residual))
+    byClass(classes, residuals(cells, anew ?? expected, drawn.strikes)).forEach(
+      (residual, one) => (block[one * LANES + lane] = residual),
+    )
   }
   return { books, residuals: blocks, variances }
 }
@@ -57,7 +65,11 @@ interface Coarse {
   readonly expected: Float64Array
 }
 
-function heldAlone({ trip, tripNames, hours, codes, levels, count }: Cells, held: readonly string[], expected: Expected): Coarse {
+function heldAlone(
+  { trip, tripNames, hours, codes, levels, count }: Cells,
+  held: readonly string[],
+  expected: Expected,
+): Coarse {
   const columns = held.map((name) => codes[name] ?? new Int32Array(count))
   const { cellOf, first } = agreeingRows([trip, ...columns], count)
   const sums = (values: Float64Array): Float64Array => {
@@ -68,7 +80,14 @@ function heldAlone({ trip, tripNames, hours, codes, levels, count }: Cells, held
   const of = (column: Int32Array): Int32Array => Int32Array.from(first, (c) => at(column, c))
   return {
     cells: {
-      ...{ count: first.length, trip: of(trip), tripNames, hours: sums(hours), strikes: new Float64Array(first.length), levels },
+      ...{
+        count: first.length,
+        trip: of(trip),
+        tripNames,
+        hours: sums(hours),
+        strikes: new Float64Array(first.length),
+        levels,
+      },
       codes: Object.fromEntries(held.map((name, h) => [name, of(at(columns, h))])),
     },
     of: cellOf,
@@ -77,7 +96,12 @@ function heldAlone({ trip, tripNames, hours, codes, levels, count }: Cells, held
 }
 
 /** As our own book was fitted; undefined for a book without a strike, which has no pattern either. */
-function fittedAnew({ cells, of, expected }: Coarse, held: readonly string[], from: Expected, { strikes, bouts }: DrawnBook): Expected | undefined {
+function fittedAnew(
+  { cells, of, expected }: Coarse,
+  held: readonly string[],
+  from: Expected,
+  { strikes, bouts }: DrawnBook,
+): Expected | undefined {
   if (bouts === 0) return undefined
   const seen = new Float64Array(cells.count)
   for (let c = 0; c < of.length; c++) seen[of[c] ?? 0] = (seen[of[c] ?? 0] ?? 0) + (strikes[c] ?? 0)
@@ -96,7 +120,10 @@ function sumOf(values: Float64Array): number {
 }
 
 /** Expected strikes added up over the cells of each trip, and where each trip's cells begin. */
-function cumulated({ trip, tripNames, count }: Cells, expected: Float64Array): { sums: Float64Array; first: Int32Array } {
+function cumulated(
+  { trip, tripNames, count }: Cells,
+  expected: Float64Array,
+): { sums: Float64Array; first: Int32Array } {
   const first = new Int32Array(tripNames.length + 1)
   const sums = new Float64Array(count)
   let last = -1
@@ -140,7 +167,10 @@ function drawBook(
 }
 
 /** The same books by coarser classes. */
-export function booksOver({ residuals: blocks, ...rest }: NullBooks, { of, count }: Pick<Classes, 'of' | 'count'>): NullBooks {
+export function booksOver(
+  { residuals: blocks, ...rest }: NullBooks,
+  { of, count }: Pick<Classes, 'of' | 'count'>,
+): NullBooks {
   return {
     ...rest,
     residuals: blocks.map((finer) => {

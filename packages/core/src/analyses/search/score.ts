@@ -65,7 +65,11 @@ export class Weigher {
 
   /** The same by coarser classes. */
   over(view: Classes): Weigher {
-    return new Weigher(view, { ...this.counts, dueOf: byShard(view, this.counts.dueOf), struckIn: byClass(view, this.counts.struckIn) })
+    return new Weigher(view, {
+      ...this.counts,
+      dueOf: byShard(view, this.counts.dueOf),
+      struckIn: byClass(view, this.counts.struckIn),
+    })
   }
 
   /** Variance Σ_trips [e − e²/(k + E)] of a pattern's score, and how much of it lies within trips. It does not depend on what was caught. */

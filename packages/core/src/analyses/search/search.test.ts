@@ -59,7 +59,8 @@ describe('the score of a pattern', () => {
     eachConjunction(cells, classes, { items, depth: 2, floors: FLOORS }, (view) => (path, chosen) => {
       called.set(path.join(), [...cellsIn(classes, cellsIn(view, chosen))])
     })
-    const inItem = (item: (typeof items)[number], c: number): boolean => item.levels.includes(cells.levels[item.column]![cells.codes[item.column]![c]!]!)
+    const inItem = (item: (typeof items)[number], c: number): boolean =>
+      item.levels.includes(cells.levels[item.column]![cells.codes[item.column]![c]!]!)
     const all = [...cells.hours.keys()]
     const wanted = new Map<string, number[]>()
     items.forEach((one, i) => {
@@ -67,7 +68,10 @@ describe('the score of a pattern', () => {
       wanted.set(String(i), own)
       items.forEach((two, j) => {
         const both = own.filter((c) => inItem(two, c))
-        const [hours, trips] = [both.reduce((sum, c) => sum + cells.hours[c]!, 0), new Set(both.map((c) => cells.trip[c]))]
+        const [hours, trips] = [
+          both.reduce((sum, c) => sum + cells.hours[c]!, 0),
+          new Set(both.map((c) => cells.trip[c])),
+        ]
         const tells = j > i && two.column !== one.column && both.length < own.length
         if (tells && hours >= FLOORS.hours && trips.size >= FLOORS.trips) wanted.set(`${i},${j}`, both)
       })
@@ -76,7 +80,10 @@ describe('the score of a pattern', () => {
   })
 
   it('adds up by class what stands in the cells', () => {
-    expect(sumOver(byClass(classes, cells.strikes), Int32Array.from(classes.cellOf.keys()))).toBeCloseTo(sumOver(cells.strikes, [...cells.strikes.keys()]), 6)
+    expect(sumOver(byClass(classes, cells.strikes), Int32Array.from(classes.cellOf.keys()))).toBeCloseTo(
+      sumOver(cells.strikes, [...cells.strikes.keys()]),
+      6,
+    )
     expect(classes.trip.length).toBe(new Set(Array.from(classes.of, (one, c) => `${one} ${cells.trip[c]}`)).size)
   })
 })
@@ -127,7 +134,15 @@ describe('searchPatterns', () => {
   const options = { permutations: 59, heldOut: false }
 
   it('finds one lure in the window where it beats all others, and not the window', () => {
-    const world: SearchWorld = { ...PLAIN, trips: 80, rate: 1.2, tripSd: 0.5, seasonal: true, lures: 2, ofLure: { hours: [22, 30], trips: [11, 18], ratio: 5 } }
+    const world: SearchWorld = {
+      ...PLAIN,
+      trips: 80,
+      rate: 1.2,
+      tripSd: 0.5,
+      seasonal: true,
+      lures: 2,
+      ofLure: { hours: [22, 30], trips: [11, 18], ratio: 5 },
+    }
     const random = seededRandom(12)
     const found = Array.from({ length: 4 }, (_, seed) => {
       const { input, planted } = searchBook(world, random)
@@ -150,7 +165,9 @@ describe('searchPatterns', () => {
     const alarms = Array.from({ length: 10 }, (_, i) =>
       searchPatterns(searchBook({ ...PLAIN, flurry: 2, seasonal: true }, random).input, { ...options, seed: i }),
     )
-    expect(alarms.filter(({ findings }) => findings.some(({ pFamily }) => pFamily <= 0.05)).length).toBeLessThanOrEqual(2)
+    expect(alarms.filter(({ findings }) => findings.some(({ pFamily }) => pFamily <= 0.05)).length).toBeLessThanOrEqual(
+      2,
+    )
   }, 120_000)
 
   it('finds a window of four times as much, says what it rests on, and sees it on trips that did not find it', () => {
@@ -158,15 +175,20 @@ describe('searchPatterns', () => {
     const found = Array.from({ length: 5 }, () => {
       const { input, planted } = searchBook({ ...PLAIN, rate: 0.6, ratio: 4 }, random)
       const first = searchPatterns(input, { permutations: 59 }).findings[0]!
-      const hours = (member: (c: number) => boolean): number => input.cells.hours.reduce((sum, h, c) => sum + (member(c) ? h : 0), 0)
+      const hours = (member: (c: number) => boolean): number =>
+        input.cells.hours.reduce((sum, h, c) => sum + (member(c) ? h : 0), 0)
       const inside = (c: number): boolean =>
-        first.conditions.every(({ column, levels }) => levels.includes(input.cells.levels[column]![input.cells.codes[column]![c]!]!))
+        first.conditions.every(({ column, levels }) =>
+          levels.includes(input.cells.levels[column]![input.cells.codes[column]![c]!]!),
+        )
       const overlap = hours((c) => inside(c) && planted[c] === 1) / hours((c) => inside(c) || planted[c] === 1)
       expect(first.hours).toBeCloseTo(hours(inside), 9)
       expect(first.rate).toBeCloseTo(first.strikes / first.hours, 12)
       return { first, overlap }
     })
-    expect(found.filter(({ first, overlap }) => first.pFamily <= 0.05 && overlap >= 0.5).length).toBeGreaterThanOrEqual(4)
+    expect(found.filter(({ first, overlap }) => first.pFamily <= 0.05 && overlap >= 0.5).length).toBeGreaterThanOrEqual(
+      4,
+    )
     expect(found.filter(({ first }) => (first.heldOut?.lower ?? 0) > 1).length).toBeGreaterThanOrEqual(4)
   }, 120_000)
 

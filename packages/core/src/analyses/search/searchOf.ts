@@ -11,7 +11,19 @@ import type { Condition, PatternSearch, SearchInput, SearchOptions } from './typ
 
 /** What patterns are made of, unless others are asked for: conditions, the place, and what the lure is. */
 export const SEARCH_COLUMNS = [
-  ...['temp_band', 'clarity_band', 'wind_band', 'sky_band', 'light_band', 'front', 'current', 'structure', 'class', 'family', 'level'],
+  ...[
+    'temp_band',
+    'clarity_band',
+    'wind_band',
+    'sky_band',
+    'light_band',
+    'front',
+    'current',
+    'structure',
+    'class',
+    'family',
+    'level',
+  ],
 ] as const
 const ALONE = ['lure'] as const
 /** What is held against all else thrown in the same window: the lure, what it is, how and on what it is fished. (ours) */
@@ -34,19 +46,37 @@ export const patternWhere = (conditions: readonly Condition[], water: string): s
   ])
 
 /** The patterns of one water. Throws RangeError for a water nobody fished, an unknown column, or no strike. */
-export function searchOf(book: BookRecords, { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion, options: SearchOptions = {}): PatternSearch {
+export function searchOf(
+  book: BookRecords,
+  { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion,
+  options: SearchOptions = {},
+): PatternSearch {
   return searchPatterns(searchInput(book, water, where, columns), options)
 }
 
-function searchInput(book: BookRecords, water: string, where: readonly Clause[], asked: readonly string[]): SearchInput {
+function searchInput(
+  book: BookRecords,
+  water: string,
+  where: readonly Clause[],
+  asked: readonly string[],
+): SearchInput {
   const infos = asked.map(columnInfo)
   const continuous = infos.find(({ kind }) => kind === 'number')
-  if (continuous) throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
+  if (continuous)
+    throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
   const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
   const joined = infos.map(({ name }) => name)
-  const segments = buildColumns(book, planCuts([...joined, ...ALONE, ...SUBJECTS, ...namedColumns(clauses), 'hour', 'season', 'class'], clauseRanges(clauses)))
+  const segments = buildColumns(
+    book,
+    planCuts(
+      [...joined, ...ALONE, ...SUBJECTS, ...namedColumns(clauses), 'hour', 'season', 'class'],
+      clauseRanges(clauses),
+    ),
+  )
   const keep = rowFilter(segments, clauses, namesOf(book))
-  const rows = Array.from({ length: segments.rows }, (_, row) => row).filter((row) => at(segments.hours, row) > 0 && keep(row))
+  const rows = Array.from({ length: segments.rows }, (_, row) => row).filter(
+    (row) => at(segments.hours, row) > 0 && keep(row),
+  )
   if (rows.length === 0) throw new RangeError(`no hour on ${water}: there is nothing to search`)
   const hour = entry(segments.factors, 'hour')
   // A quarter of the day: finer would have too few strikes for a factor of its own.
@@ -55,7 +85,16 @@ function searchInput(book: BookRecords, water: string, where: readonly Clause[],
   const used = [...new Set([...joined, ...ALONE, ...SUBJECTS, ...HELD])]
   const inOrder = canonical(laid, rows, used, namesOf(book))
   const cells = cellsOf(inOrder.source, inOrder.rows, used)
-  return { cells, columns: joined, alone: ALONE, subjects: SUBJECTS, attributes: ATTRIBUTES, held: HELD, bout: boutSize(strikesOf(segments, rows)) }
+  return {
+    cells,
+    columns: joined,
+    alone: ALONE,
+    subjects: SUBJECTS,
+    attributes: ATTRIBUTES,
+    held: HELD,
+    bout: boutSize(strikesOf(segments, rows)),
+  }
 }
 
-const quarterOf = (hour: string): string => ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'
+const quarterOf = (hour: string): string =>
+  ['night', 'morning', 'midday', 'evening'][Math.floor((Number(hour) + 2) / 6) % 4] ?? 'night'

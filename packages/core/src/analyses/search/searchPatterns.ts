@@ -40,7 +40,8 @@ const DEPTH = 3
 export function searchPatterns(input: SearchInput, options: SearchOptions = {}): PatternSearch {
   const { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, floors = FLOORS, progress } = options
   if (!(depth >= 1 && depth <= 4)) throw new RangeError(`patterns join 1 to 4 conditions, not ${depth}`)
-  if (!(permutations >= 1)) throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
+  if (!(permutations >= 1))
+    throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...(input.subjects ?? [])])])
@@ -50,21 +51,32 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const standing: Weighed[] = []
   const own = byClass(classes, residuals(cells, expected))
   const weigher = Weigher.of(cells, classes, expected)
-  eachConjunction(cells, classes, { items, depth, floors, progress: (share) => progress?.(share * PATTERNS_SHARE) }, (view) => {
-    const [books, score, under] = [booksOver(nullBooks, view), byClass(view, own), weigher.over(view)]
-    return (path, chosen) => {
-      const { all, within } = under.variance(chosen)
-      const z = signedRoot(sumOver(score, chosen), all)
-      family.add(books, chosen, all, z)
-      if (z >= LEAST_Z) standing.push({ items: path, view, chosen: chosen.slice(), z, withinShare: within / all })
-    }
-  })
+  eachConjunction(
+    cells,
+    classes,
+    { items, depth, floors, progress: (share) => progress?.(share * PATTERNS_SHARE) },
+    (view) => {
+      const [books, score, under] = [booksOver(nullBooks, view), byClass(view, own), weigher.over(view)]
+      return (path, chosen) => {
+        const { all, within } = under.variance(chosen)
+        const z = signedRoot(sumOver(score, chosen), all)
+        family.add(books, chosen, all, z)
+        if (z >= LEAST_Z) standing.push({ items: path, view, chosen: chosen.slice(), z, withinShare: within / all })
+      }
+    },
+  )
   const candidates = strongest(standing).map((one) => candidateOf(weigher, one))
   const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
-  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) => merged(classes, list))
+  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) =>
+    merged(classes, list),
+  )
   const subjects = subjectsOf(input, classes, options)
-  const inFolds = (share: number): void => progress?.(PATTERNS_SHARE + SUBJECTS_SHARE + share * (1 - PATTERNS_SHARE - SUBJECTS_SHARE))
-  const unseen = options.heldOut === false ? [] : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alphaOf(options))
+  const inFolds = (share: number): void =>
+    progress?.(PATTERNS_SHARE + SUBJECTS_SHARE + share * (1 - PATTERNS_SHARE - SUBJECTS_SHARE))
+  const unseen =
+    options.heldOut === false
+      ? []
+      : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alphaOf(options))
   const joint = jointFamily(
     family.maxima,
     subjects.map(({ nulls }) => nulls),
@@ -87,7 +99,9 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     alone: findings[1] ?? [],
     subjects: toldOnce(
       cells,
-      subjects.map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) })).filter(({ pFamily }) => pFamily <= WORTH_TELLING),
+      subjects
+        .map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) }))
+        .filter(({ pFamily }) => pFamily <= WORTH_TELLING),
     )
       .slice(0, MOST_SUBJECTS)
       .map((one) => subjectFinding(cells, one, alphaOf(options))),
@@ -99,7 +113,11 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
 }
 
 /** Windows of subjects, against books in which neither a window nor what the lure is makes a difference. */
-function subjectsOf(input: SearchInput, classes: Classes, { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, progress }: SearchOptions): SubjectWindow[] {
+function subjectsOf(
+  input: SearchInput,
+  classes: Classes,
+  { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, progress }: SearchOptions,
+): SubjectWindow[] {
   const { cells, attributes = [], bout, subjects = input.alone } = input
   if (subjects.length === 0) return []
   // Were the class held, a lure that is most of its class would be measured against itself.
@@ -110,7 +128,12 @@ function subjectsOf(input: SearchInput, classes: Classes, { seed = 1, permutatio
   return subjects.flatMap((column, i) =>
     subjectWindows(
       { cells, classes, expected, nullBooks },
-      { column, columns, depth, progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjects.length) * SUBJECTS_SHARE) },
+      {
+        column,
+        columns,
+        depth,
+        progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjects.length) * SUBJECTS_SHARE),
+      },
     ),
   )
 }
@@ -161,14 +184,29 @@ function patternFinding(
   alpha: number,
 ): Finding {
   const conditions = path.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels }))
-  return { ...findingOf(cells, conditions, cellsIn(classes, chosen), { ...best, ...stands }, alpha), kind: withinShare >= 0.5 ? 'within' : 'between' }
+  return {
+    ...findingOf(cells, conditions, cellsIn(classes, chosen), { ...best, ...stands }, alpha),
+    kind: withinShare >= 0.5 ? 'within' : 'between',
+  }
 }
 
 /** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
 function subjectFinding(cells: Cells, { one, pFamily, merged: others }: ToldSubject, alpha: number): Finding {
   const level = at(cells.levels[one.column] ?? [], one.subject)
-  const conditions = [{ column: one.column, levels: [level] }, ...one.conditions.map(({ column, levels }) => ({ column, levels }))]
-  return { ...findingOf(cells, conditions, one.cells, { z: one.z, ...one.ratio(), pFamily, q: pFamily, merged: others, heldOut: null }, alpha), kind: 'lures' }
+  const conditions = [
+    { column: one.column, levels: [level] },
+    ...one.conditions.map(({ column, levels }) => ({ column, levels })),
+  ]
+  return {
+    ...findingOf(
+      cells,
+      conditions,
+      one.cells,
+      { z: one.z, ...one.ratio(), pFamily, q: pFamily, merged: others, heldOut: null },
+      alpha,
+    ),
+    kind: 'lures',
+  }
 }
 
 /** A pattern that stands out, before its ratio is worked out. */
@@ -181,7 +219,13 @@ function candidateOf(weigher: Weigher, { items, chosen, z, withinShare }: Weighe
 
 type Stands = Pick<Candidate, 'z' | 'logRatio' | 'error'> & Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>
 
-function findingOf(cells: Cells, conditions: readonly Condition[], chosen: Int32Array, stands: Stands, alpha: number): Omit<Finding, 'kind'> {
+function findingOf(
+  cells: Cells,
+  conditions: readonly Condition[],
+  chosen: Int32Array,
+  stands: Stands,
+  alpha: number,
+): Omit<Finding, 'kind'> {
   const { z, logRatio, error, pFamily, q, merged: others, heldOut: unseen } = stands
   const sum = (values: Float64Array): number => sumOver(values, chosen)
   const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(logRatio)]

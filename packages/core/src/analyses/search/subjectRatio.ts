@@ -31,7 +31,8 @@ export function subjectRatio(cells: Cells, expected: Expected, own: Int32Array, 
   let [subject, rest] = [1, 1]
   for (let round = 0; round < ROUNDS; round++) {
     const luck = luckOf(cells, { ...expected, strikes: scaled }, cells.strikes)
-    const due = (list: Int32Array): number => list.reduce((sum, c) => sum + at(expected.strikes, c) * at(luck, at(cells.trip, c)), 0)
+    const due = (list: Int32Array): number =>
+      list.reduce((sum, c) => sum + at(expected.strikes, c) * at(luck, at(cells.trip, c)), 0)
     const [nextSubject, nextRest] = [ys / due(own), yo / due(others)]
     const moved = Math.abs(Math.log(nextSubject / subject)) + Math.abs(Math.log(nextRest / rest))
     ;[subject, rest] = [nextSubject, nextRest]

@@ -55,7 +55,12 @@ export interface SubjectQuestion {
  * Source     efficient score with a nuisance parameter: Cox & Hinkley, Theoretical Statistics (1974) §9.3; the use is ours
  */
 export function subjectWindows(
-  { cells, classes, expected, nullBooks }: { readonly cells: Cells; readonly classes: Classes; readonly expected: Expected; readonly nullBooks: NullBooks },
+  {
+    cells,
+    classes,
+    expected,
+    nullBooks,
+  }: { readonly cells: Cells; readonly classes: Classes; readonly expected: Expected; readonly nullBooks: NullBooks },
   { column, columns, depth, progress }: SubjectQuestion,
 ): SubjectWindow[] {
   const levels = cells.levels[column] ?? []
@@ -64,7 +69,10 @@ export function subjectWindows(
   const baseBooks = booksOver(nullBooks, base)
   const own = byClass(base, byClass(classes, residuals(cells, expected)))
   const flurries = (values: Float64Array): Float64Array => values.map((value) => value / expected.dispersion)
-  const [due, dueOf] = [flurries(byTrip(cells, expected.strikes)), byShard(base, flurries(byShard(classes, expected.strikes)))]
+  const [due, dueOf] = [
+    flurries(byTrip(cells, expected.strikes)),
+    byShard(base, flurries(byShard(classes, expected.strikes))),
+  ]
   const highest = levels.map(() => new Float64Array(nullBooks.books))
   // Of each subject the strongest window of one condition, of two, and so on.
   const best = levels.map((): Best[] => [])
@@ -86,14 +94,17 @@ export function subjectWindows(
         const excess = scoreOf(list) - slope * inWindow
         const z = signedRoot(excess, variance)
         const ofSubject = at(best, subject)
-        if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9) ofSubject[path.length - 1] = { path, view, list, window: chosen.slice(), z }
+        if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9)
+          ofSubject[path.length - 1] = { path, view, list, window: chosen.slice(), z }
       }
       addMaxima(books, chosen, found, highest)
     }
   })
   return best.flatMap((windows, subject) => {
     const one = simplest(windows)
-    return one ? [{ ...windowOf(one, { base, classes, cells, expected, items }), column, subject, nulls: at(highest, subject) }] : []
+    return one
+      ? [{ ...windowOf(one, { base, classes, cells, expected, items }), column, subject, nulls: at(highest, subject) }]
+      : []
   })
 }
 
@@ -127,7 +138,12 @@ function windowOf(
 ): Pick<SubjectWindow, 'conditions' | 'cells' | 'z' | 'ratio'> {
   const cellsOf = (chosen: Int32Array): Int32Array => cellsIn(classes, cellsIn(base, cellsIn(view, chosen)))
   const own = cellsOf(list)
-  return { conditions: path.map((i) => at(items, i)), cells: own, z, ratio: () => subjectRatio(cells, expected, own, cellsOf(window)) }
+  return {
+    conditions: path.map((i) => at(items, i)),
+    cells: own,
+    z,
+    ratio: () => subjectRatio(cells, expected, own, cellsOf(window)),
+  }
 }
 
 const [ofWindow, ofSubject] = [new Float64Array(LANES), new Float64Array(LANES)]

@@ -55,7 +55,8 @@ export class WindowLook {
     }
     const enough: number[] = []
     // The others must have hours enough as well: else there is nothing to be better than.
-    for (let s = 0; s < subjects; s++) if ((hours[s] ?? 0) >= SUBJECT_FLOORS.hours && all - (hours[s] ?? 0) >= SUBJECT_FLOORS.hours) enough.push(s)
+    for (let s = 0; s < subjects; s++)
+      if ((hours[s] ?? 0) >= SUBJECT_FLOORS.hours && all - (hours[s] ?? 0) >= SUBJECT_FLOORS.hours) enough.push(s)
     return enough.length === 0 ? [] : this.partsOf(chosen, enough)
   }
 
@@ -84,7 +85,9 @@ export class WindowLook {
         part[t] = 0
       }
       const left = variance - (common * common) / whole
-      return on < SUBJECT_FLOORS.trips || sum > LARGEST_SHARE * inAll || !(left > 0) ? [] : [{ subject, classes: own, variance: left, slope: common / whole }]
+      return on < SUBJECT_FLOORS.trips || sum > LARGEST_SHARE * inAll || !(left > 0)
+        ? []
+        : [{ subject, classes: own, variance: left, slope: common / whole }]
     })
     for (let i = 0; i < trips; i++) window[windowTrips[i] ?? 0] = 0
     return parts

@@ -18,22 +18,41 @@ export interface LikeQuestion {
 const REACH = 6
 
 /** A book's hours on a water weighted by how like today they are. Throws RangeError for an unknown column, or no hours there. */
-export function likeOf(book: BookRecords, { water, now, by, where = [] }: LikeQuestion, options: Confidence = {}): LikeToday {
-  const clauses: Clause[] = [...(water === undefined ? [] : [{ kind: 'oneOf' as const, column: 'water', values: [water] }]), ...where]
+export function likeOf(
+  book: BookRecords,
+  { water, now, by, where = [] }: LikeQuestion,
+  options: Confidence = {},
+): LikeToday {
+  const clauses: Clause[] = [
+    ...(water === undefined ? [] : [{ kind: 'oneOf' as const, column: 'water', values: [water] }]),
+    ...where,
+  ]
   const ranges = Object.entries(now.numbers).map(([column, value]) => ({ column, edges: edgesAround(column, value) }))
   const groups = by.map((name) => columnInfo(name).name)
-  const columns = buildColumns(book, planCuts([...groups, ...Object.keys(now.words), ...namedColumns(clauses)], [...ranges, ...clauseRanges(clauses)]))
+  const columns = buildColumns(
+    book,
+    planCuts([...groups, ...Object.keys(now.words), ...namedColumns(clauses)], [...ranges, ...clauseRanges(clauses)]),
+  )
   const keep = rowFilter(columns, clauses, namesOf(book))
   const found = likeToday(columns, now, groups, BANDWIDTHS, keep, options)
-  if (!found.all && found.hoursUnknown === 0 && found.trips.length === 0 && !columns.hours.some((hours, row) => hours > 0 && keep(row)))
-    throw new RangeError(water === undefined ? 'the book has no hours' : `no hour on ${water}: there is nothing to hold today against`)
+  if (
+    !found.all &&
+    found.hoursUnknown === 0 &&
+    found.trips.length === 0 &&
+    !columns.hours.some((hours, row) => hours > 0 && keep(row))
+  )
+    throw new RangeError(
+      water === undefined ? 'the book has no hours' : `no hour on ${water}: there is nothing to hold today against`,
+    )
   return found
 }
 
 function edgesAround(column: string, value: number): number[] {
   const { width = 1, log = false } = BANDWIDTHS[column] ?? {}
   const steps = Array.from({ length: 2 * REACH + 1 }, (_, i) => (i - REACH) / 2)
-  return steps.map((step) => (log ? Math.max(1e-6, value) * Math.exp(step * width) : value + step * width)).filter(Number.isFinite)
+  return steps
+    .map((step) => (log ? Math.max(1e-6, value) * Math.exp(step * width) : value + step * width))
+    .filter(Number.isFinite)
 }
 
 /** Reads `water_temp_c=9;visibility_m=1.8;front=stable`: numbers for continuous columns, words for the others. Throws RangeError that names the part. */

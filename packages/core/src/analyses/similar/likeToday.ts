@@ -107,7 +107,12 @@ export function likeToday(
     if (!own) groups.set(key, (own = newSums(words)))
     for (const sums of [own, all]) add(sums, trip, weight, hours, strikes)
   }
-  const named = [...trips].map(([trip, { weighed, hours, strikes }]) => ({ trip: at(columns.trip.levels, trip), likeness: weighed / hours, hours, strikes }))
+  const named = [...trips].map(([trip, { weighed, hours, strikes }]) => ({
+    trip: at(columns.trip.levels, trip),
+    likeness: weighed / hours,
+    hours,
+    strikes,
+  }))
   const group = (sums: Sums): LikeGroup => groupOf(sums, columns.trip.levels, alpha)
   return {
     all: all.hours > 0 ? group(all) : null,
@@ -127,7 +132,15 @@ interface Sums {
   strikes: number
 }
 
-const newSums = (words: readonly string[]): Sums => ({ words, byTrip: new Map(), weighedStrikes: 0, weighedHours: 0, squares: 0, hours: 0, strikes: 0 })
+const newSums = (words: readonly string[]): Sums => ({
+  words,
+  byTrip: new Map(),
+  weighedStrikes: 0,
+  weighedHours: 0,
+  squares: 0,
+  hours: 0,
+  strikes: 0,
+})
 
 function add(sums: Sums, trip: number, weight: number, hours: number, strikes: number): void {
   const own = sums.byTrip.get(trip) ?? { strikes: 0, hours: 0 }
@@ -139,14 +152,19 @@ function add(sums: Sums, trip: number, weight: number, hours: number, strikes: n
   sums.strikes += strikes
 }
 
-function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, strikes }: Sums, tripNames: readonly string[], alpha: number): LikeGroup {
+function groupOf(
+  { words, byTrip, weighedStrikes, weighedHours, squares, hours, strikes }: Sums,
+  tripNames: readonly string[],
+  alpha: number,
+): LikeGroup {
   const rate = weighedStrikes / weighedHours
   const effectiveHours = weighedHours ** 2 / squares
   const trips = byTrip.size
   const spread = [...byTrip.values()].reduce((sum, own) => sum + (own.strikes - rate * own.hours) ** 2, 0)
   // From ten trips up their own spread tells; never surer than as many whole strikes would be.
   const effectiveStrikes = rate * effectiveHours
-  const byTrips = trips >= ENOUGH_TRIPS && weighedStrikes > 0 ? ((trips / (trips - 1)) * spread) / weighedStrikes ** 2 : 0
+  const byTrips =
+    trips >= ENOUGH_TRIPS && weighedStrikes > 0 ? ((trips / (trips - 1)) * spread) / weighedStrikes ** 2 : 0
   const error = Math.sqrt(Math.max(byTrips, 1 / Math.max(0.5, effectiveStrikes)))
   const half = (byTrips > 0 ? tQuantile(1 - alpha / 2, trips - 1) : normalQuantile(1 - alpha / 2)) * error
   const centre = rate > 0 ? rate : 0.5 / effectiveHours
@@ -165,10 +183,17 @@ function groupOf({ words, byTrip, weighedStrikes, weighedHours, squares, hours, 
 }
 
 /** Likeness of a row to today, 0–1; null where a number is not known. */
-function likenessOf(columns: SegmentColumns, now: Now, bandwidths: Readonly<Record<string, Bandwidth>>): (row: number) => number | null {
+function likenessOf(
+  columns: SegmentColumns,
+  now: Now,
+  bandwidths: Readonly<Record<string, Bandwidth>>,
+): (row: number) => number | null {
   const numbers = Object.entries(now.numbers).map(([name, value]) => {
     const band = bandwidths[name]
-    if (!band) throw new RangeError(`how far apart still counts as alike is not known for ${name}: give ${Object.keys(BANDWIDTHS).join(', ')}`)
+    if (!band)
+      throw new RangeError(
+        `how far apart still counts as alike is not known for ${name}: give ${Object.keys(BANDWIDTHS).join(', ')}`,
+      )
     const scale = (x: number): number => (band.log ? Math.log(Math.max(1e-6, x)) : x)
     return { values: entry(columns.numbers, name), scale, centre: scale(value), width: band.width }
   })

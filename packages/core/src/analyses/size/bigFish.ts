@@ -44,13 +44,26 @@ const DAY_H = 8
 export function bigFish(
   columns: SegmentColumns,
   by: readonly string[],
-  { percentile = PERCENTILE, keep = () => true, ...options }: Confidence & { readonly percentile?: number; readonly keep?: (row: number) => boolean } = {},
+  {
+    percentile = PERCENTILE,
+    keep = () => true,
+    ...options
+  }: Confidence & { readonly percentile?: number; readonly keep?: (row: number) => boolean } = {},
 ): BigFishAnswer {
   if (!(percentile > 0 && percentile < 1)) throw new RangeError(`a percentile lies between 0 and 1: ${percentile}`)
   const fish = [...columns.fishRows.keys()].filter((i) => keep(at(columns.fishRows, i)))
   const size = sizeBy(columns, [fish])
-  const sorted = fish.filter((i) => weightOf(columns, i, size) > 0).sort((a, b) => weightOf(columns, a, size) - weightOf(columns, b, size))
-  const none = { thresholdG: null, thresholdMm: null, by: size, measured: sorted.length, landed: fish.length, groups: [] }
+  const sorted = fish
+    .filter((i) => weightOf(columns, i, size) > 0)
+    .sort((a, b) => weightOf(columns, a, size) - weightOf(columns, b, size))
+  const none = {
+    thresholdG: null,
+    thresholdMm: null,
+    by: size,
+    measured: sorted.length,
+    landed: fish.length,
+    groups: [],
+  }
   if (sorted.length < LEAST_FISH) return none
   const least = at(sorted, Math.min(sorted.length - 1, Math.floor(percentile * sorted.length)))
   const threshold = weightOf(columns, least, size)
@@ -63,7 +76,14 @@ export function bigFish(
   const groups = new Map<string, Sums>()
   const sumsAt = (row: number): Sums => {
     const group = groupOf(row)
-    const known = groups.get(group.join(' ')) ?? { group, hours: 0, strikes: 0, landed: 0, big: 0, trips: new Map<number, { hours: number; big: number }>() }
+    const known = groups.get(group.join(' ')) ?? {
+      group,
+      hours: 0,
+      strikes: 0,
+      landed: 0,
+      big: 0,
+      trips: new Map<number, { hours: number; big: number }>(),
+    }
     groups.set(group.join(' '), known)
     return known
   }
@@ -84,13 +104,19 @@ export function bigFish(
   }
   const blank = blankDayOf(columns)
   const all = [...groups.values()]
-  const [allBig, allHours] = [all.reduce((sum, { big }) => sum + big, 0), all.reduce((sum, { hours }) => sum + hours, 0)]
+  const [allBig, allHours] = [
+    all.reduce((sum, { big }) => sum + big, 0),
+    all.reduce((sum, { hours }) => sum + hours, 0),
+  ]
   return {
     ...none,
     ...(size === 'weight' ? { thresholdG: threshold } : { thresholdMm: at(columns.fishLengthMm, least) }),
     groups: all
       .map(({ group, hours, strikes, landed, big, trips }): BigFish => {
-        const [exact, byTrip] = [poissonRateInterval(big, hours / 100, options), limitsByTrip([...trips.values()], options)]
+        const [exact, byTrip] = [
+          poissonRateInterval(big, hours / 100, options),
+          limitsByTrip([...trips.values()], options),
+        ]
         const [lower, upper] = [Math.min(exact.lower, byTrip.lower), Math.max(exact.upper, byTrip.upper)]
         return {
           group,
@@ -123,7 +149,10 @@ function tripAt({ trips }: Sums, code: number): { hours: number; big: number } {
   return known
 }
 
-const limitsByTrip = (trips: readonly { readonly hours: number; readonly big: number }[], options: Confidence): Interval =>
+const limitsByTrip = (
+  trips: readonly { readonly hours: number; readonly big: number }[],
+  options: Confidence,
+): Interval =>
   tripAwareInterval(
     trips.map(({ big }) => big),
     trips.map(({ hours }) => hours / 100),

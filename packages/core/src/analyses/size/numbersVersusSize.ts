@@ -41,7 +41,9 @@ const DRAWS = 400
  * Source     Pareto efficiency; trips drawn whole
  */
 export function numbersVersusSize(trips: readonly TripCatch[], options: Confidence = {}): FrontierPoint[] {
-  const negative = trips.flatMap(({ of }) => of).find(({ hours, landed, weightG }) => !(hours >= 0 && landed >= 0 && weightG >= 0))
+  const negative = trips
+    .flatMap(({ of }) => of)
+    .find(({ hours, landed, weightG }) => !(hours >= 0 && landed >= 0 && weightG >= 0))
   if (negative) throw new RangeError(`hours, fish and weight must be 0 or more: ${negative.name}`)
   const draws = clusterBootstrap(trips, (drawn) => new Map(frontier(drawn).map((point) => [point.name, point])), DRAWS)
   const alpha = alphaOf(options)
@@ -49,7 +51,12 @@ export function numbersVersusSize(trips: readonly TripCatch[], options: Confiden
     const drawn = draws.flatMap((of) => of.get(point.name) ?? [])
     const weights = drawn.map(({ weightPerHourG }) => weightPerHourG).sort((a, b) => a - b)
     const limit = (p: number): number => at(weights, Math.round(p * (weights.length - 1)))
-    return { ...point, lower: limit(alpha / 2), upper: limit(1 - alpha / 2), chanceEfficient: drawn.filter(({ efficient }) => efficient).length / drawn.length }
+    return {
+      ...point,
+      lower: limit(alpha / 2),
+      upper: limit(1 - alpha / 2),
+      chanceEfficient: drawn.filter(({ efficient }) => efficient).length / drawn.length,
+    }
   })
 }
 
@@ -65,7 +72,9 @@ function frontier(trips: readonly TripCatch[]): Point[] {
       ...{ name, landedPerHour: landed / hours, weightPerHourG: weightG / hours },
       meanWeightG: landed > 0 ? weightG / landed : 0,
     }))
-  return points.map((point) => ({ ...point, efficient: !points.some((other) => beats(other, point)) })).sort((a, b) => b.weightPerHourG - a.weightPerHourG)
+  return points
+    .map((point) => ({ ...point, efficient: !points.some((other) => beats(other, point)) }))
+    .sort((a, b) => b.weightPerHourG - a.weightPerHourG)
 }
 
 type Both = Pick<Point, 'landedPerHour' | 'meanWeightG'>

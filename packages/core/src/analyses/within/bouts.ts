@@ -16,7 +16,12 @@ interface Struck {
  * Given columns with the factor `angler`; strikes without a time are bouts of their own. With a clock an hour counts by what it is worth, so
  * that what is thrown in the best hour does not stand out by that.
  */
-export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides, clock?: ClockHours): TripBouts[] {
+export function boutsBySide(
+  columns: SegmentColumns,
+  rows: readonly number[],
+  { inA, inB }: Sides,
+  clock?: ClockHours,
+): TripBouts[] {
   const sideOf = (row: number): 'a' | 'b' | undefined => (inA(row) ? 'a' : inB(row) ? 'b' : undefined)
   const anglers = entry(columns.factors, 'angler')
   const trips = new Map<string, { hours: { a: number; b: number }; struck: Map<number, Struck[]> }>()
@@ -27,7 +32,9 @@ export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { 
   }
   for (const row of rows) {
     const side = sideOf(row)
-    if (side) ofTrip(row).hours[side] += at(columns.hours, row) * (clock?.factor(at(columns.clockFrom, row), at(columns.clockTo, row)) ?? 1)
+    if (side)
+      ofTrip(row).hours[side] +=
+        at(columns.hours, row) * (clock?.factor(at(columns.clockFrom, row), at(columns.clockTo, row)) ?? 1)
   }
   const asked = new Set(rows)
   columns.strikeRows.forEach((row, i) => {
@@ -39,7 +46,10 @@ export function boutsBySide(columns: SegmentColumns, rows: readonly number[], { 
   })
   return [...trips.values()].map(({ hours, struck }) => {
     const begun = [...struck.values()].flatMap(begunBouts)
-    const of = (side: 'a' | 'b') => ({ events: begun.filter((one) => one.side === side).length, exposureHours: hours[side] })
+    const of = (side: 'a' | 'b') => ({
+      events: begun.filter((one) => one.side === side).length,
+      exposureHours: hours[side],
+    })
     return { a: of('a'), b: of('b') }
   })
 }

@@ -45,7 +45,10 @@ describe('the clock of a book', () => {
 
   it('does not take the hours of a better water for better hours', () => {
     const random = seededRandom(78)
-    const [poor, rich] = [0.5, 2].map((rate) => worldBook({ trips: 60, rate, lures: [1, 1], tripSd: 0.5 }, random)) as [BookRecords, BookRecords]
+    const [poor, rich] = [0.5, 2].map((rate) => worldBook({ trips: 60, rate, lures: [1, 1], tripSd: 0.5 }, random)) as [
+      BookRecords,
+      BookRecords,
+    ]
     const later = (iso: string | undefined): string => isoUtc(epochMs(iso!) + 8 * HOUR_MS)
     const other = (id: string | undefined): string => `other ${id}`
     const book: BookRecords = {
@@ -53,15 +56,33 @@ describe('the clock of a book', () => {
       waters: [...poor.waters, { id: 'other w', name: 'fished in the evening', timeZone: 'UTC' }],
       trips: [
         ...poor.trips,
-        ...rich.trips.map((trip) => ({ ...trip, id: other(trip.id), water: 'other w', start: later(trip.start), end: later(trip.end ?? undefined) })),
+        ...rich.trips.map((trip) => ({
+          ...trip,
+          id: other(trip.id),
+          water: 'other w',
+          start: later(trip.start),
+          end: later(trip.end ?? undefined),
+        })),
       ],
       stints: [
         ...poor.stints,
-        ...rich.stints.map((one) => ({ ...one, id: other(one.id), trip: other(one.trip), start: later(one.start), end: later(one.end ?? undefined) })),
+        ...rich.stints.map((one) => ({
+          ...one,
+          id: other(one.id),
+          trip: other(one.trip),
+          start: later(one.start),
+          end: later(one.end ?? undefined),
+        })),
       ],
       strikes: [
         ...poor.strikes,
-        ...rich.strikes.map((one) => ({ ...one, id: other(one.id), trip: other(one.trip), stint: other(one.stint ?? undefined), time: later(one.time) })),
+        ...rich.strikes.map((one) => ({
+          ...one,
+          id: other(one.id),
+          trip: other(one.trip),
+          stint: other(one.stint ?? undefined),
+          time: later(one.time),
+        })),
       ],
     }
     const rows = answer(book, { by: ['water'], where: [] }).rows

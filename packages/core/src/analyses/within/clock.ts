@@ -27,13 +27,17 @@ const HOUR_SDS = [0.25, 0.8]
 const HOUR_SD_PRIOR = 0.5
 
 /** A question of the clock itself is not held by it. */
-export const holdsTheClock = ({ by, where }: Question): boolean => ![...by, ...where.map(({ column }) => column)].some(isOfTheClock)
+export const holdsTheClock = ({ by, where }: Question): boolean =>
+  ![...by, ...where.map(({ column }) => column)].some(isOfTheClock)
 
 /** The clock of a whole book: worked out once for all its boards. Undefined for a book without a strike. */
 export const clockOfBook = (book: BookRecords): BookClock | undefined => clockOf(buildColumns(book, CLOCK_PLAN))
 
 /** The same from columns cut for `CLOCK_QUESTION`, or finer: averaged over how much hours may differ, by how well the book bears each out. */
-export function clockOf(columns: SegmentColumns, asked: readonly number[] = Array.from({ length: columns.rows }, (_, row) => row)): BookClock | undefined {
+export function clockOf(
+  columns: SegmentColumns,
+  asked: readonly number[] = Array.from({ length: columns.rows }, (_, row) => row),
+): BookClock | undefined {
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
   const dispersion = bookDispersion(columns, rows)
@@ -55,7 +59,10 @@ export function clockOf(columns: SegmentColumns, asked: readonly number[] = Arra
   return { effects, covariance: averaged(covariances, weights) }
 }
 
-function weighedClock({ levels, effects, precision, logEvidence }: TimeOfDay, sd: number): BookClock & { readonly logWeight: number } {
+function weighedClock(
+  { levels, effects, precision, logEvidence }: TimeOfDay,
+  sd: number,
+): BookClock & { readonly logWeight: number } {
   const factor = cholesky(precision, levels.length)
   if (!factor) throw new Error('the precision of the hours of a day is not positive definite')
   const inverse = choleskyInverse(factor, levels.length)
@@ -94,7 +101,9 @@ export class ClockHours {
 
   private until(time: number): number {
     const [days, hour] = [Math.floor(time / HOURS), Math.floor(time) % HOURS]
-    return days * at(this.sums, HOURS) + at(this.sums, hour) + (time % 1) * (at(this.sums, hour + 1) - at(this.sums, hour))
+    return (
+      days * at(this.sums, HOURS) + at(this.sums, hour) + (time % 1) * (at(this.sums, hour + 1) - at(this.sums, hour))
+    )
   }
 
   /** Variance of the log of how good some hours are beside others, both as ordinary hours by the clock. */
@@ -105,7 +114,8 @@ export class ClockHours {
     if (!(ownSum > 0 && otherSum > 0)) return 0
     const apart = own.map((value, hour) => value / ownSum - at(others, hour) / otherSum)
     let variance = 0
-    for (let i = 0; i < HOURS; i++) for (let j = 0; j < HOURS; j++) variance += at(apart, i) * at(apart, j) * at(covariance, i * HOURS + j)
+    for (let i = 0; i < HOURS; i++)
+      for (let j = 0; j < HOURS; j++) variance += at(apart, i) * at(apart, j) * at(covariance, i * HOURS + j)
     return Math.max(0, variance)
   }
 }

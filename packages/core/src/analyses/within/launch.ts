@@ -7,11 +7,16 @@ const LEAST_TRIPS_OF_LEVEL = 5
 const GREY_PCT = 80
 
 /** 1 or 0 for each word that enough of the trips have, and enough have not: covariates of a comparison. */
-export function indicators(trips: readonly string[], wordsOf: (trip: string) => readonly string[]): (trip: string) => number[] {
+export function indicators(
+  trips: readonly string[],
+  wordsOf: (trip: string) => readonly string[],
+): (trip: string) => number[] {
   const words = new Map(trips.map((trip) => [trip, new Set(wordsOf(trip))]))
   const counts = new Map<string, number>()
   for (const own of words.values()) for (const word of own) counts.set(word, (counts.get(word) ?? 0) + 1)
-  const levels = [...counts].filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= trips.length - LEAST_TRIPS_OF_LEVEL).map(([word]) => word)
+  const levels = [...counts]
+    .filter(([, count]) => count >= LEAST_TRIPS_OF_LEVEL && count <= trips.length - LEAST_TRIPS_OF_LEVEL)
+    .map(([word]) => word)
   return (trip) => levels.map((level) => (words.get(trip)?.has(level) ? 1 : 0))
 }
 

@@ -1,4 +1,11 @@
-import { NO_EXPOSURE, plusExposure, mantelHaenszelByStratum, mantelHaenszelRateRatio, LEAST, strengthOf } from '../../stats/index.ts'
+import {
+  NO_EXPOSURE,
+  plusExposure,
+  mantelHaenszelByStratum,
+  mantelHaenszelRateRatio,
+  LEAST,
+  strengthOf,
+} from '../../stats/index.ts'
 import type { Exposure, Adjustment } from '../../stats/index.ts'
 import { pairDispersion } from './pairDispersion.ts'
 import { NO_RATIO, pooled, pooledOr } from './pooled.ts'
@@ -55,7 +62,10 @@ const LEAST_CRUDE = Math.log(1.1)
  * Returned   the headline by random trips (or by `design`), the other beside it, and a verdict in words by the stated rule
  * Source     see `randomTripRatio` and `mantelHaenszelRateRatio`; thresholds of the verdict are ours
  */
-export function lureOrDay(trips: readonly ComparedTrip[], { design = 'random-trip', ...given }: WithinOptions & { readonly design?: Design } = {}): LureOrDay {
+export function lureOrDay(
+  trips: readonly ComparedTrip[],
+  { design = 'random-trip', ...given }: WithinOptions & { readonly design?: Design } = {},
+): LureOrDay {
   const both = trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0)
   const options = { ...given, dispersion: given.dispersion ?? pairDispersion(both) }
   const { random: fitted, hours } = byRandomTrip(trips, options)
@@ -86,12 +96,18 @@ export function lureOrDay(trips: readonly ComparedTrip[], { design = 'random-tri
 }
 
 const sumOf = (trips: readonly Pick<TripPair, 'a' | 'b'>[]): { a: Exposure; b: Exposure } =>
-  trips.reduce((sum, { a, b }) => ({ a: plusExposure(sum.a, a), b: plusExposure(sum.b, b) }), { a: NO_EXPOSURE, b: NO_EXPOSURE })
+  trips.reduce((sum, { a, b }) => ({ a: plusExposure(sum.a, a), b: plusExposure(sum.b, b) }), {
+    a: NO_EXPOSURE,
+    b: NO_EXPOSURE,
+  })
 
 const ratioOf = ({ a, b }: { a: Exposure; b: Exposure }): number | null =>
   a.events > 0 && b.events > 0 ? a.events / a.exposureHours / (b.events / b.exposureHours) : null
 
-function byRandomTrip(trips: readonly ComparedTrip[], options: WithinOptions): { random: ByDesign | null; hours: HourEffects | null } {
+function byRandomTrip(
+  trips: readonly ComparedTrip[],
+  options: WithinOptions,
+): { random: ByDesign | null; hours: HourEffects | null } {
   const { a, b } = sumOf(trips)
   if (!(a.exposureHours > 0 && b.exposureHours > 0)) return { random: null, hours: null }
   const { found, hours } = fitRandomTrips(trips, options)
@@ -99,10 +115,17 @@ function byRandomTrip(trips: readonly ComparedTrip[], options: WithinOptions): {
 }
 
 /** Held within trips: over planned stints; over all where those hold nothing to compare, which a choice that looked at the strikes spoils. */
-function byStrata(trips: readonly ComparedTrip[], hours: HourEffects | null, options: WithinOptions, stints: ByDesign['stints'] = 'planned'): ByDesign | null {
+function byStrata(
+  trips: readonly ComparedTrip[],
+  hours: HourEffects | null,
+  options: WithinOptions,
+  stints: ByDesign['stints'] = 'planned',
+): ByDesign | null {
   const of = (strata: readonly ComparedTrip['planned'][]): WithinRatio | null => {
     const adjusted = hours ? strata.map((one) => adjustedStratum(one, hours.effects)) : []
-    const adjustment: Adjustment | undefined = hours ? { byLevel: adjusted.map(({ byLevel }) => byLevel), covariance: hours.covariance } : undefined
+    const adjustment: Adjustment | undefined = hours
+      ? { byLevel: adjusted.map(({ byLevel }) => byLevel), covariance: hours.covariance }
+      : undefined
     const used = hours ? adjusted.map(({ stratum }) => stratum) : strata
     return pooledOr(() => mantelHaenszelByStratum(used, { ...options, ...(adjustment ? { adjustment } : {}) }))
   }
@@ -126,9 +149,13 @@ function noNarrower(one: ByDesign | null, other: ByDesign | null): ByDesign | nu
 /** Hours as if all were ordinary ones of the clock. */
 function adjustedStratum({ a, b, byHour = [] }: ComparedTrip['planned'], effects: Float64Array) {
   const byLevel = { a: new Float64Array(effects.length), b: new Float64Array(effects.length) }
-  for (const { side, hour, exposureHours } of byHour) byLevel[side][hour] = (byLevel[side][hour] ?? 0) + exposureHours * Math.exp(effects[hour] ?? 0)
+  for (const { side, hour, exposureHours } of byHour)
+    byLevel[side][hour] = (byLevel[side][hour] ?? 0) + exposureHours * Math.exp(effects[hour] ?? 0)
   const hoursOf = (side: 'a' | 'b'): number => byLevel[side].reduce((sum, h) => sum + h, 0)
-  const stratum = { a: { events: a.events, exposureHours: hoursOf('a') }, b: { events: b.events, exposureHours: hoursOf('b') } }
+  const stratum = {
+    a: { events: a.events, exposureHours: hoursOf('a') },
+    b: { events: b.events, exposureHours: hoursOf('b') },
+  }
   return { stratum, byLevel }
 }
 
@@ -142,7 +169,10 @@ export function sensitivityOf({ lower, upper }: WithinRatio): number {
 function crudeOf(both: readonly ComparedTrip[], { dispersion = 1, ...options }: WithinOptions): WithinRatio {
   const { a, b } = sumOf(both)
   if (a.events === 0 || b.events === 0) return NO_RATIO
-  const over = ({ events, exposureHours }: Exposure): Exposure => ({ events: events / dispersion, exposureHours: exposureHours / dispersion })
+  const over = ({ events, exposureHours }: Exposure): Exposure => ({
+    events: events / dispersion,
+    exposureHours: exposureHours / dispersion,
+  })
   return pooled(mantelHaenszelRateRatio([{ a: over(a), b: over(b) }], options))
 }
 
@@ -175,7 +205,9 @@ function verdictOf(
   // Of two sound answers the less sure one counts.
   const strength = strengthOf(Math.max(within.pValue, other?.pValue ?? 0))
   const unlogged = [within, other].every((one) => one?.stints !== 'planned')
-  const doubtful = (unlogged && sensitivityOf(within) < LEAST_SENSITIVITY) || (hourNotHeld !== null && !leansAsWell(hourNotHeld, within))
+  const doubtful =
+    (unlogged && sensitivityOf(within) < LEAST_SENSITIVITY) ||
+    (hourNotHeld !== null && !leansAsWell(hourNotHeld, within))
   return strength === 'strong' && doubtful ? 'leaning' : strength
 }
 

@@ -34,7 +34,11 @@ export function comparedTrips(
   columns: SegmentColumns,
   rows: readonly number[],
   { inA, inB }: Sides,
-  { stratumOf = (row) => tripOf(columns, row), exposureOf = (row) => at(columns.hours, row), byHour = false }: PairOptions = {},
+  {
+    stratumOf = (row) => tripOf(columns, row),
+    exposureOf = (row) => at(columns.hours, row),
+    byHour = false,
+  }: PairOptions = {},
 ): ComparedTrip[] {
   interface Sums {
     a: Exposure
@@ -67,7 +71,9 @@ export function comparedTrips(
     sums[side] = plusExposure(sums[side], own)
     const planned = isPlanned(at(reasons.levels, at(reasons.codes, row)))
     if (planned) sums.planned[side] = plusExposure(sums.planned[side], own)
-    if (clock) for (const apart of planned ? [sums.hours.all, sums.hours.planned] : [sums.hours.all]) addAt(apart, side, at(clock.codes, row), own)
+    if (clock)
+      for (const apart of planned ? [sums.hours.all, sums.hours.planned] : [sums.hours.all])
+        addAt(apart, side, at(clock.codes, row), own)
   }
   const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
   return [...strata.values()].map(({ a, b, planned, began, trip, hours }) => ({
@@ -110,13 +116,21 @@ function strataOf<S>(
 }
 
 /** Hooked of struck, or lost of hooked, by trip. Rows without hours tell too. */
-export function shareStrata(columns: SegmentColumns, rows: readonly number[], sides: Sides, of: 'hook_up' | 'lost'): ShareStratum[] {
+export function shareStrata(
+  columns: SegmentColumns,
+  rows: readonly number[],
+  sides: Sides,
+  of: 'hook_up' | 'lost',
+): ShareStratum[] {
   const none = { events: 0, trials: 0 }
   return strataOf(
     columns,
     rows,
     sides,
-    (): { a: { events: number; trials: number }; b: { events: number; trials: number } } => ({ a: { ...none }, b: { ...none } }),
+    (): { a: { events: number; trials: number }; b: { events: number; trials: number } } => ({
+      a: { ...none },
+      b: { ...none },
+    }),
     (stratum, side, row) => {
       const [missed, lost, landed] = [at(columns.missed, row), at(columns.lost, row), at(columns.landed, row)]
       stratum[side].events += of === 'hook_up' ? lost + landed : lost
@@ -151,7 +165,10 @@ export function sizeStrata(columns: SegmentColumns, rows: readonly number[], sid
     rows,
     sides,
     (): { a: number[]; b: number[] } => ({ a: [], b: [] }),
-    (stratum, side, row) => stratum[side].push(...(fishOf.get(row) ?? []).map((fish) => weightOf(columns, fish, by)).filter((weightG) => weightG > 0)),
+    (stratum, side, row) =>
+      stratum[side].push(
+        ...(fishOf.get(row) ?? []).map((fish) => weightOf(columns, fish, by)).filter((weightG) => weightG > 0),
+      ),
   )
   return { strata, by, measured: { a: shareMeasured(columns, landed.a, by), b: shareMeasured(columns, landed.b, by) } }
 }

@@ -3,7 +3,14 @@ import type { Interval } from '../../stats/index.ts'
 import type { WithinRatio } from './randomTrip.ts'
 
 /** Nothing to compare: an answer, not an error. */
-export const NO_RATIO: WithinRatio = { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true }
+export const NO_RATIO: WithinRatio = {
+  ratio: null,
+  lower: 0,
+  upper: Infinity,
+  pValue: 1,
+  seLogRatio: null,
+  converged: true,
+}
 
 /** A ratio that was pooled over strata, with the error of its log. */
 type Pooled = Interval & { readonly ratio: number; readonly seLogRatio: number; readonly degreesOfFreedom?: number }
@@ -18,7 +25,8 @@ export const pooled = ({ ratio, lower, upper, seLogRatio, degreesOfFreedom }: Po
   converged: true,
 })
 
-const cdf = (z: number, degrees: number | undefined): number => (degrees === undefined ? normalCdf(z) : tCdf(z, degrees))
+const cdf = (z: number, degrees: number | undefined): number =>
+  degrees === undefined ? normalCdf(z) : tCdf(z, degrees)
 
 /** The same; null where the strata hold nothing to compare, which is an answer, not an error. */
 export function pooledOr(ratio: () => Pooled): WithinRatio | null {

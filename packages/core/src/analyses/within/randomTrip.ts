@@ -61,7 +61,8 @@ const [RATE, RATIO, FIRST] = [0, 1, 2]
  * Source     Andersen & Gill, Ann. Statist. 10 (1982) 1100 (predictable exposure); gamma frailty: Clayton, Biometrika 65 (1978) 141;
  *            quasi-likelihood of overdispersed counts: McCullagh & Nelder, Generalized Linear Models (1989) ch. 9
  */
-export const randomTripRatio = (trips: readonly TripPair[], options: WithinOptions = {}): WithinRatio => fitRandomTrips(trips, options).found
+export const randomTripRatio = (trips: readonly TripPair[], options: WithinOptions = {}): WithinRatio =>
+  fitRandomTrips(trips, options).found
 
 /** What the hours of the clock do, after A and B have told of it too. */
 export interface HourEffects {
@@ -71,13 +72,27 @@ export interface HourEffects {
 }
 
 /** The same, with what the hour does where it was held. */
-export function fitRandomTrips(trips: readonly TripPair[], options: WithinOptions = {}): { readonly found: WithinRatio; readonly hours: HourEffects | null } {
+export function fitRandomTrips(
+  trips: readonly TripPair[],
+  options: WithinOptions = {},
+): { readonly found: WithinRatio; readonly hours: HourEffects | null } {
   const alpha = alphaOf(options)
   const used = trips.filter(({ a, b }) => a.exposureHours + b.exposureHours > 0)
-  const [strikesA, strikesB] = [used.reduce((sum, { a }) => sum + a.events, 0), used.reduce((sum, { b }) => sum + b.events, 0)]
-  const [hoursA, hoursB] = [used.reduce((sum, { a }) => sum + a.exposureHours, 0), used.reduce((sum, { b }) => sum + b.exposureHours, 0)]
-  if (!(hoursA > 0 && hoursB > 0)) throw new RangeError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
-  if (strikesA + strikesB === 0) return { found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true }, hours: null }
+  const [strikesA, strikesB] = [
+    used.reduce((sum, { a }) => sum + a.events, 0),
+    used.reduce((sum, { b }) => sum + b.events, 0),
+  ]
+  const [hoursA, hoursB] = [
+    used.reduce((sum, { a }) => sum + a.exposureHours, 0),
+    used.reduce((sum, { b }) => sum + b.exposureHours, 0),
+  ]
+  if (!(hoursA > 0 && hoursB > 0))
+    throw new RangeError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
+  if (strikesA + strikesB === 0)
+    return {
+      found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true },
+      hours: null,
+    }
   const model = modelOf(used, options)
   const begin = new Float64Array(model.coefficients)
   begin[RATE] = at(model.priorMean, RATE)
@@ -102,7 +117,8 @@ export function fitRandomTrips(trips: readonly TripPair[], options: WithinOption
     lower: strikesA === 0 ? 0 : Math.exp(edge(peak, -1, within)),
     upper: strikesB === 0 ? Infinity : Math.exp(edge(peak, 1, within)),
     pValue: 2 * (1 - tCdf(Math.sqrt(deviance), degrees)),
-    seLogRatio: strikesA === 0 || strikesB === 0 ? null : Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0)),
+    seLogRatio:
+      strikesA === 0 || strikesB === 0 ? null : Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0)),
     converged: joint.converged,
   }
   return { found, hours: options.timeOfDay ? hourEffects(joint, covariance, options.timeOfDay.levels.length) : null }
@@ -133,17 +149,27 @@ function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: With
         trip,
         events: events / dispersion,
         exposureHours: exposureHours / dispersion,
-        terms: [[RATE, 1], ...(side === 'a' ? [[RATIO, 1] as const] : []), ...launch, ...(hour === undefined ? [] : [[FIRST + width + hour, 1] as const])],
+        terms: [
+          [RATE, 1],
+          ...(side === 'a' ? [[RATIO, 1] as const] : []),
+          ...launch,
+          ...(hour === undefined ? [] : [[FIRST + width + hour, 1] as const]),
+        ],
       }))
   })
   const [events, exposure] = cells.reduce(([y, h], cell) => [y + cell.events, h + cell.exposureHours], [0, 0])
   const priorMean = new Float64Array(coefficients)
   priorMean[RATE] = Math.log(Math.max(0.5, events) / exposure)
   const priorPrecision = new Float64Array(coefficients * coefficients)
-  for (let i = 0; i < FIRST + width; i++) priorPrecision[i * coefficients + i] = 1 / (i < FIRST ? FREE_SD : COVARIATE_SD) ** 2
+  for (let i = 0; i < FIRST + width; i++)
+    priorPrecision[i * coefficients + i] = 1 / (i < FIRST ? FREE_SD : COVARIATE_SD) ** 2
   for (let i = 0; i < hours; i++) {
     priorMean[FIRST + width + i] = at(timeOfDay?.effects ?? [], i)
-    for (let j = 0; j < hours; j++) priorPrecision[(FIRST + width + i) * coefficients + FIRST + width + j] = at(timeOfDay?.precision ?? [], i * hours + j)
+    for (let j = 0; j < hours; j++)
+      priorPrecision[(FIRST + width + i) * coefficients + FIRST + width + j] = at(
+        timeOfDay?.precision ?? [],
+        i * hours + j,
+      )
   }
   return { cells, trips: trips.length, coefficients, priorMean, priorPrecision }
 }

@@ -23,7 +23,8 @@ const OF_THE_CLOCK: ReadonlySet<string> = new Set([
 ])
 
 /** Whether what is compared is a time of the day: then it is not held. */
-export const asksOfTheClock = (clauses: readonly Clause[]): boolean => clauses.some(({ column }) => isOfTheClock(column))
+export const asksOfTheClock = (clauses: readonly Clause[]): boolean =>
+  clauses.some(({ column }) => isOfTheClock(column))
 export const isOfTheClock = (column: string): boolean => OF_THE_CLOCK.has(column)
 
 /** Before anything is seen an hour of the clock differs from the day's rate by about half: sd of its logarithm. (ours) */
@@ -41,14 +42,33 @@ const FREE_SD = 30
  * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
  * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
  */
-export function timeOfDayOf(columns: SegmentColumns, rows: readonly number[], dispersion: number, hourSd = HOUR_SD): TimeOfDay {
-  const [hours, lures, waters] = [entry(columns.factors, 'hour'), entry(columns.factors, 'lure'), entry(columns.factors, 'water')]
+export function timeOfDayOf(
+  columns: SegmentColumns,
+  rows: readonly number[],
+  dispersion: number,
+  hourSd = HOUR_SD,
+): TimeOfDay {
+  const [hours, lures, waters] = [
+    entry(columns.factors, 'hour'),
+    entry(columns.factors, 'lure'),
+    entry(columns.factors, 'water'),
+  ]
   const size = hours.levels.length
-  const prior = { levels: hours.levels, effects: new Float64Array(size), precision: diagonal(size, 1 / hourSd ** 2), logEvidence: 0 }
+  const prior = {
+    levels: hours.levels,
+    effects: new Float64Array(size),
+    precision: diagonal(size, 1 / hourSd ** 2),
+    logEvidence: 0,
+  }
   const strikes = rows.reduce((sum, row) => sum + at(columns.strikes, row), 0)
   if (strikes === 0) return prior
   const cells = cellsOf(columns, rows, dispersion)
-  const sds = [FREE_SD, ...hours.levels.map(() => hourSd), ...lures.levels.map(() => LURE_SD), ...waters.levels.map(() => WATER_SD)]
+  const sds = [
+    FREE_SD,
+    ...hours.levels.map(() => hourSd),
+    ...lures.levels.map(() => LURE_SD),
+    ...waters.levels.map(() => WATER_SD),
+  ]
   const coefficients = sds.length
   const priorPrecision = new Float64Array(coefficients * coefficients)
   sds.forEach((sd, i) => (priorPrecision[i * coefficients + i] = 1 / sd ** 2))
@@ -60,13 +80,25 @@ export function timeOfDayOf(columns: SegmentColumns, rows: readonly number[], di
   const factor = cholesky(submatrix(frailtyCovariance(model, fit), coefficients, ofHours), size)
   if (!factor) return prior
   const logEvidence = frailtyEvidence(model, fit) - size * Math.log(hourSd)
-  return { levels: hours.levels, effects: fit.coefficients.slice(1, 1 + size), precision: choleskyInverse(factor, size), logEvidence }
+  return {
+    levels: hours.levels,
+    effects: fit.coefficients.slice(1, 1 + size),
+    precision: choleskyInverse(factor, size),
+    logEvidence,
+  }
 }
 
 /** Rows of one trip, hour and lure are one. */
-function cellsOf({ factors, trip, hours: spent, strikes }: SegmentColumns, rows: readonly number[], dispersion: number): FrailtyCell[] {
+function cellsOf(
+  { factors, trip, hours: spent, strikes }: SegmentColumns,
+  rows: readonly number[],
+  dispersion: number,
+): FrailtyCell[] {
   const [hours, lures, waters] = [entry(factors, 'hour'), entry(factors, 'lure'), entry(factors, 'water')]
-  const sums = new Map<number, { trip: number; hour: number; lure: number; water: number; events: number; exposureHours: number }>()
+  const sums = new Map<
+    number,
+    { trip: number; hour: number; lure: number; water: number; events: number; exposureHours: number }
+  >()
   for (const row of rows) {
     const [t, hour, lure] = [at(trip.codes, row), at(hours.codes, row), at(lures.codes, row)]
     const key = (t * hours.levels.length + hour) * lures.levels.length + lure
@@ -90,4 +122,5 @@ function cellsOf({ factors, trip, hours: spent, strikes }: SegmentColumns, rows:
     }))
 }
 
-const diagonal = (n: number, value: number): Float64Array => Float64Array.from({ length: n * n }, (_, i) => (i % (n + 1) === 0 ? value : 0))
+const diagonal = (n: number, value: number): Float64Array =>
+  Float64Array.from({ length: n * n }, (_, i) => (i % (n + 1) === 0 ? value : 0))

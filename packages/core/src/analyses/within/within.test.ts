@@ -41,7 +41,10 @@ const BOOKS = 60
 const worlds: [string, World][] = [
   ['a lure picked up after an hour and a half of blank', { rate: 0.6, trips: 40, rescueAfterH: 1.5 }],
   ['the same, with swapping back at each strike', { rate: 1.5, trips: 40, rescueAfterH: 0.75, swapBack: true }],
-  ['a lure thrown on better days, by what was known at launch', { rate: 0.6, trips: 40, goodDays: { onGood: 0.8, onBad: 0.2, factor: 2 } }],
+  [
+    'a lure thrown on better days, by what was known at launch',
+    { rate: 0.6, trips: 40, goodDays: { onGood: 0.8, onBad: 0.2, factor: 2 } },
+  ],
 ]
 
 describe('lureOrDay', () => {
@@ -82,7 +85,8 @@ describe('lureOrDay', () => {
 
 describe('noWorse', () => {
   /** As many strikes an hour of A as told, against one of B. */
-  const compared = (rateA: number, trips: number): ComparedTrip[] => Array.from({ length: trips }, () => pair(3 * rateA, 3, 3, 3))
+  const compared = (rateA: number, trips: number): ComparedTrip[] =>
+    Array.from({ length: trips }, () => pair(3 * rateA, 3, 3, 3))
 
   it('asks for a lower limit above the margin, not for no difference', () => {
     expect(noWorse(compared(1, 60)).verdict).toBe('no worse')
@@ -98,7 +102,11 @@ describe('noWorse', () => {
 describe('what was known at launch', () => {
   it('has a factor only where trips enough have it, and enough have not', () => {
     const trips = Array.from({ length: 20 }, (_, i) => `t${i}`)
-    const known = indicators(trips, (trip) => [Number(trip.slice(1)) < 8 ? 'grey' : 'bright', ...(trip === 't0' ? ['rare'] : []), 'everywhere'])
+    const known = indicators(trips, (trip) => [
+      Number(trip.slice(1)) < 8 ? 'grey' : 'bright',
+      ...(trip === 't0' ? ['rare'] : []),
+      'everywhere',
+    ])
     expect(known('t0')).toEqual([1, 0])
     expect(known('t19')).toEqual([0, 1])
     expect(known('not compared')).toEqual([0, 0])

@@ -4,7 +4,14 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
 import type { Confidence, Interval, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns, bookDispersion } from '../../query/index.ts'
-import { LEAST, strengthOf, mantelHaenszelShareRatio, sharesTogether, weightRatio, weightsTogether } from '../../stats/index.ts'
+import {
+  LEAST,
+  strengthOf,
+  mantelHaenszelShareRatio,
+  sharesTogether,
+  weightRatio,
+  weightsTogether,
+} from '../../stats/index.ts'
 import type { Clause } from '../../query/index.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
@@ -50,19 +57,38 @@ const OTHERS_BLANK = 'others blank'
  * Two patterns of a book held against each other, lure or day. Throws RangeError for an unknown column, an hour that is both A and B, or
  * hours of neither.
  */
-export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }: WithinQuestion, options: Confidence = {}): BookWithin {
+export function withinOf(
+  book: BookRecords,
+  { a, b, where, of = 'rate', design }: WithinQuestion,
+  options: Confidence = {},
+): BookWithin {
   const clauses = [...a, ...b, ...where]
-  const columns = buildColumns(book, planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses)))
+  const columns = buildColumns(
+    book,
+    planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses)),
+  )
   const names = namesOf(book)
   const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
   const all = Array.from({ length: columns.rows }, (_, row) => row)
   const twice = all.find((row) => sides.inA(row) && sides.inB(row))
-  if (twice !== undefined) throw new RangeError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
+  if (twice !== undefined)
+    throw new RangeError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
   const rows = all.filter((row) => at(columns.hours, row) > 0)
   const held = !asksOfTheClock([...a, ...b])
   const trips = comparedTrips(book, columns, rows, sides, { byHour: held })
   const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
-  const missing = of === 'rate' ? (hours.a === 0 ? 'A' : hours.b === 0 ? 'B' : undefined) : !all.some(sides.inA) ? 'A' : !all.some(sides.inB) ? 'B' : undefined
+  const missing =
+    of === 'rate'
+      ? hours.a === 0
+        ? 'A'
+        : hours.b === 0
+          ? 'B'
+          : undefined
+      : !all.some(sides.inA)
+        ? 'A'
+        : !all.some(sides.inB)
+          ? 'B'
+          : undefined
   if (missing) throw new RangeError(`no hour is ${missing}: there is nothing to compare`)
   const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
   const dispersion = bookDispersion(columns, rows)
@@ -72,8 +98,10 @@ export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }
     const timeOfDay = held ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}
     return lureOrDay(trips, { ...options, dispersion, ...timeOfDay, ...(design ? { design } : {}) })
   }
-  const found = of === 'rate' ? rate() : { ...ofFish(columns, all, sides, of, options), hours, dispersion, hourNotHeld: null }
-  const strikesOf = (side: (row: number) => boolean): number => all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
+  const found =
+    of === 'rate' ? rate() : { ...ofFish(columns, all, sides, of, options), hours, dispersion, hourNotHeld: null }
+  const strikesOf = (side: (row: number) => boolean): number =>
+    all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
   return {
     ...found,
     switches: switchesOf(book, columns, rows, asked),
@@ -82,8 +110,10 @@ export function withinOf(book: BookRecords, { a, b, where, of = 'rate', design }
   }
 }
 
-const sumOf = (trips: readonly { a: { exposureHours: number }; b: { exposureHours: number } }[], side: 'a' | 'b'): number =>
-  trips.reduce((sum, trip) => sum + trip[side].exposureHours, 0)
+const sumOf = (
+  trips: readonly { a: { exposureHours: number }; b: { exposureHours: number } }[],
+  side: 'a' | 'b',
+): number => trips.reduce((sum, trip) => sum + trip[side].exposureHours, 0)
 
 /** A verdict on shares or sizes needs so many strikes or fish of each side, on so many trips with both. (ours) */
 const LEAST_FISH = 5
@@ -99,7 +129,14 @@ function ofFish(
   const sizes = of === 'size' ? sizeStrata(columns, rows, sides) : undefined
   if (sizes) {
     const enough = Math.min(sizes.measured.a, sizes.measured.b) >= LEAST_MEASURED
-    const found = heldWithin(sizes.strata, ({ a, b }: WeightStratum) => [a.length, b.length], weightsTogether, weightRatio, enough, options)
+    const found = heldWithin(
+      sizes.strata,
+      ({ a, b }: WeightStratum) => [a.length, b.length],
+      weightsTogether,
+      weightRatio,
+      enough,
+      options,
+    )
     return { ...found, sizeBy: sizes.by }
   }
   return heldWithin(
@@ -140,7 +177,12 @@ function heldWithin<S>(
 }
 
 /** How stints of A or B that followed another of the same angler and trip came about. */
-function switchesOf(book: BookRecords, columns: SegmentColumns, rows: readonly number[], asked: (row: number) => boolean): Switches {
+function switchesOf(
+  book: BookRecords,
+  columns: SegmentColumns,
+  rows: readonly number[],
+  asked: (row: number) => boolean,
+): Switches {
   const stintFactor = entry(columns.factors, 'stint')
   const chosen = new Set(rows.filter(asked).map((row) => at(stintFactor.levels, at(stintFactor.codes, row))))
   const first = new Set<string>()

@@ -38,7 +38,8 @@ export function parseDate(text: string, order: DateOrder): string | undefined {
   const plain = withoutWeekday(text)
   const named = NAMED.exec(plain)
   if (named) {
-    const month = MONTHS.findIndex((starts) => starts.some((start) => (named[2] ?? named[3] ?? '').startsWith(start))) + 1
+    const month =
+      MONTHS.findIndex((starts) => starts.some((start) => (named[2] ?? named[3] ?? '').startsWith(start))) + 1
     return month === 0 ? undefined : whole(Number(named[5]), month, Number(named[1] ?? named[4]))
   }
   const numbers = NUMBERS.exec(plain)
@@ -71,5 +72,7 @@ export const clockIn = (text: string): { hour: number; minute: number } | undefi
 /** The date and the clock of a cell that holds both. */
 export function splitDateTime(text: string): { date: string; clock: string } {
   const split = /^(.*?\d)(?:[T ]|,\s*)\s*(\d{1,2}[:.h]\d{2}(?:[:.]\d{2})?\s*(?:[ap]\.?m\.?|uhr)?)$/i.exec(text.trim())
-  return split ? { date: split[1] ?? '', clock: (split[2] ?? '').replaceAll('.m', 'm').replace(/([ap])\.$/i, '$1') } : { date: text.trim(), clock: '' }
+  return split
+    ? { date: split[1] ?? '', clock: (split[2] ?? '').replaceAll('.m', 'm').replace(/([ap])\.$/i, '$1') }
+    : { date: text.trim(), clock: '' }
 }

@@ -18,9 +18,15 @@ function read(text: string, change: Partial<Mapping> = {}, context: Partial<Tran
   const table = readTable(bytes(text))
   const mapping = { ...guessMapping(table, IMPERIAL), ...change }
   const translated = translate(table, mapping, { ...CONTEXT, ...context })
-  const rows = readBundle(new Map([...translated.files].map(([name, content]) => [name, bytes(content)])), (_kind, id) => /^[wl]-1$/.test(id))
+  const rows = readBundle(
+    new Map([...translated.files].map(([name, content]) => [name, bytes(content)])),
+    (_kind, id) => /^[wl]-1$/.test(id),
+  )
   if (translated.files.size > 0) expect(rows.faults).toEqual([])
-  return { ...translated, of: (kind: string) => rows.rows.filter((row) => row.kind === kind).map(({ fields }) => fields) }
+  return {
+    ...translated,
+    of: (kind: string) => rows.rows.filter((row) => row.kind === kind).map(({ fields }) => fields),
+  }
 }
 
 describe('a table of other origin', () => {
@@ -32,7 +38,9 @@ describe('a table of other origin', () => {
   ])('finds the separator of %j', (text, delimiter) => expect(readTable(bytes(text)).delimiter).toBe(delimiter))
 
   it('reads a mark of byte order, CRLF, blank lines and Latin-1, and knows the line of each row', () => {
-    const table = readTable(Uint8Array.from([0xef, 0xbb, 0xbf, ...bytes('date,note\r\n\r\n1/2/2024,"two\nlines"\r\n2/2/2024,x\r\n')]))
+    const table = readTable(
+      Uint8Array.from([0xef, 0xbb, 0xbf, ...bytes('date,note\r\n\r\n1/2/2024,"two\nlines"\r\n2/2/2024,x\r\n')]),
+    )
     expect([table.header, table.rows.length, table.lines]).toEqual([['date', 'note'], 2, [4, 5]])
     const latin = readTable(Uint8Array.from([...bytes('lake,note\nM'), 0xfc, ...bytes('hle,x\n')]))
     expect([latin.encoding, latin.rows[0]?.[0]]).toEqual(['latin-1', 'Mühle'])
@@ -91,7 +99,11 @@ describe('a log of catches', () => {
 
   it('is guessed from the words a name holds when it is none that is known', () => {
     const mapping = guessMapping(
-      readTable(bytes('Date;Time;Fish length (cm);Bait used;Lake fished;Something else\n2024-03-14;9:42;41,5;Popper;Mill Pond;x\n')),
+      readTable(
+        bytes(
+          'Date;Time;Fish length (cm);Bait used;Lake fished;Something else\n2024-03-14;9:42;41,5;Popper;Mill Pond;x\n',
+        ),
+      ),
       METRIC,
     )
     expect(mapping.columns).toEqual(['row.date', 'row.time', 'strike.lengthMm', 'lure.name', 'water.name', ''])
@@ -120,7 +132,10 @@ describe('a log of catches', () => {
       { time: '2024-03-15T18:05:00.000Z', lengthMm: 355.6 },
     ])
     expect(of('stint').map(({ lure }) => lure)).toEqual(['l-1', 'White spinnerbait', 'White spinnerbait'])
-    expect(of('reading').map(({ waterTempC }) => waterTempC)).toEqual([expect.closeTo(25 / 3, 9), expect.closeTo(80 / 9, 9)])
+    expect(of('reading').map(({ waterTempC }) => waterTempC)).toEqual([
+      expect.closeTo(25 / 3, 9),
+      expect.closeTo(80 / 9, 9),
+    ])
   })
 
   it('gives the same ids each time, and says where a row came from', () => {
@@ -131,12 +146,17 @@ describe('a log of catches', () => {
   })
 
   it('names line and column of what cannot be read', () => {
-    const { faults } = read('Date,Time,Lake,Length (in)\n3/14/2024,25:00,North Arm,16\n13/14/2024,6:00,North Arm,big\n', { dateOrder: 'mdy' })
+    const { faults } = read(
+      'Date,Time,Lake,Length (in)\n3/14/2024,25:00,North Arm,16\n13/14/2024,6:00,North Arm,big\n',
+      { dateOrder: 'mdy' },
+    )
     expect(faults).toEqual([
       { line: 2, column: 'Time', message: '“25:00” is not a time of day.' },
       { line: 3, column: 'Date', message: '“13/14/2024” is not a date in the chosen order.' },
     ])
-    expect(read('Date,Length\n2024-03-14,16\n').faults).toMatchObject([{ line: 2, message: 'The row names no water. Choose one above for all of them.' }])
+    expect(read('Date,Length\n2024-03-14,16\n').faults).toMatchObject([
+      { line: 2, message: 'The row names no water. Choose one above for all of them.' },
+    ])
     expect(read('Date,Length\n2024-03-14,16\n', {}, { water: 'w-1' }).faults).toEqual([])
   })
 
@@ -145,7 +165,8 @@ describe('a log of catches', () => {
     const mapping = guessMapping(table, IMPERIAL)
     expect([mapping.dateOrder, dateOrders(table, mapping.columns)]).toEqual([undefined, ['mdy', 'dmy']])
     expect(() => translate(table, mapping, CONTEXT)).toThrow(/must be chosen/)
-    const of = (order: 'mdy' | 'dmy') => [...translate(table, { ...mapping, dateOrder: order }, CONTEXT).files.values()].join()
+    const of = (order: 'mdy' | 'dmy') =>
+      [...translate(table, { ...mapping, dateOrder: order }, CONTEXT).files.values()].join()
     expect([of('mdy').includes('2024-03-04'), of('dmy').includes('2024-04-03')]).toEqual([true, true])
   })
 })
@@ -187,7 +208,14 @@ describe('a table in another language', () => {
     const { of, faults, names } = read(GERMAN, { words })
     expect(faults).toEqual([])
     expect(of('strike')).toMatchObject([
-      { outcome: 'landed', lengthMm: 425, weightG: 1250, time: '2026-03-14T05:40:00.000Z', species: 'largemouth', note: 'am Steg' },
+      {
+        outcome: 'landed',
+        lengthMm: 425,
+        weightG: 1250,
+        time: '2026-03-14T05:40:00.000Z',
+        species: 'largemouth',
+        note: 'am Steg',
+      },
       { outcome: 'lost', weightG: 2100, time: '2026-03-14T17:30:00.000Z' },
       { outcome: 'missed', lengthMm: 382.5 },
     ])
@@ -201,13 +229,24 @@ describe('a table in another language', () => {
       ['lure', 'Jerkbait, grey', 1, 'l-1'],
       ['lure', 'Weißer Spinner', 2, ''],
     ])
-    expect(read(GERMAN, { words, same: { 'water muhlweiher': 'w-1', 'lure jerkbait, grey': '' } }).of('trip')[0]).toMatchObject({ water: 'w-1' })
+    expect(
+      read(GERMAN, { words, same: { 'water muhlweiher': 'w-1', 'lure jerkbait, grey': '' } }).of('trip')[0],
+    ).toMatchObject({ water: 'w-1' })
   })
 
   it.each([
-    ['date,taille (cm),poids (kg),leurre,lac,résultat\n12 août 2025,41,"1,2",Leurre souple,Lac Rond,pris', ['lengthMm', 410, 'weightG', 1200, '2025-08-12']],
-    ['Fecha;Talla;Peso;Señuelo;Embalse\n3 de enero de 2026;41,5 cm;980 g;Popper;El Charco', ['lengthMm', 415, 'weightG', 980, '2026-01-03']],
-    ['data;lunghezza cm;peso g;esca;lago\n21/06/2025;39;870;Popper;Lago Verde', ['lengthMm', 390, 'weightG', 870, '2025-06-21']],
+    [
+      'date,taille (cm),poids (kg),leurre,lac,résultat\n12 août 2025,41,"1,2",Leurre souple,Lac Rond,pris',
+      ['lengthMm', 410, 'weightG', 1200, '2025-08-12'],
+    ],
+    [
+      'Fecha;Talla;Peso;Señuelo;Embalse\n3 de enero de 2026;41,5 cm;980 g;Popper;El Charco',
+      ['lengthMm', 415, 'weightG', 980, '2026-01-03'],
+    ],
+    [
+      'data;lunghezza cm;peso g;esca;lago\n21/06/2025;39;870;Popper;Lago Verde',
+      ['lengthMm', 390, 'weightG', 870, '2025-06-21'],
+    ],
     // Names of a language that is not known: units and numbers are.
     ['päivä;pituus (cm);paino (g);järvi\n21.6.2025;39;870;Lampi', ['lengthMm', 390, 'weightG', 870, '2025-06-21']],
   ])('of %j gives its sizes and its day', (text, [, lengthMm, , weightG, day]) => {
@@ -220,7 +259,8 @@ describe('a table in another language', () => {
 
 describe('a cell', () => {
   it('may hold any word, also one that every object knows', () => {
-    const text = 'Date,Lake,Result,Length\n2026-03-14,x,landed,16\n2026-03-14,x,__proto__,16\n2026-03-14,x,constructor,16\n'
+    const text =
+      'Date,Lake,Result,Length\n2026-03-14,x,landed,16\n2026-03-14,x,__proto__,16\n2026-03-14,x,constructor,16\n'
     const words = { 'strike.outcome': { gone: 'lost' } }
     expect(read(text, { words }).faults.map(({ line, column }) => [line, column])).toEqual([
       [3, 'Result'],
@@ -230,18 +270,18 @@ describe('a cell', () => {
 })
 
 describe('guesses', () => {
-  const guess = (text: string, names?: Parameters<typeof guessMapping>[2]) => guessMapping(readTable(bytes(text)), IMPERIAL, names)
+  const guess = (text: string, names?: Parameters<typeof guessMapping>[2]) =>
+    guessMapping(readTable(bytes(text)), IMPERIAL, names)
 
   it('look at what stands under a name, not at the name alone', () => {
-    const { columns } = guess('Date,Wind,Temp,Pond,Notes\n3/14/2026,NW,warm,North Arm,x\n', { waters: ['North Arm'], lures: [] })
+    const { columns } = guess('Date,Wind,Temp,Pond,Notes\n3/14/2026,NW,warm,North Arm,x\n', {
+      waters: ['North Arm'],
+      lures: [],
+    })
     expect(columns).toEqual(['row.date', '', '', 'water.name', 'row.note'])
-    expect(guess('When,A,B,C,D\n2026-03-14,6:40,1018,16.5 in,landed\n2026-03-14,7:40,1017,14 in,missed\n').columns).toEqual([
-      'row.date',
-      'row.time',
-      'reading.pressureHpa',
-      'strike.lengthMm',
-      'strike.outcome',
-    ])
+    expect(
+      guess('When,A,B,C,D\n2026-03-14,6:40,1018,16.5 in,landed\n2026-03-14,7:40,1017,14 in,missed\n').columns,
+    ).toEqual(['row.date', 'row.time', 'reading.pressureHpa', 'strike.lengthMm', 'strike.outcome'])
   })
 
   it('take an inch mark for what it is, and leave scales alone that no unit of ours stands for', () => {
@@ -250,7 +290,11 @@ describe('guesses', () => {
   })
 
   it('choose the unit that the values can be in', () => {
-    expect(guess('Date,Lake,Length,Weight,Water temp\n2026-03-14,x,45,1250,8.5\n').units.slice(2)).toEqual(['cm', 'g', 'F'])
+    expect(guess('Date,Lake,Length,Weight,Water temp\n2026-03-14,x,45,1250,8.5\n').units.slice(2)).toEqual([
+      'cm',
+      'g',
+      'F',
+    ])
     expect(guess('Date,Lake,Length (mm),Water temp\n2026-03-14,x,451,8.5\n').units.slice(2)).toEqual(['mm', 'C'])
   })
 })
@@ -266,8 +310,13 @@ describe('spells and outings', () => {
         '',
       ].join('\n'),
     )
-    expect(of('trip')).toMatchObject([{ effortKnown: 'full', start: '2024-03-14T11:30:00.000Z', end: '2024-03-15T05:30:00.000Z' }])
-    expect(of('stint').map(({ start, end }) => [start, end])[1]).toEqual(['2024-03-14T13:00:00.000Z', '2024-03-14T14:15:00.000Z'])
+    expect(of('trip')).toMatchObject([
+      { effortKnown: 'full', start: '2024-03-14T11:30:00.000Z', end: '2024-03-15T05:30:00.000Z' },
+    ])
+    expect(of('stint').map(({ start, end }) => [start, end])[1]).toEqual([
+      '2024-03-14T13:00:00.000Z',
+      '2024-03-14T14:15:00.000Z',
+    ])
     expect(of('strike').map(({ time, stint }) => [time, typeof stint])).toEqual([
       ['2024-03-14T12:15:00.000Z', 'string'],
       ['2024-03-14T12:15:00.000Z', 'string'],
@@ -278,13 +327,17 @@ describe('spells and outings', () => {
 
   it('of mere hours are trips, their strikes without a time', () => {
     const { of, remarks } = read('Day,Water,Hours,Strikes,Notes\n2024-03-14,North Arm,4:30,3,windy\n')
-    expect(of('trip')).toMatchObject([{ effortKnown: 'trip', start: '2024-03-14T12:00:00.000Z', end: '2024-03-14T16:30:00.000Z', note: 'windy' }])
+    expect(of('trip')).toMatchObject([
+      { effortKnown: 'trip', start: '2024-03-14T12:00:00.000Z', end: '2024-03-14T16:30:00.000Z', note: 'windy' },
+    ])
     expect(of('strike')).toHaveLength(3)
     expect(of('strike').every(({ timeUnknown }) => timeUnknown)).toBe(true)
     expect(remarks[0]).toMatch(/7:00 stands for it/)
   })
 
   it('of tackle are lures', () => {
-    expect(read('Lure,Type,Color\nPond special,Squarebill,brown\n').of('lure')).toEqual([{ name: 'Pond special', class: 'squarebill', back: 'brown' }])
+    expect(read('Lure,Type,Color\nPond special,Squarebill,brown\n').of('lure')).toEqual([
+      { name: 'Pond special', class: 'squarebill', back: 'brown' },
+    ])
   })
 })

@@ -23,8 +23,16 @@ interface Column {
 }
 
 /** What a row is and what each column means, by the columns' names, then by their units, then by what stands under them. */
-export function guessColumns(table: ForeignTable, decimal: Decimal | undefined, names: NamesInBook): { rowIs: RowKind; columns: string[] } {
-  const columns = table.header.map((header, i): Column => ({ header, name: plainName(header), values: valuesOf(table, i) }))
+export function guessColumns(
+  table: ForeignTable,
+  decimal: Decimal | undefined,
+  names: NamesInBook,
+): { rowIs: RowKind; columns: string[] } {
+  const columns = table.header.map((header, i): Column => ({
+    header,
+    name: plainName(header),
+    values: valuesOf(table, i),
+  }))
   const anyRow = assign(columns, TARGETS, decimal, names)
   const rowIs = rowOf(new Set(anyRow))
   return {
@@ -41,13 +49,23 @@ export function guessColumns(table: ForeignTable, decimal: Decimal | undefined, 
 /** A file that tells of fish has a row a strike; one of spells with a lure, a row a stint; one without a date is of lures. */
 function rowOf(has: ReadonlySet<string>): RowKind {
   if (!has.has('row.date')) return 'lure'
-  if (['strike.lengthMm', 'strike.weightG', 'strike.species', 'strike.outcome'].some((id) => has.has(id))) return 'strike'
+  if (['strike.lengthMm', 'strike.weightG', 'strike.species', 'strike.outcome'].some((id) => has.has(id)))
+    return 'strike'
   const lure = has.has('lure.name') || has.has('lure.class')
-  return lure && (has.has('row.start') || has.has('row.hours')) ? 'stint' : lure || has.has('row.time') ? 'strike' : 'trip'
+  return lure && (has.has('row.start') || has.has('row.hours'))
+    ? 'stint'
+    : lure || has.has('row.time')
+      ? 'strike'
+      : 'trip'
 }
 
 /** Each target to one column: the surest signs are looked for in all columns first. */
-function assign(columns: readonly Column[], open: readonly Target[], decimal: Decimal | undefined, names: NamesInBook): string[] {
+function assign(
+  columns: readonly Column[],
+  open: readonly Target[],
+  decimal: Decimal | undefined,
+  names: NamesInBook,
+): string[] {
   const meanings = columns.map(() => '')
   const signs: ((column: Column, target: Target) => boolean)[] = [
     ({ name }, target) => target.names.includes(name),
@@ -72,7 +90,8 @@ const beginsWith = (name: string, known: string): boolean =>
 const MOST = 0.8
 const HALF = 0.5
 
-const share = (values: readonly string[], holds: (value: string) => boolean): number => (values.length === 0 ? 0 : values.filter(holds).length / values.length)
+const share = (values: readonly string[], holds: (value: string) => boolean): number =>
+  values.length === 0 ? 0 : values.filter(holds).length / values.length
 
 const isDateCell = (cell: string): boolean => {
   const { date } = splitDateTime(cell)
@@ -85,11 +104,15 @@ function fits({ header, values }: Column, { id, spec }: Target, decimal: Decimal
   if (values.length === 0) return true
   if (id === 'row.date') return share(values, isDateCell) >= HALF
   if (id === 'row.time' || id === 'row.start' || id === 'row.end') return share(values, isClockCell) >= HALF
-  if (id === 'row.hours') return share(values, (cell) => numberIn(cell, decimal) !== undefined || clockIn(cell) !== undefined) >= HALF
+  if (id === 'row.hours')
+    return share(values, (cell) => numberIn(cell, decimal) !== undefined || clockIn(cell) !== undefined) >= HALF
   if (id === 'row.count') return share(values, (cell) => Number.isInteger(numberIn(cell, decimal))) >= HALF
   if (spec?.type === 'number') return share(values, (cell) => numberIn(cell, decimal) !== undefined) >= HALF
   if (spec?.type !== 'quantity') return true
-  return !isOtherScale(header) && share(values, (cell) => parseQuantity(plainNumeral(cell, decimal), spec.unit, spec.unit) !== undefined) >= HALF
+  return (
+    !isOtherScale(header) &&
+    share(values, (cell) => parseQuantity(plainNumeral(cell, decimal), spec.unit, spec.unit) !== undefined) >= HALF
+  )
 }
 
 /** What a unit may measure, the likeliest first. */
@@ -126,7 +149,8 @@ function saidByValues({ values }: Column, { id }: Target, decimal: Decimal | und
   if (id === 'row.time' || id === 'row.start' || id === 'row.end')
     return share(values, (cell) => isClockCell(cell) && /\d(:|\s*h|\s*uhr|\s*[ap]\.?m)/i.test(cell)) >= MOST
   const words = values.filter((value) => numberIn(value, decimal) === undefined)
-  if (words.length < values.length * MOST) return id === 'reading.pressureHpa' && share(values, (cell) => isPressure(numberIn(cell, decimal))) >= MOST
+  if (words.length < values.length * MOST)
+    return id === 'reading.pressureHpa' && share(values, (cell) => isPressure(numberIn(cell, decimal))) >= MOST
   if (id === 'water.name') return share(words, (word) => isNamed(names.waters, word)) >= MOST
   if (id === 'lure.name') return share(words, (word) => isNamed(names.lures, word)) >= MOST
   if (id !== 'strike.outcome' && id !== 'strike.species' && id !== 'lure.class') return false
@@ -135,4 +159,5 @@ function saidByValues({ values }: Column, { id }: Target, decimal: Decimal | und
 }
 
 const isPressure = (value: number | undefined): boolean => value !== undefined && value >= 940 && value <= 1060
-const isNamed = (names: readonly string[], word: string): boolean => names.some((name) => wordKey(name) === wordKey(word))
+const isNamed = (names: readonly string[], word: string): boolean =>
+  names.some((name) => wordKey(name) === wordKey(word))

@@ -10,7 +10,12 @@ import type { ForeignTable } from './table.ts'
 import { targetOf } from './targets.ts'
 
 /** A unit for each measured column, `''` for the others: what its name says, what its cells say, what its values can only be, else the file's system or the book's. */
-export function guessUnits(table: ForeignTable, columns: readonly string[], decimal: Decimal | undefined, book: UnitPreferences): (Unit | '')[] {
+export function guessUnits(
+  table: ForeignTable,
+  columns: readonly string[],
+  decimal: Decimal | undefined,
+  book: UnitPreferences,
+): (Unit | '')[] {
   const usual = systemOf(table, columns, decimal) ?? book
   return columns.map((id, i) => {
     const target = targetOf(id)
@@ -26,7 +31,11 @@ export function guessUnits(table: ForeignTable, columns: readonly string[], deci
 const METRIC_UNITS: ReadonlySet<Unit> = new Set(['C', 'm', 'cm', 'mm', 'g', 'kg', 'mps', 'kmh', 'hpa'])
 
 /** The system of units that the measured columns of a file name; a comma for a decimal sign counts as metric. */
-function systemOf(table: ForeignTable, columns: readonly string[], decimal: Decimal | undefined): UnitPreferences | undefined {
+function systemOf(
+  table: ForeignTable,
+  columns: readonly string[],
+  decimal: Decimal | undefined,
+): UnitPreferences | undefined {
   const named = table.header.flatMap((header, i) => {
     const spec = targetOf(columns[i] ?? '')?.spec
     return spec?.type === 'quantity' ? (unitNamed(header, spec.dimension) ?? []) : []
@@ -45,12 +54,20 @@ const MOST_POUNDS = 30
 const MOST_CELSIUS = 40
 const MOST_METRES_OF_SIGHT = 15
 
-function byValues({ dimension, unit }: Quantity, field: string, kind: string, highest: number, usual: UnitPreferences): Unit {
+function byValues(
+  { dimension, unit }: Quantity,
+  field: string,
+  kind: string,
+  highest: number,
+  usual: UnitPreferences,
+): Unit {
   if (dimension === 'temperature') return highest > MOST_CELSIUS ? 'F' : usual.temperature
   if (dimension === 'pressure') return highest > 500 ? 'hpa' : highest > 0 && highest < 40 ? 'inhg' : usual.pressure
   if (dimension === 'speed') return usual.wind
-  if (dimension === 'weight') return highest > MOST_POUNDS ? 'g' : kind === 'lure' ? (usual.weight === 'kg' ? 'g' : 'oz') : usual.weight
-  if (field === 'visibilityM') return highest > MOST_METRES_OF_SIGHT && usual.temperature === 'C' ? 'cm' : usual.visibility
+  if (dimension === 'weight')
+    return highest > MOST_POUNDS ? 'g' : kind === 'lure' ? (usual.weight === 'kg' ? 'g' : 'oz') : usual.weight
+  if (field === 'visibilityM')
+    return highest > MOST_METRES_OF_SIGHT && usual.temperature === 'C' ? 'cm' : usual.visibility
   if (unit !== 'mm') return usual.depth
   return highest > MOST_CENTIMETRES ? 'mm' : highest > MOST_INCHES ? 'cm' : usual.length
 }

@@ -48,12 +48,15 @@ const UNIT_WORDS: readonly (readonly [RegExp, Unit])[] = [
 ]
 
 /** Scales that no unit of ours stands for: a column of them is left as a note. */
-export const isOtherScale = (header: string): boolean => /\b(bft|beaufort|fathoms?|faden|stone)\b/.test(unaccented(header))
+export const isOtherScale = (header: string): boolean =>
+  /\b(bft|beaufort|fathoms?|faden|stone)\b/.test(unaccented(header))
 
 /** The unit of that dimension (of any, where none is given) that a text names. */
 export function unitNamed(text: string, dimension?: Dimension): Unit | undefined {
   const spaced = unaccented(text).replaceAll('_', ' ')
-  return UNIT_WORDS.find(([word, unit]) => (dimension === undefined || dimensionOf(unit) === dimension) && word.test(spaced))?.[1]
+  return UNIT_WORDS.find(
+    ([word, unit]) => (dimension === undefined || dimensionOf(unit) === dimension) && word.test(spaced),
+  )?.[1]
 }
 
 /**
@@ -64,9 +67,46 @@ export const OTHER_LANGUAGES: Readonly<Record<string, readonly string[]>> = {
   'row.time': ['zeit', 'uhrzeit', 'fangzeit', 'heure', 'hora', 'ora', 'tijd', 'tid', 'klockslag'],
   'row.start': ['beginn', 'anfang', 'von', 'startzeit', 'debut', 'inicio', 'inizio', 'begin', 'desde'],
   'row.end': ['ende', 'bis', 'endzeit', 'fin', 'fine', 'einde', 'fim', 'slut', 'hasta'],
-  'row.hours': ['stunden', 'dauer', 'angelstunden', 'heures', 'duree', 'horas', 'duracion', 'ore', 'durata', 'uren', 'duracao', 'timmar'],
-  'row.count': ['bisse', 'anzahl', 'touches', 'nombre', 'picadas', 'numero', 'abboccate', 'aanbeten', 'aantal', 'antal', 'hugg'],
-  'row.note': ['notiz', 'notizen', 'bemerkung', 'bemerkungen', 'kommentar', 'remarque', 'remarques', 'notas', 'observaciones', 'opmerking', 'opmerkingen'],
+  'row.hours': [
+    'stunden',
+    'dauer',
+    'angelstunden',
+    'heures',
+    'duree',
+    'horas',
+    'duracion',
+    'ore',
+    'durata',
+    'uren',
+    'duracao',
+    'timmar',
+  ],
+  'row.count': [
+    'bisse',
+    'anzahl',
+    'touches',
+    'nombre',
+    'picadas',
+    'numero',
+    'abboccate',
+    'aanbeten',
+    'aantal',
+    'antal',
+    'hugg',
+  ],
+  'row.note': [
+    'notiz',
+    'notizen',
+    'bemerkung',
+    'bemerkungen',
+    'kommentar',
+    'remarque',
+    'remarques',
+    'notas',
+    'observaciones',
+    'opmerking',
+    'opmerkingen',
+  ],
   'water.name': [
     'gewasser',
     'see',
@@ -88,14 +128,51 @@ export const OTHER_LANGUAGES: Readonly<Record<string, readonly string[]>> = {
   'spot.name': ['stelle', 'platz', 'angelplatz', 'spot', 'poste', 'sitio', 'puesto', 'posto', 'stek', 'plats'],
   'trip.anglers': ['angler', 'fischer', 'wer', 'pecheur', 'pescador', 'pescatore', 'visser', 'fiskare'],
   'strike.outcome': ['ergebnis', 'ausgang', 'resultat', 'resultado', 'risultato', 'esito', 'uitkomst'],
-  'strike.species': ['fischart', 'fisch', 'espece', 'poisson', 'especie', 'pez', 'specie', 'pesce', 'vissoort', 'peixe', 'art', 'fisk'],
-  'strike.lengthMm': ['lange', 'grosse', 'longueur', 'taille', 'longitud', 'talla', 'lunghezza', 'lengte', 'comprimento', 'tamanho', 'langd'],
+  'strike.species': [
+    'fischart',
+    'fisch',
+    'espece',
+    'poisson',
+    'especie',
+    'pez',
+    'specie',
+    'pesce',
+    'vissoort',
+    'peixe',
+    'art',
+    'fisk',
+  ],
+  'strike.lengthMm': [
+    'lange',
+    'grosse',
+    'longueur',
+    'taille',
+    'longitud',
+    'talla',
+    'lunghezza',
+    'lengte',
+    'comprimento',
+    'tamanho',
+    'langd',
+  ],
   'strike.weightG': ['gewicht', 'poids', 'peso', 'vikt'],
   'stint.depthM': ['tiefe', 'wassertiefe', 'profondeur', 'profundidad', 'profondita', 'diepte', 'profundidade', 'djup'],
   'stint.lureDepthM': ['lauftiefe', 'kodertiefe'],
   'stint.retrieve': ['fuhrung', 'koderfuhrung', 'animation', 'recuperacion', 'recupero', 'inhaaltechniek'],
   'stint.cover': ['deckung', 'abri', 'cobertura', 'copertura'],
-  'lure.name': ['koder', 'kunstkoder', 'leurre', 'senuelo', 'artificiale', 'esca', 'kunstaas', 'aas', 'isca', 'bete', 'drag'],
+  'lure.name': [
+    'koder',
+    'kunstkoder',
+    'leurre',
+    'senuelo',
+    'artificiale',
+    'esca',
+    'kunstaas',
+    'aas',
+    'isca',
+    'bete',
+    'drag',
+  ],
   'lure.class': ['kodertyp', 'koderart', 'type de leurre', 'tipo', 'tipo de senuelo', 'soort'],
   'lure.back': ['farbe', 'couleur', 'colore', 'kleur', 'cor', 'farg'],
   'lure.weightG': ['kodergewicht', 'poids du leurre', 'peso del senuelo'],
@@ -112,16 +189,56 @@ export const OTHER_LANGUAGES: Readonly<Record<string, readonly string[]>> = {
     'temperature',
     'temperatura',
   ],
-  'reading.visibilityM': ['sicht', 'sichttiefe', 'visibilite', 'visibilidad', 'visibilita', 'zicht', 'doorzicht', 'siktdjup'],
+  'reading.visibilityM': [
+    'sicht',
+    'sichttiefe',
+    'visibilite',
+    'visibilidad',
+    'visibilita',
+    'zicht',
+    'doorzicht',
+    'siktdjup',
+  ],
   'reading.cloudPct': ['bewolkung', 'nuages', 'nubosidad', 'nubes', 'nuvolosita', 'bewolking', 'moln'],
   'reading.windMps': ['wind', 'windgeschwindigkeit', 'vent', 'viento', 'vento', 'windsnelheid', 'vind'],
-  'reading.airTempC': ['lufttemperatur', 'lufttemp', 'temperature de l air', 'temperatura del aire', 'luchttemperatuur'],
-  'reading.pressureHpa': ['luftdruck', 'druck', 'pression', 'presion', 'pressione', 'luchtdruk', 'pressao', 'lufttryck'],
+  'reading.airTempC': [
+    'lufttemperatur',
+    'lufttemp',
+    'temperature de l air',
+    'temperatura del aire',
+    'luchttemperatuur',
+  ],
+  'reading.pressureHpa': [
+    'luftdruck',
+    'druck',
+    'pression',
+    'presion',
+    'pressione',
+    'luchtdruk',
+    'pressao',
+    'lufttryck',
+  ],
 }
 
 /** Words for what became of a strike, in the same languages. */
 export const OTHER_OUTCOMES: Readonly<Record<string, readonly string[]>> = {
-  landed: ['gelandet', 'gefangen', 'fang', 'ja', 'pris', 'capture', 'capturado', 'si', 'catturato', 'preso', 'gevangen', 'geland', 'sim', 'landad', 'oui'],
+  landed: [
+    'gelandet',
+    'gefangen',
+    'fang',
+    'ja',
+    'pris',
+    'capture',
+    'capturado',
+    'si',
+    'catturato',
+    'preso',
+    'gevangen',
+    'geland',
+    'sim',
+    'landad',
+    'oui',
+  ],
   lost: [
     'verloren',
     'ausgestiegen',

@@ -35,7 +35,13 @@ const NO_NAMES: NamesInBook = { waters: [], lures: [] }
 export function guessMapping(table: ForeignTable, units: UnitPreferences, names: NamesInBook = NO_NAMES): Mapping {
   const decimal = decimalOf(table.rows.flat())
   const { rowIs, columns } = guessColumns(table, decimal, names)
-  return { rowIs, columns, units: guessUnits(table, columns, decimal, units), dateOrder: onlyOne(dateOrders(table, columns)), decimal }
+  return {
+    rowIs,
+    columns,
+    units: guessUnits(table, columns, decimal, units),
+    dateOrder: onlyOne(dateOrders(table, columns)),
+    decimal,
+  }
 }
 
 const onlyOne = <T>(list: readonly T[]): T | undefined => (list.length === 1 ? list[0] : undefined)

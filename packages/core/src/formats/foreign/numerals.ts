@@ -25,4 +25,5 @@ export function plainNumeral(text: string, decimal: Decimal | undefined): string
   return exact.replace(decimal === ',' ? /(\d)\.(?=\d{3}(\D|$))/g : /(\d),(?=\d{3}(\D|$))/g, '$1')
 }
 
-export const numberIn = (text: string, decimal: Decimal | undefined): number | undefined => parseNumber(plainNumeral(text.replace(/\s*%$/, ''), decimal))
+export const numberIn = (text: string, decimal: Decimal | undefined): number | undefined =>
+  parseNumber(plainNumeral(text.replace(/\s*%$/, ''), decimal))

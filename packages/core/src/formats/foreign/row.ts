@@ -35,7 +35,11 @@ export class ForeignRow {
   date(): string {
     const { date } = splitDateTime(this.text('row.date'))
     const parsed = parseDate(date, this.mapping.dateOrder ?? 'ymd')
-    if (parsed === undefined) throw new CellFailure('row.date', date === '' ? 'The row has no date.' : `“${date}” is not a date in the chosen order.`)
+    if (parsed === undefined)
+      throw new CellFailure(
+        'row.date',
+        date === '' ? 'The row has no date.' : `“${date}” is not a date in the chosen order.`,
+      )
     return parsed
   }
 
@@ -44,8 +48,11 @@ export class ForeignRow {
     const text = this.text('row.hours')
     if (text === '') return undefined
     const clock = /^(\d{1,2})[:h](\d{2})$/.exec(text)
-    const hours = clock ? Number(clock[1]) + Number(clock[2]) / 60 : this.number(text.replace(/\s*(h|std\.?|hrs?\.?|hours?|stunden?)$/i, ''))
-    if (hours === undefined || !(hours > 0 && hours < 72)) throw new CellFailure('row.hours', `“${text}” is not a number of hours.`)
+    const hours = clock
+      ? Number(clock[1]) + Number(clock[2]) / 60
+      : this.number(text.replace(/\s*(h|std\.?|hrs?\.?|hours?|stunden?)$/i, ''))
+    if (hours === undefined || !(hours > 0 && hours < 72))
+      throw new CellFailure('row.hours', `“${text}” is not a number of hours.`)
     return hours
   }
 
@@ -56,7 +63,10 @@ export class ForeignRow {
 
   /** When a strike was: by its own time, else by the clock that stands beside its date. */
   strikeTime(date: string, zone: string): number | undefined {
-    return this.instant('row.time', date, zone) ?? this.instantOf(splitDateTime(this.text('row.date')).clock, 'row.date', date, zone)
+    return (
+      this.instant('row.time', date, zone) ??
+      this.instantOf(splitDateTime(this.text('row.date')).clock, 'row.date', date, zone)
+    )
   }
 
   private instantOf(text: string, target: string, date: string, zone: string): number | undefined {
@@ -72,7 +82,8 @@ export class ForeignRow {
   /** The instant a clock on a wall of the zone meant. */
   wall(date: string, clock: { hour: number; minute: number }, zone: string, target = 'row.date'): number {
     const meant = resolveWallTime(date, clock, zone)
-    if (meant.kind === 'skipped') throw new CellFailure(target, 'Clocks went forward over this time: it did not exist that day.')
+    if (meant.kind === 'skipped')
+      throw new CellFailure(target, 'Clocks went forward over this time: it did not exist that day.')
     if (meant.kind === 'twice') this.remark('A time that clocks repeat is taken as the first of the two.')
     return meant.ms
   }
@@ -82,7 +93,8 @@ export class ForeignRow {
     const text = this.text('strike.outcome')
     if (text === '') return this.mapping.columns.includes('strike.outcome') ? null : 'landed'
     const meant = wordMeant('strike.outcome', text, this.mapping.words)
-    if (meant === undefined) throw new CellFailure('strike.outcome', `“${text}” is none of ${OUTCOMES.join(', ')}. Say below what it means.`)
+    if (meant === undefined)
+      throw new CellFailure('strike.outcome', `“${text}” is none of ${OUTCOMES.join(', ')}. Say below what it means.`)
     return meant === NOT_SAID ? null : meant
   }
 

@@ -24,7 +24,8 @@ export class Sheets {
 
   has = (kind: BundleKind, id: string): boolean => this.sheet(kind).has(id)
   count = (kind: BundleKind): number => this.sheet(kind).size
-  fieldsOf = (kind: BundleKind): readonly Record<string, Fields[string]>[] => [...this.sheet(kind).values()].map(({ fields }) => fields)
+  fieldsOf = (kind: BundleKind): readonly Record<string, Fields[string]>[] =>
+    [...this.sheet(kind).values()].map(({ fields }) => fields)
 
   private sheet(kind: BundleKind): Map<string, SheetRow> {
     return this.rows.get(kind) ?? new Map<string, SheetRow>()

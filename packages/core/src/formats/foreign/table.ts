@@ -22,7 +22,8 @@ const LARGEST_BYTES = 64 * 2 ** 20
 
 /** Throws TableRefusal that names the line. */
 export function readTable(bytes: Uint8Array): ForeignTable {
-  if (bytes.length > LARGEST_BYTES) throw new TableRefusal(`The file has ${bytes.length} bytes; at most ${LARGEST_BYTES} are taken.`)
+  if (bytes.length > LARGEST_BYTES)
+    throw new TableRefusal(`The file has ${bytes.length} bytes; at most ${LARGEST_BYTES} are taken.`)
   const { text, encoding } = decoded(bytes)
   const delimiter = guessDelimiter(text)
   let records: { record: string[]; info: { lines: number } }[]
@@ -45,11 +46,18 @@ export function readTable(bytes: Uint8Array): ForeignTable {
   const header = first.record.map((name) => name.trim())
   if (header.length < 2) throw new TableRefusal('Line 1: there is only one column; is this the right file?')
   const rows = rest.filter(({ record }) => record.some((cell) => cell.trim() !== ''))
-  return { delimiter, encoding, header, rows: rows.map(({ record }) => record), lines: rows.map(({ info }) => info.lines) }
+  return {
+    delimiter,
+    encoding,
+    header,
+    rows: rows.map(({ record }) => record),
+    lines: rows.map(({ info }) => info.lines),
+  }
 }
 
 /** What stands in a column, without empty cells. */
-export const valuesOf = (table: ForeignTable, column: number): string[] => table.rows.map((row) => (row[column] ?? '').trim()).filter((cell) => cell !== '')
+export const valuesOf = (table: ForeignTable, column: number): string[] =>
+  table.rows.map((row) => (row[column] ?? '').trim()).filter((cell) => cell !== '')
 
 function decoded(bytes: Uint8Array): { text: string; encoding: ForeignTable['encoding'] } {
   try {

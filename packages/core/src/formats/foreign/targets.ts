@@ -74,7 +74,8 @@ const READING: readonly Listed[] = [
 ]
 
 function* listed(): Generator<Target> {
-  for (const [field, rows, names] of OF_ROW) yield { id: `row.${field}`, kind: 'row', field, spec: undefined, names, rows }
+  for (const [field, rows, names] of OF_ROW)
+    yield { id: `row.${field}`, kind: 'row', field, spec: undefined, names, rows }
   yield target('water', 'name', ['water', 'lake', 'river', 'location', 'body of water'], ALL)
   yield target('spot', 'name', ['spot', 'place', 'area'], ['strike', 'stint'])
   yield target('trip', 'anglers', ['angler', 'anglers', 'who', 'person', 'name', 'caught by'], ALL)
@@ -83,12 +84,24 @@ function* listed(): Generator<Target> {
   for (const [field, names] of STINT) yield target('stint', field, names, ['strike', 'stint'])
   for (const [field, names] of LURE) yield target('lure', field, names, ['strike', 'stint', 'lure'])
   for (const [field, names] of READING) yield target('reading', field, names, ALL)
-  yield { ...target('strike', 'note', ['note', 'notes', 'comment', 'comments', 'remarks'], ['strike', 'stint', 'trip', 'lure']), id: 'row.note', kind: 'row' }
+  yield {
+    ...target(
+      'strike',
+      'note',
+      ['note', 'notes', 'comment', 'comments', 'remarks'],
+      ['strike', 'stint', 'trip', 'lure'],
+    ),
+    id: 'row.note',
+    kind: 'row',
+  }
 }
 
 function target(kind: BundleKind, field: string, names: readonly string[], rows: readonly RowKind[]): Target {
   return { id: `${kind}.${field}`, kind, field, spec: fieldsOf(kind)[field], names, rows }
 }
 
-export const TARGETS: readonly Target[] = [...listed()].map((one) => ({ ...one, names: [...one.names, ...(OTHER_LANGUAGES[one.id] ?? [])] }))
+export const TARGETS: readonly Target[] = [...listed()].map((one) => ({
+  ...one,
+  names: [...one.names, ...(OTHER_LANGUAGES[one.id] ?? [])],
+}))
 export const targetOf = (id: string): Target | undefined => TARGETS.find((one) => one.id === id)

@@ -47,7 +47,8 @@ const NO_CLASS = 'not said'
  * Given      a mapping whose date order is chosen (RangeError otherwise)
  */
 export function translate(table: ForeignTable, mapping: Mapping, context: TranslateContext): Translated {
-  if (mapping.columns.includes('row.date') && mapping.dateOrder === undefined) throw new RangeError('the order of the dates must be chosen first')
+  if (mapping.columns.includes('row.date') && mapping.dateOrder === undefined)
+    throw new RangeError('the order of the dates must be chosen first')
   return new Translator(table, mapping, context).translate()
 }
 
@@ -84,7 +85,8 @@ class Translator {
         this.row(row, cells, line)
       } catch (error) {
         if (!(error instanceof CellFailure)) throw error
-        const column = this.table.header[this.mapping.columns.indexOf(error.target)] ?? error.target.replace(/^.*\./, '')
+        const column =
+          this.table.header[this.mapping.columns.indexOf(error.target)] ?? error.target.replace(/^.*\./, '')
         this.faults.push({ line, column, message: error.message })
       }
     })
@@ -107,14 +109,16 @@ class Translator {
     if (this.mapping.rowIs === 'strike') this.strike(row, trip, lure, note, line)
     if (this.mapping.rowIs === 'stint') this.stint(row, trip, lure, note, line)
     if (this.mapping.rowIs === 'trip' && note) trip.fields.note = note
-    if (this.mapping.rowIs === 'trip') this.counted(row, trip.id, line, { time: trip.fields.start ?? null, timeUnknown: true })
+    if (this.mapping.rowIs === 'trip')
+      this.counted(row, trip.id, line, { time: trip.fields.start ?? null, timeUnknown: true })
     this.reading(row, trip, line)
   }
 
   /** A water of the book by its name, else a new one; the one chosen for all where the file names none. */
   private water(row: ForeignRow, line: number): { id: string; zone: string } {
     const name = row.text('water.name')
-    if (name === '' && this.context.water === undefined) throw new CellFailure('water.name', 'The row names no water. Choose one above for all of them.')
+    if (name === '' && this.context.water === undefined)
+      throw new CellFailure('water.name', 'The row names no water. Choose one above for all of them.')
     const meant = name === '' ? undefined : this.names.meant('water', name, this.context.waters)
     const id = meant ? meant.sameAs : this.context.water
     const chosen = this.context.waters.find((water) => water.id === id)
@@ -140,7 +144,9 @@ class Translator {
       notBefore(row.instant('row.end', date, water.zone), start) ??
       (hours === undefined ? undefined : (start ?? row.wall(date, START_NOT_TOLD, water.zone)) + hours * HOUR_MS)
     if (!isStint && start === undefined && hours !== undefined)
-      this.remarks.add('Where hours are told without a start, 7:00 stands for it: hour and sun of those trips are a guess.')
+      this.remarks.add(
+        'Where hours are told without a start, 7:00 stands for it: hour and sun of those trips are a guess.',
+      )
     const known = end !== undefined
     const made = this.sheets.row('trip', id, line, () => ({
       water: water.id,
@@ -184,7 +190,9 @@ class Translator {
     const start = row.instant('row.start', trip.date, trip.zone)
     if (start === undefined) throw new CellFailure('row.start', 'A stint needs its start.')
     const hours = row.hours()
-    const end = notBefore(row.instant('row.end', trip.date, trip.zone), start) ?? (hours === undefined ? undefined : start + hours * HOUR_MS)
+    const end =
+      notBefore(row.instant('row.end', trip.date, trip.zone), start) ??
+      (hours === undefined ? undefined : start + hours * HOUR_MS)
     const { angler } = trip
     const id = this.free('stint', `${trip.id} ${isoUtc(start).slice(11, 16)} ${lure} ${angler}`.trim())
     this.sheets.row('stint', id, line, () => ({
@@ -232,8 +240,10 @@ class Translator {
   private counted(row: ForeignRow, trip: string, line: number, fields: Record<string, Json>): boolean {
     const text = row.text('row.count')
     const count = text === '' ? 0 : row.number(text)
-    if (count === undefined || !Number.isInteger(count) || count < 0 || count > 500) throw new CellFailure('row.count', `“${text}” is not a number of strikes.`)
-    for (let n = 0; n < count; n++) this.sheets.row('strike', this.free('strike', `${trip} ${line}`), line, () => ({ trip, ...fields }))
+    if (count === undefined || !Number.isInteger(count) || count < 0 || count > 500)
+      throw new CellFailure('row.count', `“${text}” is not a number of strikes.`)
+    for (let n = 0; n < count; n++)
+      this.sheets.row('strike', this.free('strike', `${trip} ${line}`), line, () => ({ trip, ...fields }))
     return count > 0
   }
 
@@ -253,7 +263,9 @@ class Translator {
   /** The file's own note, and what stands in columns that are passed over. */
   private note(row: ForeignRow, cells: readonly string[]): string | null {
     const spot = row.text('spot.name')
-    const others = cells.flatMap((cell, i) => (this.mapping.columns[i] === '' && cell.trim() !== '' ? [`${this.table.header[i] ?? ''}: ${cell.trim()}`] : []))
+    const others = cells.flatMap((cell, i) =>
+      this.mapping.columns[i] === '' && cell.trim() !== '' ? [`${this.table.header[i] ?? ''}: ${cell.trim()}`] : [],
+    )
     const unknownSpot = spot !== '' && this.spot(row) === null ? [`Spot: ${spot}`] : []
     return [row.text('row.note'), ...unknownSpot, ...others].filter((part) => part !== '').join('\n') || null
   }

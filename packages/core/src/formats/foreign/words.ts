@@ -20,7 +20,9 @@ export function wordChoices(target: string): readonly string[] {
 
 export const wordKey = (text: string): string => unaccented(text.trim()).replace(/\s+/g, ' ')
 
-const OUTCOME_OF = new Map(Object.entries(OTHER_OUTCOMES).flatMap(([outcome, words]) => words.map((word) => [word, outcome] as const)))
+const OUTCOME_OF = new Map(
+  Object.entries(OTHER_OUTCOMES).flatMap(([outcome, words]) => words.map((word) => [word, outcome] as const)),
+)
 
 /** What a word was said to mean. A word may be any text: only what was said by name counts. */
 function mappedTo(target: string, key: string, words: Mapping['words']): string | undefined {
@@ -48,7 +50,10 @@ export function wordMeant(target: string, text: string, words: Mapping['words'])
 /** The class that a lure's name holds, such as *white spinnerbait*. */
 export function classIn(name: string): string | undefined {
   const lower = name.toLowerCase()
-  return LURE_CLASSES.find((one) => lower.includes(one.toLowerCase())) ?? LURE_CLASSES.find((one) => lower.includes(one.split(' ').at(-1) ?? one))
+  return (
+    LURE_CLASSES.find((one) => lower.includes(one.toLowerCase())) ??
+    LURE_CLASSES.find((one) => lower.includes(one.split(' ').at(-1) ?? one))
+  )
 }
 
 export interface UnknownWord {
@@ -72,6 +77,8 @@ export function wordsToPlace(table: ForeignTable, mapping: Mapping): UnknownWord
       const held = seen.get(wordKey(word))
       seen.set(wordKey(word), { word: held?.word ?? word, count: (held?.count ?? 0) + 1 })
     }
-    return [...seen].map(([key, { word, count }]) => ({ target, word, count, meaning: mappedTo(target, key, mapping.words) })).sort((a, b) => b.count - a.count)
+    return [...seen]
+      .map(([key, { word, count }]) => ({ target, word, count, meaning: mappedTo(target, key, mapping.words) }))
+      .sort((a, b) => b.count - a.count)
   })
 }

@@ -20,7 +20,8 @@ const LARGEST_LETTERS = 60_000_000
  * Throws PlacesRefusal, with the line, for a text that is not well-formed, is no GPX, declares a document type, or has a point nowhere.
  */
 export function readGpxTrack(text: string, onProgress?: (read: number, all: number) => void): ReadTrack {
-  if (text.length > LARGEST_LETTERS) throw new PlacesRefusal(`The file has ${text.length} letters; at most ${LARGEST_LETTERS} are taken.`)
+  if (text.length > LARGEST_LETTERS)
+    throw new PlacesRefusal(`The file has ${text.length} letters; at most ${LARGEST_LETTERS} are taken.`)
   refuseDeclarations(text)
   const points = new Points()
   const parser = new SaxesParser({ position: true })
@@ -32,7 +33,8 @@ export function readGpxTrack(text: string, onProgress?: (read: number, all: numb
   parser.on('opentag', ({ name, attributes }) => {
     if (path.length === 0 && name !== 'gpx') refuse('the file is XML, but no GPX.')
     path.push(localName(name))
-    if (name === 'trkpt' && !points.open(Number(attributes.lat), Number(attributes.lon))) refuse('a point has no latitude and longitude.')
+    if (name === 'trkpt' && !points.open(Number(attributes.lat), Number(attributes.lon)))
+      refuse('a point has no latitude and longitude.')
   })
   parser.on('text', (letters) => points.write(path.at(-1) ?? '', letters))
   parser.on('closetag', ({ name }) => {
@@ -75,7 +77,8 @@ class Points {
   close(): void {
     const ms = parseInstant(this.time)
     const depthM = this.depth.trim() === '' ? NaN : Number(this.depth)
-    if (ms !== undefined && this.place) this.timed.push([ms, ...this.place, depthM >= 0 && depthM <= 200 ? depthM : null])
+    if (ms !== undefined && this.place)
+      this.timed.push([ms, ...this.place, depthM >= 0 && depthM <= 200 ? depthM : null])
     this.place = undefined
   }
 }

@@ -1,10 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { HOUR_MS } from '../../time/index.ts'
-import { SounderIntake, nmeaChecksum, placeAlong, readGpxTrack, readMetars, spotNear, thinReports, trackOf } from './index.ts'
+import {
+  SounderIntake,
+  nmeaChecksum,
+  placeAlong,
+  readGpxTrack,
+  readMetars,
+  spotNear,
+  thinReports,
+  trackOf,
+} from './index.ts'
 import type { WeatherReport } from './index.ts'
 
 const said = (body: string): string => `$${body}*${nmeaChecksum(body)}`
-const rmc = (clock: string, day = '140326'): string => said(`GPRMC,${clock},A,3654.0000,N,08506.0000,W,0.4,0.0,${day},,,A`)
+const rmc = (clock: string, day = '140326'): string =>
+  said(`GPRMC,${clock},A,3654.0000,N,08506.0000,W,0.4,0.0,${day},,,A`)
 const mtw = (tempC: number): string => said(`YXMTW,${tempC.toFixed(1)},C`)
 
 function heard(lines: readonly string[]): { intake: SounderIntake; out: ReturnType<SounderIntake['drain']> } {
@@ -18,19 +28,36 @@ describe('NMEA sentences', () => {
   const EXAMPLE = '$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A'
 
   it('give their own place and time', () => {
-    expect(heard([EXAMPLE]).out.track).toEqual([[Date.UTC(1994, 2, 23, 12, 35, 19), expect.closeTo(48.1173, 4), expect.closeTo(11.51667, 4), null]])
+    expect(heard([EXAMPLE]).out.track).toEqual([
+      [Date.UTC(1994, 2, 23, 12, 35, 19), expect.closeTo(48.1173, 4), expect.closeTo(11.51667, 4), null],
+    ])
   })
 
   it('with a wrong checksum, or none, are counted and never used', () => {
-    const { intake, out } = heard([EXAMPLE.replace('6A', '6B'), EXAMPLE.replace('*6A', ''), EXAMPLE.replace('4807', '4907')])
-    expect([out.track, intake.counts]).toEqual([[], { used: 0, checksum: 3, unreadable: 0, otherwise: 0, untimed: 0, leaps: 0 }])
+    const { intake, out } = heard([
+      EXAMPLE.replace('6A', '6B'),
+      EXAMPLE.replace('*6A', ''),
+      EXAMPLE.replace('4807', '4907'),
+    ])
+    expect([out.track, intake.counts]).toEqual([
+      [],
+      { used: 0, checksum: 3, unreadable: 0, otherwise: 0, untimed: 0, leaps: 0 },
+    ])
   })
 
   it('become readings when the water changes by more than the sensor’s noise, or after ten minutes', () => {
     const quarter = (start: number, temps: readonly number[]): string[] =>
-      temps.flatMap((tempC, i) => [rmc(`${12 + Math.floor((start + i) / 60)}${String((start + i) % 60).padStart(2, '0')}00`), mtw(tempC)])
-    const { out } = heard([said('SDDPT,4.2,0.3'), ...quarter(0, [8, 8, 8, 8, 8, 8.1, 8, 8.1, 30, 8, 8, 8, 8, 8, 8, 8, 8.4, 8.4, 8.4, 8.4])])
-    expect(out.readings.map(({ ms, waterTempC, depthM }) => [new Date(ms).toISOString().slice(11, 16), waterTempC, depthM])).toEqual([
+      temps.flatMap((tempC, i) => [
+        rmc(`${12 + Math.floor((start + i) / 60)}${String((start + i) % 60).padStart(2, '0')}00`),
+        mtw(tempC),
+      ])
+    const { out } = heard([
+      said('SDDPT,4.2,0.3'),
+      ...quarter(0, [8, 8, 8, 8, 8, 8.1, 8, 8.1, 30, 8, 8, 8, 8, 8, 8, 8, 8.4, 8.4, 8.4, 8.4]),
+    ])
+    expect(
+      out.readings.map(({ ms, waterTempC, depthM }) => [new Date(ms).toISOString().slice(11, 16), waterTempC, depthM]),
+    ).toEqual([
       ['12:04', 8, 4.5],
       ['12:14', 8, 4.5],
       ['12:18', 8.4, 4.5],
@@ -59,7 +86,8 @@ describe('NMEA sentences', () => {
 
 const NEAR = Date.parse('2026-03-14T13:00:00Z')
 const one = (line: string): WeatherReport | undefined => readMetars(line, NEAR).reports[0]
-const remarksOf = (text: string): string[] => readMetars(text, NEAR).remarks.map(({ line, message }) => `${line}: ${message}`)
+const remarksOf = (text: string): string[] =>
+  readMetars(text, NEAR).remarks.map(({ line, message }) => `${line}: ${message}`)
 
 describe('METAR', () => {
   // Codes as in WMO No. 306, FM 15; knots, eighths and hundredths of an inch worked by hand.
@@ -78,7 +106,9 @@ describe('METAR', () => {
       airTempC: 8,
       pressureHpa: 1013.2,
     })
-    expect(one('XQNR 141250Z VRB03KT CAVOK M02/M05 Q1021')).toEqual(expect.objectContaining({ windMps: 1.5, cloudPct: 0, airTempC: -2, pressureHpa: 1021 }))
+    expect(one('XQNR 141250Z VRB03KT CAVOK M02/M05 Q1021')).toEqual(
+      expect.objectContaining({ windMps: 1.5, cloudPct: 0, airTempC: -2, pressureHpa: 1021 }),
+    )
     expect(one('XQNR 141250Z VRB03KT CAVOK M02/M05 Q1021')).not.toHaveProperty('windFromDeg')
   })
 
@@ -95,8 +125,12 @@ describe('METAR', () => {
   })
 
   it('hears the thunder, and the correction of a report goes before the report', () => {
-    const text = 'METAR XVAL 141251Z 22012KT 9999 TSRA BKN020CB 15/12 Q0999=\nMETAR COR XVAL 141251Z 22012KT 9999 TSRA\n  BKN020CB 15/12 Q1009='
-    expect(readMetars(text, NEAR)).toMatchObject({ reports: [{ pressureHpa: 1009, lightning: true, cloudPct: 75, airTempC: 15 }], remarks: [] })
+    const text =
+      'METAR XVAL 141251Z 22012KT 9999 TSRA BKN020CB 15/12 Q0999=\nMETAR COR XVAL 141251Z 22012KT 9999 TSRA\n  BKN020CB 15/12 Q1009='
+    expect(readMetars(text, NEAR)).toMatchObject({
+      reports: [{ pressureHpa: 1009, lightning: true, cloudPct: 75, airTempC: 15 }],
+      remarks: [],
+    })
   })
 
   it('of another month is taken from the last one that had such a day', () => {
@@ -149,9 +183,15 @@ const point = (minute: number, lat: number, depthM = ''): string =>
 
 describe('a GPX track', () => {
   it('lays itself along the day, with the water’s depth', () => {
-    const { track, points, untimed } = readGpxTrack(gpx(`${point(0, 36.9, '4.5')}${point(5, 36.901)}<trkpt lat="36.9" lon="-85.1"/>${point(30, 36.905)}`))
+    const { track, points, untimed } = readGpxTrack(
+      gpx(`${point(0, 36.9, '4.5')}${point(5, 36.901)}<trkpt lat="36.9" lon="-85.1"/>${point(30, 36.905)}`),
+    )
     expect([track.length, points, untimed]).toEqual([3, 4, 1])
-    expect(placeAlong(track, Date.parse('2026-03-14T12:02:30Z'))).toEqual({ latitude: expect.closeTo(36.9005, 9) as number, longitude: -85.1, depthM: 4.5 })
+    expect(placeAlong(track, Date.parse('2026-03-14T12:02:30Z'))).toEqual({
+      latitude: expect.closeTo(36.9005, 9) as number,
+      longitude: -85.1,
+      depthM: 4.5,
+    })
     // Nothing is known of a place between points far apart.
     expect(placeAlong(track, Date.parse('2026-03-14T12:20:00Z'))).toBeUndefined()
     // Nor hours before the first of them.
@@ -172,7 +212,11 @@ describe('a GPX track', () => {
   })
 
   it('finds the spot it lay on', () => {
-    const spots = [{ id: 'far', latitude: 36.91, longitude: -85.1 }, { id: 'near', latitude: 36.9004, longitude: -85.1 }, { id: 'nowhere' }]
+    const spots = [
+      { id: 'far', latitude: 36.91, longitude: -85.1 },
+      { id: 'near', latitude: 36.9004, longitude: -85.1 },
+      { id: 'nowhere' },
+    ]
     expect(spotNear(spots, { latitude: 36.9, longitude: -85.1 })).toMatchObject({ id: 'near' })
     expect(spotNear(spots, { latitude: 36.8, longitude: -85.1 })).toBeUndefined()
   })

@@ -50,7 +50,8 @@ export function readMetars(text: string, nearMs: EpochMs): ReadReports {
     }
     const { report, corrected, doubts } = read
     for (const message of doubts) remarks.push({ line, message })
-    if (nearMs - report.ms > OLD_MS) remarks.push({ line, message: `The report is ${Math.round((nearMs - report.ms) / HOUR_MS)} hours old.` })
+    if (nearMs - report.ms > OLD_MS)
+      remarks.push({ line, message: `The report is ${Math.round((nearMs - report.ms) / HOUR_MS)} hours old.` })
     const key = `${report.station} ${report.ms}`
     if (!byKey.get(key)?.corrected || corrected) byKey.set(key, { report, corrected })
   }
@@ -74,7 +75,8 @@ type Entry = { report: WeatherReport; corrected: boolean; doubts: string[] } | s
 function readEntry(entry: string, nearMs: EpochMs): Entry {
   if (entry.length > LONGEST) return `Longer than any report (${entry.length} letters): not used.`
   const [, station = '', day = '', hour = '', minute = ''] = HEAD.exec(entry) ?? []
-  if (station === '') return `No weather report: it should begin with a station and a time, such as XVAL 141251Z, not “${entry.slice(0, 24)}”.`
+  if (station === '')
+    return `No weather report: it should begin with a station and a time, such as XVAL 141251Z, not “${entry.slice(0, 24)}”.`
   const ms = timeNear(Number(day), Number(hour), Number(minute), nearMs)
   if (ms === undefined) return `There is no time ${day}${hour}${minute}Z: not used.`
   let metar: IMetar
@@ -132,7 +134,8 @@ const COVER: Readonly<Record<string, number>> = { SKC: 0, NSC: 0, FEW: 18.75, SC
 function skyOf(metar: IMetar, entry: string): Pick<WeatherReport, 'cloudPct' | 'precipitation' | 'rainMm'> {
   const covers = metar.clouds.flatMap(({ quantity }) => COVER[quantity] ?? [])
   const open = metar.cavok === true || /\b(SKC|CLR|NSC|NCD)\b/.test(entry)
-  const cloudPct = metar.verticalVisibility !== undefined ? 100 : covers.length > 0 ? Math.max(...covers) : open ? 0 : undefined
+  const cloudPct =
+    metar.verticalVisibility !== undefined ? 100 : covers.length > 0 ? Math.max(...covers) : open ? 0 : undefined
   // Hourly precipitation in hundredths of an inch.
   const fallen = /\bRMK\b.*\bP(\d{4})\b/.exec(entry)?.[1]
   return {
@@ -143,7 +146,8 @@ function skyOf(metar: IMetar, entry: string): Pick<WeatherReport, 'cloudPct' | '
 }
 
 function precipitationOf({ weatherConditions }: IMetar): string {
-  const falls = (phenomenon: string) => weatherConditions.find(({ phenomenons }) => (phenomenons as string[]).includes(phenomenon))
+  const falls = (phenomenon: string) =>
+    weatherConditions.find(({ phenomenons }) => (phenomenons as string[]).includes(phenomenon))
   if (falls('SN')) return 'snow'
   const rain = falls('RA')
   if (rain) return (rain.intensity as string | undefined) === '+' ? 'heavy rain' : 'rain'
@@ -151,13 +155,21 @@ function precipitationOf({ weatherConditions }: IMetar): string {
 }
 
 const hasThunder = ({ weatherConditions }: IMetar): boolean =>
-  weatherConditions.some(({ descriptive, phenomenons }) => (descriptive as string | undefined) === 'TS' || (phenomenons as string[]).includes('TS'))
+  weatherConditions.some(
+    ({ descriptive, phenomenons }) =>
+      (descriptive as string | undefined) === 'TS' || (phenomenons as string[]).includes('TS'),
+  )
 
-function airOf({ temperature, altimeter }: IMetar, entry: string, doubts: string[]): Pick<WeatherReport, 'airTempC' | 'pressureHpa'> {
+function airOf(
+  { temperature, altimeter }: IMetar,
+  entry: string,
+  doubts: string[],
+): Pick<WeatherReport, 'airTempC' | 'pressureHpa'> {
   // The parser passes over a temperature whose dew point is missing.
   const bare = /\s(M?)(\d{2})\/(?:\/\/|XX)?(?=\s|$)/.exec(entry)
   const airTempC = temperature ?? (bare ? (bare[1] === 'M' ? -1 : 1) * Number(bare[2]) : undefined)
-  const pressureHpa = altimeter && tenth((altimeter.unit as string) === 'inHg' ? toSi(altimeter.value, 'inhg') : altimeter.value)
+  const pressureHpa =
+    altimeter && tenth((altimeter.unit as string) === 'inHg' ? toSi(altimeter.value, 'inhg') : altimeter.value)
   const sound = pressureHpa !== undefined && pressureHpa >= 850 && pressureHpa <= 1090
   if (pressureHpa !== undefined && !sound) doubts.push(`A pressure of ${pressureHpa} hPa cannot be: not used.`)
   return { ...(airTempC === undefined ? {} : { airTempC }), ...(sound ? { pressureHpa } : {}) }

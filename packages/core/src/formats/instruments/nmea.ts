@@ -72,7 +72,8 @@ export class SounderIntake {
 
   private takePacket(sentence: string): void {
     const packet = packetOf(sentence)
-    if (packet?.sentenceId === 'RMC' && packet.status === 'valid') this.takeFix(packet.datetime.getTime(), packet.latitude, packet.longitude)
+    if (packet?.sentenceId === 'RMC' && packet.status === 'valid')
+      this.takeFix(packet.datetime.getTime(), packet.latitude, packet.longitude)
     else if (packet?.sentenceId === 'ZDA') this.takeClock(packet.datetime.getTime())
     else if (packet?.sentenceId === 'DBT') this.takeDepth(packet.depthMeters)
     else this.counts.otherwise++
@@ -95,7 +96,8 @@ export class SounderIntake {
 
   private takeFix(ms: EpochMs, latitude: number, longitude: number): void {
     if (!this.takeClock(ms)) return
-    if (Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 && ms === this.clockMs) this.track.take([ms, latitude, longitude, this.depthM ?? null])
+    if (Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 && ms === this.clockMs)
+      this.track.take([ms, latitude, longitude, this.depthM ?? null])
   }
 
   private takeDepth(depthM: number | undefined): void {
@@ -112,7 +114,12 @@ export class SounderIntake {
     else {
       this.counts.used++
       const kept: Kept | undefined = this.temperature(this.clockMs, tempC)
-      if (kept) this.readings.push({ ms: kept.ms, waterTempC: kept.value, ...(this.depthM === undefined ? {} : { depthM: this.depthM }) })
+      if (kept)
+        this.readings.push({
+          ms: kept.ms,
+          waterTempC: kept.value,
+          ...(this.depthM === undefined ? {} : { depthM: this.depthM }),
+        })
     }
   }
 }

@@ -47,7 +47,10 @@ export function thinTrack(points: readonly TrackPoint[]): TrackPoint[] {
 }
 
 /** Where the boat was at a time, on the line between the points on either side if they are at most twenty minutes apart. */
-export function placeAlong(track: readonly TrackPoint[], ms: EpochMs): { latitude: number; longitude: number; depthM: number | null } | undefined {
+export function placeAlong(
+  track: readonly TrackPoint[],
+  ms: EpochMs,
+): { latitude: number; longitude: number; depthM: number | null } | undefined {
   const i = track.findIndex(([time]) => time >= ms)
   const [before, after] = [track[i - 1] ?? track[i], track[i]]
   if (!before || !after || after[0] - Math.min(before[0], ms) > 20 * MINUTE_MS) return undefined
@@ -62,6 +65,9 @@ export function trackOf(value: unknown): TrackPoint[] {
   return (value as unknown[]).filter((point): point is TrackPoint => {
     if (!Array.isArray(point)) return false
     const [ms, latitude, longitude, depthM] = point as unknown[]
-    return [ms, latitude, longitude].every((part) => typeof part === 'number' && Number.isFinite(part)) && (depthM === null || typeof depthM === 'number')
+    return (
+      [ms, latitude, longitude].every((part) => typeof part === 'number' && Number.isFinite(part)) &&
+      (depthM === null || typeof depthM === 'number')
+    )
   })
 }

@@ -22,7 +22,15 @@ export function cubicBasis(low: number, high: number, size: number): SplineBasis
       const first = Math.min(Math.floor(place), intervals - 1)
       const t = place - first
       const u = 1 - t
-      return { first, values: [(u * u * u) / 6, (3 * t * t * t - 6 * t * t + 4) / 6, (-3 * t * t * t + 3 * t * t + 3 * t + 1) / 6, (t * t * t) / 6] }
+      return {
+        first,
+        values: [
+          (u * u * u) / 6,
+          (3 * t * t * t - 6 * t * t + 4) / 6,
+          (-3 * t * t * t + 3 * t * t + 3 * t + 1) / 6,
+          (t * t * t) / 6,
+        ],
+      }
     },
   }
 }

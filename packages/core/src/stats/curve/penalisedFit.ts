@@ -48,7 +48,9 @@ export function differencePenalty(size: number): Square {
   for (let row = 0; row + ORDER < size; row++) {
     const weights = [1, -2, 1] as const
     for (let a = 0; a < 3; a++)
-      for (let b = 0; b < 3; b++) penalty[(row + a) * size + row + b] = (penalty[(row + a) * size + row + b] ?? 0) + (weights[a] ?? 0) * (weights[b] ?? 0)
+      for (let b = 0; b < 3; b++)
+        penalty[(row + a) * size + row + b] =
+          (penalty[(row + a) * size + row + b] ?? 0) + (weights[a] ?? 0) * (weights[b] ?? 0)
   }
   return penalty
 }
@@ -92,7 +94,10 @@ export class CurveFitter {
     const { events, logHours, trips } = this.data
     const strikes = events.reduce((sum, y) => sum + y, 0)
     const hours = logHours.reduce((sum, log) => sum + Math.exp(log), 0)
-    return { coefficients: new Float64Array(this.size).fill(Math.log(Math.max(strikes, 0.5) / hours)), effects: new Float64Array(trips) }
+    return {
+      coefficients: new Float64Array(this.size).fill(Math.log(Math.max(strikes, 0.5) / hours)),
+      effects: new Float64Array(trips),
+    }
   }
 
   fit(lambda: number, tripSd: number, from: Start): PenalisedFit {
@@ -111,7 +116,10 @@ export class CurveFitter {
       let next = -Infinity
       let tried = { coefficients, effects }
       for (let half = 0; half < 30; half++, share /= 2) {
-        tried = { coefficients: moved(coefficients, move.coefficients, share), effects: moved(effects, move.effects, share) }
+        tried = {
+          coefficients: moved(coefficients, move.coefficients, share),
+          effects: moved(effects, move.effects, share),
+        }
         mu = this.means(tried.coefficients, tried.effects)
         next = this.penalised(mu, tried.coefficients, tried.effects, lambda, precision)
         if (next >= value - 1e-12 * Math.abs(value)) break
@@ -124,13 +132,23 @@ export class CurveFitter {
     from.effects = effects
     const system = this.system(mu, lambda, precision)
     if (!system)
-      return { coefficients, covariance: new Float64Array(size * size).fill(NaN), edf: NaN, reml: -Infinity, better: { lambda, tripSd }, converged: false }
+      return {
+        coefficients,
+        covariance: new Float64Array(size * size).fill(NaN),
+        edf: NaN,
+        reml: -Infinity,
+        better: { lambda, tripSd },
+        converged: false,
+      }
     const covariance = choleskyInverse(system.factor, size)
     const logDet = logDeterminant(system.factor, size) + system.logDiagonal
     const logPrior = this.logPenalty + (size - ORDER) * Math.log(lambda) + trips * Math.log(precision || 1)
     const reml = value - this.constant + logPrior / 2 - logDet / 2 + (ORDER / 2) * Math.log(2 * Math.PI)
     const edf = this.edf(covariance, lambda)
-    const better = { lambda: (edf - ORDER) / this.roughness(coefficients), tripSd: this.betterTripSd(system, covariance, effects, precision) }
+    const better = {
+      lambda: (edf - ORDER) / this.roughness(coefficients),
+      tripSd: this.betterTripSd(system, covariance, effects, precision),
+    }
     return { coefficients, covariance, edf, reml, better, converged }
   }
 
@@ -194,7 +212,13 @@ export class CurveFitter {
     return mu
   }
 
-  private penalised(mu: Float64Array, coefficients: Float64Array, effects: Float64Array, lambda: number, precision: number): number {
+  private penalised(
+    mu: Float64Array,
+    coefficients: Float64Array,
+    effects: Float64Array,
+    lambda: number,
+    precision: number,
+  ): number {
     let sum = 0
     for (let i = 0; i < mu.length; i++) {
       const y = this.data.events[i] ?? 0
@@ -206,12 +230,18 @@ export class CurveFitter {
   /** Sum of the squared second differences. */
   private roughness(coefficients: Float64Array): number {
     let sum = 0
-    for (let i = 0; i + 2 < this.size; i++) sum += ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
+    for (let i = 0; i + 2 < this.size; i++)
+      sum += ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
     return sum
   }
 
   /** Wood & Fasiolo, Biometrics 73 (2017) 1071: the effects' squares over what of their freedom the data use up. */
-  private betterTripSd({ diagonal, joint }: System, covariance: Square, effects: Float64Array, precision: number): number {
+  private betterTripSd(
+    { diagonal, joint }: System,
+    covariance: Square,
+    effects: Float64Array,
+    precision: number,
+  ): number {
     const k = this.size
     let variances = 0
     for (let t = 0; t < effects.length; t++) {
@@ -219,7 +249,8 @@ export class CurveFitter {
       let around = 0
       for (let a = 0; a < k; a++) {
         const weight = joint[t * k + a] ?? 0
-        if (weight !== 0) for (let b = 0; b < k; b++) around += weight * (joint[t * k + b] ?? 0) * (covariance[a * k + b] ?? 0)
+        if (weight !== 0)
+          for (let b = 0; b < k; b++) around += weight * (joint[t * k + b] ?? 0) * (covariance[a * k + b] ?? 0)
       }
       variances += 1 / d + around / (d * d)
     }
@@ -254,7 +285,8 @@ export class CurveFitter {
       while (low < k && joint[t * k + low] === 0) low++
       for (let a = low; a < k; a++) {
         const value = (joint[t * k + a] ?? 0) / d
-        if (value !== 0) for (let b = low; b <= a; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - value * (joint[t * k + b] ?? 0)
+        if (value !== 0)
+          for (let b = low; b <= a; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - value * (joint[t * k + b] ?? 0)
       }
     }
     const factor = cholesky(spline, k)
@@ -280,10 +312,13 @@ export class CurveFitter {
       const t = trip[i] ?? 0
       if (t >= 0) ofTrips[t] = (ofTrips[t] ?? 0) + residual
     }
-    for (let a = 0; a < k; a++) for (let b = 0; b < k; b++) gradient[a] = (gradient[a] ?? 0) - lambda * (this.penalty[a * k + b] ?? 0) * (coefficients[b] ?? 0)
+    for (let a = 0; a < k; a++)
+      for (let b = 0; b < k; b++)
+        gradient[a] = (gradient[a] ?? 0) - lambda * (this.penalty[a * k + b] ?? 0) * (coefficients[b] ?? 0)
     const whole = Float64Array.from(gradient)
     for (let t = 0; t < trips; t++)
-      for (let a = 0; a < k; a++) gradient[a] = (gradient[a] ?? 0) - ((joint[t * k + a] ?? 0) * (ofTrips[t] ?? 0)) / (diagonal[t] ?? 0)
+      for (let a = 0; a < k; a++)
+        gradient[a] = (gradient[a] ?? 0) - ((joint[t * k + a] ?? 0) * (ofTrips[t] ?? 0)) / (diagonal[t] ?? 0)
     const move = choleskySolve(factor, gradient, k)
     const moveTrips = ofTrips.map((one, t) => {
       let sum = one
@@ -315,4 +350,5 @@ interface Step extends Start {
 }
 
 const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i) => sum + one * (b[i] ?? 0), 0)
-const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array => from.map((value, i) => value + share * (by[i] ?? 0))
+const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array =>
+  from.map((value, i) => value + share * (by[i] ?? 0))

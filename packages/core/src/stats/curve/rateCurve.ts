@@ -69,10 +69,15 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   if (!(Number.isInteger(size) && size >= 5)) throw new RangeError(`basis must be a whole number, 5 or more: ${size}`)
   const data = curveData(given)
   const [low, high] = data.range
-  if (!(high > low)) throw new RangeError(`a curve needs at least two different values of the condition, not only ${low}`)
+  if (!(high > low))
+    throw new RangeError(`a curve needs at least two different values of the condition, not only ${low}`)
   refuseTooFew(data)
   const basis = cubicBasis(low, high, size)
-  const fitter = new CurveFitter(overDispersion(data, options.dispersion ?? dispersionOf(data, size, basis)), size, basis)
+  const fitter = new CurveFitter(
+    overDispersion(data, options.dispersion ?? dispersionOf(data, size, basis)),
+    size,
+    basis,
+  )
   const start = fitter.start()
   const withTrips = data.trips > 0
   const score = (at_: Float64Array): number => {
@@ -87,13 +92,20 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   refuseRunaway(atModes, basis, data)
   const fit = { ...atModes, coefficients: fitter.marginal(atModes, start, tripSd ?? 1) }
   const others = likelyFits(fitter, start, Math.log(lambda), tripSd ?? 1, atModes.reml)
-  const along = (count: number): number[] => Array.from({ length: count }, (_, i) => low + ((high - low) * i) / (count - 1))
+  const along = (count: number): number[] =>
+    Array.from({ length: count }, (_, i) => low + ((high - low) * i) / (count - 1))
   // Band and window are those of the whole curve, however few points of it are wanted.
   const alpha = alphaOf(options)
   const band = bandOf(along(FINE), basis, fit, others, alpha)
   const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), basis, fit, alpha, band)
   const mean = meanRate(data) * Math.exp(-((tripSd ?? 0) ** 2) / 2)
-  return { edf: fit.edf, lambda, tripSd, points, window: windowOf(pointsOf(along(FINE), basis, fit, alpha, band), mean) }
+  return {
+    edf: fit.edf,
+    lambda,
+    tripSd,
+    points,
+    window: windowOf(pointsOf(along(FINE), basis, fit, alpha, band), mean),
+  }
 }
 
 /** Counts and hours as if strikes came singly, as many as tell as much. */
@@ -133,8 +145,10 @@ const NO_TELLING = 6
 function refuseTooFew({ events, x, trip, trips }: CurveRows): void {
   const strikes = events.reduce((sum, y) => sum + y, 0)
   const struck = Array.from(events, (_, row) => row).filter((row) => at(events, row) > 0)
-  if (strikes < LEAST_STRIKES) throw new RangeError(`a curve needs ${LEAST_STRIKES} strikes or more, and these hours had ${strikes}`)
-  if (new Set(struck.map((row) => at(x, row))).size < 2) throw new RangeError(`every strike came at ${at(x, struck[0] ?? 0)}: that makes no curve`)
+  if (strikes < LEAST_STRIKES)
+    throw new RangeError(`a curve needs ${LEAST_STRIKES} strikes or more, and these hours had ${strikes}`)
+  if (new Set(struck.map((row) => at(x, row))).size < 2)
+    throw new RangeError(`every strike came at ${at(x, struck[0] ?? 0)}: that makes no curve`)
   if (trips > 0 && new Set(struck.map((row) => at(trip, row))).size < 2)
     throw new RangeError('every strike came on one trip: what is the trip and what the condition cannot be told')
 }
@@ -157,8 +171,8 @@ function nearMaximum(fitter: CurveFitter, start: Start, withTrips: boolean): num
   let near = [0, Math.log(FIRST_TRIP_SD)]
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const { better } = fitter.fit(Math.exp(at(near, 0)), withTrips ? Math.exp(at(near, 1)) : 1, start)
-    const next = [within(Math.log(better.lambda), LOG_LAMBDA), within(Math.log(better.tripSd), LOG_TRIP_SD)].map((one, i) =>
-      Number.isNaN(one) ? at(near, i) : one,
+    const next = [within(Math.log(better.lambda), LOG_LAMBDA), within(Math.log(better.tripSd), LOG_TRIP_SD)].map(
+      (one, i) => (Number.isNaN(one) ? at(near, i) : one),
     )
     const moved = Math.max(...next.slice(0, withTrips ? 2 : 1).map((one, i) => Math.abs(one - at(near, i))))
     near = next
@@ -169,17 +183,25 @@ function nearMaximum(fitter: CurveFitter, start: Start, withTrips: boolean): num
 
 const within = (value: number, [low, high]: readonly [number, number]): number => Math.min(Math.max(value, low), high)
 
-const meanRate = ({ events, logHours }: CurveRows): number => events.reduce((sum, y) => sum + y, 0) / logHours.reduce((sum, log) => sum + Math.exp(log), 0)
+const meanRate = ({ events, logHours }: CurveRows): number =>
+  events.reduce((sum, y) => sum + y, 0) / logHours.reduce((sum, log) => sum + Math.exp(log), 0)
 
 type BasisRow = ReturnType<SplineBasis['at']>
-const weighted = ({ first, values }: BasisRow, of: (index: number) => number): number => values.reduce((sum, value, a) => sum + value * of(first + a), 0)
+const weighted = ({ first, values }: BasisRow, of: (index: number) => number): number =>
+  values.reduce((sum, value, a) => sum + value * of(first + a), 0)
 
 function errorAt(row: BasisRow, { coefficients, covariance }: PenalisedFit): number {
   const k = coefficients.length
   return Math.sqrt(weighted(row, (i) => weighted(row, (j) => at(covariance, i * k + j))))
 }
 
-function pointsOf(wanted: readonly number[], basis: SplineBasis, fit: PenalisedFit, alpha: number, band: Band): RateCurvePoint[] {
+function pointsOf(
+  wanted: readonly number[],
+  basis: SplineBasis,
+  fit: PenalisedFit,
+  alpha: number,
+  band: Band,
+): RateCurvePoint[] {
   const pointwise = normalQuantile(1 - alpha / 2)
   return wanted.map((x) => {
     const row = basis.at(x)
@@ -217,12 +239,16 @@ function likelyFits(fitter: CurveFitter, start: Start, logLambda: number, tripSd
     const atModes = fitter.fit(Math.exp(log), tripSd, from)
     const likely = Number.isFinite(atModes.reml) && atModes.reml > best - UNLIKELY
     if (likely)
-      fits.push({ fit: { ...atModes, coefficients: fitter.marginal(atModes, from, tripSd) }, weight: Math.exp(atModes.reml - best - (log - logLambda) / 2) })
+      fits.push({
+        fit: { ...atModes, coefficients: fitter.marginal(atModes, from, tripSd) },
+        weight: Math.exp(atModes.reml - best - (log - logLambda) / 2),
+      })
     return likely && atModes.edf > STRAIGHT
   }
   // Of all that are straight lines one is enough.
   let wiggly = logLambda
-  while (fitter.fit(Math.exp(wiggly - SMOOTHING_STEP), tripSd, from).edf < STRAIGHT && wiggly > LOG_LAMBDA[0]) wiggly -= SMOOTHING_STEP
+  while (fitter.fit(Math.exp(wiggly - SMOOTHING_STEP), tripSd, from).edf < STRAIGHT && wiggly > LOG_LAMBDA[0])
+    wiggly -= SMOOTHING_STEP
   add(wiggly)
   for (let i = 1; i <= MOST_SMOOTHINGS && (add(wiggly - i * SMOOTHING_STEP) || i === 1); i++);
   for (let i = 1; i <= MOST_SMOOTHINGS && add(wiggly + i * SMOOTHING_STEP); i++);
@@ -239,7 +265,13 @@ interface Band {
  * Limits that hold along all of a curve at once: curves are drawn at every likely smoothing; the error at a place is how far they lie from
  * ours there, and the factor the quantile of the largest of their deviations.
  */
-function bandOf(places: readonly number[], basis: SplineBasis, fit: PenalisedFit, others: readonly LikelyFit[], alpha: number): Band {
+function bandOf(
+  places: readonly number[],
+  basis: SplineBasis,
+  fit: PenalisedFit,
+  others: readonly LikelyFit[],
+  alpha: number,
+): Band {
   const k = fit.coefficients.length
   const likely = others.length > 0 ? others : [{ fit, weight: 1 }]
   const total = likely.reduce((sum, { weight }) => sum + weight, 0)
@@ -247,7 +279,9 @@ function bandOf(places: readonly number[], basis: SplineBasis, fit: PenalisedFit
     const row = basis.at(x)
     const own = weighted(row, (j) => at(fit.coefficients, j))
     const squares = likely.reduce(
-      (sum, one) => sum + one.weight * (errorAt(row, one.fit) ** 2 + (weighted(row, (j) => at(one.fit.coefficients, j)) - own) ** 2),
+      (sum, one) =>
+        sum +
+        one.weight * (errorAt(row, one.fit) ** 2 + (weighted(row, (j) => at(one.fit.coefficients, j)) - own) ** 2),
       0,
     )
     return Math.sqrt(squares / total)
@@ -265,7 +299,10 @@ function bandOf(places: readonly number[], basis: SplineBasis, fit: PenalisedFit
         for (let j = 0; j <= i; j++) sum += at(factor, i * k + j) * at(z, j)
         return sum
       })
-      return rows.reduce((most, row, i) => Math.max(most, Math.abs(weighted(row, (j) => at(away, j))) / at(errors, i)), 0)
+      return rows.reduce(
+        (most, row, i) => Math.max(most, Math.abs(weighted(row, (j) => at(away, j))) / at(errors, i)),
+        0,
+      )
     })
   })
   const sorted = largest.sort((a, b) => a - b)

@@ -130,7 +130,9 @@ export function withoutBarren(design: Design): { design: Design; rows: Int32Arra
 /** Levels in order: numbers by size, words by letters. */
 export function levelsOf(labels: readonly string[]): string[] {
   const all = [...new Set(labels)]
-  return all.every((level) => level.trim() !== '' && Number.isFinite(Number(level))) ? all.sort((a, b) => Number(a) - Number(b)) : all.sort()
+  return all.every((level) => level.trim() !== '' && Number.isFinite(Number(level)))
+    ? all.sort((a, b) => Number(a) - Number(b))
+    : all.sort()
 }
 
 function columnAt(columnOf: ReadonlyMap<string, number>, label: string, name: string): number {
@@ -140,12 +142,14 @@ function columnAt(columnOf: ReadonlyMap<string, number>, label: string, name: st
 }
 
 function checkedHours(hours: number, row: number): number {
-  if (!(hours >= 0 && Number.isFinite(hours))) throw new RangeError(`exposure must be 0 hours or more: ${hours} in row ${row}`)
+  if (!(hours >= 0 && Number.isFinite(hours)))
+    throw new RangeError(`exposure must be 0 hours or more: ${hours} in row ${row}`)
   return hours
 }
 
 function countAt(events: number, row: number): number {
-  if (!(events >= 0 && Number.isFinite(events))) throw new RangeError(`events must be 0 or more: ${events} in row ${row}`)
+  if (!(events >= 0 && Number.isFinite(events)))
+    throw new RangeError(`events must be 0 or more: ${events} in row ${row}`)
   return events
 }
 
@@ -163,7 +167,8 @@ export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<nu
       if (column >= 0) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0)
     }
   }
-  for (const { column, values } of numbers) for (let i = 0; i < rows; i++) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0) * (values[i] ?? 0)
+  for (const { column, values } of numbers)
+    for (let i = 0; i < rows; i++) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0) * (values[i] ?? 0)
   return eta
 }
 

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { drawNormal, drawPoisson, seededRandom } from '../../numerics/index.ts'
 import { benjaminiHochberg } from '../benjaminiHochberg.ts'
@@ -6,51 +5,10 @@ import { fitMultilevelPoisson } from './multilevelPoisson.ts'
 import { fitPoissonModel } from './poissonModel.ts'
 import { fitRateCurve } from '../curve/rateCurve.ts'
 import { rateRatio } from '../rateRatio.ts'
-import { cubicBasis } from '../curve/bspline.ts'
-import { CurveFitter } from '../curve/penalisedFit.ts'
 import type { ModelData } from './design.ts'
+import { R, numbers, referenceColumns } from '../../test/referenceValues.ts'
 
-const file = (name: string): string => readFileSync(new URL(`../../test/reference/${name}`, import.meta.url), 'utf8')
-/** Rows of a CSV of numbers and words, by column. */
-function columns(name: string): Record<string, string[]> {
-  const [header = '', ...lines] = file(name).trim().split(/\r?\n/)
-  return Object.fromEntries(header.split(',').map((column, i) => [column, lines.map((line) => line.split(',')[i] ?? '')]))
-}
-const numbers = (words: readonly string[] | undefined): number[] => (words ?? []).map(Number)
-
-interface Fixed {
-  readonly fixef: Record<string, number>
-  readonly se: Record<string, number>
-  readonly sd: Record<string, number>
-  readonly logLik: number
-  readonly modes?: { level: string[]; mode: number[]; cond_sd_given_par: number[] }
-}
-/** As computed by R 4.2.2 (glm, own Laplace code checked against lme4 and glmmTMB, mgcv, poisson.test, p.adjust); the calls stand in the reference cases. */
-const R = JSON.parse(file('models.json')) as {
-  ships: {
-    coef: Record<string, number>
-    se: Record<string, number>
-    quasi_se: Record<string, number>
-    deviance: number
-    logLik: number
-    pearson_chi2: number
-    dispersion_pearson: number
-    df_residual: number
-  }
-  epilepsy: { main: Fixed; nested: Fixed }
-  coal: {
-    log_lambda: number
-    edf_total_incl_intercept: number
-    grid: number[]
-    log_rate: number[]
-    se: number[]
-    fixed: { lambda: number; edf: number; reml: number }[]
-  }
-  rateRatio: { x1: number; T1: number; x2: number; T2: number; conf: number; lower: number; upper: number | 'Inf'; p_minlike: number }[]
-  bh: { p: number[]; adjusted: number[] }
-}
-
-const ships = columns('d_ships.csv')
+const ships = referenceColumns('d_ships.csv')
 const SHIPS: ModelData = {
   events: numbers(ships.incidents),
   exposureHours: numbers(ships.service),
@@ -60,13 +18,20 @@ const SHIPS: ModelData = {
 
 describe('rateRatio', () => {
   // R poisson.test; among them Boice & Monson (1977) as in Rothman, Modern Epidemiology.
-  it.each(R.rateRatio)('$x1 in $T1 against $x2 in $T2 as R has it', ({ x1, T1, x2, T2, conf, lower, upper, p_minlike: p }) => {
-    const found = rateRatio({ events: x1, exposureHours: T1 }, { events: x2, exposureHours: T2 }, { confidence: conf })
-    expect(found.lower).toBeCloseTo(lower, 8)
-    if (upper === 'Inf') expect(found.upper).toBe(Infinity)
-    else expect(found.upper / upper).toBeCloseTo(1, 8)
-    expect(found.pValue / p).toBeCloseTo(1, 8)
-  })
+  it.each(R.rateRatio)(
+    '$x1 in $T1 against $x2 in $T2 as R has it',
+    ({ x1, T1, x2, T2, conf, lower, upper, p_minlike: p }) => {
+      const found = rateRatio(
+        { events: x1, exposureHours: T1 },
+        { events: x2, exposureHours: T2 },
+        { confidence: conf },
+      )
+      expect(found.lower).toBeCloseTo(lower, 8)
+      if (upper === 'Inf') expect(found.upper).toBe(Infinity)
+      else expect(found.upper / upper).toBeCloseTo(1, 8)
+      expect(found.pValue / p).toBeCloseTo(1, 8)
+    },
+  )
 })
 
 describe('benjaminiHochberg', () => {
@@ -93,7 +58,9 @@ describe('fitPoissonModel', () => {
       }
       expect(model).toMatchObject({ residualDf: R.ships.df_residual, dropped: [], converged: true })
       expect([model.deviance, model.pearson, model.dispersion, model.logLikelihood]).toEqual(
-        [R.ships.deviance, R.ships.pearson_chi2, R.ships.dispersion_pearson, R.ships.logLik].map((value) => expect.closeTo(value, 8) as number),
+        [R.ships.deviance, R.ships.pearson_chi2, R.ships.dispersion_pearson, R.ships.logLik].map(
+          (value) => expect.closeTo(value, 8) as number,
+        ),
       )
     }
   })
@@ -114,14 +81,25 @@ describe('fitPoissonModel', () => {
       numbers: { depth: rows.map(({ depth }) => depth), none: rows.map(() => 0) },
     }
     const byName = (fixed: readonly string[]): Record<string, [number, number]> =>
-      Object.fromEntries(fitPoissonModel(data, { fixed }).coefficients.map(({ name, estimate, standardError }) => [name, [estimate, standardError]]))
+      Object.fromEntries(
+        fitPoissonModel(data, { fixed }).coefficients.map(({ name, estimate, standardError }) => [
+          name,
+          [estimate, standardError],
+        ]),
+      )
     const close = (known: Record<string, [number, number]>): unknown =>
-      Object.fromEntries(Object.entries(known).map(([name, pair]) => [name, pair.map((one) => expect.closeTo(one, 8) as number)]))
+      Object.fromEntries(
+        Object.entries(known).map(([name, pair]) => [name, pair.map((one) => expect.closeTo(one, 8) as number)]),
+      )
     expect(byName(['depth', 'wind', 'sky'])).toEqual(close(byName(['wind', 'sky', 'depth'])))
     // A number that says nothing keeps the rows apart: then no cells are made.
-    const [cells, apart] = [fitPoissonModel(data, { fixed: ['wind', 'sky'] }), fitPoissonModel(data, { fixed: ['wind', 'sky', 'none'] })]
+    const [cells, apart] = [
+      fitPoissonModel(data, { fixed: ['wind', 'sky'] }),
+      fitPoissonModel(data, { fixed: ['wind', 'sky', 'none'] }),
+    ]
     expect(apart.dropped).toEqual(['none'])
-    for (const figure of ['deviance', 'pearson', 'logLikelihood'] as const) expect(cells[figure]).toBeCloseTo(apart[figure], 6)
+    for (const figure of ['deviance', 'pearson', 'logLikelihood'] as const)
+      expect(cells[figure]).toBeCloseTo(apart[figure], 6)
     expect(byName(['wind', 'sky'])).toEqual(close(byName(['wind', 'sky', 'none'])))
   })
 
@@ -133,7 +111,10 @@ describe('fitPoissonModel', () => {
     const hours = Array.from(SHIPS.exposureHours)
     const kept = hours.flatMap((h, i) => (h > 0 ? [[SHIPS.events[i]!, h] as const] : []))
     const [y, h] = [kept.reduce((sum, [one]) => sum + one, 0), kept.reduce((sum, [, one]) => sum + one, 0)]
-    const byHand = Math.sqrt((kept.reduce((sum, [events, one]) => sum + (events - (y / h) * one) ** 2, 0) / y ** 2) * (kept.length / (kept.length - 1)))
+    const byHand = Math.sqrt(
+      (kept.reduce((sum, [events, one]) => sum + (events - (y / h) * one) ** 2, 0) / y ** 2) *
+        (kept.length / (kept.length - 1)),
+    )
     expect(coefficients[0]?.standardError).toBeCloseTo(byHand, 10)
   })
 
@@ -148,13 +129,17 @@ describe('fitPoissonModel', () => {
     expect(model.dropped).toEqual(expect.arrayContaining(['lure:b', 'twin:c', 'one']))
     expect(model.coefficients.map(({ name }) => name)).toEqual(['(Intercept)', 'lure:c'])
     expect(model.coefficients[1]?.estimate).toBeCloseTo(Math.log(6 / 3 / (8 / 5)), 9)
-    expect(() => fitPoissonModel({ ...data, events: [0, 0, 0, 0, 0, 0] }, { fixed: ['lure'] })).toThrow('no strike came in these 14.0 hours')
-    expect(() => fitPoissonModel({ ...data, exposureHours: [0, 0, 0, 0, 0, 0] }, { fixed: [] })).toThrow(/no row has hours/)
+    expect(() => fitPoissonModel({ ...data, events: [0, 0, 0, 0, 0, 0] }, { fixed: ['lure'] })).toThrow(
+      'no strike came in these 14.0 hours',
+    )
+    expect(() => fitPoissonModel({ ...data, exposureHours: [0, 0, 0, 0, 0, 0] }, { fixed: [] })).toThrow(
+      /no row has hours/,
+    )
     expect(() => fitPoissonModel(data, { fixed: ['rod'] })).toThrow(/rod/)
   })
 })
 
-const epil = columns('f_epil.csv')
+const epil = referenceColumns('f_epil.csv')
 const [base, age] = [numbers(epil.base), numbers(epil.age)]
 const EPILEPSY: ModelData = {
   events: numbers(epil.y),
@@ -189,7 +174,10 @@ describe('fitMultilevelPoisson', () => {
       if (modes) {
         modes.level.forEach((level, i) => {
           const found = model.modes.subject?.find((one) => one.level === level)
-          expect([found?.estimate, found?.standardError]).toEqual([expect.closeTo(modes.mode[i]!, 4), expect.closeTo(modes.cond_sd_given_par[i]!, 4)])
+          expect([found?.estimate, found?.standardError]).toEqual([
+            expect.closeTo(modes.mode[i]!, 4),
+            expect.closeTo(modes.cond_sd_given_par[i]!, 4),
+          ])
         })
       }
     },
@@ -198,9 +186,12 @@ describe('fitMultilevelPoisson', () => {
 
   it('finds crossed spreads that were planted, and says where there is none', () => {
     const random = seededRandom(11)
-    const effects = (count: number, sd: number): number[] => Array.from({ length: count }, () => sd * drawNormal(random))
+    const effects = (count: number, sd: number): number[] =>
+      Array.from({ length: count }, () => sd * drawNormal(random))
     const [trips, lures] = [effects(80, 0.6), effects(12, 0.5)]
-    const rows = trips.flatMap((trip, t) => lures.map((lure, l) => ({ t: `t${t}`, l: `l${l}`, y: drawPoisson(random, Math.exp(0.2 + trip + lure) * 1.5) })))
+    const rows = trips.flatMap((trip, t) =>
+      lures.map((lure, l) => ({ t: `t${t}`, l: `l${l}`, y: drawPoisson(random, Math.exp(0.2 + trip + lure) * 1.5) })),
+    )
     const data = {
       events: rows.map(({ y }) => y),
       exposureHours: rows.map(() => 1.5),
@@ -212,73 +203,6 @@ describe('fitMultilevelPoisson', () => {
     expect(Math.abs((model.sd.lure ?? 0) - 0.5)).toBeLessThan(0.3)
     expect(model.sd.none).toBeLessThan(0.12)
   }, 60_000)
-})
-
-const coal = columns('j_coal.csv')
-const COAL = { x: numbers(coal.x), events: numbers(coal.y), exposureHours: numbers(coal.hours) }
-
-describe('fitRateCurve', () => {
-  // Coal-mining disasters (Jarrett 1979); R mgcv, bs = "ps", REML.
-  it('smooths the coal-mining disasters as mgcv does', () => {
-    const curve = fitRateCurve(COAL, { points: R.coal.grid, confidence: 0.95 })
-    expect(Math.log(curve.lambda)).toBeCloseTo(R.coal.log_lambda, 4)
-    expect(curve.edf).toBeCloseTo(R.coal.edf_total_incl_intercept, 4)
-    curve.points.forEach(({ rate, lower, upper, simultaneousLower }, i) => {
-      expect(Math.log(rate)).toBeCloseTo(R.coal.log_rate[i]!, 5)
-      expect(Math.log(upper / lower) / (2 * 1.959963985)).toBeCloseTo(R.coal.se[i]!, 5)
-      expect(simultaneousLower).toBeLessThan(lower)
-    })
-    expect(curve.tripSd).toBeNull()
-    expect(curve.window?.from).toBeLessThan(1860)
-    expect(curve.window?.to).toBeLessThan(1895)
-  })
-
-  it('reads books of many rows in short: the disasters said month by month give the curve they give year by year', () => {
-    const months = Array.from({ length: 112 * 24 }, (_, i) => ({ year: Math.floor(i / 24), first: i % 24 === 0 }))
-    const of = (list: ArrayLike<number>): number[] => months.map(({ year, first }) => (first ? list[year]! : 0))
-    const curve = fitRateCurve({
-      x: months.map(({ year }) => COAL.x[year]!),
-      events: of(COAL.events),
-      exposureHours: months.map(({ year }) => COAL.exposureHours[year]! / 24),
-    })
-    const whole = fitRateCurve(COAL)
-    expect(curve.edf).toBeCloseTo(whole.edf, 4)
-    curve.points.forEach(({ rate }, i) => expect(rate / whole.points[i]!.rate).toBeCloseTo(1, 4))
-  })
-
-  it('has mgcv’s restricted likelihood and degrees of freedom at any smoothing', () => {
-    const data = {
-      x: Float64Array.from(COAL.x),
-      events: Float64Array.from(COAL.events),
-      logHours: Float64Array.from(COAL.exposureHours, Math.log),
-      trip: new Int32Array(112).fill(-1),
-      trips: 0,
-    }
-    const fitter = new CurveFitter(data, 12, cubicBasis(1851.5, 1962.5, 12))
-    for (const { lambda, edf, reml } of R.coal.fixed) {
-      const fit = fitter.fit(lambda, 1, fitter.start())
-      expect([fit.edf, -fit.reml]).toEqual([expect.closeTo(edf, 7), expect.closeTo(reml, 7)])
-    }
-  })
-
-  it('finds a planted window among trips that differ, and none where there is none', () => {
-    const random = seededRandom(4)
-    const made = (high: boolean): Parameters<typeof fitRateCurve>[0] => {
-      const rows = Array.from({ length: 120 }, (_, t) => ({ t, temp: 4 + 16 * random(), luck: 0.5 * drawNormal(random) })).flatMap(({ t, temp, luck }) =>
-        Array.from({ length: 6 }, (_, i) => {
-          const x = temp + 0.3 * i
-          return { x, trip: `t${t}`, y: drawPoisson(random, (high && x > 8 && x < 13 ? 2.4 : 0.6) * Math.exp(luck)) }
-        }),
-      )
-      return { x: rows.map(({ x }) => x), events: rows.map(({ y }) => y), exposureHours: rows.map(() => 1), trip: rows.map(({ trip }) => trip) }
-    }
-    const found = fitRateCurve(made(true))
-    expect(Math.abs((found.tripSd ?? 0) - 0.5)).toBeLessThan(0.15)
-    expect(found.window!.from).toBeGreaterThan(7)
-    expect(found.window!.to).toBeLessThan(14)
-    expect(fitRateCurve(made(false)).window).toBeNull()
-    expect(() => fitRateCurve({ x: [5, 5], events: [1, 0], exposureHours: [1, 1] })).toThrow(/at least two different values/)
-  })
 })
 
 describe('rows that agree', () => {
@@ -303,7 +227,9 @@ describe('rows that agree', () => {
     ])
     const spec = { fixed: ['wind'], random: ['trip'] }
     const [whole, split] = [fitMultilevelPoisson(data(cells), spec), fitMultilevelPoisson(data(halves), spec)]
-    expect(split.coefficients.map(({ estimate }) => estimate)).toEqual(whole.coefficients.map(({ estimate }) => expect.closeTo(estimate, 4) as number))
+    expect(split.coefficients.map(({ estimate }) => estimate)).toEqual(
+      whole.coefficients.map(({ estimate }) => expect.closeTo(estimate, 4) as number),
+    )
     expect(split.sd.trip).toBeCloseTo(whole.sd.trip!, 4)
     // Σ y·ln h of the halves is less by y·ln 0.3 a row.
     const strikes = cells.reduce((sum, { events }) => sum + events, 0)
@@ -325,7 +251,8 @@ describe('books that cannot tell', () => {
   const NO_C = where((i) => i % 3 !== 2 && i % 4 === 1)
 
   it('are named by the curve', () => {
-    const curve = (events: number[], trips: boolean) => fitRateCurve({ x, events, exposureHours: hours, ...(trips ? { trip } : {}) })
+    const curve = (events: number[], trips: boolean) =>
+      fitRateCurve({ x, events, exposureHours: hours, ...(trips ? { trip } : {}) })
     for (const trips of [false, true]) {
       expect(() => curve(NONE, trips)).toThrow(/needs 5 strikes or more, and these hours had 0/)
       expect(() => curve(ONE, trips)).toThrow(/needs 5 strikes or more/)
@@ -343,17 +270,25 @@ describe('books that cannot tell', () => {
 
   it('are named by the models, or a level without a strike left out', () => {
     const of = (events: number[]) => ({ events, exposureHours: hours, factors: { trip, lure }, numbers: { x } })
-    const multilevel = (events: number[]) => fitMultilevelPoisson(of(events), { fixed: ['x', 'lure'], random: ['trip'] })
+    const multilevel = (events: number[]) =>
+      fitMultilevelPoisson(of(events), { fixed: ['x', 'lure'], random: ['trip'] })
     expect(() => multilevel(NONE)).toThrow(/no strike came in these 30.0 hours/)
     for (const events of [ONE, ONE_TRIP]) expect(() => multilevel(events)).toThrow(/strikes came in only one trip/)
     const { coefficients, dropped, converged } = multilevel(NO_C)
     expect([dropped, converged]).toEqual([['lure:C'], true])
-    for (const { estimate, standardError } of coefficients) expect([Math.abs(estimate) < 12, standardError < 12]).toEqual([true, true])
+    for (const { estimate, standardError } of coefficients)
+      expect([Math.abs(estimate) < 12, standardError < 12]).toEqual([true, true])
     // As R’s glmer would have it, numbers may lie far from nought: the intercept is theirs, its error too.
     const [near, far] = [0, 1000].map((by) =>
-      fitMultilevelPoisson({ ...of(NO_C), numbers: { x: x.map((one) => one + by) } }, { fixed: ['x'], random: ['trip'] }),
+      fitMultilevelPoisson(
+        { ...of(NO_C), numbers: { x: x.map((one) => one + by) } },
+        { fixed: ['x'], random: ['trip'] },
+      ),
     )
-    expect(far!.coefficients[0]!.estimate).toBeCloseTo(near!.coefficients[0]!.estimate - 1000 * near!.coefficients[1]!.estimate, 2)
+    expect(far!.coefficients[0]!.estimate).toBeCloseTo(
+      near!.coefficients[0]!.estimate - 1000 * near!.coefficients[1]!.estimate,
+      2,
+    )
     expect(far!.coefficients[1]).toEqual({
       name: 'x',
       estimate: expect.closeTo(near!.coefficients[1]!.estimate, 4) as number,

@@ -101,13 +101,26 @@ export class RandomPart {
   }
 
   /** Modes by grouping with their conditional standard errors. */
-  report(modes: Modes, sds: Readonly<Record<string, number>>): Record<string, { level: string; estimate: number; standardError: number }[]> {
+  report(
+    modes: Modes,
+    sds: Readonly<Record<string, number>>,
+  ): Record<string, { level: string; estimate: number; standardError: number }[]> {
     const { first, rest } = this.sdsInOrder(sds)
     const system = this.system(modes.mu, first, rest)
-    const variances = system ? diagonalOfInverse(system, this.diagonal.levels.length, this.dense) : new Float64Array(this.size).fill(NaN)
-    const of = (grouping: Grouping, sd: number, start: number): [string, { level: string; estimate: number; standardError: number }[]] => [
+    const variances = system
+      ? diagonalOfInverse(system, this.diagonal.levels.length, this.dense)
+      : new Float64Array(this.size).fill(NaN)
+    const of = (
+      grouping: Grouping,
+      sd: number,
+      start: number,
+    ): [string, { level: string; estimate: number; standardError: number }[]] => [
       grouping.name,
-      grouping.levels.map((level, i) => ({ level, estimate: sd * at(modes.spherical, start + i), standardError: sd * Math.sqrt(at(variances, start + i)) })),
+      grouping.levels.map((level, i) => ({
+        level,
+        estimate: sd * at(modes.spherical, start + i),
+        standardError: sd * Math.sqrt(at(variances, start + i)),
+      })),
     ]
     return Object.fromEntries([
       of(this.diagonal, first, 0),
@@ -122,7 +135,8 @@ export class RandomPart {
     const q = this.diagonal.levels.length
     for (let i = 0; i < mu.length; i++) {
       let eta = (eta0[i] ?? 0) + first * (b[this.diagonal.codes[i] ?? 0] ?? 0)
-      for (let g = 0; g < this.others.length; g++) eta += (rest[g] ?? 0) * (b[q + (this.starts[g] ?? 0) + this.codeOf(g, i)] ?? 0)
+      for (let g = 0; g < this.others.length; g++)
+        eta += (rest[g] ?? 0) * (b[q + (this.starts[g] ?? 0) + this.codeOf(g, i)] ?? 0)
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -224,7 +238,8 @@ function diagonalOfInverse({ diagonal, joint, factor }: System, q: number, m: nu
   const out = new Float64Array(q + m)
   for (let j = 0; j < q; j++) {
     let sum = 0
-    for (let a = 0; a < m; a++) for (let b = 0; b < m; b++) sum += (joint[j * m + a] ?? 0) * (inverse[a * m + b] ?? 0) * (joint[j * m + b] ?? 0)
+    for (let a = 0; a < m; a++)
+      for (let b = 0; b < m; b++) sum += (joint[j * m + a] ?? 0) * (inverse[a * m + b] ?? 0) * (joint[j * m + b] ?? 0)
     const d = diagonal[j] ?? 0
     out[j] = 1 / d + sum / (d * d)
   }

@@ -44,7 +44,8 @@ const FIRST_SD = 0.4
  * Source     Breslow & Clayton, JASA 88 (1993) 9; Bates et al., J. Stat. Softw. 67 (2015)
  */
 export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): MultilevelModel {
-  for (const name of spec.random) if (!given.factors[name]) throw new RangeError(`there is no factor ${name} to give a random intercept`)
+  for (const name of spec.random)
+    if (!given.factors[name]) throw new RangeError(`there is no factor ${name} to give a random intercept`)
   const { data, logLikelihoodShift } = collapse(given, [...spec.fixed, ...spec.random])
   const whole = designOf(data, spec.fixed, spec.levels)
   if (whole.design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
@@ -77,7 +78,8 @@ export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): Mu
     return beta
   }
   // The likelihood is even in each σ, so that nought is no wall.
-  const sdsOf = (x: Float64Array): Record<string, number> => Object.fromEntries(groupings.map(({ name }, g) => [name, Math.abs(at(x, p + g))]))
+  const sdsOf = (x: Float64Array): Record<string, number> =>
+    Object.fromEntries(groupings.map(({ name }, g) => [name, Math.abs(at(x, p + g))]))
   let warm: Float64Array = new Float64Array(random.size)
   const modesAt = (x: Float64Array) => {
     const eta = linear(design, betaOf(x))
@@ -97,7 +99,10 @@ export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): Mu
   const modes = modesAt(best.x)
   // Back from the means of the numbers to nought.
   const row = (column: number, i: number): Float64Array =>
-    Float64Array.from(free, (other, j) => (i === j ? 1 : 0) - (at(design.names, column) === INTERCEPT ? at(means, other) : 0))
+    Float64Array.from(
+      free,
+      (other, j) => (i === j ? 1 : 0) - (at(design.names, column) === INTERCEPT ? at(means, other) : 0),
+    )
   const coefficients = free.map((column, i): Coefficient => {
     const weights = row(column, i)
     const estimate = weights.reduce((sum, weight, j) => sum + weight * at(best.x, j), 0)
@@ -128,14 +133,17 @@ function centred(design: Design): { design: Design; means: Float64Array } {
 /** How levels differ is told by those that had strikes: by one alone it is not, and the likelihood runs off. */
 function refuseOneLevel({ name, codes }: Grouping, { events }: Design): void {
   const struck = new Set(codes.filter((_, row) => at(events, row) > 0))
-  if (struck.size < 2) throw new RangeError(`strikes came in only one ${name}: how one ${name} differs from another cannot be told`)
+  if (struck.size < 2)
+    throw new RangeError(`strikes came in only one ${name}: how one ${name} differs from another cannot be told`)
 }
 
 /** Covariance of β from the joint curvature; where a spread sits at nought, from that of β alone. NaN where it does not bend down. */
 function covarianceOf(negative: Float64Array, p: number, q: number, x: Float64Array): Float64Array {
   const inside = Array.from({ length: p + q }, (_, i) => i).filter((i) => i < p || Math.abs(at(x, i)) >= LEAST_SD)
   const n = inside.length
-  const chosen = Float64Array.from({ length: n * n }, (_, k) => at(negative, at(inside, Math.floor(k / n)) * (p + q) + at(inside, k % n)))
+  const chosen = Float64Array.from({ length: n * n }, (_, k) =>
+    at(negative, at(inside, Math.floor(k / n)) * (p + q) + at(inside, k % n)),
+  )
   const factor = cholesky(chosen, n)
   if (!factor) return new Float64Array(p * p).fill(NaN)
   const inverse = choleskyInverse(factor, n)

@@ -70,7 +70,10 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
     deviance: devianceOf(design, mu),
     pearson,
     dispersion,
-    logLikelihood: sumOver(design, (i) => (design.events[i] ?? 0) * Math.log(mu[i] ?? 0) - (mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1)),
+    logLikelihood: sumOver(
+      design,
+      (i) => (design.events[i] ?? 0) * Math.log(mu[i] ?? 0) - (mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1),
+    ),
     residualDf,
     dropped,
     converged: fit.converged,
@@ -125,7 +128,8 @@ export function transposeTimes(design: Design, vector: ArrayLike<number>, free: 
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
     const count = rowOf(design, row, columns, values)
-    for (let a = 0; a < count; a++) all[columns[a] ?? 0] = (all[columns[a] ?? 0] ?? 0) + (values[a] ?? 0) * (vector[row] ?? 0)
+    for (let a = 0; a < count; a++)
+      all[columns[a] ?? 0] = (all[columns[a] ?? 0] ?? 0) + (values[a] ?? 0) * (vector[row] ?? 0)
   }
   return Float64Array.from(free, (column) => all[column] ?? 0)
 }
@@ -146,7 +150,8 @@ export function estimable(design: Design): { free: number[]; aliased: string[] }
     free.push(candidates[j] ?? 0)
     for (let i = j + 1; i < n; i++) {
       const factor = (reduced[i * n + j] ?? 0) / pivot
-      if (factor !== 0) for (let k = j; k < n; k++) reduced[i * n + k] = (reduced[i * n + k] ?? 0) - factor * (reduced[j * n + k] ?? 0)
+      if (factor !== 0)
+        for (let k = j; k < n; k++) reduced[i * n + k] = (reduced[i * n + k] ?? 0) - factor * (reduced[j * n + k] ?? 0)
     }
   }
   const kept = new Set(free)
@@ -192,7 +197,8 @@ function maximise(design: Design, free: readonly number[]): Fit {
     beta.set(next.beta)
     mu = next.mu
     deviance = next.deviance
-    if (Math.abs(gain) < CLOSE * (Math.abs(deviance) + 0.1)) return { beta, mu, deviance, converged: beta.every((value) => Math.abs(value) < LARGEST_ETA) }
+    if (Math.abs(gain) < CLOSE * (Math.abs(deviance) + 0.1))
+      return { beta, mu, deviance, converged: beta.every((value) => Math.abs(value) < LARGEST_ETA) }
   }
   return { beta, mu, deviance, converged: false }
 }
@@ -244,7 +250,13 @@ function covarianceOf(
 }
 
 /** The score of each cluster over the free columns. */
-function scoresOf(design: Design, mu: Float64Array, free: readonly number[], kept: Int32Array, labels: readonly string[]): Float64Array[] {
+function scoresOf(
+  design: Design,
+  mu: Float64Array,
+  free: readonly number[],
+  kept: Int32Array,
+  labels: readonly string[],
+): Float64Array[] {
   const place = new Int32Array(design.names.length).fill(-1)
   free.forEach((column, i) => (place[column] = i))
   const scores = new Map<string, Float64Array>()
@@ -267,14 +279,16 @@ function scoresOf(design: Design, mu: Float64Array, free: readonly number[], kep
 function sandwich(bread: Square, scores: readonly Float64Array[], p: number): Square {
   const meat = new Float64Array(p * p)
   for (const score of scores)
-    for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
+    for (let i = 0; i < p; i++)
+      for (let j = 0; j <= i; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
   for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) meat[j * p + i] = meat[i * p + j] ?? 0
   const g = scores.length
   const corrected = g > 1 ? g / (g - 1) : NaN
   const times = (a: Square, b: Square): Square => {
     const out = new Float64Array(p * p)
     for (let i = 0; i < p; i++)
-      for (let k = 0; k < p; k++) for (let j = 0; j < p; j++) out[i * p + j] = (out[i * p + j] ?? 0) + (a[i * p + k] ?? 0) * (b[k * p + j] ?? 0)
+      for (let k = 0; k < p; k++)
+        for (let j = 0; j < p; j++) out[i * p + j] = (out[i * p + j] ?? 0) + (a[i * p + k] ?? 0) * (b[k * p + j] ?? 0)
     return out
   }
   return times(times(bread, meat), bread).map((value) => value * corrected)

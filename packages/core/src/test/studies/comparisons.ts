@@ -81,7 +81,10 @@ function claims(name: string, seed: number, flurry: number): Study {
       found += all - wrong
       shares += all === 0 ? 0 : wrong / all
     }
-    return [share('false among those that hold, mean of books', shares, books, 0, 0.1), share('true ones that hold', found, truths, 0, 1)]
+    return [
+      share('false among those that hold, mean of books', shares, books, 0, 0.1),
+      share('true ones that hold', found, truths, 0, 1),
+    ]
   })
 }
 
@@ -95,24 +98,77 @@ export const COMPARISONS: readonly Study[] = [
   within('flurries of 3, ten trips', 204, { ...equal, trips: 10, rate: 0.8, flurry: 3 }),
   within('the first hour twice as good, one lure thrown then', 205, { ...equal, dawn: 2, choice: 'dawn' }),
   within('the same, three lures', 206, { ...equal, rate: 1, lures: [1, 1, 1], dawn: 2, choice: 'dawn' }),
-  within('the same, flurries of 1.5, 60 trips', 207, { ...equal, trips: 60, rate: 1, dawn: 2, choice: 'dawn', flurry: 1.5 }),
-  within('good days seen at the ramp, no reasons logged', 208, { ...equal, trips: 60, choice: 'good days', goodDay: 2, logged: false }),
+  within('the same, flurries of 1.5, 60 trips', 207, {
+    ...equal,
+    trips: 60,
+    rate: 1,
+    dawn: 2,
+    choice: 'dawn',
+    flurry: 1.5,
+  }),
+  within('good days seen at the ramp, no reasons logged', 208, {
+    ...equal,
+    trips: 60,
+    choice: 'good days',
+    goodDay: 2,
+    logged: false,
+  }),
   within('picked up after blanks, no reasons logged', 209, { ...equal, trips: 60, choice: 'rescue', logged: false }),
   within('picked up after blanks, reasons logged', 210, { ...equal, trips: 60, choice: 'rescue' }),
   within('good days seen at the ramp, reasons logged', 211, { ...equal, trips: 60, choice: 'good days', goodDay: 2 }),
   within('trips differ by 0.8, flurries of 2', 212, { ...equal, tripSd: 0.8, flurry: 2 }),
   within('six trips, flurries of 2', 213, { ...equal, trips: 6, rate: 0.8, flurry: 2 }),
   within('the bite drifts, lures in turn', 214, { ...equal, drift: 0.8 }),
-  within('the bite drifts, put down after an hour of blank, no reasons logged', 215, { ...equal, trips: 60, drift: 0.8, choice: 'adaptive', logged: false }),
-  within('the bite drifts, put down after an hour of blank, reasons logged', 216, { ...equal, trips: 60, drift: 0.8, choice: 'adaptive' }),
+  within('the bite drifts, put down after an hour of blank, no reasons logged', 215, {
+    ...equal,
+    trips: 60,
+    drift: 0.8,
+    choice: 'adaptive',
+    logged: false,
+  }),
+  within('the bite drifts, put down after an hour of blank, reasons logged', 216, {
+    ...equal,
+    trips: 60,
+    drift: 0.8,
+    choice: 'adaptive',
+  }),
   board('lures alike, flurries of 2', 221, { ...eight, flurry: 2 }),
   board('lures alike, flurries of 2, trips differ by 0.8', 222, { ...eight, flurry: 2, tripSd: 0.8 }),
   board('lures differ by 0.5, flurries of 2', 223, { ...eight, differ: 0.5, flurry: 2 }),
   board('lures differ by 0.5, trips by 0.8', 224, { ...eight, differ: 0.5, tripSd: 0.8 }),
-  board('lures differ by 0.5, flurries of 2, trips by 0.8', 225, { ...eight, trips: 60, differ: 0.5, flurry: 2, tripSd: 0.8 }),
-  board('the first hour twice as good, one lure thrown then, lures alike', 227, { ...eight, lures: 4, trips: 60, dawn: 2, choice: 'dawn', tripSd: 0.5 }),
-  board('the same, flurries of 2', 228, { ...eight, lures: 4, trips: 60, dawn: 2, choice: 'dawn', tripSd: 0.5, flurry: 2 }),
-  board('the same, lures differ by 0.5', 229, { ...eight, lures: 4, trips: 60, dawn: 2, choice: 'dawn', tripSd: 0.5, differ: 0.5 }),
+  board('lures differ by 0.5, flurries of 2, trips by 0.8', 225, {
+    ...eight,
+    trips: 60,
+    differ: 0.5,
+    flurry: 2,
+    tripSd: 0.8,
+  }),
+  board('the first hour twice as good, one lure thrown then, lures alike', 227, {
+    ...eight,
+    lures: 4,
+    trips: 60,
+    dawn: 2,
+    choice: 'dawn',
+    tripSd: 0.5,
+  }),
+  board('the same, flurries of 2', 228, {
+    ...eight,
+    lures: 4,
+    trips: 60,
+    dawn: 2,
+    choice: 'dawn',
+    tripSd: 0.5,
+    flurry: 2,
+  }),
+  board('the same, lures differ by 0.5', 229, {
+    ...eight,
+    lures: 4,
+    trips: 60,
+    dawn: 2,
+    choice: 'dawn',
+    tripSd: 0.5,
+    differ: 0.5,
+  }),
   board('eight trips, flurries of 2', 226, { trips: 8, rate: 0.8, lures: 4, differ: 0.4, flurry: 2, tripSd: 0.5 }),
   claims('flurries of 1.5', 261, 1.5),
   claims('flurries of 2', 262, 2),

@@ -5,8 +5,13 @@ import type { Study } from './study.ts'
 
 const HUMP = { at: 15, width: 4, height: 1.2 } as const
 
-function curve(name: string, seed: number, { hump, tripSd, flurry }: { readonly hump: boolean; readonly tripSd: number; readonly flurry: number }): Study {
-  const logRate = (x: number): number => Math.log(0.6) + (hump ? HUMP.height * Math.exp(-(((x - HUMP.at) / HUMP.width) ** 2)) - 0.4 : 0)
+function curve(
+  name: string,
+  seed: number,
+  { hump, tripSd, flurry }: { readonly hump: boolean; readonly tripSd: number; readonly flurry: number },
+): Study {
+  const logRate = (x: number): number =>
+    Math.log(0.6) + (hump ? HUMP.height * Math.exp(-(((x - HUMP.at) / HUMP.width) ** 2)) - 0.4 : 0)
   return study('curve', name, seed, (random, books) => {
     let held = 0
     for (let i = 0; i < books; i++) {
@@ -15,7 +20,14 @@ function curve(name: string, seed: number, { hump, tripSd, flurry }: { readonly 
         return Array.from({ length: 6 }, (__, h) => {
           const x = temp + 0.3 * h
           const bouts = drawPoisson(random, Math.exp(logRate(x) + luck) / flurry)
-          return { x, trip: `t${t}`, events: Array.from({ length: bouts }, () => drawGeometric(random, flurry)).reduce((sum, one) => sum + one, 0) }
+          return {
+            x,
+            trip: `t${t}`,
+            events: Array.from({ length: bouts }, () => drawGeometric(random, flurry)).reduce(
+              (sum, one) => sum + one,
+              0,
+            ),
+          }
         })
       }).flat()
       const { points } = fitRateCurve({
@@ -24,7 +36,12 @@ function curve(name: string, seed: number, { hump, tripSd, flurry }: { readonly 
         exposureHours: rows.map(() => 1),
         trip: rows.map(({ trip }) => trip),
       })
-      if (points.every(({ x, simultaneousLower, simultaneousUpper }) => simultaneousLower <= Math.exp(logRate(x)) && Math.exp(logRate(x)) <= simultaneousUpper))
+      if (
+        points.every(
+          ({ x, simultaneousLower, simultaneousUpper }) =>
+            simultaneousLower <= Math.exp(logRate(x)) && Math.exp(logRate(x)) <= simultaneousUpper,
+        )
+      )
         held++
     }
     return [share('the band holds all of the curve', held, books, 0.87, 0.95)]

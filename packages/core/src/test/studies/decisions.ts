@@ -57,14 +57,20 @@ function nothingAfter(seed: number): Study {
     for (let i = 0; i < books; i++) {
       const rate = 0.3 + 0.3 * random()
       const book = bookOfTrips(
-        Array.from({ length: 60 }, () => ({ hours: 6, stints: [{ lure: 'a', from: 0, to: 6, strikes: strikesIn(random, 0, 6, rate) }] })),
+        Array.from({ length: 60 }, () => ({
+          hours: 6,
+          stints: [{ lure: 'a', from: 0, to: 6, strikes: strikesIn(random, 0, 6, rate) }],
+        })),
       )
       const { ratio, upper } = afterFirst(book)[0]!.ratio
       if (upper < 1) below++
       if (ratio !== null) ratios.push(ratio)
     }
     const median = ratios.sort((a, b) => a - b)[Math.floor(ratios.length / 2)] ?? NaN
-    return [{ figure: 'median ratio', value: median, of: null, least: 0.95, most: 1.05 }, share('limits under 1', below, books, 0, 0.1)]
+    return [
+      { figure: 'median ratio', value: median, of: null, least: 0.95, most: 1.05 },
+      share('limits under 1', below, books, 0, 0.1),
+    ]
   })
 }
 
@@ -77,7 +83,13 @@ function nothingFollows(sd: number, seed: number): Study {
           const rates = { p: 0.8 * Math.exp(sd * drawNormal(random)), q: 0.8 * Math.exp(sd * drawNormal(random)) }
           const visit = (from: number, spot: 'p' | 'q') => [
             { lure: 'finder', from, to: from + 0.5, spot, strikes: strikesIn(random, from, from + 0.5, rates[spot]) },
-            { lure: 'catcher', from: from + 0.5, to: from + 2, spot, strikes: strikesIn(random, from + 0.5, from + 2, rates[spot]) },
+            {
+              lure: 'catcher',
+              from: from + 0.5,
+              to: from + 2,
+              spot,
+              strikes: strikesIn(random, from + 0.5, from + 2, rates[spot]),
+            },
           ]
           return { hours: 8, stints: [...visit(0, 'p'), ...visit(2, 'q'), ...visit(4, 'p'), ...visit(6, 'q')] }
         }),
@@ -98,10 +110,16 @@ function oneInTen(flurry: number, seed: number): Study {
     for (let i = 0; i < 50 * books; i++) {
       const rate = drawGamma(random, 4) / 5
       let strikes = 0
-      for (let bouts = drawPoisson(random, (60 * rate) / flurry); bouts > 0; bouts--) strikes += drawGeometric(random, flurry)
+      for (let bouts = drawPoisson(random, (60 * rate) / flurry); bouts > 0; bouts--)
+        strikes += drawGeometric(random, flurry)
       if (strikes === 0) continue
       days++
-      const { oneInTenHours } = drySpell({ belief: { shape: 4 + strikes, rate: 5 + 60 }, dayShape: Infinity, boutSize: flurry, hours: 0 })
+      const { oneInTenHours } = drySpell({
+        belief: { shape: 4 + strikes, rate: 5 + 60 },
+        dayShape: Infinity,
+        boutSize: flurry,
+        hours: 0,
+      })
       if (-Math.log(1 - random()) / (rate / flurry) > oneInTenHours) outlasted++
     }
     return [share('blanks that outlast it', outlasted, days, 0.08, 0.12)]
@@ -113,31 +131,51 @@ const STEP_H = 1 / 12
 
 /** Days of eight hours at spots of Gamma(shape, shape): bouts with our rule over those with the best fixed time to give up. Forty days a book. */
 function leaving(shape: number, travelSteps: number, seed: number): Study {
-  return study('stayOrMove', `spots of Gamma(${shape}, ${shape}), ${(travelSteps * 60) / 12} minutes between them`, seed, (random, books) => {
-    const belief = { shape, rate: shape }
-    const rules = Array.from(
-      { length: STEPS + 1 },
-      (_, stepsLeft) => new StoppingRule({ spot: belief, elsewhere: belief, stepsLeft, travelSteps, stepHours: STEP_H }),
-    )
-    const ofDays = (leaves: (arrived: number, steps: number, bouts: number, blank: number) => boolean): number => {
-      let total = 0
-      for (let day = 0; day < 40 * books; day++) {
-        for (let left = STEPS; left > 0; left -= Math.min(left, travelSteps)) {
-          const [rate, arrived] = [drawGamma(random, shape) / shape, left]
-          for (let steps = 0, bouts = 0, blank = 0; left > 0 && !(left > travelSteps && leaves(arrived, steps, bouts, blank)); steps++, left--) {
-            const came = drawPoisson(random, rate * STEP_H)
-            bouts += came
-            blank = came > 0 ? 0 : blank + 1
-            total += came
+  return study(
+    'stayOrMove',
+    `spots of Gamma(${shape}, ${shape}), ${(travelSteps * 60) / 12} minutes between them`,
+    seed,
+    (random, books) => {
+      const belief = { shape, rate: shape }
+      const rules = Array.from(
+        { length: STEPS + 1 },
+        (_, stepsLeft) =>
+          new StoppingRule({ spot: belief, elsewhere: belief, stepsLeft, travelSteps, stepHours: STEP_H }),
+      )
+      const ofDays = (leaves: (arrived: number, steps: number, bouts: number, blank: number) => boolean): number => {
+        let total = 0
+        for (let day = 0; day < 40 * books; day++) {
+          for (let left = STEPS; left > 0; left -= Math.min(left, travelSteps)) {
+            const [rate, arrived] = [drawGamma(random, shape) / shape, left]
+            for (
+              let steps = 0, bouts = 0, blank = 0;
+              left > 0 && !(left > travelSteps && leaves(arrived, steps, bouts, blank));
+              steps++, left--
+            ) {
+              const came = drawPoisson(random, rate * STEP_H)
+              bouts += came
+              blank = came > 0 ? 0 : blank + 1
+              total += came
+            }
           }
         }
+        return total
       }
-      return total
-    }
-    const ours = ofDays((arrived, steps, bouts) => rules[arrived]!.leaves(steps, bouts))
-    const fixed = Math.max(...[2, 4, 6, 9, 12, 18].map((giveUp) => ofDays((_arrived, _steps, _bouts, blank) => blank >= giveUp)))
-    return [{ figure: 'strikes over those of the best fixed time to give up', value: ours / fixed, of: null, least: 0.97, most: Infinity }]
-  })
+      const ours = ofDays((arrived, steps, bouts) => rules[arrived]!.leaves(steps, bouts))
+      const fixed = Math.max(
+        ...[2, 4, 6, 9, 12, 18].map((giveUp) => ofDays((_arrived, _steps, _bouts, blank) => blank >= giveUp)),
+      )
+      return [
+        {
+          figure: 'strikes over those of the best fixed time to give up',
+          value: ours / fixed,
+          of: null,
+          least: 0.97,
+          most: Infinity,
+        },
+      ]
+    },
+  )
 }
 
 /** A rule looked at after each of eighty trips. */
@@ -155,7 +193,9 @@ function looks(name: string, ratio: number, seed: number): Study {
       }
       if (eValue(trips) >= CONFIRMED_AT) ever++
     }
-    return [ratio === 1 ? share('ever confirmed', ever, books, 0, 0.05) : share('confirmed in the end', ever, books, 0.95, 1)]
+    return [
+      ratio === 1 ? share('ever confirmed', ever, books, 0, 0.05) : share('confirmed in the end', ever, books, 0.95, 1),
+    ]
   })
 }
 
@@ -190,7 +230,15 @@ export const DECISIONS: readonly Study[] = [
   looks('nothing there, eighty trips', 1, 309),
   looks('twice as good, eighty trips', 2, 310),
   looksAtBook('nothing there, flurries of 3', { ...eighty, flurry: 3 }, 311),
-  looksAtBook('nothing there, one lure thrown in the first hour, twice as good', { ...eighty, dawn: 2, choice: 'dawn' }, 312),
+  looksAtBook(
+    'nothing there, one lure thrown in the first hour, twice as good',
+    { ...eighty, dawn: 2, choice: 'dawn' },
+    312,
+  ),
   looksAtBook('the same, three lures', { ...eighty, lures: [1, 1, 1], dawn: 2, choice: 'dawn' }, 313),
-  looksAtBook('nothing there, the bite drifts, put down after an hour of blank', { ...eighty, drift: 0.8, choice: 'adaptive', logged: false }, 314),
+  looksAtBook(
+    'nothing there, the bite drifts, put down after an hour of blank',
+    { ...eighty, drift: 0.8, choice: 'adaptive', logged: false },
+    314,
+  ),
 ]

@@ -29,6 +29,15 @@ export const share = (figure: string, count: number, of: number, least: number, 
   most,
 })
 
-export function study(question: string, world: string, seed: number, figures: (random: Random, books: number) => Told[]): Study {
-  return { question, world, run: (books) => figures(seededRandom(seed), books).map((one) => ({ question, world, ...one })) }
+export function study(
+  question: string,
+  world: string,
+  seed: number,
+  figures: (random: Random, books: number) => Told[],
+): Study {
+  return {
+    question,
+    world,
+    run: (books) => figures(seededRandom(seed), books).map((one) => ({ question, world, ...one })),
+  }
 }

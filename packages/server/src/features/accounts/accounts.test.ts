@@ -1,12 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { TOTP, Secret } from 'otpauth'
-import { AUDIENCES, routes } from '@jotbook/contract'
+import { routes } from '@jotbook/contract'
 import type { AccessEvent, SecondFactor } from '@jotbook/contract'
 import type { Browser } from '../../test/openBook.ts'
 import { NAME, OpenBook, PASSWORD } from '../../test/openBook.ts'
 import { change, newRecordId } from '../../test/testBook.ts'
 import type { TestServer } from '../../test/testBook.ts'
-import { createBook } from '../books/service.ts'
 import { resetAccount, setNameAndPassword } from './service.ts'
 import { stepOfCode } from './secondFactor.ts'
 
@@ -22,110 +21,6 @@ afterAll(() => server.stop())
 
 const captain = (): Promise<Browser> => open.captain()
 const joined = (role: 'crew' | 'viewer', name: string): Promise<Browser> => open.joined(role, name)
-
-describe('every route', () => {
-  /** The same for all: what a route is asked with, as far as the gate lets it. */
-  const push = { schema: 2, device: 'd', changes: [change('water', newRecordId(), { name: 'Mine now' })] }
-  const bodyOf = (route: string): unknown =>
-    route.endsWith('/changes') ? push : route.endsWith('/invitations') ? { role: 'crew' } : { name: 'X', password: 'y' }
-  const pathOf = (path: string, asked = book): string =>
-    path.replace(':book', asked).replace(':device', newRecordId()).replace(':trip', newRecordId()).replace(':sha256', '0'.repeat(64)) +
-    (path.endsWith('/imports') ? '?namespace=x' : '')
-  const guarded = Object.entries(AUDIENCES).filter(([, audience]) => audience !== 'anybody')
-
-  it('is in the table of those it answers, and the table knows no other', () => {
-    interface Layer {
-      readonly route?: { readonly path: string; readonly methods: Readonly<Record<string, boolean>> }
-      readonly handle: { readonly stack?: readonly Layer[] }
-    }
-    const found = (layers: readonly Layer[]): string[] =>
-      layers.flatMap(({ route, handle }) =>
-        route ? Object.keys(route.methods).map((method) => `${method.toUpperCase()} ${route.path}`) : handle.stack ? found(handle.stack) : [],
-      )
-    const short = (route: string): string => route.replace('/api', '').replace(/(?<=^\w+ )\/books\/:book(?=\/)/, '')
-    const served = found((server.app as unknown as { router: { stack: Layer[] } }).router.stack)
-    expect(served.sort()).toEqual(Object.keys(AUDIENCES).map(short).sort())
-  })
-
-  it.each(guarded)('%s refuses a stranger, and one whose device was revoked', async (route) => {
-    const [method, path] = route.split(' ') as [string, string]
-    const stranger = await open.browser().ask(method, pathOf(path), bodyOf(path))
-    expect([stranger.status, stranger.body.type]).toEqual([401, '/problems/sign-in'])
-    const gone = await captain()
-    const { devices } = (await gone.ask('GET', routes.devices)).body as { devices: { id: string; thisOne: boolean }[] }
-    const own = devices.find(({ thisOne }) => thisOne)!
-    expect((await (await captain()).ask('POST', routes.revoke(own.id))).status).toBe(204)
-    expect((await gone.ask(method, pathOf(path), bodyOf(path))).status).toBe(401)
-  })
-
-  it('of a book refuses the member of another as if there were none', async () => {
-    const other = newRecordId()
-    const stranger = await joined('crew', 'Sol')
-    await server.database.transaction((tx) => createBook(tx, 'somebody', { id: other, name: 'Another' }, open.clock))
-    for (const route of Object.keys(AUDIENCES).filter((name) => name.includes(':book'))) {
-      const [method, path] = route.split(' ') as [string, string]
-      const answer = await stranger.ask(method, pathOf(path, other), bodyOf(path))
-      expect([route, answer.status, answer.body.type]).toEqual([route, 404, '/problems/not-found'])
-    }
-    expect(((await stranger.ask('GET', routes.session)).body as { books: unknown[] }).books).toHaveLength(1)
-  })
-
-  it('refuses a viewer what changes the book, and tells no coordinates', async () => {
-    const owner = await captain()
-    const water = newRecordId()
-    await owner.ask('POST', routes.changes(book), {
-      ...push,
-      changes: [change('water', water, { name: 'Pond', latitude: 37.5, longitude: -85.5, outline: { type: 'Point', coordinates: [1, 2] } })],
-    })
-    await owner.ask('POST', routes.changes(book), pushOf([change('book', book, { weatherAddress: 'https://station.example/?key=SECRET' }, { ms: open.clock })]))
-    const viewer = await joined('viewer', 'Lee')
-    const pushed = await viewer.ask('POST', routes.changes(book), push)
-    expect((pushed.body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe('/problems/not-allowed')
-    const crew = await joined('crew', 'Kit')
-    for (const [route, audience] of Object.entries(AUDIENCES).filter(([name]) => name.includes(':book/'))) {
-      const [method, path] = route.split(' ') as [string, string]
-      const headers = path.endsWith('/imports') ? { 'content-type': 'application/zip' } : {}
-      for (const [who, asking] of [
-        ['viewer', viewer],
-        ['crew', crew],
-      ] as const) {
-        const { body } = await asking.ask(method, pathOf(path), bodyOf(path), headers)
-        const turnedAway = audience === 'owner' || (audience === 'crew' && who === 'viewer')
-        expect([route, who, body.type === '/problems/not-allowed']).toEqual([route, who, turnedAway])
-      }
-    }
-    expect((await viewer.ask('GET', `${routes.export(book)}?as=json`)).body.type).toBe('/problems/not-allowed')
-    const seen = [(await viewer.ask('GET', `${routes.changes(book)}?after=0`)).body, (await viewer.ask('GET', routes.snapshot(book))).body]
-    expect(JSON.stringify(seen)).toContain('Pond')
-    expect(JSON.stringify(seen)).not.toMatch(/37\.5|coordinates|SECRET/)
-    expect(String((await owner.ask('GET', routes.snapshot(book))).body.text)).toContain('SECRET')
-  })
-
-  it('lets crew log trips but not touch the captain’s settings', async () => {
-    const owner = await captain()
-    const crew = await joined('crew', 'Rowan')
-    const [water, trip, lure] = [newRecordId(), newRecordId(), newRecordId()]
-    await owner.ask('POST', routes.changes(book), { ...push, changes: [change('water', water, { name: 'Pond' })] })
-    const logged = [
-      change('lure', lure, { name: 'Jig', class: 'flipping jig' }),
-      change('trip', trip, { water, start: '2026-03-14T11:00:00.000Z', limit: 5 }),
-      change('trip', trip, { end: '2026-03-14T15:00:00.000Z' }),
-      change('trip', trip, { limit: 6 }),
-      change('water', water, { name: 'Mine' }),
-      change('lure', lure, { name: 'Mine' }),
-    ]
-    const { body } = await crew.ask('POST', routes.changes(book), { schema: 2, device: 'd', changes: logged })
-    const refused = (body as { refused: { group: string }[] }).refused.map(({ group }) => logged.findIndex((one) => one.group === group))
-    expect(refused).toEqual([3, 4, 5])
-  })
-
-  it('takes writes only from its own pages, and answers only to its own name', async () => {
-    const browser = await captain()
-    expect((await browser.ask('POST', routes.pairings, {}, { origin: 'https://evil.example' })).status).toBe(403)
-    expect((await browser.ask('POST', routes.pairings, {}, { 'sec-fetch-site': 'cross-site' })).status).toBe(403)
-    expect((await browser.ask('GET', routes.session, undefined, { host: 'evil.example' })).status).toBe(421)
-  })
-})
 
 describe('signing in', () => {
   it('gives a new session each time, in a cookie that scripts and other sites do not get', async () => {
@@ -152,8 +47,11 @@ describe('signing in', () => {
     expect((await browser.signIn(name)).body.type).toBe('/problems/too-often')
     open.clock += 2 * 60_000
     expect((await browser.signIn(name)).status).toBe(204)
-    const rows = await server.database.$client.query('select password_hash from accounts where sign_in_name is not null')
-    for (const { password_hash: kept } of rows.rows as { password_hash: string }[]) expect(kept).toMatch(/^\$argon2id\$/)
+    const rows = await server.database.$client.query(
+      'select password_hash from accounts where sign_in_name is not null',
+    )
+    for (const { password_hash: kept } of rows.rows as { password_hash: string }[])
+      expect(kept).toMatch(/^\$argon2id\$/)
   })
 
   it('does not lock the owner out of a device that is known, whoever guesses elsewhere', async () => {
@@ -170,7 +68,10 @@ describe('signing in', () => {
     const [known, unknown] = [open.browser(), open.browser()]
     await server.database.transaction((tx) => setNameAndPassword(tx, 'mate', 'mate', PASSWORD, open.clock))
     for (let i = 0; i < 8; i++) {
-      const [one, other] = [await known.signIn('mate', 'wrong password'), await unknown.signIn('no such mate', 'wrong password')]
+      const [one, other] = [
+        await known.signIn('mate', 'wrong password'),
+        await unknown.signIn('no such mate', 'wrong password'),
+      ]
       expect([other.status, other.body]).toEqual([one.status, one.body])
     }
   })
@@ -188,7 +89,15 @@ describe('signing in', () => {
     const owner = await captain()
     const put = async (name: string, password: string): Promise<unknown> =>
       (await owner.ask('PUT', routes.account, { name, password, current: PASSWORD })).body.field
-    for (const password of ['short', 'elevenchars', 'passwordpassword', 'password1234', 'Qwertyuiop12', 'aaaaaaaaaaaaaa', 'captain12345'])
+    for (const password of [
+      'short',
+      'elevenchars',
+      'passwordpassword',
+      'password1234',
+      'Qwertyuiop12',
+      'aaaaaaaaaaaaaa',
+      'captain12345',
+    ])
       expect([password, await put(NAME, password)]).toEqual([password, 'password'])
     // Somebody's name, the same in wide letters, with Cyrillic letters among them, with a digit for a letter, and in another alphabet.
     for (const name of ['guessed', 'ＧＵＥＳＳＥＤ', 'gueѕsed', 'm4te\u202e', 'MATE ', 'rn\u0000te'])
@@ -202,9 +111,15 @@ describe('signing in', () => {
     const [owner, elsewhere] = [await captain(), await captain()]
     const code = await elsewhere.code(routes.pairings)
     const next = 'another long enough one'
-    expect((await owner.ask('PUT', routes.account, { name: NAME, password: next })).body).toMatchObject({ type: '/problems/wrong-password', field: 'current' })
+    expect((await owner.ask('PUT', routes.account, { name: NAME, password: next })).body).toMatchObject({
+      type: '/problems/wrong-password',
+      field: 'current',
+    })
     expect((await owner.ask('PUT', routes.account, { name: NAME, password: next, current: PASSWORD })).status).toBe(204)
-    expect([(await owner.ask('GET', routes.session)).status, (await elsewhere.ask('GET', routes.session)).status]).toEqual([200, 401])
+    expect([
+      (await owner.ask('GET', routes.session)).status,
+      (await elsewhere.ask('GET', routes.session)).status,
+    ]).toEqual([200, 401])
     expect((await open.browser().claim(code)).status).toBe(410)
     await owner.ask('PUT', routes.account, { name: NAME, password: PASSWORD, current: next })
   })
@@ -251,10 +166,13 @@ describe('a second factor', () => {
     const owner = open.browser()
     expect((await owner.signIn('guarded')).status).toBe(204)
     expect((await owner.ask('POST', routes.secondFactor, { current: 'wrong' })).status).toBe(401)
-    const { secret } = (await owner.ask('POST', routes.secondFactor, { current: PASSWORD })).body as unknown as SecondFactor
+    const { secret } = (await owner.ask('POST', routes.secondFactor, { current: PASSWORD }))
+      .body as unknown as SecondFactor
     const codeNow = (): string => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: open.clock })
     expect((await owner.ask('PUT', routes.secondFactor, { code: '000000' })).body.field).toBe('code')
-    const { recoveryCodes } = (await owner.ask('PUT', routes.secondFactor, { code: codeNow() })).body as { recoveryCodes: string[] }
+    const { recoveryCodes } = (await owner.ask('PUT', routes.secondFactor, { code: codeNow() })).body as {
+      recoveryCodes: string[]
+    }
     expect(recoveryCodes).toHaveLength(10)
     expect((await open.browser().signIn('guarded')).body.type).toBe('/problems/second-factor')
     expect((await open.browser().signIn('guarded', PASSWORD, codeNow())).status).toBe(204)
@@ -275,7 +193,9 @@ describe('a pairing code', () => {
     const answers = await Promise.all([one.claim(code), two.claim(code)])
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 410])
     const phone = answers[0].status === 200 ? one : two
-    expect(((await phone.ask('GET', routes.session)).body as { books: { role: string }[] }).books).toMatchObject([{ role: 'owner' }])
+    expect(((await phone.ask('GET', routes.session)).body as { books: { role: string }[] }).books).toMatchObject([
+      { role: 'owner' },
+    ])
     const late = await owner.code(routes.pairings)
     open.clock += 10 * 60_000 + 1
     expect((await open.browser().claim(late)).status).toBe(410)
@@ -285,7 +205,9 @@ describe('a pairing code', () => {
   it('of an invitation makes a member under the name given; taken out, the member finds no book', async () => {
     const crew = await joined('crew', 'Wren')
     const owner = await captain()
-    const pulled = (await owner.ask('GET', `${routes.changes(book)}?after=0`)).body as { changes: { recordId: string; fields: Record<string, unknown> }[] }
+    const pulled = (await owner.ask('GET', `${routes.changes(book)}?after=0`)).body as {
+      changes: { recordId: string; fields: Record<string, unknown> }[]
+    }
     const member = pulled.changes.find(({ fields }) => fields.name === 'Wren')!
     expect(member.fields).toEqual({ name: 'Wren', role: 'crew' })
     const out = change('member', member.recordId, { deletedAt: '2026-03-15T00:00:00.000Z' }, { ms: open.clock })
@@ -296,7 +218,10 @@ describe('a pairing code', () => {
 
   it('ends with the device and the session that made it', async () => {
     const [owner, other] = [await captain(), await captain()]
-    const [byDevice, bySession] = [await other.code(routes.invitations(book), { role: 'crew' }), await owner.code(routes.invitations(book), { role: 'crew' })]
+    const [byDevice, bySession] = [
+      await other.code(routes.invitations(book), { role: 'crew' }),
+      await owner.code(routes.invitations(book), { role: 'crew' }),
+    ]
     const { devices } = (await other.ask('GET', routes.devices)).body as { devices: { id: string; thisOne: boolean }[] }
     await owner.ask('POST', routes.revoke(devices.find(({ thisOne }) => thisOne)!.id))
     expect((await open.browser().claim(byDevice, 'Late')).status).toBe(410)
@@ -309,7 +234,11 @@ describe('a pairing code', () => {
     const owner = await captain()
     const code = await owner.code(routes.invitations(book), { role: 'crew' })
     const member = await memberCalled(await joined('crew', 'Finch'), 'Finch')
-    await owner.ask('POST', routes.changes(book), pushOf([change('member', member, { deletedAt: '2026-03-15T00:00:00.000Z' }, { ms: open.clock })]))
+    await owner.ask(
+      'POST',
+      routes.changes(book),
+      pushOf([change('member', member, { deletedAt: '2026-03-15T00:00:00.000Z' }, { ms: open.clock })]),
+    )
     expect((await open.browser().claim(code, 'Finch again')).status).toBe(410)
   })
 
@@ -323,7 +252,9 @@ describe('a pairing code', () => {
     open.clock += 1000
     await viewer.claim(await owner.code(routes.invitations(book), { role: 'crew' }), 'Teal')
     expect(await roles(viewer)).toEqual(['crew'])
-    const { rows } = await server.database.$client.query(`select 1 from members where book_id = $1 and name = 'Teal'`, [book])
+    const { rows } = await server.database.$client.query(`select 1 from members where book_id = $1 and name = 'Teal'`, [
+      book,
+    ])
     expect(rows).toHaveLength(1)
   })
 
@@ -334,8 +265,14 @@ describe('a pairing code', () => {
     const ghost = change('member', newRecordId(), { name: 'Ghost', role: 'owner' }, { ms: open.clock })
     for (const fields of [{ role: 'crew' }, { deletedAt: '2026-03-15T00:00:00.000Z' }]) {
       const group = newRecordId()
-      const { body } = await owner.ask('POST', routes.changes(book), pushOf([{ ...ghost, group }, change('member', me, fields, { group, ms: open.clock })]))
-      expect((body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe('/problems/not-allowed')
+      const { body } = await owner.ask(
+        'POST',
+        routes.changes(book),
+        pushOf([{ ...ghost, group }, change('member', me, fields, { group, ms: open.clock })]),
+      )
+      expect((body as { refused: { problem: { type: string } }[] }).refused[0]?.problem.type).toBe(
+        '/problems/not-allowed',
+      )
     }
     expect((await owner.ask('GET', routes.session)).body.books).toMatchObject([{ role: 'owner' }])
   })
@@ -356,14 +293,33 @@ describe('what happened', () => {
     await open.browser().signIn(NAME, 'wrong password')
     const crew = await joined('crew', 'Plover')
     await crew.ask('POST', routes.imports(book), 'x', { 'content-type': 'application/zip' })
-    await crew.ask('POST', routes.changes(book), pushOf([change('water', newRecordId(), { name: 'Mine' }, { ms: open.clock })]))
-    await owner.ask('POST', routes.changes(book), pushOf([change('member', await memberCalled(crew, 'Plover'), { role: 'viewer' }, { ms: open.clock })]))
+    await crew.ask(
+      'POST',
+      routes.changes(book),
+      pushOf([change('water', newRecordId(), { name: 'Mine' }, { ms: open.clock })]),
+    )
+    await owner.ask(
+      'POST',
+      routes.changes(book),
+      pushOf([change('member', await memberCalled(crew, 'Plover'), { role: 'viewer' }, { ms: open.clock })]),
+    )
     await owner.ask('GET', routes.export(book))
     const { events } = (await owner.ask('GET', routes.events(book))).body as unknown as { events: AccessEvent[] }
     const kinds = new Set(events.map(({ kind }) => kind))
-    for (const kind of ['signed-in', 'code-made', 'code-used', 'member-joined', 'exported', 'password-changed', 'not-allowed', 'member-changed'])
+    for (const kind of [
+      'signed-in',
+      'code-made',
+      'code-used',
+      'member-joined',
+      'exported',
+      'password-changed',
+      'not-allowed',
+      'member-changed',
+    ])
       expect(kinds).toContain(kind)
-    expect(events.filter(({ kind }) => kind === 'not-allowed').map(({ detail }) => detail)).toEqual(expect.arrayContaining(['imports', 'changes']))
+    expect(events.filter(({ kind }) => kind === 'not-allowed').map(({ detail }) => detail)).toEqual(
+      expect.arrayContaining(['imports', 'changes']),
+    )
     expect(events[0]!.at >= events.at(-1)!.at).toBe(true)
   })
 })

@@ -4,7 +4,19 @@ import { Problem, isStorableText } from '@jotbook/contract'
 const MAX_LETTERS = 80
 /** Letters, marks and digits of any script, and the signs of ASCII (the IdentifierClass of RFC 8264, without what RFC 5892 makes an exception of). */
 const ALLOWED = /^[\p{L}\p{M}\p{Nd}\x21-\x7e]+( [\p{L}\p{M}\p{Nd}\x21-\x7e]+)*$/u
-const SCRIPTS = ['Latin', 'Cyrillic', 'Greek', 'Armenian', 'Hebrew', 'Arabic', 'Cherokee', 'Georgian', 'Devanagari', 'Thai', 'Hangul'] as const
+const SCRIPTS = [
+  'Latin',
+  'Cyrillic',
+  'Greek',
+  'Armenian',
+  'Hebrew',
+  'Arabic',
+  'Cherokee',
+  'Georgian',
+  'Devanagari',
+  'Thai',
+  'Hangul',
+] as const
 const SCRIPT_TESTS = SCRIPTS.map((script) => new RegExp(`\\p{Script=${script}}`, 'u'))
 
 export interface SignInName {
@@ -32,7 +44,8 @@ export function readSignInName(typed = ''): SignInName {
   const refused = (detail: string): Problem => new Problem('invalid-record', detail, { field: 'name' })
   if (name === '' || name.length > MAX_LETTERS) throw refused(`A name has from 1 to ${MAX_LETTERS} letters.`)
   if (!ALLOWED.test(name)) throw refused('A name may hold letters, digits and signs such as . - _ @.')
-  if (SCRIPT_TESTS.filter((script) => script.test(name)).length > 1) throw refused('A name must keep to one alphabet: letters of two look alike.')
+  if (SCRIPT_TESTS.filter((script) => script.test(name)).length > 1)
+    throw refused('A name must keep to one alphabet: letters of two look alike.')
   return { name, skeleton: skeletonOf(name).toLowerCase().replace(/0/g, 'o').replace(/[1|]/g, 'l') }
 }
 

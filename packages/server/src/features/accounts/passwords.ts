@@ -13,7 +13,8 @@ let nobody: Promise<string> | undefined
 let common: Promise<ReadonlySet<string>> | undefined
 
 async function limited<T>(work: () => Promise<T>): Promise<T> {
-  if (running >= MOST_AT_ONCE * 8) throw new Problem('too-often', 'Too many people sign in at once. Try again in a moment.', { retryAfterS: 5 })
+  if (running >= MOST_AT_ONCE * 8)
+    throw new Problem('too-often', 'Too many people sign in at once. Try again in a moment.', { retryAfterS: 5 })
   running++
   try {
     return await work()
@@ -36,8 +37,10 @@ export async function newPasswordHash(password: string, name: string): Promise<s
   if ([...password].length < LEAST_PASSWORD || password.length > MOST_PASSWORD)
     throw refused(`A password has from ${LEAST_PASSWORD} to ${MOST_PASSWORD} letters.`)
   const plain = password.toLowerCase()
-  if (await isCommon(plain)) throw refused('This password is among those that are tried first. Choose another, such as four words of your own.')
-  if (new Set(plain).size < 5) throw refused('This password repeats itself. Choose another, such as four words of your own.')
+  if (await isCommon(plain))
+    throw refused('This password is among those that are tried first. Choose another, such as four words of your own.')
+  if (new Set(plain).size < 5)
+    throw refused('This password repeats itself. Choose another, such as four words of your own.')
   if (plain.replace(name, '').length < LEAST_PASSWORD / 2) throw refused('This password is little more than the name.')
   return limited(() => hash(password))
 }
@@ -48,5 +51,9 @@ async function isCommon(plain: string): Promise<boolean> {
   const known = await common
   const core = plain.replace(/[^a-z]+$/, '').replace(/^[^a-z]+/, '')
   const half = plain.slice(0, plain.length / 2)
-  return known.has(plain) || (core.length >= plain.length - 6 && known.has(core)) || (half + half === plain && known.has(half))
+  return (
+    known.has(plain) ||
+    (core.length >= plain.length - 6 && known.has(core)) ||
+    (half + half === plain && known.has(half))
+  )
 }

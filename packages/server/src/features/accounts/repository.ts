@@ -32,11 +32,21 @@ export async function holderOfName(db: Queries, { name, skeleton }: SignInName):
   return (await db.select({ id: accounts.id }).from(accounts).where(alike))[0]?.id
 }
 
-export async function setSignIn(db: Queries, id: string, { name, skeleton }: SignInName, passwordHash: string): Promise<void> {
+export async function setSignIn(
+  db: Queries,
+  id: string,
+  { name, skeleton }: SignInName,
+  passwordHash: string,
+): Promise<void> {
   await db.update(accounts).set({ signInName: name, nameSkeleton: skeleton, passwordHash }).where(eq(accounts.id, id))
 }
 
-export async function setSecondFactor(db: Queries, id: string, totpSecret: string | null, recoveryHashes: string[] | null): Promise<void> {
+export async function setSecondFactor(
+  db: Queries,
+  id: string,
+  totpSecret: string | null,
+  recoveryHashes: string[] | null,
+): Promise<void> {
   await db.update(accounts).set({ totpSecret, totpStep: null, recoveryHashes }).where(eq(accounts.id, id))
 }
 
@@ -62,16 +72,24 @@ export async function useRecoveryHash(db: Queries, id: string, hash: string): Pr
 }
 
 export async function hasPasswords(db: Queries): Promise<boolean> {
-  return (await db.select({ id: accounts.id }).from(accounts).where(isNotNull(accounts.passwordHash)).limit(1)).length > 0
+  return (
+    (await db.select({ id: accounts.id }).from(accounts).where(isNotNull(accounts.passwordHash)).limit(1)).length > 0
+  )
 }
 
-export async function insertDevice(db: Queries, device: { id: string; account: string; name: string; tokenHash: string; at: string }): Promise<void> {
+export async function insertDevice(
+  db: Queries,
+  device: { id: string; account: string; name: string; tokenHash: string; at: string },
+): Promise<void> {
   const { at, ...rest } = device
   await db.insert(devices).values({ ...rest, createdAt: at, seenAt: at })
 }
 
 /** The live device of a token. */
-export async function deviceOfToken(db: Queries, tokenHash: string): Promise<{ id: string; account: string } | undefined> {
+export async function deviceOfToken(
+  db: Queries,
+  tokenHash: string,
+): Promise<{ id: string; account: string } | undefined> {
   const live = and(eq(devices.tokenHash, tokenHash), isNull(devices.revokedAt))
   return (await db.select({ id: devices.id, account: devices.account }).from(devices).where(live))[0]
 }
@@ -81,7 +99,9 @@ export async function seeDevice(db: Queries, id: string, at: string): Promise<vo
 }
 
 export async function nameOfDevice(db: Queries, id: string | undefined): Promise<string | undefined> {
-  return id === undefined ? undefined : (await db.select({ name: devices.name }).from(devices).where(eq(devices.id, id)))[0]?.name
+  return id === undefined
+    ? undefined
+    : (await db.select({ name: devices.name }).from(devices).where(eq(devices.id, id)))[0]?.name
 }
 
 export async function liveDevices(db: Queries, account: string): Promise<Omit<DeviceSummary, 'thisOne'>[]> {
@@ -107,8 +127,22 @@ export async function revokeDevice(db: Queries, account: string, id: string, at:
 
 /** Ends an account's sessions but one, and every code that was made from them. */
 export async function endSessions(db: Queries, account: string, butSid?: string): Promise<void> {
-  await db.delete(sessions).where(and(sql`${sessions.sess}->>'account' = ${account}`, butSid === undefined ? undefined : sql`${sessions.sid} <> ${butSid}`))
-  await db.delete(pairings).where(and(eq(pairings.account, account), butSid === undefined ? undefined : sql`${pairings.session} is distinct from ${butSid}`))
+  await db
+    .delete(sessions)
+    .where(
+      and(
+        sql`${sessions.sess}->>'account' = ${account}`,
+        butSid === undefined ? undefined : sql`${sessions.sid} <> ${butSid}`,
+      ),
+    )
+  await db
+    .delete(pairings)
+    .where(
+      and(
+        eq(pairings.account, account),
+        butSid === undefined ? undefined : sql`${pairings.session} is distinct from ${butSid}`,
+      ),
+    )
 }
 
 export async function dropPairingsOfSession(db: Queries, sid: string): Promise<void> {
@@ -124,7 +158,10 @@ export interface StoredPairing {
   readonly session: string | null
 }
 
-export async function insertPairing(db: Queries, pairing: StoredPairing & { readonly codeHash: string; readonly expiresAt: string }): Promise<void> {
+export async function insertPairing(
+  db: Queries,
+  pairing: StoredPairing & { readonly codeHash: string; readonly expiresAt: string },
+): Promise<void> {
   await db.insert(pairings).values(pairing)
 }
 
@@ -152,12 +189,21 @@ export async function takePairing(db: Queries, codeHash: string, at: string): Pr
 }
 
 async function ownsBook(db: Queries, bookId: string, memberId: string): Promise<boolean> {
-  const owner = and(eq(access.bookId, bookId), eq(access.memberId, memberId), eq(access.role, 'owner'), eq(access.removed, false))
+  const owner = and(
+    eq(access.bookId, bookId),
+    eq(access.memberId, memberId),
+    eq(access.role, 'owner'),
+    eq(access.removed, false),
+  )
   return (await db.select({ account: access.account }).from(access).where(owner)).length > 0
 }
 
 /** How an account stands in a book already. */
-export async function membershipOf(db: Queries, bookId: string, account: string): Promise<{ memberId: string; role: Role } | undefined> {
+export async function membershipOf(
+  db: Queries,
+  bookId: string,
+  account: string,
+): Promise<{ memberId: string; role: Role } | undefined> {
   const [row] = await db
     .select({ memberId: access.memberId, role: access.role })
     .from(access)

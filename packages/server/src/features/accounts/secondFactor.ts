@@ -9,7 +9,14 @@ const WINDOW = 1
 const RECOVERY_CODES = 10
 
 const totpOf = (secret: string, label = ''): TOTP =>
-  new TOTP({ issuer: 'Jot Book', label, algorithm: 'SHA1', digits: 6, period: PERIOD_S, secret: Secret.fromBase32(secret) })
+  new TOTP({
+    issuer: 'Jot Book',
+    label,
+    algorithm: 'SHA1',
+    digits: 6,
+    period: PERIOD_S,
+    secret: Secret.fromBase32(secret),
+  })
 
 export const newSecret = (): string => new Secret({ size: SECRET_BYTES }).base32
 

@@ -21,25 +21,44 @@ const CODE_BYTES = 20
 const CODE_MS = 10 * 60_000
 
 /** Chooses the name and password an account signs in with, whatever they were before: for whoever is known to be the owner. */
-export async function setNameAndPassword(db: Queries, account: string, typedName: string | undefined, password = '', nowMs: number): Promise<void> {
+export async function setNameAndPassword(
+  db: Queries,
+  account: string,
+  typedName: string | undefined,
+  password = '',
+  nowMs: number,
+): Promise<void> {
   const name = readSignInName(typedName)
   const passwordHash = await newPasswordHash(password, name.name)
   const holder = await repository.holderOfName(db, name)
   if (holder !== undefined && holder !== account)
-    throw new Problem('invalid-record', 'Somebody else signs in with this name, or with one that looks the same.', { field: 'name' })
+    throw new Problem('invalid-record', 'Somebody else signs in with this name, or with one that looks the same.', {
+      field: 'name',
+    })
   await repository.insertAccount(db, account, isoUtc(nowMs))
   await repository.setSignIn(db, account, name, passwordHash)
 }
 
 /** As above for somebody who lost theirs: the second factor is off again, and whoever was signed in is no longer. */
-export async function resetAccount(db: Queries, account: string, name: string, password: string, nowMs: number): Promise<void> {
+export async function resetAccount(
+  db: Queries,
+  account: string,
+  name: string,
+  password: string,
+  nowMs: number,
+): Promise<void> {
   await setNameAndPassword(db, account, name, password, nowMs)
   await repository.setSecondFactor(db, account, null, null)
   await repository.endSessions(db, account)
 }
 
 /** The password again, before something that only its holder may do. Throws Problem `wrong-password`. */
-export async function assertIsHolder(db: Queries, account: string, password: string | undefined, nowMs: number): Promise<StoredAccount | undefined> {
+export async function assertIsHolder(
+  db: Queries,
+  account: string,
+  password: string | undefined,
+  nowMs: number,
+): Promise<StoredAccount | undefined> {
   const stored = await repository.accountById(db, account)
   if (!stored?.passwordHash) return stored
   const key = `holder ${account}`
@@ -78,13 +97,19 @@ export async function signIn(db: Queries, { name, password, code, token }: SignI
     throw new Problem('wrong-password', 'The name or the password is not right.')
   }
   if (!account || !right) return wrong()
-  if (account.totpSecret && !code) throw new Problem('second-factor', 'Type the code that your authenticator app shows.', { field: 'code' })
+  if (account.totpSecret && !code)
+    throw new Problem('second-factor', 'Type the code that your authenticator app shows.', { field: 'code' })
   if (account.totpSecret && !(await passesSecondFactor(db, account, code ?? '', nowMs))) return wrong()
   await forgetTries(db, key)
   return account.id
 }
 
-async function passesSecondFactor(db: Queries, { id, totpSecret, totpStep }: StoredAccount, code: string, nowMs: number): Promise<boolean> {
+async function passesSecondFactor(
+  db: Queries,
+  { id, totpSecret, totpStep }: StoredAccount,
+  code: string,
+  nowMs: number,
+): Promise<boolean> {
   const step = totpSecret ? stepOfCode(totpSecret, code, totpStep, nowMs) : undefined
   return step === undefined ? repository.useRecoveryHash(db, id, recoveryHash(code)) : repository.useStep(db, id, step)
 }
@@ -96,7 +121,13 @@ export interface KnownDevice {
 }
 
 /** Notes the browser that signs in; one that did before is the same device. */
-export async function addDevice(db: Queries, account: string, name: string | undefined, token: string | undefined, nowMs: number): Promise<KnownDevice> {
+export async function addDevice(
+  db: Queries,
+  account: string,
+  name: string | undefined,
+  token: string | undefined,
+  nowMs: number,
+): Promise<KnownDevice> {
   const known = token === undefined ? undefined : await repository.deviceOfToken(db, hashOf(token))
   if (token !== undefined && known?.account === account) {
     await repository.seeDevice(db, known.id, isoUtc(nowMs))
@@ -105,7 +136,13 @@ export async function addDevice(db: Queries, account: string, name: string | und
   const fresh = randomBytes(32).toString('base64url')
   const id = uuidv7()
   await repository.insertAccount(db, account, isoUtc(nowMs))
-  await repository.insertDevice(db, { id, account, name: deviceName(name), tokenHash: hashOf(fresh), at: isoUtc(nowMs) })
+  await repository.insertDevice(db, {
+    id,
+    account,
+    name: deviceName(name),
+    tokenHash: hashOf(fresh),
+    at: isoUtc(nowMs),
+  })
   return { id, token: fresh }
 }
 
@@ -117,7 +154,8 @@ const deviceName = (name = ''): string =>
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
-type Purpose = { readonly account: string } | { readonly bookId: string; readonly role: Role; readonly memberId: string }
+type Purpose =
+  { readonly account: string } | { readonly bookId: string; readonly role: Role; readonly memberId: string }
 
 /** From where a code is asked for: it ends with the device and with the session. */
 export interface AskedFrom {
@@ -126,10 +164,24 @@ export interface AskedFrom {
 }
 
 /** A code for one more device of an account, or for somebody to join a book. Only its hash stays here. */
-export async function makePairing(db: Queries, purpose: Purpose, from: AskedFrom, nowMs: number): Promise<{ code: string; expiresAt: string }> {
+export async function makePairing(
+  db: Queries,
+  purpose: Purpose,
+  from: AskedFrom,
+  nowMs: number,
+): Promise<{ code: string; expiresAt: string }> {
   const code = randomBytes(CODE_BYTES).toString('base64url')
   const expiresAt = isoUtc(nowMs + CODE_MS)
-  await repository.insertPairing(db, { account: null, bookId: null, role: null, memberId: null, ...purpose, ...from, codeHash: hashOf(code), expiresAt })
+  await repository.insertPairing(db, {
+    account: null,
+    bookId: null,
+    role: null,
+    memberId: null,
+    ...purpose,
+    ...from,
+    codeHash: hashOf(code),
+    expiresAt,
+  })
   return { code, expiresAt }
 }
 
@@ -151,7 +203,11 @@ export interface Claimed {
 /** Redeems a code, once and in time. Returns whose the device is now, and the book that was joined. */
 export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<Claimed> {
   const pairing = await repository.takePairing(db, hashOf(code ?? ''), isoUtc(nowMs))
-  if (!pairing) throw new Problem('pairing-over', 'A code works once, for ten minutes, while the person who made it is signed in. Ask for a new one.')
+  if (!pairing)
+    throw new Problem(
+      'pairing-over',
+      'A code works once, for ten minutes, while the person who made it is signed in. Ask for a new one.',
+    )
   if (pairing.account) return { account: pairing.account, book: null }
   const { bookId, role, memberId: invitedBy } = pairing
   if (!bookId || !role || !invitedBy) throw new Problem('pairing-over', 'The code opens no book.')
@@ -160,7 +216,8 @@ export async function claimPairing(db: Queries, { code, name, account }: Claim, 
   const held = account === undefined ? undefined : await repository.membershipOf(db, bookId, account)
   if (account !== undefined && held) {
     // Nobody loses by a scan: a lower role's code changes nothing.
-    if (rankOf(role) > rankOf(held.role)) await write(db, bookId, author, { kind: 'member', recordId: held.memberId, fields: { role } }, nowMs)
+    if (rankOf(role) > rankOf(held.role))
+      await write(db, bookId, author, { kind: 'member', recordId: held.memberId, fields: { role } }, nowMs)
     return { account, book: bookId }
   }
   const person = readCalled(name)

@@ -17,7 +17,9 @@ export async function assertMayTry(db: Queries, key: string, nowMs: number): Pro
   const [row] = await db.select({ blockedUntil: tries.blockedUntil }).from(tries).where(eq(tries.key, key))
   const waitMs = row?.blockedUntil ? Date.parse(row.blockedUntil) - nowMs : 0
   if (waitMs > 0)
-    throw new Problem('too-often', `Too many wrong tries. Try again after ${Math.ceil(waitMs / 60_000)} min.`, { retryAfterS: Math.ceil(waitMs / 1000) })
+    throw new Problem('too-often', `Too many wrong tries. Try again after ${Math.ceil(waitMs / 60_000)} min.`, {
+      retryAfterS: Math.ceil(waitMs / 1000),
+    })
 }
 
 /** Counts a wrong try, and makes the next ones wait. */
@@ -38,11 +40,13 @@ export async function forgetTries(db: Queries, key: string): Promise<void> {
 /** Counts any try from an address. A person who mistypes is let through, a program that guesses is not. Throws Problem `too-often`. */
 export async function countAddress(db: Queries, address: string | undefined, nowMs: number): Promise<void> {
   const count = await counted(db, `address ${networkOf(address ?? '')}`, nowMs, ADDRESS_WINDOW_MS)
-  if (count > ADDRESS_TRIES) throw new Problem('too-often', 'Too many tries from here. Wait ten minutes.', { retryAfterS: 600 })
+  if (count > ADDRESS_TRIES)
+    throw new Problem('too-often', 'Too many tries from here. Wait ten minutes.', { retryAfterS: 600 })
 }
 
 /** Who has one address of IPv6 has the whole /64. */
-const networkOf = (address: string): string => (address.includes(':') && !address.startsWith('::ffff:') ? address.split(':').slice(0, 4).join(':') : address)
+const networkOf = (address: string): string =>
+  address.includes(':') && !address.startsWith('::ffff:') ? address.split(':').slice(0, 4).join(':') : address
 
 async function counted(db: Queries, key: string, nowMs: number, windowMs: number): Promise<number> {
   const over = sql`${tries.since} < ${isoUtc(nowMs - windowMs)}::timestamptz`
@@ -51,7 +55,10 @@ async function counted(db: Queries, key: string, nowMs: number, windowMs: number
     .values({ key, count: 1, since: isoUtc(nowMs) })
     .onConflictDoUpdate({
       target: tries.key,
-      set: { count: sql`case when ${over} then 1 else ${tries.count} + 1 end`, since: sql`case when ${over} then excluded.since else ${tries.since} end` },
+      set: {
+        count: sql`case when ${over} then 1 else ${tries.count} + 1 end`,
+        since: sql`case when ${over} then excluded.since else ${tries.since} end`,
+      },
     })
     .returning({ count: tries.count })
   return row?.count ?? 1

@@ -28,15 +28,24 @@ const LIMITS = { file: 'thread.js', megabytes: 2048, longestMs: 120_000 }
  * Answers a question to a book in its turn, in a thread of its own. Throws Problem `too-often` while too many wait, `took-too-long` after
  * two minutes, `cancelled` once called off, `invalid-request` for a question that cannot be answered.
  */
-export function answerLong({ account, question, read }: Asked, { onProgress, signal }: Watch<number>): Promise<LongAnswer> {
+export function answerLong(
+  { account, question, read }: Asked,
+  { onProgress, signal }: Watch<number>,
+): Promise<LongAnswer> {
   return turns.run(account, signal, async () => {
     const workerData: ThreadWork = { book: await read(), question }
     return inThread<ThreadLine, LongAnswer>({
       ...LIMITS,
       workerData,
       signal,
-      late: new Problem('took-too-long', 'The question took longer than two minutes. Ask for one water, or fewer conditions.'),
-      tooMuch: new Problem('too-large', 'The question takes more memory than there is. Ask for one water, or fewer conditions.'),
+      late: new Problem(
+        'took-too-long',
+        'The question took longer than two minutes. Ask for one water, or fewer conditions.',
+      ),
+      tooMuch: new Problem(
+        'too-large',
+        'The question takes more memory than there is. Ask for one water, or fewer conditions.',
+      ),
       cancelled: new Problem('cancelled', 'The question was cancelled.'),
       take: (line) => {
         if ('wrong' in line) throw new Problem('invalid-request', line.wrong)

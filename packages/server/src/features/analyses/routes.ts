@@ -14,7 +14,9 @@ export function analysisRoutes(): Router {
     const { book, account, within } = bookOf(request)
     const question = longQuestion(request.body)
     await answerAsItGoes<number>(response, async (watch) => {
-      const line: AnalysisLine = { answer: await answerLong({ account, question, read: () => within((db) => recordsOfBook(db, book)) }, watch) }
+      const line: AnalysisLine = {
+        answer: await answerLong({ account, question, read: () => within((db) => recordsOfBook(db, book)) }, watch),
+      }
       return line
     })
   })

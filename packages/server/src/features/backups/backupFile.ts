@@ -12,7 +12,13 @@ import { Decrypter, Encrypter } from 'age-encryption'
  * (age, age-encryption.org/v1). The last line counts the others and holds their SHA-256.
  */
 export type BackupLine =
-  | { readonly tag: 'head'; readonly format: 'jot-backup'; readonly version: 1; readonly at: string; readonly schema: number }
+  | {
+      readonly tag: 'head'
+      readonly format: 'jot-backup'
+      readonly version: 1
+      readonly at: string
+      readonly schema: number
+    }
   | { readonly tag: 'table'; readonly table: string; readonly columns: readonly string[]; readonly book: string | null }
   /** A row as PostgreSQL writes it in JSON; it is not parsed on its way. */
   | { readonly tag: 'row'; readonly json: string }
@@ -24,7 +30,8 @@ export class BackupFault extends Error {}
 
 const AGE_MAGIC = 'age-encryption.org'
 
-const textOf = (line: Exclude<BackupLine, { tag: 'end' }>): string => (line.tag === 'row' ? `R${line.json}\n` : `L${JSON.stringify(line)}\n`)
+const textOf = (line: Exclude<BackupLine, { tag: 'end' }>): string =>
+  line.tag === 'row' ? `R${line.json}\n` : `L${JSON.stringify(line)}\n`
 
 async function* sealed(lines: AsyncIterable<Exclude<BackupLine, { tag: 'end' }>>): AsyncGenerator<string> {
   const hash = createHash('sha256')
@@ -85,7 +92,9 @@ export async function* readBackupFile(path: string, passphrase: string | undefin
       yield line
     }
   } catch (error) {
-    throw error instanceof BackupFault ? error : new BackupFault(`The back-up cannot be read (${(error as NodeJS.ErrnoException).code ?? 'damaged'}).`)
+    throw error instanceof BackupFault
+      ? error
+      : new BackupFault(`The back-up cannot be read (${(error as NodeJS.ErrnoException).code ?? 'damaged'}).`)
   }
   if (!ended) throw new BackupFault('The back-up was cut off: its end is missing.')
 }
@@ -97,7 +106,8 @@ async function plainStream(path: string, passphrase: string | undefined): Promis
   await file.close()
   const source = createReadStream(path)
   if (head.toString('latin1') !== AGE_MAGIC) return source.pipe(createGunzip().on('error', () => undefined))
-  if (passphrase === undefined) throw new BackupFault('The back-up is encrypted: give its passphrase in JOT_BACKUP_PASSPHRASE.')
+  if (passphrase === undefined)
+    throw new BackupFault('The back-up is encrypted: give its passphrase in JOT_BACKUP_PASSPHRASE.')
   const decrypter = new Decrypter()
   decrypter.addPassphrase(passphrase)
   const plain = await decrypter.decrypt(Readable.toWeb(source) as unknown as ReadableStream<Uint8Array>).catch(() => {

@@ -25,7 +25,12 @@ export interface BackupMade {
  * Writes everything of a server into one file: one snapshot of the database, so that no change is in it by halves. Reads as the owner
  * of the tables, book by book. Others go on reading and writing meanwhile.
  */
-export async function writeBackup(owner: Database, path: string, passphrase: string | undefined, nowMs: number): Promise<BackupMade> {
+export async function writeBackup(
+  owner: Database,
+  path: string,
+  passphrase: string | undefined,
+  nowMs: number,
+): Promise<BackupMade> {
   const client = await owner.$client.connect()
   const at = isoUtc(nowMs)
   const counts = { records: 0, books: 0 }
@@ -45,10 +50,16 @@ export async function writeBackup(owner: Database, path: string, passphrase: str
 
 type Line = Exclude<BackupLine, { tag: 'end' }>
 
-async function* linesOf(client: pg.PoolClient, at: string, counts: { records: number; books: number }): AsyncGenerator<Line> {
+async function* linesOf(
+  client: pg.PoolClient,
+  at: string,
+  counts: { records: number; books: number },
+): AsyncGenerator<Line> {
   yield { tag: 'head', format: 'jot-backup', version: 1, at, schema: await schemaVersion(client) }
   for (const table of SERVER_TABLES) yield* rowsOf(client, table, null)
-  const { rows: books } = await client.query<{ id: string }>('select book_id as id from access union select id from books order by id')
+  const { rows: books } = await client.query<{ id: string }>(
+    'select book_id as id from access union select id from books order by id',
+  )
   for (const { id } of books) {
     await client.query(`select set_config('jot.book', $1, true)`, [id])
     for (const table of OF_BOOKS) yield* rowsOf(client, table, id)
@@ -78,12 +89,17 @@ async function* rowsOf(client: pg.PoolClient, table: string, book: string | null
 
 /** How many migrations the database has had. */
 export async function schemaVersion(client: Pick<pg.PoolClient, 'query'>): Promise<number> {
-  const { rows } = await client.query<{ count: number }>('select count(*)::int as count from drizzle.__drizzle_migrations')
+  const { rows } = await client.query<{ count: number }>(
+    'select count(*)::int as count from drizzle.__drizzle_migrations',
+  )
   return rows[0]?.count ?? 0
 }
 
 /** Reads a back-up through and counts its rows. Throws BackupFault for one that could not be restored. */
-export async function checkBackup(path: string, passphrase: string | undefined): Promise<{ rows: number; books: number; records: number }> {
+export async function checkBackup(
+  path: string,
+  passphrase: string | undefined,
+): Promise<{ rows: number; books: number; records: number }> {
   const found = { rows: 0, books: 0, records: 0 }
   for await (const line of readBackupFile(path, passphrase)) {
     if (line.tag === 'row') found.rows++

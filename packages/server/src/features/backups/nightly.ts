@@ -39,7 +39,11 @@ export function nightlyBackups(owner: Database, settings: BackupSettings, log: L
 }
 
 /** One back-up into the folder, read back and noted. False when another process makes one. */
-export async function backUpOnce(owner: Database, { folder, keep, passphrase }: BackupSettings, nowMs: number): Promise<boolean> {
+export async function backUpOnce(
+  owner: Database,
+  { folder, keep, passphrase }: BackupSettings,
+  nowMs: number,
+): Promise<boolean> {
   const client = await owner.$client.connect()
   let failure: Error | undefined
   try {

@@ -12,7 +12,13 @@ export async function noteBackup(db: Queries, made: Made): Promise<void> {
 
 export async function lastBackup(db: Queries): Promise<Made | null> {
   const [row] = await db
-    .select({ at: backups.at, file: backups.file, bytes: backups.bytes, records: backups.records, fault: backups.fault })
+    .select({
+      at: backups.at,
+      file: backups.file,
+      bytes: backups.bytes,
+      records: backups.records,
+      fault: backups.fault,
+    })
     .from(backups)
     .orderBy(desc(backups.at))
     .limit(1)

@@ -25,7 +25,12 @@ export interface Restored {
  * begins a new epoch, by which devices notice and send again what the back-up lacks. Works as the owner of the tables. Throws
  * BackupFault with what to do; then the database is as before.
  */
-export async function restoreBackup(owner: Database, path: string, passphrase: string | undefined, nowMs: number): Promise<Restored> {
+export async function restoreBackup(
+  owner: Database,
+  path: string,
+  passphrase: string | undefined,
+  nowMs: number,
+): Promise<Restored> {
   // Read through before anything is written: a back-up that was cut off is told at once.
   await checkBackup(path, passphrase)
   const client = await owner.$client.connect()
@@ -48,7 +53,9 @@ export async function restoreBackup(owner: Database, path: string, passphrase: s
 async function assertEmpty(client: pg.PoolClient): Promise<void> {
   const { rows } = await client.query('select 1 from access union all select 1 from books limit 1')
   if (rows.length > 0)
-    throw new BackupFault('There are books here already. Restore into an empty place: set JOT_DATA_DIR to a new folder, or DATABASE_URL to a new database.')
+    throw new BackupFault(
+      'There are books here already. Restore into an empty place: set JOT_DATA_DIR to a new folder, or DATABASE_URL to a new database.',
+    )
 }
 
 class Restore {
@@ -90,7 +97,8 @@ class Restore {
 
   private async begin({ at, schema }: Extract<BackupLine, { tag: 'head' }>): Promise<void> {
     this.at = at
-    if (schema > (await schemaVersion(this.client))) throw new BackupFault('The back-up was made by a newer Jot Book. Update this one first.')
+    if (schema > (await schemaVersion(this.client)))
+      throw new BackupFault('The back-up was made by a newer Jot Book. Update this one first.')
   }
 
   private async open(table: Extract<BackupLine, { tag: 'table' }>): Promise<void> {
@@ -121,7 +129,8 @@ class Restore {
     await this.enter(book)
     const db = drizzle(this.client) as unknown as Queries
     const found = await digestOfRecords(book, 0, (work) => work(db))
-    if (found.records !== records || found.sum !== sum) throw new BackupFault('A book does not come out of the back-up as it went in. Nothing was restored.')
+    if (found.records !== records || found.sum !== sum)
+      throw new BackupFault('A book does not come out of the back-up as it went in. Nothing was restored.')
     this.books.push(book)
     this.records += records
   }

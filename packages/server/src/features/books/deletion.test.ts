@@ -13,7 +13,9 @@ const session = async (): Promise<Session> => (await server.ask('GET', '/api/ses
 const rowsOf = async (book: string): Promise<number> => {
   const counts = await Promise.all(
     [...BOOK_TABLES, 'access'].map((table) =>
-      server.database.execute<{ n: number }>(sql`select count(*)::int as n from ${sql.identifier(table)} where book_id = ${book}`),
+      server.database.execute<{ n: number }>(
+        sql`select count(*)::int as n from ${sql.identifier(table)} where book_id = ${book}`,
+      ),
     ),
   )
   return counts.reduce((sum, { rows }) => sum + (rows[0]?.n ?? 0), 0)
@@ -27,7 +29,8 @@ describe('deleting a book', () => {
       detail: 'Type the name of the book as it is: Autumn.',
     })
     expect((await server.ask('POST', `/api/books/${book}/delete`, { name: 'Autumn ' })).status).toBe(204)
-    for (const path of ['snapshot', 'changes?after=0', 'export']) expect((await server.ask('GET', `/api/books/${book}/${path}`)).status).toBe(404)
+    for (const path of ['snapshot', 'changes?after=0', 'export'])
+      expect((await server.ask('GET', `/api/books/${book}/${path}`)).status).toBe(404)
     expect((await server.ask('PUT', `/api/books/${book}`, { name: 'Autumn' })).status).toBe(404)
     const after = await session()
     expect(after.books.map(({ id }) => id)).not.toContain(book)
@@ -43,7 +46,10 @@ describe('deleting a book', () => {
     const [book, other] = [await server.makeBook('Gone'), await server.makeBook('Kept')]
     for (const one of [book, other]) {
       const water = newRecordId()
-      await server.push(one, [change('water', water, { name: 'North Arm' }), change('trip', newRecordId(), { water, start: '2026-01-01T10:00:00.000Z' })])
+      await server.push(one, [
+        change('water', water, { name: 'North Arm' }),
+        change('trip', newRecordId(), { water, start: '2026-01-01T10:00:00.000Z' }),
+      ])
     }
     const kept = await rowsOf(other)
     await server.ask('POST', `/api/books/${book}/delete`, { name: 'Gone' })

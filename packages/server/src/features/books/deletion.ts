@@ -20,7 +20,12 @@ export async function deletedBooksOf(database: Database, account: string): Promi
 }
 
 /** Deletes a book for everybody. Throws Problem `invalid-request` unless its name was typed as it is. Within the book. */
-export async function deleteBook(db: Queries, bookId: string, typedName: string | undefined, nowMs: number): Promise<void> {
+export async function deleteBook(
+  db: Queries,
+  bookId: string,
+  typedName: string | undefined,
+  nowMs: number,
+): Promise<void> {
   const head = await headOf(db, bookId)
   if (typedName === undefined || typedName.trim() !== head?.name.trim())
     throw new Problem('invalid-request', `Type the name of the book as it is: ${head?.name ?? ''}.`, { field: 'name' })
@@ -30,11 +35,13 @@ export async function deleteBook(db: Queries, bookId: string, typedName: string 
 /** Opens a deleted book again, to everybody who could open it. Throws Problem `not-found` for one the account does not own or that is gone. */
 export async function restoreDeleted(database: Database, account: string, bookId: string): Promise<void> {
   const mine = await deletedOf(database, account)
-  if (mine.every(({ id }) => id !== bookId)) throw new Problem('not-found', 'There is no such deleted book, or it is not yours.')
+  if (mine.every(({ id }) => id !== bookId))
+    throw new Problem('not-found', 'There is no such deleted book, or it is not yours.')
   await inBook(database, bookId, (db) => setDeleted(db, bookId, null))
 }
 
 /** Removes what was deleted more than thirty days ago, for good. */
 export async function eraseDeleted(database: Database, nowMs: number): Promise<void> {
-  for (const id of await deletedBefore(database, isoUtc(nowMs - KEPT_DAYS * DAY_MS))) await inBook(database, id, (db) => eraseBook(db, id))
+  for (const id of await deletedBefore(database, isoUtc(nowMs - KEPT_DAYS * DAY_MS)))
+    await inBook(database, id, (db) => eraseBook(db, id))
 }

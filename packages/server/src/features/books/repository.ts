@@ -13,7 +13,10 @@ export async function openTo(db: Queries, account: string): Promise<{ readonly i
 }
 
 /** A book's name and whether it is the made-up one. Within the book. */
-export async function headOf(db: Queries, bookId: string): Promise<{ name: string; demo: boolean; createdAt: string } | undefined> {
+export async function headOf(
+  db: Queries,
+  bookId: string,
+): Promise<{ name: string; demo: boolean; createdAt: string } | undefined> {
   const [row] = await db
     .select({ name: recordColumn('book', 'name'), demo: recordColumn('book', 'demo'), createdAt: books.createdAt })
     .from(books)
@@ -43,5 +46,7 @@ export async function hasBooks(db: Queries): Promise<boolean> {
 /** The members who own a book and can open it. Within the book. */
 export async function ownersWithAccess(db: Queries, bookId: string): Promise<string[]> {
   const open = and(eq(access.bookId, bookId), eq(access.role, 'owner'), eq(access.removed, false))
-  return (await db.selectDistinctOn([access.memberId], { id: access.memberId }).from(access).where(open)).map(({ id }) => id)
+  return (await db.selectDistinctOn([access.memberId], { id: access.memberId }).from(access).where(open)).map(
+    ({ id }) => id,
+  )
 }

@@ -20,7 +20,11 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
 
   router.get('/session', async (request, response) => {
     const account = accountOf(request)
-    const [books, deletedBooks, known] = await Promise.all([booksOf(database, account), deletedBooksOf(database, account), accountById(database, account)])
+    const [books, deletedBooks, known] = await Promise.all([
+      booksOf(database, account),
+      deletedBooksOf(database, account),
+      accountById(database, account),
+    ])
     const session: Session = {
       mode: open ? 'network' : 'local',
       signInName: known?.signInName ?? null,

@@ -30,7 +30,12 @@ export async function booksOf(database: Database, account: string): Promise<Book
 }
 
 /** Creates a book owned by the account, with its settings and its first member. Asked twice with one id, it answers the same book. */
-export async function createBook(db: Queries, account: string, { id, name, units, demo }: NewBook, nowMs: number): Promise<BookSummary> {
+export async function createBook(
+  db: Queries,
+  account: string,
+  { id, name, units, demo }: NewBook,
+  nowMs: number,
+): Promise<BookSummary> {
   await enterBook(db, id)
   const memberId = uuidv7()
   if (await insertBook(db, id, isoUtc(nowMs))) {

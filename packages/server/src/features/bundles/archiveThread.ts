@@ -30,7 +30,11 @@ try {
     step = steps.next()
   }
   const { rows, faults, looseEnds, remarks } = step.value
-  if (rows.length > MOST_ROWS) throw new ZipRefusal(`The bundle holds more than ${MOST_ROWS} rows. Split it, by years for instance.`, 'unpackedBytes')
+  if (rows.length > MOST_ROWS)
+    throw new ZipRefusal(
+      `The bundle holds more than ${MOST_ROWS} rows. Split it, by years for instance.`,
+      'unpackedBytes',
+    )
   for (let i = 0; i < rows.length && faults.length === 0; i += ROWS_A_LINE) {
     tell({ rows: rows.slice(i, i + ROWS_A_LINE) })
     // The next go when these were taken: a flood of messages would hold the server up.
@@ -48,5 +52,8 @@ try {
 
 function first(remarks: readonly Remark[]): readonly Remark[] {
   if (remarks.length <= MOST_REMARKS) return remarks
-  return [...remarks.slice(0, MOST_REMARKS), { file: '', line: 0, message: `And ${remarks.length - MOST_REMARKS} more.` }]
+  return [
+    ...remarks.slice(0, MOST_REMARKS),
+    { file: '', line: 0, message: `And ${remarks.length - MOST_REMARKS} more.` },
+  ]
 }

@@ -19,7 +19,8 @@ afterAll(() => server.stop())
 /** Whatever came in: the server is up, and nothing of it is in the book. */
 afterEach(async () => {
   expect((await server.ask('GET', '/api/health')).status).toBe(200)
-  for (const kind of KINDS.filter((one) => one !== 'book' && one !== 'member')) expect(await loadStates(server.database, book, kind)).toEqual([])
+  for (const kind of KINDS.filter((one) => one !== 'book' && one !== 'member'))
+    expect(await loadStates(server.database, book, kind)).toEqual([])
 })
 
 type Row = readonly [sent: string, answered: string]
@@ -31,7 +32,9 @@ async function tryArchive(archive: Uint8Array): Promise<string> {
   const { status, body } = await server.importArchive(book, archive, 'namespace=bad&dry=1')
   if (status !== 200) return `${status}: ${body.detail}`
   const [fault] = body.faults
-  return fault ? placeOf(fault) : `would bring in ${body.created}${body.remarks[0] ? `; ${placeOf(body.remarks[0])}` : ''}`
+  return fault
+    ? placeOf(fault)
+    : `would bring in ${body.created}${body.remarks[0] ? `; ${placeOf(body.remarks[0])}` : ''}`
 }
 
 const WATERS = 'water\nNorth Arm\n'
@@ -39,11 +42,17 @@ const TRIP = 'trip,water,start,end,note\nT1,North Arm,2026-03-14T06:30:00-05:00,
 const files = (changed: Readonly<Record<string, string | Uint8Array>>): Uint8Array => {
   const all = { 'waters.csv': WATERS, 'trips.csv': TRIP, ...changed }
   return zipBundle(
-    new Map(Object.entries(all).map(([name, content]) => [name, typeof content === 'string' ? content : Buffer.from(content).toString('latin1')])),
+    new Map(
+      Object.entries(all).map(([name, content]) => [
+        name,
+        typeof content === 'string' ? content : Buffer.from(content).toString('latin1'),
+      ]),
+    ),
   )
 }
 /** Half a megabyte that cannot be packed away. */
-const longNote = (): string => Buffer.from(Array.from({ length: 3 * 2 ** 17 }, (_, i) => (Math.imul(i, 2654435761) >>> 24) & 255)).toString('base64')
+const longNote = (): string =>
+  Buffer.from(Array.from({ length: 3 * 2 ** 17 }, (_, i) => (Math.imul(i, 2654435761) >>> 24) & 255)).toString('base64')
 const latin1 = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'latin1'))
 
 const FILES: readonly (readonly [string, () => Uint8Array])[] = [
@@ -55,9 +64,18 @@ const FILES: readonly (readonly [string, () => Uint8Array])[] = [
   ['a row with too many cells', () => files({ 'trips.csv': TRIP.replace('calm', 'calm,and,more') })],
   ['a time without an offset', () => files({ 'trips.csv': TRIP.replace('06:30:00-05:00', '06:30:00') })],
   ['a day that does not exist', () => files({ 'trips.csv': TRIP.replace('2026-03-14T06', '2026-02-30T06') })],
-  ['a temperature typed in the wrong unit', () => files({ 'readings.csv': 'trip,time,water_temp_c\nT1,2026-03-14T07:00:00-05:00,52\n' })],
-  ['a number with a decimal comma', () => files({ 'readings.csv': 'trip,time,water_temp_c\nT1,2026-03-14T07:00:00-05:00,"8,5"\n' })],
-  ['a word outside a closed vocabulary', () => files({ 'strikes.csv': 'strike,trip,time,outcome\nK1,T1,2026-03-14T07:00:00-05:00,eaten\n' })],
+  [
+    'a temperature typed in the wrong unit',
+    () => files({ 'readings.csv': 'trip,time,water_temp_c\nT1,2026-03-14T07:00:00-05:00,52\n' }),
+  ],
+  [
+    'a number with a decimal comma',
+    () => files({ 'readings.csv': 'trip,time,water_temp_c\nT1,2026-03-14T07:00:00-05:00,"8,5"\n' }),
+  ],
+  [
+    'a word outside a closed vocabulary',
+    () => files({ 'strikes.csv': 'strike,trip,time,outcome\nK1,T1,2026-03-14T07:00:00-05:00,eaten\n' }),
+  ],
   ['an id nobody has', () => files({ 'trips.csv': TRIP.replace('North Arm,2026', 'South Arm,2026') })],
   ['the same id twice', () => files({ 'waters.csv': 'water\nNorth Arm\nNorth Arm\n' })],
   ['half a megabyte in a note', () => files({ 'trips.csv': TRIP.replace('calm', longNote()) })],
@@ -127,7 +145,9 @@ function least(kind: Kind): Fields {
     if (spec.type === 'instant') return '2026-03-14T11:30:00.000Z'
     return spec.type === 'date' ? '2026-03-14' : 'a'.repeat(64)
   }
-  return Object.fromEntries(Object.entries(fieldsOf(kind)).flatMap(([name, spec]) => (spec.required ? [[name, value(spec)]] : [])))
+  return Object.fromEntries(
+    Object.entries(fieldsOf(kind)).flatMap(([name, spec]) => (spec.required ? [[name, value(spec)]] : [])),
+  )
 }
 
 const table = (title: string, head: Row, rows: readonly Row[]): string =>
@@ -148,8 +168,15 @@ describe('what is wrong is answered with its place, and nothing of it comes in',
     for (const [sent, archive] of FILES) rows.push([sent, await tryArchive(archive())])
     // Bytes that are no UTF-8 come as they are, not through the packing of text.
     const { zipSync } = await import('fflate')
-    rows.push(['Latin-1 bytes', await tryArchive(zipSync({ 'waters.csv': latin1('water,note\nNorth Arm,Schöne Bucht\n') }))])
-    const taken = ['a byte order mark and CRLF', 'a formula in a cell, guarded by an apostrophe', 'a file name nobody knows']
+    rows.push([
+      'Latin-1 bytes',
+      await tryArchive(zipSync({ 'waters.csv': latin1('water,note\nNorth Arm,Schöne Bucht\n') })),
+    ])
+    const taken = [
+      'a byte order mark and CRLF',
+      'a formula in a cell, guarded by an apostrophe',
+      'a file name nobody knows',
+    ]
     expect(
       rows
         .filter(([, answered]) => answered.startsWith('would'))
@@ -180,11 +207,16 @@ describe('what is wrong is answered with its place, and nothing of it comes in',
     const rows: Row[] = []
     const send = async (sent: string, answer: Promise<string>): Promise<void> => void rows.push([sent, await answer])
     await send('a trip on a water of another book', tryPush('trip', { water, start: '2026-03-14T11:30:00.000Z' }))
-    await send('a strike of a trip nobody has', tryPush('strike', { trip: newRecordId(), time: '2026-03-14T11:30:00.000Z' }))
+    await send(
+      'a strike of a trip nobody has',
+      tryPush('strike', { trip: newRecordId(), time: '2026-03-14T11:30:00.000Z' }),
+    )
     await send('a push into a book that is not there', tryPush('water', { name: 'Mine' }, newRecordId()))
     await send(
       'a bundle that names a water of another book',
-      tryArchive(files({ 'trips.csv': TRIP.replace('North Arm', water) })).then((answer) => answer.replaceAll(water, '…')),
+      tryArchive(files({ 'trips.csv': TRIP.replace('North Arm', water) })).then((answer) =>
+        answer.replaceAll(water, '…'),
+      ),
     )
     for (const [sent, answered] of rows) expect(answered, sent).not.toMatch(/^(taken|would)/)
     parts.push(table('Ids', ['sent', 'answered'], rows))
@@ -193,6 +225,8 @@ describe('what is wrong is answered with its place, and nothing of it comes in',
   it('stands in the document', async () => {
     const head =
       '# What is not taken, and what is answered\n\nWritten by the tests (`badInput.test.ts`) from what the server really answered; after each of these it was up and the book as before.\n'
-    await expect([head, ...parts].join('\n').trimEnd() + '\n').toMatchFileSnapshot(join(projectFolder(), 'docs/bad-input.md'))
+    await expect([head, ...parts].join('\n').trimEnd() + '\n').toMatchFileSnapshot(
+      join(projectFolder(), 'docs/bad-input.md'),
+    )
   })
 })

@@ -10,19 +10,34 @@ beforeAll(async () => void (server = await TestServer.start()))
 afterAll(() => server.stop())
 
 const BUNDLE = new Map([
-  ['waters.csv', 'water,latitude,longitude,time_zone,colour_of_the_dock\nNorth Arm,36.9,-85.1,America/Chicago,"grey, peeling"\n'],
+  [
+    'waters.csv',
+    'water,latitude,longitude,time_zone,colour_of_the_dock\nNorth Arm,36.9,-85.1,America/Chicago,"grey, peeling"\n',
+  ],
   ['lures.csv', 'lure,class,back,side,belly\nJ1,suspending jerkbait,blue-grey,silver,white\n'],
-  ['trips.csv', "trip,water,start,end,anglers,note\nT1,North Arm,2026-10-31T22:00:00-05:00,2026-11-01T03:00:00-06:00,Rowan;Tilda,'=SUM(A1)\n"],
-  ['stints.csv', 'stint,trip,lure,angler,start,end,lure_depth_ft\nS1,T1,J1,Rowan,2026-10-31T22:00:00-05:00,2026-11-01T01:30:00-06:00,5\n'],
-  ['readings.csv', 'trip,time,water_temp_f,visibility_in,wind_mph\nT1,2026-10-31T22:00:00-05:00,50,24,10\nT1,2026-11-01T01:30:00-06:00,49,24,2\n'],
+  [
+    'trips.csv',
+    "trip,water,start,end,anglers,note\nT1,North Arm,2026-10-31T22:00:00-05:00,2026-11-01T03:00:00-06:00,Rowan;Tilda,'=SUM(A1)\n",
+  ],
+  [
+    'stints.csv',
+    'stint,trip,lure,angler,start,end,lure_depth_ft\nS1,T1,J1,Rowan,2026-10-31T22:00:00-05:00,2026-11-01T01:30:00-06:00,5\n',
+  ],
+  [
+    'readings.csv',
+    'trip,time,water_temp_f,visibility_in,wind_mph\nT1,2026-10-31T22:00:00-05:00,50,24,10\nT1,2026-11-01T01:30:00-06:00,49,24,2\n',
+  ],
   [
     'strikes.csv',
     'strike,trip,time,stint,outcome,length_in,weight_lb\nK1,T1,2026-11-01T01:30:00-05:00,S1,landed,16.5,2.5\nK2,T1,2026-11-01T01:30:00-06:00,S1,,,\nK3,T1,2026-11-01T02:30:00-06:00,,missed,,\n',
   ],
 ])
 
-const send = (book: string, files: ReadonlyMap<string, string>, query = 'namespace=notes'): ReturnType<TestServer['importArchive']> =>
-  server.importArchive(book, zipBundle(files), query)
+const send = (
+  book: string,
+  files: ReadonlyMap<string, string>,
+  query = 'namespace=notes',
+): ReturnType<TestServer['importArchive']> => server.importArchive(book, zipBundle(files), query)
 
 async function exported(book: string, query = ''): Promise<Map<string, string>> {
   const response = await fetch(`${server.url}/api/books/${book}/export${query}`)
@@ -41,11 +56,17 @@ describe('importing a bundle', () => {
     expect(await loadStates(server.database, book, 'trip')).toEqual([])
     const done = await send(book, BUNDLE)
     expect(done.body).toMatchObject({ created: 9, applied: true })
-    expect(done.body.looseEnds).toEqual([{ file: 'strikes.csv', line: 4, column: 'stint', message: 'The strike belongs to no stint: which rod was it?' }])
+    expect(done.body.looseEnds).toEqual([
+      { file: 'strikes.csv', line: 4, column: 'stint', message: 'The strike belongs to no stint: which rod was it?' },
+    ])
     expect(done.body.remarks[0]).toMatchObject({ file: 'waters.csv', column: 'colour_of_the_dock' })
-    const [strike] = (await loadStates(server.database, book, 'strike')).map(({ state }) => state.fields).filter(({ outcome }) => outcome === 'landed')
+    const [strike] = (await loadStates(server.database, book, 'strike'))
+      .map(({ state }) => state.fields)
+      .filter(({ outcome }) => outcome === 'landed')
     expect(strike).toMatchObject({ lengthMm: 419.1, time: '2026-11-01T06:30:00.000Z' })
-    expect((await loadStates(server.database, book, 'water'))[0]?.state.fields.note).toBe('colour_of_the_dock: grey, peeling')
+    expect((await loadStates(server.database, book, 'water'))[0]?.state.fields.note).toBe(
+      'colour_of_the_dock: grey, peeling',
+    )
   })
 
   it('changes nothing the second time, and only the changed fields of a changed row, never over a hand edit', async () => {
@@ -56,7 +77,11 @@ describe('importing a bundle', () => {
     await server.push(book, [change('lure', lure!.id, { back: 'green' }, { ms: Date.now() + 1000 })])
     const again = await send(book, edited('lures.csv', 'blue-grey,silver', 'black,pearl'))
     expect(again.body).toMatchObject({ created: 0, changed: 1, unchanged: 8, kept: 1 })
-    expect((await loadStates(server.database, book, 'lure'))[0]?.state.fields).toMatchObject({ back: 'green', side: 'pearl', belly: 'white' })
+    expect((await loadStates(server.database, book, 'lure'))[0]?.state.fields).toMatchObject({
+      back: 'green',
+      side: 'pearl',
+      belly: 'white',
+    })
   })
 
   it('writes nothing while there is a fault, and names file, line and column', async () => {
@@ -64,7 +89,10 @@ describe('importing a bundle', () => {
     const cases: [Map<string, string>, { file: string; line: number; column?: string }][] = [
       [edited('readings.csv', ',49,', ',490,'), { file: 'readings.csv', line: 3, column: 'water_temp_f' }],
       [edited('stints.csv', 'J1', 'J9'), { file: 'stints.csv', line: 2, column: 'lure' }],
-      [edited('strikes.csv', '2026-11-01T01:30:00-05:00', '2026-11-01T01:30:00'), { file: 'strikes.csv', line: 2, column: 'time' }],
+      [
+        edited('strikes.csv', '2026-11-01T01:30:00-05:00', '2026-11-01T01:30:00'),
+        { file: 'strikes.csv', line: 2, column: 'time' },
+      ],
       [edited('strikes.csv', 'landed', 'eaten'), { file: 'strikes.csv', line: 2, column: 'outcome' }],
       [edited('trips.csv', 'trip,water,start', 'trip,lake,start'), { file: 'trips.csv', line: 1, column: 'water' }],
       [edited('waters.csv', '"grey, peeling"', '"grey'), { file: 'waters.csv', line: 2 }],
@@ -86,7 +114,13 @@ describe('importing a bundle', () => {
       [zipBundle(new Map([['../waters.csv', 'water\n']])), 400],
     ]
     for (const [archive, status] of tries) {
-      expect((await server.ask('POST', `/api/books/${book}/imports?namespace=x`, archive, { 'content-type': 'application/zip' })).status).toBe(status)
+      expect(
+        (
+          await server.ask('POST', `/api/books/${book}/imports?namespace=x`, archive, {
+            'content-type': 'application/zip',
+          })
+        ).status,
+      ).toBe(status)
     }
     expect((await server.ask('GET', '/api/health')).status).toBe(200)
   })
@@ -119,8 +153,18 @@ describe('a long import', () => {
   const STRIKES = 6000
   const long = new Map([
     ['waters.csv', 'water\nNorth Arm\n'],
-    ['trips.csv', 'trip,water,start,end,effort_known\nT1,North Arm,2026-03-14T06:00:00-05:00,2026-03-14T16:00:00-05:00,trip\n'],
-    ['strikes.csv', ['strike,trip,time,outcome', ...Array.from({ length: STRIKES }, (_, i) => `K${i},T1,2026-03-14T07:00:00-05:00,landed`), ''].join('\n')],
+    [
+      'trips.csv',
+      'trip,water,start,end,effort_known\nT1,North Arm,2026-03-14T06:00:00-05:00,2026-03-14T16:00:00-05:00,trip\n',
+    ],
+    [
+      'strikes.csv',
+      [
+        'strike,trip,time,outcome',
+        ...Array.from({ length: STRIKES }, (_, i) => `K${i},T1,2026-03-14T07:00:00-05:00,landed`),
+        '',
+      ].join('\n'),
+    ],
   ])
   const archive = zipBundle(long)
   const begin = (book: string, signal?: AbortSignal): Promise<Response> =>
@@ -170,6 +214,8 @@ describe('a long import', () => {
     await server.push(book, [change('water', water, { name: 'Mine' })])
     const trips = new Map([['trips.csv', `trip,water,start\nT1,${water},2026-03-14T06:00:00-05:00\n`]])
     expect((await send(book, trips)).body).toMatchObject({ created: 1, faults: [] })
-    expect((await send(other, trips)).body.faults).toEqual([{ file: 'trips.csv', line: 2, column: 'water', message: `There is no water "${water}".` }])
+    expect((await send(other, trips)).body.faults).toEqual([
+      { file: 'trips.csv', line: 2, column: 'water', message: `There is no water "${water}".` },
+    ])
   })
 })

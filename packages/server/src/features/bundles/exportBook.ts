@@ -1,5 +1,13 @@
 import { setImmediate } from 'node:timers/promises'
-import { KINDS, MERGED_KINDS, aliasesOf, clockShiftsOf, shiftedFields, withAliases, withTrackParts } from '@jotbook/core'
+import {
+  KINDS,
+  MERGED_KINDS,
+  aliasesOf,
+  clockShiftsOf,
+  shiftedFields,
+  withAliases,
+  withTrackParts,
+} from '@jotbook/core'
 import type { BookRecords, Kind, Trip } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
@@ -20,7 +28,9 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
   const foreign = await foreignIdOfRecords(db, bookId)
   const records = {} as Record<Kind, StoredRecord[]>
   const trips = await loadStates(db, bookId, 'trip')
-  const merged = (await Promise.all(MERGED_KINDS.map((kind) => loadStates(db, bookId, kind)))).flat().map(({ id, state }) => ({ id, fields: state.fields }))
+  const merged = (await Promise.all(MERGED_KINDS.map((kind) => loadStates(db, bookId, kind))))
+    .flat()
+    .map(({ id, state }) => ({ id, fields: state.fields }))
   const [settings] = await loadStates(db, bookId, 'book', [bookId])
   const aliases = aliasesOf(merged, settings?.state.fields.people)
   const shifts = new Map(trips.map(({ id, state }) => [id, clockShiftsOf(state.fields.clockShiftS)]))
@@ -30,7 +40,13 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
       if (!fields) return []
       const foreignId = foreign.get(id)
       const shift = shifts.get(kind === 'trip' ? id : String(fields.trip))
-      return [{ id, fields: withAliases(kind, shiftedFields(kind, { ...state, fields }, shift), aliases), ...(foreignId === undefined ? {} : { foreignId }) }]
+      return [
+        {
+          id,
+          fields: withAliases(kind, shiftedFields(kind, { ...state, fields }, shift), aliases),
+          ...(foreignId === undefined ? {} : { foreignId }),
+        },
+      ]
     })
   }
   return records
@@ -40,10 +56,13 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
 export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRecords> {
   const stored = await storedRecords(db, bookId)
   const standing = <R>(kind: Kind): R[] =>
-    stored[kind].filter(({ fields }) => typeof fields.deletedAt !== 'string').map(({ id, fields }) => ({ ...fields, id }) as R)
+    stored[kind]
+      .filter(({ fields }) => typeof fields.deletedAt !== 'string')
+      .map(({ id, fields }) => ({ ...fields, id }) as R)
   const trips = withTrackParts(standing<Trip>('trip'), standing('trackPart'))
   const kept = new Set(trips.map(({ id }) => id))
-  const ofTrips = <R extends { readonly trip: string }>(kind: Kind): R[] => standing<R>(kind).filter(({ trip }) => kept.has(trip))
+  const ofTrips = <R extends { readonly trip: string }>(kind: Kind): R[] =>
+    standing<R>(kind).filter(({ trip }) => kept.has(trip))
   return {
     waters: standing('water'),
     spots: standing('spot'),
@@ -57,7 +76,11 @@ export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRe
 }
 
 /** The book as the CSV files of a bundle. */
-export async function exportBundle(db: Queries, bookId: string, options: WriteOptions = {}): Promise<Map<string, string>> {
+export async function exportBundle(
+  db: Queries,
+  bookId: string,
+  options: WriteOptions = {},
+): Promise<Map<string, string>> {
   return writeBundle(await storedRecords(db, bookId), options)
 }
 
@@ -68,7 +91,11 @@ const RECORDS_A_PART = 500
  * history of changes, what earlier imports brought, and its pictures where asked for. The book's own settings stand under the id `book`, so that a copy writes the
  * same. Read in one snapshot of the database.
  */
-export async function* bookJson(within: Within, bookId: string, { withPictures }: { readonly withPictures: boolean }): AsyncGenerator<string> {
+export async function* bookJson(
+  within: Within,
+  bookId: string,
+  { withPictures }: { readonly withPictures: boolean },
+): AsyncGenerator<string> {
   const { records, history, imports } = await within((db) => writtenParts(db, bookId))
   yield '{\n "format": "jot-book",\n "version": 1,\n "records": {'
   const kinds = Object.entries(records).sort(([a], [b]) => (a < b ? -1 : 1))
@@ -99,7 +126,10 @@ async function* listParts(items: readonly object[]): AsyncGenerator<string> {
   }
 }
 
-async function writtenParts(db: Queries, bookId: string): Promise<Pick<WrittenBook, 'records' | 'history' | 'imports'>> {
+async function writtenParts(
+  db: Queries,
+  bookId: string,
+): Promise<Pick<WrittenBook, 'records' | 'history' | 'imports'>> {
   const named = (id: string): string => (id === bookId ? SETTINGS_ID : id)
   const records: Partial<Record<Kind, WrittenRecord[]>> = {}
   for (const kind of KINDS) {
@@ -119,8 +149,13 @@ export async function* wholeBook(within: Within, bookId: string): AsyncGenerator
 }
 
 /** The files of a bundle, and the book's pictures beside them unless places are left out: a picture may show one. */
-export async function* bundleFiles(within: Within, bookId: string, options: WriteOptions): AsyncGenerator<readonly [string, Uint8Array]> {
-  for (const [name, text] of await within((db) => exportBundle(db, bookId, options))) yield [name, new TextEncoder().encode(text)]
+export async function* bundleFiles(
+  within: Within,
+  bookId: string,
+  options: WriteOptions,
+): AsyncGenerator<readonly [string, Uint8Array]> {
+  for (const [name, text] of await within((db) => exportBundle(db, bookId, options)))
+    yield [name, new TextEncoder().encode(text)]
   if (!options.withoutPlaces) yield* pictureFiles(within, bookId)
 }
 

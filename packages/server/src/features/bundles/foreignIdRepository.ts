@@ -46,7 +46,12 @@ export async function holdNamespace(db: Queries, bookId: string, namespace: stri
   await db.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${bookId} ${namespace}`}, 0))`)
 }
 
-export async function saveForeignRecords(db: Queries, bookId: string, namespace: string, records: readonly ForeignRecord[]): Promise<void> {
+export async function saveForeignRecords(
+  db: Queries,
+  bookId: string,
+  namespace: string,
+  records: readonly ForeignRecord[],
+): Promise<void> {
   await inChunks(records, ROWS_A_STATEMENT, async (chunk) => {
     const rows = chunk.map(({ foreignId, recordId, rowHash, ...record }) => ({
       ...record,
@@ -67,11 +72,17 @@ export async function saveForeignRecords(db: Queries, bookId: string, namespace:
 /** Forgets what sources brought of records, so that importing it again makes it anew. */
 export async function forgetForeignRecords(db: Queries, bookId: string, recordIds: readonly string[]): Promise<void> {
   if (recordIds.length === 0) return
-  await db.delete(foreignIds).where(and(eq(foreignIds.bookId, bookId), sql`${foreignIds.recordId} = any(${sql.param(recordIds)}::uuid[])`))
+  await db
+    .delete(foreignIds)
+    .where(and(eq(foreignIds.bookId, bookId), sql`${foreignIds.recordId} = any(${sql.param(recordIds)}::uuid[])`))
 }
 
 /** Has changes that took imported values back stand as what the source brought, so that importing it again changes them again. */
-export async function takeBackForeignFields(db: Queries, bookId: string, taken: readonly Pick<Change, 'recordId' | 'stamp' | 'fields'>[]): Promise<void> {
+export async function takeBackForeignFields(
+  db: Queries,
+  bookId: string,
+  taken: readonly Pick<Change, 'recordId' | 'stamp' | 'fields'>[],
+): Promise<void> {
   await inChunks(taken, ROWS_A_STATEMENT, async (chunk) => {
     const rows = JSON.stringify(chunk.map(({ recordId, stamp, fields }) => ({ record_id: recordId, stamp, fields })))
     await db.execute(

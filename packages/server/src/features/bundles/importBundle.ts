@@ -32,7 +32,16 @@ export interface ImportRequest {
 
 const ROWS_A_SLICE = 2000
 
-const NOTHING = { created: 0, createdByKind: {}, changed: 0, unchanged: 0, kept: 0, newNames: [], sameNames: [], applied: false } as const
+const NOTHING = {
+  created: 0,
+  createdByKind: {},
+  changed: 0,
+  unchanged: 0,
+  kept: 0,
+  newNames: [],
+  sameNames: [],
+  applied: false,
+} as const
 
 /** Kinds whose records a bundle may name by the book's own ids, though it does not hold them. */
 const NAMED_ELSEWHERE = ['water', 'spot', 'lure', 'setup', 'trip'] as const satisfies readonly Kind[]
@@ -85,11 +94,19 @@ export async function importBundle(
     namespace,
     sources.map((source, i): ForeignRecord => ({ ...source, stamp: at(changes, i).stamp })),
   )
-  const firstSeq = await writeImport(db, { bookId, memberId: author.memberId, receivedAt: isoUtc(nowMs), changes, created }, watch)
+  const firstSeq = await writeImport(
+    db,
+    { bookId, memberId: author.memberId, receivedAt: isoUtc(nowMs), changes, created },
+    watch,
+  )
   return { ...report, firstSeq }
 }
 
-async function statesOf(db: Queries, bookId: string, earlier: readonly ForeignRecord[]): Promise<Map<string, RecordState>> {
+async function statesOf(
+  db: Queries,
+  bookId: string,
+  earlier: readonly ForeignRecord[],
+): Promise<Map<string, RecordState>> {
   const states = new Map<string, RecordState>()
   for (const kind of new Set<Kind>(earlier.map((record) => record.kind))) {
     const ids = earlier.filter((record) => record.kind === kind).map(({ recordId }) => recordId)
@@ -101,7 +118,11 @@ async function statesOf(db: Queries, bookId: string, earlier: readonly ForeignRe
 /** A namespace as asked, or a Problem. */
 export function namespaceOf(text: unknown): string {
   if (typeof text !== 'string' || text.trim() === '' || text.length > 200 || !isStorableText(text)) {
-    throw new Problem('invalid-request', 'Give the import a name of 1 to 200 letters, so that importing it again finds its records.', { field: 'namespace' })
+    throw new Problem(
+      'invalid-request',
+      'Give the import a name of 1 to 200 letters, so that importing it again finds its records.',
+      { field: 'namespace' },
+    )
   }
   return text.trim()
 }

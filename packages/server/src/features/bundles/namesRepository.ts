@@ -16,7 +16,8 @@ export type NamesInBook = ReadonlyMap<string, HeldName>
 const keyOf = (kind: ImportedName['kind'], name: string): string => `${kind} ${wordKey(name)}`
 
 /** The one that a name stands for, however it is spelt. */
-export const nameInBook = (names: NamesInBook, kind: ImportedName['kind'], name: string): HeldName | undefined => names.get(keyOf(kind, name))
+export const nameInBook = (names: NamesInBook, kind: ImportedName['kind'], name: string): HeldName | undefined =>
+  names.get(keyOf(kind, name))
 
 /** What the book's waters, lures and people are called; where two share a name, the first by id stands. */
 export async function namesInBook(db: Queries, bookId: string): Promise<NamesInBook> {

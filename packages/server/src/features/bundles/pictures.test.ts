@@ -25,7 +25,12 @@ async function bookWithPhotos(): Promise<string> {
   await server.push(book, [
     change('water', water, { name: 'North Arm', timeZone: 'America/Chicago' }),
     change('lure', lure, { name: 'Popper', class: 'popper' }),
-    change('trip', trip, { water, start: '2026-03-14T10:00:00.000Z', end: '2026-03-14T12:00:00.000Z', timeZone: 'America/Chicago' }),
+    change('trip', trip, {
+      water,
+      start: '2026-03-14T10:00:00.000Z',
+      end: '2026-03-14T12:00:00.000Z',
+      timeZone: 'America/Chicago',
+    }),
     change('strike', strike, { trip, time: '2026-03-14T11:00:00.000Z', outcome: 'landed', photo: SHA }),
     change('photo', newRecordId(), { sha256: SHA, lure, caption: 'from the side' }),
   ])
@@ -35,7 +40,8 @@ async function bookWithPhotos(): Promise<string> {
 
 const exported = async (book: string, query = ''): Promise<Uint8Array> =>
   new Uint8Array(await (await fetch(`${server.url}${routes.export(book)}${query}`)).arrayBuffer())
-const pictureIn = async (book: string): Promise<Buffer> => Buffer.from(await (await fetch(server.url + routes.picture(book, SHA))).arrayBuffer())
+const pictureIn = async (book: string): Promise<Buffer> =>
+  Buffer.from(await (await fetch(server.url + routes.picture(book, SHA))).arrayBuffer())
 
 it('photos go out with the files of a bundle and come back by import, but not where places are left out', async () => {
   const book = await bookWithPhotos()
@@ -44,11 +50,19 @@ it('photos go out with the files of a bundle and come back by import, but not wh
   expect(Buffer.from(files.get(`${SHA}.jpg`)!)).toEqual(JPEG)
   const copy = await server.makeBook()
   const { body } = await server.importArchive(copy, archive, 'namespace=copy')
-  expect([body.faults, body.remarks, body.createdByKind]).toEqual([[], [], { water: 1, lure: 1, trip: 1, strike: 1, photo: 1 }])
+  expect([body.faults, body.remarks, body.createdByKind]).toEqual([
+    [],
+    [],
+    { water: 1, lure: 1, trip: 1, strike: 1, photo: 1 },
+  ])
   expect(await pictureIn(copy)).toEqual(JPEG)
   const again = unzipBundle(await exported(copy))
-  expect(new Map([...again].map(([name, bytes]) => [name, Buffer.from(bytes)]))).toEqual(new Map([...files].map(([name, bytes]) => [name, Buffer.from(bytes)])))
-  expect([...unzipBundle(await exported(book, '?places=0')).keys()].filter((name) => /photo|jpg/.test(name))).toEqual([])
+  expect(new Map([...again].map(([name, bytes]) => [name, Buffer.from(bytes)]))).toEqual(
+    new Map([...files].map(([name, bytes]) => [name, Buffer.from(bytes)])),
+  )
+  expect([...unzipBundle(await exported(book, '?places=0')).keys()].filter((name) => /photo|jpg/.test(name))).toEqual(
+    [],
+  )
   // A picture that is none, or that is named otherwise, is left.
   const odd = zipBundle(
     new Map([
@@ -67,7 +81,9 @@ it('the whole book as one file holds its photos, and is made again from it', asy
   const book = await bookWithPhotos()
   const json = await exported(book, '?as=json')
   const id = uuidv7()
-  await server.database.transaction((tx) => restoreBook(tx, LOCAL_ACCOUNT, id, new Map([['book.json', json]]), Date.now()))
+  await server.database.transaction((tx) =>
+    restoreBook(tx, LOCAL_ACCOUNT, id, new Map([['book.json', json]]), Date.now()),
+  )
   expect(await pictureIn(id)).toEqual(JPEG)
   expect(Buffer.from(await exported(id, '?as=json')).equals(Buffer.from(json))).toBe(true)
   const plain = await server.makeBook()

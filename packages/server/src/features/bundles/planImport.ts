@@ -36,7 +36,8 @@ export function* planImport(
     const key = `${kind} ${foreignId}`
     ids.set(key, known.get(key)?.recordId ?? uuidv7())
   })
-  const recordIdOf = (kind: string, foreignId: string): string => ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
+  const recordIdOf = (kind: string, foreignId: string): string =>
+    ids.get(`${kind} ${foreignId}`) ?? known.get(`${kind} ${foreignId}`)?.recordId ?? foreignId
   const changes: MadeChange[] = []
   const sources: Omit<ForeignRecord, 'stamp'>[] = []
   const createdByKind: Partial<Record<Kind, number>> = {}
@@ -82,7 +83,9 @@ function hashOf(fields: Fields): string {
 function changedFields(last: Fields, next: Fields): Fields {
   const names = new Set([...Object.keys(last), ...Object.keys(next)])
   return Object.fromEntries(
-    [...names].filter((name) => JSON.stringify(last[name] ?? null) !== JSON.stringify(next[name] ?? null)).map((name) => [name, next[name] ?? null]),
+    [...names]
+      .filter((name) => JSON.stringify(last[name] ?? null) !== JSON.stringify(next[name] ?? null))
+      .map((name) => [name, next[name] ?? null]),
   )
 }
 

@@ -40,10 +40,16 @@ export function readArchive(workerData: ArchiveWork, { onProgress, signal }: Wat
     workerData,
     signal,
     late: new Problem('too-large', 'The archive takes longer than a minute to read. Split it, by years for instance.'),
-    tooMuch: new Problem('too-large', 'The archive holds too much to be read at once. Split it, by years for instance.'),
+    tooMuch: new Problem(
+      'too-large',
+      'The archive holds too much to be read at once. Split it, by years for instance.',
+    ),
     cancelled: new Problem('cancelled', 'Nothing was imported.'),
     take: (line, thread) => {
-      if ('refused' in line) throw line.limit ? new Problem('too-large', line.refused, { limit: line.limit }) : new Problem('invalid-request', line.refused)
+      if ('refused' in line)
+        throw line.limit
+          ? new Problem('too-large', line.refused, { limit: line.limit })
+          : new Problem('invalid-request', line.refused)
       if ('read' in line) return { rows, pictures, ...line.read }
       if ('progress' in line) onProgress(line.progress)
       else {

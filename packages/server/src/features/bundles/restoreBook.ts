@@ -18,15 +18,25 @@ import type { WrittenBook } from './writtenBook.ts'
  * Makes a new book out of a `book.json`, and the pictures beside it: its records, history and imports as they were, owned by the account. Runs within the
  * caller's transaction. Throws Problem that names the record at fault; then nothing is made.
  */
-export async function restoreBook(db: Queries, account: string, bookId: string, files: ReadonlyMap<string, Uint8Array>, nowMs: number): Promise<number> {
+export async function restoreBook(
+  db: Queries,
+  account: string,
+  bookId: string,
+  files: ReadonlyMap<string, Uint8Array>,
+  nowMs: number,
+): Promise<number> {
   const { records, history, imports, pictures = [] } = writtenBook(new TextDecoder().decode(files.get('book.json')))
   await enterBook(db, bookId)
   const ours = (id: string): string => (id === SETTINGS_ID ? bookId : id)
   const states = new Map(
-    KINDS.map((kind): [Kind, StoredState[]] => [kind, (records[kind] ?? []).map(({ id, fields, stamps }) => ({ id: ours(id), state: { fields, stamps } }))]),
+    KINDS.map((kind): [Kind, StoredState[]] => [
+      kind,
+      (records[kind] ?? []).map(({ id, fields, stamps }) => ({ id: ours(id), state: { fields, stamps } })),
+    ]),
   )
   const owner = records.member?.find(({ fields }) => fields.role === 'owner')
-  if (!owner || records.book?.length !== 1) throw new Problem('invalid-record', 'The file has no settings or no owner: it is not a whole book.')
+  if (!owner || records.book?.length !== 1)
+    throw new Problem('invalid-record', 'The file has no settings or no owner: it is not a whole book.')
   if (!(await insertBook(db, bookId, isoUtc(nowMs)))) throw new Problem('not-allowed', 'There is such a book already.')
   await saveStates(db, bookId, states)
   await restoreLog(
@@ -60,7 +70,13 @@ function writtenBook(text: string): WrittenBook {
   } catch {
     throw new Problem('invalid-request', 'The file is not JSON, or it was cut off.')
   }
-  if (book.format !== 'jot-book' || book.version !== 1 || !book.records || !Array.isArray(book.history) || !Array.isArray(book.imports)) {
+  if (
+    book.format !== 'jot-book' ||
+    book.version !== 1 ||
+    !book.records ||
+    !Array.isArray(book.history) ||
+    !Array.isArray(book.imports)
+  ) {
     throw new Problem('invalid-request', 'The file is no book.json of version 1.')
   }
   for (const kind of KINDS) for (const record of book.records[kind] ?? []) checkRecord(kind, record)
@@ -70,12 +86,18 @@ function writtenBook(text: string): WrittenBook {
   return book as WrittenBook
 }
 
-function checkRecord(kind: Kind, { id, fields, stamps }: { readonly id: string; readonly fields: object; readonly stamps: object }): void {
-  if (id !== SETTINGS_ID && !isUuid(id)) throw new Problem('invalid-record', `The ${kind} "${id}" has an id that is none.`)
+function checkRecord(
+  kind: Kind,
+  { id, fields, stamps }: { readonly id: string; readonly fields: object; readonly stamps: object },
+): void {
+  if (id !== SETTINGS_ID && !isUuid(id))
+    throw new Problem('invalid-record', `The ${kind} "${id}" has an id that is none.`)
   const [fault] = faultsOf(kind, fields)
   if (fault) throw new Problem('invalid-record', `${kind} ${id}: ${fault.message}`, { field: fault.field })
   const nameless = Object.keys(fields).find((field) => !isFieldName(field))
-  if (nameless !== undefined) throw new Problem('invalid-record', `${kind} ${id}: no record has a field ${nameless}.`, { field: nameless })
+  if (nameless !== undefined)
+    throw new Problem('invalid-record', `${kind} ${id}: no record has a field ${nameless}.`, { field: nameless })
   const unstamped = Object.keys(fields).find((field) => !isStamp(String((stamps as Record<string, unknown>)[field])))
-  if (unstamped !== undefined) throw new Problem('invalid-record', `${kind} ${id}: the field ${unstamped} has no stamp.`, { field: unstamped })
+  if (unstamped !== undefined)
+    throw new Problem('invalid-record', `${kind} ${id}: the field ${unstamped} has no stamp.`, { field: unstamped })
 }

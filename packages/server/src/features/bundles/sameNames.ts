@@ -24,18 +24,24 @@ export interface NamesOfRows {
 }
 
 /** The names that a bundle brings, worked out in slices: new ones, and those that the book has already under other ids or another spelling. */
-export function* namesOfRows(rows: readonly BundleRow[], earlier: readonly ForeignRecord[], held: NamesInBook): Steps<NamesOfRows> {
+export function* namesOfRows(
+  rows: readonly BundleRow[],
+  earlier: readonly ForeignRecord[],
+  held: NamesInBook,
+): Steps<NamesOfRows> {
   const known = new Set(earlier.map(({ kind, foreignId }) => `${kind} ${foreignId}`))
   const newNames = new Map<string, ImportedName>()
   const sameNames = new Map<string, SameName>()
   const meet = (kind: ImportedName['kind'], foreignId: string, name: string): void => {
     const own = nameInBook(held, kind, name)
-    if (own && own.id !== foreignId) sameNames.set(`${kind} ${foreignId}`, { kind, foreignId, name, recordId: own.id, heldName: own.name })
+    if (own && own.id !== foreignId)
+      sameNames.set(`${kind} ${foreignId}`, { kind, foreignId, name, recordId: own.id, heldName: own.name })
     if (!own && newNames.size < MOST_NAMES) newNames.set(`${kind} ${name}`, { kind, name })
   }
   yield* inSlices(rows, 'check', ROWS_A_SLICE, (row) => {
     const { kind, foreignId, fields } = row
-    if ((kind === 'water' || kind === 'lure') && !known.has(`${kind} ${foreignId}`)) meet(kind, foreignId, String(fields.name ?? foreignId))
+    if ((kind === 'water' || kind === 'lure') && !known.has(`${kind} ${foreignId}`))
+      meet(kind, foreignId, String(fields.name ?? foreignId))
     for (const name of peopleOf(row)) meet('person', name, name)
   })
   return { newNames: [...newNames.values()], sameNames: [...sameNames.values()] }
@@ -52,7 +58,9 @@ export function withSameNames(
   const adopted = same.flatMap(({ kind, foreignId, recordId }): ForeignRecord[] =>
     kind === 'person' ? [] : [{ kind, foreignId, recordId, rowHash: '', stamp: '', fields: {} }],
   )
-  const spelling = new Map(same.flatMap(({ kind, name, heldName }) => (kind === 'person' ? [[name, heldName] as const] : [])))
+  const spelling = new Map(
+    same.flatMap(({ kind, name, heldName }) => (kind === 'person' ? [[name, heldName] as const] : [])),
+  )
   if (spelling.size === 0) return { rows, adopted }
   const spelled = (name: unknown): unknown => (typeof name === 'string' ? (spelling.get(name) ?? name) : name)
   return {

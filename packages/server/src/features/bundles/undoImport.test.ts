@@ -12,8 +12,14 @@ const filesWith = (side: string): Map<string, string> =>
   new Map([
     ['waters.csv', 'water,time_zone\nnorth  arm,America/Chicago\n'],
     ['lures.csv', `lure,class,side\nJ1,suspending jerkbait,${side}\nJ2,squarebill,\n`],
-    ['trips.csv', 'trip,water,start,end,anglers\nT1,north  arm,2026-10-31T08:00:00-05:00,2026-10-31T12:00:00-05:00,ROWAN;Tilda\n'],
-    ['stints.csv', 'stint,trip,lure,angler,start,end\nS1,T1,J1,ROWAN,2026-10-31T08:00:00-05:00,2026-10-31T12:00:00-05:00\n'],
+    [
+      'trips.csv',
+      'trip,water,start,end,anglers\nT1,north  arm,2026-10-31T08:00:00-05:00,2026-10-31T12:00:00-05:00,ROWAN;Tilda\n',
+    ],
+    [
+      'stints.csv',
+      'stint,trip,lure,angler,start,end\nS1,T1,J1,ROWAN,2026-10-31T08:00:00-05:00,2026-10-31T12:00:00-05:00\n',
+    ],
   ])
 const send = (book: string, side: string, query = ''): ReturnType<TestServer['importArchive']> =>
   server.importArchive(book, zipBundle(filesWith(side)), `namespace=notes${query}`)
@@ -47,8 +53,14 @@ describe('an import', () => {
     expect((await standing(book, 'water')).map(({ state }) => state.fields)).toEqual([
       expect.objectContaining({ name: 'North Arm', timeZone: 'America/New_York' }),
     ])
-    expect((await standing(book, 'lure')).find(({ id }) => id === lure)?.state.fields).toMatchObject({ name: 'j1', back: 'olive', side: 'silver' })
-    expect((await standing(book, 'trip')).map(({ state }) => state.fields)).toContainEqual(expect.objectContaining({ water, anglers: ['Rowan', 'Tilda'] }))
+    expect((await standing(book, 'lure')).find(({ id }) => id === lure)?.state.fields).toMatchObject({
+      name: 'j1',
+      back: 'olive',
+      side: 'silver',
+    })
+    expect((await standing(book, 'trip')).map(({ state }) => state.fields)).toContainEqual(
+      expect.objectContaining({ water, anglers: ['Rowan', 'Tilda'] }),
+    )
     expect((await standing(book, 'stint'))[0]?.state.fields).toMatchObject({ lure, angler: 'Rowan' })
     expect((await send(book, 'silver', '&same=1')).body).toMatchObject({ created: 0, unchanged: 5 })
   })
@@ -57,7 +69,9 @@ describe('an import', () => {
     const book = await server.makeBook()
     const water = newRecordId()
     await server.push(book, [change('water', water, { name: 'North Arm' })])
-    expect((await send(book, 'silver', `&same=1&apart=${encodeURIComponent('water north  arm')}`)).body.createdByKind).toMatchObject({ water: 1 })
+    expect(
+      (await send(book, 'silver', `&same=1&apart=${encodeURIComponent('water north  arm')}`)).body.createdByKind,
+    ).toMatchObject({ water: 1 })
   })
 
   it('is undone whole, but for what was written over since, and can then come again', async () => {
@@ -67,9 +81,15 @@ describe('an import', () => {
     const second = (await send(book, 'gold')).body
     await server.push(book, [change('lure', lure!.id, { back: 'green' }, { ms: Date.now() + 1000 })])
     expect((await undo(book, second.firstSeq)).body).toEqual({ records: 1 })
-    expect((await standing(book, 'lure')).find(({ id }) => id === lure!.id)?.state.fields).toMatchObject({ side: 'silver', back: 'green' })
+    expect((await standing(book, 'lure')).find(({ id }) => id === lure!.id)?.state.fields).toMatchObject({
+      side: 'silver',
+      back: 'green',
+    })
     expect((await send(book, 'gold')).body).toMatchObject({ created: 0, changed: 1 })
-    expect((await standing(book, 'lure')).find(({ id }) => id === lure!.id)?.state.fields).toMatchObject({ side: 'gold', back: 'green' })
+    expect((await standing(book, 'lure')).find(({ id }) => id === lure!.id)?.state.fields).toMatchObject({
+      side: 'gold',
+      back: 'green',
+    })
     await undo(book, first.firstSeq)
     for (const kind of ['water', 'lure', 'trip', 'stint'] as const) expect(await standing(book, kind)).toEqual([])
     expect((await send(book, 'gold')).body.createdByKind).toEqual({ water: 1, lure: 2, trip: 1, stint: 1 })

@@ -26,9 +26,17 @@ const CHUNK = 1000
  * far as it still holds what the import wrote. What the source brought is forgotten, so that importing it again brings it again. Returns
  * how many records it wrote. Throws Problem `not-found` where no import begins at that number.
  */
-export async function undoImport(db: Queries, { bookId, memberId, firstSeq }: UndoImport, nowMs: number, watch: Watch): Promise<number> {
+export async function undoImport(
+  db: Queries,
+  { bookId, memberId, firstSeq }: UndoImport,
+  nowMs: number,
+  watch: Watch,
+): Promise<number> {
   const written = await groupFrom(db, bookId, firstSeq)
-  const isImport = written.every(({ stamp, kind }) => parseStamp(stamp).device === SERVER_DEVICE && (BUNDLE_KINDS as readonly string[]).includes(kind))
+  const isImport = written.every(
+    ({ stamp, kind }) =>
+      parseStamp(stamp).device === SERVER_DEVICE && (BUNDLE_KINDS as readonly string[]).includes(kind),
+  )
   if (written.length === 0 || !isImport) throw new Problem('not-found', 'There is no such import.')
   const inverses: MadeChange[] = []
   const made = new Set<string>()
@@ -52,7 +60,8 @@ export async function undoImport(db: Queries, { bookId, memberId, firstSeq }: Un
     inSlices(inverses, 'check', CHUNK, (one) => changes.push(stamped(one))),
     watch,
   )
-  if (changes.length > 0) await writeImport(db, { bookId, memberId, receivedAt: isoUtc(nowMs), changes, created: new Set() }, watch)
+  if (changes.length > 0)
+    await writeImport(db, { bookId, memberId, receivedAt: isoUtc(nowMs), changes, created: new Set() }, watch)
   await forgetForeignRecords(db, bookId, [...made])
   await takeBackForeignFields(
     db,

@@ -25,8 +25,15 @@ export interface ImportToWrite {
  * is laid aside; only then is the book's lock taken, for the merging of changed records and the numbering: others' pushes wait for that
  * part alone. Returns the number of the first change.
  */
-export async function writeImport(db: Queries, { bookId, memberId, receivedAt, changes, created }: ImportToWrite, watch: Watch): Promise<number> {
-  const [made, changed] = [changes.filter(({ recordId }) => created.has(recordId)), changes.filter(({ recordId }) => !created.has(recordId))]
+export async function writeImport(
+  db: Queries,
+  { bookId, memberId, receivedAt, changes, created }: ImportToWrite,
+  watch: Watch,
+): Promise<number> {
+  const [made, changed] = [
+    changes.filter(({ recordId }) => created.has(recordId)),
+    changes.filter(({ recordId }) => !created.has(recordId)),
+  ]
   let done = 0
   const tell = (count: number): void => {
     goOnUnless(watch)
@@ -52,7 +59,10 @@ export async function writeImport(db: Queries, { bookId, memberId, receivedAt, c
   return last - changes.length + 1
 }
 
-const stateOfNew = ({ recordId, ...change }: Change): StoredState => ({ id: recordId, state: mergeChange(undefined, change) })
+const stateOfNew = ({ recordId, ...change }: Change): StoredState => ({
+  id: recordId,
+  state: mergeChange(undefined, change),
+})
 
 async function mergeChanged(db: Queries, bookId: string, changed: readonly Change[]): Promise<void> {
   const merged = new Map<Kind, StoredState[]>()

@@ -1,4 +1,14 @@
-import { KINDS, MAX_AHEAD_MS, allFields, fieldsOf, isUuid, isoUtc, mergeChange, parseInstant, parseStamp } from '@jotbook/core'
+import {
+  KINDS,
+  MAX_AHEAD_MS,
+  allFields,
+  fieldsOf,
+  isUuid,
+  isoUtc,
+  mergeChange,
+  parseInstant,
+  parseStamp,
+} from '@jotbook/core'
 import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
 import { Problem, forbiddenField, isAllowed, missingFault } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
@@ -32,7 +42,13 @@ export interface Push {
  * refused only for shape, type, range, size or permission; what spans fields or records is left to become a loose end.
  * Throws Problem `clock-ahead` when a stamp lies too far in the future: the device corrects its clock and sends again.
  */
-export async function applyChanges(db: Queries, bookId: string, author: Author, changes: readonly Change[], nowMs: number): Promise<Applied> {
+export async function applyChanges(
+  db: Queries,
+  bookId: string,
+  author: Author,
+  changes: readonly Change[],
+  nowMs: number,
+): Promise<Applied> {
   assertClock(changes, nowMs)
   const { sound, refused } = await soundGroups(changes)
   const [applied] = await applyPushes(db, bookId, [{ author, changes: sound }], nowMs)
@@ -43,14 +59,22 @@ export async function applyChanges(db: Queries, bookId: string, author: Author, 
 /** Throws Problem `clock-ahead`. */
 export function assertClock(changes: readonly Change[], nowMs: number): void {
   const ahead = changes.reduce((most, { stamp }) => Math.max(most, parseStamp(stamp).ms - nowMs), 0)
-  if (ahead > MAX_AHEAD_MS) throw new Problem('clock-ahead', `A stamp lies ${Math.round(ahead / 1000)} s ahead of the server’s clock.`, { serverTimeMs: nowMs })
+  if (ahead > MAX_AHEAD_MS)
+    throw new Problem('clock-ahead', `A stamp lies ${Math.round(ahead / 1000)} s ahead of the server’s clock.`, {
+      serverTimeMs: nowMs,
+    })
 }
 
 /**
  * As `applyChanges` for several pushes that came at once, in the order they came: one taking of numbers, one reading, one writing.
  * Their changes are sound by themselves (`soundGroups`).
  */
-export async function applyPushes(db: Queries, bookId: string, pushes: readonly Push[], nowMs: number): Promise<Applied[]> {
+export async function applyPushes(
+  db: Queries,
+  bookId: string,
+  pushes: readonly Push[],
+  nowMs: number,
+): Promise<Applied[]> {
   const changes = pushes.flatMap((push) => push.changes)
   const seq = await takeNumbers(db, bookId, changes.length)
   if (seq === undefined) throw new Problem('not-found', 'There is no such book.')
@@ -107,7 +131,10 @@ export function groupsOf(changes: readonly Change[]): Map<string, Change[]> {
 
 /** By kind: its fields that are times. */
 const INSTANTS = Object.fromEntries(
-  KINDS.map((kind) => [kind, Object.entries(allFields(kind)).flatMap(([field, spec]) => (spec.type === 'instant' ? [field] : []))]),
+  KINDS.map((kind) => [
+    kind,
+    Object.entries(allFields(kind)).flatMap(([field, spec]) => (spec.type === 'instant' ? [field] : [])),
+  ]),
 ) as Record<Kind, string[]>
 
 /** Times in the one spelling that is stored, so that log, record and every device agree. */
@@ -127,11 +154,18 @@ function refusalOf(bookId: string, group: readonly Change[], role: Role, records
     const { kind, recordId, fields } = change
     const exists = records.has(kind, recordId) || created.has(`${kind} ${recordId}`)
     const verb: Verb = !exists ? 'create' : fields.deletedAt === undefined ? 'change' : 'delete'
-    if (!isAllowed(role, kind, verb)) return new Problem('not-allowed', `As ${role} you may not ${verb} a ${kind}.`, { changeId: change.id })
+    if (!isAllowed(role, kind, verb))
+      return new Problem('not-allowed', `As ${role} you may not ${verb} a ${kind}.`, { changeId: change.id })
     const kept = exists ? forbiddenField(role, kind, fields) : undefined
     if (kept !== undefined)
-      return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, { changeId: change.id, field: kept })
-    const problem = settingsProblem(bookId, change) ?? (exists ? undefined : missingProblem(change, together)) ?? referenceProblem(change, records, created)
+      return new Problem('not-allowed', `As ${role} you may not change this of a ${kind}: it is the owner’s.`, {
+        changeId: change.id,
+        field: kept,
+      })
+    const problem =
+      settingsProblem(bookId, change) ??
+      (exists ? undefined : missingProblem(change, together)) ??
+      referenceProblem(change, records, created)
     if (problem) return problem
     created.add(`${kind} ${recordId}`)
   }
@@ -155,7 +189,10 @@ function fieldsTogether(group: readonly Change[]): Map<string, Record<string, Js
 }
 
 /** Values were checked before; what a new record lacks shows only here. All of its group's changes make it together. */
-function missingProblem({ id, kind, recordId }: Change, together: ReadonlyMap<string, Change['fields']>): Problem | undefined {
+function missingProblem(
+  { id, kind, recordId }: Change,
+  together: ReadonlyMap<string, Change['fields']>,
+): Problem | undefined {
   const fault = missingFault(kind, together.get(`${kind} ${recordId}`) ?? {})
   return fault && new Problem('invalid-record', fault.message, { field: fault.field, changeId: id })
 }
@@ -163,17 +200,26 @@ function missingProblem({ id, kind, recordId }: Change, together: ReadonlyMap<st
 /** A book that nobody owns could never be opened to anybody again. */
 function ownerProblem(group: readonly Change[], records: Records): Problem | undefined {
   if (records.hasOwnerAfter(group)) return undefined
-  return new Problem('not-allowed', 'The last owner cannot leave or take another role: make somebody else owner first.', {
-    ...(group[0] ? { changeId: group[0].id } : {}),
-  })
+  return new Problem(
+    'not-allowed',
+    'The last owner cannot leave or take another role: make somebody else owner first.',
+    { ...(group[0] ? { changeId: group[0].id } : {}) },
+  )
 }
 
 /** By kind: the fields that name another record, and of which kind. */
 const REFERENCES = Object.fromEntries(
-  KINDS.map((kind) => [kind, Object.entries(fieldsOf(kind)).flatMap(([field, spec]) => (spec.type === 'ref' ? [{ field, to: spec.to }] : []))]),
+  KINDS.map((kind) => [
+    kind,
+    Object.entries(fieldsOf(kind)).flatMap(([field, spec]) => (spec.type === 'ref' ? [{ field, to: spec.to }] : [])),
+  ]),
 ) as Record<Kind, { field: string; to: Kind }[]>
 
-function referenceProblem({ id, kind, fields }: Change, records: Records, created: ReadonlySet<string>): Problem | undefined {
+function referenceProblem(
+  { id, kind, fields }: Change,
+  records: Records,
+  created: ReadonlySet<string>,
+): Problem | undefined {
   for (const { field, to } of REFERENCES[kind]) {
     const target = fields[field]
     if (typeof target !== 'string') continue
@@ -199,7 +245,8 @@ class Records {
     const states = new Map<string, RecordState>()
     const referred = new Set<string>()
     const [touched, targets] = [new Map<Kind, Set<string>>(), new Map<Kind, Set<string>>()]
-    const note = (sets: Map<Kind, Set<string>>, kind: Kind, id: string): void => void sets.set(kind, (sets.get(kind) ?? new Set()).add(id))
+    const note = (sets: Map<Kind, Set<string>>, kind: Kind, id: string): void =>
+      void sets.set(kind, (sets.get(kind) ?? new Set()).add(id))
     for (const { kind, recordId, fields } of changes) {
       note(touched, kind, recordId)
       for (const { field, to } of REFERENCES[kind]) {
@@ -207,8 +254,10 @@ class Records {
         if (isUuid(target)) note(targets, to, target)
       }
     }
-    for (const [kind, ids] of touched) for (const { id, state } of await loadStates(db, bookId, kind, [...ids])) states.set(`${kind} ${id}`, state)
-    for (const [kind, ids] of targets) for (const id of await existingIds(db, bookId, kind, [...ids])) referred.add(`${kind} ${id}`)
+    for (const [kind, ids] of touched)
+      for (const { id, state } of await loadStates(db, bookId, kind, [...ids])) states.set(`${kind} ${id}`, state)
+    for (const [kind, ids] of targets)
+      for (const id of await existingIds(db, bookId, kind, [...ids])) referred.add(`${kind} ${id}`)
     const owners = touched.has('member') ? await ownersWithAccess(db, bookId) : []
     return new Records(states, referred, new Set(owners))
   }
@@ -221,7 +270,10 @@ class Records {
   hasOwnerAfter(group: readonly Change[]): boolean {
     const after = new Map<string, RecordState>()
     for (const change of group.filter(({ kind }) => kind === 'member'))
-      after.set(change.recordId, mergeChange(after.get(change.recordId) ?? this.states.get(`member ${change.recordId}`), change))
+      after.set(
+        change.recordId,
+        mergeChange(after.get(change.recordId) ?? this.states.get(`member ${change.recordId}`), change),
+      )
     const owns = (id: string): boolean => {
       const state = after.get(id) ?? this.states.get(`member ${id}`)
       return state === undefined || (state.fields.role === 'owner' && typeof state.fields.deletedAt !== 'string')

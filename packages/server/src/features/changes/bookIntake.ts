@@ -8,7 +8,8 @@ import { Intake } from './intake.ts'
 
 /** The one intake of a server: whatever is written to a book goes through it. */
 export function bookIntake(database: Database, now: () => number): Intake {
-  const apply = (book: string, pushes: readonly Push[]): Promise<Applied[]> => inBook(database, book, (tx) => applyPushes(tx, book, pushes, now()))
+  const apply = (book: string, pushes: readonly Push[]): Promise<Applied[]> =>
+    inBook(database, book, (tx) => applyPushes(tx, book, pushes, now()))
   return new Intake(async (book, pushes) => {
     try {
       return await apply(book, pushes)

@@ -36,7 +36,9 @@ export async function appliedIds(db: Queries, bookId: string, ids: readonly stri
 export async function appendChanges(db: Queries, bookId: string, numbered: readonly LoggedChange[]): Promise<void> {
   for (const some of byWeight(numbered, ({ fields }) => Object.keys(fields).length)) {
     const rows = some.map((change) => logRow(bookId, change))
-    await db.execute(sql`insert into ${changes} select * from json_populate_recordset(null::${changes}, ${JSON.stringify(rows)}::json)`)
+    await db.execute(
+      sql`insert into ${changes} select * from json_populate_recordset(null::${changes}, ${JSON.stringify(rows)}::json)`,
+    )
   }
 }
 
@@ -55,9 +57,18 @@ export async function openStagedLog(db: Queries): Promise<void> {
 }
 
 /** Lays changes aside under the places they will have among the numbers; `first` counts from 0. */
-export async function stageChanges(db: Queries, bookId: string, memberId: string, receivedAt: string, made: readonly Change[], first: number): Promise<void> {
+export async function stageChanges(
+  db: Queries,
+  bookId: string,
+  memberId: string,
+  receivedAt: string,
+  made: readonly Change[],
+  first: number,
+): Promise<void> {
   const rows = made.map((change, i) => logRow(bookId, { ...change, seq: first + i, memberId, receivedAt }))
-  await db.execute(sql`insert into staged_changes select * from json_populate_recordset(null::staged_changes, ${JSON.stringify(rows)}::json)`)
+  await db.execute(
+    sql`insert into staged_changes select * from json_populate_recordset(null::staged_changes, ${JSON.stringify(rows)}::json)`,
+  )
 }
 
 /** Writes the staged log behind the number `after`. Only this part needs the book's lock. */
@@ -68,7 +79,12 @@ export async function appendStaged(db: Queries, after: number): Promise<void> {
   await db.execute(sql`insert into ${changes} (${columns}) select ${values} from staged_changes order by seq`)
 }
 
-export async function changesAfter(db: Queries, bookId: string, after: number, limit: number): Promise<(Change & { seq: number; by: string })[]> {
+export async function changesAfter(
+  db: Queries,
+  bookId: string,
+  after: number,
+  limit: number,
+): Promise<(Change & { seq: number; by: string })[]> {
   const rows = await db
     .select({
       seq: changes.seq,
@@ -105,7 +121,13 @@ export async function groupFrom(db: Queries, bookId: string, firstSeq: number): 
 }
 
 /** What the log says of records before a number, in its order. */
-export async function changesBefore(db: Queries, bookId: string, kind: Kind, ids: readonly string[], seq: number): Promise<Change[]> {
+export async function changesBefore(
+  db: Queries,
+  bookId: string,
+  kind: Kind,
+  ids: readonly string[],
+  seq: number,
+): Promise<Change[]> {
   const ofRecords = and(eq(changes.kind, kind), sql`${changes.recordId} = any(${sql.param(ids)}::uuid[])`)
   const rows = await db
     .select()

@@ -37,7 +37,11 @@ describe('pushing changes', () => {
   it('merges field by field, the later stamp winning whichever comes first', async () => {
     const book = await server.makeBook()
     const id = newRecordId()
-    const [base, early, late] = [change('water', id, waterFields), change('water', id, { name: 'Early', note: 'kept' }), change('water', id, { name: 'Late' })]
+    const [base, early, late] = [
+      change('water', id, waterFields),
+      change('water', id, { name: 'Early', note: 'kept' }),
+      change('water', id, { name: 'Late' }),
+    ]
     await server.push(book, [base])
     await server.push(book, [late])
     await server.push(book, [early])
@@ -49,7 +53,9 @@ describe('pushing changes', () => {
     const book = await server.makeBook()
     const id = newRecordId()
     await server.push(book, [change('water', id, { ...waterFields, fieldOfTheFuture: { deep: [1, 2] } })])
-    const line = (await snapshot(book)).find((candidate) => candidate.id === id) as unknown as { state: { fields: Record<string, unknown> } }
+    const line = (await snapshot(book)).find((candidate) => candidate.id === id) as unknown as {
+      state: { fields: Record<string, unknown> }
+    }
     expect(line.state.fields.fieldOfTheFuture).toEqual({ deep: [1, 2] })
   })
 
@@ -66,7 +72,12 @@ describe('pushing changes', () => {
     expect(answer.refused).toMatchObject([
       {
         group: bad,
-        problem: { type: '/problems/invalid-record', status: 422, field: 'waterTempC', detail: 'Water temperature must be from −2 to 45 °C (28 to 113 °F).' },
+        problem: {
+          type: '/problems/invalid-record',
+          status: 422,
+          field: 'waterTempC',
+          detail: 'Water temperature must be from −2 to 45 °C (28 to 113 °F).',
+        },
       },
     ])
     expect(await loadStates(server.database, book, 'trip', [trip])).toEqual([])
@@ -89,9 +100,15 @@ describe('pushing changes', () => {
 
   it('sends a device whose clock is ahead away, to correct it and send again', async () => {
     const book = await server.makeBook()
-    const ahead = { ...change('water', newRecordId(), waterFields), stamp: stampOf({ ms: Date.now() + MAX_AHEAD_MS + 5000, counter: 0 }, 'd') }
+    const ahead = {
+      ...change('water', newRecordId(), waterFields),
+      stamp: stampOf({ ms: Date.now() + MAX_AHEAD_MS + 5000, counter: 0 }, 'd'),
+    }
     const answer = await server.ask('POST', `/api/books/${book}/changes`, { schema: 1, device: 'd', changes: [ahead] })
-    expect(answer).toMatchObject({ status: 409, body: { type: '/problems/clock-ahead', serverTimeMs: expect.any(Number) as number } })
+    expect(answer).toMatchObject({
+      status: 409,
+      body: { type: '/problems/clock-ahead', serverTimeMs: expect.any(Number) as number },
+    })
   })
 
   it('keeps a deleted record and what refers to it', async () => {
@@ -99,14 +116,19 @@ describe('pushing changes', () => {
     const [water, spot] = [newRecordId(), newRecordId()]
     await server.push(book, [change('water', water, waterFields), change('spot', spot, { name: 'Point', water })])
     await server.push(book, [change('water', water, { deletedAt: '2026-03-15T00:00:00.000Z' })])
-    expect((await loadStates(server.database, book, 'water', [water]))[0]?.state.fields.deletedAt).toBe('2026-03-15T00:00:00.000Z')
+    expect((await loadStates(server.database, book, 'water', [water]))[0]?.state.fields.deletedAt).toBe(
+      '2026-03-15T00:00:00.000Z',
+    )
     expect(await loadStates(server.database, book, 'spot', [spot])).toHaveLength(1)
   })
 
   it.each([
     ['no body', undefined],
     ['no changes', { schema: 1, device: 'd' }],
-    ['a change without a group', { schema: 1, device: 'd', changes: [{ ...change('water', newRecordId(), {}), group: 'mine' }] }],
+    [
+      'a change without a group',
+      { schema: 1, device: 'd', changes: [{ ...change('water', newRecordId(), {}), group: 'mine' }] },
+    ],
   ])('answers %s with a clear problem', async (_name, body) => {
     const answer = await server.ask('POST', `/api/books/${await server.makeBook()}/changes`, body ?? {})
     expect(answer).toMatchObject({ status: 400, body: { type: '/problems/invalid-request' } })
@@ -143,7 +165,9 @@ describe('pulling', () => {
   it('gives what came after a cursor, in whole groups, and the cursor to go on from', async () => {
     const book = await server.makeBook()
     const group = newRecordId()
-    const many = Array.from({ length: 5200 }, (_, i) => change('lure', newRecordId(), { name: `Lure ${i}`, class: 'popper' }, { group }))
+    const many = Array.from({ length: 5200 }, (_, i) =>
+      change('lure', newRecordId(), { name: `Lure ${i}`, class: 'popper' }, { group }),
+    )
     const { next: before } = await pull(book)
     await server.push(book, [change('water', newRecordId(), waterFields)])
     await server.push(book, many)

@@ -11,7 +11,13 @@ import { pageOfStates } from './recordRepository.ts'
 type Numbered = Change & { readonly seq: number; readonly by: string }
 
 /** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
-export async function pullChanges(db: Queries, bookId: string, role: Role, after: number, nowMs: number): Promise<Omit<PullAnswer, 'epoch'>> {
+export async function pullChanges(
+  db: Queries,
+  bookId: string,
+  role: Role,
+  after: number,
+  nowMs: number,
+): Promise<Omit<PullAnswer, 'epoch'>> {
   const seq = await currentSeq(db, bookId)
   const nothing = { changes: [], next: after, more: false, partial: false, serverTimeMs: nowMs }
   if (after > seq) return { ...nothing, ahead: true }
@@ -22,7 +28,13 @@ export async function pullChanges(db: Queries, bookId: string, role: Role, after
   // Numbers are taken before a change is refused, so that the last may be higher than any change: an empty page reaches it. The page is
   // read after the number, and may hold what was written in between: it is not sent again.
   const next = full ? lastOf(whole).seq : Math.max(seq, after, page.at(-1)?.seq ?? 0)
-  return { changes: whole.map((change) => ({ ...change, fields: visible(role, change.fields) })), next, more: full, partial, serverTimeMs: nowMs }
+  return {
+    changes: whole.map((change) => ({ ...change, fields: visible(role, change.fields) })),
+    next,
+    more: full,
+    partial,
+    serverTimeMs: nowMs,
+  }
 }
 
 function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] {
@@ -33,7 +45,9 @@ function wholeGroups(page: readonly Numbered[]): [readonly Numbered[], boolean] 
 
 /** A viewer reads no coordinates and no addresses of instruments. */
 export function visible(role: Role, fields: Fields): Fields {
-  return seesPlaces(role) ? fields : Object.fromEntries(Object.entries(fields).filter(([field]) => !HIDDEN_FROM_VIEWERS.has(field)))
+  return seesPlaces(role)
+    ? fields
+    : Object.fromEntries(Object.entries(fields).filter(([field]) => !HIDDEN_FROM_VIEWERS.has(field)))
 }
 
 const SNAPSHOT_PAGE = 1000

@@ -15,11 +15,19 @@ type Row = Record<string, unknown> & { id: string; stamps: Record<string, string
 
 function stateOf(kind: Kind, row: Row): RecordState {
   const known = Object.keys(allFields(kind)).filter((field) => row.stamps[field] !== undefined)
-  return { fields: { ...row.extra, ...Object.fromEntries(known.map((field) => [field, row[field] as Json])) }, stamps: row.stamps }
+  return {
+    fields: { ...row.extra, ...Object.fromEntries(known.map((field) => [field, row[field] as Json])) },
+    stamps: row.stamps,
+  }
 }
 
 /** The records of one kind, by id or all of the book. */
-export async function loadStates(db: Queries, bookId: string, kind: Kind, ids?: readonly string[]): Promise<StoredState[]> {
+export async function loadStates(
+  db: Queries,
+  bookId: string,
+  kind: Kind,
+  ids?: readonly string[],
+): Promise<StoredState[]> {
   if (ids?.length === 0) return []
   const table = recordTables[kind]
   const rows = (await db
@@ -30,7 +38,13 @@ export async function loadStates(db: Queries, bookId: string, kind: Kind, ids?: 
 }
 
 /** A page of a kind for the snapshot, the newest first: ids rise with time. */
-export async function pageOfStates(db: Queries, bookId: string, kind: Kind, afterId: string | undefined, limit: number): Promise<StoredState[]> {
+export async function pageOfStates(
+  db: Queries,
+  bookId: string,
+  kind: Kind,
+  afterId: string | undefined,
+  limit: number,
+): Promise<StoredState[]> {
   const table = recordTables[kind]
   const rows = (await db
     .select()
@@ -64,14 +78,20 @@ const OVERWRITES = new Map<Kind, SQL>()
 function overwriteOf(kind: Kind): SQL {
   const made = OVERWRITES.get(kind)
   if (made) return made
-  const written = Object.entries(getTableColumns(recordTables[kind])).filter(([field]) => field !== 'bookId' && field !== 'id')
+  const written = Object.entries(getTableColumns(recordTables[kind])).filter(
+    ([field]) => field !== 'bookId' && field !== 'id',
+  )
   const overwrite = sql.raw(written.map(([, { name }]) => `"${name}" = excluded."${name}"`).join(', '))
   OVERWRITES.set(kind, overwrite)
   return overwrite
 }
 
 /** Writes merged records, parents before children. */
-export async function saveStates(db: Queries, bookId: string, states: ReadonlyMap<Kind, readonly StoredState[]>): Promise<void> {
+export async function saveStates(
+  db: Queries,
+  bookId: string,
+  states: ReadonlyMap<Kind, readonly StoredState[]>,
+): Promise<void> {
   for (const kind of KINDS) {
     const [table, all] = [recordTables[kind], states.get(kind) ?? []]
     for (const some of byWeight(all, ({ state }) => Object.keys(state.fields).length)) {
@@ -84,14 +104,26 @@ export async function saveStates(db: Queries, bookId: string, states: ReadonlyMa
 }
 
 /** Lays down records that nobody has seen yet. Throws when one of them exists. */
-export async function insertStates(db: Queries, bookId: string, kind: Kind, states: readonly StoredState[]): Promise<void> {
+export async function insertStates(
+  db: Queries,
+  bookId: string,
+  kind: Kind,
+  states: readonly StoredState[],
+): Promise<void> {
   if (states.length === 0) return
   const table = recordTables[kind]
-  await db.execute(sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${rowsOf(kind, bookId, states)}::json)`)
+  await db.execute(
+    sql`insert into ${table} select * from json_populate_recordset(null::${table}, ${rowsOf(kind, bookId, states)}::json)`,
+  )
 }
 
 /** Which of the ids exist as records of a kind; all of the book's without ids. */
-export async function existingIds(db: Queries, bookId: string, kind: Kind, ids?: readonly string[]): Promise<Set<string>> {
+export async function existingIds(
+  db: Queries,
+  bookId: string,
+  kind: Kind,
+  ids?: readonly string[],
+): Promise<Set<string>> {
   if (ids?.length === 0) return new Set()
   const table = recordTables[kind]
   const rows = await db

@@ -27,7 +27,8 @@ export function changeRoutes(intake: Intake, installation: Installation, now: ()
     const happenings = eventsOfPush(sound, new Set(accepted), turnedAway)
     if (happenings.length > 0)
       await within(async (db) => {
-        for (const one of happenings) await noteEvent(db, { memberId: author.memberId, ...one, account, bookId: book }, now())
+        for (const one of happenings)
+          await noteEvent(db, { memberId: author.memberId, ...one, account, bookId: book }, now())
       })
     const answer: PushAnswer = {
       accepted,
@@ -66,7 +67,9 @@ function eventsOfPush(
   accepted: ReadonlySet<string>,
   refused: Applied['refused'],
 ): { kind: EventKind; memberId?: string; detail?: string }[] {
-  const members = changes.filter(({ kind, id, fields }) => kind === 'member' && accepted.has(id) && ('role' in fields || 'deletedAt' in fields))
+  const members = changes.filter(
+    ({ kind, id, fields }) => kind === 'member' && accepted.has(id) && ('role' in fields || 'deletedAt' in fields),
+  )
   const denied = refused.some(({ problem }) => problem.code === 'not-allowed')
   return [
     ...members.map(({ recordId, fields }) => ({
@@ -84,13 +87,15 @@ async function* texts(lines: AsyncIterable<SnapshotLine>): AsyncGenerator<string
 
 function wholeNumber(given: unknown, field: string): number {
   const value = typeof given === 'string' || typeof given === 'number' ? Number(given) : NaN
-  if (!Number.isSafeInteger(value) || value < 0) throw new Problem('invalid-request', `${field} must be a whole number, 0 or more.`, { field })
+  if (!Number.isSafeInteger(value) || value < 0)
+    throw new Problem('invalid-request', `${field} must be a whole number, 0 or more.`, { field })
   return value
 }
 
 function resumeOf({ seq, kind, after }: Record<string, unknown>): { seq: number; kind: Kind; id: string } | undefined {
   if (seq === undefined) return undefined
   const known = KINDS.find((candidate) => candidate === kind)
-  if (!known || !isUuid(after)) throw new Problem('invalid-request', 'To resume, give seq, kind and after as the stream had them.')
+  if (!known || !isUuid(after))
+    throw new Problem('invalid-request', 'To resume, give seq, kind and after as the stream had them.')
   return { seq: wholeNumber(seq, 'seq'), kind: known, id: after }
 }

@@ -29,5 +29,8 @@ export async function soundGroups(changes: readonly unknown[]): Promise<SoundGro
     const problem = changeProblem(change, explained)
     if (problem) refused.set(change.group, { group: change.group, problem })
   }
-  return { sound: refused.size === 0 ? read : read.filter(({ group }) => !refused.has(group)), refused: [...refused.values()] }
+  return {
+    sound: refused.size === 0 ? read : read.filter(({ group }) => !refused.has(group)),
+    refused: [...refused.values()],
+  }
 }

@@ -26,7 +26,13 @@ export async function noteEvent(db: Queries, happening: Happening, nowMs: number
 /** What happened to a book and to an account, newest first. Within the book: what the account did in others is not seen. */
 export async function eventsFor(db: Queries, bookId: string, account: string): Promise<AccessEvent[]> {
   const rows = await db
-    .select({ at: events.at, kind: events.kind, memberId: events.memberId, device: events.device, detail: events.detail })
+    .select({
+      at: events.at,
+      kind: events.kind,
+      memberId: events.memberId,
+      device: events.device,
+      detail: events.detail,
+    })
     .from(events)
     .where(or(eq(events.bookId, bookId), eq(events.account, account)))
     .orderBy(desc(events.at), desc(events.id))

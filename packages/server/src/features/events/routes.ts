@@ -11,7 +11,9 @@ export function noteDenials(now: () => number): ErrorRequestHandler {
     if (error instanceof Problem && error.code === 'not-allowed') {
       const { book, account, author, within } = bookOf(request)
       const detail = request.path.split('/')[1]
-      await within((db) => noteEvent(db, { kind: 'not-allowed', account, bookId: book, memberId: author.memberId, detail }, now()))
+      await within((db) =>
+        noteEvent(db, { kind: 'not-allowed', account, bookId: book, memberId: author.memberId, detail }, now()),
+      )
     }
     next(error)
   }

@@ -45,7 +45,12 @@ export class LineCutter {
 }
 
 /** Opens one connection (tcp:// or ws://); returns how to hang up. `closed` is told once, whatever ends it. */
-export function openFeed(url: URL, lookup: LookupFunction, cutter: LineCutter, { open, closed }: Omit<FeedEvents, 'line'>): () => void {
+export function openFeed(
+  url: URL,
+  lookup: LookupFunction,
+  cutter: LineCutter,
+  { open, closed }: Omit<FeedEvents, 'line'>,
+): () => void {
   let over = false
   const end = (): void => {
     if (over) return

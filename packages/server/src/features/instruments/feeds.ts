@@ -48,7 +48,9 @@ export class Feeds {
     this.forgetEnded()
     const sameBook = [...this.running.keys()].filter((other) => other.startsWith(`${of.book} `)).length
     if (sameBook >= MOST_A_BOOK || this.running.size >= MOST_FEEDS)
-      throw new Problem('too-often', 'Too many sounders are being listened to. Stop one of them first.', { retryAfterS: 60 })
+      throw new Problem('too-often', 'Too many sounders are being listened to. Stop one of them first.', {
+        retryAfterS: 60,
+      })
     const feed = new Feed(of, this.ports)
     this.running.set(key(of), feed)
     feed.dial()
@@ -61,7 +63,16 @@ export class Feeds {
 
   state(of: Pick<FeedOf, 'book' | 'trip'>): FeedState {
     return (
-      this.running.get(key(of))?.state() ?? { running: false, connected: false, readings: 0, used: 0, checksum: 0, unreadable: 0, flooded: 0, silent: false }
+      this.running.get(key(of))?.state() ?? {
+        running: false,
+        connected: false,
+        readings: 0,
+        used: 0,
+        checksum: 0,
+        unreadable: 0,
+        flooded: 0,
+        silent: false,
+      }
     )
   }
 
@@ -166,8 +177,12 @@ class Feed {
     const { book, trip, author } = this.of
     const [readings, points] = [[...this.unwritten], [...this.track]]
     if (readings.length === 0 && points.length === 0) return
-    const made: MadeChange[] = readings.map((reading) => ({ kind: 'reading', ...sounderReading(trip, reading, uuidv5) }))
-    if (points[0]) made.push({ kind: 'trackPart', recordId: uuidv5(`track ${points[0][0]}`, trip), fields: { trip, points } })
+    const made: MadeChange[] = readings.map((reading) => ({
+      kind: 'reading',
+      ...sounderReading(trip, reading, uuidv5),
+    }))
+    if (points[0])
+      made.push({ kind: 'trackPart', recordId: uuidv5(`track ${points[0][0]}`, trip), fields: { trip, points } })
     const { refused } = await this.ports.push(book, { author, changes: serverChanges(this.ports.now(), made) })
     const written = new Set<unknown>([...readings, ...points])
     this.unwritten = this.unwritten.filter((reading) => !written.has(reading))

@@ -29,8 +29,10 @@ export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
     const { book, author, within } = access
     const trip = String(request.params.trip)
     const [stored] = isUuid(trip) ? await within((db) => loadStates(db, book, 'trip', [trip])) : []
-    if (!stored || typeof stored.state.fields.deletedAt === 'string') throw new Problem('not-found', 'There is no such trip.')
-    if (typeof stored.state.fields.end === 'string') throw new Problem('invalid-request', 'The trip is over: import the sounder’s log instead.')
+    if (!stored || typeof stored.state.fields.deletedAt === 'string')
+      throw new Problem('not-found', 'There is no such trip.')
+    if (typeof stored.state.fields.end === 'string')
+      throw new Problem('invalid-request', 'The trip is over: import the sounder’s log instead.')
     const url = outsideUrl(await addressOf(access, 'sounderAddress'), ['tcp:', 'ws:', 'wss:'], rules)
     response.json(feeds.start({ book, trip, author, url }))
   })

@@ -2,7 +2,13 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { Queries } from '../../platform/database.ts'
 import { pictures } from '../../platform/schema.ts'
 
-export async function keepPicture(db: Queries, bookId: string, sha256: string, jpeg: Buffer, receivedAt: string): Promise<void> {
+export async function keepPicture(
+  db: Queries,
+  bookId: string,
+  sha256: string,
+  jpeg: Buffer,
+  receivedAt: string,
+): Promise<void> {
   await db.insert(pictures).values({ bookId, sha256, jpeg, receivedAt }).onConflictDoNothing()
 }
 
@@ -26,6 +32,10 @@ export async function picturesBytes(db: Queries, bookId: string): Promise<number
 export const MOST_PICTURE_BYTES = 2 * 2 ** 30
 
 export async function pictureNames(db: Queries, bookId: string): Promise<string[]> {
-  const rows = await db.select({ sha256: pictures.sha256 }).from(pictures).where(eq(pictures.bookId, bookId)).orderBy(pictures.sha256)
+  const rows = await db
+    .select({ sha256: pictures.sha256 })
+    .from(pictures)
+    .where(eq(pictures.bookId, bookId))
+    .orderBy(pictures.sha256)
   return rows.map(({ sha256 }) => sha256)
 }

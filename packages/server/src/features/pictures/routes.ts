@@ -12,20 +12,28 @@ const SHA256 = /^[0-9a-f]{64}$/
 export function pictureRoutes(now: () => number): Router {
   const router = Router({ mergeParams: true })
 
-  router.put('/pictures/:sha256', raw({ type: 'image/jpeg', limit: '4mb', inflate: false }), async (request, response) => {
-    const { book, within } = bookOf(request)
-    const jpeg: unknown = request.body
-    if (!Buffer.isBuffer(jpeg) || jpeg[0] !== 0xff || jpeg[1] !== 0xd8) throw new Problem('wrong-content-type', 'Send the picture as image/jpeg.')
-    if (createHash('sha256').update(jpeg).digest('hex') !== request.params.sha256)
-      throw new Problem('invalid-request', 'The picture does not have the hash it was sent under.', { field: 'sha256' })
-    const bare = withoutMetadata(jpeg)
-    if (!bare) throw new Problem('wrong-content-type', 'This is no whole JPEG picture.')
-    await within(async (db) => {
-      if ((await picturesBytes(db, book)) + bare.length > MOST_PICTURE_BYTES) throw new Problem('too-large', 'The book holds as many pictures as it can: 2 GB.')
-      await keepPicture(db, book, request.params.sha256, bare, isoUtc(now()))
-    })
-    response.status(204).end()
-  })
+  router.put(
+    '/pictures/:sha256',
+    raw({ type: 'image/jpeg', limit: '4mb', inflate: false }),
+    async (request, response) => {
+      const { book, within } = bookOf(request)
+      const jpeg: unknown = request.body
+      if (!Buffer.isBuffer(jpeg) || jpeg[0] !== 0xff || jpeg[1] !== 0xd8)
+        throw new Problem('wrong-content-type', 'Send the picture as image/jpeg.')
+      if (createHash('sha256').update(jpeg).digest('hex') !== request.params.sha256)
+        throw new Problem('invalid-request', 'The picture does not have the hash it was sent under.', {
+          field: 'sha256',
+        })
+      const bare = withoutMetadata(jpeg)
+      if (!bare) throw new Problem('wrong-content-type', 'This is no whole JPEG picture.')
+      await within(async (db) => {
+        if ((await picturesBytes(db, book)) + bare.length > MOST_PICTURE_BYTES)
+          throw new Problem('too-large', 'The book holds as many pictures as it can: 2 GB.')
+        await keepPicture(db, book, request.params.sha256, bare, isoUtc(now()))
+      })
+      response.status(204).end()
+    },
+  )
 
   router.get('/pictures/:sha256', async (request, response) => {
     const { book, within } = bookOf(request)

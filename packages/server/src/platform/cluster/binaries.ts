@@ -10,7 +10,9 @@ export function postgresBinaries(say: (line: string) => void): string {
   say('Installing PostgreSQL from Debian’s packages (once).')
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n']
   if (sudo.length === 0) withoutMainCluster()
-  const installed = run([...sudo, 'apt-get', 'update', '-q']) && run([...sudo, 'apt-get', 'install', '-y', '-q', '--no-install-recommends', 'postgresql'])
+  const installed =
+    run([...sudo, 'apt-get', 'update', '-q']) &&
+    run([...sudo, 'apt-get', 'install', '-y', '-q', '--no-install-recommends', 'postgresql'])
   const binaries = newestBinaries()
   if (!installed || !binaries) {
     throw new Error(
@@ -36,5 +38,8 @@ function withoutMainCluster(): void {
 }
 
 function run([command = '', ...args]: string[]): boolean {
-  return spawnSync(command, args, { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
+  return (
+    spawnSync(command, args, { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status ===
+    0
+  )
 }

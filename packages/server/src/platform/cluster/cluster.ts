@@ -1,6 +1,17 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
-import { chownSync, existsSync, mkdirSync, openSync, readFileSync, readlinkSync, realpathSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readlinkSync,
+  realpathSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
@@ -52,7 +63,13 @@ export async function openCluster({ folder, say, durable = true, walArchive }: C
     if (!existsSync(join(data, 'PG_VERSION'))) createCluster(binaries, home, user)
     const password = readFileSync(join(home, 'password'), 'utf8')
     const port = runningPort(data)
-    const running: Running = { binaries, data, port: port ?? (await freePort()), user, settings: settingsOf(durable, walArchive, user) }
+    const running: Running = {
+      binaries,
+      data,
+      port: port ?? (await freePort()),
+      user,
+      settings: settingsOf(durable, walArchive, user),
+    }
     if (port === undefined) {
       withChecksums(running)
       launch(running)
@@ -75,7 +92,11 @@ export async function openCluster({ folder, say, durable = true, walArchive }: C
 
 /** Of processes that open one folder at the same moment one goes first. The lock of a process that was killed is taken over. */
 async function alone<T>(home: string, work: () => Promise<T>): Promise<T> {
-  const release = await lock(home, { lockfilePath: join(home, 'opening.lock'), stale: 10_000, retries: { retries: 200, minTimeout: 100, maxTimeout: 250 } })
+  const release = await lock(home, {
+    lockfilePath: join(home, 'opening.lock'),
+    stale: 10_000,
+    retries: { retries: 200, minTimeout: 100, maxTimeout: 250 },
+  })
   try {
     return await work()
   } finally {
@@ -132,18 +153,33 @@ function createCluster(binaries: string, home: string, user: DatabaseUser | unde
   if (user) for (const path of [made, passwordFile]) chownSync(path, user.uid, user.gid)
   const result = spawnSync(
     join(binaries, 'initdb'),
-    ['-D', made, '-U', ADMIN, '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--locale=C.UTF-8', '--encoding=UTF8', '--data-checksums'],
+    [
+      '-D',
+      made,
+      '-U',
+      ADMIN,
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '--locale=C.UTF-8',
+      '--encoding=UTF8',
+      '--data-checksums',
+    ],
     { ...asUser(user), encoding: 'utf8', stdio: 'pipe' },
   )
   rmSync(passwordFile)
-  if (result.status !== 0) throw new Error(`PostgreSQL could not make its data folder in ${home}: ${String(result.stderr).trim()}`)
+  if (result.status !== 0)
+    throw new Error(`PostgreSQL could not make its data folder in ${home}: ${String(result.stderr).trim()}`)
   writeFileSync(join(home, 'password'), password, { mode: 0o600 })
   renameSync(made, data)
 }
 
 /** A cluster made before checksums were on gets them at the first start after a clean stop. */
 function withChecksums({ binaries, data, user }: Running): void {
-  const controls = spawnSync(join(binaries, 'pg_controldata'), ['-D', data], { ...asUser(user), encoding: 'utf8', env: { ...process.env, LC_ALL: 'C' } })
+  const controls = spawnSync(join(binaries, 'pg_controldata'), ['-D', data], {
+    ...asUser(user),
+    encoding: 'utf8',
+    env: { ...process.env, LC_ALL: 'C' },
+  })
   const text = String(controls.stdout)
   if (/checksum version:\s+0/.test(text) && /state:\s+shut down/.test(text))
     spawnSync(join(binaries, 'pg_checksums'), ['--enable', '-D', data], { ...asUser(user), stdio: 'ignore' })
@@ -162,7 +198,11 @@ function runningPort(data: string): number | undefined {
 
 function isPostmaster(pid: number, data: string): boolean {
   try {
-    return readlinkSync(`/proc/${pid}/cwd`) === data && readFileSync(`/proc/${pid}/comm`, 'utf8').startsWith('postgres') && !isZombie(pid)
+    return (
+      readlinkSync(`/proc/${pid}/cwd`) === data &&
+      readFileSync(`/proc/${pid}/comm`, 'utf8').startsWith('postgres') &&
+      !isZombie(pid)
+    )
   } catch {
     return false
   }
@@ -191,13 +231,18 @@ export async function freePort(): Promise<number> {
 
 /** What an acknowledgement rests on is said here, whatever a configuration file says. */
 function settingsOf(durable: boolean, walArchive: string | undefined, user: DatabaseUser | undefined): string[] {
-  const durability = durable ? ['fsync=on', 'full_page_writes=on', 'synchronous_commit=on'] : ['fsync=off', 'full_page_writes=off', 'synchronous_commit=off']
+  const durability = durable
+    ? ['fsync=on', 'full_page_writes=on', 'synchronous_commit=on']
+    : ['fsync=off', 'full_page_writes=off', 'synchronous_commit=off']
   if (walArchive !== undefined) {
     mkdirSync(walArchive, { recursive: true, mode: 0o700 })
     if (user) chownSync(walArchive, user.uid, user.gid)
   }
   const quoted = walArchive?.replaceAll("'", `'\\''`)
-  const archive = walArchive === undefined ? [] : ['archive_mode=on', 'archive_timeout=60', `archive_command=test ! -f '${quoted}/%f' && cp %p '${quoted}/%f'`]
+  const archive =
+    walArchive === undefined
+      ? []
+      : ['archive_mode=on', 'archive_timeout=60', `archive_command=test ! -f '${quoted}/%f' && cp %p '${quoted}/%f'`]
   return ['listen_addresses=127.0.0.1', 'unix_socket_directories=', ...durability, ...archive]
 }
 
@@ -208,11 +253,11 @@ const logOf = (data: string): string => join(dirname(data), 'postgres.log')
 function launch({ binaries, data, port, user, settings }: Running): void {
   rmSync(join(data, 'postgres.log'), { force: true })
   const log = openSync(logOf(data), 'a', 0o600)
-  const child = spawn(join(binaries, 'postgres'), ['-D', data, '-p', String(port), ...settings.flatMap((setting) => ['-c', setting])], {
-    ...asUser(user),
-    detached: true,
-    stdio: ['ignore', log, log],
-  })
+  const child = spawn(
+    join(binaries, 'postgres'),
+    ['-D', data, '-p', String(port), ...settings.flatMap((setting) => ['-c', setting])],
+    { ...asUser(user), detached: true, stdio: ['ignore', log, log] },
+  )
   child.unref()
 }
 
@@ -228,7 +273,10 @@ async function ready(url: string, log: string, running: Running): Promise<void> 
     )
     await client.end().catch(() => undefined)
     if (!failure) return
-    if (Date.now() > until) throw new Error(`PostgreSQL did not start within ${READY_WITHIN_MS / 1000} s (${failure.message}); its log is ${log}.`)
+    if (Date.now() > until)
+      throw new Error(
+        `PostgreSQL did not start within ${READY_WITHIN_MS / 1000} s (${failure.message}); its log is ${log}.`,
+      )
     await sleep(50)
     if (looks % 10 === 0 && !existsSync(join(running.data, 'postmaster.pid'))) launch(running)
   }

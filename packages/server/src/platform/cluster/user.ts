@@ -9,13 +9,17 @@ export interface DatabaseUser {
 
 export function databaseUser(): DatabaseUser | undefined {
   if (process.getuid?.() !== 0) return undefined
-  const idOf = (flag: string, name: string): number => Number(spawnSync('id', [flag, name], { encoding: 'utf8' }).stdout.trim() || NaN)
+  const idOf = (flag: string, name: string): number =>
+    Number(spawnSync('id', [flag, name], { encoding: 'utf8' }).stdout.trim() || NaN)
   const name = Number.isNaN(idOf('-u', 'postgres')) ? 'nobody' : 'postgres'
   return { uid: idOf('-u', name), gid: idOf('-g', name) }
 }
 
 /** Options that run a command as the database's user, from a folder it may read. */
-export const asUser = (user: DatabaseUser | undefined): SpawnOptions => ({ cwd: '/', ...(user ? { uid: user.uid, gid: user.gid } : {}) })
+export const asUser = (user: DatabaseUser | undefined): SpawnOptions => ({
+  cwd: '/',
+  ...(user ? { uid: user.uid, gid: user.gid } : {}),
+})
 
 /** Whether the user may pass through a folder (a root-only parent makes everything in it unreachable). */
 export function canReach(folder: string, user: DatabaseUser | undefined): boolean {

@@ -53,13 +53,33 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
           ))}
         </linearGradient>
       </defs>
-      <rect x={x(model.fromMs)} y={top} width={x(model.toMs) - x(model.fromMs)} height={waterline - top} fill={`url(#${id})`} />
+      <rect
+        x={x(model.fromMs)}
+        y={top}
+        width={x(model.toMs) - x(model.fromMs)}
+        height={waterline - top}
+        fill={`url(#${id})`}
+      />
       {[model.sunrise, model.sunset].map(
-        (ms) => ms !== undefined && <path key={ms} d={`M${x(ms) - 8} ${waterline}a8 8 0 0 1 16 0Z`} fill="#f2cf63" stroke="#3a3420" strokeWidth="1" />,
+        (ms) =>
+          ms !== undefined && (
+            <path
+              key={ms}
+              d={`M${x(ms) - 8} ${waterline}a8 8 0 0 1 16 0Z`}
+              fill="#f2cf63"
+              stroke="#3a3420"
+              strokeWidth="1"
+            />
+          ),
       )}
       {model.wind.ticks.map(({ value, text }) => (
         <g key={value}>
-          <path d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`} stroke="#22333b" strokeDasharray="1 5" opacity="0.5" />
+          <path
+            d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`}
+            stroke="#22333b"
+            strokeDasharray="1 5"
+            opacity="0.5"
+          />
           <text x={x(model.toMs) + 6} y={wind(value) + 4} style={{ fontSize: wide ? 13 : 12 }} fill={ink.quiet}>
             {text}
           </text>

@@ -14,7 +14,15 @@ export const APART = 6
 const JOINED_MS = 60_000
 
 /** A section through the lake over a day: what cannot be changed above the waterline, what was done below it. */
-export function DayStrip({ model, width, highlight }: { model: StripModel; width: number; highlight: string | undefined }) {
+export function DayStrip({
+  model,
+  width,
+  highlight,
+}: {
+  model: StripModel
+  width: number
+  highlight: string | undefined
+}) {
   const frame = frameOf(model, width)
   return (
     <svg
@@ -41,7 +49,17 @@ export function DayStrip({ model, width, highlight }: { model: StripModel; width
   )
 }
 
-function Path({ path, person, offset, frame: { x, y } }: { path: StripPath; person: number; offset: number; frame: Frame }) {
+function Path({
+  path,
+  person,
+  offset,
+  frame: { x, y },
+}: {
+  path: StripPath
+  person: number
+  offset: number
+  frame: Frame
+}) {
   return (
     <g>
       {path.stints.map((stint, i) => {
@@ -50,8 +68,15 @@ function Path({ path, person, offset, frame: { x, y } }: { path: StripPath; pers
         const joined = next && next.fromMs - stint.toMs < JOINED_MS
         return (
           <g key={stint.id}>
-            <PersonLine person={person} d={`M${x(stint.fromMs)} ${at}H${x(stint.toMs)}`} assumed={stint.assumed} title={stint.label} />
-            {joined && <path d={`M${x(stint.toMs)} ${at}V${y(next.depthM) + offset}`} stroke={inkOf(person)} strokeWidth="1.3" />}
+            <PersonLine
+              person={person}
+              d={`M${x(stint.fromMs)} ${at}H${x(stint.toMs)}`}
+              assumed={stint.assumed}
+              title={stint.label}
+            />
+            {joined && (
+              <path d={`M${x(stint.toMs)} ${at}V${y(next.depthM) + offset}`} stroke={inkOf(person)} strokeWidth="1.3" />
+            )}
           </g>
         )
       })}
@@ -62,7 +87,11 @@ function Path({ path, person, offset, frame: { x, y } }: { path: StripPath; pers
 /** The strikes of everyone, placed together so that none covers another. */
 export function placedStrikes(model: StripModel, { x, y }: Frame) {
   const marks = model.paths.flatMap((path, i) =>
-    path.strikes.map((strike) => ({ mark: { strike, colour: inkOf(i) }, x: x(strike.ms), footY: y(strike.depthM) + i * APART })),
+    path.strikes.map((strike) => ({
+      mark: { strike, colour: inkOf(i) },
+      x: x(strike.ms),
+      footY: y(strike.depthM) + i * APART,
+    })),
   )
   return placeMarks<{ strike: StripStrike; colour: string }>(marks)
 }
@@ -84,7 +113,11 @@ function Blank({ model: { blank }, frame: { x, y, foot, wide } }: { model: Strip
   const [from, to] = [x(blank.fromMs), x(blank.toMs)]
   return (
     <g>
-      <path d={`M${from} ${at - 4}V${at + 4}M${from} ${at}H${to}M${to} ${at - 4}V${at + 4}`} stroke="#10202a" fill="none" />
+      <path
+        d={`M${from} ${at - 4}V${at + 4}M${from} ${at}H${to}M${to} ${at - 4}V${at + 4}`}
+        stroke="#10202a"
+        fill="none"
+      />
       <text
         x={(from + to) / 2}
         y={at + 17}

@@ -31,7 +31,14 @@ export function Depths({ model, frame }: { model: StripModel; frame: Frame }) {
         </linearGradient>
       </defs>
       <rect x={left} y={waterline} width={width - left - right} height={foot - waterline} fill={`url(#${id})`} />
-      {light && <path d={`M${left} ${y(light.depthM)}H${width - right}`} stroke="#f7faf4" strokeDasharray="6 4" strokeWidth="1.2" />}
+      {light && (
+        <path
+          d={`M${left} ${y(light.depthM)}H${width - right}`}
+          stroke="#f7faf4"
+          strokeDasharray="6 4"
+          strokeWidth="1.2"
+        />
+      )}
       {bottom.length > 1 && (
         <>
           <path d={ground(bottom) ?? ''} fill="#2a3132" />
@@ -60,10 +67,16 @@ export function Depths({ model, frame }: { model: StripModel; frame: Frame }) {
 const LETTER = { width: 6.8, height: 16 } as const
 
 /** Where the words for the light's end stand: on its line, as far right as they lie on nobody's path; else at the foot of the strip. */
-function besideLight({ paths }: StripModel, frame: Frame, light: NonNullable<StripModel['lightFoot']>): { readonly x: number; readonly y: number } {
+function besideLight(
+  { paths }: StripModel,
+  frame: Frame,
+  light: NonNullable<StripModel['lightFoot']>,
+): { readonly x: number; readonly y: number } {
   const { x, y, left, right, width } = frame
   const [foot, room] = [y(light.depthM), light.text.length * LETTER.width]
-  const near = paths.flatMap(({ stints }) => stints).filter(({ depthM }) => y(depthM) > foot - 2 * LETTER.height && y(depthM) < foot + LETTER.height)
+  const near = paths
+    .flatMap(({ stints }) => stints)
+    .filter(({ depthM }) => y(depthM) > foot - 2 * LETTER.height && y(depthM) < foot + LETTER.height)
   const isFree = (end: number): boolean => near.every(({ fromMs, toMs }) => x(toMs) < end - room || x(fromMs) > end)
   const last = width - right - 6
   for (let end = last; end - room > left; end -= 20) if (isFree(end)) return { x: end, y: foot - 5 }
@@ -76,12 +89,16 @@ const LURE_FOOT = 16
 
 /** Letters of a line beside the strip, and a name cut to them. */
 const LINE = 19
-const fitting = (name: string, room = LINE): string => (name.length <= room ? name : `${name.slice(0, Math.max(1, room - 1)).trimEnd()}…`)
+const fitting = (name: string, room = LINE): string =>
+  name.length <= room ? name : `${name.slice(0, Math.max(1, room - 1)).trimEnd()}…`
 
 /** Each lure thrown beside the depth it was worked at, moved apart where they would cover one another. */
 export function Lures({ lures, frame }: { lures: readonly StripLure[]; frame: Frame }) {
   const placed = lures.reduce<{ lure: StripLure; at: number }[]>(
-    (above, lure) => [...above, { lure, at: Math.max(frame.y(lure.depthM), (above.at(-1)?.at ?? -Infinity) + LURE_STEP) }],
+    (above, lure) => [
+      ...above,
+      { lure, at: Math.max(frame.y(lure.depthM), (above.at(-1)?.at ?? -Infinity) + LURE_STEP) },
+    ],
     [],
   )
   // More lures than the depth has room for begin above the surface's line rather than run off the foot.
@@ -99,7 +116,10 @@ export function Lures({ lures, frame }: { lures: readonly StripLure[]; frame: Fr
               <title>{lure.name}</title>
             </text>
             <text x="70" y="28" style={{ fontSize: 13 }} fill={ink.quiet}>
-              {[...(rest.length > 0 ? [fitting(rest.join(', '), LINE - lure.depthText.length)] : []), lure.depthText].join(' · ')}
+              {[
+                ...(rest.length > 0 ? [fitting(rest.join(', '), LINE - lure.depthText.length)] : []),
+                lure.depthText,
+              ].join(' · ')}
             </text>
           </g>
         )

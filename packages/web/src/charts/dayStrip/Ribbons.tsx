@@ -9,13 +9,32 @@ export function Ribbons({ model, frame }: { model: StripModel; frame: Frame }) {
   return (
     <g>
       {model.ribbons.map((ribbon, i) => (
-        <Ribbon key={ribbon.name} ribbon={ribbon} frame={frame} top={frame.foot + 10 + i * RIBBON} fromMs={model.fromMs} toMs={model.toMs} />
+        <Ribbon
+          key={ribbon.name}
+          ribbon={ribbon}
+          frame={frame}
+          top={frame.foot + 10 + i * RIBBON}
+          fromMs={model.fromMs}
+          toMs={model.toMs}
+        />
       ))}
     </g>
   )
 }
 
-function Ribbon({ ribbon, frame: { x, wide, left }, top, fromMs, toMs }: { ribbon: StripRibbon; frame: Frame; top: number; fromMs: number; toMs: number }) {
+function Ribbon({
+  ribbon,
+  frame: { x, wide, left },
+  top,
+  fromMs,
+  toMs,
+}: {
+  ribbon: StripRibbon
+  frame: Frame
+  top: number
+  fromMs: number
+  toMs: number
+}) {
   const values = ribbon.readings.map(({ value }) => value)
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const y = scaleLinear([low, Math.max(high, low + 1e-9)], wide ? [top + 22, top + 8] : [top + 24, top + 13])
@@ -55,7 +74,14 @@ function Ribbon({ ribbon, frame: { x, wide, left }, top, fromMs, toMs }: { ribbo
               <title>{text}</title>
             </circle>
             {shown[i] && (
-              <text x={at} y={top + 40} style={{ fontSize: 13 }} fontWeight="600" textAnchor={at < left + 24 ? 'start' : 'middle'} fill={ink.ink}>
+              <text
+                x={at}
+                y={top + 40}
+                style={{ fontSize: 13 }}
+                fontWeight="600"
+                textAnchor={at < left + 24 ? 'start' : 'middle'}
+                fill={ink.ink}
+              >
                 {text}
               </text>
             )}

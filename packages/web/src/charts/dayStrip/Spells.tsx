@@ -19,7 +19,9 @@ export function Spells({ model, frame }: { model: StripModel; frame: Frame }) {
 }
 
 function Row({ row: { name, spells }, top, frame: { x, wide } }: { row: StripSpells; top: number; frame: Frame }) {
-  const named = spells.findIndex(({ fromMs, toMs, word }) => x(toMs) - x(fromMs) > (name.length + 2 + word.length) * LETTER + 8)
+  const named = spells.findIndex(
+    ({ fromMs, toMs, word }) => x(toMs) - x(fromMs) > (name.length + 2 + word.length) * LETTER + 8,
+  )
   return (
     <g style={{ fontSize: 13 }}>
       {wide && (
@@ -46,7 +48,12 @@ function Row({ row: { name, spells }, top, frame: { x, wide } }: { row: StripSpe
               <title>{`${name}: ${word}`}</title>
             </rect>
             {fits && (
-              <text x={from + 8} y={top + 18} fill={shade === undefined ? ink.ink : shade < 0.55 ? '#f4f2e6' : '#1a2320'} pointerEvents="none">
+              <text
+                x={from + 8}
+                y={top + 18}
+                fill={shade === undefined ? ink.ink : shade < 0.55 ? '#f4f2e6' : '#1a2320'}
+                pointerEvents="none"
+              >
                 {said}
               </text>
             )}

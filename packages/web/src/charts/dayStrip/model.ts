@@ -24,7 +24,8 @@ export interface StripModel {
   readonly paths: readonly StripPath[]
   readonly lures: readonly StripLure[]
   /** The longest stretch without a strike, if it is worth a word. */
-  readonly blank: { readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly text: string } | undefined
+  readonly blank:
+    { readonly fromMs: number; readonly toMs: number; readonly depthM: number; readonly text: string } | undefined
   readonly ribbons: readonly StripRibbon[]
   readonly spells: readonly StripSpells[]
 }
@@ -32,14 +33,25 @@ export interface StripModel {
 /** A condition in words through the day, end to end. */
 export interface StripSpells {
   readonly name: string
-  readonly spells: readonly { readonly fromMs: number; readonly toMs: number; readonly word: string; readonly shade: number | undefined }[]
+  readonly spells: readonly {
+    readonly fromMs: number
+    readonly toMs: number
+    readonly word: string
+    readonly shade: number | undefined
+  }[]
 }
 
 /** One condition through the day: a line where it was read closely enough, broken where it only was carried on. */
 export interface StripRibbon {
   readonly name: string
   readonly note: string
-  readonly pieces: readonly { readonly fromMs: number; readonly toMs: number; readonly from: number; readonly to: number; readonly stale: boolean }[]
+  readonly pieces: readonly {
+    readonly fromMs: number
+    readonly toMs: number
+    readonly from: number
+    readonly to: number
+    readonly stale: boolean
+  }[]
   readonly readings: readonly { readonly ms: number; readonly value: number; readonly text: string }[]
 }
 

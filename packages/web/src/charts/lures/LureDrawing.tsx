@@ -23,7 +23,9 @@ const PLAIN = '#b4bcbc'
 
 /** The colour of a zone's word, or of a free `#rrggbb`. */
 export const colourOf = (word: string | null | undefined, otherwise: string): string =>
-  word ? ((ZONE_COLOURS as Readonly<Record<string, string>>)[word] ?? (/^#[0-9a-f]{6}$/i.test(word) ? word : otherwise)) : otherwise
+  word
+    ? ((ZONE_COLOURS as Readonly<Record<string, string>>)[word] ?? (/^#[0-9a-f]{6}$/i.test(word) ? word : otherwise))
+    : otherwise
 
 interface Zones {
   readonly back: string
@@ -123,7 +125,17 @@ function Soft({ shape, zones }: { shape: LureShape; zones: Zones }) {
   )
 }
 
-function Body({ id, shape, zones, finish }: { id: string; shape: LureShape; zones: Zones; finish: string | undefined }) {
+function Body({
+  id,
+  shape,
+  zones,
+  finish,
+}: {
+  id: string
+  shape: LureShape
+  zones: Zones
+  finish: string | undefined
+}) {
   const [eyeX = 0, eyeY = 0] = shape.eye ?? []
   const throat = zones.accent && shape.eye && shape.strands.length === 0
   return (
@@ -137,7 +149,15 @@ function Body({ id, shape, zones, finish }: { id: string; shape: LureShape; zone
         {finish === 'pearl' && <ellipse cx="92" cy="29" rx="52" ry="4" fill="#fff" opacity="0.5" />}
       </g>
       <path d={shape.body} fill="none" stroke={LINE} strokeWidth="1.4" />
-      {shape.cup && <path d={shape.cup} fill={zones.accent ?? '#20303a'} fillOpacity={zones.accent ? 1 : 0.35} stroke={LINE} strokeWidth="1" />}
+      {shape.cup && (
+        <path
+          d={shape.cup}
+          fill={zones.accent ?? '#20303a'}
+          fillOpacity={zones.accent ? 1 : 0.35}
+          stroke={LINE}
+          strokeWidth="1"
+        />
+      )}
       {shape.lines.map((d) => (
         <path key={d} d={d} fill="none" stroke={LINE} strokeWidth="0.8" opacity="0.6" strokeLinecap="round" />
       ))}
@@ -153,7 +173,13 @@ function Body({ id, shape, zones, finish }: { id: string; shape: LureShape; zone
 
 function Treble({ x, y, turn = 0 }: { x: number; y: number; turn?: number }) {
   return (
-    <g transform={`translate(${x} ${y}) rotate(${turn})`} fill="none" stroke={LINE} strokeWidth="1.1" strokeLinecap="round">
+    <g
+      transform={`translate(${x} ${y}) rotate(${turn})`}
+      fill="none"
+      stroke={LINE}
+      strokeWidth="1.1"
+      strokeLinecap="round"
+    >
       <circle cy="1.5" r="1.5" />
       <path d="M0 3V10M0 10C-1 14 -7 14 -7 9L-5.6 10.6M0 10C1 14 7 14 7 9L5.6 10.6M0 10V14" />
     </g>

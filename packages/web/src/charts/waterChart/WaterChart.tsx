@@ -29,7 +29,20 @@ const SCALE_UNITS = 110
 const GRID = 5
 
 /** A water on a blank chart: its shore if it has one, its spots, a grid and a scale; a press gives the place pressed. */
-export function WaterChart({ width, height, label, outline, place, spots, tint, zoom = 1, selected, scaleText, onPick, onSpot }: WaterChartProps) {
+export function WaterChart({
+  width,
+  height,
+  label,
+  outline,
+  place,
+  spots,
+  tint,
+  zoom = 1,
+  selected,
+  scaleText,
+  onPick,
+  onSpot,
+}: WaterChartProps) {
   const rings = ringsOf(outline)
   const positions: Position[] = [...rings.flat(), ...spots.map(({ position }) => position), ...(place ? [place] : [])]
   const chart = projectionOf(positions, width, height, zoom)
@@ -48,7 +61,12 @@ export function WaterChart({ width, height, label, outline, place, spots, tint, 
     .join('')
   const pick = (event: React.MouseEvent<SVGSVGElement>): void => {
     const box = event.currentTarget.getBoundingClientRect()
-    onPick?.(chart.toPosition(((event.clientX - box.left) * width) / box.width, ((event.clientY - box.top) * height) / box.height))
+    onPick?.(
+      chart.toPosition(
+        ((event.clientX - box.left) * width) / box.width,
+        ((event.clientY - box.top) * height) / box.height,
+      ),
+    )
   }
   return (
     <svg
@@ -66,10 +84,18 @@ export function WaterChart({ width, height, label, outline, place, spots, tint, 
       {...(onPick ? { onClick: pick } : {})}
     >
       <Grid width={width} height={height} />
-      {shore && <path d={shore} fill={tint} fillRule="evenodd" stroke="#10202a" strokeWidth="1.6" strokeLinejoin="round" />}
+      {shore && (
+        <path d={shore} fill={tint} fillRule="evenodd" stroke="#10202a" strokeWidth="1.6" strokeLinejoin="round" />
+      )}
       {!shore && place && <Cross at={chart.toPage(place)} />}
       {spots.map(({ id, name, position }) => (
-        <Spot key={id} name={name} at={chart.toPage(position)} selected={id === selected} {...(onSpot ? { onPress: () => onSpot(id) } : {})} />
+        <Spot
+          key={id}
+          name={name}
+          at={chart.toPage(position)}
+          selected={id === selected}
+          {...(onSpot ? { onPress: () => onSpot(id) } : {})}
+        />
       ))}
       {scaleText && positions.length > 0 && <Scale height={height} text={scaleText(chart.kmPerUnit * SCALE_UNITS)} />}
     </svg>
@@ -92,7 +118,17 @@ const Cross = ({ at: [x, y] }: { at: readonly [number, number] }) => (
 )
 
 /** A spot is a notched float: a ring with its name; the one looked at is filled. */
-function Spot({ name, at: [x, y], selected, onPress }: { name: string; at: readonly [number, number]; selected: boolean; onPress?: () => void }) {
+function Spot({
+  name,
+  at: [x, y],
+  selected,
+  onPress,
+}: {
+  name: string
+  at: readonly [number, number]
+  selected: boolean
+  onPress?: () => void
+}) {
   return (
     <g
       style={{ cursor: onPress ? 'pointer' : 'default' }}
@@ -104,7 +140,15 @@ function Spot({ name, at: [x, y], selected, onPress }: { name: string; at: reado
     >
       <circle cx={x} cy={y} r="12" fill="transparent" />
       <circle cx={x} cy={y} r="5.5" fill={selected ? '#bb2f19' : '#f9faf6'} stroke="#10202a" strokeWidth="2" />
-      <text x={x + 10} y={y + 4.5} style={{ fontSize: 13, fontWeight: 600 }} fill="#10202a" stroke="#f4f7f0" strokeWidth="3" paintOrder="stroke">
+      <text
+        x={x + 10}
+        y={y + 4.5}
+        style={{ fontSize: 13, fontWeight: 600 }}
+        fill="#10202a"
+        stroke="#f4f7f0"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
         {name}
       </text>
     </g>
@@ -116,7 +160,15 @@ function Scale({ height, text }: { height: number; text: string }) {
   return (
     <g stroke={ink.ink} fill="none">
       <path d={`M14 ${y - 5}V${y}H${14 + SCALE_UNITS}V${y - 5}`} strokeWidth="1.4" />
-      <text x={14 + SCALE_UNITS + 8} y={y + 2} style={{ fontSize: 13 }} fill={ink.ink} stroke={ink.sheet} strokeWidth="3" paintOrder="stroke">
+      <text
+        x={14 + SCALE_UNITS + 8}
+        y={y + 2}
+        style={{ fontSize: 13 }}
+        fill={ink.ink}
+        stroke={ink.sheet}
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
         {text}
       </text>
     </g>

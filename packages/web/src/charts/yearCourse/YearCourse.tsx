@@ -10,7 +10,17 @@ const MONTHS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365] as c
 const dayScale = (width: number) => scaleLinear([0, 365], [LEFT, width - RIGHT])
 
 /** One condition through the year: the usual as a band, every day read as a ring, this year joined by a line. */
-export function YearCourse({ model, width, height, label }: { model: YearCourseModel; width: number; height: number; label: string }) {
+export function YearCourse({
+  model,
+  width,
+  height,
+  label,
+}: {
+  model: YearCourseModel
+  width: number
+  height: number
+  label: string
+}) {
   const x = dayScale(width)
   const values = [...model.earlier, ...model.thisYear].map(({ value }) => value)
   const y = scaleLinear([Math.min(...values), Math.max(...values)], [height - 12, TOP + 6]).nice(4)
@@ -30,7 +40,13 @@ export function YearCourse({ model, width, height, label }: { model: YearCourseM
   )
   const last = model.thisYear.at(-1)
   return (
-    <svg width={width} height={height} role="img" aria-label={label} style={{ display: 'block', overflow: 'visible', fontSize: 13 }}>
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={label}
+      style={{ display: 'block', overflow: 'visible', fontSize: 13 }}
+    >
       <Months x={x} top={TOP} foot={height - 6} />
       {model.ticks.map(({ value, text }) => (
         <g key={text}>
@@ -58,7 +74,12 @@ export function YearCourse({ model, width, height, label }: { model: YearCourseM
         </circle>
       ))}
       {last && (
-        <text x={Math.min(x(last.day) + 8, width - 34)} y={y(last.value) - 8} fill={ink.ink} style={{ fontWeight: 700 }}>
+        <text
+          x={Math.min(x(last.day) + 8, width - 34)}
+          y={y(last.value) - 8}
+          fill={ink.ink}
+          style={{ fontWeight: 700 }}
+        >
           {model.year}
         </text>
       )}
@@ -67,7 +88,17 @@ export function YearCourse({ model, width, height, label }: { model: YearCourseM
 }
 
 /** Where the hours lie in the year, a bar a week: this year's solid at the foot, earlier years' above. */
-export function YearHours({ model, width, height, label }: { model: YearHoursModel; width: number; height: number; label: string }) {
+export function YearHours({
+  model,
+  width,
+  height,
+  label,
+}: {
+  model: YearHoursModel
+  width: number
+  height: number
+  label: string
+}) {
   const x = dayScale(width)
   const y = scaleLinear([0, model.most], [height - 24, TOP])
   const bar = Math.max(2, x(7) - x(0) - 1.5)
@@ -81,7 +112,14 @@ export function YearHours({ model, width, height, label }: { model: YearHoursMod
         <g key={day}>
           <title>{text}</title>
           <rect x={x(day)} width={bar} y={y(thisYear)} height={y(0) - y(thisYear)} fill={ink.ink} />
-          <rect x={x(day)} width={bar} y={y(thisYear + earlier)} height={y(0) - y(earlier)} fill={ink.hours} opacity="0.45" />
+          <rect
+            x={x(day)}
+            width={bar}
+            y={y(thisYear + earlier)}
+            height={y(0) - y(earlier)}
+            fill={ink.hours}
+            opacity="0.45"
+          />
         </g>
       ))}
       <path d={`M${LEFT} ${y(0)}H${width - RIGHT}`} stroke={ink.ink} />

@@ -2,7 +2,12 @@
 export interface YearCourseModel {
   readonly name: string
   /** Usual range and middle of the days around each day, where enough were read. */
-  readonly usual: readonly { readonly day: number; readonly low: number; readonly middle: number; readonly high: number }[]
+  readonly usual: readonly {
+    readonly day: number
+    readonly low: number
+    readonly middle: number
+    readonly high: number
+  }[]
   readonly earlier: readonly YearMark[]
   readonly thisYear: readonly YearMark[]
   readonly year: number
@@ -17,7 +22,12 @@ export interface YearMark {
 
 /** Hours fished by week of the year, this year and earlier. */
 export interface YearHoursModel {
-  readonly weeks: readonly { readonly day: number; readonly thisYear: number; readonly earlier: number; readonly text: string }[]
+  readonly weeks: readonly {
+    readonly day: number
+    readonly thisYear: number
+    readonly earlier: number
+    readonly text: string
+  }[]
   readonly most: number
   readonly mostText: string
 }

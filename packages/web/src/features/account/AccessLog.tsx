@@ -40,7 +40,15 @@ export function AccessLog({ book, members }: { book: string; members: readonly R
       {events && events.length > 0 && (
         <ol>
           {events.slice(0, all ? undefined : SHOWN).map(({ at, kind, memberId, device, detail }, i) => (
-            <Flex as="li" key={`${at} ${i}`} gap="12px" wrap="wrap" py="3px" borderBottom="1px solid" borderColor="rule">
+            <Flex
+              as="li"
+              key={`${at} ${i}`}
+              gap="12px"
+              wrap="wrap"
+              py="3px"
+              borderBottom="1px solid"
+              borderColor="rule"
+            >
               <Box w="170px">
                 <Quiet>{moment(Date.parse(at))}</Quiet>
               </Box>

@@ -42,16 +42,35 @@ export function ChooseSignIn({ signInName }: { signInName: string | null }) {
         <Flex gap="12px" wrap="wrap" align="end" mt="4px">
           <Box w="200px">
             <Label htmlFor="account-name">{text.signIn.name}</Label>
-            <Field id="account-name" autoComplete="username" value={name} onChange={({ target }) => setName(target.value)} />
+            <Field
+              id="account-name"
+              autoComplete="username"
+              value={name}
+              onChange={({ target }) => setName(target.value)}
+            />
           </Box>
           <Box w="200px">
-            <Label htmlFor="account-password">{signInName === null ? text.signIn.password : text.members.newPassword}</Label>
-            <Field id="account-password" type="password" autoComplete="new-password" value={password} onChange={({ target }) => setPassword(target.value)} />
+            <Label htmlFor="account-password">
+              {signInName === null ? text.signIn.password : text.members.newPassword}
+            </Label>
+            <Field
+              id="account-password"
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={({ target }) => setPassword(target.value)}
+            />
           </Box>
           {signInName !== null && (
             <Box w="200px">
               <Label htmlFor="account-current">{text.members.current}</Label>
-              <Field id="account-current" type="password" autoComplete="current-password" value={current} onChange={({ target }) => setCurrent(target.value)} />
+              <Field
+                id="account-current"
+                type="password"
+                autoComplete="current-password"
+                value={current}
+                onChange={({ target }) => setCurrent(target.value)}
+              />
             </Box>
           )}
           <Button type="submit">{text.members.keep}</Button>

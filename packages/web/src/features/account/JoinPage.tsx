@@ -44,12 +44,25 @@ export function JoinPage() {
         <Label htmlFor="join-name" mt="18px">
           {text.join.name}
         </Label>
-        <Field id="join-name" autoComplete="name" value={name} maxLength={80} onChange={({ target }) => setName(target.value)} minH="48px" />
+        <Field
+          id="join-name"
+          autoComplete="name"
+          value={name}
+          maxLength={80}
+          onChange={({ target }) => setName(target.value)}
+          minH="48px"
+        />
         <Quiet>{text.join.nameNote}</Quiet>
         <Label htmlFor="join-device" mt="14px">
           {text.join.device}
         </Label>
-        <Field id="join-device" value={device} maxLength={80} onChange={({ target }) => setDevice(target.value)} minH="48px" />
+        <Field
+          id="join-device"
+          value={device}
+          maxLength={80}
+          onChange={({ target }) => setDevice(target.value)}
+          minH="48px"
+        />
         <ProblemNote problem={problem} />
         <Button type="submit" look="main" mt="18px" minH="56px" w="100%" fontSize="large" disabled={code === ''}>
           {text.join.go}

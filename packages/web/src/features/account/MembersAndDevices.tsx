@@ -66,7 +66,9 @@ function Members({ owner, members }: { owner: boolean; members: readonly RecordO
 }
 
 const codeFor = (book: string, whom: 'me' | 'crew' | 'viewer'): Promise<Pairing> =>
-  whom === 'me' ? sendJson<Pairing>('POST', routes.pairings, {}) : sendJson<Pairing>('POST', routes.invitations(book), { role: whom })
+  whom === 'me'
+    ? sendJson<Pairing>('POST', routes.pairings, {})
+    : sendJson<Pairing>('POST', routes.invitations(book), { role: whom })
 
 function Devices({ book, owner }: { book: string; owner: boolean }) {
   const [devices, setDevices] = useState<readonly DeviceSummary[]>([])
@@ -80,7 +82,10 @@ function Devices({ book, owner }: { book: string; owner: boolean }) {
       setProblem(problemOf(error))
     }
   }, [])
-  const look = useCallback(() => attempt(async () => setDevices((await fetchJson<{ devices: DeviceSummary[] }>(routes.devices)).devices)), [attempt])
+  const look = useCallback(
+    () => attempt(async () => setDevices((await fetchJson<{ devices: DeviceSummary[] }>(routes.devices)).devices)),
+    [attempt],
+  )
   useEffect(() => void look(), [look])
   const ask = (whom: 'me' | 'crew' | 'viewer'): void => void attempt(async () => setPairing(await codeFor(book, whom)))
   return (
@@ -93,7 +98,10 @@ function Devices({ book, owner }: { book: string; owner: boolean }) {
               {name} <Quiet>{thisOne ? text.members.thisOne : text.members.seen(moment(Date.parse(seenAt)))}</Quiet>
             </Box>
             {!thisOne && (
-              <Button look="bare" onClick={() => void attempt(() => sendNothingBack('POST', routes.revoke(id), {})).then(look)}>
+              <Button
+                look="bare"
+                onClick={() => void attempt(() => sendNothingBack('POST', routes.revoke(id), {})).then(look)}
+              >
                 {text.members.revoke(name)}
               </Button>
             )}

@@ -6,9 +6,18 @@ const EDGE = 4
 export function QrCode({ value, label }: { value: string; label: string }) {
   const { modules } = create(value, { errorCorrectionLevel: 'M' })
   const size = modules.size + 2 * EDGE
-  const cells = Array.from(modules.data, (dark, i) => (dark ? `M${EDGE + (i % modules.size)} ${EDGE + Math.floor(i / modules.size)}h1v1h-1z` : '')).join('')
+  const cells = Array.from(modules.data, (dark, i) =>
+    dark ? `M${EDGE + (i % modules.size)} ${EDGE + Math.floor(i / modules.size)}h1v1h-1z` : '',
+  ).join('')
   return (
-    <svg viewBox={`0 0 ${size} ${size}`} width="260" height="260" role="img" aria-label={label} shapeRendering="crispEdges">
+    <svg
+      viewBox={`0 0 ${size} ${size}`}
+      width="260"
+      height="260"
+      role="img"
+      aria-label={label}
+      shapeRendering="crispEdges"
+    >
       <rect width={size} height={size} fill="#ffffff" />
       <path d={cells} fill="#000000" />
     </svg>

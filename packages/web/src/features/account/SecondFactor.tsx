@@ -70,7 +70,13 @@ export function SecondFactor({ on }: { on: boolean }) {
           <Flex gap="12px" wrap="wrap" align="end">
             <Box w="200px">
               <Label htmlFor="second-code">{words.code}</Label>
-              <Field id="second-code" inputMode="numeric" autoComplete="one-time-code" value={code} onChange={({ target }) => setCode(target.value)} />
+              <Field
+                id="second-code"
+                inputMode="numeric"
+                autoComplete="one-time-code"
+                value={code}
+                onChange={({ target }) => setCode(target.value)}
+              />
             </Box>
             <Button type="submit">{words.confirm}</Button>
           </Flex>
@@ -85,7 +91,13 @@ export function SecondFactor({ on }: { on: boolean }) {
           <Flex gap="12px" wrap="wrap" align="end" mt="4px">
             <Box w="200px">
               <Label htmlFor="second-current">{text.members.current}</Label>
-              <Field id="second-current" type="password" autoComplete="current-password" value={current} onChange={({ target }) => setCurrent(target.value)} />
+              <Field
+                id="second-current"
+                type="password"
+                autoComplete="current-password"
+                value={current}
+                onChange={({ target }) => setCurrent(target.value)}
+              />
             </Box>
             <Button type="submit">{on ? words.turnOff : words.turnOn}</Button>
           </Flex>

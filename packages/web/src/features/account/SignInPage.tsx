@@ -23,7 +23,12 @@ export function SignInPage() {
   const navigate = useNavigate()
   const signIn = async (): Promise<void> => {
     try {
-      await sendNothingBack('POST', routes.signIn, { name, password, device: deviceName(), ...(asksCode ? { code } : {}) })
+      await sendNothingBack('POST', routes.signIn, {
+        name,
+        password,
+        device: deviceName(),
+        ...(asksCode ? { code } : {}),
+      })
     } catch (error) {
       if (error instanceof Problem && error.code === 'second-factor') setAsksCode(true)
       return setProblem(problemOf(error))
@@ -45,7 +50,14 @@ export function SignInPage() {
         <Label htmlFor="sign-in-name" mt="18px">
           {text.signIn.name}
         </Label>
-        <Field id="sign-in-name" autoComplete="username" autoFocus value={name} onChange={({ target }) => setName(target.value)} minH="48px" />
+        <Field
+          id="sign-in-name"
+          autoComplete="username"
+          autoFocus
+          value={name}
+          onChange={({ target }) => setName(target.value)}
+          minH="48px"
+        />
         <Label htmlFor="sign-in-password" mt="14px">
           {text.signIn.password}
         </Label>
@@ -62,7 +74,14 @@ export function SignInPage() {
             <Label htmlFor="sign-in-code" mt="14px">
               {text.signIn.code}
             </Label>
-            <Field id="sign-in-code" autoComplete="one-time-code" autoFocus value={code} onChange={({ target }) => setCode(target.value)} minH="48px" />
+            <Field
+              id="sign-in-code"
+              autoComplete="one-time-code"
+              autoFocus
+              value={code}
+              onChange={({ target }) => setCode(target.value)}
+              minH="48px"
+            />
             <Quiet>{text.signIn.codeNote}</Quiet>
           </>
         )}

@@ -7,4 +7,5 @@ const SYSTEMS = [
 ] as const
 
 /** What this device is likely called by who looks at a list of them. */
-export const deviceName = (agent = navigator.userAgent): string => SYSTEMS.find(([pattern]) => pattern.test(agent))?.[1] ?? 'A browser'
+export const deviceName = (agent = navigator.userAgent): string =>
+  SYSTEMS.find(([pattern]) => pattern.test(agent))?.[1] ?? 'A browser'

@@ -33,7 +33,8 @@ export const text = {
     orType: 'Or type this key there:',
     code: 'Code from the app',
     confirm: 'Confirm',
-    recovery: 'Two-step sign-in is on. Store these recovery codes away from the phone. Each works once if you lose the app.',
+    recovery:
+      'Two-step sign-in is on. Store these recovery codes away from the phone. Each works once if you lose the app.',
   },
   access: {
     title: 'Account activity',
@@ -74,12 +75,14 @@ export const text = {
     another: 'Add your phone or tablet',
     crew: 'Invite crew',
     viewer: 'Invite a viewer',
-    crewNote: 'Crew can log trips. Viewers can only read, and see no positions. A client needs no invitation, only a name on the trip.',
+    crewNote:
+      'Crew can log trips. Viewers can only read, and see no positions. A client needs no invitation, only a name on the trip.',
     scan: 'Scan this with the other device’s camera, within ten minutes.',
     or: 'or open this address there',
     current: 'Current password',
     newPassword: 'New password',
-    newPasswordNote: 'At least twelve characters. Four words are easy to remember. Other devices will have to sign in again.',
+    newPasswordNote:
+      'At least twelve characters. Four words are easy to remember. Other devices will have to sign in again.',
     password: 'Sign-in name and password',
     signInAs: (name: string) => `You sign in as ${name}.`,
     keep: 'Save',

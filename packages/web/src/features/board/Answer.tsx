@@ -23,11 +23,19 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
       <Box fontSize="large" fontWeight="700" data-testid="answer">
         {row.strikes === 0
           ? text.answer.noStrike(subject, text.rests(row.strikes, row.hours, row.trips), row.upper)
-          : text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row.rate, row.lower, row.upper, how)}
+          : text.answer.sentence(
+              subject,
+              text.rests(row.strikes, row.hours, row.trips),
+              row.rate,
+              row.lower,
+              row.upper,
+              how,
+            )}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
         {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)}{' '}
-        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)} {text.answer.clock(row.clockRatio)}{' '}
+        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)}{' '}
+        {text.answer.clock(row.clockRatio)}{' '}
         {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
         {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>
@@ -47,7 +55,12 @@ function fishWords({ hookUp, landing, sizes, raised, bycatch, sameFish }: Rate, 
     sizes?.medianG !== undefined && sizes.heaviestG !== undefined
       ? text.answer.sizes(weight(sizes.medianG), weight(sizes.heaviestG), sizes.weighed / sizes.landed)
       : ''
-  return [hookUp && text.answer.hooked(share(hookUp)), landing && text.answer.landed(share(landing)), size, text.answer.notCounted(raised, bycatch, sameFish)]
+  return [
+    hookUp && text.answer.hooked(share(hookUp)),
+    landing && text.answer.landed(share(landing)),
+    size,
+    text.answer.notCounted(raised, bycatch, sameFish),
+  ]
     .filter(Boolean)
     .join(' ')
 }

@@ -14,7 +14,15 @@ import { useBehind } from './useBoard.ts'
 const ROW_PX = 41
 
 /** Each trip's hours and strikes behind a rate, and the way to each. */
-export function Behind({ question, group, title }: { question: Question; group: readonly string[] | undefined; title: string }) {
+export function Behind({
+  question,
+  group,
+  title,
+}: {
+  question: Question
+  group: readonly string[] | undefined
+  title: string
+}) {
   const { value: parts } = useBehind(question, group)
   const trips = useAppSelector(({ records }) => records.trips)
   const waterName = useNames('waters')
@@ -65,7 +73,12 @@ export function Behind({ question, group, title }: { question: Question; group: 
                     <td className="number">{whole(strikes)}</td>
                     <td>
                       {strikeIds.map((id, i) => (
-                        <Link key={id} to={`/trips/${trip}#strike-${id}`} style={{ marginRight: 8 }} aria-label={words.strike(i + 1, date)}>
+                        <Link
+                          key={id}
+                          to={`/trips/${trip}#strike-${id}`}
+                          style={{ marginRight: 8 }}
+                          aria-label={words.strike(i + 1, date)}
+                        >
                           {i + 1}
                         </Link>
                       ))}

@@ -61,7 +61,8 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
   const [today] = useState(() => calendarDay(localDate(Date.now(), deviceZone())))
   const sorted = sort ?? usualSort(question.by)
   const board = useMemo(() => {
-    const nameOf = ({ group }: BoardRow): string => group.map((level, i) => naming.level(asAnswered.by[i] ?? '', level)).join(' · ')
+    const nameOf = ({ group }: BoardRow): string =>
+      group.map((level, i) => naming.level(asAnswered.by[i] ?? '', level)).join(' · ')
     return { ...asAnswered, rows: sortRows(asAnswered.rows, sorted, asAnswered.by, nameOf) }
   }, [asAnswered, sorted, naming])
   const { set } = question
@@ -106,8 +107,12 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
           <Quiet>{left}</Quiet>
         </Box>
       )}
-      {row && question.split === null && <Answer subject={naming.subject(question, row.group)} row={row} board={board} onWhat={() => setShown('row')} />}
-      {shown === 'row' && row && <Behind question={question} group={row.group} title={naming.subject(question, row.group)} />}
+      {row && question.split === null && (
+        <Answer subject={naming.subject(question, row.group)} row={row} board={board} onWhat={() => setShown('row')} />
+      )}
+      {shown === 'row' && row && (
+        <Behind question={question} group={row.group} title={naming.subject(question, row.group)} />
+      )}
       {shown === 'all' && <Behind question={question} group={undefined} title={text.behind.all} />}
       <Printed
         board={printed}
@@ -137,7 +142,9 @@ function absentGroups(board: Board, { by, where }: AskedQuestion, naming: Naming
   return by.flatMap((column, i) => {
     const clause = where.find((one) => one.column === column)
     const there = new Set([...board.rows, ...board.withoutHours].map(({ group }) => group[i]))
-    return clause?.kind === 'oneOf' ? clause.values.filter((value) => !there.has(value)).map((value) => naming.level(column, value)) : []
+    return clause?.kind === 'oneOf'
+      ? clause.values.filter((value) => !there.has(value)).map((value) => naming.level(column, value))
+      : []
   })
 }
 
@@ -145,7 +152,13 @@ function SortChoice({ by, sort, onSort }: { by: readonly string[]; sort: Sort; o
   return (
     <Flex as="label" gap="6px" align="center" fontSize="small" color="quiet">
       {text.sort.label}
-      <Select value={sort} w="auto" minH="34px" fontSize="small" onChange={({ target }) => onSort(target.value as Sort)}>
+      <Select
+        value={sort}
+        w="auto"
+        minH="34px"
+        fontSize="small"
+        onChange={({ target }) => onSort(target.value as Sort)}
+      >
         {SORTS.filter((one) => one !== 'order' || hasOrder(by[0] ?? '')).map((one) => (
           <option key={one} value={one}>
             {text.sort.by[one]}

@@ -65,7 +65,14 @@ export function BoardPicture({ board, all, naming, units, title, foot }: BoardPi
             {row.group.map((level, k) => naming.level(board.by[k] ?? '', level)).join(' · ')}
           </text>
           <g transform={`translate(${AT.tally} 8)`}>
-            <Tally strikes={row.strikes} hours={row.hours} usualRate={all.rate} pitch={pitch} width={TALLY_WIDTH} label={text.tally(row.strikes, row.hours)} />
+            <Tally
+              strikes={row.strikes}
+              hours={row.hours}
+              usualRate={all.rate}
+              pitch={pitch}
+              width={TALLY_WIDTH}
+              label={text.tally(row.strikes, row.hours)}
+            />
           </g>
           <text x={AT.counts} y="20" style={{ fontSize: 13 }} fill={ink.ink}>
             {`${row.strikes} in ${text.row.hours(row.hours)} · ${text.row.counts(row.trips)}`}

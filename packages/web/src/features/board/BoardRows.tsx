@@ -46,7 +46,10 @@ const Row = chakra('button', {
 
 /** The scale that all rows of a board share. */
 export function scaleOf(rows: readonly BoardRow[], all: Rate, width: number): RateScale {
-  const highest = Math.max(0.1, ...rows.map(({ shrunken, upper }) => Math.max(shrunken * 1.1, Math.min(upper, all.rate * HIGHEST_LIMIT))))
+  const highest = Math.max(
+    0.1,
+    ...rows.map(({ shrunken, upper }) => Math.max(shrunken * 1.1, Math.min(upper, all.rate * HIGHEST_LIMIT))),
+  )
   return rateScale(highest, width)
 }
 
@@ -79,7 +82,16 @@ export const BoardRows = memo(function BoardRows({ board, all, naming, selected,
       <Box role="list">
         {rows.map((row) => (
           <Box role="listitem" key={row.group.join('|')}>
-            <OneRow row={row} by={board.by} all={all} naming={naming} scale={scale} pitch={pitch} pressed={row === selected} onSelect={() => onSelect(row)} />
+            <OneRow
+              row={row}
+              by={board.by}
+              all={all}
+              naming={naming}
+              scale={scale}
+              pitch={pitch}
+              pressed={row === selected}
+              onSelect={() => onSelect(row)}
+            />
           </Box>
         ))}
       </Box>
@@ -95,7 +107,15 @@ export const BoardRows = memo(function BoardRows({ board, all, naming, selected,
 /** The shared scale above the rows, with the usual rate of everything asked for. */
 function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
   return (
-    <Box display={{ base: 'none', lg: 'grid' }} gridTemplateColumns={COLUMNS} gap="0 14px" px="8px" fontSize="small" color="quiet" aria-hidden>
+    <Box
+      display={{ base: 'none', lg: 'grid' }}
+      gridTemplateColumns={COLUMNS}
+      gap="0 14px"
+      px="8px"
+      fontSize="small"
+      color="quiet"
+      aria-hidden
+    >
       <Box gridColumn="3" alignSelf="end">
         {text.axis.tally}
       </Box>
@@ -105,7 +125,13 @@ function Axis({ scale, usualRate }: { scale: RateScale; usualRate: number }) {
             {text.axis.all(usualRate)}
           </text>
           {scale.ticks.map((tick) => (
-            <text key={tick} x={scale.x(tick)} y="30" textAnchor="middle" opacity={Math.abs(scale.x(tick) - scale.x(usualRate)) < 4 ? 0.6 : 1}>
+            <text
+              key={tick}
+              x={scale.x(tick)}
+              y="30"
+              textAnchor="middle"
+              opacity={Math.abs(scale.x(tick) - scale.x(usualRate)) < 4 ? 0.6 : 1}
+            >
               {decimals(tick, 1)}
             </text>
           ))}
@@ -135,15 +161,30 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
   const spindle = spindleOf(row, all)
   return (
     <Row type="button" aria-pressed={pressed} onClick={onSelect}>
-      <Box gridRow={{ base: '1 / 3', lg: 'auto' }}>{drawn && <LureDrawing lure={drawn} width={drawn ? 72 : 0} decorative />}</Box>
+      <Box gridRow={{ base: '1 / 3', lg: 'auto' }}>
+        {drawn && <LureDrawing lure={drawn} width={drawn ? 72 : 0} decorative />}
+      </Box>
       <Box fontWeight="600" lineHeight="1.25">
         {row.group.map((level, i) => naming.level(by[i] ?? '', level)).join(' · ')}
       </Box>
       <Box display={{ base: 'none', lg: 'block' }}>
-        <Tally strikes={row.strikes} hours={row.hours} usualRate={all.rate} pitch={pitch} width={TALLY_WIDTH} label={text.tally(row.strikes, row.hours)} />
+        <Tally
+          strikes={row.strikes}
+          hours={row.hours}
+          usualRate={all.rate}
+          pitch={pitch}
+          width={TALLY_WIDTH}
+          label={text.tally(row.strikes, row.hours)}
+        />
       </Box>
-      <Box gridColumn={{ base: '2', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" lineHeight="1.35">
-        <strong>{whole(row.strikes)}</strong> in <strong>{text.row.hours(row.hours)}</strong> · {text.row.counts(row.trips)}
+      <Box
+        gridColumn={{ base: '2', lg: 'auto' }}
+        gridRow={{ base: '2', lg: 'auto' }}
+        fontSize="small"
+        lineHeight="1.35"
+      >
+        <strong>{whole(row.strikes)}</strong> in <strong>{text.row.hours(row.hours)}</strong> ·{' '}
+        {text.row.counts(row.trips)}
         <Box as="span" display={{ base: 'inline', lg: 'none' }}>
           {' '}
           · {text.row.limits(row.lower, row.upper)}
@@ -169,13 +210,24 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
           </Box>
         )}
       </Box>
-      <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" color="quiet" lineHeight="1.1" textAlign="center">
+      <Box
+        gridColumn={{ base: '3', lg: 'auto' }}
+        gridRow={{ base: '2', lg: 'auto' }}
+        fontSize="small"
+        color="quiet"
+        lineHeight="1.1"
+        textAlign="center"
+      >
         <Strength row={row} />
       </Box>
       <Box display={{ base: 'block', lg: 'none' }} gridColumn="1 / 4">
         <Spindle
           {...spindle}
-          scale={{ ...scale, x: (value) => (scale.x(value) * PHONE_SPINDLE_WIDTH) / SPINDLE_WIDTH, width: PHONE_SPINDLE_WIDTH }}
+          scale={{
+            ...scale,
+            x: (value) => (scale.x(value) * PHONE_SPINDLE_WIDTH) / SPINDLE_WIDTH,
+            width: PHONE_SPINDLE_WIDTH,
+          }}
           height={26}
         />
       </Box>
@@ -204,6 +256,9 @@ function Strength({ row: { strength, better } }: { row: BoardRow }) {
 
 /** Size and hook-up in one line, each with what it rests on. */
 export function fishLine({ sizes, hookUp }: Rate, units: UnitPreferences): string {
-  const weight = sizes?.medianG === undefined ? undefined : text.row.weighed(quantity(sizes.medianG, null, 'g', units.weight), sizes.weighed, sizes.landed)
+  const weight =
+    sizes?.medianG === undefined
+      ? undefined
+      : text.row.weighed(quantity(sizes.medianG, null, 'g', units.weight), sizes.weighed, sizes.landed)
   return [weight, hookUp && hookUp.of >= 5 ? text.row.hooked(hookUp.share) : undefined].filter(Boolean).join(' · ')
 }

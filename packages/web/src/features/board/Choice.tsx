@@ -33,7 +33,12 @@ interface ChoiceProps {
 /** An underlined part of the question that opens its choices. */
 export function Choice({ name, text, quiet = false, label = `${name}: ${text}`, onClose, children }: ChoiceProps) {
   return (
-    <Popover.Root onOpenChange={({ open }) => !open && onClose?.()} lazyMount unmountOnExit positioning={{ placement: 'bottom-start' }}>
+    <Popover.Root
+      onOpenChange={({ open }) => !open && onClose?.()}
+      lazyMount
+      unmountOnExit
+      positioning={{ placement: 'bottom-start' }}
+    >
       <Popover.Trigger asChild>
         <Underlined type="button" aria-label={label} data-quiet={quiet}>
           {text}

@@ -15,19 +15,32 @@ import { CONDITIONS, choiceText, clauseText } from './words.ts'
 import type { Condition } from './words.ts'
 
 /** The condition that a column of a clause belongs to: by its bands, or by any range. */
-const conditionOf = (column: string): Condition | undefined => CONDITIONS.find(({ band, number }) => column === band || column === number)
+const conditionOf = (column: string): Condition | undefined =>
+  CONDITIONS.find(({ band, number }) => column === band || column === number)
 
 const BANDS: ReadonlySet<string> = new Set(CONDITIONS.map(({ band }) => band))
 /** What may be a filter, the conditions asked for most first; the water has its place in the sentence. */
-const FILTER_GROUPS: readonly (readonly [head: string, columns: readonly (readonly [column: string, word: string])[]])[] = [
+const FILTER_GROUPS: readonly (readonly [
+  head: string,
+  columns: readonly (readonly [column: string, word: string])[],
+])[] = [
   [text.filterGroups.conditions, CONDITIONS.map(({ band, name }) => [band, name] as const)],
   ...Object.entries(COLUMN_GROUPS).map(
-    ([head, columns]) => [head, Object.entries<string>(columns).filter(([name]) => !BANDS.has(name) && name !== 'water')] as const,
+    ([head, columns]) =>
+      [head, Object.entries<string>(columns).filter(([name]) => !BANDS.has(name) && name !== 'water')] as const,
   ),
 ]
 
 /** A filter of the question as it reads, opening its own choices. */
-export function FilterInUse({ filter, question, units }: { filter: Clause; question: AskedQuestion; units: UnitPreferences }) {
+export function FilterInUse({
+  filter,
+  question,
+  units,
+}: {
+  filter: Clause
+  question: AskedQuestion
+  units: UnitPreferences
+}) {
   const naming = useNaming()
   const condition = conditionOf(filter.column)
   return (
@@ -54,7 +67,13 @@ export function OneOf({ question, column }: { question: AskedQuestion; column: '
 export function AddFilter(props: PanelProps) {
   const [column, setColumn] = useState<string>()
   return (
-    <Choice name={text.addFilter} text={text.addFilter} label={text.addFilter} quiet onClose={() => setColumn(undefined)}>
+    <Choice
+      name={text.addFilter}
+      text={text.addFilter}
+      label={text.addFilter}
+      quiet
+      onClose={() => setColumn(undefined)}
+    >
       <Columns {...props} column={column} onColumn={setColumn} />
     </Choice>
   )
@@ -103,7 +122,15 @@ function FilterPanel({ column, question, units }: { column: string; question: As
 }
 
 /** A condition held to some of its bands, or to any range. */
-function Bands({ condition, question, units }: { condition: Condition; question: AskedQuestion; units: UnitPreferences }) {
+function Bands({
+  condition,
+  question,
+  units,
+}: {
+  condition: Condition
+  question: AskedQuestion
+  units: UnitPreferences
+}) {
   const hours = new Map(useLevels(condition.band, question).map(({ level, hours: spent }) => [level, spent]))
   const instead = [condition.band, condition.number]
   const clause = question.where.find(({ column }) => instead.includes(column))
@@ -111,7 +138,11 @@ function Bands({ condition, question, units }: { condition: Condition; question:
   return (
     <>
       <Head>{condition.name}</Head>
-      <Option type="button" aria-pressed={!clause} onClick={() => question.set({ instead, clause: { kind: 'open', column: condition.band } })}>
+      <Option
+        type="button"
+        aria-pressed={!clause}
+        onClick={() => question.set({ instead, clause: { kind: 'open', column: condition.band } })}
+      >
         {condition.open}
       </Option>
       {[...DEFAULT_BANDS[condition.band].labels, UNKNOWN].map((label) => (
@@ -129,7 +160,17 @@ function Bands({ condition, question, units }: { condition: Condition; question:
 }
 
 /** The values a column takes in the book, each on or off. */
-function Levels({ column, open, head, question }: { column: string; open: string; head?: string; question: AskedQuestion }) {
+function Levels({
+  column,
+  open,
+  head,
+  question,
+}: {
+  column: string
+  open: string
+  head?: string
+  question: AskedQuestion
+}) {
   const naming = useNaming()
   const levels = useLevels(column, question)
   const clause = question.where.find((one) => one.column === column)
@@ -153,9 +194,27 @@ function Levels({ column, open, head, question }: { column: string; open: string
   )
 }
 
-function Level({ name, hours, chosen, onToggle }: { name: string; hours: number; chosen: boolean; onToggle: () => void }) {
+function Level({
+  name,
+  hours,
+  chosen,
+  onToggle,
+}: {
+  name: string
+  hours: number
+  chosen: boolean
+  onToggle: () => void
+}) {
   return (
-    <Option type="button" aria-pressed={chosen} onClick={onToggle} display="flex" alignItems="center" justifyContent="space-between" gap="14px">
+    <Option
+      type="button"
+      aria-pressed={chosen}
+      onClick={onToggle}
+      display="flex"
+      alignItems="center"
+      justifyContent="space-between"
+      gap="14px"
+    >
       <span>{name}</span>
       <Box as="span" color="quiet" whiteSpace="nowrap" fontWeight="400">
         {text.hoursBeside(hours)}

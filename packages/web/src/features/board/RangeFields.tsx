@@ -28,7 +28,8 @@ export function RangeFields({ condition, units, question, instead }: RangeFields
     if (from === null && to === null) return setWrong(text.wrong.oneSide)
     if (from !== null && to !== null && from >= to) return setWrong(text.wrong.empty)
     setWrong(undefined)
-    const si = (value: number | null): number | null => (value === null || stored === '' || shown === '' ? value : toSi(value, shown))
+    const si = (value: number | null): number | null =>
+      value === null || stored === '' || shown === '' ? value : toSi(value, shown)
     question.set({ instead, clause: { kind: 'range', column: condition.number, from: si(from), to: si(to) } })
   }
   const side = (name: 'from' | 'to') => (

@@ -16,7 +16,14 @@ export function Result({ groups, id, withRate = false }: ResultProps) {
   const units = useUnits()
   if (!groups) return <Unknown width="9em" />
   const { row, counts } = groups.get(id) ?? {}
-  if (row) return <>{[text.result.line(row.trips, row.strikes, row.hours), withRate && text.result.rate(row.rate)].filter(Boolean).join(' · ')}</>
+  if (row)
+    return (
+      <>
+        {[text.result.line(row.trips, row.strikes, row.hours), withRate && text.result.rate(row.rate)]
+          .filter(Boolean)
+          .join(' · ')}
+      </>
+    )
   return <>{counts ? countsText(counts, units) : text.result.none}</>
 }
 
@@ -24,6 +31,17 @@ export function Result({ groups, id, withRate = false }: ResultProps) {
 export function countsText({ missed, lost, landed, unsaid, sizes }: CountsRow, units: UnitPreferences): string {
   const said = missed + lost + landed
   const median = sizes?.medianG ?? sizes?.medianMm
-  const size = median === undefined ? '' : sizes?.medianG === undefined ? quantity(median, null, 'mm', units.length) : quantity(median, null, 'g', units.weight)
-  return [text.result.noHours(said + unsaid), said > 0 && text.result.hooked(lost + landed, said), size && text.result.median(size)].filter(Boolean).join(' · ')
+  const size =
+    median === undefined
+      ? ''
+      : sizes?.medianG === undefined
+        ? quantity(median, null, 'mm', units.length)
+        : quantity(median, null, 'g', units.weight)
+  return [
+    text.result.noHours(said + unsaid),
+    said > 0 && text.result.hooked(lost + landed, said),
+    size && text.result.median(size),
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }

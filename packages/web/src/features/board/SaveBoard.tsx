@@ -11,7 +11,17 @@ async function saveCsv(board: Board, naming: Naming, question: string, origin: s
 }
 
 /** The board out of the book: as a drawing, as figures, on paper. */
-export function SaveBoard({ board, naming, question, origin }: { board: Board; naming: Naming; question: string; origin: string }) {
+export function SaveBoard({
+  board,
+  naming,
+  question,
+  origin,
+}: {
+  board: Board
+  naming: Naming
+  question: string
+  origin: string
+}) {
   const picture = (): SVGSVGElement | null => document.querySelector<SVGSVGElement>('#board-picture')
   const drawn = (save: (svg: SVGSVGElement, name: string) => Promise<void>) => () => {
     const svg = picture()

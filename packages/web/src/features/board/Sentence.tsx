@@ -67,7 +67,11 @@ function By({ question }: { question: AskedQuestion }) {
 function Split({ question }: { question: AskedQuestion }) {
   const { split, by } = question
   return (
-    <Choice name={text.names.split} text={split === null ? text.notApart : text.apart(columnWord(split))} quiet={split === null}>
+    <Choice
+      name={text.names.split}
+      text={split === null ? text.notApart : text.apart(columnWord(split))}
+      quiet={split === null}
+    >
       <Option type="button" aria-pressed={split === null} onClick={() => question.set({ split: null })}>
         {text.notApart}
       </Option>
@@ -77,7 +81,12 @@ function Split({ question }: { question: AskedQuestion }) {
           {Object.entries<string>(columns)
             .filter(([column]) => !by.includes(column))
             .map(([column, word]) => (
-              <Option key={column} type="button" aria-pressed={split === column} onClick={() => question.set({ split: column })}>
+              <Option
+                key={column}
+                type="button"
+                aria-pressed={split === column}
+                onClick={() => question.set({ split: column })}
+              >
                 {word}
               </Option>
             ))}

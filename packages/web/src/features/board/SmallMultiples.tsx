@@ -31,11 +31,25 @@ export function SmallMultiples({ board, all, naming }: SmallMultiplesProps) {
     WIDTH,
   )
   return (
-    <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: '1fr 1fr', xl: '1fr 1fr 1fr' }} gap="22px 30px" mt="18px" className="no-print">
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: '1fr 1fr', xl: '1fr 1fr 1fr' }}
+      gap="22px 30px"
+      mt="18px"
+      className="no-print"
+    >
       {[...panels]
         .sort(([, a], [, b]) => hoursOf(b) - hoursOf(a))
         .map(([level, rows]) => (
-          <Panel key={level} title={naming.level(split, level)} rows={rows} by={by} all={all} scale={scale} naming={naming} />
+          <Panel
+            key={level}
+            title={naming.level(split, level)}
+            rows={rows}
+            by={by}
+            all={all}
+            scale={scale}
+            naming={naming}
+          />
         ))}
     </Box>
   )
@@ -68,14 +82,26 @@ function Panel({ title, rows, by, all, scale, naming }: PanelProps) {
           <Box opacity={row.tooEarly ? 0.5 : 1}>
             <Spindle {...spindleOf(row, all)} scale={scale} height={22} />
           </Box>
-          <Box w="2.4rem" textAlign="right" fontSize="small" fontWeight={row.tooEarly ? '400' : '600'} color={row.tooEarly ? 'quiet' : 'ink'}>
+          <Box
+            w="2.4rem"
+            textAlign="right"
+            fontSize="small"
+            fontWeight={row.tooEarly ? '400' : '600'}
+            color={row.tooEarly ? 'quiet' : 'ink'}
+          >
             {rate(row.shrunken)}
           </Box>
         </Flex>
       ))}
       {rows.length > ROWS && <Quiet>{text.small.rows(rows.length - ROWS)}</Quiet>}
       <Flex justify="flex-end" pr="46px">
-        <svg width={scale.width + 8} height="16" style={{ fontSize: 11, overflow: 'visible' }} fill={ink.quiet} aria-hidden>
+        <svg
+          width={scale.width + 8}
+          height="16"
+          style={{ fontSize: 11, overflow: 'visible' }}
+          fill={ink.quiet}
+          aria-hidden
+        >
           {scale.ticks
             .filter((_, i) => i % 2 === 0)
             .map((tick) => (

@@ -27,7 +27,9 @@ const question = fc.record({
 
 describe('the question in the address', () => {
   it('is read back as it was asked', () => {
-    fc.assert(fc.property(question, (asked) => void expect(askedBy(new URLSearchParams(addressOf(asked)))).toEqual(asked)))
+    fc.assert(
+      fc.property(question, (asked) => void expect(askedBy(new URLSearchParams(addressOf(asked)))).toEqual(asked)),
+    )
   })
 
   it('keeps every other choice when one is changed, has one clause a column, and forgets the row', () => {
@@ -35,7 +37,9 @@ describe('the question in the address', () => {
       fc.property(question, clause, (asked, chosen) => {
         const next = changed(asked, { clause: chosen })
         expect(next.where.filter(({ column }) => column === chosen.column)).toEqual([chosen])
-        expect(next.where.filter(({ column }) => column !== chosen.column)).toEqual(asked.where.filter(({ column }) => column !== chosen.column))
+        expect(next.where.filter(({ column }) => column !== chosen.column)).toEqual(
+          asked.where.filter(({ column }) => column !== chosen.column),
+        )
         expect([next.by, next.split, next.row]).toEqual([asked.by, asked.split, null])
         const open = changed(next, { clause: { kind: 'open', column: chosen.column } })
         expect(open.where.some(({ column }) => column === chosen.column)).toBe(false)
@@ -52,11 +56,20 @@ describe('the question in the address', () => {
       row: null,
       unread: ['nonsense', 'lure', '=', 'water_temp_c=hot'],
     })
-    expect(askedBy(new URLSearchParams('by=lure,season,angler,class,lure'))).toMatchObject({ by: ['lure', 'season', 'angler'], unread: ['class'] })
+    expect(askedBy(new URLSearchParams('by=lure,season,angler,class,lure'))).toMatchObject({
+      by: ['lure', 'season', 'angler'],
+      unread: ['class'],
+    })
   })
 
   it('names waters and lures by id, by name or by the id they had before they were merged, and says what the book does not have', () => {
-    const records = { waters: [{ id: 'w1', name: 'North Arm' }], lures: [{ id: 'l1', name: 'Popper' }], spots: [], setups: [], merged: { l2: 'l1' } }
+    const records = {
+      waters: [{ id: 'w1', name: 'North Arm' }],
+      lures: [{ id: 'l1', name: 'Popper' }],
+      spots: [],
+      setups: [],
+      merged: { l2: 'l1' },
+    }
     const asked = inBook(askedBy(new URLSearchParams('where=water%3Dnorth+arm,w9;lure%3Dl2,Popper,unknown')), records)
     expect(asked.where).toEqual([
       { kind: 'oneOf', column: 'water', values: ['w1', 'w9'] },

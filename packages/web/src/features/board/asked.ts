@@ -32,9 +32,9 @@ export type Asked = Omit<AskedQuestion, 'set'>
 
 /** Columns that hold ids of records, and where those are. */
 const RECORDS_OF = { water: 'waters', lure: 'lures', spot: 'spots', setup: 'setups' } as const
-type NamedRecords = Readonly<Record<(typeof RECORDS_OF)[keyof typeof RECORDS_OF], readonly { readonly id: string; readonly name: string }[]>> & {
-  readonly merged: Readonly<Record<string, string>>
-}
+type NamedRecords = Readonly<
+  Record<(typeof RECORDS_OF)[keyof typeof RECORDS_OF], readonly { readonly id: string; readonly name: string }[]>
+> & { readonly merged: Readonly<Record<string, string>> }
 
 /** The question in the ids of a book: names stand for their records, merged ones for those they were merged into. What the book does not have is said. */
 export function inBook(asked: Asked, records: NamedRecords): Asked {
@@ -49,7 +49,10 @@ export function inBook(asked: Asked, records: NamedRecords): Asked {
   }
   const where = asked.where.map((clause) =>
     clause.kind !== 'range' && clause.column in RECORDS_OF
-      ? { ...clause, values: [...new Set(clause.values.map((value) => idOf(clause.column as keyof typeof RECORDS_OF, value)))] }
+      ? {
+          ...clause,
+          values: [...new Set(clause.values.map((value) => idOf(clause.column as keyof typeof RECORDS_OF, value)))],
+        }
       : clause,
   )
   return { ...asked, where, unread }
@@ -68,7 +71,11 @@ export function askedBy(params: URLSearchParams): Asked {
     where: clauses,
     split: isApart ? split : null,
     row: row.length > 0 ? row : null,
-    unread: [...asked.filter((column) => !by.includes(column)), ...(split === null || isApart ? [] : [split]), ...unread],
+    unread: [
+      ...asked.filter((column) => !by.includes(column)),
+      ...(split === null || isApart ? [] : [split]),
+      ...unread,
+    ],
   }
 }
 

@@ -76,10 +76,18 @@ export const COLUMN_GROUPS = {
     fish_position: 'where the fish were',
     bait: 'bait',
   },
-  'Who and what for': { angler: 'angler', purpose: 'purpose', platform: 'boat or bank', trip: 'trip', species: 'species' },
+  'Who and what for': {
+    angler: 'angler',
+    purpose: 'purpose',
+    platform: 'boat or bank',
+    trip: 'trip',
+    species: 'species',
+  },
 } as const satisfies Record<string, Readonly<Record<string, string>>>
 
-const WORDS: ReadonlyMap<string, string> = new Map(Object.values(COLUMN_GROUPS).flatMap((columns) => Object.entries<string>(columns)))
+const WORDS: ReadonlyMap<string, string> = new Map(
+  Object.values(COLUMN_GROUPS).flatMap((columns) => Object.entries<string>(columns)),
+)
 
 export const isGrouping = (column: string): boolean => WORDS.has(column)
 /** The word for a column; one that only the command line knows stands under its own name. */

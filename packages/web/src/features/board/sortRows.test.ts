@@ -21,10 +21,15 @@ describe('rows of a board', () => {
 
   it('know the order of bands', () => {
     expect([hasOrder('temp_band'), hasOrder('lure')]).toEqual([true, false])
-    expect(levels(sortRows([row('50..55F', 1, 1, 1), row('<35F', 1, 1, 2), row('45..50F', 1, 1, 3)], 'order', ['temp_band'], nameOf))).toEqual([
-      '<35F',
-      '45..50F',
-      '50..55F',
-    ])
+    expect(
+      levels(
+        sortRows(
+          [row('50..55F', 1, 1, 1), row('<35F', 1, 1, 2), row('45..50F', 1, 1, 3)],
+          'order',
+          ['temp_band'],
+          nameOf,
+        ),
+      ),
+    ).toEqual(['<35F', '45..50F', '50..55F'])
   })
 })

@@ -5,16 +5,23 @@ export const SORTS = ['rate', 'strikes', 'hours', 'name', 'order'] as const
 export type Sort = (typeof SORTS)[number]
 
 const NUMBERED: ReadonlySet<string> = new Set(['hour', 'month', 'year'])
-const bandsOf = (column: string): readonly string[] | undefined => (DEFAULT_BANDS as Record<string, { labels: readonly string[] }>)[column]?.labels
+const bandsOf = (column: string): readonly string[] | undefined =>
+  (DEFAULT_BANDS as Record<string, { labels: readonly string[] }>)[column]?.labels
 
 /** Whether the values of a column have an order of their own: hours, months, bands. */
 export const hasOrder = (column: string): boolean => NUMBERED.has(column) || bandsOf(column) !== undefined
 
 /** Hours and months are read in the order of the clock; everything else by its rate. */
-export const usualSort = (by: readonly string[]): Sort => (by.length === 1 && NUMBERED.has(by[0] ?? '') ? 'order' : 'rate')
+export const usualSort = (by: readonly string[]): Sort =>
+  by.length === 1 && NUMBERED.has(by[0] ?? '') ? 'order' : 'rate'
 
 /** Rows as asked for; by rate those that say something come first. Pure: the list given stays as it is. */
-export function sortRows(rows: readonly BoardRow[], sort: Sort, by: readonly string[], nameOf: (row: BoardRow) => string): BoardRow[] {
+export function sortRows(
+  rows: readonly BoardRow[],
+  sort: Sort,
+  by: readonly string[],
+  nameOf: (row: BoardRow) => string,
+): BoardRow[] {
   const sorted = [...rows]
   switch (sort) {
     case 'rate':
@@ -26,7 +33,10 @@ export function sortRows(rows: readonly BoardRow[], sort: Sort, by: readonly str
     case 'name':
       return sorted.sort((a, b) => nameOf(a).localeCompare(nameOf(b)))
     case 'order':
-      return sorted.sort((a, b) => placeOf(by[0] ?? '', a.group[0] ?? '') - placeOf(by[0] ?? '', b.group[0] ?? '') || b.shrunken - a.shrunken)
+      return sorted.sort(
+        (a, b) =>
+          placeOf(by[0] ?? '', a.group[0] ?? '') - placeOf(by[0] ?? '', b.group[0] ?? '') || b.shrunken - a.shrunken,
+      )
   }
 }
 

@@ -2,17 +2,37 @@ import { counted, decimals, listOf, percent, rate, whole } from '../../ui/locale
 
 /** Words of the board. */
 export const text = {
-  question: { start: 'What produces by', on: 'on', what: 'What produces on', in: 'in', with: 'with', of: 'of', and: 'and', by: 'by', each: 'each apart' },
+  question: {
+    start: 'What produces by',
+    on: 'on',
+    what: 'What produces on',
+    in: 'in',
+    with: 'with',
+    of: 'of',
+    and: 'and',
+    by: 'by',
+    each: 'each apart',
+  },
   everyWater: 'any water',
   anyLure: 'any lure',
   anyClass: 'any class',
-  names: { water: 'Water', lure: 'Lure', class: 'Lure class', by: 'Grouped by', split: 'Apart for each', more: 'One more condition' },
+  names: {
+    water: 'Water',
+    lure: 'Lure',
+    class: 'Lure class',
+    by: 'Grouped by',
+    split: 'Apart for each',
+    more: 'One more condition',
+  },
   addFilter: 'Add filter',
   remove: (filter: string) => `Remove filter ${filter}`,
   filterGroups: { conditions: 'Conditions', lure: 'Lure' },
   hoursBeside: (hours: number) => (hours > 0 ? `${decimals(hours, hours < 10 ? 1 : 0)} h` : '–'),
   noHoursFor: (names: readonly string[]) => `No hours logged for ${listOf([...names])}.`,
-  sort: { label: 'Sort by', by: { rate: 'strikes per hour', strikes: 'strikes', hours: 'hours', name: 'name', order: 'order' } },
+  sort: {
+    label: 'Sort by',
+    by: { rate: 'strikes per hour', strikes: 'strikes', hours: 'hours', name: 'name', order: 'order' },
+  },
   saved: (book: string, day: string) => `${book}, ${day}`,
   more: 'anything else',
   notApart: 'all together',
@@ -30,9 +50,14 @@ export const text = {
     empty: 'The range is empty: “from” must be under “to”.',
   },
   unread: (parts: readonly string[]) => `Not used, because this book has nothing by that name: ${listOf(parts)}.`,
-  rests: (strikes: number, hours: number, trips: number) => `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips, 'trip')}`,
+  rests: (strikes: number, hours: number, trips: number) =>
+    `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips, 'trip')}`,
   fromWhat: 'Show the trips behind this',
-  axis: { tally: 'strikes, and the hours behind them', perHour: 'strikes per hour', all: (value: number) => `all together ${rate(value)}` },
+  axis: {
+    tally: 'strikes, and the hours behind them',
+    perHour: 'strikes per hour',
+    all: (value: number) => `all together ${rate(value)}`,
+  },
   row: {
     counts: (trips: number) => counted(trips, 'trip'),
     hours: (hours: number) => `${decimals(hours, 1)} h`,
@@ -41,7 +66,10 @@ export const text = {
     hooked: (share: number) => `${percent(share)} hooked`,
     tooEarly: 'too early',
     expectation: 'expected',
-    strength: { strong: { better: 'better', worse: 'worse' }, leaning: { better: 'probably better', worse: 'probably worse' } },
+    strength: {
+      strong: { better: 'better', worse: 'worse' },
+      leaning: { better: 'probably better', worse: 'probably worse' },
+    },
   },
   spindle: (value: number, lower: number, upper: number, raw: number) =>
     `${rate(value)} strikes per hour compared with similar lures here (${rate(raw)} as counted), likely range ${rate(lower)} to ${rate(upper)}`,
@@ -50,10 +78,13 @@ export const text = {
     label: 'Answer',
     sentence: (subject: string, rests: string, value: number, lower: number, upper: number, how: string) =>
       `${subject}: ${rests}. ${rate(value)} strikes per hour, likely range ${rate(lower)} to ${rate(upper)} (${how}).`,
-    noStrike: (subject: string, rests: string, upper: number) => `${subject}: ${rests}. No strike yet; likely under ${rate(upper)} per hour.`,
+    noStrike: (subject: string, rests: string, upper: number) =>
+      `${subject}: ${rests}. No strike yet; likely under ${rate(upper)} per hour.`,
     expectation: (value: number) => `Similar lures here would lead you to expect ${rate(value)} strikes per hour.`,
     how: (interval: 'trip' | 'exact', confidence: number) =>
-      interval === 'trip' ? `${percent(confidence)}, allowing for good and bad days` : `${percent(confidence)}, from the counts alone`,
+      interval === 'trip'
+        ? `${percent(confidence)}, allowing for good and bad days`
+        : `${percent(confidence)}, from the counts alone`,
     early: 'Too early: this needs 5 hours, 3 trips and 5 expected strikes.',
     shrunken: (value: number) => `Compared with similar lures here: ${rate(value)} strikes per hour.`,
     /** Said where it is more than a tenth. */
@@ -70,23 +101,32 @@ export const text = {
       'no difference shown': () => 'No clear difference from the other lures of its class here.',
       'too early': () => '',
     },
-    best: (chance: number, of: number) => `Chance that it is the best of these ${whole(of)}: ${whole(100 * chance)} in 100.`,
+    best: (chance: number, of: number) =>
+      `Chance that it is the best of these ${whole(of)}: ${whole(100 * chance)} in 100.`,
     trips: (withStrike: number, trips: number) => `${whole(withStrike)} of the ${counted(trips, 'trip')} had a strike.`,
     hooked: (share: string) => `Hooked ${share}.`,
     landed: (share: string) => `Landed ${share} of those.`,
-    share: (share: number, of: number, lower: number, upper: number) => `${percent(share)} of ${whole(of)} (${whole(100 * lower)} to ${whole(100 * upper)})`,
-    sizes: (median: string, heaviest: string, share: number) => `Landed fish: median ${median}, heaviest ${heaviest}; ${percent(share)} weighed.`,
+    share: (share: number, of: number, lower: number, upper: number) =>
+      `${percent(share)} of ${whole(of)} (${whole(100 * lower)} to ${whole(100 * upper)})`,
+    sizes: (median: string, heaviest: string, share: number) =>
+      `Landed fish: median ${median}, heaviest ${heaviest}; ${percent(share)} weighed.`,
     notCounted: (raised: number, bycatch: number, same: number) => {
-      const parts = [raised > 0 && counted(raised, 'follow'), bycatch > 0 && `${whole(bycatch)} by-catch`, same > 0 && `${whole(same)} the same fish again`]
+      const parts = [
+        raised > 0 && counted(raised, 'follow'),
+        bycatch > 0 && `${whole(bycatch)} by-catch`,
+        same > 0 && `${whole(same)} the same fish again`,
+      ]
       const said = parts.filter((part) => part !== false)
       return said.length > 0 ? `Not counted: ${listOf(said)}.` : ''
     },
   },
   explained: {
-    range: 'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',
+    range:
+      'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',
     compared:
       'The large figure is compared with similar lures here: few hours are pulled towards what lures of the same class do on the same water, and hours at dawn are compared with hours at dawn. So it can differ from strikes divided by hours.',
-    better: 'Better or worse: than the other lures of its class on its water, with all rows to pick from. “Probably” could be chance 5 to 20 times in 100.',
+    better:
+      'Better or worse: than the other lures of its class on its water, with all rows to pick from. “Probably” could be chance 5 to 20 times in 100.',
     look: 'A look, not a verdict: look after every trip, and some day one row or another seems better. What stays true however often you look is marked confirmed under Findings, Rules.',
     early: 'Too early: under 5 hours, 3 trips or 5 expected strikes.',
     best: 'Chance of being the best: how often it would come out first if the trips were fished again.',
@@ -95,7 +135,8 @@ export const text = {
     `Some blank days may not be logged: ${whole(blank)} of ${counted(trips, 'trip')} ended without a strike, and about ${whole(expected)} should have. If so, every rate here is too high.`,
   leftOut: (trips: number, strikes: number, loose: number, stints: number) => {
     const parts = [
-      trips > 0 && `${counted(trips, 'trip')} whose hours are not logged by lure (${counted(strikes, 'strike')}, still counted for hook-up and size)`,
+      trips > 0 &&
+        `${counted(trips, 'trip')} whose hours are not logged by lure (${counted(strikes, 'strike')}, still counted for hook-up and size)`,
       loose > 0 && `${counted(loose, 'strike')} without a rod`,
       stints > 0 && `${counted(stints, 'stint')} without hours`,
     ].filter((part) => part !== false)
@@ -120,9 +161,11 @@ export const text = {
     strike: (n: number, day: string) => `strike ${n} of ${day}`,
   },
   save: { label: 'Save or print', svg: 'Save SVG', png: 'Save PNG', csv: 'Save CSV', print: 'Print', file: 'board' },
-  picture: (by: string, under: string) => `What produces, by ${by}${under === '' ? '' : `, ${under.charAt(0).toLowerCase()}${under.slice(1)}`}`,
+  picture: (by: string, under: string) =>
+    `What produces, by ${by}${under === '' ? '' : `, ${under.charAt(0).toLowerCase()}${under.slice(1)}`}`,
   result: {
-    line: (trips: number, strikes: number, hours: number) => `${counted(trips, 'trip')} · ${counted(strikes, 'strike')} in ${decimals(hours, 1)} h`,
+    line: (trips: number, strikes: number, hours: number) =>
+      `${counted(trips, 'trip')} · ${counted(strikes, 'strike')} in ${decimals(hours, 1)} h`,
     rate: (value: number) => `${rate(value)} strikes per hour`,
     none: 'Not fished yet',
     noHours: (strikes: number) => `${counted(strikes, 'strike')}, hours not logged`,

@@ -18,7 +18,16 @@ export function useBehind({ by, where }: Question, group: readonly string[] | un
  * The values a column takes in the book with the hours of each, the most fished first. Read from the book cut as the question will need it once one of
  * them is chosen, so that the board then answers at once.
  */
-export function useLevels(column: string, { by, where }: Question): readonly { readonly level: string; readonly hours: number }[] {
-  const next: Question = { by: [...by], where: [...where.filter((clause) => clause.column !== column), { kind: 'oneOf', column, values: [] }] }
-  return useAnalysis((worker, book) => worker.levels(book, column, next), `levels ${column} ${JSON.stringify(next)}`).value ?? []
+export function useLevels(
+  column: string,
+  { by, where }: Question,
+): readonly { readonly level: string; readonly hours: number }[] {
+  const next: Question = {
+    by: [...by],
+    where: [...where.filter((clause) => clause.column !== column), { kind: 'oneOf', column, values: [] }],
+  }
+  return (
+    useAnalysis((worker, book) => worker.levels(book, column, next), `levels ${column} ${JSON.stringify(next)}`)
+      .value ?? []
+  )
 }

@@ -7,7 +7,11 @@ export function useDrawn(by: readonly string[], group: readonly string[]): Drawn
   const level = (column: string): string | undefined => (by.includes(column) ? group[by.indexOf(column)] : undefined)
   const [lure, body, lureClass] = [level('lure'), level('body'), level('class')]
   if (lure !== undefined) return lures.find(({ id }) => id === lure)
-  const zones = Object.fromEntries(['back', 'side', 'belly', 'accent', 'finish'].flatMap((zone) => (by.includes(zone) ? [[zone, level(zone) ?? null]] : [])))
+  const zones = Object.fromEntries(
+    ['back', 'side', 'belly', 'accent', 'finish'].flatMap((zone) =>
+      by.includes(zone) ? [[zone, level(zone) ?? null]] : [],
+    ),
+  )
   const ofBody = body === undefined ? undefined : lures.find((one) => one.body === body)
   const shown = lureClass ?? ofBody?.class
   return shown === undefined ? undefined : { name: shown, class: shown, ...zones }

@@ -35,13 +35,16 @@ export function useNaming(): Naming {
       const name = group.map((one, i) => level(columns[i] ?? '', one)).join(' · ')
       const on = where.find(({ column }) => column === 'water')
       const place = !columns.includes('water') && on?.kind === 'oneOf' ? ` on ${on.values.map(water).join(' or ')}` : ''
-      const held = CONDITIONS.filter((condition) => where.some(({ column }) => column === condition.band || column === condition.number))
+      const held = CONDITIONS.filter((condition) =>
+        where.some(({ column }) => column === condition.band || column === condition.number),
+      )
       const conditions = held.map((condition) => conditionText(condition, where, units)).join(', ')
       return `${name.charAt(0).toUpperCase()}${name.slice(1)}${place}${conditions ? `, ${conditions}` : ''}`
     }
     const filters = ({ where }: Pick<AskedQuestion, 'where'>): string => {
       const on = where.find(({ column }) => column === 'water')
-      const waters = on && on.kind !== 'range' ? `${on.kind === 'noneOf' ? 'not ' : ''}${on.values.map(water).join(' or ')}` : ''
+      const waters =
+        on && on.kind !== 'range' ? `${on.kind === 'noneOf' ? 'not ' : ''}${on.values.map(water).join(' or ')}` : ''
       return [waters, ...filtersOf(where).map((clause) => clauseText(clause, level, units))].filter(Boolean).join(', ')
     }
     return { level, filters, levels: (column, several) => levelsText(column, several, names, units), subject }

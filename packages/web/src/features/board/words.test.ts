@@ -8,16 +8,16 @@ describe('the words of a question', () => {
   it('read bands in the book’s own units', () => {
     expect(bandText('temp_band', '45..50F', IMPERIAL)).toBe('45 to 50 °F')
     expect(bandText('temp_band', '45..50F', METRIC)).toBe('7.2 to 10 °C')
-    expect([bandText('temp_band', '<35F', IMPERIAL), bandText('temp_band', '>=90F', IMPERIAL), bandText('temp_band', 'unknown', IMPERIAL)]).toEqual([
-      'under 35 °F',
-      '90 °F and up',
-      'not known',
-    ])
-    expect([bandText('clarity_band', 'very_clear', IMPERIAL), bandText('sky_band', 'clear', IMPERIAL), bandText('clarity_band', 'clear', IMPERIAL)]).toEqual([
-      'very clear',
-      'clear sky',
-      'clear',
-    ])
+    expect([
+      bandText('temp_band', '<35F', IMPERIAL),
+      bandText('temp_band', '>=90F', IMPERIAL),
+      bandText('temp_band', 'unknown', IMPERIAL),
+    ]).toEqual(['under 35 °F', '90 °F and up', 'not known'])
+    expect([
+      bandText('clarity_band', 'very_clear', IMPERIAL),
+      bandText('sky_band', 'clear', IMPERIAL),
+      bandText('clarity_band', 'clear', IMPERIAL),
+    ]).toEqual(['very clear', 'clear sky', 'clear'])
   })
 
   it('read ranges half-open, either side open', () => {

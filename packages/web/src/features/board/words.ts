@@ -20,7 +20,11 @@ export const CONDITIONS: readonly Condition[] = [
 ]
 
 /** Labels that do not read well as they are, for all columns and for some. */
-const BAND_WORDS: Readonly<Record<string, string>> = { very_clear: 'very clear', light_chop: 'light chop', working_chop: 'working chop' }
+const BAND_WORDS: Readonly<Record<string, string>> = {
+  very_clear: 'very clear',
+  light_chop: 'light chop',
+  working_chop: 'working chop',
+}
 const LIGHT_WORDS = { dim: 'dim light', low: 'low light', grey: 'grey light', bright: 'bright light' }
 const WORDS_OF: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   sun_band: { low: 'low sun', mid: 'middling sun', high: 'high sun' },
@@ -74,7 +78,8 @@ interface RangeUnit {
 
 /** A half-open range as one reads it. */
 export function rangeText(from: number | null, to: number | null, { stored, shown, label }: RangeUnit): string {
-  const text = (si: number): string => decimals(stored !== '' && shown !== '' ? fromSi(si, shown) : si, 1).replace(/[.,]0$/, '')
+  const text = (si: number): string =>
+    decimals(stored !== '' && shown !== '' ? fromSi(si, shown) : si, 1).replace(/[.,]0$/, '')
   const unit = shown === '' ? label : ` ${unitLabel(shown)}`
   if (from === null) return `under ${text(to ?? 0)}${unit}`
   return to === null ? `${text(from)}${unit} and up` : `${text(from)} to ${text(to)}${unit}`
@@ -104,7 +109,11 @@ export function filtersOf(where: readonly Clause[]): Clause[] {
 }
 
 /** A filter in words: `45 to 50 °F`, `lure class popper or frog`, `month not July`. */
-export function clauseText(clause: Clause, level: (column: string, level: string) => string, units: UnitPreferences): string {
+export function clauseText(
+  clause: Clause,
+  level: (column: string, level: string) => string,
+  units: UnitPreferences,
+): string {
   const condition = CONDITIONS.find(({ band, number }) => clause.column === band || clause.column === number)
   if (condition) return conditionText(condition, [clause], units)
   const word = columnWord(clause.column)
@@ -123,12 +132,21 @@ export function conditionText(condition: Condition, where: readonly Clause[], un
 }
 
 /** Several levels of one column: neighbouring bands of temperature as one range, else one or the other. */
-export function levelsText(column: string, levels: readonly string[], names: NamesByColumn, units: UnitPreferences): string {
+export function levelsText(
+  column: string,
+  levels: readonly string[],
+  names: NamesByColumn,
+  units: UnitPreferences,
+): string {
   const { edges, labels } = DEFAULT_BANDS.temp_band
   const places = column === 'temp_band' ? levels.map((label) => labels.indexOf(label)).sort((a, b) => a - b) : []
   const [first, last] = [places[0] ?? -1, places.at(-1) ?? -1]
   if (places.length > 1 && first >= 0 && last - first === places.length - 1)
-    return rangeText(edges[first - 1] ?? null, edges[last] ?? null, { stored: 'C', shown: units.temperature, label: '' })
+    return rangeText(edges[first - 1] ?? null, edges[last] ?? null, {
+      stored: 'C',
+      shown: units.temperature,
+      label: '',
+    })
   return listOf(
     levels.map((level) => levelText(column, level, names, units)),
     'disjunction',
@@ -140,7 +158,8 @@ export type NamesByColumn = Readonly<Record<string, (id: string) => string>>
 
 /** One level of a grouping as one reads it. */
 export function levelText(column: string, level: string, names: NamesByColumn, units: UnitPreferences): string {
-  if (level === UNKNOWN) return column === 'reason' ? 'no reason logged' : `${column === 'species' ? 'species ' : ''}${NOT_KNOWN}`
+  if (level === UNKNOWN)
+    return column === 'reason' ? 'no reason logged' : `${column === 'species' ? 'species ' : ''}${NOT_KNOWN}`
   const nameOf = names[column]
   if (nameOf) return nameOf(level)
   if (column in DEFAULT_BANDS) return bandText(column, level, units)

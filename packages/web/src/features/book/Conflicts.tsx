@@ -25,13 +25,28 @@ export function Conflicts({ book, trip }: { book: string; trip?: string }) {
     const reading = liveQuery(() => readConflicts(book)).subscribe(setSeen)
     return () => reading.unsubscribe()
   }, [book])
-  const shown = seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
+  const shown =
+    seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
   if (!seen || shown.length === 0) return null
   return (
-    <Box as="section" aria-label={text.conflicts.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px" className="no-print">
+    <Box
+      as="section"
+      aria-label={text.conflicts.title}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="16px"
+      p="14px 18px"
+      className="no-print"
+    >
       <Heading>{text.conflicts.title}</Heading>
       {shown.map((conflict) => (
-        <ConflictRow key={`${conflict.id} ${conflict.field}`} conflict={conflict} all={seen.conflicts} nameOf={seen.nameOf} />
+        <ConflictRow
+          key={`${conflict.id} ${conflict.field}`}
+          conflict={conflict}
+          all={seen.conflicts}
+          nameOf={seen.nameOf}
+        />
       ))}
     </Box>
   )
@@ -41,12 +56,19 @@ export function Conflicts({ book, trip }: { book: string; trip?: string }) {
 const isCompanion = ({ kind, field }: HeldConflict): boolean => !(field in fieldsOf(kind)) && field.endsWith('Typed')
 
 async function readConflicts(book: string): Promise<Seen> {
-  const [conflicts, authors, members, { device }] = await Promise.all([conflictsOfBook(book), store.authors.toArray(), recordsOf(book, 'member'), thisDevice()])
+  const [conflicts, authors, members, { device }] = await Promise.all([
+    conflictsOfBook(book),
+    store.authors.toArray(),
+    recordsOf(book, 'member'),
+    thisDevice(),
+  ])
   const names = new Map(members.map(({ id, name }) => [id, name]))
   const people = new Map(authors.map((author) => [author.device, names.get(author.member)]))
   const nameOf = (stamp: string): string => {
     const from = parseStamp(stamp).device
-    return from === device ? text.conflicts.thisDevice : [people.get(from), text.conflicts.elsewhere].filter(Boolean).join(', ')
+    return from === device
+      ? text.conflicts.thisDevice
+      : [people.get(from), text.conflicts.elsewhere].filter(Boolean).join(', ')
   }
   return { conflicts, nameOf }
 }
@@ -63,11 +85,18 @@ function ConflictRow({ conflict, all, nameOf }: ConflictRowProps) {
   const { kind, id, field, kept, other } = conflict
   const companion = all.find((one) => one.id === id && one.field === typedName(field))
   const spelled = (value: Json, typed: Json | undefined): string =>
-    (field in fieldsOf(kind) ? typedRecord(kind, [field], { [field]: value, [typedName(field)]: typed }, units)[field] : JSON.stringify(value)) ||
-    text.conflicts.nobody
+    (field in fieldsOf(kind)
+      ? typedRecord(kind, [field], { [field]: value, [typedName(field)]: typed }, units)[field]
+      : JSON.stringify(value)) || text.conflicts.nobody
   const when = (stamp: string): string => moment(parseStamp(stamp).ms)
   const take = async (): Promise<void> => {
-    await save(text.conflicts.taken, [{ kind, id, fields: { [field]: other.value, ...(companion ? { [typedName(field)]: companion.other.value } : {}) } }])
+    await save(text.conflicts.taken, [
+      {
+        kind,
+        id,
+        fields: { [field]: other.value, ...(companion ? { [typedName(field)]: companion.other.value } : {}) },
+      },
+    ])
     await leave()
   }
   const leave = async (): Promise<void> => {

@@ -38,7 +38,12 @@ export function ForeignFilePage() {
     if (typeof table === 'string') return setRefusal(`${file.name}: ${table}`)
     const earlier = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
     const kept = earlier[table.signature]
-    setOpened({ table, name: file.name, mapping: withKnownWords(kept ?? table.guess, Object.values(earlier)), remembered: kept !== undefined })
+    setOpened({
+      table,
+      name: file.name,
+      mapping: withKnownWords(kept ?? table.guess, Object.values(earlier)),
+      remembered: kept !== undefined,
+    })
   }
   return (
     <Page>
@@ -47,7 +52,13 @@ export function ForeignFilePage() {
       <p>{text.foreign.note}</p>
       <Box mt="12px">
         <Label htmlFor="foreign-file">{text.foreign.choose}</Label>
-        <input id="foreign-file" type="file" accept=".csv,.tsv,.txt" onChange={(event) => void open(event.target.files?.[0])} style={{ maxWidth: '100%' }} />
+        <input
+          id="foreign-file"
+          type="file"
+          accept=".csv,.tsv,.txt"
+          onChange={(event) => void open(event.target.files?.[0])}
+          style={{ maxWidth: '100%' }}
+        />
         <FieldProblem id="foreign-file-problem" message={refusal} />
       </Box>
       {opened && <Reading key={opened.table.signature + opened.name} book={book} {...opened} />}
@@ -86,12 +97,24 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
     setTranslated(undefined)
     running.clear()
   }
-  const chosen = orders.length === 1 ? orders[0] : mapping.dateOrder !== undefined && orders.includes(mapping.dateOrder) ? mapping.dateOrder : undefined
+  const chosen =
+    orders.length === 1
+      ? orders[0]
+      : mapping.dateOrder !== undefined && orders.includes(mapping.dateOrder)
+        ? mapping.dateOrder
+        : undefined
   const complete = { ...mapping, dateOrder: chosen }
   const ready = !columns.includes('row.date') || chosen !== undefined
 
   const tryIt = async (asked: Mapping = complete): Promise<void> => {
-    const made = await foreign().translate(asked, { waters, lures, spots, people, water: water || undefined, zone: deviceZone() })
+    const made = await foreign().translate(asked, {
+      waters,
+      lures,
+      spots,
+      people,
+      water: water || undefined,
+      zone: deviceZone(),
+    })
     setTranslated(made)
     if (made.faults.length > 0) return running.clear()
     const report = await running.send({ archive: made.archive, namespace }, true)
@@ -102,7 +125,9 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
     const report = await running.send({ archive: translated.archive, namespace }, false)
     if (!report?.applied) return
     const mappings = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
-    await commit(book, [{ kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } }])
+    await commit(book, [
+      { kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } },
+    ])
   }
   /** Names are told after a first reading, which is then read again. */
   const take = (name: NameInFile, sameAs: string): void => {
@@ -115,7 +140,8 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
     <>
       <Box mt="10px">
         <Quiet>
-          {text.foreign.found(table.rows, text.foreign.separators[table.delimiter], table.encoding)} {remembered ? text.foreign.remembered : ''}
+          {text.foreign.found(table.rows, text.foreign.separators[table.delimiter], table.encoding)}{' '}
+          {remembered ? text.foreign.remembered : ''}
         </Quiet>
       </Box>
       <ForeignQuestions
@@ -144,7 +170,11 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
         </Box>
       )}
       {translated && (
-        <NamesInFile names={translated.names} held={{ water: waters, lure: lures, person: people.map((name) => ({ id: name, name })) }} onTake={take} />
+        <NamesInFile
+          names={translated.names}
+          held={{ water: waters, lure: lures, person: people.map((name) => ({ id: name, name })) }}
+          onTake={take}
+        />
       )}
       {translated?.remarks.map((remark) => (
         <Box key={remark} mt="6px">
@@ -155,7 +185,13 @@ function Reading({ book, table, name, mapping: first, remembered }: ReadingProps
       <ImportProgress running={running} />
       {report && <ImportReportView report={report} placeOf={(remark) => placeOf(remark, lines)} />}
       {translated && report && !report.applied && report.faults.length === 0 && (
-        <Button look="main" mt="12px" minH="48px" disabled={running.progress !== undefined} onClick={() => void bring()}>
+        <Button
+          look="main"
+          mt="12px"
+          minH="48px"
+          disabled={running.progress !== undefined}
+          onClick={() => void bring()}
+        >
           {text.foreign.bring}
         </Button>
       )}
@@ -174,5 +210,7 @@ async function sourceLinesOf({ faults, looseEnds, remarks }: ImportReport): Prom
 
 function placeOf(remark: BundleRemark, lines: ReadonlyMap<string, number>): string {
   const line = lines.get(keyOf(remark))
-  return line === undefined ? text.report.place(remark.file, remark.line, remark.column) : text.report.linePlace(line, remark.column)
+  return line === undefined
+    ? text.report.place(remark.file, remark.line, remark.column)
+    : text.report.linePlace(line, remark.column)
 }

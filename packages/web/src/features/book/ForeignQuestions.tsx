@@ -18,7 +18,17 @@ interface ForeignQuestionsProps {
 }
 
 /** What the whole file is: what a row stands for, how its dates are read, and where it was. */
-export function ForeignQuestions({ mapping, orders, preview, waters, water, namespace, onMapping, onWater, onNamespace }: ForeignQuestionsProps) {
+export function ForeignQuestions({
+  mapping,
+  orders,
+  preview,
+  waters,
+  water,
+  namespace,
+  onMapping,
+  onWater,
+  onNamespace,
+}: ForeignQuestionsProps) {
   const words = text.foreign
   const dateAt = mapping.columns.indexOf('row.date')
   const example = dateAt < 0 ? undefined : preview.map((row) => row[dateAt]?.trim()).find(Boolean)
@@ -26,7 +36,11 @@ export function ForeignQuestions({ mapping, orders, preview, waters, water, name
     <Flex gap="12px 18px" wrap="wrap" mt="12px" align="start">
       <Box w="270px">
         <Label htmlFor="foreign-row">{words.rowIs}</Label>
-        <Select id="foreign-row" value={mapping.rowIs} onChange={({ target }) => onMapping({ rowIs: target.value as RowKind })}>
+        <Select
+          id="foreign-row"
+          value={mapping.rowIs}
+          onChange={({ target }) => onMapping({ rowIs: target.value as RowKind })}
+        >
           {ROWS.map((kind) => (
             <option key={kind} value={kind}>
               {words.rows[kind]}
@@ -41,7 +55,9 @@ export function ForeignQuestions({ mapping, orders, preview, waters, water, name
             id="foreign-dates"
             value={mapping.dateOrder ?? ''}
             aria-invalid={mapping.dateOrder === undefined}
-            onChange={({ target }) => onMapping({ dateOrder: target.value === '' ? undefined : (target.value as DateOrder) })}
+            onChange={({ target }) =>
+              onMapping({ dateOrder: target.value === '' ? undefined : (target.value as DateOrder) })
+            }
           >
             {orders.length !== 1 && <option value="">{words.mustChoose}</option>}
             {orders.map((order) => (
@@ -75,7 +91,9 @@ export function ForeignQuestions({ mapping, orders, preview, waters, water, name
         <Select
           id="foreign-decimal"
           value={mapping.decimal ?? ''}
-          onChange={({ target }) => onMapping({ decimal: target.value === '' ? undefined : (target.value as ',' | '.') })}
+          onChange={({ target }) =>
+            onMapping({ decimal: target.value === '' ? undefined : (target.value as ',' | '.') })
+          }
         >
           <option value="">{words.decimals.any}</option>
           <option value=".">{words.decimals.point}</option>

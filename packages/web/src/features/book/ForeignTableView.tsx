@@ -105,7 +105,12 @@ function Meaning({ name, mapping, at, onMean, onUnit }: MeaningProps) {
         ))}
       </Select>
       {spec?.type === 'quantity' && (
-        <Select aria-label={`${name} ${text.foreign.unit}`} value={mapping.units[at] ?? ''} onChange={({ target }) => onUnit(target.value as Unit)} minH="34px">
+        <Select
+          aria-label={`${name} ${text.foreign.unit}`}
+          value={mapping.units[at] ?? ''}
+          onChange={({ target }) => onUnit(target.value as Unit)}
+          minH="34px"
+        >
           {ALL_UNITS.filter((unit) => dimensionOf(unit) === spec.dimension).map((unit) => (
             <option key={unit} value={unit}>
               {unitLabel(unit)}

@@ -16,7 +16,9 @@ async function archiveOf(files: readonly File[]): Promise<BundleToSend | undefin
   if (files.length === 1 && /\.zip$/i.test(first.name))
     return { archive: new Uint8Array(await first.arrayBuffer()), namespace: first.name.replace(/\.zip$/i, '') }
   const entries = await Promise.all(
-    files.filter(({ name }) => /\.(csv|geojson|jpg)$/i.test(name)).map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
+    files
+      .filter(({ name }) => /\.(csv|geojson|jpg)$/i.test(name))
+      .map(async (file) => [file.name, new Uint8Array(await file.arrayBuffer())] as const),
   )
   const folder = first.webkitRelativePath.split('/')[0]
   return { archive: zipSync(Object.fromEntries(entries)), namespace: folder || 'bundle' }
@@ -63,7 +65,11 @@ export function ImportBundle({ book }: { book: string }) {
         {chosen && (
           <Box w="220px">
             <Label htmlFor="bundle-namespace">{text.bundle.called}</Label>
-            <Field id="bundle-namespace" value={chosen.namespace} onChange={(event) => setChosen({ ...chosen, namespace: event.target.value })} />
+            <Field
+              id="bundle-namespace"
+              value={chosen.namespace}
+              onChange={(event) => setChosen({ ...chosen, namespace: event.target.value })}
+            />
           </Box>
         )}
       </Flex>
@@ -81,7 +87,12 @@ export function ImportBundle({ book }: { book: string }) {
         />
       )}
       {chosen && report && !report.applied && report.faults.length === 0 && (
-        <Button look="main" mt="12px" disabled={running.progress !== undefined} onClick={() => void running.send(chosen, false)}>
+        <Button
+          look="main"
+          mt="12px"
+          disabled={running.progress !== undefined}
+          onClick={() => void running.send(chosen, false)}
+        >
           {text.bundle.bring}
         </Button>
       )}

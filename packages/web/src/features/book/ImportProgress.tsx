@@ -7,7 +7,10 @@ import { text } from './text.ts'
 export function ImportProgress({ running: { progress, cancel } }: { running: RunningImport }) {
   if (!progress) return null
   const { phase, done, of } = progress
-  const name = phase in text.progress.phases ? text.progress.phases[phase as keyof typeof text.progress.phases] : text.progress.reading(phase)
+  const name =
+    phase in text.progress.phases
+      ? text.progress.phases[phase as keyof typeof text.progress.phases]
+      : text.progress.reading(phase)
   return (
     <Flex align="center" gap="14px" mt="12px" role="status">
       <Box flex="1" maxW="420px">

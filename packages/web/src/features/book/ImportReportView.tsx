@@ -17,13 +17,29 @@ interface ReportProps {
 }
 
 /** What an import would do or did, and everything it has to say about the rows. */
-export function ImportReportView({ report, placeOf = ({ file, line, column }) => text.report.place(file, line, column), apart, onApart }: ReportProps) {
-  const { faults, looseEnds, remarks, created, changed, unchanged, kept, createdByKind, newNames, sameNames, applied } = report
+export function ImportReportView({
+  report,
+  placeOf = ({ file, line, column }) => text.report.place(file, line, column),
+  apart,
+  onApart,
+}: ReportProps) {
+  const { faults, looseEnds, remarks, created, changed, unchanged, kept, createdByKind, newNames, sameNames, applied } =
+    report
   const sums = (applied ? text.report.did : text.report.would)(created, changed, unchanged)
   const kinds = Object.entries(createdByKind).map(([kind, count]) => counted(count, text.report.kind[kind] ?? kind))
   return (
-    <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="12px" p="12px 16px" role="status" data-testid="import-report">
-      <strong>{faults.length > 0 ? text.report.faults(faults.length) : `${sums}${kept > 0 ? text.report.kept(kept) : ''}.`}</strong>
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      mt="12px"
+      p="12px 16px"
+      role="status"
+      data-testid="import-report"
+    >
+      <strong>
+        {faults.length > 0 ? text.report.faults(faults.length) : `${sums}${kept > 0 ? text.report.kept(kept) : ''}.`}
+      </strong>
       {kinds.length > 0 && <div>{text.report.kinds(kinds)}</div>}
       {(['water', 'lure', 'person'] as const).map((kind) => (
         <NewNames key={kind} kind={kind} names={newNames.filter((name) => name.kind === kind)} />
@@ -53,7 +69,8 @@ interface SameNamesProps {
 
 function SameNames({ names, apart, onApart }: SameNamesProps) {
   if (names.length === 0) return null
-  const toggle = (key: string, same: boolean): void => onApart(new Set(same ? [...apart].filter((one) => one !== key) : [...apart, key]))
+  const toggle = (key: string, same: boolean): void =>
+    onApart(new Set(same ? [...apart].filter((one) => one !== key) : [...apart, key]))
   return (
     <Box as="fieldset" mt="8px">
       <legend>
@@ -64,7 +81,12 @@ function SameNames({ names, apart, onApart }: SameNamesProps) {
         const key = `${kind} ${foreignId}`
         return (
           <Box as="label" key={key} display="flex" alignItems="center" gap="10px" minH="44px">
-            <input type="checkbox" checked={!apart.has(key)} onChange={({ target }) => toggle(key, target.checked)} style={{ width: 20, height: 20 }} />
+            <input
+              type="checkbox"
+              checked={!apart.has(key)}
+              onChange={({ target }) => toggle(key, target.checked)}
+              style={{ width: 20, height: 20 }}
+            />
             {text.report.same.one(name, heldName)}
           </Box>
         )
@@ -73,7 +95,15 @@ function SameNames({ names, apart, onApart }: SameNamesProps) {
   )
 }
 
-function Remarks({ title, list, placeOf }: { title: string; list: readonly BundleRemark[]; placeOf: (remark: BundleRemark) => string }) {
+function Remarks({
+  title,
+  list,
+  placeOf,
+}: {
+  title: string
+  list: readonly BundleRemark[]
+  placeOf: (remark: BundleRemark) => string
+}) {
   if (list.length === 0) return null
   return (
     <Box mt="8px">
@@ -89,7 +119,10 @@ interface AlikeTableProps<R> {
 }
 
 /** Remarks, equal ones once with how often and some of their places. */
-export function AlikeTable<R extends { readonly message: string; readonly column?: string; readonly file?: string }>({ list, placeOf }: AlikeTableProps<R>) {
+export function AlikeTable<R extends { readonly message: string; readonly column?: string; readonly file?: string }>({
+  list,
+  placeOf,
+}: AlikeTableProps<R>) {
   const alike = alikeRemarks(list)
   return (
     <>
@@ -100,7 +133,10 @@ export function AlikeTable<R extends { readonly message: string; readonly column
               <td>
                 {count === 1
                   ? examples.map(placeOf)
-                  : text.report.alike(count, [...examples.map(placeOf), ...(count > examples.length ? ['…'] : [])].join(' · '))}
+                  : text.report.alike(
+                      count,
+                      [...examples.map(placeOf), ...(count > examples.length ? ['…'] : [])].join(' · '),
+                    )}
               </td>
               <td>{message}</td>
             </tr>

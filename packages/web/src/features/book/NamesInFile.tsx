@@ -20,7 +20,13 @@ export function NamesInFile({ names, held, onTake }: NamesInFileProps) {
     <Box as="section" aria-label={text.foreign.names.title} mt="18px">
       <Heading>{text.foreign.names.title}</Heading>
       {NAMED_KINDS.map((kind) => (
-        <OfKind key={kind} kind={kind} names={names.filter((name) => name.kind === kind)} held={held[kind]} onTake={onTake} />
+        <OfKind
+          key={kind}
+          kind={kind}
+          names={names.filter((name) => name.kind === kind)}
+          held={held[kind]}
+          onTake={onTake}
+        />
       ))}
     </Box>
   )

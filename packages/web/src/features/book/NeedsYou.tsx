@@ -17,7 +17,15 @@ export function NeedsYou({ book }: { book: string }) {
   const groups = new Map<string, OutboxEntry[]>()
   for (const entry of entries) groups.set(entry.change.group, [...(groups.get(entry.change.group) ?? []), entry])
   return (
-    <Box as="section" aria-label={text.needsYou.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="16px" p="14px 18px">
+    <Box
+      as="section"
+      aria-label={text.needsYou.title}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="16px"
+      p="14px 18px"
+    >
       <Heading>{text.needsYou.title}</Heading>
       {[...groups].map(([group, members]) => (
         <Box key={group} mt="8px">

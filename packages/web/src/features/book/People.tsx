@@ -26,7 +26,14 @@ export function People({ book }: { book: string }) {
   )
 }
 
-const ROW = { align: 'center', gap: '12px', wrap: 'wrap', py: '4px', borderBottom: '1px solid', borderColor: 'rule' } as const
+const ROW = {
+  align: 'center',
+  gap: '12px',
+  wrap: 'wrap',
+  py: '4px',
+  borderBottom: '1px solid',
+  borderColor: 'rule',
+} as const
 
 interface PersonProps {
   readonly book: string
@@ -70,7 +77,13 @@ function Person({ book, name, count, names }: PersonProps) {
     >
       <Flex {...ROW}>
         <Box w="240px">
-          <Field autoFocus aria-label={text.people.nameOf(name)} value={typed} maxLength={200} onChange={({ target }) => setTyped(target.value)} />
+          <Field
+            autoFocus
+            aria-label={text.people.nameOf(name)}
+            value={typed}
+            maxLength={200}
+            onChange={({ target }) => setTyped(target.value)}
+          />
         </Box>
         <Button type="submit" look="main">
           {merges ? text.people.merge : text.rename}

@@ -33,7 +33,11 @@ export function SafeKeeping({ book }: { book: string }) {
       {meta?.repairedAtMs !== undefined && <p>{words.repaired(moment(meta.repairedAtMs))}</p>}
       {backup && (
         <p data-testid="backup">
-          {last ? words.backedUp(moment(Date.parse(last.at)), last.records, last.fault === null) : nightly ? words.noneYet : words.off}{' '}
+          {last
+            ? words.backedUp(moment(Date.parse(last.at)), last.records, last.fault === null)
+            : nightly
+              ? words.noneYet
+              : words.off}{' '}
           {last?.fault && <strong>{last.fault}</strong>}
           <Quiet>{words.how}</Quiet>
         </p>

@@ -19,7 +19,9 @@ export function UnknownWords({ words, mapping, onMapping }: UnknownWordsProps) {
   const say = ({ target, word }: UnknownWord, meaning: string): void => {
     const said = { ...mapping.words?.[target] }
     delete said[wordKey(word)]
-    onMapping({ words: { ...mapping.words, [target]: meaning === AS_WRITTEN ? said : { ...said, [wordKey(word)]: meaning } } })
+    onMapping({
+      words: { ...mapping.words, [target]: meaning === AS_WRITTEN ? said : { ...said, [wordKey(word)]: meaning } },
+    })
   }
   return (
     <Box as="section" aria-label={text.foreign.words.title} mt="18px">
@@ -37,7 +39,9 @@ export function UnknownWords({ words, mapping, onMapping }: UnknownWordsProps) {
               aria-invalid={word.target === 'strike.outcome' && word.meaning === undefined}
               onChange={({ target }) => say(word, target.value)}
             >
-              <option value={AS_WRITTEN}>{word.target === 'strike.outcome' ? text.foreign.words.choose : text.foreign.words.keep}</option>
+              <option value={AS_WRITTEN}>
+                {word.target === 'strike.outcome' ? text.foreign.words.choose : text.foreign.words.keep}
+              </option>
               {wordChoices(word.target).map((choice) => (
                 <option key={choice} value={choice}>
                   {text.foreign.words.shown[choice] ?? choice}

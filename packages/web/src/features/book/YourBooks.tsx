@@ -95,9 +95,20 @@ function OpenBook({ book }: { book: BookSummary }) {
       <Label htmlFor="book-name">{task === 'rename' ? text.books.name : text.books.typeName(book.name)}</Label>
       <Flex gap="10px" wrap="wrap">
         <Box w="280px">
-          <Field id="book-name" autoFocus autoComplete="off" maxLength={200} value={typed} onChange={({ target }) => setTyped(target.value)} />
+          <Field
+            id="book-name"
+            autoFocus
+            autoComplete="off"
+            maxLength={200}
+            value={typed}
+            onChange={({ target }) => setTyped(target.value)}
+          />
         </Box>
-        <Button type="submit" look="main" disabled={task === 'delete' && (typed.trim() !== book.name.trim() || isLoading)}>
+        <Button
+          type="submit"
+          look="main"
+          disabled={task === 'delete' && (typed.trim() !== book.name.trim() || isLoading)}
+        >
           {task === 'rename' ? text.rename : text.books.remove}
         </Button>
         <Button look="bare" onClick={() => setTask(undefined)}>

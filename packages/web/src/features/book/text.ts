@@ -2,8 +2,11 @@ import { counted, whole } from '../../ui/locale.ts'
 
 /** What an import brings, without the parts there are none of. */
 function sums(created: number, changed: number, unchanged: number, one: string, several: string): string {
-  const parts = [created > 0 && `${whole(created)} new`, changed > 0 && `${whole(changed)} changed`].filter((part) => part !== false)
-  const brought = parts.length === 0 ? 'no new records' : `${parts.join(' and ')} ${created + changed === 1 ? 'record' : 'records'}`
+  const parts = [created > 0 && `${whole(created)} new`, changed > 0 && `${whole(changed)} changed`].filter(
+    (part) => part !== false,
+  )
+  const brought =
+    parts.length === 0 ? 'no new records' : `${parts.join(' and ')} ${created + changed === 1 ? 'record' : 'records'}`
   return unchanged === 0 ? brought : `${brought}; ${whole(unchanged)} ${unchanged === 1 ? one : several}`
 }
 
@@ -62,7 +65,15 @@ export const text = {
   units: {
     title: 'Units and clock',
     changed: 'Units changed.',
-    names: { temperature: 'temperature', depth: 'depth', visibility: 'visibility', length: 'length', weight: 'weight', wind: 'wind', pressure: 'pressure' },
+    names: {
+      temperature: 'temperature',
+      depth: 'depth',
+      visibility: 'visibility',
+      length: 'length',
+      weight: 'weight',
+      wind: 'wind',
+      pressure: 'pressure',
+    },
     clock: 'clock',
     clocks: { auto: 'as on this device', 12: '9:42 pm', 24: '21:42' },
     decimal: 'decimal sign',
@@ -100,10 +111,12 @@ export const text = {
     otherOpen: 'Import a spreadsheet',
   },
   report: {
-    faults: (count: number) => `${counted(count, 'problem')}. Fix ${count === 1 ? 'it' : 'them'} in the file, then import again.`,
+    faults: (count: number) =>
+      `${counted(count, 'problem')}. Fix ${count === 1 ? 'it' : 'them'} in the file, then import again.`,
     would: (created: number, changed: number, unchanged: number) =>
       `Ready to import: ${sums(created, changed, unchanged, 'is here already', 'are here already')}`,
-    did: (created: number, changed: number, unchanged: number) => `Imported ${sums(created, changed, unchanged, 'was here already', 'were here already')}`,
+    did: (created: number, changed: number, unchanged: number) =>
+      `Imported ${sums(created, changed, unchanged, 'was here already', 'were here already')}`,
     kept: (count: number) => `; ${counted(count, 'field')} you edited by hand stay as they are`,
     kinds: (list: readonly string[]) => `New: ${list.join(', ')}.`,
     kind: {
@@ -127,7 +140,8 @@ export const text = {
     alike: (count: number, places: string) => `${whole(count)} times: ${places}`,
     imported: (count: number) => `Imported ${counted(count, 'record')}.`,
     lists: { faults: 'Problems', looseEnds: 'Things to fix after the import', remarks: 'Notes' },
-    place: (file: string, line: number, column: string | undefined) => [file, line > 0 && `line ${line}`, column].filter(Boolean).join(', '),
+    place: (file: string, line: number, column: string | undefined) =>
+      [file, line > 0 && `line ${line}`, column].filter(Boolean).join(', '),
     linePlace: (line: number, column: string | undefined) => `line ${line}${column === undefined ? '' : `, ${column}`}`,
     more: (count: number) => `and ${whole(count)} more`,
   },
@@ -147,7 +161,12 @@ export const text = {
     separators: { ',': 'commas', ';': 'semicolons', '\t': 'tabs' },
     remembered: 'Using your choices from the last file with these columns.',
     rowIs: 'Each row is',
-    rows: { strike: 'a strike, or a fish caught', stint: 'a stint: one lure from when to when', trip: 'a trip', lure: 'a lure' },
+    rows: {
+      strike: 'a strike, or a fish caught',
+      stint: 'a stint: one lure from when to when',
+      trip: 'a trip',
+      lure: 'a lure',
+    },
     dates: 'Dates are read as',
     mustChoose: 'choose: day or month first',
     mustChooseNote: 'These dates can be read in two ways. Choose above.',
@@ -158,7 +177,8 @@ export const text = {
     column: 'means',
     passed: 'keep as a note',
     unit: 'in',
-    preview: (shown: number, of: number) => (shown < of ? `The first ${whole(shown)} of ${counted(of, 'row')}` : counted(of, 'row')),
+    preview: (shown: number, of: number) =>
+      shown < of ? `The first ${whole(shown)} of ${counted(of, 'row')}` : counted(of, 'row'),
     read: 'Check',
     bring: 'Import all',
     decimal: 'Numbers look like',
@@ -181,7 +201,8 @@ export const text = {
       choice: (name: string) => `${name} is`,
       more: (count: number) => `Show ${count} more`,
     },
-    faults: (count: number) => `${counted(count, 'cell')} cannot be read. Fix them in the file, or change what the column means.`,
+    faults: (count: number) =>
+      `${counted(count, 'cell')} cannot be read. Fix them in the file, or change what the column means.`,
     kinds: {
       row: 'The row',
       water: 'The water',

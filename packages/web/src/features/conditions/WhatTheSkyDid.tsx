@@ -31,7 +31,13 @@ export function WhatTheSkyDid({ conditions, said, zone, onSay }: WhatTheSkyDidPr
       <Quiet>{text.note}</Quiet>
       <Box mt="6px" display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} columnGap="48px">
         {ordered.map((condition) => (
-          <Row key={condition.column} condition={condition} word={said[condition.said] ?? ''} zone={zone} {...(onSay ? { onSay } : {})} />
+          <Row
+            key={condition.column}
+            condition={condition}
+            word={said[condition.said] ?? ''}
+            zone={zone}
+            {...(onSay ? { onSay } : {})}
+          />
         ))}
       </Box>
     </Box>
@@ -47,7 +53,15 @@ function Row({ condition, word, zone, onSay }: RowProps) {
   const { column, said } = condition
   const name = text.columns[column]
   return (
-    <Flex borderBottom="1px solid" borderColor="rule" py="8px" gap="6px 12px" align="center" justify="space-between" wrap="wrap">
+    <Flex
+      borderBottom="1px solid"
+      borderColor="rule"
+      py="8px"
+      gap="6px 12px"
+      align="center"
+      justify="space-between"
+      wrap="wrap"
+    >
       <Box minW="0" flex="1 1 12rem">
         <Box fontSize="small" color="quiet">
           {name}

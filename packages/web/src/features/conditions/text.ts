@@ -42,7 +42,8 @@ export const text = {
         'The water is below 60 °F (15 °C). Cold shock and swimming failure come within minutes. Wear your life jacket, dress for immersion, and watch for ice on the ramp.',
       wind: 'The wind is strong enough to turn small boats back. Check for a small-craft advisory, clip the kill switch, and stay near a lee shore.',
       heat: 'It is hot. Drink, find shade and rest. Heat illness starts with a headache.',
-      'warm-fish': 'The water is warm, and fish in a livewell suffer. Keep the well cool and aerated, and release fish you do not need at once.',
+      'warm-fish':
+        'The water is warm, and fish in a livewell suffer. Keep the well cool and aerated, and release fish you do not need at once.',
     } satisfies Record<Caution, string>,
   },
 } as const

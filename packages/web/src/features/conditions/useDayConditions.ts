@@ -9,7 +9,11 @@ export function useDayConditions(
   fromMs: number,
   toMs: number,
 ): readonly DayCondition[] | undefined {
-  const key = useMemo(() => JSON.stringify([water?.id, water?.latitude, water?.longitude, setting, fromMs, toMs]), [water, setting, fromMs, toMs])
+  const key = useMemo(
+    () => JSON.stringify([water?.id, water?.latitude, water?.longitude, setting, fromMs, toMs]),
+    [water, setting, fromMs, toMs],
+  )
   const place = { latitude: water?.latitude ?? null, longitude: water?.longitude ?? null }
-  return useAnalysis((worker, book) => worker.conditions(book, water?.id, { ...setting, ...place }, fromMs, toMs), key).value
+  return useAnalysis((worker, book) => worker.conditions(book, water?.id, { ...setting, ...place }, fromMs, toMs), key)
+    .value
 }

@@ -13,12 +13,15 @@ export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
   const { fish, limit, totalG, unweighed, cull, toWeigh, over } = liveBag(strikes, trip)
   const leftMs = fishingTimeLeftMs(trip, nowMs)
   const release = (): void => {
-    if (cull) void deck.tap(text.said.culled, () => [{ kind: 'strike', id: cull.id, fields: { kept: false, cullTag: null } }])
+    if (cull)
+      void deck.tap(text.said.culled, () => [{ kind: 'strike', id: cull.id, fields: { kept: false, cullTag: null } }])
   }
   return (
     <section className="bag" aria-label={text.bag.title}>
       <strong>
-        {fish.length === 0 ? text.bag.empty(limit) : text.bag.total(quantity(totalG, null, 'g', units.weight), Math.min(fish.length, limit), limit)}
+        {fish.length === 0
+          ? text.bag.empty(limit)
+          : text.bag.total(quantity(totalG, null, 'g', units.weight), Math.min(fish.length, limit), limit)}
         {unweighed > 0 && text.bag.unweighed(unweighed)}
       </strong>
       {leftMs !== null && <span>{leftMs <= 0 ? text.bag.late : text.bag.left(hoursText(leftMs / MINUTE_MS))}</span>}

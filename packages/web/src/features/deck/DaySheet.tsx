@@ -1,7 +1,17 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
-import { MOST_ABOARD, aboard, breakOff, comeAboard, countOf, daySummary, inHand, isOf, namesIn } from '@jotbook/core/deck'
+import {
+  MOST_ABOARD,
+  aboard,
+  breakOff,
+  comeAboard,
+  countOf,
+  daySummary,
+  inHand,
+  isOf,
+  namesIn,
+} from '@jotbook/core/deck'
 import type { Fields } from '@jotbook/core'
 import type { Angler, Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
@@ -33,7 +43,9 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
   const lures = useAppSelector(({ records }) => records.lures)
   const { strikes, raised, landed } = daySummary(day)
   const putRods = (next: readonly Rod[], said: string): void =>
-    void deck.tap(said, ({ trip }) => [{ kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } }])
+    void deck.tap(said, ({ trip }) => [
+      { kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } },
+    ])
   if (tying)
     return (
       <NewLureSheet
@@ -199,13 +211,18 @@ function Close({ deck }: { deck: Deck }) {
   const navigate = useNavigate()
   const { day } = deck
   const close = async (more: Fields = {}): Promise<void> => {
-    await deck.tap(text.said.closed, (ahead, atMs) => [...breakOff(ahead, atMs), { kind: 'trip', id: ahead.trip.id, fields: { end: isoUtc(atMs), ...more } }])
+    await deck.tap(text.said.closed, (ahead, atMs) => [
+      ...breakOff(ahead, atMs),
+      { kind: 'trip', id: ahead.trip.id, fields: { end: isoUtc(atMs), ...more } },
+    ])
     await navigate(`/trips/${day.trip.id}?closed=1`)
   }
   return (
     <section aria-label={text.daySheet.close} className="close">
       <p>{text.daySheet.closeNote}</p>
-      {countOf(day.strikes) === 0 && <Target onTap={() => void close({ noBites: true })}>{text.daySheet.noBites}</Target>}
+      {countOf(day.strikes) === 0 && (
+        <Target onTap={() => void close({ noBites: true })}>{text.daySheet.noBites}</Target>
+      )}
       <Target className="go" onTap={() => void close()}>
         {text.daySheet.close}
       </Target>

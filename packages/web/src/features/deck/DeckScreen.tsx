@@ -51,7 +51,8 @@ const ASKED_FOR_MS = 120_000
 
 type Sheet = 'reading' | 'day' | { readonly strike: string }
 
-const idOf = (edits: readonly DeckEdit[], kind: string): string | undefined => edits.find((edit) => edit.kind === kind)?.id
+const idOf = (edits: readonly DeckEdit[], kind: string): string | undefined =>
+  edits.find((edit) => edit.kind === kind)?.id
 
 /** The rods in the water, what is in hand, and Strike. */
 export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
@@ -82,7 +83,8 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   useEffect(() => {
     // The tap that ends it is itself no sign of fishing.
     const fromMs = lastTapMs(day)
-    if (endAtSilence(day, fromMs, deckNow(day)).length > 0) void tap(text.said.silence, (ahead, atMs) => endAtSilence(ahead, fromMs, atMs))
+    if (endAtSilence(day, fromMs, deckNow(day)).length > 0)
+      void tap(text.said.silence, (ahead, atMs) => endAtSilence(ahead, fromMs, atMs))
     // Looked at a few times a minute, and whenever the screen wakes.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [tick])
@@ -144,14 +146,30 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   }
 
   if (sheet === 'reading') return <ReadingSheet deck={deck} nowMs={nowMs} onDone={() => setSheet(undefined)} />
-  if (sheet === 'day') return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={() => setSheet(undefined)} />
+  if (sheet === 'day')
+    return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={() => setSheet(undefined)} />
   if (sheet) return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={() => setSheet(undefined)} />
   const resting = onBreak(day)
-  if (black) return <BlackScreen deck={deck} people={people} lureName={lureName} onStrike={(angler) => void strike(angler)} onWhole={() => setBlack(false)} />
+  if (black)
+    return (
+      <BlackScreen
+        deck={deck}
+        people={people}
+        lureName={lureName}
+        onStrike={(angler) => void strike(angler)}
+        onWhole={() => setBlack(false)}
+      />
+    )
   return (
     <main className={`deck ${people.length > 1 ? 'crew' : ''} ${resting ? 'resting' : ''}`}>
       <h1 className="visually-hidden">{text.title}</h1>
-      <TopLine deck={deck} zone={zone} nowMs={nowMs} onReading={() => setSheet('reading')} onDay={() => setSheet('day')} />
+      <TopLine
+        deck={deck}
+        zone={zone}
+        nowMs={nowMs}
+        onReading={() => setSheet('reading')}
+        onDay={() => setSheet('day')}
+      />
       <div className="upper">
         {day.trip.purpose === 'tournament' && <Bag deck={deck} nowMs={nowMs} />}
         {people.length > 1 && <Aboard day={day} people={people} whose={whose} onWhose={setWhose} lureName={lureName} />}
@@ -161,7 +179,9 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         deck={deck}
         asking={asking}
         picking={picking}
-        silentFromMs={silent.length > 0 ? Math.max(...silent.map(({ end }) => epochMs(end ?? day.trip.start))) : undefined}
+        silentFromMs={
+          silent.length > 0 ? Math.max(...silent.map(({ end }) => epochMs(end ?? day.trip.start))) : undefined
+        }
         nowMs={nowMs}
         clockAt={clockAt}
         anglers={anglers}
@@ -179,9 +199,19 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         onSince={(rod, sinceMs, struck) => void since(rod, sinceMs, struck)}
         onSecond={(first) => void second(first)}
         onDetails={(id) => setSheet({ strike: id })}
-        onSilence={(stoppedMs) => void tap(text.said.silenceAnswered, (ahead) => answerSilence(ahead, stoppedMs === undefined ? 'fishedOn' : { stoppedMs }))}
+        onSilence={(stoppedMs) =>
+          void tap(text.said.silenceAnswered, (ahead) =>
+            answerSilence(ahead, stoppedMs === undefined ? 'fishedOn' : { stoppedMs }),
+          )
+        }
       />
-      <StrikeArea people={people} day={day} anglers={anglers} lureName={lureName} onStrike={(angler) => void strike(angler)} />
+      <StrikeArea
+        people={people}
+        day={day}
+        anglers={anglers}
+        lureName={lureName}
+        onStrike={(angler) => void strike(angler)}
+      />
       <div className="foot">
         <Target onTap={() => void raised()}>{text.raised}</Target>
         <Target aria-pressed={picking} onTap={() => setPicking(!picking)}>

@@ -25,12 +25,17 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
   if (trip.purpose !== 'tournament')
     return (
       <section aria-label={text.daySheet.event}>
-        <Target className="quiet" onTap={() => set((now) => ({ purpose: 'tournament', limit: now.limit ?? USUAL_LIMIT }))}>
+        <Target
+          className="quiet"
+          onTap={() => set((now) => ({ purpose: 'tournament', limit: now.limit ?? USUAL_LIMIT }))}
+        >
           {text.daySheet.event}
         </Target>
       </section>
     )
-  const weighIn = trip.weighIn ? epochMs(trip.weighIn) : Math.ceil((nowMs + USUAL_HOURS * HOUR_MS) / QUARTER_MS) * QUARTER_MS
+  const weighIn = trip.weighIn
+    ? epochMs(trip.weighIn)
+    : Math.ceil((nowMs + USUAL_HOURS * HOUR_MS) / QUARTER_MS) * QUARTER_MS
   return (
     <section aria-label={text.daySheet.event}>
       <h2>{text.daySheet.event}</h2>
@@ -47,7 +52,9 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
       <Stepper
         label={text.daySheet.weighIn}
         value={trip.weighIn ? clock(weighIn, zone) : '–'}
-        onStep={(step) => set((now) => ({ weighIn: isoUtc(now.weighIn ? epochMs(now.weighIn) + step * QUARTER_MS : weighIn) }))}
+        onStep={(step) =>
+          set((now) => ({ weighIn: isoUtc(now.weighIn ? epochMs(now.weighIn) + step * QUARTER_MS : weighIn) }))
+        }
       />
       <Stepper
         label={text.daySheet.runBack}

@@ -46,7 +46,10 @@ export function Launch({ book }: { book: string }) {
       timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
       deck: rods as never,
     }
-    const first = Object.keys(reading).length > 0 ? [{ kind: 'reading' as const, id: newId(), fields: { trip, time: now, ...reading } }] : []
+    const first =
+      Object.keys(reading).length > 0
+        ? [{ kind: 'reading' as const, id: newId(), fields: { trip, time: now, ...reading } }]
+        : []
     await commit(book, [{ kind: 'trip', id: trip, fields }, ...first])
     // From now on what is here is all there is for days; the answer stands under Day.
     void askToPersist()
@@ -101,7 +104,9 @@ export function Launch({ book }: { book: string }) {
           }}
         />
       )}
-      {step === 'reading' && water && <ReadingStep book={book} water={water} trips={trips} onLaunch={(fields) => void launch(fields)} />}
+      {step === 'reading' && water && (
+        <ReadingStep book={book} water={water} trips={trips} onLaunch={(fields) => void launch(fields)} />
+      )}
       <p className="caution">{text.launch.caution}</p>
     </main>
   )
@@ -120,7 +125,11 @@ function AboardStep({ trips, purpose, onPurpose, onPeople }: AboardProps) {
   const [names, setNames] = useState<readonly string[]>([])
   const [name, setName] = useState('')
   const everyone = [...new Set([...names, ...namesIn(name)])].slice(0, MOST_ABOARD)
-  const crews = [...new Set(trips.slice(0, 40).flatMap(({ anglers }) => (anglers && anglers.length > 0 ? [anglers.join('\n')] : [])))].slice(0, 4)
+  const crews = [
+    ...new Set(
+      trips.slice(0, 40).flatMap(({ anglers }) => (anglers && anglers.length > 0 ? [anglers.join('\n')] : [])),
+    ),
+  ].slice(0, 4)
   const add = (): void => {
     setNames(everyone)
     setName('')
@@ -230,13 +239,22 @@ function ReadingStep({ book, water, trips, onLaunch }: ReadingStepProps) {
   const [nowMs] = useState(Date.now)
   return (
     <>
-      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven({ ...given, ...fields })} nowMs={nowMs} water={water.id} short />
+      <ReadingFields
+        readings={readings}
+        given={given}
+        onGive={(fields) => setGiven({ ...given, ...fields })}
+        nowMs={nowMs}
+        water={water.id}
+        short
+      />
       <div className="choices">
         <Target className="go" onTap={() => onLaunch(given)}>
           {Object.keys(given).length > 0 ? text.launch.asBefore : text.launch.none}
         </Target>
       </div>
-      <Cautions cautions={cautionsNow([...readings, { ...given, time: isoUtc(nowMs) }] as readonly TripReading[], nowMs)} />
+      <Cautions
+        cautions={cautionsNow([...readings, { ...given, time: isoUtc(nowMs) }] as readonly TripReading[], nowMs)}
+      />
     </>
   )
 }

@@ -17,7 +17,11 @@ export function LineToStrike() {
       const x = leftOfMiddle ? rod.right + 6 : rod.left - 6
       const end = Math.min(strike.right - INSIDE_PX, Math.max(strike.left + INSIDE_PX, x))
       const [bend, y] = [strike.top - 6, strike.top + INSIDE_PX]
-      setLine({ d: `M${leftOfMiddle ? rod.right : rod.left} ${rod.top + rod.height / 2}H${x}V${bend}H${end}V${y - 6}`, x: end, y })
+      setLine({
+        d: `M${leftOfMiddle ? rod.right : rod.left} ${rod.top + rod.height / 2}H${x}V${bend}H${end}V${y - 6}`,
+        x: end,
+        y,
+      })
     }
     measure()
     const observer = new ResizeObserver(measure)

@@ -41,7 +41,13 @@ export function NewLureSheet({ book, onDone }: NewLureProps) {
           : COLOURS.map((colour) => (
               <Target key={colour} onTap={() => (back === undefined ? setBack(colour) : void tie(colour))}>
                 <LureDrawing
-                  lure={{ name: colour, class: kind, back: back ?? colour, side: back ?? colour, belly: back === undefined ? 'white' : colour }}
+                  lure={{
+                    name: colour,
+                    class: kind,
+                    back: back ?? colour,
+                    side: back ?? colour,
+                    belly: back === undefined ? 'white' : colour,
+                  }}
                   width={92}
                   decorative
                 />

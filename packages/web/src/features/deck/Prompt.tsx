@@ -71,7 +71,13 @@ function Standing({ deck: { day }, anglers, nowMs }: PromptProps) {
   const strikes = held ? countOf(day.strikes.filter(({ stint }) => stint === held.id)) : 0
   return (
     <div className="prompt standing">
-      <strong>{held ? text.held(Math.floor((nowMs - epochMs(held.start)) / MINUTE_MS)) : day.stints.length > 0 ? text.onBreak : text.takeUp}</strong>
+      <strong>
+        {held
+          ? text.held(Math.floor((nowMs - epochMs(held.start)) / MINUTE_MS))
+          : day.stints.length > 0
+            ? text.onBreak
+            : text.takeUp}
+      </strong>
       {held && <span>{text.count(strikes)}</span>}
     </div>
   )
@@ -90,14 +96,23 @@ function Why({ deck, asking, anglers, onAsk }: PromptProps & { asking: Extract<A
           {reason}
         </Target>
       ))}
-      <Target className="quiet roomy" onTap={() => onAsk({ kind: 'since', rod, angler: anglers[0] ?? null, struck: false })}>
+      <Target
+        className="quiet roomy"
+        onTap={() => onAsk({ kind: 'since', rod, angler: anglers[0] ?? null, struck: false })}
+      >
         {text.earlier}
       </Target>
     </Row>
   )
 }
 
-function Outcome({ deck, asking, onAsk, onDetails, onSecond }: PromptProps & { asking: Extract<Asking, { kind: 'outcome' }> }) {
+function Outcome({
+  deck,
+  asking,
+  onAsk,
+  onDetails,
+  onSecond,
+}: PromptProps & { asking: Extract<Asking, { kind: 'outcome' }> }) {
   const { strike, next } = asking
   const say = async (outcome: string): Promise<void> => {
     await deck.tap(text.said.outcome(outcome), () => [{ kind: 'strike', id: strike, fields: { outcome } }])
@@ -123,10 +138,18 @@ function Outcome({ deck, asking, onAsk, onDetails, onSecond }: PromptProps & { a
 }
 
 /** The strike to ask about after this one. */
-const then = (next: string | undefined): Asking | undefined => (next === undefined ? undefined : { kind: 'outcome', strike: next })
+const then = (next: string | undefined): Asking | undefined =>
+  next === undefined ? undefined : { kind: 'outcome', strike: next }
 
 /** When it was, and at a tournament whether it stays in the boat. */
-function Landed({ deck, asking, nowMs, clockAt, onAsk, onDetails }: PromptProps & { asking: Extract<Asking, { kind: 'landed' }> }) {
+function Landed({
+  deck,
+  asking,
+  nowMs,
+  clockAt,
+  onAsk,
+  onDetails,
+}: PromptProps & { asking: Extract<Asking, { kind: 'landed' }> }) {
   const { strike, next } = asking
   const record = deck.day.strikes.find(({ id }) => id === strike)
   const keepAsked = deck.day.trip.purpose === 'tournament' && typeof record?.kept !== 'boolean'
@@ -137,7 +160,9 @@ function Landed({ deck, asking, nowMs, clockAt, onAsk, onDetails }: PromptProps 
   }
   const keep = async (kept: boolean): Promise<void> => {
     const tag = nextTag(liveBag(deck.day.strikes, deck.day.trip))
-    await deck.tap(kept ? text.said.kept(tag) : text.said.released, () => [{ kind: 'strike', id: strike, fields: kept ? { kept, cullTag: tag } : { kept } }])
+    await deck.tap(kept ? text.said.kept(tag) : text.said.released, () => [
+      { kind: 'strike', id: strike, fields: kept ? { kept, cullTag: tag } : { kept } },
+    ])
   }
   if (keepAsked)
     return (
@@ -164,7 +189,13 @@ function Landed({ deck, asking, nowMs, clockAt, onAsk, onDetails }: PromptProps 
   )
 }
 
-function SinceRow({ deck, asking, nowMs, onSince, onCancel }: PromptProps & { asking: Extract<Asking, { kind: 'since' }> }) {
+function SinceRow({
+  deck,
+  asking,
+  nowMs,
+  onSince,
+  onCancel,
+}: PromptProps & { asking: Extract<Asking, { kind: 'since' }> }) {
   const named = ({ label, minutes }: Since): string =>
     label === 'now' ? text.sinceNow : label === 'lastStrike' ? text.sinceLast : text.minutesAgo(minutes ?? 0)
   return (

@@ -48,7 +48,9 @@ export function ReadingFields({ readings, given, onGive, nowMs, water, short = f
         label={text.read.fields[field]}
         value={shownValue('reading', field, present(field), typed, units)}
         note={note(field)}
-        onStep={(direction) => onGive(stepped('reading', field, present(field) as number | undefined, units, direction, usual[field]))}
+        onStep={(direction) =>
+          onGive(stepped('reading', field, present(field) as number | undefined, units, direction, usual[field]))
+        }
         onType={(entered) => {
           const fields = typedQuantity('reading', field, entered, units)
           if (fields) onGive(fields)
@@ -65,12 +67,18 @@ export function ReadingFields({ readings, given, onGive, nowMs, water, short = f
         label={`${text.read.fields.cloudPct}${noteOf(note('cloudPct'))}`}
         words={Object.values(text.read.clouds)}
         chosen={typeof cloud === 'number' ? [cloudWord(cloud)] : []}
-        onPick={(word) => onGive({ cloudPct: Number(Object.entries(text.read.clouds).find(([, named]) => named === word)?.[0] ?? 0) })}
+        onPick={(word) =>
+          onGive({ cloudPct: Number(Object.entries(text.read.clouds).find(([, named]) => named === word)?.[0] ?? 0) })
+        }
       />
       <Pick
         label={`${text.read.fields.windMps} ${text.read.fields.windFromDeg}`}
         words={POINTS}
-        chosen={typeof present('windFromDeg') === 'number' ? [POINTS[Math.round(Number(present('windFromDeg')) / 45) % 8] ?? ''] : []}
+        chosen={
+          typeof present('windFromDeg') === 'number'
+            ? [POINTS[Math.round(Number(present('windFromDeg')) / 45) % 8] ?? '']
+            : []
+        }
         onPick={(word) => onGive({ windFromDeg: POINTS.indexOf(word as (typeof POINTS)[number]) * 45 })}
       />
       {!short && (

@@ -15,7 +15,9 @@ export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: numbe
   const carried: Fields = Object.fromEntries(
     READ_FIELDS.flatMap((field) => {
       const last = lastRead(readings, field, nowMs)
-      return last ? [[field, last.value] as const, ...(last.typed ? [[typedName(field), last.typed] as const] : [])] : []
+      return last
+        ? [[field, last.value] as const, ...(last.typed ? [[typedName(field), last.typed] as const] : [])]
+        : []
     }),
   )
   const log = async (fields: Fields): Promise<void> => {
@@ -33,7 +35,13 @@ export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: numbe
           {text.cancel}
         </Target>
       </header>
-      <ReadingFields readings={readings} given={given} onGive={(fields) => setGiven((now) => ({ ...now, ...fields }))} nowMs={nowMs} water={trip.water} />
+      <ReadingFields
+        readings={readings}
+        given={given}
+        onGive={(fields) => setGiven((now) => ({ ...now, ...fields }))}
+        nowMs={nowMs}
+        water={trip.water}
+      />
       <footer>
         {changed ? (
           <Target className="go" onTap={() => void log(given)}>

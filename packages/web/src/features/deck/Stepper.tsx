@@ -28,7 +28,12 @@ export function Stepper({ label, value, note, onStep, onType }: StepperProps) {
         <div aria-live="polite">
           <span>{label}</span>
           {onType ? (
-            <button type="button" className="typed" aria-label={text.read.type(label, value)} onClick={() => setTyping(true)}>
+            <button
+              type="button"
+              className="typed"
+              aria-label={text.read.type(label, value)}
+              onClick={() => setTyping(true)}
+            >
               <strong>{value}</strong>
             </button>
           ) : (

@@ -14,7 +14,17 @@ const FELT = ['phase', 'feltAs', 'set', 'hookPosition'] as const
 const MEASURED = ['lengthMm', 'weightG', 'depthM'] as const
 
 /** The rest of a strike, in chips and steppers; each tap is kept at once, none is asked for. */
-export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; deck: Deck; strike: string; onDone: () => void }) {
+export function StrikeSheet({
+  book,
+  deck,
+  strike: id,
+  onDone,
+}: {
+  book: string
+  deck: Deck
+  strike: string
+  onDone: () => void
+}) {
   const units = useUnits()
   const file = useRef<HTMLInputElement>(null)
   const strike = deck.day.strikes.find((one) => one.id === id)
@@ -24,8 +34,11 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
   const write = (fields: Fields, what: string): void => change(() => fields, what)
   /** Built on the taps before it: two quick ones count twice. */
   const change = (fieldsOf: (now: Strike) => Fields, what: string): void =>
-    void deck.tap(text.said.detail(what), (ahead) => [{ kind: 'strike', id, fields: fieldsOf(ahead.strikes.find((one) => one.id === id) ?? strike) }])
-  const toggled = (field: keyof Strike, word: string): void => write({ [field]: strike[field] === word ? null : word }, word)
+    void deck.tap(text.said.detail(what), (ahead) => [
+      { kind: 'strike', id, fields: fieldsOf(ahead.strikes.find((one) => one.id === id) ?? strike) },
+    ])
+  const toggled = (field: keyof Strike, word: string): void =>
+    write({ [field]: strike[field] === word ? null : word }, word)
   const words = (field: (typeof FELT)[number] | 'species') => (
     <Pick
       key={field}
@@ -47,13 +60,20 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
           {text.done}
         </Target>
       </header>
-      <Pick label={text.whatBecame} words={OUTCOMES} chosen={[strike.outcome ?? '']} onPick={(word) => toggled('outcome', word)} />
+      <Pick
+        label={text.whatBecame}
+        words={OUTCOMES}
+        chosen={[strike.outcome ?? '']}
+        onPick={(word) => toggled('outcome', word)}
+      />
       {MEASURED.map((field) => (
         <Stepper
           key={field}
           label={text.sheet[field]}
           value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
-          onStep={(direction) => change((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])}
+          onStep={(direction) =>
+            change((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])
+          }
           onType={(entered) => {
             const fields = typedQuantity('strike', field, entered, units)
             if (fields) write(fields, text.sheet[field])
@@ -74,13 +94,18 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
         words={wordsOfField('stint', 'cover')}
         chosen={stint?.cover ? [stint.cover] : []}
         onPick={(word) =>
-          stint && void deck.tap(text.said.detail(word), () => [{ kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } }])
+          stint &&
+          void deck.tap(text.said.detail(word), () => [
+            { kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } },
+          ])
         }
       />
       <Stepper
         label={text.sheet.pitch}
         value={String(strike.pitch ?? '–')}
-        onStep={(direction) => change((now) => ({ pitch: Math.max(1, (now.pitch ?? 0) + direction) }), text.sheet.pitch)}
+        onStep={(direction) =>
+          change((now) => ({ pitch: Math.max(1, (now.pitch ?? 0) + direction) }), text.sheet.pitch)
+        }
       />
       <Pick
         label={text.sheet.sameFish}
@@ -92,7 +117,9 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: { book: string; 
         label={text.sheet.forageSeen}
         words={wordsOfField('strike', 'forageSeen')}
         chosen={seen}
-        onPick={(word) => write({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)}
+        onPick={(word) =>
+          write({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)
+        }
       />
       <footer>
         <input

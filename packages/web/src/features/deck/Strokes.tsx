@@ -11,7 +11,11 @@ export function Strokes({ count }: { count: number }) {
   return (
     <svg className="strokes" width={x(count - 1) + 6} height={HIGH} aria-hidden>
       {strokes.map((i) =>
-        i % 5 === 4 ? <path key={i} d={`M${x(i - 4) - 3} ${HIGH - 4}L${x(i - 1) + 4} 3`} /> : <path key={i} d={`M${x(i)} 2V${HIGH - 2}`} />,
+        i % 5 === 4 ? (
+          <path key={i} d={`M${x(i - 4) - 3} ${HIGH - 4}L${x(i - 1) + 4} 3`} />
+        ) : (
+          <path key={i} d={`M${x(i)} 2V${HIGH - 2}`} />
+        ),
       )}
     </svg>
   )

@@ -43,7 +43,11 @@ export function TopLine({ deck, zone, nowMs, onReading, onDay }: TopLineProps) {
     <header className="top-line">
       <Target className={`read ${stale ? 'stale' : ''}`} onTap={onReading} aria-label={text.reading}>
         <time>{clock(nowMs, zone)}</time>
-        <strong>{water === undefined && sight === undefined ? text.read.never : [water, sight && text.read.sees(sight)].filter(Boolean).join(' · ')}</strong>
+        <strong>
+          {water === undefined && sight === undefined
+            ? text.read.never
+            : [water, sight && text.read.sees(sight)].filter(Boolean).join(' · ')}
+        </strong>
         <span>{[...below, stale && text.read.stale].filter(Boolean).join(' · ')}</span>
       </Target>
       <Target className="day" onTap={onDay}>

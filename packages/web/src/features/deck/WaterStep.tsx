@@ -23,7 +23,9 @@ export function WaterStep({ waters, trips, onWater }: WaterStepProps) {
     const at = trips.findIndex((trip) => trip.water === water.id)
     return at < 0 ? trips.length : at
   }
-  const ordered = [...waters].sort((a, b) => (here ? farness(here, a) - farness(here, b) : lastFished(a) - lastFished(b)))
+  const ordered = [...waters].sort((a, b) =>
+    here ? farness(here, a) - farness(here, b) : lastFished(a) - lastFished(b),
+  )
   return (
     <div className="choices">
       {ordered.map((water) => (
@@ -88,7 +90,9 @@ function NewWater({ onWater }: { onWater: (water: Water) => void }) {
       />
       {tried && <FieldProblem id="launch-water-problem" message={problems.name} />}
       {'geolocation' in navigator && (
-        <Target onTap={() => void locate()}>{asked === 'set' ? text.launch.hereSet : asked === 'none' ? text.launch.noPosition : text.launch.here}</Target>
+        <Target onTap={() => void locate()}>
+          {asked === 'set' ? text.launch.hereSet : asked === 'none' ? text.launch.noPosition : text.launch.here}
+        </Target>
       )}
       <Target className="go" onTap={() => void make()}>
         {text.launch.saveWater}

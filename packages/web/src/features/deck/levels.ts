@@ -24,5 +24,7 @@ export function placedRods(trip: Pick<Trip, 'deck'>, used: readonly Rod[], lures
 }
 
 export function rodsOf({ deck }: Pick<Trip, 'deck'>): Rod[] {
-  return Array.isArray(deck) ? (deck as unknown[]).filter((rod): rod is Rod => typeof (rod as Rod | null)?.lure === 'string') : []
+  return Array.isArray(deck)
+    ? (deck as unknown[]).filter((rod): rod is Rod => typeof (rod as Rod | null)?.lure === 'string')
+    : []
 }

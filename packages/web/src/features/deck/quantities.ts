@@ -4,7 +4,9 @@ import { quantity } from '../../ui/locale.ts'
 import { shownUnit } from '../../ui/recordForm/shownUnit.ts'
 
 /** By unit: how far one tap moves a value, and where it starts when there is none yet. */
-const STEPS: Readonly<Partial<Record<Unit, { readonly step: number; readonly start: Readonly<Record<string, number>> }>>> = {
+const STEPS: Readonly<
+  Partial<Record<Unit, { readonly step: number; readonly start: Readonly<Record<string, number>> }>>
+> = {
   F: { step: 1, start: { waterTempC: 50, airTempC: 55 } },
   C: { step: 0.5, start: { waterTempC: 10, airTempC: 12 } },
   ft: { step: 0.5, start: { visibilityM: 3, depthM: 6 } },
@@ -32,13 +34,23 @@ function unitsOfField(kind: Kind, field: string, units: UnitPreferences): { si: 
 }
 
 /** A measured field moved by one step in the reader's unit; the first tap sets it to what is usual (in SI), else to where such values start. */
-export function stepped(kind: Kind, field: string, current: number | null | undefined, units: UnitPreferences, direction: 1 | -1, usual?: number): Fields {
+export function stepped(
+  kind: Kind,
+  field: string,
+  current: number | null | undefined,
+  units: UnitPreferences,
+  direction: 1 | -1,
+  usual?: number,
+): Fields {
   const spec = fieldsOf(kind)[field]
   const { si, shown, stepping } = unitsOfField(kind, field, units)
   const rule = STEPS[stepping]
   if (!rule || spec?.type !== 'quantity') throw new RangeError(`no step for ${stepping}`)
   const now = typeof current === 'number' ? convert(current, si, stepping) : undefined
-  const first = usual === undefined ? (rule.start[field] ?? rule.step) : Math.round(convert(usual, si, stepping) / rule.step) * rule.step
+  const first =
+    usual === undefined
+      ? (rule.start[field] ?? rule.step)
+      : Math.round(convert(usual, si, stepping) / rule.step) * rule.step
   const next = now === undefined ? first : (Math.round(now / rule.step) + direction) * rule.step
   const rounded = Number(next.toFixed(2))
   const value = Math.min(spec.max, Math.max(spec.min, convert(rounded, stepping, si)))

@@ -5,11 +5,22 @@ import { commit, newId, recordsOfTrip } from '../../offline/index.ts'
 import { DeckSession, deckNow, wakeClock } from './session.ts'
 
 const BOOK = newId()
-const dayOf = (trip: string): DeckDay => ({ trip: { id: trip, water: 'w', start: new Date().toISOString() }, stints: [], strikes: [], readings: [] })
-const struck = (trip: string, id: string): DeckEdit => ({ kind: 'strike', id, fields: { trip, time: new Date().toISOString(), pitch: 0 } })
+const dayOf = (trip: string): DeckDay => ({
+  trip: { id: trip, water: 'w', start: new Date().toISOString() },
+  stints: [],
+  strikes: [],
+  readings: [],
+})
+const struck = (trip: string, id: string): DeckEdit => ({
+  kind: 'strike',
+  id,
+  fields: { trip, time: new Date().toISOString(), pitch: 0 },
+})
 const onePitchMore =
   (id: string) =>
-  (ahead: DeckDay): DeckEdit[] => [{ kind: 'strike', id, fields: { pitch: 1 + (ahead.strikes.find((one) => one.id === id)?.pitch ?? 0) } }]
+  (ahead: DeckDay): DeckEdit[] => [
+    { kind: 'strike', id, fields: { pitch: 1 + (ahead.strikes.find((one) => one.id === id)?.pitch ?? 0) } },
+  ]
 
 beforeEach(() => vi.useFakeTimers({ toFake: ['Date'] }))
 afterEach(() => vi.useRealTimers())
@@ -32,7 +43,9 @@ describe('taps', () => {
 })
 
 describe('taps on the trip itself', () => {
-  const oneLess = ({ trip }: DeckDay): DeckEdit[] => [{ kind: 'trip', id: trip.id, fields: { limit: (trip.limit ?? 0) - 1 } }]
+  const oneLess = ({ trip }: DeckDay): DeckEdit[] => [
+    { kind: 'trip', id: trip.id, fields: { limit: (trip.limit ?? 0) - 1 } },
+  ]
 
   it('are each counted, for a day is read with its trip as of the same moment', async () => {
     const id = newId()

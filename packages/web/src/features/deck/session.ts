@@ -69,7 +69,10 @@ export class DeckSession {
     this.ahead = applied(this.ahead, edits)
     this.underWay++
     try {
-      await commit(this.book, edits, { undo: { trip: this.ahead.trip.id, label }, tap: { ...clock, trip: this.ahead.trip.id } })
+      await commit(this.book, edits, {
+        undo: { trip: this.ahead.trip.id, label },
+        tap: { ...clock, trip: this.ahead.trip.id },
+      })
       this.commits++
     } catch (error) {
       this.ahead = this.underWay === 1 ? this.durable : before

@@ -46,7 +46,8 @@ export const text = {
   since: (lure: string) => `${lure}: in hand since when?`,
   sinceNow: 'just now',
   sinceLast: 'since the last strike',
-  silence: (clock: string) => `No tap since ${clock}. Were you still fishing? Until you answer, this time does not count.`,
+  silence: (clock: string) =>
+    `No tap since ${clock}. Were you still fishing? Until you answer, this time does not count.`,
   fishedOn: 'Fished on',
   stoppedAt: (clock: string) => `Stopped at ${clock}`,
   undoList: 'Last taps',
@@ -64,7 +65,12 @@ export const text = {
   low: (free: string, used: string, pictures: number) =>
     `Little room left: ${free} free. The book takes ${used}${pictures > 0 ? `, with ${counted(pictures, 'picture')}` : ''}.`,
   notKept: 'Not saved:',
-  black: { offer: 'Battery under 20%. Switch to a black screen with only Strike?', on: 'Black screen', off: 'Full screen', later: 'Not now' },
+  black: {
+    offer: 'Battery under 20%. Switch to a black screen with only Strike?',
+    on: 'Black screen',
+    off: 'Full screen',
+    later: 'Not now',
+  },
   said: {
     strike: (n: number, lure: string, clock: string) => `Strike ${n}, ${lure}, ${clock}`,
     raised: (lure: string, clock: string) => `Follow, ${lure}, ${clock}`,
@@ -120,7 +126,8 @@ export const text = {
     back: 'Back',
     noWaters: 'No water yet.',
     makeWater: 'Add a water',
-    caution: 'Wear the life jacket, clip the kill switch. Water under 60 °F / 15 °C can kill within minutes. Leave at the first thunder. Check local rules.',
+    caution:
+      'Wear the life jacket, clip the kill switch. Water under 60 °F / 15 °C can kill within minutes. Leave at the first thunder. Check local rules.',
     purpose: 'What kind of trip?',
   },
   read: {
@@ -216,7 +223,8 @@ export const text = {
     unweighed: (count: number) => ` + ${count} not weighed`,
     empty: (limit: number) => `Bag 0 of ${limit}`,
     cull: (tag: string) => `cull tag ${tag}`,
-    over: (over: number, tag: string) => (over === 1 ? `Over the limit: cull tag ${tag} now` : `${over} over the limit: cull tag ${tag} first`),
+    over: (over: number, tag: string) =>
+      over === 1 ? `Over the limit: cull tag ${tag} now` : `${over} over the limit: cull tag ${tag} first`,
     weighFirst: (over: number, tags: readonly string[]) =>
       `${over > 0 ? `${over} over the limit. ` : ''}Weigh ${counted(tags.length, 'fish', 'fish')} first: tag ${listOf([...tags])}`,
     left: (time: string) => `${time} left to fish`,

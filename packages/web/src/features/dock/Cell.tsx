@@ -15,7 +15,8 @@ interface CellProps {
   readonly numeric?: boolean
 }
 
-export const useProblem = (cell: string): string | undefined => useMeaning(useCallback(({ shownProblems }: Meant) => shownProblems[cell], [cell]))
+export const useProblem = (cell: string): string | undefined =>
+  useMeaning(useCallback(({ shownProblems }: Meant) => shownProblems[cell], [cell]))
 
 /** One text cell, with what was understood or is wrong beside it. Plain elements: there are a thousand of them on a long day. */
 export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
@@ -50,7 +51,12 @@ export const ChoiceCell = memo(function ChoiceCell({ cell, path, label, words, e
   const { form } = useContext(DockContext)
   return (
     <div>
-      <select data-cell={cell} aria-label={label} className={empty === undefined ? 'cell phone-hint' : 'cell'} {...form.register(path as 'date')}>
+      <select
+        data-cell={cell}
+        aria-label={label}
+        className={empty === undefined ? 'cell phone-hint' : 'cell'}
+        {...form.register(path as 'date')}
+      >
         <option value="">{empty ?? label.toLowerCase()}</option>
         {words.map((word) =>
           typeof word === 'string' ? (
@@ -76,7 +82,13 @@ export function Beside({ cell, problem }: { cell: string; problem: string | unde
       <Flex gap="4px" align="center" fontSize="small" wrap="wrap" role="group" aria-label={text.twice.label}>
         <span>{text.twice.came}</span>
         {(['first', 'second'] as const).map((which) => (
-          <Button key={which} minH="28px" px="6px" fontSize="small" onClick={() => form.setValue('again', { ...form.getValues('again'), [cell]: which })}>
+          <Button
+            key={which}
+            minH="28px"
+            px="6px"
+            fontSize="small"
+            onClick={() => form.setValue('again', { ...form.getValues('again'), [cell]: which })}
+          >
             {text.twice[which]}
           </Button>
         ))}

@@ -11,7 +11,8 @@ import type { ReadRecord } from './readDraft.ts'
 
 const HOUR_MS = 3_600_000
 
-const skyRecords = ({ read }: Meant): ReadRecord[] => read.records.filter(({ kind }) => kind === 'trip' || kind === 'reading')
+const skyRecords = ({ read }: Meant): ReadRecord[] =>
+  read.records.filter(({ kind }) => kind === 'trip' || kind === 'reading')
 
 /** What sky and season did on the trip as far as it is typed, each to be set right by hand. */
 export function DaySky() {
@@ -23,7 +24,10 @@ export function DaySky() {
   const water = waters.find(({ id }) => id === waterId)
   const start = startOf(records)
   const typed = JSON.stringify(records.filter(({ kind }) => kind === 'reading').map(({ fields }) => fields))
-  const setting = useMemo(() => ({ start: start?.start ?? '', timeZone: zone, readings: JSON.parse(typed) as TripReading[] }), [start?.start, zone, typed])
+  const setting = useMemo(
+    () => ({ start: start?.start ?? '', timeZone: zone, readings: JSON.parse(typed) as TripReading[] }),
+    [start?.start, zone, typed],
+  )
   const conditions = useDayConditions(water, setting, start?.fromMs ?? 0, start?.toMs ?? 0)
   if (!start || !conditions) return null
   return (
@@ -31,7 +35,9 @@ export function DaySky() {
       conditions={conditions}
       said={said}
       zone={zone}
-      onSay={(field, word) => form.setValue('said', { ...form.getValues('said'), [field]: word ?? '' }, { shouldDirty: true })}
+      onSay={(field, word) =>
+        form.setValue('said', { ...form.getValues('said'), [field]: word ?? '' }, { shouldDirty: true })
+      }
     />
   )
 }

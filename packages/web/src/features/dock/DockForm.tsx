@@ -105,7 +105,11 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
           {saying}
         </Box>
       )}
-      <Box display={photo.blob ? { base: 'block', lg: 'grid' } : 'block'} gridTemplateColumns="minmax(280px, 5fr) 8fr" gap="28px">
+      <Box
+        display={photo.blob ? { base: 'block', lg: 'grid' } : 'block'}
+        gridTemplateColumns="minmax(280px, 5fr) 8fr"
+        gap="28px"
+      >
         {photo.blob && <PageBeside photo={photo} />}
         <form
           onSubmit={(event) => {
@@ -169,14 +173,23 @@ function StintsIfKnown() {
 }
 
 /** What the form's draft means, for as long as the form is open. */
-function useMeaningOfForm(form: UseFormReturn<DockDraft>, opened: OpenedTrip | undefined, waters: readonly Water[]): Meaning {
+function useMeaningOfForm(
+  form: UseFormReturn<DockDraft>,
+  opened: OpenedTrip | undefined,
+  waters: readonly Water[],
+): Meaning {
   const [meaning] = useState(() => new Meaning(() => form.getValues(), opened))
   useEffect(() => meaning.onWaters(waters), [meaning, waters])
   return meaning
 }
 
 /** Keeps every keystroke, and takes over what another tab types into the same draft. */
-function useKeptDraft(form: UseFormReturn<DockDraft>, key: string, meaning: Meaning, lay: (draft: DockDraft) => void): void {
+function useKeptDraft(
+  form: UseFormReturn<DockDraft>,
+  key: string,
+  meaning: Meaning,
+  lay: (draft: DockDraft) => void,
+): void {
   useEffect(() => {
     let quiet = false
     const typing = form.watch(() => {

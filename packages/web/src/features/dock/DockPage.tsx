@@ -19,7 +19,8 @@ interface Shown {
 }
 
 /** A first trip was on the only water there is. */
-const onlyOne = (waters: readonly Water[]): LastTrip | undefined => (waters.length === 1 && waters[0] ? { water: waters[0].id } : undefined)
+const onlyOne = (waters: readonly Water[]): LastTrip | undefined =>
+  waters.length === 1 && waters[0] ? { water: waters[0].id } : undefined
 
 /** Log a trip at the dock, or edit one: whatever was typed before is there again. */
 export function DockPage() {
@@ -32,9 +33,15 @@ export function DockPage() {
   useEffect(() => {
     if (book === null || (trip !== undefined && !record) || shown?.key === key) return
     const open = async (): Promise<void> => {
-      const [kept, keptOpened] = await Promise.all([loadDraft<Partial<DockDraft>>(key), loadDraft<OpenedTrip>(openedKey(key))])
+      const [kept, keptOpened] = await Promise.all([
+        loadDraft<Partial<DockDraft>>(key),
+        loadDraft<OpenedTrip>(openedKey(key)),
+      ])
       if (!record) {
-        setShown({ key, draft: { ...newDraft(newId, trips[0] ?? onlyOne(waters), Date.now(), deviceZone(), units), ...kept } })
+        setShown({
+          key,
+          draft: { ...newDraft(newId, trips[0] ?? onlyOne(waters), Date.now(), deviceZone(), units), ...kept },
+        })
         return
       }
       // What was typed before goes with the trip as it was then: what others changed since is theirs.
@@ -44,5 +51,11 @@ export function DockPage() {
     }
     void open()
   }, [book, trip, record, trips, waters, units, key, shown])
-  return <Page>{shown?.key === key && book !== null && <DockForm key={key} book={book} draftKey={key} draft={shown.draft} opened={shown.opened} />}</Page>
+  return (
+    <Page>
+      {shown?.key === key && book !== null && (
+        <DockForm key={key} book={book} draftKey={key} draft={shown.draft} opened={shown.opened} />
+      )}
+    </Page>
+  )
 }

@@ -10,7 +10,8 @@ import type { Meant } from './meaning.ts'
 import { cellName } from './readDraft.ts'
 import { text } from './text.ts'
 
-const hoursText = (minutes: number): string => `${Math.floor(minutes / 60)}:${String(Math.round(minutes % 60)).padStart(2, '0')}`
+const hoursText = (minutes: number): string =>
+  `${Math.floor(minutes / 60)}:${String(Math.round(minutes % 60)).padStart(2, '0')}`
 
 /** How much of the time on the water is accounted for, and how many cells must be fixed. */
 export function Foot() {
@@ -45,7 +46,11 @@ function AccountLine() {
   const blankStint = (): string => form.getValues('stints').at(-1)?.id ?? ''
   if (!account) return <Quiet>{text.account.none}</Quiet>
   if (effort !== 'full')
-    return <strong data-testid="account">{effort === 'none' ? text.account.noHours : text.account.trip(hoursText(account.onTheWaterMin))}</strong>
+    return (
+      <strong data-testid="account">
+        {effort === 'none' ? text.account.noHours : text.account.trip(hoursText(account.onTheWaterMin))}
+      </strong>
+    )
   const free = account.seams.filter(({ kind }) => kind === 'gap').reduce((sum, { minutes }) => sum + minutes, 0)
   return (
     <Box data-testid="account">
@@ -57,7 +62,9 @@ function AccountLine() {
           minH="32px"
           fontSize="small"
           color={seam.kind === 'overlap' ? 'float' : 'ink'}
-          onClick={() => focusCell(cellName('stint', seam.stint ?? blankStint(), seam.stint === null ? 'lure' : 'start'))}
+          onClick={() =>
+            focusCell(cellName('stint', seam.stint ?? blankStint(), seam.stint === null ? 'lure' : 'start'))
+          }
         >
           {text.account.seam(seam.kind, seam.angler ?? '', clock(seam.fromMs, zone), clock(seam.toMs, zone))}
         </Button>

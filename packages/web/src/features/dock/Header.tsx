@@ -94,7 +94,15 @@ export function Header() {
         </Box>
       </Flex>
       {making && (
-        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" mt="10px" role="group" aria-label={words.newWaterLabel}>
+        <Box
+          bg="sheet"
+          borderTop="1.5px solid"
+          borderColor="ink"
+          p="12px"
+          mt="10px"
+          role="group"
+          aria-label={words.newWaterLabel}
+        >
           <WaterFields draft={making} problems={making.name === '' ? {} : problems} onChange={setMaking} />
           <Button mt="10px" onClick={() => void make()}>
             {words.makeWater}

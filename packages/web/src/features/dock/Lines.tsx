@@ -31,7 +31,8 @@ export function Lines({ owner, path, label, rows = 1, after }: LinesProps) {
   const lines = useMeaningOf(useCallback(({ read }: Meant) => read.lines[owner] ?? NONE, [owner]))
   const goOn = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
     const { value, selectionStart } = event.currentTarget
-    if (event.key !== 'Enter' || after === undefined || selectionStart < value.length || !/(^|\n)\s*$/.test(value)) return
+    if (event.key !== 'Enter' || after === undefined || selectionStart < value.length || !/(^|\n)\s*$/.test(value))
+      return
     event.preventDefault()
     form.setValue(path as 'lines', value.trimEnd())
     focusCell(after)
@@ -82,7 +83,10 @@ function Echo({ line: { typed, said, misread, problem, notice } }: { line: ReadL
         <Box as="span" mr="10px">
           {parts.map((part, i) =>
             part.misread ? (
-              <u key={i} style={{ textDecoration: 'underline wavy var(--chakra-colors-float)', textUnderlineOffset: 3 }}>
+              <u
+                key={i}
+                style={{ textDecoration: 'underline wavy var(--chakra-colors-float)', textUnderlineOffset: 3 }}
+              >
                 {part.text}
               </u>
             ) : (

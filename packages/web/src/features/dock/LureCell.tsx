@@ -27,7 +27,9 @@ function matching(lures: readonly Lure[], text: string): Lure[] {
     .filter((word) => word !== '')
   const found = lures.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
   const first = text.toLowerCase()
-  return found.sort((a, b) => Number(b.name.toLowerCase().startsWith(first)) - Number(a.name.toLowerCase().startsWith(first)))
+  return found.sort(
+    (a, b) => Number(b.name.toLowerCase().startsWith(first)) - Number(a.name.toLowerCase().startsWith(first)),
+  )
 }
 
 /** A lure chosen by typing a part of its name. Until the cell is entered it is a plain one: a long day has dozens. */
@@ -62,7 +64,12 @@ function LureChoice({ cell, lures, lure, text, problem, onText, onLure, onNew }:
   const shown = chosen ? chosen.name : text
   const collection = useMemo(() => {
     const found = matching(lures, chosen ? '' : text).map(({ id, name }) => ({ value: id, label: name }))
-    return createListCollection({ items: [...found, { value: NEW, label: text && !chosen ? words.stints.newLureCalled(text) : words.stints.newLure }] })
+    return createListCollection({
+      items: [
+        ...found,
+        { value: NEW, label: text && !chosen ? words.stints.newLureCalled(text) : words.stints.newLure },
+      ],
+    })
   }, [lures, text, chosen])
   return (
     <Combobox.Root
@@ -90,7 +97,14 @@ function LureChoice({ cell, lures, lure, text, problem, onText, onLure, onNew }:
       </Combobox.Control>
       <Portal>
         <Combobox.Positioner>
-          <Combobox.Content bg="sheet" border="1.5px solid" borderColor="ink" borderRadius="hair" boxShadow="none" minW="260px">
+          <Combobox.Content
+            bg="sheet"
+            border="1.5px solid"
+            borderColor="ink"
+            borderRadius="hair"
+            boxShadow="none"
+            minW="260px"
+          >
             {collection.items.map((item) => {
               const drawn = lures.find(({ id }) => id === item.value)
               return (

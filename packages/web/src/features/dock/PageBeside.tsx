@@ -26,13 +26,25 @@ export function PageBeside({ photo }: { photo: PagePhoto }) {
         <Label htmlFor="page-photo">
           {text.page.add}. {text.page.note}
         </Label>
-        <input id="page-photo" type="file" accept="image/*" onChange={(event) => void choose(event.target.files?.[0])} style={{ maxWidth: '100%' }} />
+        <input
+          id="page-photo"
+          type="file"
+          accept="image/*"
+          onChange={(event) => void choose(event.target.files?.[0])}
+          style={{ maxWidth: '100%' }}
+        />
         <FieldProblem id="page-photo-problem" message={problem} />
       </Box>
     )
   }
   return (
-    <Box as="aside" aria-label={text.page.label} position={{ base: 'static', lg: 'sticky' }} top="10px" alignSelf="start">
+    <Box
+      as="aside"
+      aria-label={text.page.label}
+      position={{ base: 'static', lg: 'sticky' }}
+      top="10px"
+      alignSelf="start"
+    >
       <Flex gap="6px" wrap="wrap">
         <Button onClick={() => setZoom(zoom * ZOOM_STEP)}>{text.page.nearer}</Button>
         <Button onClick={() => setZoom(Math.max(1, zoom / ZOOM_STEP))}>{text.page.farther}</Button>
@@ -51,7 +63,11 @@ export function PageBeside({ photo }: { photo: PagePhoto }) {
         tabIndex={0}
         aria-label={text.page.label}
       >
-        <img src={url} alt={text.page.alt} style={{ width: `${100 * zoom}%`, maxWidth: 'none', display: 'block', rotate: `${turn}deg` }} />
+        <img
+          src={url}
+          alt={text.page.alt}
+          style={{ width: `${100 * zoom}%`, maxWidth: 'none', display: 'block', rotate: `${turn}deg` }}
+        />
       </Box>
     </Box>
   )

@@ -33,7 +33,16 @@ export function ReadingRows() {
       {fields.map((field, i) => {
         const next = fields[i + 1]
         const after = next && cellName('reading', next.id, 'time')
-        return <OneReading key={field.key} id={field.id} n={i} after={after} last={i === fields.length - 1} remove={remove} />
+        return (
+          <OneReading
+            key={field.key}
+            id={field.id}
+            n={i}
+            after={after}
+            last={i === fields.length - 1}
+            remove={remove}
+          />
+        )
       })}
     </Box>
   )

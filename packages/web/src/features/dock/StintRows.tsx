@@ -46,8 +46,21 @@ export function StintRows() {
       <Heads columns={columns} names={heads} />
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
-        const after = next ? cellName('stint', next.id, 'lure') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
-        return <OneStint key={field.key} n={i} columns={columns} after={after} spots={spots} people={people} last={i === fields.length - 1} remove={remove} />
+        const after = next
+          ? cellName('stint', next.id, 'lure')
+          : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
+        return (
+          <OneStint
+            key={field.key}
+            n={i}
+            columns={columns}
+            after={after}
+            spots={spots}
+            people={people}
+            last={i === fields.length - 1}
+            remove={remove}
+          />
+        )
       })}
     </Box>
   )
@@ -118,18 +131,46 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
           />
           <Beside cell={cell('lure')} problem={lureProblem} />
         </Box>
-        {several && <ChoiceCell cell={cell('angler')} path={`stints.${n}.angler`} label={words.cells.who} words={people} empty={people[0] ?? ''} />}
+        {several && (
+          <ChoiceCell
+            cell={cell('angler')}
+            path={`stints.${n}.angler`}
+            label={words.cells.who}
+            words={people}
+            empty={people[0] ?? ''}
+          />
+        )}
         <Cell cell={cell('start')} path={`stints.${n}.start`} label={words.cells.from} placeholder={words.lastEnd} />
         <Cell cell={cell('end')} path={`stints.${n}.end`} label={words.cells.to} placeholder="9:30" />
         <Cell cell={cell('depth')} path={`stints.${n}.depth`} label={words.cells.depth} numeric />
-        {spots.length > 0 && <ChoiceCell cell={cell('spot')} path={`stints.${n}.spot`} label={words.cells.spot} words={spots} />}
-        <ChoiceCell cell={cell('retrieve')} path={`stints.${n}.retrieve`} label={words.cells.retrieve} words={useOwn(fishingWords.RETRIEVES, row.retrieve)} />
-        <ChoiceCell cell={cell('reason')} path={`stints.${n}.reason`} label={words.cells.reason} words={useOwn(fishingWords.REASONS, row.reason)} />
+        {spots.length > 0 && (
+          <ChoiceCell cell={cell('spot')} path={`stints.${n}.spot`} label={words.cells.spot} words={spots} />
+        )}
+        <ChoiceCell
+          cell={cell('retrieve')}
+          path={`stints.${n}.retrieve`}
+          label={words.cells.retrieve}
+          words={useOwn(fishingWords.RETRIEVES, row.retrieve)}
+        />
+        <ChoiceCell
+          cell={cell('reason')}
+          path={`stints.${n}.reason`}
+          label={words.cells.reason}
+          words={useOwn(fishingWords.REASONS, row.reason)}
+        />
         {!last && <Remove what="stint" onClick={() => remove(n)} />}
       </Grid>
       {!blank && <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} after={after} />}
       {making && (
-        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" my="6px" role="group" aria-label={words.newLureLabel}>
+        <Box
+          bg="sheet"
+          borderTop="1.5px solid"
+          borderColor="ink"
+          p="12px"
+          my="6px"
+          role="group"
+          aria-label={words.newLureLabel}
+        >
           <LureFields draft={making} problems={readLure(making).problems} onChange={setMaking} />
           <Flex gap="8px" mt="10px">
             <Button onClick={() => void make()}>{words.makeLure}</Button>

@@ -18,7 +18,11 @@ const LINES_AT_FIRST = 4
 /** The strikes that are in the book, cell by cell. New ones are typed as lines: below their stint, or here where no stints are known. */
 export function StrikeRows() {
   const { form, units } = useContext(DockContext)
-  const { fields, remove } = useFieldArray<DockDraft, 'strikes', 'key'>({ control: form.control, name: 'strikes', keyName: 'key' })
+  const { fields, remove } = useFieldArray<DockDraft, 'strikes', 'key'>({
+    control: form.control,
+    name: 'strikes',
+    keyName: 'key',
+  })
   const mounted = useMountedRows(fields.length)
   const [effort, trip] = useWatch({ control: form.control, name: ['effortKnown', 'trip'] })
   const people = useMeaningOf(peopleOf)
@@ -39,12 +43,28 @@ export function StrikeRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
-      {full ? <Quiet>{words.addBelowStint}</Quiet> : <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />}
+      {full ? (
+        <Quiet>{words.addBelowStint}</Quiet>
+      ) : (
+        <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />
+      )}
       {fields.length > 0 && <Heads columns={columns} names={heads} />}
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
-        const after = next ? cellName('strike', next.id, 'time') : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
-        return <OneStrike key={field.key} id={field.id} n={i} columns={columns} after={after} people={people} remove={remove} />
+        const after = next
+          ? cellName('strike', next.id, 'time')
+          : cellName('reading', form.getValues('readings')[0]?.id ?? '', 'time')
+        return (
+          <OneStrike
+            key={field.key}
+            id={field.id}
+            n={i}
+            columns={columns}
+            after={after}
+            people={people}
+            remove={remove}
+          />
+        )
       })}
     </Box>
   )
@@ -65,8 +85,22 @@ const OneStrike = memo(function OneStrike({ id, n, columns, after, people, remov
   return (
     <Grid role="group" aria-label={words.one(n + 1)} gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(after)}>
       <Cell cell={cell('time')} path={`strikes.${n}.time`} label={words.cells.time} placeholder="9:42" />
-      {people.length > 1 && <ChoiceCell cell={cell('angler')} path={`strikes.${n}.angler`} label={words.cells.who} words={people} empty={words.byTheHour} />}
-      <ChoiceCell cell={cell('outcome')} path={`strikes.${n}.outcome`} label={words.cells.outcome} words={OUTCOMES} empty={words.notSaid} />
+      {people.length > 1 && (
+        <ChoiceCell
+          cell={cell('angler')}
+          path={`strikes.${n}.angler`}
+          label={words.cells.who}
+          words={people}
+          empty={words.byTheHour}
+        />
+      )}
+      <ChoiceCell
+        cell={cell('outcome')}
+        path={`strikes.${n}.outcome`}
+        label={words.cells.outcome}
+        words={OUTCOMES}
+        empty={words.notSaid}
+      />
       <Cell cell={cell('length')} path={`strikes.${n}.length`} label={words.cells.length} numeric />
       <Cell cell={cell('weight')} path={`strikes.${n}.weight`} label={words.cells.weight} />
       <Cell cell={cell('note')} path={`strikes.${n}.note`} label={words.cells.note} />

@@ -82,10 +82,20 @@ export const emptyStint = (id: string): StintRow => ({
   reason: '',
   lines: '',
 })
-export const emptyReading = (id: string): ReadingRow => ({ id, time: '', temp: '', sight: '', tint: '', cloud: '', wind: '', pressure: '' })
+export const emptyReading = (id: string): ReadingRow => ({
+  id,
+  time: '',
+  temp: '',
+  sight: '',
+  tint: '',
+  cloud: '',
+  wind: '',
+  pressure: '',
+})
 
 /** Whether nothing was typed into a row: such rows are not kept. */
-export const isBlank = ({ id: _id, ...cells }: { readonly id: string }): boolean => Object.values(cells).every((cell) => cell === '')
+export const isBlank = ({ id: _id, ...cells }: { readonly id: string }): boolean =>
+  Object.values(cells).every((cell) => cell === '')
 
 /** The next page of the same notebook: the same water, people and sort of hours, on the day after. */
 export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
@@ -108,7 +118,13 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
 export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers'>
 
 /** Yesterday on the water last fished, by the same people. */
-export function newDraft(newId: NewId, last: LastTrip | undefined, nowMs: number, zone: string, units: UnitPreferences): DockDraft {
+export function newDraft(
+  newId: NewId,
+  last: LastTrip | undefined,
+  nowMs: number,
+  zone: string,
+  units: UnitPreferences,
+): DockDraft {
   return {
     trip: newId(),
     id: newId(),
@@ -145,9 +161,14 @@ export function draftOfTrip(
     const { hour, minute } = localParts(Date.parse(iso), zone)
     return `${hour}:${String(minute).padStart(2, '0')}`
   }
-  const shown = (value: number | null | undefined, typed: string | null | undefined, field: Unit, unit: Unit): string =>
-    value === null || value === undefined ? '' : bareQuantity(value, typed, field, unit)
-  const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] => [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
+  const shown = (
+    value: number | null | undefined,
+    typed: string | null | undefined,
+    field: Unit,
+    unit: Unit,
+  ): string => (value === null || value === undefined ? '' : bareQuantity(value, typed, field, unit))
+  const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] =>
+    [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
   return {
     trip: trip.id,
     id: newId(),
@@ -161,7 +182,9 @@ export function draftOfTrip(
     note: trip.note ?? '',
     effortKnown: trip.effortKnown ?? 'full',
     again: {},
-    said: Object.fromEntries(Object.values(SAID).flatMap((field) => (trip[field] ? [[field, trip[field]] as const] : []))),
+    said: Object.fromEntries(
+      Object.values(SAID).flatMap((field) => (trip[field] ? [[field, trip[field]] as const] : [])),
+    ),
     lines: '',
     stints: [
       ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({

@@ -90,8 +90,16 @@ const stored = trips.map(({ trip, stints, strikes, readings }) => ({
 })) as fc.Arbitrary<Stored>
 
 const edits = (draft: DockDraft, opened: OpenedTrip) =>
-  editsOf(readDraft(draft, zoneOfDraft(draft, opened, { id: 'w', name: 'Pond', timeZone: 'Pacific/Auckland' }, 'UTC'), opened), 'now')
-const opening = ({ trip, ...children }: Stored, chosen: UnitPreferences): OpenedTrip => openedTrip(trip, { ...children, tactics: [] } as never, chosen, newId)
+  editsOf(
+    readDraft(
+      draft,
+      zoneOfDraft(draft, opened, { id: 'w', name: 'Pond', timeZone: 'Pacific/Auckland' }, 'UTC'),
+      opened,
+    ),
+    'now',
+  )
+const opening = ({ trip, ...children }: Stored, chosen: UnitPreferences): OpenedTrip =>
+  openedTrip(trip, { ...children, tactics: [] } as never, chosen, newId)
 
 describe('a trip that was opened and saved', () => {
   it('writes nothing when nothing was typed, whatever its units, seconds and digits', () => {
@@ -126,7 +134,9 @@ describe('a trip that was opened and saved', () => {
         const was = opened.records[`${section.slice(0, -1)} ${row.id}`] ?? {}
         // A value that came without its spelling has none to write over.
         expect(Object.keys(written[0]?.fields ?? {}).sort()).toEqual(
-          fields.filter((field) => !field.endsWith('Typed') || (written[0]?.fields[field] ?? null) !== (was[field] ?? null)),
+          fields.filter(
+            (field) => !field.endsWith('Typed') || (written[0]?.fields[field] ?? null) !== (was[field] ?? null),
+          ),
         )
       }),
     )
@@ -140,7 +150,9 @@ describe('a trip that was opened and saved', () => {
     const draft = structuredClone(opened.draft)
     if (draft.stints[0]) draft.stints[0].depth = '10'
     const reopened = opening(SIMPLE, METRIC)
-    expect(edits({ ...reopened.draft, ...draft }, opened)).toEqual([{ kind: 'stint', id: 'stint0', fields: { lureDepthM: 3.048, lureDepthMTyped: '10 ft' } }])
+    expect(edits({ ...reopened.draft, ...draft }, opened)).toEqual([
+      { kind: 'stint', id: 'stint0', fields: { lureDepthM: 3.048, lureDepthMTyped: '10 ft' } },
+    ])
   })
 
   it('reads times that were typed in the trip’s own zone, keeps the others to the millisecond, and moves all of them with the day', () => {
@@ -157,15 +169,29 @@ describe('a trip that was opened and saved', () => {
 
   it('deletes rows that were removed, and leaves what came from elsewhere meanwhile and what its cells do not show', () => {
     const opened = opening(SIMPLE, IMPERIAL)
-    expect(edits({ ...structuredClone(opened.draft), strikes: [] }, opened)).toEqual([{ kind: 'strike', id: 'strike0', fields: { deletedAt: 'now' } }])
-    const bare = opening({ ...SIMPLE, readings: [{ id: 'r', trip: 't', time: '2026-03-14T12:00:00.000Z', luxKind: 'x' } as never] }, IMPERIAL)
+    expect(edits({ ...structuredClone(opened.draft), strikes: [] }, opened)).toEqual([
+      { kind: 'strike', id: 'strike0', fields: { deletedAt: 'now' } },
+    ])
+    const bare = opening(
+      { ...SIMPLE, readings: [{ id: 'r', trip: 't', time: '2026-03-14T12:00:00.000Z', luxKind: 'x' } as never] },
+      IMPERIAL,
+    )
     expect(edits(structuredClone(bare.draft), bare)).toEqual([])
   })
 })
 
 const SIMPLE: Stored = {
   trip: { id: 't', water: 'w', start: '2026-03-14T11:30:12.345Z', timeZone: 'America/Chicago' },
-  stints: [{ id: 'stint0', trip: 't', lure: 'l', start: '2026-03-14T12:00:31.000Z', end: '2026-03-14T13:00:59.000Z', lureDepthM: 1.2345 }],
+  stints: [
+    {
+      id: 'stint0',
+      trip: 't',
+      lure: 'l',
+      start: '2026-03-14T12:00:31.000Z',
+      end: '2026-03-14T13:00:59.000Z',
+      lureDepthM: 1.2345,
+    },
+  ],
   strikes: [{ id: 'strike0', trip: 't', time: '2026-03-14T12:10:05.000Z', stint: null, lengthMm: 412.8 }],
   readings: [],
 }

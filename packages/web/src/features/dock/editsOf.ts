@@ -8,5 +8,8 @@ export function editsOf({ records, removed }: Pick<ReadDraft, 'records' | 'remov
     id,
     fields: changed ?? Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null)),
   }))
-  return [...written.filter(({ fields }) => Object.keys(fields).length > 0), ...removed.map(({ kind, id }) => ({ kind, id, fields: { deletedAt: nowIso } }))]
+  return [
+    ...written.filter(({ fields }) => Object.keys(fields).length > 0),
+    ...removed.map(({ kind, id }) => ({ kind, id, fields: { deletedAt: nowIso } })),
+  ]
 }

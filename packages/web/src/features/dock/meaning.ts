@@ -103,7 +103,11 @@ export class Meaning {
 
 /** Cells that are empty only need filling once saving is tried. */
 function isMissing(cell: string, draft: DockDraft): boolean {
-  return (cell === 'trip:start' && draft.start === '') || (cell === 'trip:water' && draft.water === '') || (cell === 'trip:end' && draft.end === '')
+  return (
+    (cell === 'trip:start' && draft.start === '') ||
+    (cell === 'trip:water' && draft.water === '') ||
+    (cell === 'trip:end' && draft.end === '')
+  )
 }
 
 export const peopleOf = ({ people }: Meant): readonly string[] => people

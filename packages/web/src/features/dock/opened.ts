@@ -38,7 +38,14 @@ export const openedKey = (draftKey: string): string => `${draftKey}:opened`
 const CELLS: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>> = {
   trip: { timeZone: ['water'], anglers: ['people'] },
   stint: { lureDepthM: ['depth'], lureDepthMTyped: ['depth'] },
-  strike: { stint: ['time', 'angler'], timeUnknown: ['time'], lengthMm: ['length'], lengthMmTyped: ['length'], weightG: ['weight'], weightGTyped: ['weight'] },
+  strike: {
+    stint: ['time', 'angler'],
+    timeUnknown: ['time'],
+    lengthMm: ['length'],
+    lengthMmTyped: ['length'],
+    weightG: ['weight'],
+    weightGTyped: ['weight'],
+  },
   reading: {
     source: [],
     waterTempC: ['temp'],
@@ -60,7 +67,8 @@ type Cells = { readonly id: string } & Readonly<Record<string, unknown>>
 
 /** The cells of the trip and of each row, by `kind id`. */
 function cellsOf(draft: DockDraft): Map<string, Cells> {
-  const rows = (kind: Kind, list: readonly { readonly id: string }[]): [string, Cells][] => list.map((row) => [`${kind} ${row.id}`, { ...row }])
+  const rows = (kind: Kind, list: readonly { readonly id: string }[]): [string, Cells][] =>
+    list.map((row) => [`${kind} ${row.id}`, { ...row }])
   return new Map([
     [`trip ${draft.trip}`, { ...draft.said, ...draft, id: draft.trip }],
     ...rows('stint', draft.stints),
@@ -87,8 +95,11 @@ export class Untouched {
     this.then = cellsOf(opened.draft)
     this.sameDay = draft.date === opened.draft.date && zone === opened.zone
     this.sameEffort = draft.effortKnown === opened.draft.effortKnown
-    const sameElse = this.sameDay && this.sameEffort && JSON.stringify(draft.again) === JSON.stringify(opened.draft.again)
-    this.asItWas = new Set(sameElse ? [...this.then.keys()].filter((key) => opened.records[key] && this.hasSameCells(key)) : [])
+    const sameElse =
+      this.sameDay && this.sameEffort && JSON.stringify(draft.again) === JSON.stringify(opened.draft.again)
+    this.asItWas = new Set(
+      sameElse ? [...this.then.keys()].filter((key) => opened.records[key] && this.hasSameCells(key)) : [],
+    )
   }
 
   private hasSameCells(key: string): boolean {
@@ -119,7 +130,9 @@ export class Untouched {
     const stored = this.opened.records[`${kind} ${id}`]
     if (!stored) return undefined
     if (this.asItWas.has(`${kind} ${id}`)) return { fields: stored, changed: {} }
-    const settled = Object.entries(fields).map(([field, value]) => [field, this.keeps(kind, id, field) ? (stored[field] ?? null) : value] as const)
+    const settled = Object.entries(fields).map(
+      ([field, value]) => [field, this.keeps(kind, id, field) ? (stored[field] ?? null) : value] as const,
+    )
     const changed = settled.filter(([field, value]) => JSON.stringify(stored[field] ?? null) !== JSON.stringify(value))
     return { fields: Object.fromEntries(settled), changed: Object.fromEntries(changed) }
   }
@@ -136,7 +149,13 @@ export class Untouched {
 
   private keeps(kind: string, id: string, field: string): boolean {
     const [now, then] = [this.now.get(`${kind} ${id}`), this.then.get(`${kind} ${id}`)]
-    if (!now || !then || (TIMES.has(field) && !this.sameTime(kind, id, field)) || (OF_EFFORT.has(field) && !this.sameEffort)) return false
+    if (
+      !now ||
+      !then ||
+      (TIMES.has(field) && !this.sameTime(kind, id, field)) ||
+      (OF_EFFORT.has(field) && !this.sameEffort)
+    )
+      return false
     return (CELLS[kind]?.[field] ?? [field]).every((cell) => (now[cell] ?? '') === (then[cell] ?? ''))
   }
 

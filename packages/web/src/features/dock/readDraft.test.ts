@@ -10,12 +10,29 @@ let n = 0
 const id = (): string => `01900000-0000-7000-8000-${String(++n).padStart(12, '0')}`
 
 function draft(part: Partial<DockDraft>): DockDraft {
-  return { ...newDraft(id, undefined, Date.UTC(2026, 2, 15), 'America/Chicago', IMPERIAL), water: 'w', date: '2026-03-14', start: '630', end: '3pm', ...part }
+  return {
+    ...newDraft(id, undefined, Date.UTC(2026, 2, 15), 'America/Chicago', IMPERIAL),
+    water: 'w',
+    date: '2026-03-14',
+    start: '630',
+    end: '3pm',
+    ...part,
+  }
 }
 const stint = (end: string, more = {}) => ({ ...emptyStint(id()), lure: 'l', end, ...more })
-const strike = (time: string, more = {}) => ({ id: id(), time, angler: '', outcome: '', length: '', weight: '', note: '', ...more })
+const strike = (time: string, more = {}) => ({
+  id: id(),
+  time,
+  angler: '',
+  outcome: '',
+  length: '',
+  weight: '',
+  note: '',
+  ...more,
+})
 const read = (part: Partial<DockDraft>) => readDraft(draft(part), WATER.timeZone)
-const fieldsOf = (result: ReturnType<typeof read>, kind: string) => result.records.filter((record) => record.kind === kind).map(({ fields }) => fields)
+const fieldsOf = (result: ReturnType<typeof read>, kind: string) =>
+  result.records.filter((record) => record.kind === kind).map(({ fields }) => fields)
 
 describe('a draft', () => {
   it('means stints that begin where the last ended, in the water’s own zone', () => {
@@ -33,7 +50,10 @@ describe('a draft', () => {
     const night = stint('1:30')
     const result = read({ start: '20:00', end: '2:00', stints: [night] })
     expect(fieldsOf(result, 'trip')[0]?.end).toBe('2026-03-15T07:00:00.000Z')
-    expect([result.notices['trip:end'], result.notices[cellName('stint', night.id, 'end')]]).toEqual(['next day', 'next day'])
+    expect([result.notices['trip:end'], result.notices[cellName('stint', night.id, 'end')]]).toEqual([
+      'next day',
+      'next day',
+    ])
   })
 
   it('asks about a trip that is yet to come, and about an end that lies before its start', () => {
@@ -59,15 +79,25 @@ describe('a draft', () => {
   })
 
   it('takes rows typed out of order within the trip as the same day', () => {
-    expect(fieldsOf(read({ stints: [stint('1500')], strikes: [strike('1000'), strike('9:00')] }), 'strike').map(({ time }) => time)).toEqual([
-      '2026-03-14T15:00:00.000Z',
-      '2026-03-14T14:00:00.000Z',
-    ])
+    expect(
+      fieldsOf(read({ stints: [stint('1500')], strikes: [strike('1000'), strike('9:00')] }), 'strike').map(
+        ({ time }) => time,
+      ),
+    ).toEqual(['2026-03-14T15:00:00.000Z', '2026-03-14T14:00:00.000Z'])
   })
 
   it('keeps SI beside what was typed, in any unit', () => {
-    const result = read({ stints: [stint('1500')], strikes: [strike('7:00', { length: '16,5', weight: '2-8' }), strike('8:00', { length: '42 cm' })] })
-    expect(fieldsOf(result, 'strike').map(({ lengthMm, lengthMmTyped, weightGTyped }) => [lengthMm, lengthMmTyped, weightGTyped])).toEqual([
+    const result = read({
+      stints: [stint('1500')],
+      strikes: [strike('7:00', { length: '16,5', weight: '2-8' }), strike('8:00', { length: '42 cm' })],
+    })
+    expect(
+      fieldsOf(result, 'strike').map(({ lengthMm, lengthMmTyped, weightGTyped }) => [
+        lengthMm,
+        lengthMmTyped,
+        weightGTyped,
+      ]),
+    ).toEqual([
       [419.1, '16.5 in', '2 lb 8 oz'],
       [420, '42 cm', null],
     ])
@@ -78,7 +108,9 @@ describe('a draft', () => {
     const result = read({ stints: [row], strikes: [wrong] })
     expect(result.problems[cellName('stint', row.id, 'end')]).toMatch(/is not a time/)
     expect(result.problems[cellName('stint', row.id, 'lure')]).toMatch(/“grey”/)
-    expect(result.problems[cellName('strike', wrong.id, 'length')]).toBe('Length must be from 0 to 3000 mm (0 to 118 in).')
+    expect(result.problems[cellName('strike', wrong.id, 'length')]).toBe(
+      'Length must be from 0 to 3000 mm (0 to 118 in).',
+    )
     expect(read({ date: '2026-03-08', start: '2:30' }).problems['trip:start']).toMatch(/did not exist/)
     expect(read({ start: '', water: '', date: 'yesterday' }).problems).toMatchObject({
       'trip:start': expect.any(String) as string,
@@ -116,12 +148,14 @@ describe('strikes typed as shorthand', () => {
       const row = stint('930', { lines })
       return read({ stints: [row] }).problems[cellName('stint', row.id, 'lines')]
     }
-    expect([problem('7.20 gone'), problem('landed 16'), problem('10:15 landed'), problem('7:20 landed 900in')]).toEqual([
-      '“gone” is not understood.',
-      'Start the line with the time, such as 9:42.',
-      'This time is outside the stint.',
-      'Length must be from 0 to 3000 mm (0 to 118 in).',
-    ])
+    expect([problem('7.20 gone'), problem('landed 16'), problem('10:15 landed'), problem('7:20 landed 900in')]).toEqual(
+      [
+        '“gone” is not understood.',
+        'Start the line with the time, such as 9:42.',
+        'This time is outside the stint.',
+        'Length must be from 0 to 3000 mm (0 to 118 in).',
+      ],
+    )
   })
 
   it('take the other half of the day where only that lies inside the stint, and the next day over midnight', () => {
@@ -131,16 +165,25 @@ describe('strikes typed as shorthand', () => {
       '2026-03-15T00:10:00.000Z',
     ])
     const night = stint('2:00', { start: '22:00', lines: '0:30 landed' })
-    expect(fieldsOf(read({ start: '20:00', end: '3:00', stints: [night] }), 'strike')[0]?.time).toBe('2026-03-15T05:30:00.000Z')
+    expect(fieldsOf(read({ start: '20:00', end: '3:00', stints: [night] }), 'strike')[0]?.time).toBe(
+      '2026-03-15T05:30:00.000Z',
+    )
   })
 })
 
 describe('an old notebook', () => {
   it('keeps a trip of mere hours without stints, its strikes with or without a time', () => {
-    const result = read({ effortKnown: 'trip', stints: [stint('900')], lines: '9:42 landed 16\nlost', strikes: [strike('', { outcome: 'missed' })] })
+    const result = read({
+      effortKnown: 'trip',
+      stints: [stint('900')],
+      lines: '9:42 landed 16\nlost',
+      strikes: [strike('', { outcome: 'missed' })],
+    })
     expect(result.problems).toEqual({})
     expect(result.records.map(({ kind }) => kind)).toEqual(['trip', 'strike', 'strike', 'strike'])
-    expect(fieldsOf(result, 'strike').map(({ time, timeUnknown, stint: of }) => [time, timeUnknown, of ?? null])).toEqual([
+    expect(
+      fieldsOf(result, 'strike').map(({ time, timeUnknown, stint: of }) => [time, timeUnknown, of ?? null]),
+    ).toEqual([
       ['2026-03-14T14:42:00.000Z', null, null],
       ['2026-03-14T11:30:00.000Z', true, null],
       ['2026-03-14T11:30:00.000Z', true, null],
@@ -150,7 +193,16 @@ describe('an old notebook', () => {
 
   it('goes on to the next page with the same water, people and sort of hours', () => {
     const next = nextDraft(id, draft({ effortKnown: 'trip', people: 'Rowan', lines: '9:42 landed', note: 'windy' }))
-    expect(next).toMatchObject({ water: 'w', people: 'Rowan', effortKnown: 'trip', date: '2026-03-15', start: '', end: '', lines: '', note: '' })
+    expect(next).toMatchObject({
+      water: 'w',
+      people: 'Rowan',
+      effortKnown: 'trip',
+      date: '2026-03-15',
+      start: '',
+      end: '',
+      lines: '',
+      note: '',
+    })
   })
 
   it('reads tint and pressure with the rest', () => {

@@ -38,11 +38,16 @@ export interface ReadDraft {
 }
 
 /** The name of a cell: `stint:<id>:end`, `trip:start`. */
-export const cellName = (section: 'stint' | 'strike' | 'reading', id: string, field: string): string => `${section}:${id}:${field}`
+export const cellName = (section: 'stint' | 'strike' | 'reading', id: string, field: string): string =>
+  `${section}:${id}:${field}`
 
 /** The zone a draft's times are in: the trip's own while it is on the water it was on, else the water's. */
-export const zoneOfDraft = (draft: DockDraft, opened: OpenedTrip | undefined, water: Water | undefined, deviceZone: string): string =>
-  opened && opened.draft.water === draft.water ? opened.zone : (water?.timeZone ?? deviceZone)
+export const zoneOfDraft = (
+  draft: DockDraft,
+  opened: OpenedTrip | undefined,
+  water: Water | undefined,
+  deviceZone: string,
+): string => (opened && opened.draft.water === draft.water ? opened.zone : (water?.timeZone ?? deviceZone))
 
 /**
  * What a draft means: records to keep, problems beside their cells, and the account of the hours. Cells that say what they said when
@@ -74,7 +79,8 @@ class DraftReader {
     const { draft } = this
     if (!isDate(draft.date)) this.problems['trip:date'] = text.dateWrong
     if (draft.water === '') this.problems['trip:water'] = text.whichWater
-    const start = draft.start === '' ? this.missing('trip:start', text.whenBegin) : this.time('trip:start', draft.start, undefined)
+    const start =
+      draft.start === '' ? this.missing('trip:start', text.whenBegin) : this.time('trip:start', draft.start, undefined)
     const end = draft.end === '' ? undefined : this.time('trip:end', draft.end, start)
     if (start !== undefined) {
       const fields = {
@@ -88,7 +94,13 @@ class DraftReader {
         effortKnown: draft.effortKnown,
         ...Object.fromEntries(Object.values(SAID).map((field) => [field, draft.said[field] || null])),
       }
-      this.keep('trip', draft.trip, fields, { water: 'trip:water', start: 'trip:start', end: 'trip:end', anglers: 'trip:people', note: 'trip:note' })
+      this.keep('trip', draft.trip, fields, {
+        water: 'trip:water',
+        start: 'trip:start',
+        end: 'trip:end',
+        anglers: 'trip:people',
+        note: 'trip:note',
+      })
       if (draft.effortKnown === 'trip' && end === undefined) this.problems['trip:end'] ??= text.whenEnd
       if (this.full) this.stints(start, end)
       else this.linesOf(draft.trip, draft.lines, start, end, {})
@@ -124,7 +136,13 @@ class DraftReader {
     const stored = this.untouched?.timeMs(cell)
     if (stored !== undefined) return stored
     if (!isDate(this.draft.date)) return undefined
-    const context: TimeContext = { zone: this.zone, date: this.draft.date, afterMs, untilMs, again: this.draft.again[cell] }
+    const context: TimeContext = {
+      zone: this.zone,
+      date: this.draft.date,
+      afterMs,
+      untilMs,
+      again: this.draft.again[cell],
+    }
     const read: ReadTime = readTime(typed, context)
     if (read.problem !== undefined) this.problems[cell] = read.problem
     if (read.notice !== undefined) this.notices[cell] = read.notice
@@ -138,9 +156,14 @@ class DraftReader {
       if (this.isUnused('stint', row)) continue
       const angler = row.angler || this.people[0] || ''
       const from =
-        row.start === '' ? (reached.get(angler) ?? start) : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
-      const to = row.end === '' || from === undefined ? undefined : this.time(cellName('stint', row.id, 'end'), row.end, from)
-      if (row.lure === '') this.problems[cellName('stint', row.id, 'lure')] = row.lureText === '' ? text.stints.which : text.stints.notChosen(row.lureText)
+        row.start === ''
+          ? (reached.get(angler) ?? start)
+          : this.time(cellName('stint', row.id, 'start'), row.start, reached.get(angler) ?? start, end)
+      const to =
+        row.end === '' || from === undefined ? undefined : this.time(cellName('stint', row.id, 'end'), row.end, from)
+      if (row.lure === '')
+        this.problems[cellName('stint', row.id, 'lure')] =
+          row.lureText === '' ? text.stints.which : text.stints.notChosen(row.lureText)
       if (to !== undefined) reached.set(angler, to)
       if (from !== undefined) this.stint(row, angler, from, to)
     }
@@ -158,19 +181,38 @@ class DraftReader {
       retrieve: row.retrieve || null,
       reason: row.reason || null,
     }
-    this.keep('stint', row.id, fields, { lureDepthM: 'depth', start: 'start', end: 'end', lure: 'lure', angler: 'angler' })
+    this.keep('stint', row.id, fields, {
+      lureDepthM: 'depth',
+      start: 'start',
+      end: 'end',
+      lure: 'lure',
+      angler: 'angler',
+    })
     this.linesOf(row.id, row.lines, from, to, { stint: row.id })
   }
 
   /** Strikes typed as shorthand, of a stint or of the trip. Their ids follow from whose they are and their place, so that keeping twice makes none twice. */
   private linesOf(owner: string, lines: string, from: number, to: number | undefined, more: Fields): void {
     if (lines.trim() === '') return
-    const read = readLines(lines, { units: this.units, zone: this.zone, fromMs: from, toMs: to, timeOptional: !this.full })
+    const read = readLines(lines, {
+      units: this.units,
+      zone: this.zone,
+      fromMs: from,
+      toMs: to,
+      timeOptional: !this.full,
+    })
     this.lines[owner] = read
     const cell = cellName('stint', owner, 'lines')
     read.forEach(({ fields, problem }, i) => {
       if (problem !== undefined) this.problems[cell] ??= problem
-      if (fields) this.keep('strike', uuidv5(`line ${i} of ${this.draft.id}`, owner), { trip: this.draft.trip, ...more, ...fields }, {}, cell)
+      if (fields)
+        this.keep(
+          'strike',
+          uuidv5(`line ${i} of ${this.draft.id}`, owner),
+          { trip: this.draft.trip, ...more, ...fields },
+          {},
+          cell,
+        )
     })
   }
 
@@ -199,7 +241,14 @@ class DraftReader {
         ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'),
         ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
       }
-      this.keep('strike', row.id, fields, { time: 'time', outcome: 'outcome', lengthMm: 'length', weightG: 'weight', note: 'note', angler: 'angler' })
+      this.keep('strike', row.id, fields, {
+        time: 'time',
+        outcome: 'outcome',
+        lengthMm: 'length',
+        weightG: 'weight',
+        note: 'note',
+        angler: 'angler',
+      })
     }
   }
 
@@ -214,7 +263,9 @@ class DraftReader {
     const cell = cellName('strike', row.id, 'time')
     if (people.size > 1) this.notices[cellName('strike', row.id, 'angler')] = text.strikes.whose
     if (holding.length === 0) this.notices[cell] = text.strikes.between
-    return people.size > 1 ? undefined : holding.sort((a, b) => (String(a.fields.start) < String(b.fields.start) ? 1 : -1))[0]?.id
+    return people.size > 1
+      ? undefined
+      : holding.sort((a, b) => (String(a.fields.start) < String(b.fields.start) ? 1 : -1))[0]?.id
   }
 
   private readings(start: number, end: number | undefined): void {
@@ -280,7 +331,9 @@ class DraftReader {
   ): void {
     const settled = this.untouched?.settled(kind, id, fields)
     this.records.push({ kind, id, fields, ...settled })
-    for (const { field, message } of settled ? faultsOf(kind, settled.changed, { partial: true }) : faultsOf(kind, fields)) {
+    for (const { field, message } of settled
+      ? faultsOf(kind, settled.changed, { partial: true })
+      : faultsOf(kind, fields)) {
       const column = cells[field] ?? field
       const cell = one ?? (kind === 'trip' ? column : cellName(kind, id, column))
       this.problems[cell] ??= message
@@ -290,7 +343,12 @@ class DraftReader {
   private account(start: number, end: number | undefined): Account {
     const stints = this.records
       .filter(({ kind }) => kind === 'stint')
-      .map(({ id, fields }) => ({ id, angler: fields.angler as string | null, start: String(fields.start), end: fields.end as string | null }))
+      .map(({ id, fields }) => ({
+        id,
+        angler: fields.angler as string | null,
+        start: String(fields.start),
+        end: fields.end as string | null,
+      }))
     return accountFor(isoUtc(start), end === undefined ? null : isoUtc(end), stints)
   }
 }

@@ -6,7 +6,13 @@ import type { LineContext } from './readLines.ts'
 const ZONE = 'America/Chicago'
 const utc = (text: string): number => Date.parse(text)
 /** From 6:30 in the evening to half past one at night. */
-const NIGHT: LineContext = { units: IMPERIAL, zone: ZONE, fromMs: utc('2026-03-14T23:30:00Z'), toMs: utc('2026-03-15T06:30:00Z'), timeOptional: false }
+const NIGHT: LineContext = {
+  units: IMPERIAL,
+  zone: ZONE,
+  fromMs: utc('2026-03-14T23:30:00Z'),
+  toMs: utc('2026-03-15T06:30:00Z'),
+  timeOptional: false,
+}
 const read = (lines: string, context = NIGHT) => readLines(lines, context)
 
 describe('lines of a stint', () => {
@@ -32,7 +38,13 @@ describe('lines of a stint', () => {
     expect(read('landed 15in')[0]).toMatchObject({ problem: 'Start the line with the time, such as 9:42.' })
     expect(read('9 am la')[0]).toMatchObject({ problem: 'This time is outside the stint.' })
     const [line] = read('landed 15in', { ...NIGHT, timeOptional: true })
-    expect(line!.fields).toMatchObject({ time: '2026-03-14T23:30:00.000Z', timeUnknown: true, outcome: 'landed', lengthMm: 381, lengthMmTyped: '15 in' })
+    expect(line!.fields).toMatchObject({
+      time: '2026-03-14T23:30:00.000Z',
+      timeUnknown: true,
+      outcome: 'landed',
+      lengthMm: 381,
+      lengthMmTyped: '15 in',
+    })
   })
 
   it('pass over blank lines and take the hour that a change of clocks repeats once', () => {

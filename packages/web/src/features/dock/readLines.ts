@@ -39,7 +39,13 @@ function readLine(typed: string, context: LineContext): ReadLine {
   if (misread[0]) return { typed, said, misread, problem: misread.map(({ message }) => message).join(' ') }
   const when = timeOf(said, context)
   if (when.problem !== undefined) return { typed, said, misread, problem: when.problem }
-  return { typed, said, misread, fields: { ...when.fields, ...fieldsOf(said) }, ...(when.notice ? { notice: when.notice } : {}) }
+  return {
+    typed,
+    said,
+    misread,
+    fields: { ...when.fields, ...fieldsOf(said) },
+    ...(when.notice ? { notice: when.notice } : {}),
+  }
 }
 
 interface When {
@@ -50,7 +56,10 @@ interface When {
 
 /** The instant a line's clock means: on the stint's own day or the next; the other half of the day only where it alone lies inside. */
 function timeOf({ clock: typed }: StrikeLine, { zone, fromMs, toMs, timeOptional }: LineContext): When {
-  if (!typed) return timeOptional ? { fields: { time: isoUtc(fromMs), timeUnknown: true } } : { problem: text.strikes.beginWithTime }
+  if (!typed)
+    return timeOptional
+      ? { fields: { time: isoUtc(fromMs), timeUnknown: true } }
+      : { problem: text.strikes.beginWithTime }
   const day = localDate(fromMs, zone)
   const halves = typed.half || typed.hour >= 12 ? [typed] : [typed, { ...typed, hour: typed.hour + 12 }]
   const meant = halves.flatMap((one) => [day, addDays(day, 1)].map((date) => resolveWallTime(date, one, zone).ms))
@@ -58,7 +67,10 @@ function timeOf({ clock: typed }: StrikeLine, { zone, fromMs, toMs, timeOptional
   const [ms] = inside
   if (ms === undefined) return { problem: text.strikes.outside }
   const asTyped = resolveWallTime(day, typed, zone).ms
-  return { fields: { time: isoUtc(ms), timeUnknown: null }, ...(ms === asTyped ? {} : { notice: text.strikes.read(clock(ms, zone)) }) }
+  return {
+    fields: { time: isoUtc(ms), timeUnknown: null },
+    ...(ms === asTyped ? {} : { notice: text.strikes.read(clock(ms, zone)) }),
+  }
 }
 
 function fieldsOf({ clock: _clock, misread: _misread, lengthMm, weightG, depthM, ...said }: StrikeLine): Fields {

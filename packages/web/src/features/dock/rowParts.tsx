@@ -11,7 +11,14 @@ import { text } from './text.ts'
 
 /** Off the screen a row is laid out only when it is scrolled to. */
 export const Grid = chakra('div', {
-  base: { contentVisibility: 'auto', containIntrinsicSize: 'auto 46px', display: 'grid', gap: '6px 10px', alignItems: 'start', py: '3px' },
+  base: {
+    contentVisibility: 'auto',
+    containIntrinsicSize: 'auto 46px',
+    display: 'grid',
+    gap: '6px 10px',
+    alignItems: 'start',
+    py: '3px',
+  },
 })
 
 type Section = 'stints' | 'readings'
@@ -26,7 +33,11 @@ interface Rows {
 /** Rows of one section, always with a blank one at the end to type into. Drawn anew when rows come or go, not when one is typed into. */
 export function useRows(name: Section): Rows {
   const { form } = useContext(DockContext)
-  const { fields, append, remove } = useFieldArray<DockDraft, Section, 'key'>({ control: form.control, name, keyName: 'key' })
+  const { fields, append, remove } = useFieldArray<DockDraft, Section, 'key'>({
+    control: form.control,
+    name,
+    keyName: 'key',
+  })
   useEffect(() => {
     const extend = (): void => {
       const last: DockDraft[Section][number] | undefined = form.getValues(name).at(-1)
@@ -53,7 +64,12 @@ export function useMountedRows(rows: number): number {
 /** Enter goes to the first cell of the next row; in a field of several lines it makes a line. */
 export function onEnter(next: string | undefined) {
   return (event: React.KeyboardEvent): void => {
-    if (event.key !== 'Enter' || event.defaultPrevented || !(event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement)) return
+    if (
+      event.key !== 'Enter' ||
+      event.defaultPrevented ||
+      !(event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement)
+    )
+      return
     event.preventDefault()
     if (next !== undefined) focusCell(next)
   }

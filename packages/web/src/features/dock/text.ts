@@ -30,7 +30,11 @@ export const text = {
     tripNote: 'Trip note',
     effort: 'Hours known',
     efforts: { full: 'by lure (stints)', trip: 'only the whole trip', none: 'not known' },
-    effortNotes: { full: '', trip: 'Counts for water, season and weather, not for lures. Strikes need no time.', none: 'Counts for size and hook-up only.' },
+    effortNotes: {
+      full: '',
+      trip: 'Counts for water, season and weather, not for lures. Strikes need no time.',
+      none: 'Counts for size and hook-up only.',
+    },
   },
   stints: {
     title: 'Stints',
@@ -49,7 +53,16 @@ export const text = {
     spot: 'spot',
     retrieve: 'retrieve',
     reason: 'why this lure',
-    cells: { lure: 'Lure', who: 'Who', from: 'From', to: 'To', depth: 'Lure depth', spot: 'Spot', retrieve: 'Retrieve', reason: 'Why this lure' },
+    cells: {
+      lure: 'Lure',
+      who: 'Who',
+      from: 'From',
+      to: 'To',
+      depth: 'Lure depth',
+      spot: 'Spot',
+      retrieve: 'Retrieve',
+      reason: 'Why this lure',
+    },
     lastEnd: 'last end',
     lines: 'Strikes',
     linesHint: 'one a line: 9:42 landed 16.5 in',
@@ -87,7 +100,15 @@ export const text = {
     cloud: 'cloud, %',
     wind: (unit: string) => `wind, ${unit}`,
     pressure: (unit: string) => `pressure, ${unit}`,
-    cells: { time: 'Time', temp: 'Water temperature', sight: 'Visibility', tint: 'Tint', cloud: 'Cloud', wind: 'Wind', pressure: 'Pressure' },
+    cells: {
+      time: 'Time',
+      temp: 'Water temperature',
+      sight: 'Visibility',
+      tint: 'Tint',
+      cloud: 'Cloud',
+      wind: 'Wind',
+      pressure: 'Pressure',
+    },
     cloudWrong: 'Cloud must be a number from 0 to 100.',
   },
   takeOut: (what: string) => `Remove ${what}`,
@@ -110,10 +131,12 @@ export const text = {
   whenEnd: 'When did the trip end? Its hours are needed.',
   account: {
     none: 'Type a start time to count the hours.',
-    line: (accounted: string, all: string, free: number) => `${accounted} of ${all} h logged by lure, ${free} min without a lure`,
+    line: (accounted: string, all: string, free: number) =>
+      `${accounted} of ${all} h logged by lure, ${free} min without a lure`,
     trip: (all: string) => `${all} h on the water`,
     noHours: 'No hours. This trip counts for size and hook-up.',
-    seam: (kind: 'gap' | 'overlap', who: string, from: string, to: string) => `${kind} ${who === '' ? '' : `of ${who} `}${from} to ${to}`,
+    seam: (kind: 'gap' | 'overlap', who: string, from: string, to: string) =>
+      `${kind} ${who === '' ? '' : `of ${who} `}${from} to ${to}`,
   },
   page: {
     label: 'Photo of the notebook page',

@@ -41,7 +41,12 @@ export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onSto
         <>
           <Button onClick={onStop}>{text.stop}</Button>
           <Box flex="1" minW="200px" maxW="420px">
-            <progress value={progress} max={1} style={{ width: '100%', height: 12, accentColor: ink.float }} aria-label={ask} />
+            <progress
+              value={progress}
+              max={1}
+              style={{ width: '100%', height: 12, accentColor: ink.float }}
+              aria-label={ask}
+            />
             <Box fontSize="small">{text.progress(progress)}</Box>
           </Box>
         </>

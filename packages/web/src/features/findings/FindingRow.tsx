@@ -39,7 +39,10 @@ export function FindingRow({ finding, water, scale, naming }: FindingRowProps) {
         </Box>
         <Box fontSize="small">{words.counts(finding)}</Box>
         <Box fontSize="small" color="quiet">
-          {notes.join(' · ')} · <Link to={`/findings?by=lure&where=${encodeURIComponent(patternWhere(finding.conditions, water))}`}>{words.board}</Link>
+          {notes.join(' · ')} ·{' '}
+          <Link to={`/findings?by=lure&where=${encodeURIComponent(patternWhere(finding.conditions, water))}`}>
+            {words.board}
+          </Link>
         </Box>
       </Box>
       <Spindle

@@ -12,7 +12,15 @@ export function RatioAxis({ scale, name }: { scale: RateScale; name: string }) {
       </Box>
       <svg width={scale.width + 8} height="18" style={{ overflow: 'visible' }} aria-hidden>
         {scale.ticks.map((tick) => (
-          <text key={tick} x={scale.x(tick)} y="13" textAnchor="middle" fontSize="12" fontWeight={tick === 1 ? 700 : 400} fill={ink.quiet}>
+          <text
+            key={tick}
+            x={scale.x(tick)}
+            y="13"
+            textAnchor="middle"
+            fontSize="12"
+            fontWeight={tick === 1 ? 700 : 400}
+            fill={ink.quiet}
+          >
             {decimals(tick, tick < 1 ? 2 : 0)}
           </text>
         ))}

@@ -21,7 +21,8 @@ export function SearchPage() {
   const words = text.search
   const { book, waters } = useAppSelector(({ records }) => records)
   const [chosen, setChosen] = useState<string>()
-  const { ask, stop, progress, answer, asked, isOld, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
+  const { ask, stop, progress, answer, asked, isOld, problem } =
+    useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
   const water = chosen ?? asked?.water ?? waters[0]?.name ?? ''
   const onAsk = (): void => {
     ask({ kind: 'search', water, where: '', seed: SEED, confidence: CONFIDENCE })
@@ -34,7 +35,15 @@ export function SearchPage() {
       {book !== null && waters.length === 0 ? (
         <Box mt="16px">{words.noWater}</Box>
       ) : (
-        <Asking water={water} everyWater={false} onWater={setChosen} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+        <Asking
+          water={water}
+          everyWater={false}
+          onWater={setChosen}
+          ask={words.ask}
+          onAsk={onAsk}
+          progress={progress}
+          onStop={stop}
+        />
       )}
       <ProblemNote problem={problem} />
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
@@ -45,7 +54,9 @@ export function SearchPage() {
 
 function Found({ search, water }: { search: PatternSearch; water: string }) {
   const words = text.search
-  const strong = [...search.findings, ...search.alone, ...search.subjects].filter(({ strength }) => strength === 'strong')
+  const strong = [...search.findings, ...search.alone, ...search.subjects].filter(
+    ({ strength }) => strength === 'strong',
+  )
   // What is surest comes first, whatever kind it is.
   const sections = [
     { title: words.found, findings: search.findings },
@@ -93,7 +104,13 @@ function Findings({ title, findings, water }: { title: string; findings: readonl
       ) : (
         <Box as="ul" p="0" m="0">
           {shown.map((finding) => (
-            <FindingRow key={JSON.stringify(finding.conditions)} finding={finding} water={water} scale={scale} naming={naming} />
+            <FindingRow
+              key={JSON.stringify(finding.conditions)}
+              finding={finding}
+              water={water}
+              scale={scale}
+              naming={naming}
+            />
           ))}
         </Box>
       )}

@@ -23,7 +23,8 @@ const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
 export function TrialPage() {
   const words = text.trial
   const [chosen, setWater] = useState<string>()
-  const { ask, stop, progress, answer, asked, isOld, problem } = useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>('claims')
+  const { ask, stop, progress, answer, asked, isOld, problem } =
+    useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>('claims')
   const water = chosen ?? asked?.water ?? ''
   const onAsk = (): void => {
     ask({ kind: 'claims', water: water === '' ? null : water, confidence: CONFIDENCE })
@@ -33,7 +34,15 @@ export function TrialPage() {
       <FindingsNav />
       <Title>{words.title}</Title>
       <Quiet>{words.note}</Quiet>
-      <Asking water={water} everyWater onWater={setWater} ask={words.ask} onAsk={onAsk} progress={progress} onStop={stop} />
+      <Asking
+        water={water}
+        everyWater
+        onWater={setWater}
+        ask={words.ask}
+        onAsk={onAsk}
+        progress={progress}
+        onStop={stop}
+      />
       <ProblemNote problem={problem} />
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
       {answer && asked && <Tried trials={answer} water={asked.water ?? ''} />}
@@ -126,7 +135,15 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
       {ratio === null ? (
         <span />
       ) : (
-        <Spindle rate={ratio} lower={lower} upper={upper} scale={scale} usualRate={1} label={words.label(ratio, lower, upper)} height={32} />
+        <Spindle
+          rate={ratio}
+          lower={lower}
+          upper={upper}
+          scale={scale}
+          usualRate={1}
+          label={words.label(ratio, lower, upper)}
+          height={32}
+        />
       )}
       <Box fontWeight="600">{ratio === null ? '' : words.numbers(lower, ratio, upper)}</Box>
     </Box>

@@ -58,7 +58,8 @@ export const text = {
     merged: (count: number) => (count === 0 ? '' : `includes ${counted(count, 'pattern')} over nearly the same hours`),
     board: 'Open in the board',
     nothing: 'No pattern comes close.',
-    label: (finding: Finding) => `${times(finding.ratio)} the expected strikes, likely range ${limits(finding.lower, finding.upper)}`,
+    label: (finding: Finding) =>
+      `${times(finding.ratio)} the expected strikes, likely range ${limits(finding.lower, finding.upper)}`,
   },
   trial: {
     title: 'Rules of practice, tested on your trips',
@@ -75,7 +76,8 @@ export const text = {
     } satisfies Record<Verdict, string>,
     axis: 'what the rule favours, compared with the rest',
     numbers: (lower: number, ratio: number, upper: number) => `${times(ratio)} (${limits(lower, upper)})`,
-    hours: (inside: number, outside: number) => (outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : ''),
+    hours: (inside: number, outside: number) =>
+      outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : '',
     needed: (hours: number) => (hours < 1 ? '' : `about ${counted(Math.round(hours), 'more hour')} would tell`),
     confirmed: 'confirmed',
     dispute: (name: string) => `anglers disagree: ${name}`,

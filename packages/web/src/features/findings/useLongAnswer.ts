@@ -32,7 +32,9 @@ interface KeptAnswer {
 const kept = new Map<LongQuestion['kind'], KeptAnswer>()
 
 /** A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. */
-export function useLongAnswer<Q extends LongQuestion>(kind: Q['kind']): LongRun<LongAnswers[Q['kind']]> & LongAsking<Q> {
+export function useLongAnswer<Q extends LongQuestion>(
+  kind: Q['kind'],
+): LongRun<LongAnswers[Q['kind']]> & LongAsking<Q> {
   const { book, revision } = useAppSelector(({ records }) => records)
   const [run, setRun] = useState<LongRun<LongAnswers[Q['kind']]>>({})
   const [last, setLast] = useState(() => kept.get(kind))
@@ -65,5 +67,12 @@ export function useLongAnswer<Q extends LongQuestion>(kind: Q['kind']): LongRun<
   }
   const standing = last?.book === book && last
   if (!standing) return { ...run, ask, stop }
-  return { ...run, ask, stop, answer: standing.answer as LongAnswers[Q['kind']], asked: standing.question as Q, isOld: standing.revision !== revision }
+  return {
+    ...run,
+    ask,
+    stop,
+    answer: standing.answer as LongAnswers[Q['kind']],
+    asked: standing.question as Q,
+    isOld: standing.revision !== revision,
+  }
 }

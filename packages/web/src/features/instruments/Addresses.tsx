@@ -13,7 +13,14 @@ export function Addresses({ book }: { book: string }) {
   const shown = (field: 'weatherAddress' | 'sounderAddress'): string => typed[field] ?? settings?.[field] ?? ''
   const keep = async (): Promise<void> => {
     await save(text.addresses.kept, [
-      { kind: 'book', id: book, fields: { weatherAddress: shown('weatherAddress').trim() || null, sounderAddress: shown('sounderAddress').trim() || null } },
+      {
+        kind: 'book',
+        id: book,
+        fields: {
+          weatherAddress: shown('weatherAddress').trim() || null,
+          sounderAddress: shown('sounderAddress').trim() || null,
+        },
+      },
     ])
     setTyped({})
   }

@@ -28,7 +28,15 @@ export function Found({ from, takes, onTake, onLeave }: FoundProps) {
     remarks.length > SHOWN_REMARKS && found.more(remarks.length - SHOWN_REMARKS),
   ].filter((line) => typeof line === 'string')
   return (
-    <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="10px" p="12px 18px" role="status" aria-label={found.label}>
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      mt="10px"
+      p="12px 18px"
+      role="status"
+      aria-label={found.label}
+    >
       {nothing && <strong>{found.nothing}</strong>}
       {takes.readings > 0 && <Box>{found.readings(takes.readings)}</Box>}
       {takes.reports > 0 && <Box>{found.reports(takes.reports)}</Box>}

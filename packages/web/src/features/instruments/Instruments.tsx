@@ -39,7 +39,11 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
     setWrong(undefined)
     try {
       setShare(0)
-      const from = await instruments().read(await source, on.trip.end ? epochMs(on.trip.end) : Date.now(), proxy(setShare))
+      const from = await instruments().read(
+        await source,
+        on.trip.end ? epochMs(on.trip.end) : Date.now(),
+        proxy(setShare),
+      )
       if (typeof from === 'string') throw new Problem('invalid-request', from)
       setFound({ from, takes: takeIn(from, on, await import('@jotbook/core/formats'), Date.now()) })
     } catch (error) {
@@ -50,7 +54,15 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
     }
   }
   return (
-    <Box as="section" aria-label={text.title} mt="26px" borderTop="1px solid" borderColor="rule" pt="10px" className="no-print">
+    <Box
+      as="section"
+      aria-label={text.title}
+      mt="26px"
+      borderTop="1px solid"
+      borderColor="rule"
+      pt="10px"
+      className="no-print"
+    >
       <Heading>{text.title}</Heading>
       <Quiet>{text.note}</Quiet>
       <Flex gap="14px 48px" wrap="wrap" mt="8px" align="start">
@@ -65,7 +77,12 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
           <Label htmlFor="metar" mt="8px">
             {text.weather.paste}
           </Label>
-          <Area id="metar" placeholder={text.weather.hint} value={pasted} onChange={({ target }) => setPasted(target.value)} />
+          <Area
+            id="metar"
+            placeholder={text.weather.hint}
+            value={pasted}
+            onChange={({ target }) => setPasted(target.value)}
+          />
           {pasted.trim() !== '' && (
             <Button mt="6px" onClick={() => void read(Promise.resolve(pasted))}>
               {text.weather.read}

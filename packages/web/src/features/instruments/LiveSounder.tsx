@@ -16,7 +16,8 @@ export function LiveSounder({ trip, address }: { trip: string; address: string }
   const [state, setState] = useState<FeedState>()
   const [wrong, setWrong] = useState<ProblemDetails>()
   useEffect(() => {
-    const look = (): void => void fetchJson<FeedState>(routes.feed(book, trip)).then(setState, () => setState(undefined))
+    const look = (): void =>
+      void fetchJson<FeedState>(routes.feed(book, trip)).then(setState, () => setState(undefined))
     look()
     const timer = setInterval(look, LOOK_MS)
     return () => clearInterval(timer)
@@ -30,13 +31,16 @@ export function LiveSounder({ trip, address }: { trip: string; address: string }
   return (
     <Box mt="12px" role="group" aria-label={text.live.title}>
       {state?.running ? (
-        <Button onClick={() => ask(sendJson<FeedState>('POST', routes.feedStop(book, trip), {}))}>{text.live.stop}</Button>
+        <Button onClick={() => ask(sendJson<FeedState>('POST', routes.feedStop(book, trip), {}))}>
+          {text.live.stop}
+        </Button>
       ) : (
         <Button onClick={() => ask(sendJson<FeedState>('PUT', routes.feed(book, trip), {}))}>{text.live.start}</Button>
       )}
       {state?.running && (
         <Box role="status" mt="4px">
-          {state.silent ? text.live.silent : text.live.state(state.connected, state.readings)} {bad > 0 && <Quiet>{text.live.bad(bad)}</Quiet>}
+          {state.silent ? text.live.silent : text.live.state(state.connected, state.readings)}{' '}
+          {bad > 0 && <Quiet>{text.live.bad(bad)}</Quiet>}
         </Box>
       )}
       {wrong && <ProblemNote problem={wrong} />}

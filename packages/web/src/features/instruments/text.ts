@@ -19,7 +19,9 @@ export const text = {
     stop: 'Disconnect',
     noAddress: 'No sounder yet. The owner of the book can add its address under Book.',
     state: (connected: boolean, readings: number) =>
-      connected ? `Connected: ${counted(readings, 'reading')} so far.` : `Connecting. ${counted(readings, 'reading')} so far.`,
+      connected
+        ? `Connected: ${counted(readings, 'reading')} so far.`
+        : `Connecting. ${counted(readings, 'reading')} so far.`,
     silent: 'No data for 30 seconds.',
     bad: (count: number) => `${counted(count, 'sentence')} skipped: wrong checksum or unreadable.`,
   },
@@ -28,7 +30,8 @@ export const text = {
     label: 'Found in the file',
     readings: (count: number) => counted(count, 'reading') + ' of water temperature',
     reports: (count: number) => counted(count, 'weather report'),
-    track: (count: number, stints: number) => `${counted(count, 'track point')}${stints === 0 ? '' : `, giving ${counted(stints, 'stint')} a position`}`,
+    track: (count: number, stints: number) =>
+      `${counted(count, 'track point')}${stints === 0 ? '' : `, giving ${counted(stints, 'stint')} a position`}`,
     beside: (count: number) => `${count} lie outside this trip and are left out.`,
     known: (count: number) => `${count} are already in the book.`,
     nothing: 'Nothing in it falls within this trip.',

@@ -68,7 +68,11 @@ export function StartPage() {
           </Box>
           <Box w="280px">
             <Label htmlFor="book-units">{text.units}</Label>
-            <Select id="book-units" value={units} onChange={(event) => setUnits(event.target.value as 'imperial' | 'metric')}>
+            <Select
+              id="book-units"
+              value={units}
+              onChange={(event) => setUnits(event.target.value as 'imperial' | 'metric')}
+            >
               <option value="imperial">{text.imperial}</option>
               <option value="metric">{text.metric}</option>
             </Select>

@@ -20,7 +20,11 @@ export function ClassesPage() {
           const own = lures.find((lure) => lure.class === name)
           return (
             <Box as="li" key={name} w="128px" textAlign="center" fontSize="small">
-              <LureDrawing lure={own ?? { name, class: name, back: 'olive', side: 'tan', belly: 'white' }} width={SIZE} decorative />
+              <LureDrawing
+                lure={own ?? { name, class: name, back: 'olive', side: 'tan', belly: 'white' }}
+                width={SIZE}
+                decorative
+              />
               <Box mt="4px">{name}</Box>
             </Box>
           )

@@ -30,7 +30,9 @@ export function LureDeeds({ lure }: { lure: Lure }) {
         <Quiet>
           {board.withoutHours.length === 0
             ? text.lure.notThrown
-            : board.withoutHours.map((counts) => `${waterName(counts.group[0] ?? '')}: ${countsText(counts, units)}`).join('; ')}
+            : board.withoutHours
+                .map((counts) => `${waterName(counts.group[0] ?? '')}: ${countsText(counts, units)}`)
+                .join('; ')}
         </Quiet>
       ) : (
         <Table>
@@ -43,7 +45,9 @@ export function LureDeeds({ lure }: { lure: Lure }) {
                   {text.perHour(row.rate)}, {rate(row.lower)} – {rate(row.upper)}
                 </td>
                 <td>
-                  <Link to={`/findings?by=lure&where=${encodeURIComponent(`water=${row.group[0]}`)}&row=${lure.id}`}>{text.lure.onBoard}</Link>
+                  <Link to={`/findings?by=lure&where=${encodeURIComponent(`water=${row.group[0]}`)}&row=${lure.id}`}>
+                    {text.lure.onBoard}
+                  </Link>
                 </td>
               </tr>
             ))}

@@ -62,7 +62,10 @@ export function LurePage() {
 }
 
 /** A new version keeps the colours, another colour keeps the build. */
-function startFrom({ id: _id, name, version: _version, versionFrom: _from, ...rest }: Lure, as: string | null): Partial<Lure> {
+function startFrom(
+  { id: _id, name, version: _version, versionFrom: _from, ...rest }: Lure,
+  as: string | null,
+): Partial<Lure> {
   if (as === 'version') return { ...rest, name, versionFrom: isoUtc(Date.now()).slice(0, 10) }
   const { back: _back, side: _side, belly: _belly, accent: _accent, family: _family, ...build } = rest
   return { ...build, name: `${name.split(', ')[0] ?? name}, ` }
@@ -94,7 +97,9 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
     const fields = form.tryKeep()
     if (!fields) return
     const id = record?.id ?? newId()
-    await save(saved(form.values.name ?? ''), [{ kind: 'lure', id, fields: { ...(like as Fields | undefined), ...fields } }])
+    await save(saved(form.values.name ?? ''), [
+      { kind: 'lure', id, fields: { ...(like as Fields | undefined), ...fields } },
+    ])
     await leave(`/tackle/${id}`)
   }
   const takeOut = async (): Promise<void> => {
@@ -130,7 +135,12 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
         </Flex>
         <Group title={text.lure.colour}>
           <Box w="100%">
-            <ZonePicker zone={zone} zones={zones} onZone={setZone} onColour={(colour) => form.form.setValue(zone, colour)} />
+            <ZonePicker
+              zone={zone}
+              zones={zones}
+              onZone={setZone}
+              onColour={(colour) => form.form.setValue(zone, colour)}
+            />
           </Box>
           {COLOUR.map((field) => (
             <RecordField key={field} form={form} field={field} width="180px" />

@@ -16,7 +16,9 @@ export function LurePhotos({ lure }: { lure: Lure }) {
   const save = useSave()
   const [photos, setPhotos] = useState<readonly RecordOf<'photo'>[]>([])
   useEffect(() => {
-    const reading = liveQuery(() => recordsOf(book, 'photo')).subscribe((all) => setPhotos(all.filter((photo) => photo.lure === lure.id)))
+    const reading = liveQuery(() => recordsOf(book, 'photo')).subscribe((all) =>
+      setPhotos(all.filter((photo) => photo.lure === lure.id)),
+    )
     return () => reading.unsubscribe()
   }, [book, lure.id])
   const add = async (file: File): Promise<void> => {

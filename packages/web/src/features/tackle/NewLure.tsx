@@ -14,13 +14,21 @@ export interface LureDraft {
   readonly belly: string
 }
 
-export const newLure = (name = ''): LureDraft => ({ name, class: 'suspending jerkbait', back: 'blue-grey', belly: 'white' })
+export const newLure = (name = ''): LureDraft => ({
+  name,
+  class: 'suspending jerkbait',
+  back: 'blue-grey',
+  belly: 'white',
+})
 
 /** The record a draft means; a lure without a name is called by its class and back. */
 export function readLure(draft: LureDraft): { fields: Fields; problems: Readonly<Record<string, string>> } {
   const name = draft.name.trim() || `${draft.class.charAt(0).toUpperCase()}${draft.class.slice(1)}, ${draft.back}`
   const fields = { name, class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }
-  return { fields, problems: Object.fromEntries(faultsOf('lure', fields).map(({ field, message }) => [field, message])) }
+  return {
+    fields,
+    problems: Object.fromEntries(faultsOf('lure', fields).map(({ field, message }) => [field, message])),
+  }
 }
 
 interface LureFieldsProps {
@@ -35,7 +43,11 @@ export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
   const pick = (field: 'class' | 'back' | 'belly', label: string, words: readonly string[], width: string) => (
     <Box w={width}>
       <Label htmlFor={`lure-${field}`}>{label}</Label>
-      <Select id={`lure-${field}`} value={draft[field]} onChange={(event) => onChange({ ...draft, [field]: event.target.value })}>
+      <Select
+        id={`lure-${field}`}
+        value={draft[field]}
+        onChange={(event) => onChange({ ...draft, [field]: event.target.value })}
+      >
         {words.map((word) => (
           <option key={word}>{word}</option>
         ))}
@@ -45,7 +57,10 @@ export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
   )
   return (
     <Flex gap="14px" wrap="wrap" align="end">
-      <LureDrawing lure={{ name: text.make.drawing, class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }} width={110} />
+      <LureDrawing
+        lure={{ name: text.make.drawing, class: draft.class, back: draft.back, side: draft.back, belly: draft.belly }}
+        width={110}
+      />
       {pick('class', text.make.class, LURE_CLASSES, '210px')}
       {pick('back', text.make.back, colours, '130px')}
       {pick('belly', text.make.belly, colours, '130px')}

@@ -12,7 +12,19 @@ import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
 import { text } from './text.ts'
 
 type Setup = RecordOf<'setup'>
-const FIELDS = ['name', 'lure', 'rod', 'rodPower', 'rodAction', 'rodMaterial', 'reelRatio', 'lineKind', 'lineLb', 'leaderMm', 'leaderLb'] as const
+const FIELDS = [
+  'name',
+  'lure',
+  'rod',
+  'rodPower',
+  'rodAction',
+  'rodMaterial',
+  'reelRatio',
+  'lineKind',
+  'lineLb',
+  'leaderMm',
+  'leaderLb',
+] as const
 
 /** The rods: each with its line and the lure tied on it. */
 export function Setups() {
@@ -39,7 +51,11 @@ export function Setups() {
                 <strong>{setup.name}</strong> {lure?.name}
               </Box>
               <Quiet>{describe(setup)}</Quiet>
-              <Button look="bare" onClick={() => setOpen(open === setup.id ? undefined : setup.id)} aria-label={`${text.edit} ${setup.name}`}>
+              <Button
+                look="bare"
+                onClick={() => setOpen(open === setup.id ? undefined : setup.id)}
+                aria-label={`${text.edit} ${setup.name}`}
+              >
                 {text.edit}
               </Button>
             </Flex>
@@ -52,7 +68,11 @@ export function Setups() {
 }
 
 const describe = ({ rodPower, rodAction, rodMaterial, reelRatio, lineLb, lineKind }: Setup): string =>
-  [[rodPower, rodAction, rodMaterial].filter(Boolean).join(' '), reelRatio, lineLb ? `${lineLb} lb ${lineKind ?? ''}`.trim() : lineKind]
+  [
+    [rodPower, rodAction, rodMaterial].filter(Boolean).join(' '),
+    reelRatio,
+    lineLb ? `${lineLb} lb ${lineKind ?? ''}`.trim() : lineKind,
+  ]
     .filter(Boolean)
     .join(' · ')
 
@@ -72,12 +92,25 @@ function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => 
     onDone()
   }
   return (
-    <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="14px" my="8px" role="group" aria-label={setup?.name ?? text.newSetup}>
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      p="14px"
+      my="8px"
+      role="group"
+      aria-label={setup?.name ?? text.newSetup}
+    >
       <Flex gap="10px 14px" wrap="wrap">
         <RecordField form={form} field="name" />
         <Box w="240px">
           <Label htmlFor="setup-lure">{text.tied}</Label>
-          <Select id="setup-lure" data-field="lure" aria-invalid={form.shownProblems.lure !== undefined} {...form.form.register('lure')}>
+          <Select
+            id="setup-lure"
+            data-field="lure"
+            aria-invalid={form.shownProblems.lure !== undefined}
+            {...form.form.register('lure')}
+          >
             <option value="" />
             {lures.map(({ id, name }) => (
               <option key={id} value={id}>

@@ -23,7 +23,10 @@ export function TacklePage() {
   const groups = useGroups('lure')
   if (book === null) return <PageFrame title={text.title} />
   const own = [...new Set(lures.map((lure) => lure.class))]
-  const classes = [...LURE_CLASSES.filter((name) => own.includes(name)), ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name))]
+  const classes = [
+    ...LURE_CLASSES.filter((name) => own.includes(name)),
+    ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name)),
+  ]
   const found = lures.filter((lure) => (lureClass === '' || lure.class === lureClass) && isFound(lure, typed))
   return (
     <Page>
@@ -47,7 +50,12 @@ export function TacklePage() {
           <Flex gap="14px" mt="14px" wrap="wrap" className="no-print">
             <Box w={{ base: '100%', sm: '280px' }}>
               <Label htmlFor="find-lure">{text.find}</Label>
-              <Field id="find-lure" placeholder={text.findHint} value={typed} onChange={(event) => setTyped(event.target.value)} />
+              <Field
+                id="find-lure"
+                placeholder={text.findHint}
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              />
             </Box>
             <Box w={{ base: '100%', sm: '240px' }}>
               <Label htmlFor="lure-class-filter">{text.class}</Label>
@@ -106,7 +114,13 @@ function ClassOnWall({ name, bodies, groups }: { name: string; bodies: readonly 
       <Flex gap="8px 22px" wrap="wrap">
         {bodies.map((body) => (
           <Box key={body.key}>
-            <Quiet>{body.name === '' ? text.noBody : body.lures.length > 1 ? `${body.name} · ${text.colours(body.lures.length)}` : body.name}</Quiet>
+            <Quiet>
+              {body.name === ''
+                ? text.noBody
+                : body.lures.length > 1
+                  ? `${body.name} · ${text.colours(body.lures.length)}`
+                  : body.name}
+            </Quiet>
             <Flex as="ul" listStyleType="none" gap="6px 10px" wrap="wrap" mt="2px">
               {body.lures.map((lure) => (
                 <Hung key={lure.id} lure={lure} groups={groups} />
@@ -125,7 +139,15 @@ function Hung({ lure, groups, whole = false }: { lure: Lure; groups: Groups; who
   return (
     <Box as="li" w="150px">
       <Link to={`/tackle/${lure.id}`} style={{ display: 'block', textDecoration: 'none' }} aria-label={lure.name}>
-        <Box bg="sheet" px="12px" pt="10px" pb="6px" border="1px solid" borderColor="rule" _hover={{ borderColor: 'ink' }}>
+        <Box
+          bg="sheet"
+          px="12px"
+          pt="10px"
+          pb="6px"
+          border="1px solid"
+          borderColor="rule"
+          _hover={{ borderColor: 'ink' }}
+        >
           <LureDrawing lure={lure} width={122} decorative />
           <Box fontWeight="600" lineHeight="1.2" mt="2px">
             {whole ? lure.name : colour.join(', ') || lure.name}

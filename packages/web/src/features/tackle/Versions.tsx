@@ -12,7 +12,9 @@ import { Result, useGroups } from '../board/index.ts'
 export function Versions({ lure, lures }: { lure: Lure; lures: readonly Lure[] }) {
   const groups = useGroups('lure')
   const versions = versionsOf(lure, lures)
-  const siblings = lures.filter((one) => lure.body && one.body === lure.body && one.class === lure.class && !versions.includes(one))
+  const siblings = lures.filter(
+    (one) => lure.body && one.body === lure.body && one.class === lure.class && !versions.includes(one),
+  )
   return (
     <Box as="section" aria-label={text.lure.siblings} mt="26px">
       <Heading>{text.lure.siblings}</Heading>
@@ -23,7 +25,9 @@ export function Versions({ lure, lures }: { lure: Lure; lures: readonly Lure[] }
               <td style={{ width: 110 }}>
                 <LureDrawing lure={one} width={96} decorative />
               </td>
-              <td>{one.id === lure.id ? <strong>{one.name}</strong> : <Link to={`/tackle/${one.id}`}>{one.name}</Link>}</td>
+              <td>
+                {one.id === lure.id ? <strong>{one.name}</strong> : <Link to={`/tackle/${one.id}`}>{one.name}</Link>}
+              </td>
               <td>
                 {one.version ?? text.lure.plainVersion}
                 {one.versionFrom ? `, ${text.lure.from(calendarDay(one.versionFrom))}` : ''}

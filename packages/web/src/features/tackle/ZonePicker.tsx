@@ -35,7 +35,14 @@ export function ZonePicker({ zone, zones, onZone, onColour }: ZonePickerProps) {
         {LURE_ZONES.map((one) => (
           <Chip key={one} type="button" aria-pressed={zone === one} onClick={() => onZone(one)}>
             <Flex as="span" align="center" gap="6px">
-              <Box as="span" w="14px" h="14px" border="1px solid" borderColor="quiet" style={{ background: colourOf(zones[one], 'transparent') }} />
+              <Box
+                as="span"
+                w="14px"
+                h="14px"
+                border="1px solid"
+                borderColor="quiet"
+                style={{ background: colourOf(zones[one], 'transparent') }}
+              />
               {text.lure.zones[one]}
               <Box as="span" fontWeight="400">
                 {zones[one] || text.lure.noColour}

@@ -38,13 +38,19 @@ export function sortedLures(
 /** Versions of one lure: the same body in the same colours, the unmodified one first, then by their day. */
 export function versionsOf(lure: Lure, lures: readonly Lure[]): Lure[] {
   const look = (one: Lure): string =>
-    [one.class, one.body ?? one.name, one.back, one.side, one.belly, one.accent, one.finish].map((word) => word ?? '').join('|')
-  return lures.filter((one) => look(one) === look(lure)).sort((a, b) => ((a.versionFrom ?? '') < (b.versionFrom ?? '') ? -1 : 1))
+    [one.class, one.body ?? one.name, one.back, one.side, one.belly, one.accent, one.finish]
+      .map((word) => word ?? '')
+      .join('|')
+  return lures
+    .filter((one) => look(one) === look(lure))
+    .sort((a, b) => ((a.versionFrom ?? '') < (b.versionFrom ?? '') ? -1 : 1))
 }
 
 /** Every word typed stands in the lure's name, class, body or colours. */
 export function isFound(lure: Lure, typed: string): boolean {
   const words = typed.toLowerCase().split(/\s+/)
-  const all = [lure.name, lure.class, lure.body, lure.family, lure.back, lure.side, lure.belly, lure.version].join(' ').toLowerCase()
+  const all = [lure.name, lure.class, lure.body, lure.family, lure.back, lure.side, lure.belly, lure.version]
+    .join(' ')
+    .toLowerCase()
   return words.every((word) => all.includes(word))
 }

@@ -14,7 +14,8 @@ export const text = {
   noneFound: 'No lure matches.',
   noBody: 'other lures',
   colours: (count: number) => counted(count, 'colour'),
-  done: (strikes: number, hours: number) => (hours > 0 ? `${counted(strikes, 'strike')} in ${decimals(hours, 1)} h` : 'Not fished yet'),
+  done: (strikes: number, hours: number) =>
+    hours > 0 ? `${counted(strikes, 'strike')} in ${decimals(hours, 1)} h` : 'Not fished yet',
   perHour: (value: number) => `${rate(value)} strikes per hour`,
   setups: 'Setups',
   setupsNote: 'A setup: a rod with its line and the lure tied on.',
@@ -27,7 +28,10 @@ export const text = {
   takeOut: 'Archive',
   takeOutNote: 'Its trips and strikes stay. It is no longer offered.',
   edit: 'Edit',
-  classes: { title: 'Lure classes', note: 'Each class has its own outline. Back, side, belly and accent take their colours.' },
+  classes: {
+    title: 'Lure classes',
+    note: 'Each class has its own outline. Back, side, belly and accent take their colours.',
+  },
   lure: {
     new: 'New lure',
     name: 'Name',
@@ -56,5 +60,11 @@ export const text = {
     missing: 'Lure not found',
     back: 'All tackle',
   },
-  make: { class: 'Class', back: 'Back', belly: 'Belly', called: 'Name (otherwise its class and colour)', drawing: 'The new lure' },
+  make: {
+    class: 'Class',
+    back: 'Back',
+    belly: 'Belly',
+    called: 'Name (otherwise its class and colour)',
+    drawing: 'The new lure',
+  },
 } as const

@@ -74,7 +74,10 @@ function CautionsOfToday() {
       borderColor="float"
       mt="14px"
       p="12px 18px"
-      css={{ '& ul': { paddingLeft: '20px', listStyle: 'disc', margin: '4px 0' }, '& p': { color: 'quiet', fontSize: 'small' } }}
+      css={{
+        '& ul': { paddingLeft: '20px', listStyle: 'disc', margin: '4px 0' },
+        '& p': { color: 'quiet', fontSize: 'small' },
+      }}
     >
       <Cautions cautions={cautions} />
     </Box>
@@ -109,7 +112,15 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
   const open = trips.filter(({ end, effortKnown }) => !end && effortKnown !== 'none')
   if (!half && open.length === 0) return null
   return (
-    <Box as="section" aria-label={text.open.title} bg="sheet" borderTop="3px solid" borderColor="float" mt="14px" p="12px 18px">
+    <Box
+      as="section"
+      aria-label={text.open.title}
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      mt="14px"
+      p="12px 18px"
+    >
       {half && (
         <Flex align="center" justify="space-between" wrap="wrap" gap="8px">
           {text.open.draft}
@@ -139,7 +150,10 @@ function EndNow({ trip }: { trip: Trip }) {
   const end = async (): Promise<void> => {
     const atMs = Math.max(Date.now(), Date.parse(trip.start))
     const records = await recordsOfTrip(book, trip.id)
-    await save(text.open.ended, [...breakOff({ ...records, trip }, atMs), { kind: 'trip', id: trip.id, fields: { end: isoUtc(atMs) } }])
+    await save(text.open.ended, [
+      ...breakOff({ ...records, trip }, atMs),
+      { kind: 'trip', id: trip.id, fields: { end: isoUtc(atMs) } },
+    ])
   }
   return <Button onClick={() => void end()}>{text.open.endNow}</Button>
 }
@@ -190,7 +204,14 @@ function WhatChanged({ last }: { last: Trip | undefined }) {
       {changes.slice(0, SHOWN_CHANGES).map(({ lure: id, before, after, strikes, hours }) => {
         const lure = lures.find((one) => one.id === id)
         return lure ? (
-          <Flex key={id} align="center" gap={{ base: '8px', md: '14px' }} borderBottom="1px solid" borderColor="rule" py="6px">
+          <Flex
+            key={id}
+            align="center"
+            gap={{ base: '8px', md: '14px' }}
+            borderBottom="1px solid"
+            borderColor="rule"
+            py="6px"
+          >
             <LureDrawing lure={lure} width={72} decorative />
             <Box flex="1">
               <Link to={`/findings?by=lure&row=${id}`}>{lure.name}</Link>
@@ -228,7 +249,9 @@ function Ends({ trips }: { trips: readonly Trip[] }) {
       {sums && total === 0 && <Quiet>{text.ends.none}</Quiet>}
       {loose.slice(0, SHOWN_ENDS).map(({ trip, count }) => (
         <Box key={trip.id} py="5px" borderBottom="1px solid" borderColor="rule">
-          <Link to={`/trips/${trip.id}`}>{text.ends.trip(calendarDay(dateOf(trip)), waterName(trip.water), count)}</Link>
+          <Link to={`/trips/${trip.id}`}>
+            {text.ends.trip(calendarDay(dateOf(trip)), waterName(trip.water), count)}
+          </Link>
         </Box>
       ))}
       {loose.length > SHOWN_ENDS && <Link to="/trips?ends=1">{text.ends.more(loose.length - SHOWN_ENDS)}</Link>}

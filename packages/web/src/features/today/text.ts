@@ -19,7 +19,8 @@ export const text = {
   ends: {
     label: 'Things to fix',
     title: (count: number) => counted(count, 'thing to fix', 'things to fix'),
-    trip: (day: string, water: string, count: number) => `${day}, ${water}: ${counted(count, 'thing to fix', 'things to fix')}`,
+    trip: (day: string, water: string, count: number) =>
+      `${day}, ${water}: ${counted(count, 'thing to fix', 'things to fix')}`,
     more: (count: number) => `and ${counted(count, 'more trip')}`,
     none: 'Nothing to fix: every strike has its rod and its result.',
   },
@@ -32,7 +33,8 @@ export const text = {
   },
   changed: {
     title: 'What the last trip changed',
-    note: (water: string, day: string) => `${water}, ${day}: the lures you fished, and how their strikes per hour changed (compared with similar lures here).`,
+    note: (water: string, day: string) =>
+      `${water}, ${day}: the lures you fished, and how their strikes per hour changed (compared with similar lures here).`,
     from: (before: number, after: number) => `${rate(before)} → ${rate(after)}`,
     first: (after: number) => `first result: ${rate(after)}`,
     rests: (strikes: number, hours: number) => `now ${counted(strikes, 'strike')} in ${decimals(hours, 1)} h`,

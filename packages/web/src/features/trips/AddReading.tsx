@@ -23,7 +23,15 @@ function timeOfTrip(screen: TripOnScreen, read: Clock): number {
 }
 
 /** A reading that nobody took down on the water, filled in at its time. */
-export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; editing: Editing; onDone: () => void }) {
+export function AddReading({
+  screen,
+  editing,
+  onDone,
+}: {
+  screen: TripOnScreen
+  editing: Editing
+  onDone: () => void
+}) {
   const form = useRecordForm('reading', FIELDS, undefined, useUnits())
   const [time, setTime] = useState('')
   const [tried, setTried] = useState(false)
@@ -33,7 +41,15 @@ export function AddReading({ screen, editing, onDone }: { screen: TripOnScreen; 
     setTried(true)
     const fields = form.tryKeep()
     if (atMs === undefined || !fields || Object.keys(fields).length === 0) return
-    await editing.apply({ edits: [{ kind: 'reading', id: newId(), fields: { trip: screen.trip.id, time: isoUtc(atMs), source: 'hand', ...fields } }] })
+    await editing.apply({
+      edits: [
+        {
+          kind: 'reading',
+          id: newId(),
+          fields: { trip: screen.trip.id, time: isoUtc(atMs), source: 'hand', ...fields },
+        },
+      ],
+    })
     onDone()
   }
   return (

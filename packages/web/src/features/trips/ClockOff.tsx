@@ -25,7 +25,10 @@ export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
   const applied = shifts[off.device] ?? 0
   const seconds = applied || off.shiftS
   const [by, behind] = [hoursText(Math.abs(seconds) / 60), seconds > 0]
-  const shift = (to: number): void => void save(text.clockOff.done, [{ kind: 'trip', id: trip.id, fields: { clockShiftS: { ...shifts, [off.device]: to } } }])
+  const shift = (to: number): void =>
+    void save(text.clockOff.done, [
+      { kind: 'trip', id: trip.id, fields: { clockShiftS: { ...shifts, [off.device]: to } } },
+    ])
   return (
     <Box as="section" aria-label={text.clockOff.label} bg="sheet" mt="16px" p="12px 18px" className="no-print">
       {applied !== 0 ? text.clockOff.moved(by, behind) : text.clockOff.note(by, behind)}{' '}
@@ -40,8 +43,15 @@ export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
 async function clockOf(book: string, trip: string): Promise<{ device: string; shiftS: number } | undefined> {
   const { device, offsetMs = 0, tap } = await thisDevice()
   const rows = await store.records.where({ book, trip }).toArray()
-  const wroteHere = rows.some(({ shown: { stamps } }) => ['start', 'time'].some((field) => stamps[field] && parseStamp(stamps[field]).device === device))
-  const shifted = rows.some(({ kind, shown }) => kind === 'trip' && Boolean((shown.fields.clockShiftS as Record<string, number> | undefined)?.[device]))
+  const wroteHere = rows.some(({ shown: { stamps } }) =>
+    ['start', 'time'].some((field) => stamps[field] && parseStamp(stamps[field]).device === device),
+  )
+  const shifted = rows.some(
+    ({ kind, shown }) =>
+      kind === 'trip' && Boolean((shown.fields.clockShiftS as Record<string, number> | undefined)?.[device]),
+  )
   const behindMs = offsetMs - (tap?.trip === trip ? tap.frameMs : 0)
-  return wroteHere && (shifted || Math.abs(behindMs) > WORTH_SAYING_MS) ? { device, shiftS: Math.round(behindMs / 1000) } : undefined
+  return wroteHere && (shifted || Math.abs(behindMs) > WORTH_SAYING_MS)
+    ? { device, shiftS: Math.round(behindMs / 1000) }
+    : undefined
 }

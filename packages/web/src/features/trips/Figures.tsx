@@ -19,7 +19,12 @@ export function figuresOf(screen: TripOnScreen, units: UnitPreferences): [string
     [whole(landed), text.trip.landed],
     ...(raised > 0 ? ([[whole(raised), text.trip.raised]] as [string, string][]) : []),
     ...(largest ? ([[fishSize(largest, units), text.trip.best]] as [string, string][]) : []),
-    ...(best ? ([[text.table.span(clock(best.fromMs, zone), clock(best.toMs, zone)), text.trip.bestSpell]] as [string, string][]) : []),
+    ...(best
+      ? ([[text.table.span(clock(best.fromMs, zone), clock(best.toMs, zone)), text.trip.bestSpell]] as [
+          string,
+          string,
+        ][])
+      : []),
   ]
 }
 
@@ -30,7 +35,13 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
     <Flex gap={{ base: '14px', md: '28px' }} wrap="wrap">
       {figures.map(([value, name]) => (
         <Box key={name} textAlign="right">
-          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title" fontWeight="600" lineHeight="1.1">
+          <Box
+            fontFamily="heading"
+            fontVariantNumeric="lining-nums proportional-nums"
+            fontSize="title"
+            fontWeight="600"
+            lineHeight="1.1"
+          >
             {value}
           </Box>
           <Quiet>{name}</Quiet>

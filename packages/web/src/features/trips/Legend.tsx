@@ -26,7 +26,14 @@ export function Legend({ anglers }: { anglers: readonly string[] }) {
       {[...OUTCOMES].reverse().map((outcome) => (
         <Flex key={outcome} gap="2px" align="center">
           <svg width="30" height="26" aria-hidden>
-            <StrikeMark strike={{ id: outcome, ms: 0, depthM: 0, outcome, label: outcome }} x={10} footY={26} headY={11} colour={ink.ink} lit={false} />
+            <StrikeMark
+              strike={{ id: outcome, ms: 0, depthM: 0, outcome, label: outcome }}
+              x={10}
+              footY={26}
+              headY={11}
+              colour={ink.ink}
+              lit={false}
+            />
           </svg>
           {text.legend[outcome]}
         </Flex>

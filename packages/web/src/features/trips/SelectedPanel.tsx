@@ -37,7 +37,12 @@ export function SelectedPanel({ screen, selected, editing, onDone }: SelectedPan
   )
 }
 
-function SplitPanel({ screen, selected, editing, onDone }: Omit<SelectedPanelProps, 'selected'> & { selected: Extract<Selected, { stint: string }> }) {
+function SplitPanel({
+  screen,
+  selected,
+  editing,
+  onDone,
+}: Omit<SelectedPanelProps, 'selected'> & { selected: Extract<Selected, { stint: string }> }) {
   const book = useBookId()
   const stint = screen.stints.find(({ id }) => id === selected.stint)
   const [lure, setLure] = useState(stint?.lure ?? '')
@@ -50,7 +55,13 @@ function SplitPanel({ screen, selected, editing, onDone }: Omit<SelectedPanelPro
   }
   return (
     <Flex gap="12px" wrap="wrap" align="end">
-      <strong>{text.hands.splitTitle(rodName(stint, screen), clock(epochMs(stint.start), zone), clock(epochMs(stint.end ?? stint.start), zone))}</strong>
+      <strong>
+        {text.hands.splitTitle(
+          rodName(stint, screen),
+          clock(epochMs(stint.start), zone),
+          clock(epochMs(stint.end ?? stint.start), zone),
+        )}
+      </strong>
       <Flex gap="4px" align="center">
         <Button aria-label={text.hands.earlier} onClick={() => setMs(ms - 300_000)}>
           −5
@@ -82,7 +93,12 @@ function SplitPanel({ screen, selected, editing, onDone }: Omit<SelectedPanelPro
   )
 }
 
-function StrikePanel({ screen, strike: id, editing, onDone }: Omit<SelectedPanelProps, 'selected'> & { strike: string }) {
+function StrikePanel({
+  screen,
+  strike: id,
+  editing,
+  onDone,
+}: Omit<SelectedPanelProps, 'selected'> & { strike: string }) {
   const book = useBookId()
   const strike = screen.strikes.find((one) => one.id === id)
   if (!strike) return null
@@ -95,7 +111,11 @@ function StrikePanel({ screen, strike: id, editing, onDone }: Omit<SelectedPanel
     <Flex gap="8px" wrap="wrap" align="center">
       <strong>{text.hands.strikeTitle(clock(ms, zoneOf(screen)))}</strong>
       {(['missed', 'lost', 'landed', 'raised'] as const).map((outcome) => (
-        <Button key={outcome} aria-pressed={strike.outcome === outcome} onClick={() => void done([{ kind: 'strike', id, fields: { outcome } }])}>
+        <Button
+          key={outcome}
+          aria-pressed={strike.outcome === outcome}
+          onClick={() => void done([{ kind: 'strike', id, fields: { outcome } }])}
+        >
           {text.legend[outcome]}
         </Button>
       ))}
@@ -107,10 +127,15 @@ function StrikePanel({ screen, strike: id, editing, onDone }: Omit<SelectedPanel
       {strike.photo && <Photo sha256={strike.photo} caption={strikeCaption(strike, screen)} />}
       <AddPhoto
         label={strike.photo ? text.photo.replace : text.photo.add}
-        onAdd={async (file) => editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: await keepPicture(book, file) } }] })}
+        onAdd={async (file) =>
+          editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: await keepPicture(book, file) } }] })
+        }
       />
       {strike.photo && (
-        <Button look="bare" onClick={() => void editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: null } }] })}>
+        <Button
+          look="bare"
+          onClick={() => void editing.apply({ edits: [{ kind: 'strike', id, fields: { photo: null } }] })}
+        >
           {text.photo.remove}
         </Button>
       )}

@@ -55,7 +55,11 @@ function DayPicture({ screen, model }: { screen: TripOnScreen; model: StripModel
           {day(screen.trip.start, zoneOf(screen), 'full')}
         </text>
         {shown.map(([value, name], i) => (
-          <g key={name} transform={`translate(${i < SHORT ? EDGE + i * STEP : EDGE + inner} 96)`} textAnchor={i < SHORT ? 'start' : 'end'}>
+          <g
+            key={name}
+            transform={`translate(${i < SHORT ? EDGE + i * STEP : EDGE + inner} 96)`}
+            textAnchor={i < SHORT ? 'start' : 'end'}
+          >
             <text style={{ fontSize: 26, fontWeight: 700 }} fill={ink.ink}>
               {value}
             </text>

@@ -35,11 +35,14 @@ export function StripHands({ screen, model, width, editing, onSelect }: StripHan
     const share = (clientX - left - frame.left) / (width - frame.left - frame.right)
     return Math.round((model.fromMs + share * (model.toMs - model.fromMs)) / MINUTE_MS) * MINUTE_MS
   }
-  const placed = model.paths.flatMap((path, i) => path.stints.map((stint) => ({ ...stint, y: frame.y(stint.depthM) + i * APART })))
+  const placed = model.paths.flatMap((path, i) =>
+    path.stints.map((stint) => ({ ...stint, y: frame.y(stint.depthM) + i * APART })),
+  )
   /** The rod nearest to where a strike is let go. */
   const rodAt = (ms: number, clientY: number): Stint | undefined => {
     const y = clientY - (svg.current?.getBoundingClientRect().top ?? 0)
-    const away = (one: (typeof placed)[number]): number => Math.abs(one.y - y) + Math.max(0, one.fromMs - ms, ms - one.toMs) / MINUTE_MS
+    const away = (one: (typeof placed)[number]): number =>
+      Math.abs(one.y - y) + Math.max(0, one.fromMs - ms, ms - one.toMs) / MINUTE_MS
     const nearest = [...placed].sort((a, b) => away(a) - away(b))[0]
     return nearest && stints.get(nearest.id)
   }
@@ -67,7 +70,9 @@ export function StripHands({ screen, model, width, editing, onSelect }: StripHan
               aria-label={text.hands.stint(stint.label)}
               style={{ cursor: 'pointer' }}
               onClick={({ clientX }) => onSelect({ stint: stint.id, atMs: msAt(clientX) })}
-              onKeyDown={({ key }) => key === 'Enter' && onSelect({ stint: stint.id, atMs: (stint.fromMs + stint.toMs) / 2 })}
+              onKeyDown={({ key }) =>
+                key === 'Enter' && onSelect({ stint: stint.id, atMs: (stint.fromMs + stint.toMs) / 2 })
+              }
             />
             <EndHandle
               x={frame.x(stint.toMs)}
@@ -187,7 +192,9 @@ function StrikeHandle({ x, y, label, onTake, onDrop }: StrikeHandleProps) {
         from.current = { x: clientX, y: clientY }
         currentTarget.setPointerCapture(pointerId)
       }}
-      onPointerMove={({ clientX, clientY }) => from.current && setBy({ x: clientX - from.current.x, y: clientY - from.current.y })}
+      onPointerMove={({ clientX, clientY }) =>
+        from.current && setBy({ x: clientX - from.current.x, y: clientY - from.current.y })
+      }
       onPointerUp={({ clientX, clientY }) => {
         const moved = Math.hypot(by.x, by.y)
         from.current = undefined
@@ -197,7 +204,13 @@ function StrikeHandle({ x, y, label, onTake, onDrop }: StrikeHandleProps) {
       }}
       onKeyDown={({ key }) => key === 'Enter' && onTake()}
     >
-      <circle cx={x + by.x} cy={y + by.y} r={HIT / 2} fill={by.x || by.y ? ink.float : 'transparent'} fillOpacity="0.4" />
+      <circle
+        cx={x + by.x}
+        cy={y + by.y}
+        r={HIT / 2}
+        fill={by.x || by.y ? ink.float : 'transparent'}
+        fillOpacity="0.4"
+      />
     </g>
   )
 }

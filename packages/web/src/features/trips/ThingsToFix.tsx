@@ -11,7 +11,16 @@ export function ThingsToFix({ screen, editing: { apply } }: { screen: TripOnScre
   const ends = thingsToFix(screen)
   if (ends.length === 0) return null
   return (
-    <Box as="section" aria-label={text.ends.label} bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="16px" p="14px 18px" className="no-print">
+    <Box
+      as="section"
+      aria-label={text.ends.label}
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      mt="16px"
+      p="14px 18px"
+      className="no-print"
+    >
       <Heading>{text.ends.title(ends.length)}</Heading>
       {ends.map(({ key, when, message, fixes }) => (
         <Box key={key} mt="6px">

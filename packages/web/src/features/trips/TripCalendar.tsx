@@ -52,7 +52,13 @@ function Month({ year, month, byDate, most }: MonthProps) {
           const date = `${year}-${String(month).padStart(2, '0')}-${String(i + 1).padStart(2, '0')}`
           const trips = byDate.get(date) ?? []
           return (
-            <Box key={date} gridColumn={i === 0 ? first + 1 : 'auto'} h={`${CELL}px`} position="relative" title={`${weekdayName((first + i) % 7)} ${i + 1}`}>
+            <Box
+              key={date}
+              gridColumn={i === 0 ? first + 1 : 'auto'}
+              h={`${CELL}px`}
+              position="relative"
+              title={`${weekdayName((first + i) % 7)} ${i + 1}`}
+            >
               {trips.length === 0 ? (
                 <Box color="rule" fontSize="11px" textAlign="center" lineHeight={`${CELL}px`} aria-hidden>
                   ·
@@ -76,7 +82,12 @@ function Day({ day, trips, most }: { day: number; trips: readonly ListedTrip[]; 
   const strikes = trips.reduce((sum, { sums }) => sum + (sums?.strikes ?? 0), 0)
   const label = text.calendar.trip(calendarDay(first.date), first.water, hours, strikes)
   return (
-    <Link to={`/trips/${first.trip.id}`} aria-label={label} title={label} style={{ display: 'block', height: '100%', textDecoration: 'none' }}>
+    <Link
+      to={`/trips/${first.trip.id}`}
+      aria-label={label}
+      title={label}
+      style={{ display: 'block', height: '100%', textDecoration: 'none' }}
+    >
       <Box
         position="absolute"
         bottom="0"

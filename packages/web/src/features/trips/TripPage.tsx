@@ -110,10 +110,20 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       {steady && hands && <Quiet>{text.hands.note}</Quiet>}
       <Box ref={frame} mt="12px" position="relative">
         {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
-        {steady && hands && width > 0 && <StripHands screen={screen} model={model} width={width} editing={editing} onSelect={setSelected} />}
+        {steady && hands && width > 0 && (
+          <StripHands screen={screen} model={model} width={width} editing={editing} onSelect={setSelected} />
+        )}
       </Box>
       {!rows && width > 0 && <StripPhotos screen={screen} model={model} width={width} />}
-      {selected && <SelectedPanel key={JSON.stringify(selected)} screen={screen} selected={selected} editing={editing} onDone={() => setSelected(undefined)} />}
+      {selected && (
+        <SelectedPanel
+          key={JSON.stringify(selected)}
+          screen={screen}
+          selected={selected}
+          editing={editing}
+          onDone={() => setSelected(undefined)}
+        />
+      )}
       {reading && <AddReading screen={screen} editing={editing} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
       <ThingsToFix screen={screen} editing={editing} />
@@ -123,11 +133,20 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
           said={trip}
           zone={zoneOf(screen)}
           {...(may('trip', 'change')
-            ? { onSay: (field: SaidField, word: string | null) => void editing.apply({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }) }
+            ? {
+                onSay: (field: SaidField, word: string | null) =>
+                  void editing.apply({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }),
+              }
             : {})}
         />
       )}
-      <Instruments trip={trip} stints={screen.stints} readings={screen.readings} spots={spots} onTake={(edits) => editing.apply({ edits })} />
+      <Instruments
+        trip={trip}
+        stints={screen.stints}
+        readings={screen.readings}
+        spots={spots}
+        onTake={(edits) => editing.apply({ edits })}
+      />
       <Conflicts book={book} trip={trip.id} />
       <ClockOff book={book} trip={trip} />
       {!rows && width > 0 && <ShareDay screen={screen} model={model} />}
@@ -147,7 +166,9 @@ function DeleteTrip({ trip, water }: { trip: Trip; water: string }) {
   const save = useSave()
   const navigate = useNavigate()
   const remove = async (): Promise<void> => {
-    await save(deleted(text.trip.named(day(trip.start, trip.timeZone ?? 'UTC', 'short'), water)), [deletionOf('trip', trip.id)])
+    await save(deleted(text.trip.named(day(trip.start, trip.timeZone ?? 'UTC', 'short'), water)), [
+      deletionOf('trip', trip.id),
+    ])
     await navigate('/trips')
   }
   return (
@@ -162,7 +183,10 @@ function DeleteTrip({ trip, water }: { trip: Trip; water: string }) {
 /** What sky and season did on the strip's hours. */
 function useConditionsOf(screen: TripOnScreen): readonly DayCondition[] | undefined {
   const { trip, water, readings } = screen
-  const setting = useMemo(() => ({ start: trip.start, timeZone: zoneOf({ trip, water }), readings: readings }), [trip, water, readings])
+  const setting = useMemo(
+    () => ({ start: trip.start, timeZone: zoneOf({ trip, water }), readings: readings }),
+    [trip, water, readings],
+  )
   const { fromMs, toMs } = spanOf(screen)
   return useDayConditions(water, setting, fromMs, toMs)
 }

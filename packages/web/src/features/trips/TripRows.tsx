@@ -1,5 +1,11 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable } from '@tanstack/react-table'
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+} from '@tanstack/react-table'
 import type { SortingState } from '@tanstack/react-table'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
@@ -13,7 +19,16 @@ import { text } from './text.ts'
 import type { ListedTrip } from './tripList.ts'
 
 const Sort = chakra('button', {
-  base: { fontWeight: '500', fontSize: 'small', color: 'quiet', minH: '32px', cursor: 'pointer', display: 'inline-flex', alignItems: 'center', gap: '2px' },
+  base: {
+    fontWeight: '500',
+    fontSize: 'small',
+    color: 'quiet',
+    minH: '32px',
+    cursor: 'pointer',
+    display: 'inline-flex',
+    alignItems: 'center',
+    gap: '2px',
+  },
 })
 
 const column = createColumnHelper<ListedTrip>()
@@ -24,8 +39,16 @@ const COLUMNS = [
     cell: ({ row: { original } }) => <Link to={`/trips/${original.trip.id}`}>{calendarDay(original.date)}</Link>,
   }),
   column.accessor('water', { header: text.columns.water }),
-  column.accessor(({ trip }) => trip.purpose ?? '', { id: 'purpose', header: text.columns.purpose, meta: { wide: true } }),
-  column.accessor(({ trip }) => trip.anglers?.join(', ') ?? '', { id: 'aboard', header: text.columns.aboard, meta: { wide: true } }),
+  column.accessor(({ trip }) => trip.purpose ?? '', {
+    id: 'purpose',
+    header: text.columns.purpose,
+    meta: { wide: true },
+  }),
+  column.accessor(({ trip }) => trip.anglers?.join(', ') ?? '', {
+    id: 'aboard',
+    header: text.columns.aboard,
+    meta: { wide: true },
+  }),
   column.accessor(({ sums }) => sums?.hours ?? 0, {
     id: 'hours',
     header: text.columns.hours,
@@ -65,7 +88,8 @@ function Hours({ listed: { trip, sums } }: { listed: ListedTrip }) {
   const known = trip.effortKnown ?? 'full'
   if (!sums) return <Unknown width="2.5em" />
   if (!trip.end && known !== 'none') return <Quiet>{isUnderWay(trip) ? text.running : text.noEnd}</Quiet>
-  if (known !== 'full') return <Quiet title={text.effort[known]}>{known === 'none' ? text.noHours : decimals(sums.hours, 1)}</Quiet>
+  if (known !== 'full')
+    return <Quiet title={text.effort[known]}>{known === 'none' ? text.noHours : decimals(sums.hours, 1)}</Quiet>
   return <>{decimals(sums.hours, 1)}</>
 }
 
@@ -95,7 +119,11 @@ export function TripRows({ listed }: { listed: ListedTrip[] }) {
                 const sorted = head.getIsSorted()
                 const name = String(head.columnDef.header)
                 return (
-                  <th key={id} className={classOf(head.columnDef.meta)} aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}>
+                  <th
+                    key={id}
+                    className={classOf(head.columnDef.meta)}
+                    aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
+                  >
                     <Sort type="button" title={text.sortBy(name)} onClick={head.getToggleSortingHandler()}>
                       {name}
                       {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}

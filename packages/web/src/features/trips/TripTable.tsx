@@ -44,7 +44,11 @@ export function TripTable({ screen, highlight }: { screen: TripOnScreen; highlig
         </thead>
         <tbody>
           {lines.map(({ key, when, what, detail, strike, photo }) => (
-            <tr key={key} id={strike ? `strike-${key}` : undefined} style={key === highlight ? { outline: '2px solid' } : undefined}>
+            <tr
+              key={key}
+              id={strike ? `strike-${key}` : undefined}
+              style={key === highlight ? { outline: '2px solid' } : undefined}
+            >
               <td style={{ whiteSpace: 'nowrap' }}>{when}</td>
               <td>{what}</td>
               <td>
@@ -71,7 +75,10 @@ function stintLine(stint: Stint, screen: TripOnScreen, units: UnitPreferences): 
   return {
     key: stint.id,
     at: stint.start,
-    when: text.table.span(clock(epochMs(stint.start), zone), stint.end ? clock(epochMs(stint.end), zone) : text.table.stillOpen),
+    when: text.table.span(
+      clock(epochMs(stint.start), zone),
+      stint.end ? clock(epochMs(stint.end), zone) : text.table.stillOpen,
+    ),
     what: lure?.name ?? text.table.lure,
     detail: joined([
       stint.angler,
@@ -111,7 +118,9 @@ function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences
 function whenRead(ms: number, screen: TripOnScreen): string {
   const zone = zoneOf(screen)
   const date = localDate(ms, zone)
-  return date === localDate(epochMs(screen.trip.start), zone) ? clock(ms, zone) : `${calendarDay(date)}, ${clock(ms, zone)}`
+  return date === localDate(epochMs(screen.trip.start), zone)
+    ? clock(ms, zone)
+    : `${calendarDay(date)}, ${clock(ms, zone)}`
 }
 
 function readingLine(reading: Reading, screen: TripOnScreen, units: UnitPreferences): Line {
@@ -121,12 +130,16 @@ function readingLine(reading: Reading, screen: TripOnScreen, units: UnitPreferen
     when: whenRead(epochMs(reading.time), screen),
     what: text.table.reading,
     detail: joined([
-      typeof reading.waterTempC === 'number' && quantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
-      typeof reading.visibilityM === 'number' && text.table.sees(quantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)),
+      typeof reading.waterTempC === 'number' &&
+        quantity(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
+      typeof reading.visibilityM === 'number' &&
+        text.table.sees(quantity(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility)),
       reading.tint,
       typeof reading.cloudPct === 'number' && text.table.cloud(reading.cloudPct),
-      typeof reading.windMps === 'number' && text.table.wind(quantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)),
-      typeof reading.pressureHpa === 'number' && quantity(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
+      typeof reading.windMps === 'number' &&
+        text.table.wind(quantity(reading.windMps, reading.windMpsTyped, 'mps', units.wind)),
+      typeof reading.pressureHpa === 'number' &&
+        quantity(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
       reading.current && `${text.strip.current.toLowerCase()} ${reading.current}`,
     ]),
     strike: false,

@@ -25,7 +25,12 @@ export function TripsPage() {
   const half = useHalfTyped(book)
   const filter = filterOf(params)
   const listed = useMemo(() => {
-    const all = trips.map((trip) => ({ trip, date: dateOf(trip), water: waterName(trip.water), sums: sums?.get(trip.id) }))
+    const all = trips.map((trip) => ({
+      trip,
+      date: dateOf(trip),
+      water: waterName(trip.water),
+      sums: sums?.get(trip.id),
+    }))
     return all.filter((one) => isListed(one, filter, lureName))
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the filter is read anew from the address
   }, [trips, sums, waterName, lureName, params])
@@ -53,7 +58,14 @@ export function TripsPage() {
         </Box>
       ) : (
         <>
-          <Filters filter={filter} set={set} years={years} waters={waters} calendar={calendar} onClear={() => setParams(calendar ? { as: 'calendar' } : {})} />
+          <Filters
+            filter={filter}
+            set={set}
+            years={years}
+            waters={waters}
+            calendar={calendar}
+            onClear={() => setParams(calendar ? { as: 'calendar' } : {})}
+          />
           <Quiet data-testid="trip-sums">
             {sums ? (
               text.sums(
@@ -65,7 +77,13 @@ export function TripsPage() {
               <Unknown width="14em" />
             )}
           </Quiet>
-          {listed.length === 0 ? <Box mt="16px">{text.noneFound}</Box> : calendar ? <TripCalendar listed={listed} /> : <TripRows listed={listed} />}
+          {listed.length === 0 ? (
+            <Box mt="16px">{text.noneFound}</Box>
+          ) : calendar ? (
+            <TripCalendar listed={listed} />
+          ) : (
+            <TripRows listed={listed} />
+          )}
         </>
       )}
     </Page>
@@ -92,8 +110,15 @@ interface FiltersProps {
 
 function Filters({ filter, set, years, waters, calendar, onClear }: FiltersProps) {
   const words = text.filters
-  const filtered = filter.search !== '' || filter.water !== '' || filter.year !== '' || filter.purpose !== '' || filter.ends
-  const choice = (name: 'water' | 'year' | 'purpose', label: string, any: string, options: readonly (readonly [string, string])[], width: string) => (
+  const filtered =
+    filter.search !== '' || filter.water !== '' || filter.year !== '' || filter.purpose !== '' || filter.ends
+  const choice = (
+    name: 'water' | 'year' | 'purpose',
+    label: string,
+    any: string,
+    options: readonly (readonly [string, string])[],
+    width: string,
+  ) => (
     <Box w={{ base: 'calc(50% - 6px)', sm: width }}>
       <Label htmlFor={`trips-${name}`}>{label}</Label>
       <Select id={`trips-${name}`} value={filter[name]} onChange={(event) => set(name, event.target.value)}>
@@ -107,10 +132,25 @@ function Filters({ filter, set, years, waters, calendar, onClear }: FiltersProps
     </Box>
   )
   return (
-    <Flex as="section" aria-label={words.label} className="no-print" gap="10px 12px" mt="14px" mb="6px" wrap="wrap" align="end">
+    <Flex
+      as="section"
+      aria-label={words.label}
+      className="no-print"
+      gap="10px 12px"
+      mt="14px"
+      mb="6px"
+      wrap="wrap"
+      align="end"
+    >
       <Box w={{ base: '100%', sm: '260px' }}>
         <Label htmlFor="trips-find">{words.search}</Label>
-        <Field id="trips-find" type="search" placeholder={words.searchHint} value={filter.search} onChange={(event) => set('find', event.target.value)} />
+        <Field
+          id="trips-find"
+          type="search"
+          placeholder={words.searchHint}
+          value={filter.search}
+          onChange={(event) => set('find', event.target.value)}
+        />
       </Box>
       {choice(
         'water',

@@ -14,14 +14,25 @@ const stint = (id: string, start: string, end: string | null, angler = 'Rowan'):
   start: at(start),
   end: end && at(end),
 })
-const strike = (id: string, time: string, more: object = {}): Strike => ({ id, trip: 't', time: at(time), outcome: 'missed', ...more }) as unknown as Strike
+const strike = (id: string, time: string, more: object = {}): Strike =>
+  ({ id, trip: 't', time: at(time), outcome: 'missed', ...more }) as unknown as Strike
 
 /** A morning with every sort of loose end. */
 const screen: TripOnScreen = {
   trip: { id: 't', water: 'w', start: at('07:00'), end: at('12:00'), timeZone: 'UTC', anglers: ['Rowan'] },
   water: undefined,
-  stints: [stint('a', '07:00', '08:30'), stint('b', '08:00', '09:00'), stint('c', '09:30', '09:10'), stint('d', '10:00', null), stint('e', '11:00', '12:40')],
-  strikes: [strike('k1', '07:30', { stint: 'a', outcome: null }), strike('k2', '09:05'), strike('k3', '11:30', { stint: 'a' })],
+  stints: [
+    stint('a', '07:00', '08:30'),
+    stint('b', '08:00', '09:00'),
+    stint('c', '09:30', '09:10'),
+    stint('d', '10:00', null),
+    stint('e', '11:00', '12:40'),
+  ],
+  strikes: [
+    strike('k1', '07:30', { stint: 'a', outcome: null }),
+    strike('k2', '09:05'),
+    strike('k3', '11:30', { stint: 'a' }),
+  ],
   readings: [{ id: 'r', trip: 't', time: at('05:00'), waterTempC: 8 }],
   lures: new Map([['l', { id: 'l', name: 'Grey', class: 'popper' }]]),
 }
@@ -31,7 +42,13 @@ function after(edits: readonly Edit[]): TripOnScreen {
     edits.filter(({ id }) => id === record.id).reduce((now, { fields }) => ({ ...now, ...fields }), record)
   const live = <R extends { id: string }>(records: readonly R[]): R[] =>
     records.map(change).filter((record) => !('deletedAt' in record) || record.deletedAt === null)
-  return { ...screen, trip: change(screen.trip), stints: live(screen.stints), strikes: live(screen.strikes), readings: live(screen.readings) }
+  return {
+    ...screen,
+    trip: change(screen.trip),
+    stints: live(screen.stints),
+    strikes: live(screen.strikes),
+    readings: live(screen.readings),
+  }
 }
 
 describe('loose ends', () => {

@@ -43,7 +43,11 @@ export function thingsToFix(screen: TripOnScreen): ThingToFix[] {
 }
 
 function timeOf({ record }: LooseEnd, { trip, stints, strikes }: TripOnScreen): string {
-  return strikes.find(({ id }) => id === record)?.time ?? stints.find(({ id }) => id === record)?.start ?? (record === trip.id ? trip.start : record)
+  return (
+    strikes.find(({ id }) => id === record)?.time ??
+    stints.find(({ id }) => id === record)?.start ??
+    (record === trip.id ? trip.start : record)
+  )
 }
 
 function fixesOf(end: LooseEnd, screen: TripOnScreen): Fix[] {
@@ -64,16 +68,30 @@ function fixesOf(end: LooseEnd, screen: TripOnScreen): Fix[] {
     case 'open-stint':
       return stint ? endsFor(stint, screen).map((ms) => closing(stint, ms, text.ends.close, screen)) : []
     case 'stints-overlap':
-      return stint ? overlapped(stint, stints).map((earlier) => closing(earlier, epochMs(stint.start), text.ends.moveEnd, screen)) : []
+      return stint
+        ? overlapped(stint, stints).map((earlier) => closing(earlier, epochMs(stint.start), text.ends.moveEnd, screen))
+        : []
     case 'end-before-start':
-      return stint?.end ? [{ label: text.ends.swap, edits: [{ kind: 'stint', id: stint.id, fields: { start: stint.end, end: stint.start } }] }] : []
+      return stint?.end
+        ? [
+            {
+              label: text.ends.swap,
+              edits: [{ kind: 'stint', id: stint.id, fields: { start: stint.end, end: stint.start } }],
+            },
+          ]
+        : []
     case 'stint-outside-trip':
       return stint ? stretched(epochMs(stint.start), epochMs(stint.end ?? stint.start), screen) : []
     case 'reading-outside-trip': {
       const reading = readings.find(({ time }) => time === end.record)
       const ms = epochMs(end.record)
       const takeOut: Fix[] = reading
-        ? [{ label: text.ends.takeOut, edits: [{ kind: 'reading', id: reading.id, fields: { deletedAt: isoUtc(epochMs(trip.start)) } }] }]
+        ? [
+            {
+              label: text.ends.takeOut,
+              edits: [{ kind: 'reading', id: reading.id, fields: { deletedAt: isoUtc(epochMs(trip.start)) } }],
+            },
+          ]
         : []
       return [...stretched(ms, ms, screen), ...takeOut]
     }
@@ -94,7 +112,10 @@ export function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
 }
 
 function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Fix {
-  return { label: label(clock(ms, zoneOf(screen))), edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }] }
+  return {
+    label: label(clock(ms, zoneOf(screen))),
+    edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }],
+  }
 }
 
 /** A stint that ended with the last tap: it did end there, or went on to the person's next, or to the trip's end. */
@@ -104,13 +125,18 @@ function afterSilence(stint: Stint, screen: TripOnScreen): Fix[] {
     edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), endUnsure: false } }],
   })
   const on = endsFor(stint, screen).filter((ms) => ms > epochMs(stint.end ?? stint.start))
-  return [said(epochMs(stint.end ?? stint.start), text.ends.stopped), ...(on.length > 0 ? [said(Math.min(...on), text.ends.fishedOn)] : [])]
+  return [
+    said(epochMs(stint.end ?? stint.start), text.ends.stopped),
+    ...(on.length > 0 ? [said(Math.min(...on), text.ends.fishedOn)] : []),
+  ]
 }
 
 /** When an open stint may have ended: where the same person's next began, at its last strike, at the trip's end. */
 function endsFor(stint: Stint, { trip, stints, strikes }: TripOnScreen): number[] {
   const start = epochMs(stint.start)
-  const next = stints.filter((one) => (one.angler ?? '') === (stint.angler ?? '') && epochMs(one.start) > start).map((one) => epochMs(one.start))
+  const next = stints
+    .filter((one) => (one.angler ?? '') === (stint.angler ?? '') && epochMs(one.start) > start)
+    .map((one) => epochMs(one.start))
   const last = strikes.filter((strike) => strike.stint === stint.id).map(({ time }) => epochMs(time))
   const candidates = [
     next.length > 0 ? Math.min(...next) : undefined,
@@ -124,7 +150,11 @@ function endsFor(stint: Stint, { trip, stints, strikes }: TripOnScreen): number[
 function overlapped(stint: Stint, stints: readonly Stint[]): Stint[] {
   return stints.filter(
     (one) =>
-      one.id !== stint.id && (one.angler ?? '') === (stint.angler ?? '') && one.end && one.start <= stint.start && epochMs(one.end) > epochMs(stint.start),
+      one.id !== stint.id &&
+      (one.angler ?? '') === (stint.angler ?? '') &&
+      one.end &&
+      one.start <= stint.start &&
+      epochMs(one.end) > epochMs(stint.start),
   )
 }
 
@@ -134,11 +164,21 @@ function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Fix[] {
   const zone = zoneOf(screen)
   const early: Fix[] =
     fromMs < epochMs(trip.start)
-      ? [{ label: text.ends.fromTrip(clock(fromMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { start: isoUtc(fromMs) } }] }]
+      ? [
+          {
+            label: text.ends.fromTrip(clock(fromMs, zone)),
+            edits: [{ kind: 'trip', id: trip.id, fields: { start: isoUtc(fromMs) } }],
+          },
+        ]
       : []
   const late: Fix[] =
     trip.end && toMs > epochMs(trip.end)
-      ? [{ label: text.ends.toTrip(clock(toMs, zone)), edits: [{ kind: 'trip', id: trip.id, fields: { end: isoUtc(toMs) } }] }]
+      ? [
+          {
+            label: text.ends.toTrip(clock(toMs, zone)),
+            edits: [{ kind: 'trip', id: trip.id, fields: { end: isoUtc(toMs) } }],
+          },
+        ]
       : []
   return [...early, ...late]
 }

@@ -10,7 +10,8 @@ it('photos stand under their strikes, within the strip, and none covers another'
       places.forEach(({ left, lane }, i) => {
         expect(left).toBeGreaterThanOrEqual(0)
         expect(left + size).toBeLessThanOrEqual(width)
-        for (const other of places.slice(i + 1)) expect(other.lane !== lane || Math.abs(other.left - left) >= size + gap - 1e-9).toBe(true)
+        for (const other of places.slice(i + 1))
+          expect(other.lane !== lane || Math.abs(other.left - left) >= size + gap - 1e-9).toBe(true)
       })
     }),
   )

@@ -8,7 +8,10 @@ export interface LaneOptions {
  * Where pictures of one size stand below a strip, in order of time: each centred under its place where that is free, else beside the one before it;
  * a row that has reached the end of the width goes on in the next.
  */
-export function photoLanes(centres: readonly number[], { size, gap, width }: LaneOptions): { readonly left: number; readonly lane: number }[] {
+export function photoLanes(
+  centres: readonly number[],
+  { size, gap, width }: LaneOptions,
+): { readonly left: number; readonly lane: number }[] {
   let [lane, end] = [0, -gap]
   const places = new Map<number, { left: number; lane: number }>()
   const inOrder = centres.map((centre, i) => ({ centre, i })).sort((a, b) => a.centre - b.centre)

@@ -9,5 +9,9 @@ import { text } from './text.ts'
 export function strikeCaption(strike: Strike, screen: TripOnScreen): string {
   const stint = screen.stints.find(({ id }) => id === strike.stint)
   const lure = stint && screen.lures.get(stint.lure)?.name
-  return text.photo.caption(clock(epochMs(strike.time), zoneOf(screen)), strike.species ?? strike.outcome ?? '', lure ?? '')
+  return text.photo.caption(
+    clock(epochMs(strike.time), zoneOf(screen)),
+    strike.species ?? strike.outcome ?? '',
+    lure ?? '',
+  )
 }

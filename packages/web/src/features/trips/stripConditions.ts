@@ -38,7 +38,11 @@ function courseAt(readings: readonly Reading[], field: Measured): (ms: number) =
 /** Steps of the wind's scale, about 2.5 m/s each. */
 const WIND_STEPS = { mph: 5, mps: 2.5, kmh: 10, kn: 5 } as const
 
-export function windOf(readings: readonly Reading[], times: readonly number[], units: UnitPreferences): StripModel['wind'] {
+export function windOf(
+  readings: readonly Reading[],
+  times: readonly number[],
+  units: UnitPreferences,
+): StripModel['wind'] {
   const wind = courseAt(readings, 'windMps')
   const points = times.flatMap((ms) => {
     const value = wind(ms)
@@ -47,28 +51,47 @@ export function windOf(readings: readonly Reading[], times: readonly number[], u
   const step = WIND_STEPS[units.wind]
   const highest = Math.max(3 * step, ...points.map(({ value }) => value)) * 1.1
   const ticks = [1, 2, 3, 4].map((i) => i * step).filter((value) => value < highest)
-  return { points, highest, ticks: ticks.map((value, i) => ({ value, text: i === ticks.length - 1 ? `${value} ${unitLabel(units.wind)}` : String(value) })) }
+  return {
+    points,
+    highest,
+    ticks: ticks.map((value, i) => ({
+      value,
+      text: i === ticks.length - 1 ? `${value} ${unitLabel(units.wind)}` : String(value),
+    })),
+  }
 }
 
 /** Light from the sun's height (0 at −6°, full at 15°); without a place the sky is drawn as day. */
-export function skyOf(water: Water | undefined, readings: readonly Reading[], times: readonly number[]): StripModel['sky'] {
+export function skyOf(
+  water: Water | undefined,
+  readings: readonly Reading[],
+  times: readonly number[],
+): StripModel['sky'] {
   const cloud = courseAt(readings, 'cloudPct')
   const { latitude, longitude } = water ?? {}
   return times.map((ms) => {
-    const altitude = typeof latitude === 'number' && typeof longitude === 'number' ? sunPosition(new Date(ms), latitude, longitude).altitudeDeg : 90
+    const altitude =
+      typeof latitude === 'number' && typeof longitude === 'number'
+        ? sunPosition(new Date(ms), latitude, longitude).altitudeDeg
+        : 90
     return { ms, light: Math.max(0, Math.min(1, (altitude + 6) / 21)), cloud: (cloud(ms) ?? 50) / 100 }
   })
 }
 
 export function sunOf(water: Water | undefined, fromMs: number, toMs: number): Pick<StripModel, 'sunrise' | 'sunset'> {
-  if (typeof water?.latitude !== 'number' || typeof water.longitude !== 'number') return { sunrise: undefined, sunset: undefined }
+  if (typeof water?.latitude !== 'number' || typeof water.longitude !== 'number')
+    return { sunrise: undefined, sunset: undefined }
   const { sunrise, sunset } = sunTimes(new Date(fromMs), water.latitude, water.longitude)
-  const inside = (iso: string | null): number | undefined => (iso !== null && epochMs(iso) < toMs ? epochMs(iso) : undefined)
+  const inside = (iso: string | null): number | undefined =>
+    iso !== null && epochMs(iso) < toMs ? epochMs(iso) : undefined
   return { sunrise: inside(sunrise), sunset: inside(sunset) }
 }
 
 /** How bright the water is drawn at the surface and at the foot, and how far its colour is softened towards paper and ink. */
-const DRAWN = { top: { brightness: 0.5, towards: '#e4e9e2', by: 0.5 }, foot: { brightness: 0.11, towards: '#33474b', by: 0.35 } } as const
+const DRAWN = {
+  top: { brightness: 0.5, towards: '#e4e9e2', by: 0.5 },
+  foot: { brightness: 0.11, towards: '#33474b', by: 0.35 },
+} as const
 const USUAL_SIGHT_M = 1.5
 
 /** The water's own colour by its optics, from sight and tint as last read: just under the surface, and at the foot of the drawing. */
@@ -76,8 +99,10 @@ export function waterColour(readings: readonly Reading[], deepestM: number): Str
   const read = samples(readings, 'visibilityM').at(-1)?.value
   const sightM = read !== undefined && read > 0 ? read : USUAL_SIGHT_M
   const water = waterSpectrum(sightM, tintOf([...readings].reverse().find(({ tint }) => tint)?.tint))
-  const drawn = (depthM: number, { brightness, towards, by }: { brightness: number; towards: string; by: number }): string =>
-    mixed(waterBodyColour(water, depthM, brightness), { towards, by })
+  const drawn = (
+    depthM: number,
+    { brightness, towards, by }: { brightness: number; towards: string; by: number },
+  ): string => mixed(waterBodyColour(water, depthM, brightness), { towards, by })
   return { top: drawn(0, DRAWN.top), foot: drawn(Math.min(deepestM, sightM), DRAWN.foot) }
 }
 
@@ -132,16 +157,36 @@ export function lightFootOf(readings: readonly Reading[], units: UnitPreferences
 const FURTHEST = 6 * 60 * MINUTE_MS
 
 /** A condition as a ribbon; nothing where it was never read. */
-function ribbon(name: string, note: string, readings: readonly Reading[], field: Measured, stored: Unit, shown: Unit): StripRibbon | undefined {
+function ribbon(
+  name: string,
+  note: string,
+  readings: readonly Reading[],
+  field: Measured,
+  stored: Unit,
+  shown: Unit,
+): StripRibbon | undefined {
   const list = samples(readings, field).sort((a, b) => a.ms - b.ms)
   const [first, last] = [list[0], list.at(-1)]
   if (!first || !last) return undefined
   const pieces = courseOf(list, true).flatMap(({ from, to, start, end, stale }) =>
     start === null || end === null
       ? []
-      : [{ fromMs: Math.max(from, first.ms - FURTHEST), toMs: Math.min(to, last.ms + FURTHEST), from: start, to: end, stale }],
+      : [
+          {
+            fromMs: Math.max(from, first.ms - FURTHEST),
+            toMs: Math.min(to, last.ms + FURTHEST),
+            from: start,
+            to: end,
+            stale,
+          },
+        ],
   )
-  return { name, note, pieces, readings: list.map(({ ms, value }) => ({ ms, value, text: quantity(value, null, stored, shown) })) }
+  return {
+    name,
+    note,
+    pieces,
+    readings: list.map(({ ms, value }) => ({ ms, value, text: quantity(value, null, stored, shown) })),
+  }
 }
 
 export function ribbonsOf(all: readonly Reading[], units: UnitPreferences, fromMs: number): StripRibbon[] {

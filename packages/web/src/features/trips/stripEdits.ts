@@ -13,7 +13,9 @@ const clamp = (ms: number, from: number, to: number): number => Math.min(to, Mat
 /** The stint that was taken up as this one ended. */
 function joinedTo(stint: Stint, { stints }: TripOnScreen): Stint | undefined {
   const end = epochMs(stint.end ?? stint.start)
-  return stints.find((one) => one.id !== stint.id && sameAngler(one, stint) && Math.abs(epochMs(one.start) - end) <= JOINED_MS)
+  return stints.find(
+    (one) => one.id !== stint.id && sameAngler(one, stint) && Math.abs(epochMs(one.start) - end) <= JOINED_MS,
+  )
 }
 
 /** The end of a stint moved; the stint that followed at once begins where it ends, and strikes go to the one that then holds them. */
@@ -21,7 +23,9 @@ export function endMoved(screen: TripOnScreen, stint: Stint, toMs: number): Edit
   const next = joinedTo(stint, screen)
   const latest = next?.end ? epochMs(next.end) - MINUTE_MS : Infinity
   const ms = clamp(toMs, epochMs(stint.start) + MINUTE_MS, latest)
-  const ends: Edit[] = [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), ...(stint.endUnsure ? { endUnsure: false } : {}) } }]
+  const ends: Edit[] = [
+    { kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), ...(stint.endUnsure ? { endUnsure: false } : {}) } },
+  ]
   if (!next) return ends
   const pair = new Set([stint.id, next.id])
   const moved = screen.strikes.flatMap((strike): Edit[] => {
@@ -63,5 +67,11 @@ export function splitAt(screen: TripOnScreen, stint: Stint, atMs: number, second
 /** A strike given to a rod, and to a time within it. */
 export function strikeMoved(strike: string, stint: Stint, ms: number): Edit[] {
   const within = clamp(ms, epochMs(stint.start), stint.end ? epochMs(stint.end) : Infinity)
-  return [{ kind: 'strike', id: strike, fields: { stint: stint.id, time: isoUtc(within), ...(stint.angler ? { angler: stint.angler } : {}) } }]
+  return [
+    {
+      kind: 'strike',
+      id: strike,
+      fields: { stint: stint.id, time: isoUtc(within), ...(stint.angler ? { angler: stint.angler } : {}) },
+    },
+  ]
 }

@@ -9,19 +9,50 @@ import type { TripOnScreen } from './stripPaths.ts'
 const GREY: Lure = { id: 'A', name: 'Jerkbait, grey', class: 'suspending jerkbait', runsFromM: 1, runsToM: 2 }
 const JIG: Lure = { id: 'B', name: 'Jig', class: 'finesse jig' }
 const SCREEN: TripOnScreen = {
-  trip: { id: 'T', water: 'W', start: '2026-03-14T11:40:00.000Z', end: '2026-03-14T20:00:00.000Z', timeZone: 'America/Chicago' },
+  trip: {
+    id: 'T',
+    water: 'W',
+    start: '2026-03-14T11:40:00.000Z',
+    end: '2026-03-14T20:00:00.000Z',
+    timeZone: 'America/Chicago',
+  },
   water: { id: 'W', name: 'North Arm', latitude: 36.94, longitude: -85.12, timeZone: 'America/Chicago' },
   lures: new Map([
     ['A', GREY],
     ['B', JIG],
   ]),
   stints: [
-    { id: 'S1', trip: 'T', lure: 'A', angler: 'Rowan', start: '2026-03-14T11:40:00.000Z', end: '2026-03-14T13:00:00.000Z', lureDepthM: 1.524 },
-    { id: 'S2', trip: 'T', lure: 'B', angler: 'Tilda', start: '2026-03-14T12:00:00.000Z', end: '2026-03-14T14:00:00.000Z', lureDepthM: 6 },
+    {
+      id: 'S1',
+      trip: 'T',
+      lure: 'A',
+      angler: 'Rowan',
+      start: '2026-03-14T11:40:00.000Z',
+      end: '2026-03-14T13:00:00.000Z',
+      lureDepthM: 1.524,
+    },
+    {
+      id: 'S2',
+      trip: 'T',
+      lure: 'B',
+      angler: 'Tilda',
+      start: '2026-03-14T12:00:00.000Z',
+      end: '2026-03-14T14:00:00.000Z',
+      lureDepthM: 6,
+    },
     { id: 'S3', trip: 'T', lure: 'A', angler: 'Rowan', start: '2026-03-14T13:00:00.000Z' },
   ],
   readings: [
-    { id: 'R1', trip: 'T', time: '2026-03-14T11:40:00.000Z', waterTempC: 8, windMps: 6, cloudPct: 90, visibilityM: 0.9144, tint: 'clay' },
+    {
+      id: 'R1',
+      trip: 'T',
+      time: '2026-03-14T11:40:00.000Z',
+      waterTempC: 8,
+      windMps: 6,
+      cloudPct: 90,
+      visibilityM: 0.9144,
+      tint: 'clay',
+    },
     { id: 'R2', trip: 'T', time: '2026-03-14T14:00:00.000Z', waterTempC: 9, windMps: 0, cloudPct: 90 },
   ],
   strikes: [
@@ -55,7 +86,17 @@ describe('the day strip', () => {
 
   it('runs over whole half hours with hour marks in the trip’s own zone', () => {
     expect(new Date(model.fromMs).toISOString()).toBe('2026-03-14T11:30:00.000Z')
-    expect(model.hours.map(({ text }) => text)).toEqual(['7:00 am', '8:00 am', '9:00 am', '10:00 am', '11:00 am', '12:00 pm', '1:00 pm', '2:00 pm', '3:00 pm'])
+    expect(model.hours.map(({ text }) => text)).toEqual([
+      '7:00 am',
+      '8:00 am',
+      '9:00 am',
+      '10:00 am',
+      '11:00 am',
+      '12:00 pm',
+      '1:00 pm',
+      '2:00 pm',
+      '3:00 pm',
+    ])
   })
 
   it('draws wind as read, sunrise where it was, and the night before it darker', () => {
@@ -67,20 +108,33 @@ describe('the day strip', () => {
   })
 
   it('draws the surface rough where there was wind and flat where there was none', () => {
-    const heights = [...surfacePath(model, (ms) => (ms - model.fromMs) / 60_000, 100).matchAll(/Q\S+ ([\d.]+) /g)].map(([, y]) => Math.abs(Number(y) - 100))
+    const heights = [...surfacePath(model, (ms) => (ms - model.fromMs) / 60_000, 100).matchAll(/Q\S+ ([\d.]+) /g)].map(
+      ([, y]) => Math.abs(Number(y) - 100),
+    )
     expect(heights[1]).toBeGreaterThan(1)
     expect(heights.at(-1)).toBe(0)
   })
 
   it('speaks the reader’s units', () => {
-    expect([model.ribbons[0]?.readings[0]?.text, model.ribbons[0]?.note, model.lures[0]?.depthText]).toEqual(['46 °F', 'visibility 3 ft, clay', '5 ft'])
+    expect([model.ribbons[0]?.readings[0]?.text, model.ribbons[0]?.note, model.lures[0]?.depthText]).toEqual([
+      '46 °F',
+      'visibility 3 ft, clay',
+      '5 ft',
+    ])
     const metric = stripModel(SCREEN, METRIC)
-    expect([metric.ribbons[0]?.readings[0]?.text, metric.ribbons[0]?.note, metric.depths[0]?.text]).toEqual(['8 °C', 'visibility 0.9 m, clay', '0 m'])
+    expect([metric.ribbons[0]?.readings[0]?.text, metric.ribbons[0]?.note, metric.depths[0]?.text]).toEqual([
+      '8 °C',
+      'visibility 0.9 m, clay',
+      '0 m',
+    ])
   })
 
   it('breaks a ribbon where its reading has grown old, and ends it where it is not known', () => {
     const late = { ...SCREEN, readings: [SCREEN.readings[0]!] }
-    const pieces = stripModel(late, IMPERIAL).ribbons[0]!.pieces.map(({ fromMs, toMs, stale }) => [(toMs - fromMs) / 3_600_000, stale])
+    const pieces = stripModel(late, IMPERIAL).ribbons[0]!.pieces.map(({ fromMs, toMs, stale }) => [
+      (toMs - fromMs) / 3_600_000,
+      stale,
+    ])
     expect(pieces).toEqual([
       [1, false],
       [3, false],
@@ -102,15 +156,9 @@ describe('the day strip', () => {
   it('stands without readings, stints or a place', () => {
     const { latitude: _latitude, longitude: _longitude, ...nowhere } = SCREEN.water!
     const bare = stripModel({ ...SCREEN, water: nowhere, stints: [], readings: [], strikes: [] }, IMPERIAL)
-    expect([bare.paths, bare.wind.points, bare.ribbons, bare.sunrise, bare.bottom, bare.blank, bare.lightFoot]).toEqual([
-      [{ angler: '', stints: [], strikes: [] }],
-      [],
-      [],
-      undefined,
-      [],
-      undefined,
-      undefined,
-    ])
+    expect([bare.paths, bare.wind.points, bare.ribbons, bare.sunrise, bare.bottom, bare.blank, bare.lightFoot]).toEqual(
+      [[{ angler: '', stints: [], strikes: [] }], [], [], undefined, [], undefined, undefined],
+    )
   })
 })
 

@@ -16,7 +16,13 @@ const stintArb = fc
     lureDepthM: fc.option(fc.double({ min: 0, max: 14, noNaN: true })),
     angler: fc.constantFrom('Rowan', 'Tilda'),
   })
-  .map(({ from, minutes, ...rest }) => ({ start: at(from), end: at(Math.min(MINUTES, from + minutes)), lure: 'l', trip: 't', ...rest }))
+  .map(({ from, minutes, ...rest }) => ({
+    start: at(from),
+    end: at(Math.min(MINUTES, from + minutes)),
+    lure: 'l',
+    trip: 't',
+    ...rest,
+  }))
 
 const screenOf = (stints: readonly object[], strikes: readonly object[] = []): TripOnScreen =>
   ({
@@ -51,17 +57,26 @@ describe('the paths of the strip', () => {
   it('are one a person, hold every closed stint and every strike once, in order of time', () => {
     const strikeArb = fc.record({ minute: fc.integer({ min: 0, max: MINUTES }), stint: fc.option(fc.nat(11)) })
     fc.assert(
-      fc.property(fc.array(stintArb, { minLength: 1, maxLength: 12 }), fc.array(strikeArb, { maxLength: 20 }), (stints, strikes) => {
-        const screen = screenOf(
-          stints,
-          strikes.map(({ minute, stint }) => ({ time: at(minute), stint: stint === null ? null : `s${stint}` })),
-        )
-        const paths = pathsOf(screen, IMPERIAL)
-        expect(new Set(paths.map(({ angler }) => angler)).size).toBe(paths.length)
-        expect(paths.flatMap((path) => path.stints.map(({ id }) => id)).sort()).toEqual(screen.stints.map(({ id }) => id).sort())
-        expect(paths.flatMap((path) => path.strikes.map(({ id }) => id)).sort()).toEqual(screen.strikes.map(({ id }) => id).sort())
-        for (const path of paths) expect(path.strikes.every(({ ms }, i) => i === 0 || ms >= path.strikes[i - 1]!.ms)).toBe(true)
-      }),
+      fc.property(
+        fc.array(stintArb, { minLength: 1, maxLength: 12 }),
+        fc.array(strikeArb, { maxLength: 20 }),
+        (stints, strikes) => {
+          const screen = screenOf(
+            stints,
+            strikes.map(({ minute, stint }) => ({ time: at(minute), stint: stint === null ? null : `s${stint}` })),
+          )
+          const paths = pathsOf(screen, IMPERIAL)
+          expect(new Set(paths.map(({ angler }) => angler)).size).toBe(paths.length)
+          expect(paths.flatMap((path) => path.stints.map(({ id }) => id)).sort()).toEqual(
+            screen.stints.map(({ id }) => id).sort(),
+          )
+          expect(paths.flatMap((path) => path.strikes.map(({ id }) => id)).sort()).toEqual(
+            screen.strikes.map(({ id }) => id).sort(),
+          )
+          for (const path of paths)
+            expect(path.strikes.every(({ ms }, i) => i === 0 || ms >= path.strikes[i - 1]!.ms)).toBe(true)
+        },
+      ),
     )
   })
 

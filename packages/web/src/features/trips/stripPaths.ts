@@ -16,7 +16,8 @@ export interface TripOnScreen {
 /** A stretch without a strike is spoken of from here on. */
 const LONG_BLANK_MS = 75 * MINUTE_MS
 
-export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string => trip.timeZone ?? water?.timeZone ?? 'UTC'
+export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string =>
+  trip.timeZone ?? water?.timeZone ?? 'UTC'
 
 /** One path a person, at the depth worked; a strike of no stint stands at the surface of the first. */
 export function pathsOf(screen: TripOnScreen, units: UnitPreferences): StripPath[] {
@@ -68,7 +69,11 @@ function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnSc
 const LEAST_STRETCH_MS = 10 * MINUTE_MS
 
 /** A sounder's bottom: the deepest of each ten minutes of a track. Undefined where the boat carried none. */
-function trackBottom({ trip }: Pick<TripOnScreen, 'trip'>, fromMs: number, toMs: number): StripModel['bottom'] | undefined {
+function trackBottom(
+  { trip }: Pick<TripOnScreen, 'trip'>,
+  fromMs: number,
+  toMs: number,
+): StripModel['bottom'] | undefined {
   const points = Array.isArray(trip.track) ? (trip.track as readonly (readonly (number | null)[])[]) : []
   const deepest = new Map<number, number>()
   for (const [ms, , , depthM] of points) {
@@ -76,7 +81,11 @@ function trackBottom({ trip }: Pick<TripOnScreen, 'trip'>, fromMs: number, toMs:
     const slice = Math.round(ms / LEAST_STRETCH_MS) * LEAST_STRETCH_MS
     deepest.set(slice, Math.max(deepest.get(slice) ?? 0, depthM))
   }
-  return deepest.size > 1 ? [...deepest].map(([ms, depthM]) => ({ ms: Math.max(fromMs, Math.min(toMs, ms)), depthM })).sort((a, b) => a.ms - b.ms) : undefined
+  return deepest.size > 1
+    ? [...deepest]
+        .map(([ms, depthM]) => ({ ms: Math.max(fromMs, Math.min(toMs, ms)), depthM }))
+        .sort((a, b) => a.ms - b.ms)
+    : undefined
 }
 
 /**
@@ -91,7 +100,13 @@ export function bottomOf(screen: TripOnScreen, fromMs: number, toMs: number): St
 function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
   const spans = stints.flatMap((stint) =>
     stint.end && typeof stint.depthM === 'number'
-      ? [{ fromMs: epochMs(stint.start), toMs: epochMs(stint.end), depthM: Math.max(stint.depthM, workingDepth(lures.get(stint.lure), stint).depthM) }]
+      ? [
+          {
+            fromMs: epochMs(stint.start),
+            toMs: epochMs(stint.end),
+            depthM: Math.max(stint.depthM, workingDepth(lures.get(stint.lure), stint).depthM),
+          },
+        ]
       : [],
   )
   const cuts = [...new Set(spans.flatMap((span) => [span.fromMs, span.toMs]))].sort((a, b) => a - b)
@@ -110,7 +125,8 @@ function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: num
 /** The lures thrown, the shallowest first. */
 export function luresOf({ stints, lures }: TripOnScreen, units: UnitPreferences): StripLure[] {
   const depths = new Map<string, WorkingDepth[]>()
-  for (const stint of stints) depths.set(stint.lure, [...(depths.get(stint.lure) ?? []), workingDepth(lures.get(stint.lure), stint)])
+  for (const stint of stints)
+    depths.set(stint.lure, [...(depths.get(stint.lure) ?? []), workingDepth(lures.get(stint.lure), stint)])
   return [...depths]
     .flatMap(([id, list]): StripLure[] => {
       const lure = lures.get(id)
@@ -145,7 +161,11 @@ export function blankOf(paths: readonly StripPath[]): StripModel['blank'] {
     .map(({ ms }) => ms)
     .sort((a, b) => a - b)
   if (stints.length === 0 || struck.length === 0) return undefined
-  const marks = [Math.min(...stints.map(({ fromMs }) => fromMs)), ...struck, Math.max(...stints.map(({ toMs }) => toMs))]
+  const marks = [
+    Math.min(...stints.map(({ fromMs }) => fromMs)),
+    ...struck,
+    Math.max(...stints.map(({ toMs }) => toMs)),
+  ]
   const gaps = marks.slice(1).map((toMs, i) => ({ fromMs: marks[i] ?? toMs, toMs }))
   const longest = gaps.reduce((a, b) => (b.toMs - b.fromMs > a.toMs - a.fromMs ? b : a))
   if (longest.toMs - longest.fromMs < LONG_BLANK_MS) return undefined

@@ -26,7 +26,8 @@ export const text = {
     calendar: 'Calendar',
     clear: 'Show all',
   },
-  sums: (trips: number, hours: number, strikes: number) => `${counted(trips, 'trip')} · ${decimals(hours, 1)} hours · ${counted(strikes, 'strike')}`,
+  sums: (trips: number, hours: number, strikes: number) =>
+    `${counted(trips, 'trip')} · ${decimals(hours, 1)} hours · ${counted(strikes, 'strike')}`,
   columns: {
     day: 'Day',
     water: 'Water',
@@ -43,7 +44,8 @@ export const text = {
   calendar: {
     title: (year: string) => `${year}, day by day`,
     note: 'Each bar is a trip: its height is the strikes, its width the hours.',
-    trip: (day: string, water: string, hours: number, strikes: number) => `${day}, ${water}: ${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours`,
+    trip: (day: string, water: string, hours: number, strikes: number) =>
+      `${day}, ${water}: ${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours`,
   },
   trip: {
     missing: 'This trip is not in the book',
@@ -66,7 +68,8 @@ export const text = {
     after: 'Next trip',
   },
   photo: {
-    caption: (when: string, what: string, lure: string) => [when, what, lure && `on ${lure}`].filter(Boolean).join(', '),
+    caption: (when: string, what: string, lure: string) =>
+      [when, what, lure && `on ${lure}`].filter(Boolean).join(', '),
     add: 'Add photo',
     replace: 'Replace photo',
     remove: 'Remove photo',
@@ -94,7 +97,8 @@ export const text = {
   share: { save: 'Save picture (PNG)', note: 'The picture names no water and no spots.', file: 'the day' },
   clockOff: {
     label: 'This device’s clock',
-    note: (by: string, behind: boolean) => `This device’s clock was ${by} ${behind ? 'behind' : 'ahead'} when it last met the server.`,
+    note: (by: string, behind: boolean) =>
+      `This device’s clock was ${by} ${behind ? 'behind' : 'ahead'} when it last met the server.`,
     move: (by: string, behind: boolean) => `Move what it logged ${by} ${behind ? 'later' : 'earlier'}`,
     moved: (by: string, behind: boolean) => `What this device logged was moved ${by} ${behind ? 'later' : 'earlier'}.`,
     back: 'Move it back',

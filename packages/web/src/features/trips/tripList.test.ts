@@ -13,8 +13,14 @@ const trip = {
   anglers: ['Rowan'],
   note: 'Fog till ten',
 } as unknown as Trip
-const listed: ListedTrip = { trip, date: dateOf(trip), water: 'North Arm', sums: { lures: ['l1'], looseEnds: 0 } as unknown as NonNullable<ListedTrip['sums']> }
-const shows = (query: string): boolean => isListed(listed, filterOf(new URLSearchParams(query)), (id) => (id === 'l1' ? 'Jerkbait, grey' : '?'))
+const listed: ListedTrip = {
+  trip,
+  date: dateOf(trip),
+  water: 'North Arm',
+  sums: { lures: ['l1'], looseEnds: 0 } as unknown as NonNullable<ListedTrip['sums']>,
+}
+const shows = (query: string): boolean =>
+  isListed(listed, filterOf(new URLSearchParams(query)), (id) => (id === 'l1' ? 'Jerkbait, grey' : '?'))
 
 describe('the list of trips', () => {
   it('files a trip under the day its own clock showed', () => expect(listed.date).toBe('2025-12-31'))

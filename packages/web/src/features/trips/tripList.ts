@@ -24,7 +24,11 @@ export function filterOf(params: URLSearchParams): TripFilter {
 }
 
 /** Every word of the search stands in the water's name, a lure thrown, a person aboard, the purpose or the note. */
-export function isListed({ trip, date, water, sums }: ListedTrip, filter: TripFilter, lureName: (id: string) => string): boolean {
+export function isListed(
+  { trip, date, water, sums }: ListedTrip,
+  filter: TripFilter,
+  lureName: (id: string) => string,
+): boolean {
   if (filter.water !== '' && trip.water !== filter.water) return false
   if (filter.year !== '' && !date.startsWith(filter.year)) return false
   if (filter.purpose !== '' && trip.purpose !== filter.purpose) return false
@@ -34,6 +38,8 @@ export function isListed({ trip, date, water, sums }: ListedTrip, filter: TripFi
     .split(/\s+/)
     .filter((word) => word !== '')
   if (words.length === 0) return true
-  const all = [water, date, trip.purpose, trip.note, ...(trip.anglers ?? []), ...(sums?.lures ?? []).map(lureName)].join(' ').toLowerCase()
+  const all = [water, date, trip.purpose, trip.note, ...(trip.anglers ?? []), ...(sums?.lures ?? []).map(lureName)]
+    .join(' ')
+    .toLowerCase()
   return words.every((word) => all.includes(word))
 }

@@ -17,6 +17,13 @@ export function useTrip(id: string | undefined): TripOnScreen | null | undefined
   return useMemo(() => {
     const trip = trips.find((candidate) => candidate.id === id)
     if (book === null || !children) return undefined
-    return trip ? { ...children, trip, water: waters.find((water) => water.id === trip.water), lures: new Map(lures.map((lure) => [lure.id, lure])) } : null
+    return trip
+      ? {
+          ...children,
+          trip,
+          water: waters.find((water) => water.id === trip.water),
+          lures: new Map(lures.map((lure) => [lure.id, lure])),
+        }
+      : null
   }, [book, trips, waters, lures, children, id])
 }

@@ -35,7 +35,9 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
   // To measure: letters keep their size on a phone.
   const width = Math.min(WIDEST, useWidth(frame) || WIDEST)
   const spots = all.flatMap(({ id, name, water: of, latitude, longitude }) =>
-    of === water.id && typeof latitude === 'number' && typeof longitude === 'number' ? [{ id, name, position: [longitude, latitude] as const }] : [],
+    of === water.id && typeof latitude === 'number' && typeof longitude === 'number'
+      ? [{ id, name, position: [longitude, latitude] as const }]
+      : [],
   )
   const placed = typeof water.latitude === 'number' && typeof water.longitude === 'number'
   return (
@@ -58,12 +60,23 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
         <Button onClick={() => setZoom(zoom * ZOOM_STEP)}>{text.chart.nearer}</Button>
         <Button onClick={() => setZoom(zoom / ZOOM_STEP)}>{text.chart.farther}</Button>
         {water.outline ? (
-          <Button look="bare" onClick={() => void save(text.chart.shoreRemoved, [{ kind: 'water', id: water.id, fields: { outline: null } }])}>
+          <Button
+            look="bare"
+            onClick={() =>
+              void save(text.chart.shoreRemoved, [{ kind: 'water', id: water.id, fields: { outline: null } }])
+            }
+          >
             {text.chart.removeShore}
           </Button>
         ) : null}
         <Quiet>
-          {picking === 'spot' ? text.chart.pressFor : picking === 'water' ? text.chart.pressForWater : !water.outline && !placed ? text.chart.blank : ''}
+          {picking === 'spot'
+            ? text.chart.pressFor
+            : picking === 'water'
+              ? text.chart.pressForWater
+              : !water.outline && !placed
+                ? text.chart.blank
+                : ''}
         </Quiet>
       </Flex>
       <FromFile water={water} />
@@ -108,7 +121,13 @@ function FromFile({ water }: { water: Water }) {
   return (
     <Box mt="12px" className="no-print">
       <Label htmlFor="places-file">{text.chart.file}</Label>
-      <input id="places-file" type="file" accept=".geojson,.json,.gpx" onChange={(event) => void read(event.target.files?.[0])} style={{ maxWidth: '100%' }} />
+      <input
+        id="places-file"
+        type="file"
+        accept=".geojson,.json,.gpx"
+        onChange={(event) => void read(event.target.files?.[0])}
+        style={{ maxWidth: '100%' }}
+      />
       <FieldProblem id="places-file-problem" message={wrong} />
       {found && (
         <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="8px" p="10px 14px" role="status">

@@ -32,11 +32,21 @@ export function ConditionsOfYears({ water }: { water: Water }) {
               {text.years.hours} <Quiet>{text.years.hoursNote(temperature.year)}</Quiet>
             </Box>
             <YearHours model={yearHours(years)} width={width} height={96} label={text.years.hours} />
-            <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="14px 36px" mt="10px">
+            <Box
+              display="grid"
+              gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
+              gap="14px 36px"
+              mt="10px"
+            >
               {others.map((model) => (
                 <div key={model.name}>
                   <Box fontWeight="600">{model.name}</Box>
-                  <YearCourse model={model} width={width > 900 ? (width - 36) / 2 : width} height={140} label={text.years.label(model.name)} />
+                  <YearCourse
+                    model={model}
+                    width={width > 900 ? (width - 36) / 2 : width}
+                    height={140}
+                    label={text.years.label(model.name)}
+                  />
                 </div>
               ))}
             </Box>

@@ -45,7 +45,13 @@ export function Spots({ water, selected, onSelect, picked, onPicking }: SpotsPro
       {open === NEW && <SpotForm water={water} spot={undefined} picked={picked} onDone={() => edit(undefined)} />}
       {spots.length === 0 && open === undefined && <Box mt="8px">{text.spots.none}</Box>}
       {spots.map((spot) => (
-        <Box key={spot.id} borderBottom="1px solid" borderColor="rule" py="5px" bg={spot.id === selected ? 'sheet' : 'transparent'}>
+        <Box
+          key={spot.id}
+          borderBottom="1px solid"
+          borderColor="rule"
+          py="5px"
+          bg={spot.id === selected ? 'sheet' : 'transparent'}
+        >
           <Flex gap="4px 12px" align="center" wrap="wrap">
             <Box flex="1 1 160px">
               <strong>{spot.name}</strong>
@@ -55,7 +61,11 @@ export function Spots({ water, selected, onSelect, picked, onPicking }: SpotsPro
             <Link to={`/findings?by=lure&where=${encodeURIComponent(`spot=${spot.id}`)}`} style={{ fontSize: 13 }}>
               {text.spots.board}
             </Link>
-            <Button look="bare" aria-label={`${text.spots.edit} ${spot.name}`} onClick={() => edit(open === spot.id ? undefined : spot.id)}>
+            <Button
+              look="bare"
+              aria-label={`${text.spots.edit} ${spot.name}`}
+              onClick={() => edit(open === spot.id ? undefined : spot.id)}
+            >
               {text.spots.edit}
             </Button>
           </Flex>
@@ -74,7 +84,17 @@ function describe({ structure, cover, depthFromM, depthToM, latitude }: Spot, un
   return [structure, cover, depth, typeof latitude === 'number' ? '' : text.spots.unplaced].filter(Boolean).join(' · ')
 }
 
-function SpotForm({ water, spot, picked, onDone }: { water: Water; spot: Spot | undefined; picked: Position | undefined; onDone: () => void }) {
+function SpotForm({
+  water,
+  spot,
+  picked,
+  onDone,
+}: {
+  water: Water
+  spot: Spot | undefined
+  picked: Position | undefined
+  onDone: () => void
+}) {
   const save = useSave()
   const units = useUnits()
   const form = useRecordForm('spot', FIELDS, spot, units)
@@ -87,7 +107,9 @@ function SpotForm({ water, spot, picked, onDone }: { water: Water; spot: Spot | 
   const keep = async (): Promise<void> => {
     const fields = form.tryKeep()
     if (!fields) return
-    await save(saved(form.values.name ?? ''), [{ kind: 'spot', id: spot?.id ?? newId(), fields: spot ? fields : { ...fields, water: water.id } }])
+    await save(saved(form.values.name ?? ''), [
+      { kind: 'spot', id: spot?.id ?? newId(), fields: spot ? fields : { ...fields, water: water.id } },
+    ])
     onDone()
   }
   const takeOut = async (): Promise<void> => {
@@ -95,10 +117,23 @@ function SpotForm({ water, spot, picked, onDone }: { water: Water; spot: Spot | 
     onDone()
   }
   return (
-    <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" p="12px" my="6px" role="group" aria-label={spot?.name ?? text.spots.newSpot}>
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      p="12px"
+      my="6px"
+      role="group"
+      aria-label={spot?.name ?? text.spots.newSpot}
+    >
       <Flex gap="10px 12px" wrap="wrap">
         {FIELDS.map((field) => (
-          <RecordField key={field} form={form} field={field} width={field === 'name' || field === 'note' ? '100%' : '150px'} />
+          <RecordField
+            key={field}
+            form={form}
+            field={field}
+            width={field === 'name' || field === 'note' ? '100%' : '150px'}
+          />
         ))}
       </Flex>
       <Flex gap="10px" mt="10px" wrap="wrap">

@@ -20,7 +20,18 @@ import { text } from './text.ts'
 import { useZoneAt } from './useZoneAt.ts'
 
 const SEASONS = Object.keys(text.seasons) as (keyof typeof text.seasons)[]
-const FIELDS = ['name', 'kind', 'latitude', 'longitude', 'timeZone', 'pressure', 'species', 'forage', 'note', ...SEASONS]
+const FIELDS = [
+  'name',
+  'kind',
+  'latitude',
+  'longitude',
+  'timeZone',
+  'pressure',
+  'species',
+  'forage',
+  'note',
+  ...SEASONS,
+]
 
 /** One water: its chart and spots, what is known of it, and what it gave. */
 export function WaterPage() {
@@ -71,13 +82,25 @@ function ShownWater({ water }: { water: Water }) {
         />
       </Box>
       <ConditionsOfYears water={water} />
-      <About water={water} picked={picking === 'water' ? picked : undefined} onPicking={(on) => setPicking(on ? 'water' : undefined)} />
+      <About
+        water={water}
+        picked={picking === 'water' ? picked : undefined}
+        onPicking={(on) => setPicking(on ? 'water' : undefined)}
+      />
     </Page>
   )
 }
 
 /** What is known of a water, changed in place. */
-function About({ water, picked, onPicking }: { water: Water; picked: Position | undefined; onPicking: (on: boolean) => void }) {
+function About({
+  water,
+  picked,
+  onPicking,
+}: {
+  water: Water
+  picked: Position | undefined
+  onPicking: (on: boolean) => void
+}) {
   const book = useBookId()
   const units = useUnits()
   const navigate = useNavigate()

@@ -29,7 +29,14 @@ export function WatersPage() {
       </Flex>
       {making && <Making draft={making} onChange={setMaking} />}
       {waters.length === 0 && !making && <Box mt="24px">{text.none}</Box>}
-      <Box as="ul" listStyleType="none" display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="26px 40px" mt="20px">
+      <Box
+        as="ul"
+        listStyleType="none"
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
+        gap="26px 40px"
+        mt="20px"
+      >
         {waters.map((water) => (
           <Listed key={water.id} water={water} />
         ))}
@@ -42,17 +49,35 @@ function Listed({ water }: { water: Water }) {
   const spots = useAppSelector(({ records }) => records.spots)
   const groups = useGroups('water')
   const row = groups?.get(water.id)?.row
-  const placed = spots.filter((spot) => spot.water === water.id && typeof spot.latitude === 'number' && typeof spot.longitude === 'number')
+  const placed = spots.filter(
+    (spot) => spot.water === water.id && typeof spot.latitude === 'number' && typeof spot.longitude === 'number',
+  )
   return (
-    <Flex as="li" gap="8px 18px" align="start" wrap={{ base: 'wrap', sm: 'nowrap' }} borderTop="1.5px solid" borderColor="ink" pt="10px">
+    <Flex
+      as="li"
+      gap="8px 18px"
+      align="start"
+      wrap={{ base: 'wrap', sm: 'nowrap' }}
+      borderTop="1.5px solid"
+      borderColor="ink"
+      pt="10px"
+    >
       <Box w="180px" flex="none">
         <WaterChart
           width={180}
           height={130}
           label={text.chart.label(water.name)}
           outline={water.outline}
-          place={typeof water.latitude === 'number' && typeof water.longitude === 'number' ? [water.longitude, water.latitude] : undefined}
-          spots={placed.map(({ id, longitude, latitude }) => ({ id, name: '', position: [longitude ?? 0, latitude ?? 0] }))}
+          place={
+            typeof water.latitude === 'number' && typeof water.longitude === 'number'
+              ? [water.longitude, water.latitude]
+              : undefined
+          }
+          spots={placed.map(({ id, longitude, latitude }) => ({
+            id,
+            name: '',
+            position: [longitude ?? 0, latitude ?? 0],
+          }))}
           tint={tintOf(water)}
         />
       </Box>
@@ -65,7 +90,12 @@ function Listed({ water }: { water: Water }) {
           <Result groups={groups} id={water.id} />
         </Box>
         {row && (
-          <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title" fontWeight="600">
+          <Box
+            fontFamily="heading"
+            fontVariantNumeric="lining-nums proportional-nums"
+            fontSize="title"
+            fontWeight="600"
+          >
             {text.perHour(row.rate)}
           </Box>
         )}
@@ -87,7 +117,15 @@ function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: Wate
     await navigate(`/waters/${id}`)
   }
   return (
-    <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="14px" p="14px" role="group" aria-label={text.newWater}>
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      mt="14px"
+      p="14px"
+      role="group"
+      aria-label={text.newWater}
+    >
       <WaterFields draft={draft} problems={tried ? problems : {}} onChange={onChange} />
       <Flex gap="10px" mt="10px">
         <Button look="main" onClick={() => void make()}>

@@ -22,7 +22,8 @@ export const text = {
   fields: { name: 'Name of the water', timeZone: 'Time zone', latitude: 'Latitude', longitude: 'Longitude' },
   degrees: 'Write degrees as a number, such as 36.94 or -85.12.',
   nameMissing: 'Give the water a name.',
-  placeNote: 'The book works out sun and time zone from the position. You can add it later. It is never shared unless you choose to.',
+  placeNote:
+    'The book works out sun and time zone from the position. You can add it later. It is never shared unless you choose to.',
   chart: {
     title: 'Chart',
     label: (water: string) => `Chart of ${water} with its shoreline and spots. The spots are listed below.`,
@@ -64,7 +65,12 @@ export const text = {
     title: 'Conditions over the years',
     note: 'Rings: days of earlier years. Band: what is usual around that day (eight days in ten). Line: this year.',
     none: 'Too few readings yet. Log water readings on at least two days.',
-    fields: { waterTempC: 'Water temperature', visibilityM: 'Visibility', levelM: 'Water level', windMps: 'Wind while fishing' },
+    fields: {
+      waterTempC: 'Water temperature',
+      visibilityM: 'Visibility',
+      levelM: 'Water level',
+      windMps: 'Wind while fishing',
+    },
     label: (name: string) => `${name} through the year`,
     hours: 'Hours fished by week',
     hoursNote: (year: number) => `dark: ${year}, light: earlier years`,

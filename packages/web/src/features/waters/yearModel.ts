@@ -77,8 +77,16 @@ export function yearHours({ hours }: WaterYears): YearHoursModel {
   const weeks = Array.from({ length: 53 }, (_, week) => {
     const own = hours.filter(({ day }) => Math.floor(day / EVERY_DAYS) === week)
     const sum = (of: typeof own): number => of.reduce((total, one) => total + one.hours, 0)
-    const [thisYear, earlier] = [sum(own.filter(({ year }) => year === latest)), sum(own.filter(({ year }) => year !== latest))]
-    return { day: week * EVERY_DAYS, thisYear, earlier, text: text.years.week(decimals(thisYear, 1), decimals(earlier, 1)) }
+    const [thisYear, earlier] = [
+      sum(own.filter(({ year }) => year === latest)),
+      sum(own.filter(({ year }) => year !== latest)),
+    ]
+    return {
+      day: week * EVERY_DAYS,
+      thisYear,
+      earlier,
+      text: text.years.week(decimals(thisYear, 1), decimals(earlier, 1)),
+    }
   })
   const most = Math.max(1, ...weeks.map(({ thisYear, earlier }) => thisYear + earlier))
   return { weeks, most, mostText: text.years.mostHours(decimals(most, 0)) }

@@ -20,7 +20,15 @@ export function BookOfLink() {
   }, [asked, book, isMine, dispatch])
   if (asked === null || isMine || books.length === 0) return null
   return (
-    <Box role="note" bg="sheet" borderTop="3px solid" borderColor="float" px={{ base: '16px', md: '32px' }} py="8px" className="no-print">
+    <Box
+      role="note"
+      bg="sheet"
+      borderTop="3px solid"
+      borderColor="float"
+      px={{ base: '16px', md: '32px' }}
+      py="8px"
+      className="no-print"
+    >
       {text.otherBook}
     </Box>
   )

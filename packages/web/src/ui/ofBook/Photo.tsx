@@ -16,7 +16,16 @@ export interface PhotoProps {
 }
 
 const Small = chakra('button', {
-  base: { p: 0, border: '1px solid', borderColor: 'rule', bg: 'sheet', cursor: 'zoom-in', display: 'inline-block', lineHeight: 0, verticalAlign: 'middle' },
+  base: {
+    p: 0,
+    border: '1px solid',
+    borderColor: 'rule',
+    bg: 'sheet',
+    cursor: 'zoom-in',
+    display: 'inline-block',
+    lineHeight: 0,
+    verticalAlign: 'middle',
+  },
 })
 
 /** A photo, small; pressed, it opens large. */
@@ -36,7 +45,11 @@ export function Photo({ sha256, caption, size = 56 }: PhotoProps) {
 function Picture({ url, caption, style }: { url: string | undefined; caption: string; style: React.CSSProperties }) {
   const [missing, setMissing] = useState(false)
   if (url === undefined || missing)
-    return <span style={{ ...style, display: 'inline-block', fontSize: 11, lineHeight: 1.2 }}>{missing && text.photo.missing}</span>
+    return (
+      <span style={{ ...style, display: 'inline-block', fontSize: 11, lineHeight: 1.2 }}>
+        {missing && text.photo.missing}
+      </span>
+    )
   return <img src={url} alt={caption} style={style} onError={() => setMissing(true)} />
 }
 
@@ -50,7 +63,15 @@ function LargePhoto({ url, caption, onClose }: { url: string | undefined; captio
       aria-labelledby={label}
       onClose={onClose}
       onClick={({ target }) => target === dialog.current && dialog.current?.close()}
-      style={{ padding: 0, border: 0, margin: 'auto', background: '#10202a', color: '#f6f8f2', maxWidth: '96vw', maxHeight: '96vh' }}
+      style={{
+        padding: 0,
+        border: 0,
+        margin: 'auto',
+        background: '#10202a',
+        color: '#f6f8f2',
+        maxWidth: '96vw',
+        maxHeight: '96vh',
+      }}
     >
       <Box display="flex" alignItems="center" justifyContent="space-between" gap="16px" pl="14px">
         <span id={label}>{caption}</span>
@@ -67,7 +88,11 @@ function LargePhoto({ url, caption, onClose }: { url: string | undefined; captio
           <X size={20} aria-hidden />
         </Button>
       </Box>
-      <Picture url={url} caption={caption} style={{ display: 'block', maxWidth: '96vw', maxHeight: 'calc(96vh - 52px)', margin: '0 auto' }} />
+      <Picture
+        url={url}
+        caption={caption}
+        style={{ display: 'block', maxWidth: '96vw', maxHeight: 'calc(96vh - 52px)', margin: '0 auto' }}
+      />
     </dialog>
   )
 }
@@ -105,12 +130,21 @@ export function AddPhoto({ label, onAdd }: AddPhotoProps) {
     if (!chosen) return
     setFailed(undefined)
     // A device without room says so itself; what else fails is a file that cannot be drawn.
-    await onAdd(chosen).catch((error: unknown) => setFailed(error instanceof Problem ? error.detail : text.photo.unreadable))
+    await onAdd(chosen).catch((error: unknown) =>
+      setFailed(error instanceof Problem ? error.detail : text.photo.unreadable),
+    )
     if (file.current) file.current.value = ''
   }
   return (
     <>
-      <input ref={file} type="file" accept="image/*" hidden aria-label={label} onChange={({ target }) => void add(target.files?.[0])} />
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        hidden
+        aria-label={label}
+        onChange={({ target }) => void add(target.files?.[0])}
+      />
       <Button look="bare" onClick={() => file.current?.click()}>
         {label}
       </Button>

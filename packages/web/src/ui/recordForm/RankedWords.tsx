@@ -27,16 +27,31 @@ export function RankedWords({ words, value, label, onChange }: WordListProps) {
             <Button look="bare" px="4px" aria-label={text.moveUp(word)} disabled={i === 0} onClick={() => move(i, -1)}>
               <ArrowUp size={16} aria-hidden />
             </Button>
-            <Button look="bare" px="4px" aria-label={text.moveDown(word)} disabled={i === chosen.length - 1} onClick={() => move(i, 1)}>
+            <Button
+              look="bare"
+              px="4px"
+              aria-label={text.moveDown(word)}
+              disabled={i === chosen.length - 1}
+              onClick={() => move(i, 1)}
+            >
               <ArrowDown size={16} aria-hidden />
             </Button>
-            <Button look="bare" px="4px" aria-label={text.take(word)} onClick={() => keep(chosen.filter((one) => one !== word))}>
+            <Button
+              look="bare"
+              px="4px"
+              aria-label={text.take(word)}
+              onClick={() => keep(chosen.filter((one) => one !== word))}
+            >
               <X size={16} aria-hidden />
             </Button>
           </Flex>
         ))}
       </Box>
-      <Select aria-label={text.addTo(label)} value="" onChange={({ target }) => target.value !== '' && keep([...chosen, target.value])}>
+      <Select
+        aria-label={text.addTo(label)}
+        value=""
+        onChange={({ target }) => target.value !== '' && keep([...chosen, target.value])}
+      >
         <option value="">{text.add}…</option>
         {words
           .filter((word) => !chosen.includes(word))

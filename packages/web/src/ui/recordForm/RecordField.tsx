@@ -32,7 +32,12 @@ export function RecordField({ form, field, width = '200px', label, ranked = fals
   const problem = form.shownProblems[field]
   const list = spec.type === 'words'
   return (
-    <Box w={{ base: '100%', sm: width }} maxW="100%" onBlur={() => form.left(field)} {...(list ? { role: 'group', 'aria-label': name } : {})}>
+    <Box
+      w={{ base: '100%', sm: width }}
+      maxW="100%"
+      onBlur={() => form.left(field)}
+      {...(list ? { role: 'group', 'aria-label': name } : {})}
+    >
       <Label {...(list ? { as: 'div' } : { htmlFor: id })}>{name}</Label>
       {control(form, field, spec, id, name, ranked, problem !== undefined)}
       <FieldProblem id={`${id}-problem`} message={problem} />
@@ -40,7 +45,15 @@ export function RecordField({ form, field, width = '200px', label, ranked = fals
   )
 }
 
-function control(record: RecordForm, field: string, spec: FieldSpec, id: string, label: string, ranked: boolean, invalid: boolean): ReactNode {
+function control(
+  record: RecordForm,
+  field: string,
+  spec: FieldSpec,
+  id: string,
+  label: string,
+  ranked: boolean,
+  invalid: boolean,
+): ReactNode {
   const { form, values } = record
   const shared = { id, 'data-field': field, 'aria-invalid': invalid, 'aria-describedby': `${id}-problem` }
   const set = (value: string): void => form.setValue(field, value, { shouldDirty: true })

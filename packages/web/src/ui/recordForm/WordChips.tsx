@@ -16,7 +16,8 @@ export interface WordListProps {
 export function WordChips({ words, value, label, onChange }: WordListProps) {
   const [other, setOther] = useState('')
   const chosen = wordsOf(value)
-  const toggle = (word: string): void => onChange((chosen.includes(word) ? chosen.filter((one) => one !== word) : [...chosen, word]).join('; '))
+  const toggle = (word: string): void =>
+    onChange((chosen.includes(word) ? chosen.filter((one) => one !== word) : [...chosen, word]).join('; '))
   const add = (): void => {
     if (other.trim() !== '' && !chosen.includes(other.trim())) toggle(other.trim().replaceAll(';', ','))
     setOther('')

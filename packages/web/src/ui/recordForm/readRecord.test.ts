@@ -14,7 +14,8 @@ function valueOf(spec: FieldSpec): fc.Arbitrary<unknown> | undefined {
   if (spec.type === 'choice') return fc.constantFrom(...spec.of)
   if (spec.type === 'flag') return fc.boolean()
   if (spec.type === 'date') return fc.constantFrom('2026-03-14', '2024-02-29')
-  if (spec.type === 'words') return spec.words.length > 0 ? fc.uniqueArray(fc.constantFrom(...spec.words), { maxLength: 4 }) : undefined
+  if (spec.type === 'words')
+    return spec.words.length > 0 ? fc.uniqueArray(fc.constantFrom(...spec.words), { maxLength: 4 }) : undefined
   if (spec.type === 'word') return spec.words.length > 0 ? fc.constantFrom(...spec.words) : undefined
   return undefined
 }
@@ -24,7 +25,11 @@ const FORM_KINDS = KINDS.filter((kind): kind is Kind => ['water', 'spot', 'lure'
 describe('a record in a form', () => {
   it('that is opened and kept without a touch writes nothing, in whatever units it is shown', () => {
     const recordArb = fc.constantFrom(...FORM_KINDS).chain((kind) => {
-      const arbs = Object.fromEntries(Object.entries(fieldsOf(kind)).flatMap(([name, spec]) => (valueOf(spec) ? [[name, fc.option(valueOf(spec)!)]] : [])))
+      const arbs = Object.fromEntries(
+        Object.entries(fieldsOf(kind)).flatMap(([name, spec]) =>
+          valueOf(spec) ? [[name, fc.option(valueOf(spec)!)]] : [],
+        ),
+      )
       return fc.record({ kind: fc.constant(kind), record: fc.record(arbs) })
     })
     fc.assert(
@@ -36,7 +41,14 @@ describe('a record in a form', () => {
         const { fields } = readRecord(kind, names, typed, units)
         for (const [name, spec] of Object.entries(fieldsOf(kind))) {
           const [held, read] = [(record as Record<string, unknown>)[name], fields[name]]
-          if (held === null || held === undefined || read === undefined || spec.type === 'quantity' || spec.type === 'number') continue
+          if (
+            held === null ||
+            held === undefined ||
+            read === undefined ||
+            spec.type === 'quantity' ||
+            spec.type === 'number'
+          )
+            continue
           expect(read, name).toEqual(held)
         }
       }),
@@ -50,12 +62,23 @@ describe('a record in a form', () => {
     const before = typedRecord('lure', names, lure, IMPERIAL)
     expect(before).toEqual({ name: 'Grey', class: 'suspending jerkbait', lengthMm: '4.3', weightG: '0.5' })
     expect(changedFields('lure', { ...before, weightG: '5/8' }, before, IMPERIAL)).not.toHaveProperty('lengthMm')
-    expect(changedFields('lure', { ...before, weightG: '20 g' }, before, IMPERIAL)).toEqual({ weightG: 20, weightGTyped: '20 g' })
-    expect(changedFields('lure', { ...before, lengthMm: '' }, before, IMPERIAL)).toEqual({ lengthMm: null, lengthMmTyped: null })
+    expect(changedFields('lure', { ...before, weightG: '20 g' }, before, IMPERIAL)).toEqual({
+      weightG: 20,
+      weightGTyped: '20 g',
+    })
+    expect(changedFields('lure', { ...before, lengthMm: '' }, before, IMPERIAL)).toEqual({
+      lengthMm: null,
+      lengthMmTyped: null,
+    })
   })
 
   it('names each field that is out of its range, missing, or not understood', () => {
-    const { problems } = readRecord('water', ['name', 'latitude', 'timeZone'], { name: ' ', latitude: 'north', timeZone: 'Mars/Olympus' }, METRIC)
+    const { problems } = readRecord(
+      'water',
+      ['name', 'latitude', 'timeZone'],
+      { name: ' ', latitude: 'north', timeZone: 'Mars/Olympus' },
+      METRIC,
+    )
     expect(Object.keys(problems).sort()).toEqual(['latitude', 'name', 'timeZone'])
     expect(problems.latitude).toContain('north')
     expect(readRecord('lure', ['lengthMm'], { lengthMm: '9 m' }, METRIC).problems.lengthMm).toMatch(/must be from 0 to/)
@@ -63,6 +86,7 @@ describe('a record in a form', () => {
   })
 
   it('knows units only of their own sort', () => {
-    for (const unit of UNIT_CHOICES.temperature) expect(readRecord('lure', ['lengthMm'], { lengthMm: `5 ${unit}` }, METRIC).problems).toHaveProperty('lengthMm')
+    for (const unit of UNIT_CHOICES.temperature)
+      expect(readRecord('lure', ['lengthMm'], { lengthMm: `5 ${unit}` }, METRIC).problems).toHaveProperty('lengthMm')
   })
 })

@@ -34,7 +34,8 @@ export function readRecord(kind: Kind, names: readonly string[], typed: Typed, u
   for (const { field, message } of faultsOf(kind, fields, { partial: true })) problems[field] ??= message
   const lacking = lackingCoordinate(typed.latitude ?? '', typed.longitude ?? '')
   if (lacking && names.includes(lacking)) problems[lacking] ??= BOTH_COORDINATES
-  for (const name of names) if (fieldsOf(kind)[name]?.required && (fields[name] ?? '') === '') problems[name] ??= text.missing
+  for (const name of names)
+    if (fieldsOf(kind)[name]?.required && (fields[name] ?? '') === '') problems[name] ??= text.missing
   return { fields, problems }
 }
 
@@ -47,7 +48,11 @@ export function lackingCoordinate(latitude: string, longitude: string): 'latitud
 class Unread extends Error {}
 
 function readField(name: string, spec: FieldSpec, entered: string, units: UnitPreferences): Fields {
-  if (entered === '') return { [name]: spec.type === 'words' ? [] : null, ...(spec.type === 'quantity' ? { [typedName(name)]: null } : {}) }
+  if (entered === '')
+    return {
+      [name]: spec.type === 'words' ? [] : null,
+      ...(spec.type === 'quantity' ? { [typedName(name)]: null } : {}),
+    }
   switch (spec.type) {
     case 'quantity': {
       const read = parseQuantity(entered, shownUnit(name, spec, units), spec.unit)
@@ -78,18 +83,38 @@ export const wordsOf = (entered: string): string[] =>
     .filter((word) => word !== '')
 
 /** A record in the book as it would have been typed. */
-export function typedRecord(kind: Kind, names: readonly string[], record: object | undefined, units: UnitPreferences): Typed {
+export function typedRecord(
+  kind: Kind,
+  names: readonly string[],
+  record: object | undefined,
+  units: UnitPreferences,
+): Typed {
   const held = (record ?? {}) as Readonly<Record<string, Json | undefined>>
   const specs = allFields(kind)
-  return Object.fromEntries(names.map((name) => [name, typedField(name, specs[name], held[name], held[typedName(name)], units)]))
+  return Object.fromEntries(
+    names.map((name) => [name, typedField(name, specs[name], held[name], held[typedName(name)], units)]),
+  )
 }
 
-function typedField(name: string, spec: FieldSpec | undefined, value: Json | undefined, typed: Json | undefined, units: UnitPreferences): string {
+function typedField(
+  name: string,
+  spec: FieldSpec | undefined,
+  value: Json | undefined,
+  typed: Json | undefined,
+  units: UnitPreferences,
+): string {
   if (!spec || value === null || value === undefined) return ''
-  if (spec.type === 'quantity') return bareQuantity(value as number, typeof typed === 'string' ? typed : null, spec.unit, shownUnit(name, spec, units))
+  if (spec.type === 'quantity')
+    return bareQuantity(
+      value as number,
+      typeof typed === 'string' ? typed : null,
+      spec.unit,
+      shownUnit(name, spec, units),
+    )
   if (spec.type === 'words') return (value as string[]).join('; ')
   if (spec.type === 'flag') return value ? 'yes' : 'no'
-  if (spec.type === 'number') return Number.isInteger(value) ? String(value) : decimals(value as number, 5).replace(/[.,]?0+$/, '')
+  if (spec.type === 'number')
+    return Number.isInteger(value) ? String(value) : decimals(value as number, 5).replace(/[.,]?0+$/, '')
   return typeof value === 'string' ? value : ''
 }
 

@@ -5,6 +5,7 @@ export function shownUnit(field: string, spec: Extract<FieldSpec, { type: 'quant
   if (spec.dimension === 'temperature') return units.temperature
   if (spec.dimension === 'speed') return units.wind
   if (spec.dimension === 'pressure') return units.pressure
-  if (spec.dimension === 'weight') return field === 'weightG' ? (units.weight === 'lb' || units.weight === 'oz' ? 'oz' : 'g') : units.weight
+  if (spec.dimension === 'weight')
+    return field === 'weightG' ? (units.weight === 'lb' || units.weight === 'oz' ? 'oz' : 'g') : units.weight
   return spec.unit === 'mm' ? units.length : units.depth
 }

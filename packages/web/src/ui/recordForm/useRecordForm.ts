@@ -25,14 +25,22 @@ export interface Keeper {
 }
 
 /** A form over some fields of one record; what was half typed before is there again. */
-export function useRecordForm(kind: Kind, names: readonly string[], record: object | undefined, units: UnitPreferences, keeper?: Keeper): RecordForm {
+export function useRecordForm(
+  kind: Kind,
+  names: readonly string[],
+  record: object | undefined,
+  units: UnitPreferences,
+  keeper?: Keeper,
+): RecordForm {
   const form = useForm<Typed>({ defaultValues: typedRecord(kind, names, record, units) })
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const [tried, setTried] = useState(false)
   const values = form.watch()
   useEffect(() => {
     let live = true
-    void keeper?.load().then((kept) => live && kept && form.reset({ ...form.getValues(), ...kept }, { keepDefaultValues: true }))
+    void keeper
+      ?.load()
+      .then((kept) => live && kept && form.reset({ ...form.getValues(), ...kept }, { keepDefaultValues: true }))
     const typing = form.watch(() => void keeper?.save({ ...form.getValues() }))
     return () => {
       live = false
@@ -42,7 +50,9 @@ export function useRecordForm(kind: Kind, names: readonly string[], record: obje
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [form])
   const read = readRecord(kind, names, values, units)
-  const shownProblems = tried ? read.problems : Object.fromEntries(Object.entries(read.problems).filter(([field]) => left.has(field)))
+  const shownProblems = tried
+    ? read.problems
+    : Object.fromEntries(Object.entries(read.problems).filter(([field]) => left.has(field)))
   return {
     kind,
     form,
