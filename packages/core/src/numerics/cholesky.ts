@@ -12,7 +12,7 @@ export function cholesky(matrix: Square, n: number): Square | undefined {
   for (let j = 0; j < n; j++) {
     for (let i = j; i < n; i++) {
       let sum = matrix[i * n + j] ?? NaN
-      for (let k = 0; k < j; k++) sum -= (l[i * n + k] ?? 0) * (l[j * n + k] ?? 0)
+      for (let k = 0; k < j; k++) sum -= l[i * n + k]! * l[j * n + k]!
       if (i === j) {
         if (!(sum > 0)) return undefined
         l[j * n + j] = Math.sqrt(sum)
@@ -26,8 +26,8 @@ export function cholesky(matrix: Square, n: number): Square | undefined {
 export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const x = forward(l, b, n)
   for (let i = n - 1; i >= 0; i--) {
-    let sum = x[i] ?? 0
-    for (let k = i + 1; k < n; k++) sum -= (l[k * n + i] ?? 0) * (x[k] ?? 0)
+    let sum = x[i]!
+    for (let k = i + 1; k < n; k++) sum -= l[k * n + i]! * x[k]!
     x[i] = sum / (l[i * n + i] ?? 1)
   }
   return x
@@ -37,8 +37,8 @@ export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float
 export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const y = Float64Array.from(b)
   for (let i = 0; i < n; i++) {
-    let sum = y[i] ?? 0
-    for (let k = 0; k < i; k++) sum -= (l[i * n + k] ?? 0) * (y[k] ?? 0)
+    let sum = y[i]!
+    for (let k = 0; k < i; k++) sum -= l[i * n + k]! * y[k]!
     y[i] = sum / (l[i * n + i] ?? 1)
   }
   return y
@@ -59,7 +59,7 @@ export function choleskyInverse(l: Square, n: number): Square {
     unit.fill(0)
     unit[j] = 1
     const column = choleskySolve(l, unit, n)
-    for (let i = 0; i < n; i++) inverse[i * n + j] = column[i] ?? 0
+    for (let i = 0; i < n; i++) inverse[i * n + j] = column[i]!
   }
   return inverse
 }

@@ -33,32 +33,32 @@ export const newTally = (): Tally => ({
 })
 
 export function addRow(tally: Tally, columns: SegmentColumns, row: number): void {
-  tally.hours += columns.hours[row] ?? 0
-  tally.strikes += columns.strikes[row] ?? 0
-  tally.raised += columns.raised[row] ?? 0
-  tally.bycatch += columns.bycatch[row] ?? 0
-  tally.sameFish += columns.sameFish[row] ?? 0
-  tally.missed += columns.missed[row] ?? 0
-  tally.lost += columns.lost[row] ?? 0
-  tally.landed += columns.landed[row] ?? 0
-  tally.unsaid += columns.unsaid[row] ?? 0
+  tally.hours += columns.hours[row]!
+  tally.strikes += columns.strikes[row]!
+  tally.raised += columns.raised[row]!
+  tally.bycatch += columns.bycatch[row]!
+  tally.sameFish += columns.sameFish[row]!
+  tally.missed += columns.missed[row]!
+  tally.lost += columns.lost[row]!
+  tally.landed += columns.landed[row]!
+  tally.unsaid += columns.unsaid[row]!
   addTrip(tally, columns, row)
 }
 
 /** Adds a row to its trip alone. Trips stand in one run each, so that a change of code is a new trip. */
 export function addTrip(tally: Tally, { trip, hours, strikes }: SegmentColumns, row: number): void {
-  const spent = hours[row] ?? 0
+  const spent = hours[row]!
   if (spent === 0) return
-  const code = trip.codes[row] ?? 0
+  const code = trip.codes[row]!
   if (code !== tally.lastTrip) {
     tally.lastTrip = code
-    tally.tripStrikes.push(strikes[row] ?? 0)
+    tally.tripStrikes.push(strikes[row]!)
     tally.tripHours.push(spent)
     return
   }
   const last = tally.tripHours.length - 1
-  tally.tripStrikes[last] = (tally.tripStrikes[last] ?? 0) + (strikes[row] ?? 0)
-  tally.tripHours[last] = (tally.tripHours[last] ?? 0) + spent
+  tally.tripStrikes[last]! += strikes[row]!
+  tally.tripHours[last]! += spent
 }
 
 /** What groups add up to; a trip may lie in several, so that trips are given apart. */

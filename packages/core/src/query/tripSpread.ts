@@ -60,17 +60,17 @@ function tripExposures({ rows, strikes, hours, trip, factors }: SegmentColumns):
   const water = entry(factors, 'water')
   const [waterStrikes, waterHours] = [new Float64Array(water.levels.length), new Float64Array(water.levels.length)]
   for (let row = 0; row < rows; row++) {
-    const code = water.codes[row] ?? 0
-    waterStrikes[code] = (waterStrikes[code] ?? 0) + (strikes[row] ?? 0)
-    waterHours[code] = (waterHours[code] ?? 0) + (hours[row] ?? 0)
+    const code = water.codes[row]!
+    waterStrikes[code]! += strikes[row]!
+    waterHours[code]! += hours[row]!
   }
   const [events, exposures] = [new Float64Array(trip.levels.length), new Float64Array(trip.levels.length)]
   for (let row = 0; row < rows; row++) {
-    const [code, t, h] = [water.codes[row] ?? 0, trip.codes[row] ?? 0, hours[row] ?? 0]
-    events[t] = (events[t] ?? 0) + (strikes[row] ?? 0)
-    if (h > 0) exposures[t] = (exposures[t] ?? 0) + (h * (waterStrikes[code] ?? 0)) / (waterHours[code] ?? 1)
+    const [code, t, h] = [water.codes[row]!, trip.codes[row]!, hours[row]!]
+    events[t]! += strikes[row]!
+    if (h > 0) exposures[t]! += (h * waterStrikes[code]!) / (waterHours[code] ?? 1)
   }
-  return Array.from(events, (count, t) => ({ events: count, exposureHours: exposures[t] ?? 0 })).filter(
+  return Array.from(events, (count, t) => ({ events: count, exposureHours: exposures[t]! })).filter(
     ({ exposureHours }) => exposureHours > 0,
   )
 }

@@ -6,7 +6,7 @@ import { readStrikeLine, spellStrikeLine } from './index.ts'
 
 const examples = [
   ...readFileSync(new URL('../../../../docs/formats.md', import.meta.url), 'utf8').matchAll(
-    /^\| `([^`]+)` \| (.+·.+|\d\d?:\d\d) \|$/gm,
+    /^\| `([^`]+)` +\| (.+·.+?|\d\d?:\d\d) +\|$/gm,
   ),
 ].map(([, typed = '', means = '']) => [typed, means] as const)
 

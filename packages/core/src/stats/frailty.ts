@@ -128,7 +128,7 @@ function stepFrom(gradient: Float64Array, curvature: Square, n: number): Float64
 
 function etaOf({ terms }: FrailtyCell, beta: Float64Array): number {
   let eta = 0
-  for (const [j, value] of terms) eta += value * (beta[j] ?? 0)
+  for (const [j, value] of terms) eta += value * beta[j]!
   return eta
 }
 
@@ -140,17 +140,14 @@ function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): nu
   for (const cell of cells) {
     const eta = etaOf(cell, beta)
     sum += cell.events * eta
-    n[cell.trip] = (n[cell.trip] ?? 0) + cell.events
-    m[cell.trip] = (m[cell.trip] ?? 0) + cell.exposureHours * Math.exp(eta)
+    n[cell.trip]! += cell.events
+    m[cell.trip]! += cell.exposureHours * Math.exp(eta)
   }
   const constant = k * logShape - logGamma(k)
-  for (let t = 0; t < trips; t++)
-    sum += logGamma(k + (n[t] ?? 0)) + constant - (k + (n[t] ?? 0)) * Math.log(k + (m[t] ?? 0))
+  for (let t = 0; t < trips; t++) sum += logGamma(k + n[t]!) + constant - (k + n[t]!) * Math.log(k + m[t]!)
   for (let i = 0; i < p; i++) {
-    const d = (beta[i] ?? 0) - (priorMean[i] ?? 0)
-    if (d !== 0)
-      for (let j = 0; j < p; j++)
-        sum -= (d * (priorPrecision[i * p + j] ?? 0) * ((beta[j] ?? 0) - (priorMean[j] ?? 0))) / 2
+    const d = beta[i]! - priorMean[i]!
+    if (d !== 0) for (let j = 0; j < p; j++) sum -= (d * priorPrecision[i * p + j]! * (beta[j]! - priorMean[j]!)) / 2
   }
   return sum - ((logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd) ** 2 / 2
 }
@@ -169,44 +166,43 @@ function slopesAt(
   /** Σ μ·x of each trip. */
   const moment = new Float64Array(trips * p)
   cells.forEach(({ trip, events, terms }, c) => {
-    n[trip] = (n[trip] ?? 0) + events
-    m[trip] = (m[trip] ?? 0) + (mu[c] ?? 0)
-    for (const [j, value] of terms) moment[trip * p + j] = (moment[trip * p + j] ?? 0) + value * (mu[c] ?? 0)
+    n[trip]! += events
+    m[trip]! += mu[c]!
+    for (const [j, value] of terms) moment[trip * p + j]! += value * mu[c]!
   })
   const gradient = new Float64Array(size)
   const curvature = new Float64Array(size * size)
   cells.forEach(({ trip, events, terms }, c) => {
-    const weight = ((k + (n[trip] ?? 0)) / (k + (m[trip] ?? 0))) * (mu[c] ?? 0)
+    const weight = ((k + n[trip]!) / (k + m[trip]!)) * mu[c]!
     for (const [i, x] of terms) {
-      gradient[i] = (gradient[i] ?? 0) + x * (events - weight)
-      for (const [j, z] of terms) curvature[i * size + j] = (curvature[i * size + j] ?? 0) + x * z * weight
+      gradient[i]! += x * (events - weight)
+      for (const [j, z] of terms) curvature[i * size + j]! += x * z * weight
     }
   })
   for (let t = 0; t < trips; t++) {
-    const [own, all] = [n[t] ?? 0, k + (m[t] ?? 0)]
+    const [own, all] = [n[t]!, k + m[t]!]
     const share = (k + own) / all ** 2
     const slope = digamma(k + own) - digamma(k) + logShape + 1 - Math.log(all) - (k + own) / all
     const bend = trigamma(k + own) - trigamma(k) + 1 / k - 1 / all - (all - k - own) / all ** 2
-    gradient[p] = (gradient[p] ?? 0) + k * slope
-    curvature[p * size + p] = (curvature[p * size + p] ?? 0) - k * k * bend - k * slope
+    gradient[p]! += k * slope
+    curvature[p * size + p] = curvature[p * size + p]! - k * k * bend - k * slope
     for (let i = 0; i < p; i++) {
-      const s = moment[t * p + i] ?? 0
+      const s = moment[t * p + i]!
       if (s === 0) continue
-      for (let j = 0; j < p; j++)
-        curvature[i * size + j] = (curvature[i * size + j] ?? 0) - share * s * (moment[t * p + j] ?? 0)
-      const joint = (k * (own - (m[t] ?? 0)) * s) / all ** 2
-      curvature[i * size + p] = (curvature[i * size + p] ?? 0) - joint
-      curvature[p * size + i] = (curvature[p * size + i] ?? 0) - joint
+      for (let j = 0; j < p; j++) curvature[i * size + j]! -= share * s * moment[t * p + j]!
+      const joint = (k * (own - m[t]!) * s) / all ** 2
+      curvature[i * size + p]! -= joint
+      curvature[p * size + i]! -= joint
     }
   }
   for (let i = 0; i < p; i++) {
     for (let j = 0; j < p; j++) {
-      const precision = priorPrecision[i * p + j] ?? 0
-      gradient[i] = (gradient[i] ?? 0) - precision * ((beta[j] ?? 0) - (priorMean[j] ?? 0))
-      curvature[i * size + j] = (curvature[i * size + j] ?? 0) + precision
+      const precision = priorPrecision[i * p + j]!
+      gradient[i]! -= precision * (beta[j]! - priorMean[j]!)
+      curvature[i * size + j]! += precision
     }
   }
-  gradient[p] = (gradient[p] ?? 0) - (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
-  curvature[p * size + p] = (curvature[p * size + p] ?? 0) + 1 / LOG_SHAPE.sd ** 2
+  gradient[p]! -= (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
+  curvature[p * size + p]! += 1 / LOG_SHAPE.sd ** 2
   return { gradient, curvature }
 }

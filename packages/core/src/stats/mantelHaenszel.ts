@@ -127,15 +127,15 @@ function adjustedVariance(
     const own = byLevel[t]
     if (total === 0 || !own) return
     for (let j = 0; j < levels; j++) {
-      const [inA, inB] = [own.a[j] ?? 0, own.b[j] ?? 0]
+      const [inA, inB] = [own.a[j]!, own.b[j]!]
       // How the share of B moves with the level; that of A moves against it.
       const moved = (inB * a.exposureHours - inA * b.exposureHours) / total ** 2
-      slope[j] = (slope[j] ?? 0) + (a.events * moved) / top + (b.events * moved) / bottom
+      slope[j] = slope[j]! + (a.events * moved) / top + (b.events * moved) / bottom
     }
   })
   let sum = 0
   for (let i = 0; i < levels; i++)
-    for (let j = 0; j < levels; j++) sum += (slope[i] ?? 0) * (covariance[i * levels + j] ?? 0) * (slope[j] ?? 0)
+    for (let j = 0; j < levels; j++) sum += slope[i]! * covariance[i * levels + j]! * slope[j]!
   return sum
 }
 

@@ -61,8 +61,8 @@ export function phaseExcess(counts: readonly PhaseCount[]): PhaseExcess {
 function withOne(distribution: readonly number[], p: number): number[] {
   const next = new Array<number>(distribution.length + 1).fill(0)
   distribution.forEach((chance, k) => {
-    next[k] = (next[k] ?? 0) + chance * (1 - p)
-    next[k + 1] = (next[k + 1] ?? 0) + chance * p
+    next[k]! += chance * (1 - p)
+    next[k + 1]! += chance * p
   })
   return next
 }

@@ -60,7 +60,7 @@ export class Baseline {
   }
 
   add(group: GroupSums, row: number): void {
-    const spent = this.columns.hours[row] ?? 0
+    const spent = this.columns.hours[row]!
     if (spent === 0) return
     const [from, to] = [this.columns.clockFrom[row] ?? NaN, this.columns.clockTo[row] ?? NaN]
     const hours = spent * (this.clock?.factor(from, to) ?? 1)
@@ -75,7 +75,7 @@ export class Baseline {
       group.cell = cell
       group.sum = sumAt(group.cells, cell)
     }
-    addTo(group.sum, this.columns.strikes[row] ?? 0, hours)
+    addTo(group.sum, this.columns.strikes[row]!, hours)
   }
 
   /** Variance of the log of what is expected of a group that the clock leaves open: its hours beside those of the rest on its waters. */

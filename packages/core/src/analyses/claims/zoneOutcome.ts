@@ -37,7 +37,7 @@ export function zoneOutcome({ columns, claim, selection, rows }: Question): Outc
   if (few) return { cannot: 'fewer than three colours of some zone were fished here on bodies that are named' }
   const lead = (drawn: readonly (readonly ZoneRow[])[]): number => {
     const spreads = ZONES.map((_, z) => spreadOf(drawn.flat(), z))
-    return (spreads[zone] ?? 0) - Math.max(...spreads.filter((__, z) => z !== zone))
+    return spreads[zone]! - Math.max(...spreads.filter((__, z) => z !== zone))
   }
   const seen = lead(all)
   const drawn = clusterBootstrap(all, lead, DRAWS)

@@ -71,8 +71,8 @@ export function byTrip(
 ): Float64Array {
   const sums = new Float64Array(tripNames.length)
   for (let c = 0; c < trip.length; c++) {
-    const t = trip[c] ?? 0
-    sums[t] = (sums[t] ?? 0) + (values[c] ?? 0)
+    const t = trip[c]!
+    sums[t]! += values[c]!
   }
   return sums
 }

@@ -97,7 +97,7 @@ export function coarser(finer: Classes, cells: Cells, columns: readonly string[]
   const of = new Int32Array(finer.count)
   const example: number[] = []
   for (let one = 0; one < finer.count; one++) {
-    const c = finer.cellOf[one] ?? 0
+    const c = finer.cellOf[one]!
     let key = 0
     for (let k = 0; k < own.length; k++) key = key * (radix[k] ?? 1) + (own[k]?.[c] ?? 0)
     let found = known.get(key)
@@ -110,7 +110,7 @@ export function coarser(finer: Classes, cells: Cells, columns: readonly string[]
   const count = example.length
   return {
     ...{ count, of, trips: finer.trips },
-    cellOf: Int32Array.from(example, (one) => finer.cellOf[one] ?? 0),
+    cellOf: Int32Array.from(example, (one) => finer.cellOf[one]!),
     hours: byClass({ count, of }, finer.hours),
     ...mergedShards(finer, of, count),
   }
@@ -118,12 +118,12 @@ export function coarser(finer: Classes, cells: Cells, columns: readonly string[]
 
 function mergedShards(finer: Classes, of: Int32Array, count: number): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
   const from = new Int32Array(count + 1)
-  for (const one of of) from[one + 1] = (from[one + 1] ?? 0) + 1
-  for (let one = 0; one < count; one++) from[one + 1] = (from[one + 1] ?? 0) + (from[one] ?? 0)
+  for (const one of of) from[one + 1]! += 1
+  for (let one = 0; one < count; one++) from[one + 1]! += from[one]!
   const [next, members] = [from.slice(), new Int32Array(finer.count)]
   of.forEach((one, f) => {
-    members[next[one] ?? 0] = f
-    next[one] = (next[one] ?? 0) + 1
+    members[next[one]!] = f
+    next[one]! += 1
   })
   const first = new Int32Array(count + 1)
   const trip = new Int32Array(finer.trip.length)
@@ -133,15 +133,15 @@ function mergedShards(finer: Classes, of: Int32Array, count: number): Pick<Class
   let shards = 0
   for (let one = 0; one < count; one++) {
     first[one] = shards
-    for (let m = from[one] ?? 0; m < (from[one + 1] ?? 0); m++) {
-      const f = members[m] ?? 0
-      for (let shard = finer.first[f] ?? 0; shard < (finer.first[f + 1] ?? 0); shard++) {
-        const t = finer.trip[shard] ?? 0
-        if ((known[t] ?? -1) < (first[one] ?? 0)) {
+    for (let m = from[one]!; m < from[one + 1]!; m++) {
+      const f = members[m]!
+      for (let shard = finer.first[f]!; shard < finer.first[f + 1]!; shard++) {
+        const t = finer.trip[shard]!
+        if ((known[t] ?? -1) < first[one]!) {
           known[t] = shards
           trip[shards++] = t
         }
-        shardOf[shard] = known[t] ?? 0
+        shardOf[shard] = known[t]!
       }
     }
   }
@@ -160,8 +160,8 @@ export const byShard = ({ shardOf, trip }: Classes, values: ArrayLike<number>): 
 function sums(of: Int32Array, count: number, values: ArrayLike<number>): Float64Array {
   const added = new Float64Array(count)
   for (let c = 0; c < of.length; c++) {
-    const one = of[c] ?? 0
-    added[one] = (added[one] ?? 0) + (values[c] ?? 0)
+    const one = of[c]!
+    added[one]! += values[c]!
   }
   return added
 }

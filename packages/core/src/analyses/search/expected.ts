@@ -59,8 +59,8 @@ export function fitExpected(
     )
     for (const factor of factors) turn(cells, factor, luck, expected)
     // Brings the sum of what is expected to the sum of what was seen.
-    const due = byTrip(cells, expected).reduce((sum, e, t) => sum + e * (luck[t] ?? 0), 0)
-    for (let c = 0; c < expected.length; c++) expected[c] = ((expected[c] ?? 0) * strikes) / due
+    const due = byTrip(cells, expected).reduce((sum, e, t) => sum + e * luck[t]!, 0)
+    for (let c = 0; c < expected.length; c++) expected[c] = (expected[c]! * strikes) / due
     // From a fit much like it the spread of trips moves little: once is enough.
     if (!from || round === rounds - 1) shape = shapeOf(cells, expected, dispersion, learnt)
   }
@@ -77,8 +77,8 @@ function heldFactor(cells: Cells, name: string, learnt: readonly boolean[]): Hel
   const codes = cells.codes[name] ?? new Int32Array(cells.count)
   const seen = new Float64Array(cells.levels[name]?.length ?? 0)
   for (let c = 0; c < cells.count; c++) {
-    const struck = cells.strikes[c] ?? 0
-    if (struck > 0 && learnt[cells.trip[c] ?? 0] === true) seen[codes[c] ?? 0] = (seen[codes[c] ?? 0] ?? 0) + struck
+    const struck = cells.strikes[c]!
+    if (struck > 0 && learnt[cells.trip[c]!] === true) seen[codes[c]!] = seen[codes[c]!]! + struck
   }
   return { codes, seen }
 }
@@ -87,11 +87,11 @@ function heldFactor(cells: Cells, name: string, learnt: readonly boolean[]): Hel
 function turn({ trip, count }: Cells, { codes, seen }: HeldFactor, luck: Float64Array, expected: Float64Array): void {
   const due = new Float64Array(seen.length)
   for (let c = 0; c < count; c++) {
-    const code = codes[c] ?? 0
-    due[code] = (due[code] ?? 0) + (expected[c] ?? 0) * (luck[trip[c] ?? 0] ?? 0)
+    const code = codes[c]!
+    due[code]! += expected[c]! * luck[trip[c]!]!
   }
-  const change = seen.map((struck, code) => (struck + BORROWED) / ((due[code] ?? 0) + BORROWED))
-  for (let c = 0; c < count; c++) expected[c] = (expected[c] ?? 0) * (change[codes[c] ?? 0] ?? 0)
+  const change = seen.map((struck, code) => (struck + BORROWED) / (due[code]! + BORROWED))
+  for (let c = 0; c < count; c++) expected[c] = expected[c]! * change[codes[c]!]!
 }
 
 /** How trips differ, beyond what flurries make of chance. */

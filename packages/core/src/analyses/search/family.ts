@@ -33,7 +33,7 @@ export class Family {
       addLanes(at(residuals, block), chosen, this.sums)
       for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
         const book = block * LANES + lane
-        this.drawn(book, signedRoot(this.sums[lane] ?? 0, variance * (variances[book] ?? 1)))
+        this.drawn(book, signedRoot(this.sums[lane]!, variance * (variances[book] ?? 1)))
       }
     }
     if (z >= this.leastZ) count(this.ours, z)
@@ -56,7 +56,7 @@ export class Family {
   }
 
   private drawn(book: number, z: number): void {
-    if (z > (this.highest[book] ?? 0)) this.highest[book] = z
+    if (z > this.highest[book]!) this.highest[book] = z
     if (z >= this.leastZ) count(this.nulls, z)
   }
 }

@@ -13,13 +13,13 @@ export function gather(
 ): number {
   let count = 0
   for (let i = 0; i < chosen.length; i++) {
-    const one = chosen[i] ?? 0
-    for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
-      const e = dueOf[shard] ?? 0
+    const one = chosen[i]!
+    for (let shard = first[one]!; shard < first[one + 1]!; shard++) {
+      const e = dueOf[shard]!
       // Hours of which nothing is expected weigh nothing.
       if (e === 0) continue
-      const t = trip[shard] ?? 0
-      const known = sums[t] ?? 0
+      const t = trip[shard]!
+      const known = sums[t]!
       if (known === 0) trips[count++] = t
       sums[t] = known + e
     }

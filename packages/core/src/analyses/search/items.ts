@@ -131,7 +131,7 @@ function itemsUnder({ count, of }: Classes, items: readonly Item[], set: readonl
   of.forEach((one, finer) => (example[one] = finer))
   return items.flatMap(({ column, member: all }, i) => {
     if (!set.includes(column)) return []
-    const member = Uint8Array.from(example, (finer) => all[finer] ?? 0)
+    const member = Uint8Array.from(example, (finer) => all[finer]!)
     return [
       {
         at: i,
@@ -165,9 +165,9 @@ function walk(view: Classes, items: readonly ItemUnder[], length: number, floors
 function both(chosen: Int32Array, member: Uint8Array, into: Int32Array): Int32Array {
   let length = 0
   for (let i = 0; i < chosen.length; i++) {
-    const one = chosen[i] ?? 0
+    const one = chosen[i]!
     into[length] = one
-    length += member[one] ?? 0
+    length += member[one]!
   }
   return into.subarray(0, length)
 }
@@ -191,7 +191,7 @@ class Enough {
 
   private hasHours(chosen: Int32Array): boolean {
     let hours = 0
-    for (const one of chosen) hours += this.classes.hours[one] ?? 0
+    for (const one of chosen) hours += this.classes.hours[one]!
     // Whatever the order in which they were added up.
     return hours >= this.floors.hours - 1e-9
   }
@@ -202,8 +202,8 @@ class Enough {
     this.look++
     let trips = 0
     for (const one of chosen) {
-      for (let shard = first[one] ?? 0; shard < (first[one + 1] ?? 0); shard++) {
-        const t = trip[shard] ?? 0
+      for (let shard = first[one]!; shard < first[one + 1]!; shard++) {
+        const t = trip[shard]!
         if (this.met[t] === this.look) continue
         this.met[t] = this.look
         if (++trips >= this.floors.trips) return true

@@ -58,11 +58,11 @@ export class Overlap {
     // Hours that differ by more cannot be shared so far.
     if (!this.hours.some((hours) => Math.min(own, hours) >= SAME_HOURS * Math.max(own, hours))) return []
     for (let i = 0; i < chosen.length; i++) {
-      const one = chosen[i] ?? 0
-      const hours = classes.hours[one] ?? 0
-      for (let left = bits[one] ?? 0; left !== 0; left &= left - 1) {
+      const one = chosen[i]!
+      const hours = classes.hours[one]!
+      for (let left = bits[one]!; left !== 0; left &= left - 1) {
         const p = 31 - Math.clz32(left & -left)
-        both[p] = (both[p] ?? 0) + hours
+        both[p]! += hours
       }
     }
     return [...this.hours.keys()].filter((p) => at(both, p) >= SAME_HOURS * (at(this.hours, p) + own - at(both, p)))

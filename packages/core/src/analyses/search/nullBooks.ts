@@ -74,7 +74,7 @@ function heldAlone(
   const { cellOf, first } = agreeingRows([trip, ...columns], count)
   const sums = (values: Float64Array): Float64Array => {
     const added = new Float64Array(first.length)
-    for (let c = 0; c < count; c++) added[cellOf[c] ?? 0] = (added[cellOf[c] ?? 0] ?? 0) + (values[c] ?? 0)
+    for (let c = 0; c < count; c++) added[cellOf[c]!]! += values[c]!
     return added
   }
   const of = (column: Int32Array): Int32Array => Int32Array.from(first, (c) => at(column, c))
@@ -104,18 +104,18 @@ function fittedAnew(
 ): Expected | undefined {
   if (bouts === 0) return undefined
   const seen = new Float64Array(cells.count)
-  for (let c = 0; c < of.length; c++) seen[of[c] ?? 0] = (seen[of[c] ?? 0] ?? 0) + (strikes[c] ?? 0)
+  for (let c = 0; c < of.length; c++) seen[of[c]!]! += strikes[c]!
   const dispersion = flurryDispersion(sumOf(strikes) / bouts)
   const anew = fitExpected({ ...cells, strikes: seen }, held, dispersion, { from: { ...from, strikes: expected } })
   const change = anew.strikes.map((value, g) => value / (expected[g] ?? 1))
   const fine = new Float64Array(of.length)
-  for (let c = 0; c < fine.length; c++) fine[c] = (from.strikes[c] ?? 0) * (change[of[c] ?? 0] ?? 1)
+  for (let c = 0; c < fine.length; c++) fine[c] = from.strikes[c]! * (change[of[c]!] ?? 1)
   return { ...anew, strikes: fine }
 }
 
 function sumOf(values: Float64Array): number {
   let sum = 0
-  for (let i = 0; i < values.length; i++) sum += values[i] ?? 0
+  for (let i = 0; i < values.length; i++) sum += values[i]!
   return sum
 }
 
@@ -160,7 +160,7 @@ function drawBook(
           own.length - 1,
           countWhile(own, (sum) => sum < where),
         )
-      strikes[c] = (strikes[c] ?? 0) + drawGeometric(random, bout)
+      strikes[c]! += drawGeometric(random, bout)
     }
   }
   return { strikes, bouts: all }
@@ -176,8 +176,8 @@ export function booksOver(
     residuals: blocks.map((finer) => {
       const block = new Float64Array(count * LANES)
       for (let one = 0; one < of.length; one++) {
-        const [to, from] = [(of[one] ?? 0) * LANES, one * LANES]
-        for (let lane = 0; lane < LANES; lane++) block[to + lane] = (block[to + lane] ?? 0) + (finer[from + lane] ?? 0)
+        const [to, from] = [of[one]! * LANES, one * LANES]
+        for (let lane = 0; lane < LANES; lane++) block[to + lane]! += finer[from + lane]!
       }
       return block
     }),
@@ -188,15 +188,15 @@ export function booksOver(
 export function addLanes(residual: Float64Array, chosen: Int32Array, sums: Float64Array): void {
   let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
   for (let i = 0; i < chosen.length; i++) {
-    const from = (chosen[i] ?? 0) * LANES
-    a += residual[from] ?? 0
-    b += residual[from + 1] ?? 0
-    c += residual[from + 2] ?? 0
-    d += residual[from + 3] ?? 0
-    e += residual[from + 4] ?? 0
-    f += residual[from + 5] ?? 0
-    g += residual[from + 6] ?? 0
-    h += residual[from + 7] ?? 0
+    const from = chosen[i]! * LANES
+    a += residual[from]!
+    b += residual[from + 1]!
+    c += residual[from + 2]!
+    d += residual[from + 3]!
+    e += residual[from + 4]!
+    f += residual[from + 5]!
+    g += residual[from + 6]!
+    h += residual[from + 7]!
   }
   sums[0] = a
   sums[1] = b

@@ -16,8 +16,8 @@ export function residuals(cells: Cells, expected: Expected, strikes: ArrayLike<n
   const luck = luckOf(cells, expected, strikes)
   const left = new Float64Array(cells.count)
   for (let c = 0; c < left.length; c++) {
-    const due = (expected.strikes[c] ?? 0) * (luck[cells.trip[c] ?? 0] ?? 1)
-    left[c] = ((strikes[c] ?? 0) - due) / expected.dispersion
+    const due = expected.strikes[c]! * (luck[cells.trip[c]!] ?? 1)
+    left[c] = (strikes[c]! - due) / expected.dispersion
   }
   return left
 }
@@ -79,8 +79,8 @@ export class Weigher {
     const count = gather(this.classes, this.counts.dueOf, chosen, inside, trips)
     let [all, within] = [0, 0]
     for (let i = 0; i < count; i++) {
-      const t = trips[i] ?? 0
-      const [e, whole] = [inside[t] ?? 0, due[t] ?? 0]
+      const t = trips[i]!
+      const [e, whole] = [inside[t]!, due[t]!]
       all += e - (e * e) / (shape + whole)
       within += Math.max(0, e - (e * e) / whole)
       inside[t] = 0
@@ -97,11 +97,11 @@ export class Weigher {
     const elsewhere = new Float64Array(count)
     const caught = new Float64Array(count)
     for (let i = 0; i < count; i++) {
-      const t = trips[i] ?? 0
-      const e = inside[t] ?? 0
+      const t = trips[i]!
+      const e = inside[t]!
       there[i] = e
-      elsewhere[i] = shape + Math.max(0, (due[t] ?? 0) - e)
-      caught[i] = shape + (seen[t] ?? 0)
+      elsewhere[i] = shape + Math.max(0, due[t]! - e)
+      caught[i] = shape + seen[t]!
       inside[t] = 0
     }
     // Half a strike stands in where there was none: the ratio is then only said to be small.
@@ -118,11 +118,11 @@ function ratioOf(inside: Float64Array, elsewhere: Float64Array, caught: Float64A
     let slope = struck
     let information = 0
     for (let i = 0; i < inside.length; i++) {
-      const there = ratio * (inside[i] ?? 0)
-      const both = (elsewhere[i] ?? 0) + there
-      const share = (there * (caught[i] ?? 0)) / both
+      const there = ratio * inside[i]!
+      const both = elsewhere[i]! + there
+      const share = (there * caught[i]!) / both
       slope -= share
-      information += (share * (elsewhere[i] ?? 0)) / both
+      information += (share * elsewhere[i]!) / both
     }
     const change = Math.max(-1, Math.min(1, slope / information))
     logRatio += change
@@ -148,7 +148,7 @@ export function signedRoot(score: number, variance: number): number {
 
 export function sumOver(values: Float64Array, chosen: ArrayLike<number>): number {
   let sum = 0
-  for (let i = 0; i < chosen.length; i++) sum += values[chosen[i] ?? 0] ?? 0
+  for (let i = 0; i < chosen.length; i++) sum += values[chosen[i]!]!
   return sum
 }
 

@@ -23,6 +23,6 @@ export function strongest<S extends Standing>(standing: S[]): S[] {
 }
 
 function inOrder(a: readonly number[], b: readonly number[]): number {
-  for (let i = 0; i < a.length && i < b.length; i++) if (a[i] !== b[i]) return (a[i] ?? 0) - (b[i] ?? 0)
+  for (let i = 0; i < a.length && i < b.length; i++) if (a[i] !== b[i]) return a[i]! - b[i]!
   return a.length - b.length
 }

@@ -83,7 +83,7 @@ export function subjectWindows(
     const allKnown = !of.includes(unknown)
     const books = booksOver(baseBooks, view)
     const score = byClass(view, own)
-    const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + (score[one] ?? 0), 0)
+    const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + score[one]!, 0)
     return (path, all) => {
       // What is not known is neither a subject nor one of the others.
       const chosen = allKnown ? all : all.filter((one) => of[one] !== unknown)
@@ -163,10 +163,10 @@ function addMaxima(
       const most = at(highest, subject)
       for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
         const book = block * LANES + lane
-        const score = (ofSubject[lane] ?? 0) - slope * (ofWindow[lane] ?? 0)
+        const score = ofSubject[lane]! - slope * ofWindow[lane]!
         if (score <= 0) continue
         const z = signedRoot(score, variance * (variances[book] ?? 1))
-        if (z > (most[book] ?? 0)) most[book] = z
+        if (z > most[book]!) most[book] = z
       }
     }
   }

@@ -49,14 +49,14 @@ export class WindowLook {
     hours.fill(0)
     let all = 0
     for (const one of chosen) {
-      const s = subjectOf[one] ?? 0
-      hours[s] = (hours[s] ?? 0) + (classes.hours[one] ?? 0)
-      all += classes.hours[one] ?? 0
+      const s = subjectOf[one]!
+      hours[s]! += classes.hours[one]!
+      all += classes.hours[one]!
     }
     const enough: number[] = []
     // The others must have hours enough as well: else there is nothing to be better than.
     for (let s = 0; s < subjects; s++)
-      if ((hours[s] ?? 0) >= SUBJECT_FLOORS.hours && all - (hours[s] ?? 0) >= SUBJECT_FLOORS.hours) enough.push(s)
+      if (hours[s]! >= SUBJECT_FLOORS.hours && all - hours[s]! >= SUBJECT_FLOORS.hours) enough.push(s)
     return enough.length === 0 ? [] : this.partsOf(chosen, enough)
   }
 
@@ -66,22 +66,22 @@ export class WindowLook {
     const trips = gather(classes, expected.dueOf, chosen, window, windowTrips)
     let [whole, inAll] = [0, 0]
     for (let i = 0; i < trips; i++) {
-      const t = windowTrips[i] ?? 0
-      const w = window[t] ?? 0
+      const t = windowTrips[i]!
+      const w = window[t]!
       inAll += w
-      whole += w - (w * w) / (shape + (due[t] ?? 0))
+      whole += w - (w * w) / (shape + due[t]!)
     }
     const parts = enough.flatMap((subject): Part[] => {
       const own = chosen.filter((one) => subjectOf[one] === subject)
       const on = gather(classes, expected.dueOf, own, part, partTrips)
       let [variance, common, sum] = [0, 0, 0]
       for (let i = 0; i < on; i++) {
-        const t = partTrips[i] ?? 0
-        const e = part[t] ?? 0
-        const all = shape + (due[t] ?? 0)
+        const t = partTrips[i]!
+        const e = part[t]!
+        const all = shape + due[t]!
         sum += e
         variance += e - (e * e) / all
-        common += e - (e * (window[t] ?? 0)) / all
+        common += e - (e * window[t]!) / all
         part[t] = 0
       }
       const left = variance - (common * common) / whole
@@ -89,7 +89,7 @@ export class WindowLook {
         ? []
         : [{ subject, classes: own, variance: left, slope: common / whole }]
     })
-    for (let i = 0; i < trips; i++) window[windowTrips[i] ?? 0] = 0
+    for (let i = 0; i < trips; i++) window[windowTrips[i]!] = 0
     return parts
   }
 }

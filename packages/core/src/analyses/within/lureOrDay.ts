@@ -149,8 +149,7 @@ function noNarrower(one: ByDesign | null, other: ByDesign | null): ByDesign | nu
 /** Hours as if all were ordinary ones of the clock. */
 function adjustedStratum({ a, b, byHour = [] }: ComparedTrip['planned'], effects: Float64Array) {
   const byLevel = { a: new Float64Array(effects.length), b: new Float64Array(effects.length) }
-  for (const { side, hour, exposureHours } of byHour)
-    byLevel[side][hour] = (byLevel[side][hour] ?? 0) + exposureHours * Math.exp(effects[hour] ?? 0)
+  for (const { side, hour, exposureHours } of byHour) byLevel[side][hour]! += exposureHours * Math.exp(effects[hour]!)
   const hoursOf = (side: 'a' | 'b'): number => byLevel[side].reduce((sum, h) => sum + h, 0)
   const stratum = {
     a: { events: a.events, exposureHours: hoursOf('a') },

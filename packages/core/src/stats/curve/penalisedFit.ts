@@ -49,8 +49,7 @@ export function differencePenalty(size: number): Square {
     const weights = [1, -2, 1] as const
     for (let a = 0; a < 3; a++)
       for (let b = 0; b < 3; b++)
-        penalty[(row + a) * size + row + b] =
-          (penalty[(row + a) * size + row + b] ?? 0) + (weights[a] ?? 0) * (weights[b] ?? 0)
+        penalty[(row + a) * size + row + b] = penalty[(row + a) * size + row + b]! + weights[a]! * weights[b]!
   }
   return penalty
 }
@@ -81,7 +80,7 @@ export class CurveFitter {
     this.firsts = new Int32Array(n)
     this.values = new Float64Array(4 * n)
     for (let i = 0; i < n; i++) {
-      const { first, values } = basis.at(data.x[i] ?? 0)
+      const { first, values } = basis.at(data.x[i]!)
       this.firsts[i] = first
       this.values.set(values, 4 * i)
     }
@@ -160,19 +159,19 @@ export class CurveFitter {
     const mu = this.means(fit.coefficients, effects)
     const precision = 1 / (tripSd * tripSd)
     const curvature = new Float64Array(trips).fill(precision)
-    for (let i = 0; i < mu.length; i++) curvature[trip[i] ?? 0] = (curvature[trip[i] ?? 0] ?? 0) + (mu[i] ?? 0)
+    for (let i = 0; i < mu.length; i++) curvature[trip[i]!]! += mu[i]!
     // d(−½·ln H_t)/dβ = −½·Σ μ·x/(σ²·H_t²), the mode moving along.
     const slope = new Float64Array(size)
     for (let i = 0; i < mu.length; i++) {
-      const pull = (-0.5 * (mu[i] ?? 0) * precision) / (curvature[trip[i] ?? 0] ?? 1) ** 2
+      const pull = (-0.5 * mu[i]! * precision) / (curvature[trip[i]!] ?? 1) ** 2
       for (let a = 0; a < 4; a++) {
-        const j = (this.firsts[i] ?? 0) + a
-        slope[j] = (slope[j] ?? 0) + pull * (this.values[4 * i + a] ?? 0)
+        const j = this.firsts[i]! + a
+        slope[j]! += pull * this.values[4 * i + a]!
       }
     }
     return fit.coefficients.map((value, i) => {
       let step = value
-      for (let j = 0; j < size; j++) step += (fit.covariance[i * size + j] ?? 0) * (slope[j] ?? 0)
+      for (let j = 0; j < size; j++) step += fit.covariance[i * size + j]! * slope[j]!
       return step
     })
   }
@@ -183,15 +182,15 @@ export class CurveFitter {
     const open = new Map<number, { events: number; expected: number; hours: number }>()
     const byTrip = new Map<number, Stretch[]>()
     this.means(coefficients, effects).forEach((mu, i) => {
-      const t = trip[i] ?? 0
+      const t = trip[i]!
       let own = open.get(t)
       if (!own) {
         open.set(t, (own = { events: 0, expected: 0, hours: 0 }))
         byTrip.set(t, [...(byTrip.get(t) ?? []), own])
       }
-      own.events += events[i] ?? 0
+      own.events += events[i]!
       own.expected += mu
-      own.hours += Math.exp(logHours[i] ?? 0)
+      own.hours += Math.exp(logHours[i]!)
       if (own.hours >= STRETCH_H) open.delete(t)
     })
     return byTrip
@@ -202,11 +201,11 @@ export class CurveFitter {
     const { firsts, values } = this
     const mu = new Float64Array(logHours.length)
     for (let i = 0; i < mu.length; i++) {
-      const first = firsts[i] ?? 0
-      const t = trip[i] ?? 0
-      let eta = logHours[i] ?? 0
-      for (let a = 0; a < 4; a++) eta += (values[4 * i + a] ?? 0) * (coefficients[first + a] ?? 0)
-      if (t >= 0) eta += effects[t] ?? 0
+      const first = firsts[i]!
+      const t = trip[i]!
+      let eta = logHours[i]!
+      for (let a = 0; a < 4; a++) eta += values[4 * i + a]! * coefficients[first + a]!
+      if (t >= 0) eta += effects[t]!
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -221,8 +220,8 @@ export class CurveFitter {
   ): number {
     let sum = 0
     for (let i = 0; i < mu.length; i++) {
-      const y = this.data.events[i] ?? 0
-      sum += (y > 0 ? y * Math.log(mu[i] ?? 0) : 0) - (mu[i] ?? 0)
+      const y = this.data.events[i]!
+      sum += (y > 0 ? y * Math.log(mu[i]!) : 0) - mu[i]!
     }
     return sum - (lambda / 2) * this.roughness(coefficients) - (precision / 2) * dot(effects, effects)
   }
@@ -231,7 +230,7 @@ export class CurveFitter {
   private roughness(coefficients: Float64Array): number {
     let sum = 0
     for (let i = 0; i + 2 < this.size; i++)
-      sum += ((coefficients[i] ?? 0) - 2 * (coefficients[i + 1] ?? 0) + (coefficients[i + 2] ?? 0)) ** 2
+      sum += (coefficients[i]! - 2 * coefficients[i + 1]! + coefficients[i + 2]!) ** 2
     return sum
   }
 
@@ -245,12 +244,11 @@ export class CurveFitter {
     const k = this.size
     let variances = 0
     for (let t = 0; t < effects.length; t++) {
-      const d = diagonal[t] ?? 0
+      const d = diagonal[t]!
       let around = 0
       for (let a = 0; a < k; a++) {
-        const weight = joint[t * k + a] ?? 0
-        if (weight !== 0)
-          for (let b = 0; b < k; b++) around += weight * (joint[t * k + b] ?? 0) * (covariance[a * k + b] ?? 0)
+        const weight = joint[t * k + a]!
+        if (weight !== 0) for (let b = 0; b < k; b++) around += weight * joint[t * k + b]! * covariance[a * k + b]!
       }
       variances += 1 / d + around / (d * d)
     }
@@ -265,28 +263,27 @@ export class CurveFitter {
     const joint = new Float64Array(trips * k)
     // Of the symmetric block only the lower triangle is filled: no more of it is read.
     for (let i = 0; i < mu.length; i++) {
-      const first = firsts[i] ?? 0
-      const weight = mu[i] ?? 0
-      const t = trip[i] ?? 0
+      const first = firsts[i]!
+      const weight = mu[i]!
+      const t = trip[i]!
       for (let a = 0; a < 4; a++) {
-        const scaled = weight * (values[4 * i + a] ?? 0)
+        const scaled = weight * values[4 * i + a]!
         const row = (first + a) * k + first
-        if (t >= 0) joint[t * k + first + a] = (joint[t * k + first + a] ?? 0) + scaled
-        for (let b = 0; b <= a; b++) spline[row + b] = (spline[row + b] ?? 0) + scaled * (values[4 * i + b] ?? 0)
+        if (t >= 0) joint[t * k + first + a]! += scaled
+        for (let b = 0; b <= a; b++) spline[row + b]! += scaled * values[4 * i + b]!
       }
-      if (t >= 0) diagonal[t] = (diagonal[t] ?? 0) + weight
+      if (t >= 0) diagonal[t]! += weight
     }
     let logDiagonal = 0
     for (let t = 0; t < trips; t++) {
-      const d = diagonal[t] ?? 0
+      const d = diagonal[t]!
       logDiagonal += Math.log(d)
       // A trip lies on few splines.
       let low = 0
       while (low < k && joint[t * k + low] === 0) low++
       for (let a = low; a < k; a++) {
-        const value = (joint[t * k + a] ?? 0) / d
-        if (value !== 0)
-          for (let b = low; b <= a; b++) spline[a * k + b] = (spline[a * k + b] ?? 0) - value * (joint[t * k + b] ?? 0)
+        const value = joint[t * k + a]! / d
+        if (value !== 0) for (let b = low; b <= a; b++) spline[a * k + b]! -= value * joint[t * k + b]!
       }
     }
     const factor = cholesky(spline, k)
@@ -306,24 +303,22 @@ export class CurveFitter {
     const gradient = new Float64Array(k)
     const ofTrips = effects.map((effect) => -precision * effect)
     for (let i = 0; i < mu.length; i++) {
-      const residual = (events[i] ?? 0) - (mu[i] ?? 0)
-      const first = firsts[i] ?? 0
-      for (let a = 0; a < 4; a++) gradient[first + a] = (gradient[first + a] ?? 0) + residual * (values[4 * i + a] ?? 0)
-      const t = trip[i] ?? 0
-      if (t >= 0) ofTrips[t] = (ofTrips[t] ?? 0) + residual
+      const residual = events[i]! - mu[i]!
+      const first = firsts[i]!
+      for (let a = 0; a < 4; a++) gradient[first + a]! += residual * values[4 * i + a]!
+      const t = trip[i]!
+      if (t >= 0) ofTrips[t]! += residual
     }
     for (let a = 0; a < k; a++)
-      for (let b = 0; b < k; b++)
-        gradient[a] = (gradient[a] ?? 0) - lambda * (this.penalty[a * k + b] ?? 0) * (coefficients[b] ?? 0)
+      for (let b = 0; b < k; b++) gradient[a]! -= lambda * this.penalty[a * k + b]! * coefficients[b]!
     const whole = Float64Array.from(gradient)
     for (let t = 0; t < trips; t++)
-      for (let a = 0; a < k; a++)
-        gradient[a] = (gradient[a] ?? 0) - ((joint[t * k + a] ?? 0) * (ofTrips[t] ?? 0)) / (diagonal[t] ?? 0)
+      for (let a = 0; a < k; a++) gradient[a]! -= (joint[t * k + a]! * ofTrips[t]!) / diagonal[t]!
     const move = choleskySolve(factor, gradient, k)
     const moveTrips = ofTrips.map((one, t) => {
       let sum = one
-      for (let a = 0; a < k; a++) sum -= (joint[t * k + a] ?? 0) * (move[a] ?? 0)
-      return sum / (diagonal[t] ?? 0)
+      for (let a = 0; a < k; a++) sum -= joint[t * k + a]! * move[a]!
+      return sum / diagonal[t]!
     })
     return { coefficients: move, effects: moveTrips, promised: (dot(whole, move) + dot(ofTrips, moveTrips)) / 2 }
   }
@@ -331,7 +326,7 @@ export class CurveFitter {
   /** Trace of what the data say against what the penalty says: k − λ·tr(V·S). */
   private edf(covariance: Square, lambda: number): number {
     let trace = 0
-    for (let i = 0; i < covariance.length; i++) trace += (covariance[i] ?? 0) * (this.penalty[i] ?? 0)
+    for (let i = 0; i < covariance.length; i++) trace += covariance[i]! * this.penalty[i]!
     return this.size - lambda * trace
   }
 }
@@ -349,6 +344,6 @@ interface Step extends Start {
   readonly promised: number
 }
 
-const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i) => sum + one * (b[i] ?? 0), 0)
+const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i) => sum + one * b[i]!, 0)
 const moved = (from: Float64Array, by: Float64Array, share: number): Float64Array =>
-  from.map((value, i) => value + share * (by[i] ?? 0))
+  from.map((value, i) => value + share * by[i]!)

@@ -148,7 +148,7 @@ function refuseTooFew({ events, x, trip, trips }: CurveRows): void {
   if (strikes < LEAST_STRIKES)
     throw new RangeError(`a curve needs ${LEAST_STRIKES} strikes or more, and these hours had ${strikes}`)
   if (new Set(struck.map((row) => at(x, row))).size < 2)
-    throw new RangeError(`every strike came at ${at(x, struck[0] ?? 0)}: that makes no curve`)
+    throw new RangeError(`every strike came at ${at(x, struck[0]!)}: that makes no curve`)
   if (trips > 0 && new Set(struck.map((row) => at(trip, row))).size < 2)
     throw new RangeError('every strike came on one trip: what is the trip and what the condition cannot be told')
 }

@@ -13,7 +13,7 @@ export function agreeingRows(columns: readonly Int32Array[], rows: number): Agre
     const base = codes.reduce((most, code) => Math.max(most, code), 0) + 1
     const known = new Map<number, number>()
     cellOf = cellOf.map((cell, row) => {
-      const key = cell * base + (codes[row] ?? 0)
+      const key = cell * base + codes[row]!
       const found = known.get(key) ?? known.size
       if (found === known.size) known.set(key, found)
       return found

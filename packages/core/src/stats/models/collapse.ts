@@ -44,8 +44,8 @@ export function collapse({ events, exposureHours, factors, numbers }: ModelData,
 
 const logFactorials = [0]
 function logFactorial(n: number): number {
-  for (let k = logFactorials.length; k <= n; k++) logFactorials.push((logFactorials[k - 1] ?? 0) + Math.log(k))
-  return logFactorials[n] ?? 0
+  for (let k = logFactorials.length; k <= n; k++) logFactorials.push(logFactorials[k - 1]! + Math.log(k))
+  return logFactorials[n]!
 }
 
 function codesOf(rows: Int32Array, values: ArrayLike<string | number>): Int32Array {

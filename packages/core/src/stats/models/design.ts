@@ -56,7 +56,7 @@ export function designOf(
     } else {
       const values = entry(numbers, name)
       if (values.length !== length) throw new RangeError(`${name} has ${values.length} values for ${length} rows`)
-      measured.push({ column: names.length, values: overRows(kept, (row) => finite(values[row] ?? 0, name, row)) })
+      measured.push({ column: names.length, values: overRows(kept, (row) => finite(values[row]!, name, row)) })
       names.push(name)
     }
   }
@@ -66,8 +66,8 @@ export function designOf(
     references,
     indicators,
     numbers: measured,
-    events: overRows(kept, (row) => countAt(events[row] ?? 0, row)),
-    offset: overRows(kept, (row) => Math.log(exposureHours[row] ?? 0)),
+    events: overRows(kept, (row) => countAt(events[row]!, row)),
+    offset: overRows(kept, (row) => Math.log(exposureHours[row]!)),
   }
   return { design, kept }
 }
@@ -75,13 +75,13 @@ export function designOf(
 function rowsWithHours(exposureHours: ArrayLike<number>): Int32Array {
   const rows = new Int32Array(exposureHours.length)
   let count = 0
-  for (let row = 0; row < rows.length; row++) if (checkedHours(exposureHours[row] ?? 0, row) > 0) rows[count++] = row
+  for (let row = 0; row < rows.length; row++) if (checkedHours(exposureHours[row]!, row) > 0) rows[count++] = row
   return rows.subarray(0, count)
 }
 
 function overRows(rows: Int32Array, of: (row: number) => number): Float64Array {
   const values = new Float64Array(rows.length)
-  for (let i = 0; i < rows.length; i++) values[i] = of(rows[i] ?? 0)
+  for (let i = 0; i < rows.length; i++) values[i] = of(rows[i]!)
   return values
 }
 
@@ -98,14 +98,14 @@ export function withoutBarren(design: Design): { design: Design; rows: Int32Arra
       // The reference, column −1, comes first.
       const struck = new Float64Array(design.names.length + 1).fill(NaN)
       for (const row of rows) {
-        const place = 1 + (columns[row] ?? 0)
-        const sum = struck[place] ?? 0
-        struck[place] = (Number.isNaN(sum) ? 0 : sum) + (design.events[row] ?? 0)
+        const place = 1 + columns[row]!
+        const sum = struck[place]!
+        struck[place] = (Number.isNaN(sum) ? 0 : sum) + design.events[row]!
       }
       struck.forEach((events, place) => {
         if (events !== 0) return
         barren.add(place === 0 ? (design.references[f] ?? '') : (design.names[place - 1] ?? ''))
-        rows = rows.filter((row) => 1 + (columns[row] ?? 0) !== place)
+        rows = rows.filter((row) => 1 + columns[row]! !== place)
       })
     })
     if (barren.size === before) break
@@ -160,15 +160,14 @@ function finite(value: number, name: string, row: number): number {
 
 /** η without the offset: X·β. */
 export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<number>): Float64Array {
-  const eta = new Float64Array(rows).fill(beta[0] ?? 0)
+  const eta = new Float64Array(rows).fill(beta[0]!)
   for (const columns of indicators) {
     for (let i = 0; i < rows; i++) {
-      const column = columns[i] ?? 0
-      if (column >= 0) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0)
+      const column = columns[i]!
+      if (column >= 0) eta[i]! += beta[column]!
     }
   }
-  for (const { column, values } of numbers)
-    for (let i = 0; i < rows; i++) eta[i] = (eta[i] ?? 0) + (beta[column] ?? 0) * (values[i] ?? 0)
+  for (const { column, values } of numbers) for (let i = 0; i < rows; i++) eta[i]! += beta[column]! * values[i]!
   return eta
 }
 
@@ -178,14 +177,14 @@ export function rowOf({ indicators, numbers }: Design, row: number, columns: Int
   values[0] = 1
   let count = 1
   for (const indicator of indicators) {
-    const column = indicator[row] ?? 0
+    const column = indicator[row]!
     if (column < 0) continue
     columns[count] = column
     values[count++] = 1
   }
   for (const { column, values: measured } of numbers) {
     columns[count] = column
-    values[count++] = measured[row] ?? 0
+    values[count++] = measured[row]!
   }
   return count
 }
@@ -208,11 +207,11 @@ export function cellsOfDesign(design: Design): Cells {
   )
   const [events, hours] = [new Float64Array(first.length), new Float64Array(first.length)]
   for (let row = 0; row < rows; row++) {
-    const cell = cellOf[row] ?? 0
-    events[cell] = (events[cell] ?? 0) + (design.events[row] ?? 0)
-    hours[cell] = (hours[cell] ?? 0) + Math.exp(design.offset[row] ?? 0)
+    const cell = cellOf[row]!
+    events[cell]! += design.events[row]!
+    hours[cell]! += Math.exp(design.offset[row]!)
   }
-  const ofCells = indicators.map((columns) => first.map((row) => columns[row] ?? 0))
+  const ofCells = indicators.map((columns) => first.map((row) => columns[row]!))
   return { design: { ...design, rows: first.length, indicators: ofCells, events, offset: hours.map(Math.log) }, cellOf }
 }
 

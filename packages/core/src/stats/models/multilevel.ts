@@ -77,9 +77,9 @@ export class RandomPart {
       const system = this.system(mu, first, rest)
       if (!system) break
       const residual = new Float64Array(rows)
-      for (let i = 0; i < rows; i++) residual[i] = (events[i] ?? 0) - (mu[i] ?? 0)
+      for (let i = 0; i < rows; i++) residual[i] = events[i]! - mu[i]!
       const gradient = this.transpose(residual, first, rest)
-      for (let i = 0; i < this.size; i++) gradient[i] = (gradient[i] ?? 0) - (b[i] ?? 0)
+      for (let i = 0; i < this.size; i++) gradient[i]! -= b[i]!
       const move = solve(system, gradient, this.diagonal.levels.length, this.dense)
       let share = 1
       let tried = b
@@ -134,9 +134,8 @@ export class RandomPart {
     const mu = new Float64Array(this.design.rows)
     const q = this.diagonal.levels.length
     for (let i = 0; i < mu.length; i++) {
-      let eta = (eta0[i] ?? 0) + first * (b[this.diagonal.codes[i] ?? 0] ?? 0)
-      for (let g = 0; g < this.others.length; g++)
-        eta += (rest[g] ?? 0) * (b[q + (this.starts[g] ?? 0) + this.codeOf(g, i)] ?? 0)
+      let eta = eta0[i]! + first * b[this.diagonal.codes[i]!]!
+      for (let g = 0; g < this.others.length; g++) eta += rest[g]! * b[q + this.starts[g]! + this.codeOf(g, i)]!
       mu[i] = Math.exp(eta)
     }
     return mu
@@ -146,10 +145,10 @@ export class RandomPart {
   private penalised(mu: Float64Array, b: Float64Array): number {
     let sum = 0
     for (let i = 0; i < mu.length; i++) {
-      const y = this.design.events[i] ?? 0
-      sum += (y > 0 ? y * Math.log(mu[i] ?? 0) : 0) - (mu[i] ?? 0)
+      const y = this.design.events[i]!
+      sum += (y > 0 ? y * Math.log(mu[i]!) : 0) - mu[i]!
     }
-    for (let i = 0; i < this.size; i++) sum -= (b[i] ?? 0) ** 2 / 2
+    for (let i = 0; i < this.size; i++) sum -= b[i]! ** 2 / 2
     return sum
   }
 
@@ -157,12 +156,12 @@ export class RandomPart {
     const out = new Float64Array(this.size)
     const q = this.diagonal.levels.length
     for (let i = 0; i < vector.length; i++) {
-      const value = vector[i] ?? 0
-      const code = this.diagonal.codes[i] ?? 0
-      out[code] = (out[code] ?? 0) + first * value
+      const value = vector[i]!
+      const code = this.diagonal.codes[i]!
+      out[code]! += first * value
       for (let g = 0; g < this.others.length; g++) {
-        const place = q + (this.starts[g] ?? 0) + this.codeOf(g, i)
-        out[place] = (out[place] ?? 0) + (rest[g] ?? 0) * value
+        const place = q + this.starts[g]! + this.codeOf(g, i)
+        out[place]! += rest[g]! * value
       }
     }
     return out
@@ -176,30 +175,30 @@ export class RandomPart {
     const dense = new Float64Array(m * m)
     for (let i = 0; i < m; i++) dense[i * m + i] = 1
     for (let i = 0; i < mu.length; i++) {
-      const weight = mu[i] ?? 0
-      const code = this.diagonal.codes[i] ?? 0
-      diagonal[code] = (diagonal[code] ?? 0) + first * first * weight
+      const weight = mu[i]!
+      const code = this.diagonal.codes[i]!
+      diagonal[code]! += first * first * weight
       for (let g = 0; g < this.others.length; g++) {
-        const place = (this.starts[g] ?? 0) + this.codeOf(g, i)
-        const scaled = (rest[g] ?? 0) * weight
-        joint[code * m + place] = (joint[code * m + place] ?? 0) + first * scaled
+        const place = this.starts[g]! + this.codeOf(g, i)
+        const scaled = rest[g]! * weight
+        joint[code * m + place]! += first * scaled
         for (let h = 0; h <= g; h++) {
-          const other = (this.starts[h] ?? 0) + this.codeOf(h, i)
-          const value = scaled * (rest[h] ?? 0)
-          dense[place * m + other] = (dense[place * m + other] ?? 0) + value
-          if (place !== other) dense[other * m + place] = (dense[other * m + place] ?? 0) + value
+          const other = this.starts[h]! + this.codeOf(h, i)
+          const value = scaled * rest[h]!
+          dense[place * m + other]! += value
+          if (place !== other) dense[other * m + place]! += value
         }
       }
     }
     let logDiagonal = 0
     for (let j = 0; j < q; j++) {
-      const d = diagonal[j] ?? 0
+      const d = diagonal[j]!
       logDiagonal += Math.log(d)
       for (let a = 0; a < m; a++) {
-        const value = joint[j * m + a] ?? 0
+        const value = joint[j * m + a]!
         if (value === 0) continue
         const share = value / d
-        for (let b = 0; b < m; b++) dense[a * m + b] = (dense[a * m + b] ?? 0) - share * (joint[j * m + b] ?? 0)
+        for (let b = 0; b < m; b++) dense[a * m + b]! -= share * joint[j * m + b]!
       }
     }
     const factor = m === 0 ? new Float64Array(0) : cholesky(dense, m)
@@ -219,15 +218,15 @@ interface System {
 function solve({ diagonal, joint, factor }: System, right: Float64Array, q: number, m: number): Float64Array {
   const lower = right.slice(q)
   for (let j = 0; j < q; j++) {
-    const share = (right[j] ?? 0) / (diagonal[j] ?? 0)
-    for (let a = 0; a < m; a++) lower[a] = (lower[a] ?? 0) - share * (joint[j * m + a] ?? 0)
+    const share = right[j]! / diagonal[j]!
+    for (let a = 0; a < m; a++) lower[a]! -= share * joint[j * m + a]!
   }
   const below = m === 0 ? lower : choleskySolve(factor, lower, m)
   const out = new Float64Array(q + m)
   for (let j = 0; j < q; j++) {
-    let sum = right[j] ?? 0
-    for (let a = 0; a < m; a++) sum -= (joint[j * m + a] ?? 0) * (below[a] ?? 0)
-    out[j] = sum / (diagonal[j] ?? 0)
+    let sum = right[j]!
+    for (let a = 0; a < m; a++) sum -= joint[j * m + a]! * below[a]!
+    out[j] = sum / diagonal[j]!
   }
   out.set(below, q)
   return out
@@ -239,10 +238,10 @@ function diagonalOfInverse({ diagonal, joint, factor }: System, q: number, m: nu
   for (let j = 0; j < q; j++) {
     let sum = 0
     for (let a = 0; a < m; a++)
-      for (let b = 0; b < m; b++) sum += (joint[j * m + a] ?? 0) * (inverse[a * m + b] ?? 0) * (joint[j * m + b] ?? 0)
-    const d = diagonal[j] ?? 0
+      for (let b = 0; b < m; b++) sum += joint[j * m + a]! * inverse[a * m + b]! * joint[j * m + b]!
+    const d = diagonal[j]!
     out[j] = 1 / d + sum / (d * d)
   }
-  for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a] ?? 0
+  for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a]!
   return out
 }

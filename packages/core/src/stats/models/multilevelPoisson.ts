@@ -113,7 +113,7 @@ export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): Mu
     sd,
     logLikelihood: modes.logLikelihood + logLikelihoodShift,
     modes: random.report(modes, sd),
-    noSpread: groupings.filter(({ name }) => (sd[name] ?? 0) < LEAST_SD).map(({ name }) => name),
+    noSpread: groupings.filter(({ name }) => sd[name]! < LEAST_SD).map(({ name }) => name),
     dropped: [...new Set([...barren, ...aliased])],
     converged: best.converged && coefficients.every(({ standardError }) => Number.isFinite(standardError)),
   }

@@ -49,7 +49,7 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   if (whole.design.rows === 0) throw new RangeError('no row has hours: there is nothing to fit')
   refuseWithoutStrikes(whole.design)
   const { design, rows, barren } = withoutBarren(whole.design)
-  const kept = Int32Array.from(rows, (row) => whole.kept[row] ?? 0)
+  const kept = Int32Array.from(rows, (row) => whole.kept[row]!)
   const cells = cellsOfDesign(design)
   const { free, aliased } = estimable(cells.design)
   const dropped = [...new Set([...barren, ...aliased])]
@@ -57,22 +57,22 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   const residualDf = design.rows - p
   const fit = maximise(cells.design, free)
   const mu = meansOfRows(design, cells, fit.mu)
-  const pearson = sumOver(design, (i) => ((design.events[i] ?? 0) - (mu[i] ?? 0)) ** 2 / (mu[i] ?? 0))
+  const pearson = sumOver(design, (i) => (design.events[i]! - mu[i]!) ** 2 / mu[i]!)
   const dispersion = residualDf > 0 ? pearson / residualDf : NaN
   const bread = inverseInformation(cells.design, free, fit.mu)
   const covariance = covarianceOf(bread, design, free, mu, spec, data, kept, dispersion)
   return {
     coefficients: free.map((column, i) => ({
       name: design.names[column] ?? '',
-      estimate: fit.beta[column] ?? 0,
-      standardError: Math.sqrt(covariance[i * p + i] ?? 0),
+      estimate: fit.beta[column]!,
+      standardError: Math.sqrt(covariance[i * p + i]!),
     })),
     deviance: devianceOf(design, mu),
     pearson,
     dispersion,
     logLikelihood: sumOver(
       design,
-      (i) => (design.events[i] ?? 0) * Math.log(mu[i] ?? 0) - (mu[i] ?? 0) - logGamma((design.events[i] ?? 0) + 1),
+      (i) => design.events[i]! * Math.log(mu[i]!) - mu[i]! - logGamma(design.events[i]! + 1),
     ),
     residualDf,
     dropped,
@@ -103,21 +103,21 @@ export function crossProduct(design: Design, weights: ArrayLike<number>, free: r
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
     const count = rowOf(design, row, columns, values)
-    const weight = weights[row] ?? 0
+    const weight = weights[row]!
     for (let a = 0; a < count; a++) {
-      const i = place[columns[a] ?? 0] ?? 0
+      const i = place[columns[a]!]!
       if (i < 0) continue
-      const scaled = weight * (values[a] ?? 0)
+      const scaled = weight * values[a]!
       for (let b = 0; b <= a; b++) {
-        const j = place[columns[b] ?? 0] ?? 0
+        const j = place[columns[b]!]!
         if (j < 0) continue
         // Each pair once, into the lower triangle.
         const entry = i >= j ? i * p + j : j * p + i
-        product[entry] = (product[entry] ?? 0) + scaled * (values[b] ?? 0)
+        product[entry]! += scaled * values[b]!
       }
     }
   }
-  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) product[j * p + i] = product[i * p + j] ?? 0
+  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) product[j * p + i] = product[i * p + j]!
   return product
 }
 
@@ -128,10 +128,9 @@ export function transposeTimes(design: Design, vector: ArrayLike<number>, free: 
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
     const count = rowOf(design, row, columns, values)
-    for (let a = 0; a < count; a++)
-      all[columns[a] ?? 0] = (all[columns[a] ?? 0] ?? 0) + (values[a] ?? 0) * (vector[row] ?? 0)
+    for (let a = 0; a < count; a++) all[columns[a]!]! += values[a]! * vector[row]!
   }
-  return Float64Array.from(free, (column) => all[column] ?? 0)
+  return Float64Array.from(free, (column) => all[column]!)
 }
 
 const ALIASED = 1e-9
@@ -145,13 +144,12 @@ export function estimable(design: Design): { free: number[]; aliased: string[] }
   const reduced = Float64Array.from(gram)
   // Elimination in the order of the formula: a column whose remainder vanishes is determined by those before it.
   for (let j = 0; j < n; j++) {
-    const pivot = reduced[j * n + j] ?? 0
-    if (!(pivot > ALIASED * Math.max(1, gram[j * n + j] ?? 0))) continue
-    free.push(candidates[j] ?? 0)
+    const pivot = reduced[j * n + j]!
+    if (!(pivot > ALIASED * Math.max(1, gram[j * n + j]!))) continue
+    free.push(candidates[j]!)
     for (let i = j + 1; i < n; i++) {
-      const factor = (reduced[i * n + j] ?? 0) / pivot
-      if (factor !== 0)
-        for (let k = j; k < n; k++) reduced[i * n + k] = (reduced[i * n + k] ?? 0) - factor * (reduced[j * n + k] ?? 0)
+      const factor = reduced[i * n + j]! / pivot
+      if (factor !== 0) for (let k = j; k < n; k++) reduced[i * n + k]! -= factor * reduced[j * n + k]!
     }
   }
   const kept = new Set(free)
@@ -173,13 +171,13 @@ const LARGEST_ETA = 30
 function maximise(design: Design, free: readonly number[]): Fit {
   const { events, offset, names } = design
   const beta = new Float64Array(names.length)
-  const hours = sumOver(design, (i) => Math.exp(offset[i] ?? 0))
-  const strikes = sumOver(design, (i) => events[i] ?? 0)
+  const hours = sumOver(design, (i) => Math.exp(offset[i]!))
+  const strikes = sumOver(design, (i) => events[i]!)
   beta[0] = Math.log(Math.max(strikes, 0.5) / hours)
   let mu = meansOf(design, beta)
   let deviance = devianceOf(design, mu)
   for (let step = 0; step < MOST_STEPS; step++) {
-    const residual = events.map((y, i) => y - (mu[i] ?? 0))
+    const residual = events.map((y, i) => y - mu[i]!)
     const factor = cholesky(crossProduct(design, mu, free), free.length)
     if (!factor) return { beta, mu, deviance, converged: false }
     const move = choleskySolve(factor, transposeTimes(design, residual, free), free.length)
@@ -188,7 +186,7 @@ function maximise(design: Design, free: readonly number[]): Fit {
     // A step that makes it worse is halved.
     for (let half = 0; half < 20; half++, share /= 2) {
       const tried = Float64Array.from(beta)
-      free.forEach((column, i) => (tried[column] = (beta[column] ?? 0) + share * (move[i] ?? 0)))
+      free.forEach((column, i) => (tried[column] = beta[column]! + share * move[i]!))
       const means = meansOf(design, tried)
       next = { beta: tried, mu: means, deviance: devianceOf(design, means) }
       if (next.deviance <= deviance + 1e-12 * (Math.abs(deviance) + 1)) break
@@ -205,23 +203,23 @@ function maximise(design: Design, free: readonly number[]): Fit {
 
 function meansOf(design: Design, beta: Float64Array): Float64Array {
   const eta = linear(design, beta)
-  for (let i = 0; i < design.rows; i++) eta[i] = Math.exp((eta[i] ?? 0) + (design.offset[i] ?? 0))
+  for (let i = 0; i < design.rows; i++) eta[i] = Math.exp(eta[i]! + design.offset[i]!)
   return eta
 }
 
 const devianceOf = (design: Design, mu: Float64Array): number =>
   2 *
   sumOver(design, (i) => {
-    const y = design.events[i] ?? 0
-    return (y > 0 ? y * Math.log(y / (mu[i] ?? 0)) : 0) - (y - (mu[i] ?? 0))
+    const y = design.events[i]!
+    return (y > 0 ? y * Math.log(y / mu[i]!) : 0) - (y - mu[i]!)
   })
 
 /** Each row's share of its cell's mean goes by its hours. */
 function meansOfRows(design: Design, cells: Cells, means: Float64Array): Float64Array {
   const mu = new Float64Array(design.rows)
   for (let row = 0; row < mu.length; row++) {
-    const cell = cells.cellOf[row] ?? 0
-    mu[row] = (means[cell] ?? 0) * Math.exp((design.offset[row] ?? 0) - (cells.design.offset[cell] ?? 0))
+    const cell = cells.cellOf[row]!
+    mu[row] = means[cell]! * Math.exp(design.offset[row]! - cells.design.offset[cell]!)
   }
   return mu
 }
@@ -263,14 +261,14 @@ function scoresOf(
   const columns = new Int32Array(widthOf(design))
   const values = new Float64Array(widthOf(design))
   for (let row = 0; row < design.rows; row++) {
-    const label = labels[kept[row] ?? 0] ?? ''
+    const label = labels[kept[row]!] ?? ''
     let score = scores.get(label)
     if (!score) scores.set(label, (score = new Float64Array(free.length)))
     const count = rowOf(design, row, columns, values)
-    const residual = (design.events[row] ?? 0) - (mu[row] ?? 0)
+    const residual = design.events[row]! - mu[row]!
     for (let a = 0; a < count; a++) {
-      const i = place[columns[a] ?? 0] ?? 0
-      if (i >= 0) score[i] = (score[i] ?? 0) + residual * (values[a] ?? 0)
+      const i = place[columns[a]!]!
+      if (i >= 0) score[i]! += residual * values[a]!
     }
   }
   return [...scores.values()]
@@ -279,16 +277,14 @@ function scoresOf(
 function sandwich(bread: Square, scores: readonly Float64Array[], p: number): Square {
   const meat = new Float64Array(p * p)
   for (const score of scores)
-    for (let i = 0; i < p; i++)
-      for (let j = 0; j <= i; j++) meat[i * p + j] = (meat[i * p + j] ?? 0) + (score[i] ?? 0) * (score[j] ?? 0)
-  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) meat[j * p + i] = meat[i * p + j] ?? 0
+    for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) meat[i * p + j]! += score[i]! * score[j]!
+  for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) meat[j * p + i] = meat[i * p + j]!
   const g = scores.length
   const corrected = g > 1 ? g / (g - 1) : NaN
   const times = (a: Square, b: Square): Square => {
     const out = new Float64Array(p * p)
     for (let i = 0; i < p; i++)
-      for (let k = 0; k < p; k++)
-        for (let j = 0; j < p; j++) out[i * p + j] = (out[i * p + j] ?? 0) + (a[i * p + k] ?? 0) * (b[k * p + j] ?? 0)
+      for (let k = 0; k < p; k++) for (let j = 0; j < p; j++) out[i * p + j]! += a[i * p + k]! * b[k * p + j]!
     return out
   }
   return times(times(bread, meat), bread).map((value) => value * corrected)
