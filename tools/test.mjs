@@ -54,6 +54,11 @@ try {
         run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'packages', 'demo', 'e2e']),
       )
       await checked('types', () => run(bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']))
+      // The contract and the core under it see neither Node nor the browser; the pages see no Node.
+      for (const name of ['contract', 'web'])
+        await checked(`what ${name} may see`, () =>
+          run(bin('tsc'), ['--noEmit', '-p', `packages/${name}/tsconfig.platform.json`]),
+        )
     }
     await Promise.all([checked('lint', () => run(bin('eslint'), ['.'])), others()])
   }

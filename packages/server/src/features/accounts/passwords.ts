@@ -1,26 +1,23 @@
 import { randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
+import pLimit from 'p-limit'
 import { Problem } from '@jotbook/contract'
 
 export const LEAST_PASSWORD = 12
 const MOST_PASSWORD = 200
 /** Hashes made at once: argon2 takes memory and a processor, and others must be served meanwhile. */
 const MOST_AT_ONCE = 4
-let running = 0
+const MOST_WAITING = 28
+const hashing = pLimit(MOST_AT_ONCE)
 
 /** Compared with where there is no account, so that the answer takes as long: argon2id of nothing anybody may type. */
 let nobody: Promise<string> | undefined
 let common: Promise<ReadonlySet<string>> | undefined
 
-async function limited<T>(work: () => Promise<T>): Promise<T> {
-  if (running >= MOST_AT_ONCE * 8)
+function limited<T>(work: () => Promise<T>): Promise<T> {
+  if (hashing.pendingCount >= MOST_WAITING)
     throw new Problem('too-often', 'Too many people sign in at once. Try again in a moment.', { retryAfterS: 5 })
-  running++
-  try {
-    return await work()
-  } finally {
-    running--
-  }
+  return hashing(work)
 }
 
 /** Whether a password fits a hash; as slow, and false, where there is none. */
