@@ -45,7 +45,7 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: ['\\.test\\.ts$', '^packages/core/src/test/'] },
       to: { dependencyTypes: ['core'] },
     },
     ...order
