@@ -43,7 +43,7 @@ export { faultsOf, missingFault, readableFields, unreadableFields } from './reco
 export type { FieldFault } from './recordClasses.ts'
 export {
   AccountBody,
-  ClaimBody,
+  RedeemBody,
   CodeBody,
   DeleteBookBody,
   EmptyBody,

@@ -64,7 +64,7 @@ export class CodeBody {
   @text('code') code?: string
 }
 
-export class ClaimBody {
+export class RedeemBody {
   @text('code') code?: string
   /** What the person is called aboard; only for joining a book. */
   @text('name') name?: string

@@ -109,7 +109,7 @@ export {
   tripBundles,
 } from './effort/index.ts'
 export type {
-  Account,
+  TimeAccount,
   BookRecords,
   CutBook,
   CutPlan,

@@ -62,17 +62,17 @@ describe('Cutter', () => {
       fc.property(fc.array(reading, { minLength: 2, maxLength: 8 }), (readings) => {
         const trip = dayWith(readings)
         const { cuts } = cutter.cut(trip, PAST)
-        for (const { stint, fromMs, toMs, course, stretch } of cuts) {
+        for (const { stint, fromMs, toMs, stretches, stretch } of cuts) {
           const scene = new Scene({ ...trip, lureDepthM: stint.lureDepthM! }, PAST)
           cutter.conditions.forEach((condition, c) => {
             const track = trackIn(scene, condition.name, condition.edges)
             // A millisecond is left at either end: cuts are whole milliseconds.
             for (let ms = fromMs + 1; ms < toMs - 1; ms += 17 * MINUTE) {
               const { value, stale } = track.at(ms)
-              const held = condition.valueOf(course.codeOf(stretch, c))
+              const held = condition.valueOf(stretches.codeOf(stretch, c))
               const band = (one: number | string | null): number | string | null =>
                 typeof one === 'number' && condition.edges ? bandIndex(one, condition.edges) : one
-              expect([band(held), course.isStale(stretch, c)], `${condition.name} at ${iso(ms)}`).toEqual([
+              expect([band(held), stretches.isStale(stretch, c)], `${condition.name} at ${iso(ms)}`).toEqual([
                 band(value),
                 stale,
               ])

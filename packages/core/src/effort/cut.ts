@@ -2,8 +2,8 @@ import { NO_PAST, Scene, trackIn } from '../conditions/index.ts'
 import type { CutBy, Track, WaterPast } from '../conditions/index.ts'
 import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import { Course, CutCondition, runOf } from './course.ts'
-import type { Run } from './course.ts'
+import { Stretches, CutCondition, runOf } from './stretches.ts'
+import type { Run } from './stretches.ts'
 import type { TripRecord, TripStint } from './types.ts'
 
 /** A piece of one stint in epoch milliseconds, through which every condition keeps its band. */
@@ -12,7 +12,7 @@ export interface Cut {
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
   /** What the trip was like there, and in which of its stretches. */
-  readonly course: Course
+  readonly stretches: Stretches
   readonly stretch: number
 }
 
@@ -66,10 +66,10 @@ export class Cutter {
     const places = new Places(trip, past, this, fromMs, toMs)
     const cuts: Cut[] = []
     for (const { stint, fromMs: from, toMs: to } of closed) {
-      const course = places.courseOf(stint)
-      for (let stretch = course.stretchAt(from), fromMs = from; fromMs < to; stretch++) {
-        const toMs = Math.min(to, course.endOf(stretch))
-        cuts.push({ stint, fromMs, toMs, course, stretch })
+      const stretches = places.stretchesOf(stint)
+      for (let stretch = stretches.stretchAt(from), fromMs = from; fromMs < to; stretch++) {
+        const toMs = Math.min(to, stretches.endOf(stretch))
+        cuts.push({ stint, fromMs, toMs, stretches, stretch })
         fromMs = toMs
       }
     }
@@ -89,7 +89,7 @@ export class Cutter {
 
 /** What a trip was like in each place and at each depth that was fished. */
 class Places {
-  private readonly courses = new Map<string, Course>()
+  private readonly known = new Map<string, Stretches>()
   private readonly runs = new Map<string, Run>()
   private readonly tracks = new Map<string, Track>()
   private readonly scenes = new Map<string, Scene>()
@@ -109,14 +109,14 @@ class Places {
     this.askDepth = cutter.conditions.some(({ name }) => name === AT_DEPTH)
   }
 
-  courseOf(stint: TripStint): Course {
+  stretchesOf(stint: TripStint): Stretches {
     const key = this.keyOf(stint, AT_DEPTH)
-    let course = this.courses.get(key)
-    if (!course) {
+    let stretches = this.known.get(key)
+    if (!stretches) {
       const runs = this.cutter.conditions.map((condition) => this.runOf(stint, condition))
-      this.courses.set(key, (course = Course.of(runs, this.marks, this.fromMs)))
+      this.known.set(key, (stretches = Stretches.of(runs, this.marks, this.fromMs)))
     }
-    return course
+    return stretches
   }
 
   trackOf(stint: TripStint, condition: CutCondition): Track {

@@ -1,5 +1,5 @@
-export { accountFor } from './account.ts'
-export type { Account, AccountStint, Seam } from './account.ts'
+export { accountFor } from './timeAccount.ts'
+export type { TimeAccount, AccountStint, Seam } from './timeAccount.ts'
 export { tripBundles, tripRecord } from './bookRecords.ts'
 export { pastsOf } from './layTrips.ts'
 export type { BookRecords, TripBundle } from './bookRecords.ts'

@@ -8,8 +8,8 @@ import { bandLabel } from './bandLabels.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { SPECIES, columnInfo } from './columnInfo.ts'
 import type { ColumnInfo, ColumnSource } from './columnInfo.ts'
-import { NOT_KNOWN } from './course.ts'
-import type { CutCondition } from './course.ts'
+import { NOT_KNOWN } from './stretches.ts'
+import type { CutCondition } from './stretches.ts'
 import type { Cut, CutTrip } from './cut.ts'
 import type { CutPlan } from './cutPlan.ts'
 import type { SegmentTable } from './segmentTable.ts'
@@ -126,7 +126,7 @@ export class RowLabels {
         for (const { column, info } of ofEachStint) write(column, wordOf(this.ofStint(info, here, stint, lure)))
       }
       for (const by of byCondition)
-        codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.course.codeOf(cut.stretch, by.condition))
+        codes[by.column] = this.levelOf(by, timeless ? NOT_KNOWN : cut.stretches.codeOf(cut.stretch, by.condition))
       const now = Math.floor(cut.fromMs / QUARTER_MS)
       if (now !== quarter) {
         quarter = now

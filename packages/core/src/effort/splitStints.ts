@@ -37,7 +37,7 @@ export function splitStints(
   const segments = cuts.map((cut): Segment => {
     const value = (of: string): number | string | null => {
       const i = conditions.indexOf(of)
-      return at(cutter.conditions, i).valueOf(cut.course.codeOf(cut.stretch, i))
+      return at(cutter.conditions, i).valueOf(cut.stretches.codeOf(cut.stretch, i))
     }
     const labels = Object.entries(bands).map(([name, band]) => [
       name,
@@ -52,7 +52,7 @@ export function splitStints(
       strikes: [],
       raised: [],
       bands: Object.fromEntries(labels) as Record<string, string>,
-      stale: conditions.filter((_, i) => cut.course.isStale(cut.stretch, i)),
+      stale: conditions.filter((_, i) => cut.stretches.isStale(cut.stretch, i)),
     }
   })
   placeStrikes(cuts, trip.strikes).forEach((piece, i) => {

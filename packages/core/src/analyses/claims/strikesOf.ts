@@ -2,7 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { Stint, Strike } from '../../vocabulary/index.ts'
 import { alphaOf, binomialInterval, phaseExcess } from '../../stats/index.ts'
 import type { PhaseCount } from '../../stats/index.ts'
-import type { Outcome, Question } from './outcomes.ts'
+import type { ClaimResult, Question } from './claimResult.ts'
 
 /** The strikes of what is claimed, with their stints. */
 function strikesOfA({ book, columns, selection }: Question): { strike: Strike; stint: Stint }[] {
@@ -31,7 +31,7 @@ export function timeShareOf(
 }
 
 /** Strikes in some phases against their share of the time. */
-export function phaseOutcome(question: Question): Outcome {
+export function phaseResult(question: Question): ClaimResult {
   const phases = new Set(question.claim.against.split(',').map((phase) => phase.trim()))
   const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
     const timeShare = timeShareOf(stint, phases)
@@ -39,23 +39,23 @@ export function phaseOutcome(question: Question): Outcome {
       ? []
       : [{ strikes: 1, inPhase: phases.has(strike.phase) ? 1 : 0, timeShare }]
   })
-  return excessOutcome(counts, question, 'no strike has both its phase and the share of time spent in it')
+  return excessResult(counts, question, 'no strike has both its phase and the share of time spent in it')
 }
 
 /** Bites on later pitches to one target against the share of pitches that were later ones. */
-export function pitchOutcome(question: Question): Outcome {
+export function pitchResult(question: Question): ClaimResult {
   const least = Number(question.claim.against)
   const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
     const { casts, targets } = stint
     if (strike.pitch == null || casts == null || targets == null || casts <= 0 || targets > casts) return []
     return [{ strikes: 1, inPhase: strike.pitch >= least ? 1 : 0, timeShare: 1 - targets / casts }]
   })
-  return excessOutcome(counts, question, 'no strike has its pitch, and its stint the casts and targets')
+  return excessResult(counts, question, 'no strike has its pitch, and its stint the casts and targets')
 }
 
 const LEAST_STRIKES = 5
 
-function excessOutcome(counts: readonly PhaseCount[], { options }: Question, why: string): Outcome {
+function excessResult(counts: readonly PhaseCount[], { options }: Question, why: string): ClaimResult {
   if (counts.length === 0) return { cannot: why }
   const { strikes, inPhase, expected, ratio, pValue } = phaseExcess(counts)
   const { lower, upper } = binomialInterval(inPhase, strikes, { confidence: 1 - alphaOf(options) })

@@ -12,21 +12,21 @@ import { boutsBySide } from '../within/bouts.ts'
 import { ClockHours, clockOf } from '../within/clock.ts'
 import { tripOf } from '../within/pairs.ts'
 import {
-  betweenOutcome,
+  betweenResult,
   holdsTheHour,
-  hookUpOutcome,
-  perCountOutcome,
-  rateOutcome,
-  ratioFallsOutcome,
-  sizeOutcome,
-} from './outcomes.ts'
-import type { Outcome, Question } from './outcomes.ts'
+  hookUpResult,
+  perCountResult,
+  rateResult,
+  ratioFallsResult,
+  sizeResult,
+} from './claimResult.ts'
+import type { ClaimResult, Question } from './claimResult.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
-import { phaseOutcome, pitchOutcome } from './strikesOf.ts'
-import { travelsOutcome } from './travelsOutcome.ts'
+import { phaseResult, pitchResult } from './strikesOf.ts'
+import { travelsResult } from './travelsResult.ts'
 import { judge } from './verdict.ts'
 import type { Verdict } from './verdict.ts'
-import { zoneOutcome } from './zoneOutcome.ts'
+import { zoneResult } from './zoneResult.ts'
 
 export interface ClaimTrial {
   readonly claim: Claim
@@ -97,7 +97,7 @@ export function tryClaims(
       )
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
     const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
-    return { question, outcome: outcomeOf(question, cut.names), spread: cut }
+    return { question, outcome: resultOf(question, cut.names), spread: cut }
   })
   progress?.(1)
   const judged = judge(
@@ -160,7 +160,7 @@ function speciesBook(
   }
 }
 
-function outcomeOf(question: Question, names: Names): Outcome {
+function resultOf(question: Question, names: Names): ClaimResult {
   const { columns, claim, rows } = question
   const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }
   switch (claim.outcome) {
@@ -169,31 +169,31 @@ function outcomeOf(question: Question, names: Names): Outcome {
     case 'not better':
     case 'not lower':
     case 'same':
-      return rateOutcome(fished)
+      return rateResult(fished)
     case 'between':
     case 'between lower':
-      return betweenOutcome(fished)
+      return betweenResult(fished)
     case 'size':
     case 'size lower':
-      return sizeOutcome(question)
+      return sizeResult(question)
     case 'hook-up':
     case 'hook-up same':
-      return hookUpOutcome(question)
+      return hookUpResult(question)
     case 'phase':
-      return phaseOutcome(question)
+      return phaseResult(question)
     case 'pitch':
-      return pitchOutcome(question)
+      return pitchResult(question)
     case 'per clean cast':
     case 'per target':
-      return perCountOutcome(fished, claim.outcome)
+      return perCountResult(fished, claim.outcome)
     case 'zone':
-      return zoneOutcome(fished)
+      return zoneResult(fished)
     case 'ratio falls':
-      return ratioFallsOutcome(fished, elsewhereOf(fished, names))
+      return ratioFallsResult(fished, elsewhereOf(fished, names))
     case 'follow-up':
-      return followUpOutcome(question, names)
+      return followUpResult(question, names)
     case 'travels':
-      return travelsOutcome(fished)
+      return travelsResult(fished)
     default:
       return { cannot: `nobody knows how to try ${claim.outcome satisfies never}` }
   }
@@ -206,7 +206,7 @@ function elsewhereOf({ columns, claim, selection, rows }: Question, names: Names
 }
 
 /** The catcher's rate behind the finder, against its rate cold. */
-function followUpOutcome({ book, columns, claim, rows, options }: Question, names: Names): Outcome {
+function followUpResult({ book, columns, claim, rows, options }: Question, names: Names): ClaimResult {
   const isFinder = anyFilter(columns, claim.lure, names)
   const when = anyFilter(columns, claim.when, names)
   const stints = columns.factors.stint
@@ -225,7 +225,7 @@ function followUpOutcome({ book, columns, claim, rows, options }: Question, name
 
 function trialOf(
   { columns, claim, selection, rows }: Question,
-  outcome: Outcome,
+  outcome: ClaimResult,
   { variance, dispersion, clock }: Pick<SpeciesBook, 'variance' | 'dispersion' | 'clock'>,
 ): Omit<ClaimTrial, 'verdict' | 'q'> {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number =>

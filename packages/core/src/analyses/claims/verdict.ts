@@ -6,7 +6,7 @@ import type { ClaimOutcome } from '../../practice/index.ts'
 export type Verdict = 'holds' | 'fails' | 'no difference' | 'too early' | 'cannot be learnt'
 
 /** What was found of one claim, before it is judged beside the others. */
-export interface Finding {
+export interface Estimate {
   /** A over B; null where there is none. */
   readonly ratio: number | null
   readonly lower: number
@@ -23,7 +23,7 @@ export interface Asked {
   readonly outcome: ClaimOutcome
   readonly dispute?: string | undefined
   /** Undefined: it could not be asked of this book at all. */
-  readonly found: Finding | undefined
+  readonly found: Estimate | undefined
 }
 
 export interface Judged {
@@ -53,12 +53,12 @@ const SAYS_SAME: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 't
  */
 export function judge(asked: readonly Asked[]): Judged[] {
   const disputes = new Map<string, number>()
-  const usable = (one: Asked): one is Asked & { found: Finding } =>
+  const usable = (one: Asked): one is Asked & { found: Estimate } =>
     one.found !== undefined && !one.found.early && one.found.ratio !== null
   for (const one of asked)
     if (usable(one) && one.dispute) disputes.set(one.dispute, (disputes.get(one.dispute) ?? 0) + 1)
   const units = new Map<string, number>()
-  const ownOf = (one: Asked & { found: Finding }): number =>
+  const ownOf = (one: Asked & { found: Estimate }): number =>
     Math.min(1, one.found.pValue * (one.dispute ? (disputes.get(one.dispute) ?? 1) : 1))
   asked.forEach((one, i) => {
     if (!usable(one)) return
@@ -78,7 +78,7 @@ export function judge(asked: readonly Asked[]): Judged[] {
   })
 }
 
-function verdictOf(outcome: ClaimOutcome, { ratio, lower, upper }: Finding, q: number): Verdict {
+function verdictOf(outcome: ClaimOutcome, { ratio, lower, upper }: Estimate, q: number): Verdict {
   const [more, less] = [q <= FALSE_SHARE && (ratio ?? 1) > 1, q <= FALSE_SHARE && (ratio ?? 1) < 1]
   const margin = outcome.startsWith('size') ? SAME_WEIGHT : SAME_MARGIN
   const same = outcome !== 'zone' && lower > 1 / margin && upper < margin

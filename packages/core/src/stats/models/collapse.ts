@@ -1,6 +1,6 @@
 import { at } from '../../checked/index.ts'
 import { agreeingRows } from './agreeing.ts'
-import type { ModelData } from './design.ts'
+import type { ModelData } from './designMatrix.ts'
 
 export interface Collapsed {
   readonly data: ModelData

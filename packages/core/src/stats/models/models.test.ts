@@ -5,7 +5,7 @@ import { fitMultilevelPoisson } from './multilevelPoisson.ts'
 import { fitPoissonModel } from './poissonModel.ts'
 import { fitRateCurve } from '../curve/rateCurve.ts'
 import { rateRatio } from '../rateRatio.ts'
-import type { ModelData } from './design.ts'
+import type { ModelData } from './designMatrix.ts'
 import { R, numbers, referenceColumns } from '../../test/referenceValues.ts'
 
 const ships = referenceColumns('d_ships.csv')

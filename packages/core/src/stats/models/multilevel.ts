@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { cholesky, choleskySolve, choleskyInverse, logDeterminant } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
-import type { Design } from './design.ts'
+import type { DesignMatrix } from './designMatrix.ts'
 
 /** One grouping with a random intercept: the level of each row. */
 export interface Grouping {
@@ -46,7 +46,7 @@ export class RandomPart {
   readonly size: number
 
   constructor(
-    private readonly design: Design,
+    private readonly design: DesignMatrix,
     readonly groupings: readonly Grouping[],
     /** Σ ln y!, a constant of the data. */
     private readonly constant: number,

@@ -1,8 +1,8 @@
 import { at } from '../../checked/index.ts'
 import { cholesky, choleskyInverse, hessianAt, logGamma, quasiNewton } from '../../numerics/index.ts'
 import { collapse } from './collapse.ts'
-import { INTERCEPT, designOf, linear, withoutBarren } from './design.ts'
-import type { Design, Levels, ModelData } from './design.ts'
+import { INTERCEPT, designOf, linear, withoutBarren } from './designMatrix.ts'
+import type { DesignMatrix, Levels, ModelData } from './designMatrix.ts'
 import { RandomPart, groupingOf } from './multilevel.ts'
 import type { Grouping } from './multilevel.ts'
 import { estimable, fitPoissonModel, refuseWithoutStrikes } from './poissonModel.ts'
@@ -120,7 +120,7 @@ export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): Mu
 }
 
 /** Numbers less their means, on which the intercept then does not hang; the mean by column, 0 for the others. */
-function centred(design: Design): { design: Design; means: Float64Array } {
+function centred(design: DesignMatrix): { design: DesignMatrix; means: Float64Array } {
   const means = new Float64Array(design.names.length)
   const numbers = design.numbers.map(({ column, values }) => {
     const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
@@ -131,7 +131,7 @@ function centred(design: Design): { design: Design; means: Float64Array } {
 }
 
 /** How levels differ is told by those that had strikes: by one alone it is not, and the likelihood runs off. */
-function refuseOneLevel({ name, codes }: Grouping, { events }: Design): void {
+function refuseOneLevel({ name, codes }: Grouping, { events }: DesignMatrix): void {
   const struck = new Set(codes.filter((_, row) => at(events, row) > 0))
   if (struck.size < 2)
     throw new RangeError(`strikes came in only one ${name}: how one ${name} differs from another cannot be told`)

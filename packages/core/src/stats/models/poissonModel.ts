@@ -1,7 +1,7 @@
 import { cholesky, choleskyInverse, choleskySolve, logGamma } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
-import { cellsOfDesign, designOf, linear, rowOf, widthOf, withoutBarren } from './design.ts'
-import type { Cells, Design, Levels, ModelData } from './design.ts'
+import { cellsOfDesign, designOf, linear, rowOf, widthOf, withoutBarren } from './designMatrix.ts'
+import type { Cells, DesignMatrix, Levels, ModelData } from './designMatrix.ts'
 
 export interface Coefficient {
   /** `(Intercept)`, `type:B`, `age`. */
@@ -81,20 +81,20 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
 }
 
 /** Without a strike every coefficient runs off to minus infinity. */
-export function refuseWithoutStrikes({ events, offset }: Design): void {
+export function refuseWithoutStrikes({ events, offset }: DesignMatrix): void {
   if (events.some((y) => y > 0)) return
   const hours = offset.reduce((sum, log) => sum + Math.exp(log), 0)
   throw new RangeError(`no strike came in these ${hours.toFixed(1)} hours: there is nothing to fit`)
 }
 
-function sumOver({ rows }: Design, f: (row: number) => number): number {
+function sumOver({ rows }: DesignMatrix, f: (row: number) => number): number {
   let sum = 0
   for (let i = 0; i < rows; i++) sum += f(i)
   return sum
 }
 
 /** XᵀWX over the free columns, row by row of the full square. */
-export function crossProduct(design: Design, weights: ArrayLike<number>, free: readonly number[]): Square {
+export function crossProduct(design: DesignMatrix, weights: ArrayLike<number>, free: readonly number[]): Square {
   const p = free.length
   const place = new Int32Array(design.names.length).fill(-1)
   free.forEach((column, i) => (place[column] = i))
@@ -122,7 +122,7 @@ export function crossProduct(design: Design, weights: ArrayLike<number>, free: r
 }
 
 /** Xᵀv over the free columns. */
-export function transposeTimes(design: Design, vector: ArrayLike<number>, free: readonly number[]): Float64Array {
+export function transposeTimes(design: DesignMatrix, vector: ArrayLike<number>, free: readonly number[]): Float64Array {
   const all = new Float64Array(design.names.length)
   const columns = new Int32Array(widthOf(design))
   const values = new Float64Array(widthOf(design))
@@ -136,7 +136,7 @@ export function transposeTimes(design: Design, vector: ArrayLike<number>, free: 
 const ALIASED = 1e-9
 
 /** Columns that can be told apart, first come first kept, and the names of those that the ones before them determine. */
-export function estimable(design: Design): { free: number[]; aliased: string[] } {
+export function estimable(design: DesignMatrix): { free: number[]; aliased: string[] } {
   const candidates = design.names.map((_, i) => i)
   const gram = crossProduct(design, new Float64Array(design.rows).fill(1), candidates)
   const free: number[] = []
@@ -168,7 +168,7 @@ const CLOSE = 1e-12
 /** Where a coefficient has run this far, the likelihood is flat and the maximum at infinity. */
 const LARGEST_ETA = 30
 
-function maximise(design: Design, free: readonly number[]): Fit {
+function maximise(design: DesignMatrix, free: readonly number[]): Fit {
   const { events, offset, names } = design
   const beta = new Float64Array(names.length)
   const hours = sumOver(design, (i) => Math.exp(offset[i]!))
@@ -201,13 +201,13 @@ function maximise(design: Design, free: readonly number[]): Fit {
   return { beta, mu, deviance, converged: false }
 }
 
-function meansOf(design: Design, beta: Float64Array): Float64Array {
+function meansOf(design: DesignMatrix, beta: Float64Array): Float64Array {
   const eta = linear(design, beta)
   for (let i = 0; i < design.rows; i++) eta[i] = Math.exp(eta[i]! + design.offset[i]!)
   return eta
 }
 
-const devianceOf = (design: Design, mu: Float64Array): number =>
+const devianceOf = (design: DesignMatrix, mu: Float64Array): number =>
   2 *
   sumOver(design, (i) => {
     const y = design.events[i]!
@@ -215,7 +215,7 @@ const devianceOf = (design: Design, mu: Float64Array): number =>
   })
 
 /** Each row's share of its cell's mean goes by its hours. */
-function meansOfRows(design: Design, cells: Cells, means: Float64Array): Float64Array {
+function meansOfRows(design: DesignMatrix, cells: Cells, means: Float64Array): Float64Array {
   const mu = new Float64Array(design.rows)
   for (let row = 0; row < mu.length; row++) {
     const cell = cells.cellOf[row]!
@@ -224,7 +224,7 @@ function meansOfRows(design: Design, cells: Cells, means: Float64Array): Float64
   return mu
 }
 
-function inverseInformation(design: Design, free: readonly number[], mu: Float64Array): Square {
+function inverseInformation(design: DesignMatrix, free: readonly number[], mu: Float64Array): Square {
   const p = free.length
   const factor = cholesky(crossProduct(design, mu, free), p)
   return factor ? choleskyInverse(factor, p) : new Float64Array(p * p).fill(NaN)
@@ -232,7 +232,7 @@ function inverseInformation(design: Design, free: readonly number[], mu: Float64
 
 function covarianceOf(
   bread: Square,
-  design: Design,
+  design: DesignMatrix,
   free: readonly number[],
   mu: Float64Array,
   spec: PoissonModelSpec,
@@ -249,7 +249,7 @@ function covarianceOf(
 
 /** The score of each cluster over the free columns. */
 function scoresOf(
-  design: Design,
+  design: DesignMatrix,
   mu: Float64Array,
   free: readonly number[],
   kept: Int32Array,

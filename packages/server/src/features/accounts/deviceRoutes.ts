@@ -1,13 +1,13 @@
 import { Router } from 'express'
 import { isUuid, isoUtc } from '@jotbook/core'
-import { ClaimBody, EmptyBody, Problem } from '@jotbook/contract'
+import { RedeemBody, EmptyBody, Problem } from '@jotbook/contract'
 import type { DeviceSummary, Joined } from '@jotbook/contract'
 import { validated } from '../../platform/validated.ts'
 import { noteEvent } from '../events/repository.ts'
 import { SMALL } from './frontDesk.ts'
 import type { FrontDesk } from './frontDesk.ts'
 import { liveDevices, nameOfDevice, revokeDevice } from './repository.ts'
-import { claimPairing } from './service.ts'
+import { redeemPairing } from './service.ts'
 
 /** Devices that may come in, and the codes by which others join. */
 export function deviceRoutes(desk: FrontDesk): Router {
@@ -44,12 +44,12 @@ export function deviceRoutes(desk: FrontDesk): Router {
     '/pairings/claim',
     desk.onlyOpen,
     desk.counted,
-    ...validated(ClaimBody, SMALL),
+    ...validated(RedeemBody, SMALL),
     async (request, response) => {
       const { code, name, device } = request.body
       const held = request.session?.account
       const { account, book, memberId, role } = await database.transaction((tx) =>
-        claimPairing(tx, { code, name, account: held }, now()),
+        redeemPairing(tx, { code, name, account: held }, now()),
       )
       // Who is signed in already and joins a book stays signed in as before.
       if (account !== held) await desk.letIn(request, response, account, device)

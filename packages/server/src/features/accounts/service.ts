@@ -185,7 +185,7 @@ export async function makePairing(
   return { code, expiresAt }
 }
 
-interface Claim {
+interface Redeeming {
   readonly code: string | undefined
   /** What the person is called aboard; only for joining a book. */
   readonly name: string | undefined
@@ -193,7 +193,7 @@ interface Claim {
   readonly account: string | undefined
 }
 
-export interface Claimed {
+export interface Redeemed {
   readonly account: string
   readonly book: string | null
   readonly memberId?: string
@@ -201,7 +201,7 @@ export interface Claimed {
 }
 
 /** Redeems a code, once and in time. Returns whose the device is now, and the book that was joined. */
-export async function claimPairing(db: Queries, { code, name, account }: Claim, nowMs: number): Promise<Claimed> {
+export async function redeemPairing(db: Queries, { code, name, account }: Redeeming, nowMs: number): Promise<Redeemed> {
   const pairing = await repository.takePairing(db, hashOf(code ?? ''), isoUtc(nowMs))
   if (!pairing)
     throw new Problem(

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useContext } from 'react'
 import { useWatch } from 'react-hook-form'
-import type { Account } from '@jotbook/core'
+import type { TimeAccount } from '@jotbook/core'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { clock } from '../../ui/locale.ts'
 import { DockContext, focusCell } from './dockContext.ts'
@@ -35,7 +35,7 @@ function ToFix() {
   )
 }
 
-const accountOf = ({ read }: Meant): Account | null => read.account ?? null
+const accountOf = ({ read }: Meant): TimeAccount | null => read.account ?? null
 
 /** Every gap and overlap leads to its row. */
 function AccountLine() {

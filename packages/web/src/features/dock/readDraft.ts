@@ -1,7 +1,7 @@
 import { SAID, accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
 import { namesIn } from '@jotbook/core/deck'
 import { v5 as uuidv5 } from 'uuid'
-import type { Account, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
+import type { TimeAccount, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { isBlank } from './draft.ts'
 import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './draft.ts'
@@ -32,7 +32,7 @@ export interface ReadDraft {
   /** Cells whose time comes twice. */
   readonly twice: readonly string[]
   /** How much of the time on the water the stints account for; undefined until the trip has its hours. */
-  readonly account: Account | undefined
+  readonly account: TimeAccount | undefined
   /** What the lines of shorthand mean, by the stint's or trip's id. */
   readonly lines: Readonly<Record<string, readonly ReadLine[]>>
 }
@@ -340,7 +340,7 @@ class DraftReader {
     }
   }
 
-  private account(start: number, end: number | undefined): Account {
+  private account(start: number, end: number | undefined): TimeAccount {
     const stints = this.records
       .filter(({ kind }) => kind === 'stint')
       .map(({ id, fields }) => ({

@@ -12,7 +12,7 @@ export interface ModelData {
 export type Levels = Readonly<Record<string, readonly string[]>>
 
 /** A design matrix by its parts: each row has a one in some columns and a number in others, so that products cost what is not zero. */
-export interface Design {
+export interface DesignMatrix {
   readonly rows: number
   readonly names: readonly string[]
   /** The level that each factor's other levels are held against: `type:A`. */
@@ -36,7 +36,7 @@ export function designOf(
   { events, exposureHours, factors, numbers }: ModelData,
   fixed: readonly string[],
   levels: Levels = {},
-): { design: Design; kept: Int32Array } {
+): { design: DesignMatrix; kept: Int32Array } {
   const length = events.length
   if (exposureHours.length !== length) throw new RangeError(`${exposureHours.length} exposures for ${length} rows`)
   const kept = rowsWithHours(exposureHours)
@@ -89,7 +89,7 @@ function overRows(rows: Int32Array, of: (row: number) => number): Float64Array {
  * The design without the rows of levels that never saw a strike: their rate runs to nought, their coefficient to minus infinity, and
  * they tell nothing of the others. Returns what is left, the rows of it, and the levels by name.
  */
-export function withoutBarren(design: Design): { design: Design; rows: Int32Array; barren: string[] } {
+export function withoutBarren(design: DesignMatrix): { design: DesignMatrix; rows: Int32Array; barren: string[] } {
   let rows = new Int32Array(design.rows).map((_, i) => i)
   const barren = new Set<string>()
   for (;;) {
@@ -159,7 +159,7 @@ function finite(value: number, name: string, row: number): number {
 }
 
 /** η without the offset: X·β. */
-export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<number>): Float64Array {
+export function linear({ rows, indicators, numbers }: DesignMatrix, beta: ArrayLike<number>): Float64Array {
   const eta = new Float64Array(rows).fill(beta[0]!)
   for (const columns of indicators) {
     for (let i = 0; i < rows; i++) {
@@ -172,7 +172,12 @@ export function linear({ rows, indicators, numbers }: Design, beta: ArrayLike<nu
 }
 
 /** Visits the columns that are not zero in a row: their numbers into `columns`, their values into `values`; returns how many. */
-export function rowOf({ indicators, numbers }: Design, row: number, columns: Int32Array, values: Float64Array): number {
+export function rowOf(
+  { indicators, numbers }: DesignMatrix,
+  row: number,
+  columns: Int32Array,
+  values: Float64Array,
+): number {
   columns[0] = 0
   values[0] = 1
   let count = 1
@@ -191,13 +196,13 @@ export function rowOf({ indicators, numbers }: Design, row: number, columns: Int
 
 /** Rows of a design that agree in every column, as one: Poisson counts of one rate add up, so that no estimate changes. */
 export interface Cells {
-  readonly design: Design
+  readonly design: DesignMatrix
   /** Cell of each row. */
   readonly cellOf: Int32Array
 }
 
 /** A design with numbers is left as it is: two rows seldom agree in one. */
-export function cellsOfDesign(design: Design): Cells {
+export function cellsOfDesign(design: DesignMatrix): Cells {
   const { rows, indicators, numbers } = design
   if (numbers.length > 0) return { design, cellOf: new Int32Array(rows).map((_, i) => i) }
   // The reference, column −1, is code 0.
@@ -215,4 +220,4 @@ export function cellsOfDesign(design: Design): Cells {
   return { design: { ...design, rows: first.length, indicators: ofCells, events, offset: hours.map(Math.log) }, cellOf }
 }
 
-export const widthOf = ({ indicators, numbers }: Design): number => 1 + indicators.length + numbers.length
+export const widthOf = ({ indicators, numbers }: DesignMatrix): number => 1 + indicators.length + numbers.length

@@ -19,7 +19,7 @@ export interface Seam {
   readonly stint: string | null
 }
 
-export interface Account {
+export interface TimeAccount {
   /** Minutes of stints inside the trip, overlaps counted once an angler. */
   readonly accountedMin: number
   /** Minutes of the trip, times the anglers seen. */
@@ -28,7 +28,7 @@ export interface Account {
 }
 
 /** How much of a trip its stints account for, and every gap and overlap, angler by angler. Stints without end count nothing. */
-export function accountFor(tripStart: string, tripEnd: string | null, stints: readonly AccountStint[]): Account {
+export function accountFor(tripStart: string, tripEnd: string | null, stints: readonly AccountStint[]): TimeAccount {
   const from = epochMs(tripStart)
   const to = Math.max(
     from,

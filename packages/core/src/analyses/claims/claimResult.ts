@@ -23,7 +23,7 @@ import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
 import { clausesOf, sidesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
-import type { Finding } from './verdict.ts'
+import type { Estimate } from './verdict.ts'
 
 /** A claim with the rows it is asked of. */
 export interface Question {
@@ -38,16 +38,16 @@ export interface Question {
 }
 
 /** What was found, or why nothing can be learnt so. */
-export type Outcome = { readonly found: Finding; readonly denominator: string } | { readonly cannot: string }
+export type ClaimResult = { readonly found: Estimate; readonly denominator: string } | { readonly cannot: string }
 
-const cannot = (why: string): Outcome => ({ cannot: why })
+const cannot = (why: string): ClaimResult => ({ cannot: why })
 
 /** Rate of A over B with a luck of its own for each trip; colours of one body with one for each trip and body. */
-export function rateOutcome(
+export function rateResult(
   { book, columns, claim, selection, rows, dispersion, options }: Question,
   exposureOf?: PairOptions['exposureOf'],
   denominator = 'hours',
-): Outcome {
+): ClaimResult {
   const bodies = entry(columns.factors, 'body')
   const stratumOf =
     claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
@@ -71,15 +71,13 @@ export function rateOutcome(
 export const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
 
 /** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
-export function betweenOutcome({ book, columns, claim, selection, rows, dispersion, options }: Question): Outcome {
-  const aboutSeason = clausesOf(claim).some(
-    ({ column }) => column === 'season' || column === 'month' || column === 'fish_season',
-  )
-  const trips = betweenTrips(book, columns, rows, selection, aboutSeason)
+export function betweenResult(question: Question): ClaimResult {
+  const { dispersion, options } = question
+  const trips = betweenTrips(question)
   return ofTrips(trips, trips.length, 'hours', { ...options, dispersion })
 }
 
-function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): Outcome {
+function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): ClaimResult {
   const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number =>
     trips.reduce((total, trip) => total + trip[side][field], 0)
   const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
@@ -95,7 +93,7 @@ function ofTrips(trips: readonly TripPair[], enough: number, denominator: string
   return { found: finding(randomTripRatio(trips, options), early), denominator }
 }
 
-const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Finding => ({
+const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Estimate => ({
   // Where one side never struck the open limit tells the direction.
   ratio: ratio ?? (upper < Infinity ? 0 : lower > 0 ? Infinity : null),
   lower,
@@ -105,13 +103,10 @@ const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early
   early,
 })
 
-function betweenTrips(
-  book: BookRecords,
-  columns: SegmentColumns,
-  rows: readonly number[],
-  { inA, inB }: Selection,
-  aboutSeason: boolean,
-): TripPair[] {
+const SEASONS: ReadonlySet<string> = new Set(['season', 'month', 'fish_season'])
+
+function betweenTrips({ book, columns, claim, rows, selection: { inA, inB } }: Question): TripPair[] {
+  const aboutSeason = clausesOf(claim).some(({ column }) => SEASONS.has(column))
   const byTrip = new Map<string, { a: Exposure; b: Exposure; hourSum: number }>()
   const hours = entry(columns.factors, 'hour')
   for (const row of rows) {
@@ -137,7 +132,7 @@ function betweenTrips(
 
 const LEAST_FISH = 5
 
-export function hookUpOutcome({ columns, selection, rows, options }: Question): Outcome {
+export function hookUpResult({ columns, selection, rows, options }: Question): ClaimResult {
   const strata = shareStrata(columns, rows, selection, 'hook_up')
   const together = sharesTogether(strata)
   if (together.a.trials === 0 || together.b.trials === 0)
@@ -153,7 +148,7 @@ export function hookUpOutcome({ columns, selection, rows, options }: Question): 
 }
 
 /** Weight of landed fish, within the water; from their lengths where too few were weighed. */
-export function sizeOutcome({ columns, selection, rows, options }: Question): Outcome {
+export function sizeResult({ columns, selection, rows, options }: Question): ClaimResult {
   const { strata, by, measured } = sizeStrata(columns, rows, selection)
   if (Math.min(measured.a, measured.b) < LEAST_MEASURED)
     return cannot('fewer than four landed fish in five were weighed or measured, or none was landed')
@@ -167,18 +162,18 @@ export function sizeOutcome({ columns, selection, rows, options }: Question): Ou
   )
 }
 
-const NOTHING_YET: Finding = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
+const NOTHING_YET: Estimate = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
 
-function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator: string): Outcome {
+function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator: string): ClaimResult {
   const found = pooledOr(ratio)
   return { found: found ? finding(found, early) : NOTHING_YET, denominator }
 }
 
 /** Strikes against clean casts or targets: counted by stint, spread over its hours. */
-export function perCountOutcome(
+export function perCountResult(
   question: Question,
   outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>,
-): Outcome {
+): ClaimResult {
   const { book, columns, rows, selection } = question
   const stints = entry(columns.factors, 'stint')
   const hoursOf = new Map<string, number>()
@@ -199,12 +194,12 @@ export function perCountOutcome(
   const denominator = outcome === 'per target' ? 'targets' : 'clean casts'
   if (!counted.some((row) => selection.inA(row)) || !counted.some((row) => selection.inB(row)))
     return cannot(`no ${denominator} were counted on one of the two sides`)
-  return rateOutcome({ ...question, rows: counted }, exposureOf, denominator)
+  return rateResult({ ...question, rows: counted }, exposureOf, denominator)
 }
 
 /** Whether the lead of A over B is smaller under the condition than elsewhere. */
-export function ratioFallsOutcome(question: Question, elsewhere: Selection): Outcome {
-  const [here, there] = [rateOutcome(question), rateOutcome({ ...question, selection: elsewhere })]
+export function ratioFallsResult(question: Question, elsewhere: Selection): ClaimResult {
+  const [here, there] = [rateResult(question), rateResult({ ...question, selection: elsewhere })]
   if ('cannot' in here) return here
   if ('cannot' in there) return cannot(`elsewhere: ${there.cannot}`)
   const [a, b] = [here.found, there.found]
@@ -212,7 +207,7 @@ export function ratioFallsOutcome(question: Question, elsewhere: Selection): Out
   if (early || a.ratio === null || b.ratio === null) return { found: NOTHING_YET, denominator: 'hours' }
   const alpha = alphaOf(question.options)
   const z = normalQuantile(1 - alpha / 2)
-  const errorOf = ({ lower, upper }: Finding): number => Math.log(upper / lower) / (2 * z)
+  const errorOf = ({ lower, upper }: Estimate): number => Math.log(upper / lower) / (2 * z)
   const [log, error] = [Math.log(a.ratio / b.ratio), Math.hypot(errorOf(a), errorOf(b))]
   return {
     found: {

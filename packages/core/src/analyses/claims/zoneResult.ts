@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
 import { tripOf } from '../within/pairs.ts'
-import type { Outcome, Question } from './outcomes.ts'
+import type { ClaimResult, Question } from './claimResult.ts'
 
 const ZONES = ['back', 'side', 'belly'] as const
 const DRAWS = 100
@@ -18,7 +18,7 @@ interface ZoneRow {
  * Which colour zone explains most of the spread between colours of one body: the gamma spread of its colours' strikes over what their
  * bodies' hours would have brought, with whole trips drawn anew for the error.
  */
-export function zoneOutcome({ columns, claim, selection, rows }: Question): Outcome {
+export function zoneResult({ columns, claim, selection, rows }: Question): ClaimResult {
   const zone = ZONES.indexOf(claim.against as (typeof ZONES)[number])
   const word = (column: string, row: number): string => {
     const { codes, levels } = entry(columns.factors, column)

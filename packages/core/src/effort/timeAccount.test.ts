@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { accountFor } from './account.ts'
+import { accountFor } from './timeAccount.ts'
 
 const at = (clock: string): string => `2026-03-14T${clock}:00Z`
 const stint = (id: string, from: string, to: string | null, angler: string | null = null) => ({

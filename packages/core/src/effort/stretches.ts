@@ -54,7 +54,7 @@ export function runOf(track: Track, condition: CutCondition, fromMs: EpochMs, to
 }
 
 /** Everything about a trip side by side: stretches in order, without gap, through each of which every condition keeps its band. */
-export class Course {
+export class Stretches {
   private constructor(
     private readonly width: number,
     private readonly begins: Float64Array,
@@ -67,7 +67,7 @@ export class Course {
    * Given      one run a condition, each from the same time on; marks at which a new stretch begins whatever the conditions do
    * Returned   stretches that begin where any condition changes its band or its staleness
    */
-  static of(runs: readonly Run[], marks: readonly EpochMs[], fromMs: EpochMs): Course {
+  static of(runs: readonly Run[], marks: readonly EpochMs[], fromMs: EpochMs): Stretches {
     const begins = beginnings(runs, marks, fromMs)
     const width = runs.length
     const [codes, stale] = [new Uint16Array(begins.length * width), new Uint8Array(begins.length * width)]
@@ -81,7 +81,7 @@ export class Course {
         stale[place] = run.stale[i] ?? 0
       }
     }
-    return new Course(width, begins, codes, stale)
+    return new Stretches(width, begins, codes, stale)
   }
 
   /** The stretch a time lies in. */
