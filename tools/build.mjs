@@ -44,7 +44,8 @@ async function bundleCommand() {
     format: 'esm',
     tsconfig: join(root, 'tsconfig.json'),
     // Everything in a few files: to find and load hundreds took most of the second that a command took to start.
-    external: ['@node-rs/argon2', 'pg-native'],
+    // The list of passwords has other names when it is bundled, and is asked for by one command only.
+    external: ['@node-rs/argon2', 'pg-native', '@zxcvbn-ts/language-common'],
     banner: { js: `const require = (await import('node:module')).createRequire(import.meta.url)` },
     logLevel: 'warning',
     absWorkingDir: root,

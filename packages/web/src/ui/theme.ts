@@ -2,6 +2,7 @@ import { createSystem } from '@chakra-ui/react'
 import { comboboxAnatomy, popoverAnatomy } from '@chakra-ui/react/anatomy'
 import { defaultBaseConfig } from '@chakra-ui/react/preset-base'
 import { defineConfig, defineSlotRecipe } from '@chakra-ui/react/styled-system'
+import { deckColours, deckConditions } from './deckColours.ts'
 
 const value = (light: string, night: string): { value: { base: string; _dark: string } } => ({
   value: { base: light, _dark: night },
@@ -57,6 +58,7 @@ const config = defineConfig({
   preflight: true,
   cssVarsPrefix: 'chakra',
   cssVarsRoot: ':root',
+  conditions: deckConditions,
   theme: {
     breakpoints: { sm: '480px', md: '768px', lg: '1024px', xl: '1280px' },
     slotRecipes: { combobox, popover },
@@ -89,9 +91,19 @@ const config = defineConfig({
         float: value('#bb2f19', '#f07a5f'),
         onFloat: value('#ffffff', '#1a0d09'),
         hours: value('#2f7d74', '#62b3a6'),
-        /** Outlines of lures, which keep their own colours by day and by night. */
-        outline: value('#1b262a', '#d5dedb'),
+        /** Outlines of lures, which keep their own colours by day and by night; on the water they stay dark. */
+        outline: { value: { base: '#1b262a', _dark: '#d5dedb', _deck: '#1b262a', _deckNight: '#b95846' } },
         wash: value('#dfe5dc', '#1d2c33'),
+        deck: deckColours,
+        /** Lines on the water, by day and by night: the waterline, shores, the boat's way. */
+        waterline: { value: '#10202a' },
+        /** Around letters and lines on the water, and in it. */
+        halo: { value: '#f7faf4' },
+        sun: { value: '#f2cf63' },
+        rim: { value: '#3a3420' },
+        /** What blows over the waterline. */
+        air: { value: '#22333b' },
+        bottom: { value: '#2a3132' },
       },
     },
   },
@@ -124,4 +136,10 @@ export const ink = {
   float: 'var(--chakra-colors-float)',
   hours: 'var(--chakra-colors-hours)',
   wash: 'var(--chakra-colors-wash)',
+  waterline: 'var(--chakra-colors-waterline)',
+  halo: 'var(--chakra-colors-halo)',
+  sun: 'var(--chakra-colors-sun)',
+  rim: 'var(--chakra-colors-rim)',
+  air: 'var(--chakra-colors-air)',
+  bottom: 'var(--chakra-colors-bottom)',
 } as const

@@ -66,8 +66,8 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
             <path
               key={ms}
               d={`M${x(ms) - 8} ${waterline}a8 8 0 0 1 16 0Z`}
-              fill="#f2cf63"
-              stroke="#3a3420"
+              fill={ink.sun}
+              stroke={ink.rim}
               strokeWidth="1"
             />
           ),
@@ -76,7 +76,7 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
         <g key={value}>
           <path
             d={`M${x(model.fromMs)} ${wind(value)}H${x(model.toMs)}`}
-            stroke="#22333b"
+            stroke={ink.air}
             strokeDasharray="1 5"
             opacity="0.5"
           />
@@ -87,8 +87,8 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
       ))}
       {points.length > 1 && (
         <>
-          <path d={ground(points) ?? ''} fill="#22333b" opacity="0.1" />
-          <path d={path(points) ?? ''} fill="none" stroke="#10202a" strokeWidth="1.6" />
+          <path d={ground(points) ?? ''} fill={ink.air} opacity="0.1" />
+          <path d={path(points) ?? ''} fill="none" stroke={ink.waterline} strokeWidth="1.6" />
         </>
       )}
     </g>

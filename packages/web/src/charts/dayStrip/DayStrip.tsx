@@ -8,6 +8,7 @@ import { placeMarks } from './placeMarks.ts'
 import { Ribbons } from './Ribbons.tsx'
 import { Spells } from './Spells.tsx'
 import { StrikeMark } from './StrikeMark.tsx'
+import { ink } from '../../ui/theme.ts'
 
 /** Paths at one depth lie side by side. */
 export const APART = 6
@@ -115,7 +116,7 @@ function Blank({ model: { blank }, frame: { x, y, foot, wide } }: { model: Strip
     <g>
       <path
         d={`M${from} ${at - 4}V${at + 4}M${from} ${at}H${to}M${to} ${at - 4}V${at + 4}`}
-        stroke="#10202a"
+        stroke={ink.waterline}
         fill="none"
       />
       <text
@@ -123,8 +124,8 @@ function Blank({ model: { blank }, frame: { x, y, foot, wide } }: { model: Strip
         y={at + 17}
         textAnchor="middle"
         style={{ fontSize: 13, fontWeight: 600 }}
-        fill="#10202a"
-        stroke="#e9efe6"
+        fill={ink.waterline}
+        stroke={ink.halo}
         strokeWidth="3"
         paintOrder="stroke"
       >

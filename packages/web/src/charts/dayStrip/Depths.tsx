@@ -34,25 +34,25 @@ export function Depths({ model, frame }: { model: StripModel; frame: Frame }) {
       {light && (
         <path
           d={`M${left} ${y(light.depthM)}H${width - right}`}
-          stroke="#f7faf4"
+          stroke={ink.halo}
           strokeDasharray="6 4"
           strokeWidth="1.2"
         />
       )}
       {bottom.length > 1 && (
         <>
-          <path d={ground(bottom) ?? ''} fill="#2a3132" />
-          <path d={edge(bottom) ?? ''} fill="none" stroke="#10202a" strokeWidth="2" />
+          <path d={ground(bottom) ?? ''} fill={ink.bottom} />
+          <path d={edge(bottom) ?? ''} fill="none" stroke={ink.waterline} strokeWidth="2" />
         </>
       )}
       {light && (
-        <text {...besideLight(model, frame, light)} textAnchor="end" style={{ fontSize: 13 }} fill="#f7faf4">
+        <text {...besideLight(model, frame, light)} textAnchor="end" style={{ fontSize: 13 }} fill={ink.halo}>
           {light.text}
         </text>
       )}
-      <path d={surfacePath(model, x, waterline)} fill="none" stroke="#10202a" strokeWidth="2" />
+      <path d={surfacePath(model, x, waterline)} fill="none" stroke={ink.waterline} strokeWidth="2" />
       {model.hours.map(({ ms }) => (
-        <path key={ms} d={`M${x(ms)} ${waterline}V${foot}`} stroke="#10202a" opacity="0.14" />
+        <path key={ms} d={`M${x(ms)} ${waterline}V${foot}`} stroke={ink.waterline} opacity="0.14" />
       ))}
       {model.depths.map(({ depthM, text }) => (
         <text key={text} x={width - right + 6} y={y(depthM) + 4} style={{ fontSize: wide ? 13 : 12 }} fill={ink.quiet}>

@@ -1,3 +1,4 @@
+import { ink } from '../../ui/theme.ts'
 /** How each person's line is drawn, on the strip and in its legend alike: told apart by their pattern, in any light. */
 interface LineStyle {
   readonly ink: string
@@ -6,14 +7,14 @@ interface LineStyle {
   readonly dashes?: string
 }
 const STYLES: readonly LineStyle[] = [
-  { ink: '#10202a', casing: false },
-  { ink: '#f7faf4', casing: true },
+  { ink: ink.waterline, casing: false },
+  { ink: ink.halo, casing: true },
   { ink: '#e2c04b', casing: true, dashes: '10 4' },
   { ink: '#c9dbe8', casing: true, dashes: '3 3' },
 ]
-const FIRST: LineStyle = { ink: '#10202a', casing: false }
+const FIRST: LineStyle = { ink: ink.waterline, casing: false }
 const styleOf = (person: number): LineStyle => STYLES[person % STYLES.length] ?? FIRST
-const CASING = '#10202a'
+const CASING = ink.waterline
 
 export const inkOf = (person: number): string => styleOf(person).ink
 

@@ -1,4 +1,5 @@
 import type { StripStrike } from './model.ts'
+import { ink } from '../../ui/theme.ts'
 
 interface StrikeMarkProps {
   readonly strike: StripStrike
@@ -16,7 +17,7 @@ export function StrikeMark({ strike, x, footY, headY, colour, lit }: StrikeMarkP
     <g stroke={colour} fill="none" strokeWidth="2">
       <title>{strike.label}</title>
       <path d={`M${x} ${footY}V${headY + 5}`} strokeWidth="1.4" />
-      {lit && <circle cx={x} cy={headY} r="12" stroke="#bb2f19" strokeWidth="3" />}
+      {lit && <circle cx={x} cy={headY} r="12" stroke={ink.float} strokeWidth="3" />}
       <g transform={`translate(${x} ${headY})`}>
         <Head outcome={strike.outcome} colour={colour} />
       </g>

@@ -85,7 +85,14 @@ export function WaterChart({
     >
       <Grid width={width} height={height} />
       {shore && (
-        <path d={shore} fill={tint} fillRule="evenodd" stroke="#10202a" strokeWidth="1.6" strokeLinejoin="round" />
+        <path
+          d={shore}
+          fill={tint}
+          fillRule="evenodd"
+          stroke={ink.waterline}
+          strokeWidth="1.6"
+          strokeLinejoin="round"
+        />
       )}
       {!shore && place && <Cross at={chart.toPage(place)} />}
       {spots.map(({ id, name, position }) => (
@@ -139,13 +146,13 @@ function Spot({
       }}
     >
       <circle cx={x} cy={y} r="12" fill="transparent" />
-      <circle cx={x} cy={y} r="5.5" fill={selected ? '#bb2f19' : '#f9faf6'} stroke="#10202a" strokeWidth="2" />
+      <circle cx={x} cy={y} r="5.5" fill={selected ? ink.float : ink.halo} stroke={ink.waterline} strokeWidth="2" />
       <text
         x={x + 10}
         y={y + 4.5}
         style={{ fontSize: 13, fontWeight: 600 }}
-        fill="#10202a"
-        stroke="#f4f7f0"
+        fill={ink.waterline}
+        stroke={ink.halo}
         strokeWidth="3"
         paintOrder="stroke"
       >

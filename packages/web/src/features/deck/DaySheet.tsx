@@ -14,12 +14,11 @@ import {
 } from '@jotbook/core/deck'
 import type { Fields } from '@jotbook/core'
 import type { Angler, Rod } from '@jotbook/core/deck'
-import { useAppSelector } from '../../state/store.ts'
-import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { clock, listOf } from '../../ui/locale.ts'
 import { EventRules } from './EventRules.tsx'
 import type { PlacedRod } from './levels.ts'
 import { NewLureSheet } from './NewLureSheet.tsx'
+import { RodsAboard } from './RodsAboard.tsx'
 import { ScreenChoices } from './ScreenChoices.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -39,8 +38,7 @@ interface DaySheetProps {
 /** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
 export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
-  const { day, actions } = deck
-  const lures = useAppSelector(({ records }) => records.lures)
+  const { day } = deck
   const { strikes, raised, landed } = daySummary(day)
   const putRods = (next: readonly Rod[], said: string): void =>
     void deck.tap(said, ({ trip }) => [
@@ -57,7 +55,6 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
         }}
       />
     )
-  const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
   return (
     <main className="sheet">
       <header>
@@ -67,70 +64,37 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
         </Target>
       </header>
       <p>{text.daySheet.figures(strikes, raised, landed)}</p>
-      <section aria-label={text.undoList}>
-        <h2>{text.undoList}</h2>
-        {actions.length === 0 && <p>{text.undoNone}</p>}
-        <ol className="actions">
-          {actions.map(({ n, label, atMs }) => (
-            <li key={n}>
-              <span>
-                {clock(atMs, zone)} {label}
-              </span>
-              <Target aria-label={`${text.takeBack}: ${label}`} onTap={() => void deck.undo(n)}>
-                {text.takeBack}
-              </Target>
-            </li>
-          ))}
-        </ol>
-      </section>
+      <LastTaps deck={deck} zone={zone} />
       <Counters deck={deck} />
       <People deck={deck} />
-      <section aria-label={text.daySheet.deck}>
-        <h2>{text.daySheet.deck}</h2>
-        <Target onTap={() => setTying(true)}>{text.daySheet.newLure}</Target>
-        <ul className="rod-list">
-          {rods.map(({ lureRecord, lure, setup }) => (
-            <li key={`${lure} ${setup ?? ''}`}>
-              <LureDrawing lure={lureRecord} width={72} decorative />
-              <span>{lureRecord.name}</span>
-              {!day.stints.some((stint) => stint.lure === lure) && (
-                <Target
-                  className="quiet"
-                  onTap={() =>
-                    putRods(
-                      rods.filter((rod) => rod.lure !== lure || rod.setup !== setup),
-                      text.said.rodOff(lureRecord.name),
-                    )
-                  }
-                >
-                  {text.daySheet.off}
-                </Target>
-              )}
-            </li>
-          ))}
-        </ul>
-        <label className="from-tackle">
-          <span>{text.daySheet.fromTackle}</span>
-          <select
-            value=""
-            onChange={({ target }) => {
-              const lure = spare.find(({ id }) => id === target.value)
-              if (lure) putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
-            }}
-          >
-            <option value="" />
-            {spare.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-      </section>
+      <RodsAboard day={day} rods={rods} onRods={putRods} onTie={() => setTying(true)} />
       <ScreenChoices />
       <EventRules deck={deck} zone={zone} nowMs={nowMs} />
       <Close deck={deck} />
     </main>
+  )
+}
+
+/** The last taps, each of which can be taken back. */
+function LastTaps({ deck, zone }: { deck: Deck; zone: string }) {
+  const { actions } = deck
+  return (
+    <section aria-label={text.undoList}>
+      <h2>{text.undoList}</h2>
+      {actions.length === 0 && <p>{text.undoNone}</p>}
+      <ol className="actions">
+        {actions.map(({ n, label, atMs }) => (
+          <li key={n}>
+            <span>
+              {clock(atMs, zone)} {label}
+            </span>
+            <Target aria-label={`${text.takeBack}: ${label}`} onTap={() => void deck.undo(n)}>
+              {text.takeBack}
+            </Target>
+          </li>
+        ))}
+      </ol>
+    </section>
   )
 }
 

@@ -1,5 +1,6 @@
 import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
+import type { DeckDay } from '@jotbook/core/deck'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
 import { useUnits } from '../../state/useBook.ts'
 import { keepPicture } from '../../offline/index.ts'
@@ -26,7 +27,6 @@ export function StrikeSheet({
   onDone: () => void
 }) {
   const units = useUnits()
-  const file = useRef<HTMLInputElement>(null)
   const strike = deck.day.strikes.find((one) => one.id === id)
   if (!strike) return null
   const number = deck.day.strikes.filter(({ outcome, time }) => outcome !== 'raised' && time <= strike.time).length
@@ -48,10 +48,6 @@ export function StrikeSheet({
       onPick={(word) => toggled(field, word)}
     />
   )
-  const photo = async (chosen: File | undefined): Promise<void> => {
-    if (chosen) write({ photo: await keepPicture(book, chosen) }, text.sheet.photo)
-  }
-  const seen = strike.forageSeen ?? []
   return (
     <main className="sheet">
       <header>
@@ -89,17 +85,7 @@ export function StrikeSheet({
         onPick={(word) => write({ kept: word === text.sheet.kept }, word)}
       />
       {FELT.map(words)}
-      <Pick
-        label={text.sheet.cover}
-        words={wordsOfField('stint', 'cover')}
-        chosen={stint?.cover ? [stint.cover] : []}
-        onPick={(word) =>
-          stint &&
-          void deck.tap(text.said.detail(word), () => [
-            { kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } },
-          ])
-        }
-      />
+      {stint && <CoverOfStint deck={deck} stint={stint} />}
       <Stepper
         label={text.sheet.pitch}
         value={String(strike.pitch ?? '–')}
@@ -113,30 +99,77 @@ export function StrikeSheet({
         chosen={strike.sameFish ? [text.sheet.sameFish] : []}
         onPick={() => write({ sameFish: !strike.sameFish }, text.sheet.sameFish)}
       />
-      <Pick
-        label={text.sheet.forageSeen}
-        words={wordsOfField('strike', 'forageSeen')}
-        chosen={seen}
-        onPick={(word) =>
-          write({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)
-        }
-      />
+      <PreySeen strike={strike} onWrite={write} />
       <footer>
-        <input
-          ref={file}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          hidden
-          aria-label={text.sheet.photo}
-          onChange={({ target }) => void photo(target.files?.[0])}
-        />
-        {strike.photo && <Photo sha256={strike.photo} caption={text.sheet.title(number)} />}
-        <Target onTap={() => file.current?.click()}>{strike.photo ? text.sheet.otherPhoto : text.sheet.photo}</Target>
+        <StrikePhoto book={book} strike={strike} number={number} onWrite={write} />
         <Target className="go" onTap={onDone}>
           {text.done}
         </Target>
       </footer>
     </main>
+  )
+}
+
+type Write = (fields: Fields, what: string) => void
+
+/** What the stint was fished at, as the strike told. */
+function CoverOfStint({ deck, stint }: { deck: Deck; stint: DeckDay['stints'][number] }) {
+  return (
+    <Pick
+      label={text.sheet.cover}
+      words={wordsOfField('stint', 'cover')}
+      chosen={stint.cover ? [stint.cover] : []}
+      onPick={(word) =>
+        void deck.tap(text.said.detail(word), () => [
+          { kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } },
+        ])
+      }
+    />
+  )
+}
+
+function PreySeen({ strike, onWrite }: { strike: Strike; onWrite: Write }) {
+  const seen = strike.forageSeen ?? []
+  return (
+    <Pick
+      label={text.sheet.forageSeen}
+      words={wordsOfField('strike', 'forageSeen')}
+      chosen={seen}
+      onPick={(word) =>
+        onWrite({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)
+      }
+    />
+  )
+}
+
+function StrikePhoto({
+  book,
+  strike,
+  number,
+  onWrite,
+}: {
+  book: string
+  strike: Strike
+  number: number
+  onWrite: Write
+}) {
+  const file = useRef<HTMLInputElement>(null)
+  const photo = async (chosen: File | undefined): Promise<void> => {
+    if (chosen) onWrite({ photo: await keepPicture(book, chosen) }, text.sheet.photo)
+  }
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        hidden
+        aria-label={text.sheet.photo}
+        onChange={({ target }) => void photo(target.files?.[0])}
+      />
+      {strike.photo && <Photo sha256={strike.photo} caption={text.sheet.title(number)} />}
+      <Target onTap={() => file.current?.click()}>{strike.photo ? text.sheet.otherPhoto : text.sheet.photo}</Target>
+    </>
   )
 }

@@ -40,8 +40,6 @@ interface DockFormProps {
 export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const form = useForm<DockDraft>({ defaultValues: draft })
   const existing = opened !== undefined
-  const navigate = useNavigate()
-  const save = useSave()
   const waters = useAppSelector(({ records }) => records.waters)
   const [saying, setSaying] = useState<string>()
   const photo = usePagePhoto(book)
@@ -58,38 +56,16 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   )
   useKeptDraft(form, draftKey, meaning, lay)
 
-  /** The trip's draft once it is in the book; otherwise the first cell to fix has the cursor. */
-  const keep = async (): Promise<DockDraft | undefined> => {
-    const { read } = meaning.tryToSave()
-    const [first] = Object.keys(read.problems)
-    if (first !== undefined) {
-      focusCell(first)
-      return undefined
-    }
-    await save(existing ? text.changed : saved(text.trip), editsOf(read, isoUtc(Date.now())))
-    return form.getValues()
-  }
-  const forget = (): Promise<unknown> => Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
-  const keepAndShow = async (): Promise<void> => {
-    const kept = await keep()
-    if (!kept) return
-    await forget()
-    await navigate(`/trips/${kept.trip}`)
-  }
-  const keepAndGoOn = async (): Promise<void> => {
-    const kept = await keep()
-    if (!kept) return
-    const next = nextDraft(newId, kept)
-    await saveDraft(draftKey, next)
-    lay(next)
-    meaning.begin()
-    setSaying(text.kept(calendarDay(kept.date), waters.find(({ id }) => id === kept.water)?.name ?? ''))
-    focusCell('trip:date')
-  }
-  const discard = async (): Promise<void> => {
-    await forget()
-    await navigate(existing ? `/trips/${draft.trip}` : '/trips')
-  }
+  const { keepAndShow, keepAndGoOn, discard } = useKeeping({
+    form,
+    meaning,
+    waters,
+    draftKey,
+    draft,
+    existing,
+    lay,
+    say: setSaying,
+  })
   const dock = useMemo<Dock>(() => ({ form, meaning, units: draft.units }), [form, meaning, draft.units])
   return (
     <DockContext.Provider value={dock}>
@@ -127,38 +103,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
             <StrikeRows />
             <ReadingRows />
           </Fragment>
-          {/* A press here must not leave the cell first: the message that may appear beside it would move the button away under the finger. */}
-          <Flex
-            onMouseDown={(event) => event.preventDefault()}
-            position={{ base: 'static', md: 'sticky' }}
-            bottom="var(--bar-height, 0px)"
-            bg="paper"
-            borderTop="2px solid"
-            borderColor="ink"
-            mt="24px"
-            py="12px"
-            gap="16px"
-            align="center"
-            justify="space-between"
-            wrap="wrap"
-          >
-            <Box flex="1 1 300px">
-              <Foot />
-            </Box>
-            <Flex gap="10px" wrap="wrap">
-              <Button look="bare" onClick={() => void discard()}>
-                {text.discard}
-              </Button>
-              {!existing && (
-                <Button minH="48px" onClick={() => void keepAndGoOn()}>
-                  {text.keepNext}
-                </Button>
-              )}
-              <Button type="submit" look="main" fontSize="large" minH="48px">
-                {text.keep}
-              </Button>
-            </Flex>
-          </Flex>
+          <FootBar fresh={!existing} onDiscard={() => void discard()} onKeepAndGoOn={() => void keepAndGoOn()} />
           {/* Below the foot: it comes when it has been worked out, and must move nothing that is being pressed. */}
           <DaySky />
         </form>
@@ -167,9 +112,107 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   )
 }
 
+interface FootBarProps {
+  /** Of a trip that is not in the book yet. */
+  readonly fresh: boolean
+  readonly onDiscard: () => void
+  readonly onKeepAndGoOn: () => void
+}
+
+/**
+ * The sums and the buttons. A press here must not leave the cell first: the message that may appear beside it would move the button
+ * away under the finger.
+ */
+function FootBar({ fresh, onDiscard, onKeepAndGoOn }: FootBarProps) {
+  return (
+    <Flex
+      onMouseDown={(event) => event.preventDefault()}
+      position={{ base: 'static', md: 'sticky' }}
+      bottom="var(--bar-height, 0px)"
+      bg="paper"
+      borderTop="2px solid"
+      borderColor="ink"
+      mt="24px"
+      py="12px"
+      gap="16px"
+      align="center"
+      justify="space-between"
+      wrap="wrap"
+    >
+      <Box flex="1 1 300px">
+        <Foot />
+      </Box>
+      <Flex gap="10px" wrap="wrap">
+        <Button look="bare" onClick={() => onDiscard()}>
+          {text.discard}
+        </Button>
+        {fresh && (
+          <Button minH="48px" onClick={() => onKeepAndGoOn()}>
+            {text.keepNext}
+          </Button>
+        )}
+        <Button type="submit" look="main" fontSize="large" minH="48px">
+          {text.keep}
+        </Button>
+      </Flex>
+    </Flex>
+  )
+}
+
 function StintsIfKnown() {
   const { form } = useContext(DockContext)
   return useWatch({ control: form.control, name: 'effortKnown' }) === 'full' ? <StintRows /> : null
+}
+
+interface Keeping {
+  readonly form: UseFormReturn<DockDraft>
+  readonly meaning: Meaning
+  readonly waters: readonly Water[]
+  readonly draftKey: string
+  readonly draft: DockDraft
+  /** Of a trip that is in the book. */
+  readonly existing: boolean
+  readonly lay: (next: DockDraft) => void
+  readonly say: (said: string) => void
+}
+
+/** Saves the form and shows the trip or goes on with the next, or gives it up. */
+function useKeeping({ form, meaning, waters, draftKey, draft, existing, lay, say }: Keeping) {
+  const navigate = useNavigate()
+  const save = useSave()
+  /** The trip's draft once it is in the book; otherwise the first cell to fix has the cursor. */
+  const keep = async (): Promise<DockDraft | undefined> => {
+    const { read } = meaning.tryToSave()
+    const [first] = Object.keys(read.problems)
+    if (first !== undefined) {
+      focusCell(first)
+      return undefined
+    }
+    await save(existing ? text.changed : saved(text.trip), editsOf(read, isoUtc(Date.now())))
+    return form.getValues()
+  }
+  const forget = (): Promise<unknown> => Promise.all([dropDraft(draftKey), dropDraft(openedKey(draftKey))])
+  const keepAndShow = async (): Promise<void> => {
+    const kept = await keep()
+    if (!kept) return
+    await forget()
+    await navigate(`/trips/${kept.trip}`)
+  }
+  const keepAndGoOn = async (): Promise<void> => {
+    const kept = await keep()
+    if (!kept) return
+    const next = nextDraft(newId, kept)
+    await saveDraft(draftKey, next)
+    lay(next)
+    meaning.begin()
+    say(text.kept(calendarDay(kept.date), waters.find(({ id }) => id === kept.water)?.name ?? ''))
+    focusCell('trip:date')
+  }
+  const discard = async (): Promise<void> => {
+    await forget()
+    await navigate(existing ? `/trips/${draft.trip}` : '/trips')
+  }
+  return { keepAndShow, keepAndGoOn, discard }
 }
 
 /** What the form's draft means, for as long as the form is open. */

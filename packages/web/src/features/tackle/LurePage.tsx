@@ -1,44 +1,20 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import type { Fields, Lure } from '@jotbook/core'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
-import { MergeInto } from '../../ui/ofBook/MergeInto.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useBookId, useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
-import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Button, LinkButton, Page, Title } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
-import { LurePhotos } from './LurePhotos.tsx'
-import { LureDeeds } from './LureDeeds.tsx'
-import { Versions } from './Versions.tsx'
+import { FIELDS, LureFields } from './LureFields.tsx'
+import { LureRecord } from './LureRecord.tsx'
 import { text } from './text.ts'
-import { LURE_ZONES, ZonePicker } from './ZonePicker.tsx'
+import { LURE_ZONES } from './ZonePicker.tsx'
 import type { LureZone } from './ZonePicker.tsx'
-
-const BUILD = [
-  'class',
-  'body',
-  'lengthMm',
-  'overallLengthMm',
-  'weightG',
-  'runsFromM',
-  'runsToM',
-  'action',
-  'sound',
-  'buoyancy',
-  'headShape',
-  'trailer',
-  'hook',
-  'skirt',
-] as const
-const VERSION = ['version', 'versionFrom', 'modification'] as const
-const COLOUR = ['family', 'finish', 'brightness'] as const
-const USE = ['standsFor', 'price', 'note'] as const
-const FIELDS = ['name', ...BUILD, ...VERSION, ...LURE_ZONES, ...COLOUR, ...USE]
 
 /** One lure: made, changed, compared with its versions, and what it has done. */
 export function LurePage() {
@@ -74,10 +50,8 @@ function startFrom(
 function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lure> | undefined }) {
   const book = useBookId()
   const units = useUnits()
-  const lures = useAppSelector(({ records }) => records.lures)
   const navigate = useNavigate()
   const save = useSave()
-  const [zone, setZone] = useState<LureZone>('back')
   const draftKey = `lure:${book}:${record?.id ?? 'new'}`
   const form = useRecordForm('lure', FIELDS, record ?? like, units, like ? undefined : keptDraft(draftKey))
   const { values } = form
@@ -133,61 +107,9 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
             </Button>
           </Flex>
         </Flex>
-        <Group title={text.lure.colour}>
-          <Box w="100%">
-            <ZonePicker
-              zone={zone}
-              zones={zones}
-              onZone={setZone}
-              onColour={(colour) => form.form.setValue(zone, colour)}
-            />
-          </Box>
-          {COLOUR.map((field) => (
-            <RecordField key={field} form={form} field={field} width="180px" />
-          ))}
-        </Group>
-        <Group title={text.lure.build}>
-          {BUILD.map((field) => (
-            <RecordField key={field} form={form} field={field} width="180px" />
-          ))}
-        </Group>
-        <Group title={text.lure.versions} note={text.lure.versionsNote}>
-          <RecordField form={form} field="version" width="180px" />
-          <RecordField form={form} field="versionFrom" width="180px" />
-          <RecordField form={form} field="modification" width="100%" />
-        </Group>
-        <Group title={text.lure.fishing}>
-          <RecordField form={form} field="standsFor" width="100%" />
-          <RecordField form={form} field="price" width="120px" />
-          <RecordField form={form} field="note" width="420px" />
-        </Group>
+        <LureFields form={form} zones={zones} />
       </form>
-      {record && (
-        <>
-          <LureDeeds lure={record} />
-          <LurePhotos lure={record} />
-          <Versions lure={record} lures={lures} />
-          <MergeInto kind="lure" record={record} records={lures} onMerged={(to) => void leave(`/tackle/${to}`)} />
-          <Box mt="14px" className="no-print">
-            <Button look="bare" onClick={() => void takeOut()}>
-              {text.takeOut}
-            </Button>{' '}
-            <Quiet>{text.takeOutNote}</Quiet>
-          </Box>
-        </>
-      )}
+      {record && <LureRecord lure={record} onTakeOut={() => void takeOut()} onLeave={(to) => void leave(to)} />}
     </Page>
-  )
-}
-
-function Group({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
-  return (
-    <Box as="section" aria-label={title} mt="22px" borderTop="1px solid" borderColor="rule" pt="10px">
-      <Heading>{title}</Heading>
-      {note && <Quiet>{note}</Quiet>}
-      <Flex gap="12px 14px" wrap="wrap" mt="6px">
-        {children}
-      </Flex>
-    </Box>
   )
 }

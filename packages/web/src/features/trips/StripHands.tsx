@@ -158,8 +158,8 @@ function EndHandle({ x, y, ms, label, value, xOf, msAt, onMove }: EndHandleProps
           y={y - 14}
           textAnchor="middle"
           style={{ fontSize: 13, fontWeight: 700 }}
-          fill="#10202a"
-          stroke="#f7faf4"
+          fill={ink.waterline}
+          stroke={ink.halo}
           strokeWidth="4"
           paintOrder="stroke"
         >

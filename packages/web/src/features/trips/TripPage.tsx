@@ -4,26 +4,17 @@ import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'reac
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, useSave } from '../../state/useSave.ts'
-import { useBookId, useMay, useUnits } from '../../state/useBook.ts'
-import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
+import { useMay, useUnits } from '../../state/useBook.ts'
 import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { day } from '../../ui/locale.ts'
 import { useWidth } from '../../ui/useWidth.ts'
 import type { DayCondition, Trip } from '@jotbook/core'
-import { Conflicts } from '../book/conflicts/index.ts'
-import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
-import type { SaidField } from '../conditions/index.ts'
-import { Instruments } from '../instruments/index.ts'
+import { useDayConditions } from '../conditions/index.ts'
 import { AddReading } from './AddReading.tsx'
-import { ClockOff } from './ClockOff.tsx'
-import { Figures } from './Figures.tsx'
-import { SelectedPanel } from './SelectedPanel.tsx'
-import { Legend } from './Legend.tsx'
-import { ThingsToFix } from './ThingsToFix.tsx'
+import { BesideTheDay } from './BesideTheDay.tsx'
+import { StripOfDay } from './StripOfDay.tsx'
+import { TripHead } from './TripHead.tsx'
 import { ShareDay } from './ShareDay.tsx'
-import { StripHands } from './StripHands.tsx'
-import { StripPhotos } from './StripPhotos.tsx'
-import type { Selected } from './StripHands.tsx'
 import { spanOf, stripModel } from './stripModel.ts'
 import { zoneOf } from './stripPaths.ts'
 import type { TripOnScreen } from './stripPaths.ts'
@@ -52,55 +43,31 @@ export function TripPage() {
 
 function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const units = useUnits()
-  const book = useBookId()
-  const { hash } = useLocation()
-  const highlight = hash.startsWith('#strike-') ? hash.slice('#strike-'.length) : undefined
+  const highlight = useStrikeOfAddress()
   const [rows, toggle] = useRowsInstead()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const { trip, water } = screen
   const { may } = useMay()
-  const allSpots = useAppSelector(({ records }) => records.spots)
-  const spots = useMemo(() => allSpots.filter((spot) => spot.water === trip.water), [allSpots, trip.water])
   const conditions = useConditionsOf(screen)
   const model = useMemo(() => stripModel(screen, units, conditions), [screen, units, conditions])
   const known = trip.effortKnown ?? 'full'
   const editing = useEditing()
   const [asked] = useSearchParams()
-  const closed = asked.has('closed')
-  const [hands, setHands] = useState(closed)
-  const [selected, setSelected] = useState<Selected>()
+  const [hands, setHands] = useState(asked.has('closed'))
   const [reading, setReading] = useState(false)
   const steady = !rows && known === 'full'
   return (
     <Page>
-      <Flex wrap="wrap" gap="12px 40px" align="end" justify="space-between">
-        <Box>
-          <Quiet>
-            {day(trip.start, zoneOf(screen), 'full')}
-            {trip.purpose ? ` · ${trip.purpose}` : ''}
-          </Quiet>
-          <Title>{water?.name ?? text.trip.noWater}</Title>
-        </Box>
-        <Figures screen={screen} />
-      </Flex>
-      <Flex mt="10px" gap="8px 22px" wrap="wrap" align="center" justify="space-between">
-        <Legend anglers={model.paths.map(({ angler }) => angler)} />
-        <Flex gap="8px" className="no-print" wrap="wrap">
-          {steady && (
-            <Button look="bare" aria-pressed={hands} onClick={() => setHands(!hands)}>
-              {hands ? text.hands.off : text.hands.on}
-            </Button>
-          )}
-          <Button look="bare" onClick={() => setReading(true)}>
-            {text.hands.addReading}
-          </Button>
-          <Button look="bare" onClick={toggle}>
-            {rows ? text.table.strip : text.table.show}
-          </Button>
-          <LinkButton to={`/trips/${trip.id}/edit`}>{text.trip.edit}</LinkButton>
-        </Flex>
-      </Flex>
+      <TripHead
+        screen={screen}
+        anglers={model.paths.map(({ angler }) => angler)}
+        rows={rows}
+        onRows={toggle}
+        hands={steady ? hands : undefined}
+        onHands={setHands}
+        onAddReading={() => setReading(true)}
+      />
       {known !== 'full' && (
         <Box mt="8px" fontWeight="600">
           {known === 'trip' ? text.strip.noStints : text.strip.noEffort}
@@ -108,47 +75,12 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       )}
       {trip.noBites && <Box mt="8px">{text.noBites}</Box>}
       {steady && hands && <Quiet>{text.hands.note}</Quiet>}
-      <Box ref={frame} mt="12px" position="relative">
-        {!rows && width > 0 && <DayStrip model={model} width={width} highlight={highlight} />}
-        {steady && hands && width > 0 && (
-          <StripHands screen={screen} model={model} width={width} editing={editing} onSelect={setSelected} />
-        )}
+      <Box ref={frame} mt="12px">
+        {!rows && width > 0 && <StripOfDay {...{ screen, model, width, highlight, editing }} hands={steady && hands} />}
       </Box>
-      {!rows && width > 0 && <StripPhotos screen={screen} model={model} width={width} />}
-      {selected && (
-        <SelectedPanel
-          key={JSON.stringify(selected)}
-          screen={screen}
-          selected={selected}
-          editing={editing}
-          onDone={() => setSelected(undefined)}
-        />
-      )}
       {reading && <AddReading screen={screen} editing={editing} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
-      <ThingsToFix screen={screen} editing={editing} />
-      {conditions && (
-        <WhatTheSkyDid
-          conditions={conditions}
-          said={trip}
-          zone={zoneOf(screen)}
-          {...(may('trip', 'change')
-            ? {
-                onSay: (field: SaidField, word: string | null) =>
-                  void editing.apply({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] }),
-              }
-            : {})}
-        />
-      )}
-      <Instruments
-        trip={trip}
-        stints={screen.stints}
-        readings={screen.readings}
-        spots={spots}
-        onTake={(edits) => editing.apply({ edits })}
-      />
-      <Conflicts book={book} trip={trip.id} />
-      <ClockOff book={book} trip={trip} />
+      <BesideTheDay screen={screen} conditions={conditions} editing={editing} />
       {!rows && width > 0 && <ShareDay screen={screen} model={model} />}
       {trip.note && (
         <Box mt="16px" whiteSpace="pre-line" maxW="760px">
@@ -159,6 +91,12 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       <Neighbours trip={trip.id} />
     </Page>
   )
+}
+
+/** The strike that the address points at, `#strike-…`. */
+function useStrikeOfAddress(): string | undefined {
+  const { hash } = useLocation()
+  return hash.startsWith('#strike-') ? hash.slice('#strike-'.length) : undefined
 }
 
 /** Deletes the trip with what belongs to it; the bar below gives it back. */

@@ -6,6 +6,7 @@ import { keptPicture, pictureAddress } from '../../offline/index.ts'
 import { Button } from '../controls.tsx'
 import { text } from './text.ts'
 import { useBookId } from '../../state/useBook.ts'
+import { ink } from '../theme.ts'
 
 export interface PhotoProps {
   readonly sha256: string
@@ -67,8 +68,8 @@ function LargePhoto({ url, caption, onClose }: { url: string | undefined; captio
         padding: 0,
         border: 0,
         margin: 'auto',
-        background: '#10202a',
-        color: '#f6f8f2',
+        background: ink.waterline,
+        color: ink.halo,
         maxWidth: '96vw',
         maxHeight: '96vh',
       }}

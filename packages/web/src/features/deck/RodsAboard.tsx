@@ -1,0 +1,64 @@
+import type { DeckDay, Rod } from '@jotbook/core/deck'
+import { useAppSelector } from '../../state/store.ts'
+import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import type { PlacedRod } from './levels.ts'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+
+interface RodsAboardProps {
+  readonly day: DeckDay
+  readonly rods: readonly PlacedRod[]
+  /** The rods as they are to be, and what the tap is called. */
+  readonly onRods: (next: readonly Rod[], said: string) => void
+  readonly onTie: () => void
+}
+
+/** The rods on deck: one more from the tackle or newly made, and off again while it has not fished. */
+export function RodsAboard({ day, rods, onRods, onTie }: RodsAboardProps) {
+  const lures = useAppSelector(({ records }) => records.lures)
+  const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
+  return (
+    <section aria-label={text.daySheet.deck}>
+      <h2>{text.daySheet.deck}</h2>
+      <Target onTap={() => onTie()}>{text.daySheet.newLure}</Target>
+      <ul className="rod-list">
+        {rods.map(({ lureRecord, lure, setup }) => (
+          <li key={`${lure} ${setup ?? ''}`}>
+            <LureDrawing lure={lureRecord} width={72} decorative />
+            <span>{lureRecord.name}</span>
+            {!day.stints.some((stint) => stint.lure === lure) && (
+              <Target
+                className="quiet"
+                onTap={() =>
+                  onRods(
+                    rods.filter((rod) => rod.lure !== lure || rod.setup !== setup),
+                    text.said.rodOff(lureRecord.name),
+                  )
+                }
+              >
+                {text.daySheet.off}
+              </Target>
+            )}
+          </li>
+        ))}
+      </ul>
+      <label className="from-tackle">
+        <span>{text.daySheet.fromTackle}</span>
+        <select
+          value=""
+          onChange={({ target }) => {
+            const lure = spare.find(({ id }) => id === target.value)
+            if (lure) onRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
+          }}
+        >
+          <option value="" />
+          {spare.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </section>
+  )
+}
