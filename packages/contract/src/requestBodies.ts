@@ -2,7 +2,6 @@ import {
   IsIn,
   IsInt,
   IsNumber,
-  IsOptional,
   IsString,
   Max,
   MaxLength,
@@ -32,7 +31,8 @@ const all = (...rules: PropertyDecorator[]): PropertyDecorator => {
 /** Text that may be left out, named as the field is. */
 const text = (name: string, most = MOST_LETTERS): PropertyDecorator =>
   all(
-    IsOptional(),
+    // What is left out is left out; null is no text.
+    ValidateIf((_body, value) => value !== undefined),
     IsString({ message: `${name} must be text.` }),
     MaxLength(most, { message: `${name} may have at most ${most} letters.` }),
   )
@@ -129,14 +129,14 @@ export function longQuestion({ kind, water, where, seed, confidence }: LongQuest
   return kind === 'search' ? { kind, water: water ?? '', where, seed, confidence } : { kind, water, confidence }
 }
 
-/** A body as its class has it. Throws a Problem that names the first field of another shape. */
+/** A body as its class has it, and nothing that the class does not name. Throws a Problem that names the first field of another shape. */
 export function readBody<Body extends object>(
   shape: new () => Body,
   given: object,
   code: ProblemCode = 'invalid-request',
 ): Body {
   const body = plainToInstance(shape, given)
-  const [fault] = validateSync(body, { forbidUnknownValues: false, stopAtFirstError: true })
+  const [fault] = validateSync(body, { forbidUnknownValues: false, stopAtFirstError: true, whitelist: true })
   if (!fault) return body
   throw new Problem(code, Object.values(fault.constraints ?? {})[0] ?? `${fault.property} is not right.`, {
     field: fault.property,

@@ -38,11 +38,14 @@ export function sessionRoutes(database: Database, { open, accountOf }: Door, now
   router.put('/books/:book', ...validated(NewBookBody, { fault: 'invalid-record' }), async (request, response) => {
     const id = String(request.params.book)
     if (!isUuid(id)) throw new Problem('invalid-record', 'A book’s id must be a UUID.', { field: 'id' })
+    const { name, units } = request.body
     const account = accountOf(request)
     const mine = await openTo(database, account)
     if (mine.length >= MOST_BOOKS && mine.every((book) => book.id !== id))
       throw new Problem('too-often', `One account may open ${MOST_BOOKS} books. Export and give up one first.`)
-    const book = await database.transaction((tx) => createBook(tx, account, { id, ...request.body }, now()))
+    const book = await database.transaction((tx) =>
+      createBook(tx, account, { id, name, ...(units ? { units } : {}) }, now()),
+    )
     response.status(201).json(book)
   })
 

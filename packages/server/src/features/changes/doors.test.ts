@@ -128,6 +128,13 @@ describe('the second lock', () => {
 })
 
 describe('ids', () => {
+  it('of a new book are the address’s, whatever its body names', async () => {
+    const [own, before] = [newRecordId(), await books.theirSum()]
+    const made = await viewer.ask('PUT', routes.book(own), { name: 'Own', id: theirs, demo: true, role: 'owner' })
+    expect([made.status, made.body]).toEqual([201, { id: own, name: 'Own', demo: false, role: 'owner' }])
+    expect(await books.theirSum()).toBe(before)
+  })
+
   it('have one spelling: another letter’s case goes round no permission', async () => {
     const lure = newRecordId().replace(/^.{8}/, 'abcdef01')
     await pushed(owner, [change('lure', lure, { name: 'Captain’s jig', class: 'flipping jig' }, now())])

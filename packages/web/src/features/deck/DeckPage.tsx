@@ -1,5 +1,6 @@
 import './targets.css'
 import './deck.css'
+import './deckSizes.css'
 import './sheets.css'
 import { useEffect } from 'react'
 import { Link } from 'react-router'
