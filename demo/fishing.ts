@@ -1,4 +1,4 @@
-import { at, drawPoisson, entry, normalQuantile } from '@jotbook/core'
+import { isStrike, at, drawPoisson, entry, normalQuantile } from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 import { valueAt } from './course.ts'
 import type { DemoReading } from './course.ts'
@@ -74,7 +74,7 @@ export function fish(
       without,
     )
     stints.push(stint)
-    const last = stint.strikes.filter(({ outcome }) => outcome !== 'raised').at(-1)
+    const last = stint.strikes.filter(isStrike).at(-1)
     if (last) blankSince = last.hour
     if (rescue) rested = stint.to
     from = stint.to + (random() < 0.3 ? 0.1 : 0)

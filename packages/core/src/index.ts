@@ -20,6 +20,9 @@ export {
   isUuid,
   typedName,
   waterWords,
+  effortKnownOf,
+  isStrike,
+  timeZoneOf,
 } from './vocabulary/index.ts'
 export type {
   BandName,
@@ -76,7 +79,7 @@ export {
   valueAt,
 } from './time/index.ts'
 export type { Clock, EpochMs, Sample } from './time/index.ts'
-export { ringsOf, withTrackParts } from './places/index.ts'
+export { ringsOf, trackBottom, withTrackParts } from './places/index.ts'
 export {
   clearSkyIlluminance,
   cloudTransmission,
@@ -88,13 +91,14 @@ export {
   sunTimes,
   surfaceIlluminance,
 } from './sky/index.ts'
-export { NO_PAST, cautionsNow, dayOfConditions, usualReadings } from './conditions/index.ts'
+export { NO_PAST, cautionsNow, dayMeans, dayOfConditions, usualReadings } from './conditions/index.ts'
 export type { Caution, DayCondition, SaidColumn, UsualReadings } from './conditions/index.ts'
 export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
 export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export { levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
 export type { Level, WorkingDepth } from './presentation/index.ts'
 export {
+  bookOf,
   REPORTS_BEFORE_MS,
   accountFor,
   bandLabel,
@@ -110,6 +114,7 @@ export {
 } from './effort/index.ts'
 export type {
   TimeAccount,
+  BookKind,
   BookRecords,
   CutBook,
   CutPlan,

@@ -1,1 +1,2 @@
 export { at, entry, lastOf } from './at.ts'
+export { QuestionError } from './questionError.ts'

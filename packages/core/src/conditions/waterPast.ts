@@ -2,6 +2,7 @@ import { at } from '../checked/index.ts'
 import { countWhile } from '../numerics/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
+import { dayMeans } from './dayMeans.ts'
 import type { PastReading, TripReading } from './types.ts'
 
 const DAY_MS = 86_400_000
@@ -50,28 +51,19 @@ export function waterPast(readings: readonly TripReading[]): WaterPast {
     .filter(({ spot }) => !spot)
     .map((reading) => ({ ms: epochMs(reading.time), reading }))
     .sort((a, b) => a.ms - b.ms)
-  const tempDays = dayMeans(known, 'waterTempC')
+  const tempDays = dayMeans(known, 'waterTempC', utcDay)
   const ascending = (days: readonly DayMean[]): number[] => days.map(({ mean }) => mean).sort((a, b) => a - b)
   return {
     readings: known,
     tempDays,
-    airs: yearOf(dayMeans(known, 'airTempC')),
+    airs: yearOf(dayMeans(known, 'airTempC', utcDay)),
     temps: ascending(tempDays),
-    sights: ascending(dayMeans(known, 'visibilityM')),
+    sights: ascending(dayMeans(known, 'visibilityM', utcDay)),
   }
 }
 
-function dayMeans(readings: readonly PastReading[], field: 'waterTempC' | 'airTempC' | 'visibilityM'): DayMean[] {
-  const days = new Map<number, { sum: number; count: number }>()
-  for (const { ms, reading } of readings) {
-    const value = reading[field]
-    if (typeof value !== 'number') continue
-    const day = Math.floor(ms / DAY_MS)
-    const held = days.get(day) ?? { sum: 0, count: 0 }
-    days.set(day, { sum: held.sum + value, count: held.count + 1 })
-  }
-  return [...days].map(([day, { sum, count }]) => ({ day, mean: sum / count }))
-}
+/** Days since 1970, UTC. */
+const utcDay = (ms: EpochMs): number => Math.floor(ms / DAY_MS)
 
 /**
  * Where a value stands among the days the book holds of this water: 0 is the lowest ever, 100 the highest.

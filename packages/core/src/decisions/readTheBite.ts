@@ -1,3 +1,4 @@
+import { isStrike } from '../vocabulary/index.ts'
 import { at } from '../checked/index.ts'
 import { phaseExcess } from '../stats/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
@@ -95,7 +96,7 @@ const RULES: readonly Rule[] = [
     seen: 'swirls, follows, blow-ups that miss',
     reading: 'The right place, the wrong lure.',
     advice: 'Follow up below the surface.',
-    counts: ({ strike }) => strike.outcome === 'raised',
+    counts: ({ strike }) => !isStrike(strike),
   },
   {
     sign: 'nipped',

@@ -1,3 +1,4 @@
+import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs } from '../time/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
 import { countOf } from './strikes.ts'
@@ -32,7 +33,7 @@ const FEWEST = 3
 
 function bestSpell(strikes: readonly Strike[]): DaySummary['best'] {
   const times = strikes
-    .filter(({ outcome, timeUnknown }) => outcome !== 'raised' && !timeUnknown)
+    .filter((strike) => isStrike(strike) && !strike.timeUnknown)
     .map(({ time }) => epochMs(time))
     .sort((a, b) => a - b)
   const spells = times.map((from) => times.filter((ms) => ms >= from && ms <= from + SPELL_MS))

@@ -1,3 +1,4 @@
+import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
@@ -44,8 +45,6 @@ export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
   )
   return [{ kind: 'strike', id, fields: { time: isoUtc(ms), ...(then ? { stint: then.id } : {}) } }]
 }
-
-const isStrike = ({ outcome }: Strike): boolean => outcome !== 'raised'
 
 /** How many strikes a person, or a rod, has had; raised fish are no strikes. */
 export const countOf = (strikes: readonly Strike[]): number => strikes.filter(isStrike).length

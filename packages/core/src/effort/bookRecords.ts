@@ -1,3 +1,4 @@
+import { timeZoneOf } from '../vocabulary/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
 import type { TripRecord, TripStint } from './types.ts'
@@ -12,6 +13,27 @@ export interface BookRecords {
   readonly stints: readonly Stint[]
   readonly readings: readonly Reading[]
   readonly strikes: readonly Strike[]
+}
+
+/** The kinds of record that effort and rates rest on. */
+export type BookKind = 'water' | 'spot' | 'lure' | 'setup' | 'trip' | 'stint' | 'reading' | 'strike'
+
+/** A book put together from its records by kind. A child hides with its parent: what belongs to a trip that is not there is left out. */
+export function bookOf(of: <K extends BookKind>(kind: K) => readonly RecordOf<K>[]): BookRecords {
+  const trips = of('trip')
+  const known = new Set(trips.map(({ id }) => id))
+  const ofKnown = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+    records.filter(({ trip }) => known.has(trip))
+  return {
+    waters: of('water'),
+    spots: of('spot'),
+    lures: of('lure'),
+    setups: of('setup'),
+    trips,
+    stints: ofKnown(of('stint')),
+    readings: ofKnown(of('reading')),
+    strikes: ofKnown(of('strike')),
+  }
 }
 
 /** A trip with its own records in order of time. */
@@ -72,7 +94,7 @@ export function tripRecord(
     trip: trip.id,
     start: trip.start,
     end: trip.end ?? null,
-    timeZone: trip.timeZone ?? water?.timeZone ?? 'UTC',
+    timeZone: timeZoneOf(trip, water),
     latitude: water?.latitude ?? null,
     longitude: water?.longitude ?? null,
     stints: stints.map((stint) => tripStint(stint, depthOf?.(stint))),

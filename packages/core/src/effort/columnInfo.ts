@@ -1,3 +1,4 @@
+import { QuestionError } from '../checked/index.ts'
 import { BAND_NAMES, DEFAULT_BANDS, RECORDS, SAID, columnName } from '../vocabulary/index.ts'
 import type { BandName, FieldSpec } from '../vocabulary/index.ts'
 import type { WorkedCondition } from '../conditions/index.ts'
@@ -105,10 +106,10 @@ export const needsStints = (info: ColumnInfo): boolean =>
   info.source === 'presentation' ||
   (info.source !== 'trip' && OF_THE_LURE.has(info.field))
 
-/** Throws RangeError with the nearest names for a column nobody knows. */
+/** Throws QuestionError with the nearest names for a column nobody knows. */
 export function columnInfo(name: string): ColumnInfo {
   const info = COLUMNS.get(name === 'wobble' ? 'action' : name)
   if (info) return info
   const alike = [...COLUMNS.keys()].filter((known) => known.includes(name) || name.includes(known)).slice(0, 4)
-  throw new RangeError(`there is no column ${name}${alike.length > 0 ? `; did you mean ${alike.join(', ')}?` : ''}`)
+  throw new QuestionError(`there is no column ${name}${alike.length > 0 ? `; did you mean ${alike.join(', ')}?` : ''}`)
 }

@@ -1,3 +1,4 @@
+import { isStrike, effortKnownOf } from '../vocabulary/index.ts'
 import { at } from '../checked/index.ts'
 import { NO_PAST, waterPast } from '../conditions/index.ts'
 import type { TripReading, WaterPast } from '../conditions/index.ts'
@@ -68,14 +69,14 @@ class TripLayer {
     const { plan } = this
     const record = tripRecord(bundle, plan.needsDepth ? this.depthOf : undefined)
     this.table.loose(record.trip, looseEndsOfTrip(bundle, record))
-    const known = bundle.trip.effortKnown ?? 'full'
+    const known = effortKnownOf(bundle.trip)
     const whole = known === 'trip' && !plan.needsStints && record.end ? asOneStint(record) : undefined
     const used = whole ?? record
     // Strikes without a time cannot be laid on a part of a trip. Leaving out only the trips that have such strikes would keep the blank
     // ones and lower every rate, so that no trip of this sort is used where the question cuts it.
     const cut = known === 'full' || whole ? this.cutter.cut(used, this.past(bundle.trip.water)) : undefined
     if (!cut || (whole && cut.cuts.length !== 1 && this.untimed)) {
-      const strikes = bundle.strikes.filter((strike) => strike.outcome !== 'raised').length
+      const strikes = bundle.strikes.filter(isStrike).length
       this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, trips: 1, strikes })
       this.layStrikesAlone(record, bundle)
       return
@@ -110,7 +111,7 @@ class TripLayer {
       const strike = at(strikes, i)
       if (piece !== undefined)
         this.table.count(at(places, piece), strike, trip, true, anglers.indexOf(at(cuts, piece).stint.angler))
-      else if (strike.outcome !== 'raised') loose++
+      else if (isStrike(strike)) loose++
     })
     return loose
   }

@@ -1,3 +1,4 @@
+import { effortKnownOf } from '../vocabulary/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { tripRecord } from './bookRecords.ts'
 import type { TripBundle } from './bookRecords.ts'
@@ -18,7 +19,7 @@ const OF_STINTS: ReadonlySet<string> = new Set([
 /** As `looseEndsOf`; on a trip whose stints are not known nothing of theirs is loose. */
 export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRecord(bundle)): LooseEnd[] {
   const ends = looseEndsOf(record)
-  return (bundle.trip.effortKnown ?? 'full') === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
+  return effortKnownOf(bundle.trip) === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
 }
 
 /** Everything in a trip that its angler still has to fix, in the order trip, stints, readings, strikes. */

@@ -1,4 +1,4 @@
-import { Levels } from './levels.ts'
+import { LabelEncoder } from '../numerics/index.ts'
 import type { LooseEnd } from './types.ts'
 
 /** A categorical column: `codes[i]` indexes `levels`. */
@@ -72,6 +72,6 @@ export interface SegmentColumns {
 
 /** Levels in the order they first appear. */
 export function factorOf(labels: readonly string[]): Factor {
-  const levels = new Levels()
-  return { codes: Int32Array.from(labels, (label) => levels.codeOf(label)), levels: levels.words }
+  const levels = new LabelEncoder()
+  return { codes: Int32Array.from(labels, (label) => levels.codeOf(label)), levels: levels.labels }
 }

@@ -1,12 +1,12 @@
 import { at } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
-import { UNKNOWN } from '../vocabulary/index.ts'
+import { isStrike, UNKNOWN } from '../vocabulary/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
 import { CodeRows } from './codeRows.ts'
 import { SPECIES } from './columnInfo.ts'
 import { sumOfLeftOut } from './segmentColumns.ts'
 import type { Factor, LeftOut, SegmentColumns } from './segmentColumns.ts'
-import { Levels } from './levels.ts'
+import { LabelEncoder } from '../numerics/index.ts'
 import { NumberList } from './numberList.ts'
 import type { LooseEnd } from './types.ts'
 
@@ -22,8 +22,8 @@ interface Spent {
 
 /** Segments as they are laid, column by column. Asked by species, each stands once for every species, in the order of the species. */
 export class SegmentTable {
-  readonly levels: readonly Levels[]
-  private readonly trips = new Levels()
+  readonly levels: readonly LabelEncoder[]
+  private readonly trips = new LabelEncoder()
   private readonly tripCodes = new NumberList()
   private readonly hours = new NumberList()
   private readonly clock = { from: new NumberList(), to: new NumberList() }
@@ -49,7 +49,7 @@ export class SegmentTable {
     private readonly numbers: readonly string[],
     private readonly species: readonly string[] | undefined,
   ) {
-    this.levels = factors.map(() => new Levels())
+    this.levels = factors.map(() => new LabelEncoder())
     this.codes = new CodeRows(factors.length)
     this.values = numbers.map(() => new NumberList())
     species?.forEach((word) => at(this.levels, factors.indexOf(SPECIES)).codeOf(word))
@@ -79,7 +79,7 @@ export class SegmentTable {
     const once = (name: CountName): void => {
       if (inRate) count(name)
     }
-    if (strike.outcome === 'raised') return once('raised')
+    if (!isStrike(strike)) return once('raised')
     // The species asked for is the one in question: nothing of it is by-catch.
     if (!this.species && isBycatch(strike, trip)) return once('bycatch')
     if (strike.sameFish) return once('sameFish')
@@ -116,11 +116,11 @@ export class SegmentTable {
       clockFrom: this.clock.from.numbers(),
       clockTo: this.clock.to.numbers(),
       ...counts,
-      trip: { codes: this.tripCodes.wholes(), levels: this.trips.words },
+      trip: { codes: this.tripCodes.wholes(), levels: this.trips.labels },
       factors: Object.fromEntries(
         this.factors.map((name, f): [string, Factor] => [
           name,
-          { codes: this.codes.column(f), levels: at(this.levels, f).words },
+          { codes: this.codes.column(f), levels: at(this.levels, f).labels },
         ]),
       ),
       numbers: Object.fromEntries(this.numbers.map((name, n) => [name, at(this.values, n).numbers()])),

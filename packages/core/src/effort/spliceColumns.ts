@@ -1,5 +1,5 @@
 import { at, entry } from '../checked/index.ts'
-import { Levels } from './levels.ts'
+import { LabelEncoder } from '../numerics/index.ts'
 import { sumOfLeftOut } from './segmentColumns.ts'
 import type { Factor, SegmentColumns } from './segmentColumns.ts'
 
@@ -100,7 +100,7 @@ function sourcesOf(
 
 /** Levels in the order they first appear, as when all is laid anew. */
 function splicedFactor(both: readonly Factor[], { of, row }: Sources): Factor {
-  const levels = new Levels()
+  const levels = new LabelEncoder()
   const codes = both.map((factor) => new Int32Array(factor.levels.length).fill(-1))
   const coded = Int32Array.from(row, (from, i) => {
     const source = at(of, i)
@@ -108,7 +108,7 @@ function splicedFactor(both: readonly Factor[], { of, row }: Sources): Factor {
     const known = at(at(codes, source), code)
     return known >= 0 ? known : (at(codes, source)[code] = levels.codeOf(at(at(both, source).levels, code)))
   })
-  return { codes: coded, levels: levels.words }
+  return { codes: coded, levels: levels.labels }
 }
 
 interface Item {

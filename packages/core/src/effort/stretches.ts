@@ -3,14 +3,14 @@ import { bandIndex } from '../conditions/index.ts'
 import type { Track, TrackValue } from '../conditions/index.ts'
 import { countWhile } from '../numerics/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import { Levels } from './levels.ts'
+import { LabelEncoder } from '../numerics/index.ts'
 
 /** Code of a condition that is not known. Known bands and words are counted from 1. */
 export const NOT_KNOWN = 0
 
 /** A condition that stints are cut by: bands of a number by its edges, or words. */
 export class CutCondition {
-  private readonly words = new Levels()
+  private readonly words = new LabelEncoder()
 
   constructor(
     readonly name: string,
@@ -27,7 +27,7 @@ export class CutCondition {
   /** A value of which the code is true: a word, or a number in the band; null where it is not known. */
   valueOf(code: number): number | string | null {
     if (code === NOT_KNOWN) return null
-    if (!this.edges) return at(this.words.words, code - 1)
+    if (!this.edges) return at(this.words.labels, code - 1)
     return code > 1 ? at(this.edges, code - 2) : -Infinity
   }
 }

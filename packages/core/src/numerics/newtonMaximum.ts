@@ -1,5 +1,6 @@
 import { at } from '../checked/index.ts'
-import { cholesky, choleskySolve } from './cholesky.ts'
+import { dampedStep } from './dampedStep.ts'
+import { halvedStep } from './halvedStep.ts'
 import type { Maximum } from './quasiNewton.ts'
 
 export interface NewtonOptions {
@@ -32,22 +33,23 @@ export function newtonMaximum(
   let value = f(x)
   for (let step = 0; step < mostSteps; step++) {
     const { gradient, curvature } = derivativesAt(f, x, value, difference)
-    const move = stepFrom(gradient, curvature)
+    const move = dampedStep(gradient, curvature, { least: 1e-3, longest: LONGEST_STEP })
     const promised = move.reduce((sum, one, i) => sum + one * at(gradient, i), 0) / 2
-    let next = x
-    let found = -Infinity
-    for (let share = 1; share > 1e-6; share /= 2) {
-      next = inside(
-        x.map((one, i) => one + share * at(move, i)),
-        bounds,
-      )
-      found = f(next)
-      if (found >= value) break
-    }
-    const gain = found - value
+    const from = x
+    const next = halvedStep(
+      (share) =>
+        inside(
+          from.map((one, i) => one + share * at(move, i)),
+          bounds,
+        ),
+      f,
+      value,
+      20,
+    )
+    const gain = next.height - value
     if (gain > 0) {
-      x = next
-      value = found
+      x = next.place
+      value = next.height
     }
     // Where no share of a step gains anything, differences tell of no higher place.
     if (promised < tolerance || gain < tolerance / 10) return { x, value, converged: true }
@@ -84,19 +86,4 @@ function derivativesAt(f: (x: Float64Array) => number, x: Float64Array, value: n
     }
   }
   return { gradient: above.map((one, i) => (one - at(below, i)) / (2 * h)), curvature }
-}
-
-/** The Newton step, the curvature raised until it is that of a maximum, no variable further than the longest step. */
-function stepFrom(gradient: Float64Array, curvature: Float64Array): Float64Array {
-  const n = gradient.length
-  for (let raised = 0; ; raised = Math.max(1e-3, 4 * raised)) {
-    const factor = cholesky(
-      curvature.map((one, k) => (k % (n + 1) === 0 ? one + raised : one)),
-      n,
-    )
-    if (!factor) continue
-    const move = choleskySolve(factor, gradient, n)
-    const longest = move.reduce((most, one) => Math.max(most, Math.abs(one)), 0)
-    return longest > LONGEST_STEP ? move.map((one) => (one * LONGEST_STEP) / longest) : move
-  }
 }

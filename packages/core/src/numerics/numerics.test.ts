@@ -3,6 +3,13 @@ import { describe, expect, it } from 'vitest'
 import {
   betaQuantile,
   chiSquareCdf,
+  cholesky,
+  choleskyInverse,
+  choleskySolve,
+  diagonalOfInverse,
+  factorArrowhead,
+  logDeterminant,
+  solveArrowhead,
   digamma,
   drawGamma,
   drawGeometric,
@@ -41,6 +48,39 @@ describe('newtonMaximum', () => {
     expect(newtonMaximum(([x = 0]) => x, [0], { bounds: BOX }).x[0]).toBe(5)
     // One that flattens out is left where a step gains no more.
     expect(newtonMaximum(([x = 0]) => -Math.exp(-x), [0], { bounds: [[-5, 100]] }).value).toBeGreaterThan(-1e-6)
+  })
+})
+
+describe('an arrowhead', () => {
+  it('is solved, and has the determinant and the inverse, of the same matrix written out whole', () => {
+    const random = seededRandom(9)
+    for (const [q, m] of [
+      [5, 3],
+      [4, 0],
+      [0, 3],
+    ] as const) {
+      const n = q + m
+      const whole = new Float64Array(n * n)
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j <= i; j++) {
+          const value = i === j ? n + random() : i < q ? 0 : random() - 0.5
+          whole[i * n + j] = value
+          whole[j * n + i] = value
+        }
+      const block = (rows: number, columns: number, top: number, left: number): Float64Array =>
+        Float64Array.from(
+          { length: rows * columns },
+          (_, k) => whole[(top + Math.floor(k / columns)) * n + left + (k % columns)]!,
+        )
+      const diagonal = Float64Array.from({ length: q }, (_, i) => whole[i * n + i]!)
+      const arrowhead = factorArrowhead(diagonal, block(q, m, 0, q), block(m, m, q, q))!
+      const factor = cholesky(whole, n)!
+      const right = Float64Array.from({ length: n }, () => random())
+      const inverse = choleskyInverse(factor, n)
+      expect(arrowhead.logDeterminant).toBeCloseTo(logDeterminant(factor, n), 12)
+      solveArrowhead(arrowhead, right).forEach((x, i) => expect(x).toBeCloseTo(choleskySolve(factor, right, n)[i]!, 12))
+      diagonalOfInverse(arrowhead, m).forEach((x, i) => expect(x).toBeCloseTo(inverse[i * n + i]!, 12))
+    }
   })
 })
 

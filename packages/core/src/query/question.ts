@@ -1,4 +1,4 @@
-import { at, entry } from '../checked/index.ts'
+import { QuestionError, at, entry } from '../checked/index.ts'
 import { columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
 import { repetitions } from './repetitions.ts'
@@ -13,12 +13,12 @@ export interface Question {
   readonly where: readonly Clause[]
 }
 
-/** How a book must be cut to answer a question. Throws RangeError for an unknown column, or a continuous one to group by. */
+/** How a book must be cut to answer a question. Throws QuestionError for an unknown column, or a continuous one to group by. */
 export function planFor({ by, where }: Question): CutPlan {
   for (const name of by) {
     const info = columnInfo(name)
     const instead = info.band ? `group by its band column ${info.band}` : 'filter by a range of it instead'
-    if (info.kind === 'number') throw new RangeError(`${name} is continuous: ${instead}`)
+    if (info.kind === 'number') throw new QuestionError(`${name} is continuous: ${instead}`)
   }
   return planCuts([...by.map((name) => columnInfo(name).name), ...namedColumns(where)], clauseRanges(where))
 }

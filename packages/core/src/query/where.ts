@@ -1,4 +1,4 @@
-import { at } from '../checked/index.ts'
+import { QuestionError, at } from '../checked/index.ts'
 import { columnInfo } from '../effort/index.ts'
 import type { ColumnInfo, RangeEdges } from '../effort/index.ts'
 
@@ -11,7 +11,7 @@ export type Clause =
 /**
  * Reads a filter as written on the command line: `water=North arm;water_temp_c=4..12;lure!=a,b`. A value that holds a comma or a
  * semicolon stands in double quotes: `lure="Jerkbait, grey"`.
- * Throws RangeError that names the clause for an unknown column, an empty range, or a number where words are wanted.
+ * Throws QuestionError that names the clause for an unknown column, an empty range, or a number where words are wanted.
  */
 export function parseWhere(text: string): Clause[] {
   return splitOutsideQuotes(text, ';')
@@ -45,15 +45,15 @@ const quoted = (word: string): string => (/[,;]/.test(word) ? `"${word}"` : word
 function parseClause(part: string): Clause {
   const split = /^([a-z0-9_]+)\s*(!?=)\s*(.*)$/i.exec(part)
   if (!split)
-    throw new RangeError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
+    throw new QuestionError(`cannot read the condition "${part}": write column=value, column=from..to or column!=value`)
   const info = columnInfo(at(split, 1).toLowerCase())
   const [negated, value] = [split[2] === '!=', at(split, 3).trim()]
-  if (value === '') throw new RangeError(`the condition "${part}" has no value`)
+  if (value === '') throw new QuestionError(`the condition "${part}" has no value`)
   const range = /^(-?[\d.]*)\.\.(-?[\d.]*)$/.exec(value)
   const ranged = range && !negated && (info.kind === 'number' || info.source === 'calendar' || isCount(info))
   if (ranged) return rangeOf(info, part, at(range, 1), at(range, 2))
   if (info.kind === 'number')
-    throw new RangeError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
+    throw new QuestionError(`${info.name} is a number: give a range such as ${info.name}=4..12, not "${value}"`)
   return { kind: negated ? 'noneOf' : 'oneOf', column: info.name, values: splitOutsideQuotes(value, ',').map(unquoted) }
 }
 
@@ -62,10 +62,10 @@ const isCount = (info: ColumnInfo): boolean =>
 
 function rangeOf(info: ColumnInfo, part: string, low: string, high: string): Clause {
   const [from, to] = [low, high].map((side) => (side === '' ? null : Number(side))) as [number | null, number | null]
-  if (Number.isNaN(from) || Number.isNaN(to)) throw new RangeError(`the range in "${part}" is not made of numbers`)
-  if (from === null && to === null) throw new RangeError(`the range in "${part}" is open on both sides`)
+  if (Number.isNaN(from) || Number.isNaN(to)) throw new QuestionError(`the range in "${part}" is not made of numbers`)
+  if (from === null && to === null) throw new QuestionError(`the range in "${part}" is open on both sides`)
   if (from !== null && to !== null && from >= to)
-    throw new RangeError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
+    throw new QuestionError(`the range in "${part}" is empty: it runs from ${from} up to, not including, ${to}`)
   return { kind: 'range', column: info.name, from, to }
 }
 

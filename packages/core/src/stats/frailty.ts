@@ -1,5 +1,13 @@
 import { at } from '../checked/index.ts'
-import { cholesky, choleskyInverse, choleskySolve, digamma, logGamma, trigamma } from '../numerics/index.ts'
+import {
+  choleskyInverse,
+  dampedFactor,
+  dampedStep,
+  digamma,
+  halvedStep,
+  logGamma,
+  trigamma,
+} from '../numerics/index.ts'
 import type { Square } from '../numerics/index.ts'
 
 /** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, by which values. */
@@ -34,6 +42,7 @@ const SHAPES = [Math.log(0.05), Math.log(1000)] as const
 const MOST_STEPS = 60
 const CLOSE = 1e-9
 const LONGEST_STEP = 2
+const LEAST_RAISED = 1e-4
 
 /**
  * Poisson rates with a gamma luck of its own for each trip and normal priors on the coefficients, by maximum penalised likelihood.
@@ -56,17 +65,21 @@ export function fitFrailty(
   for (let step = 0; step < MOST_STEPS; step++) {
     const { gradient, curvature } = slopesAt(model, beta, logShape)
     if (held >= 0) hold(gradient, curvature, p + 1, held)
-    const move = stepFrom(gradient, curvature, p + 1)
-    let share = 1
-    let [next, nextShape, height] = [beta, logShape, -Infinity]
-    for (; share > 1e-8; share /= 2) {
-      next = beta.map((one, i) => one + share * at(move, i))
-      nextShape = Math.max(SHAPES[0], Math.min(SHAPES[1], logShape + share * at(move, p)))
-      height = heightAt(model, next, nextShape)
-      if (height >= value) break
+    const move = dampedStep(gradient, curvature, { least: LEAST_RAISED, longest: LONGEST_STEP })
+    const from = { beta, logShape }
+    const next = halvedStep(
+      (share) => ({
+        beta: from.beta.map((one, i) => one + share * at(move, i)),
+        logShape: Math.max(SHAPES[0], Math.min(SHAPES[1], from.logShape + share * at(move, p))),
+      }),
+      (tried) => heightAt(model, tried.beta, tried.logShape),
+      value,
+    )
+    const gain = next.height - value
+    if (gain > 0) {
+      ;({ beta, logShape } = next.place)
+      value = next.height
     }
-    const gain = height - value
-    if (gain > 0) [beta, logShape, value] = [next, nextShape, height]
     if (gain < CLOSE * (1 + Math.abs(value))) return { coefficients: beta, logShape, value, converged: true }
   }
   return { coefficients: beta, logShape, value, converged: false }
@@ -79,7 +92,7 @@ export function frailtyCovariance(
 ): Square {
   const n = model.coefficients + 1
   const { curvature } = slopesAt(model, coefficients, logShape)
-  const inverse = choleskyInverse(raised(curvature, n), n)
+  const inverse = choleskyInverse(dampedFactor(curvature, n, LEAST_RAISED), n)
   return submatrix(
     inverse,
     n,
@@ -90,7 +103,7 @@ export function frailtyCovariance(
 /** ln of the marginal likelihood by Laplace's method, but for what is the same under every prior: ½ ln |precision of the prior| is the caller's. */
 export function frailtyEvidence(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): number {
   const n = model.coefficients + 1
-  const factor = raised(slopesAt(model, coefficients, logShape).curvature, n)
+  const factor = dampedFactor(slopesAt(model, coefficients, logShape).curvature, n, LEAST_RAISED)
   let logRoot = 0
   for (let i = 0; i < n; i++) logRoot += Math.log(at(factor, i * n + i))
   return value - logRoot
@@ -108,22 +121,6 @@ function hold(gradient: Float64Array, curvature: Square, n: number, held: number
     curvature[i * n + held] = 0
   }
   curvature[held * n + held] = 1
-}
-
-function raised(curvature: Square, n: number): Square {
-  for (let more = 0; ; more = Math.max(1e-4, 4 * more)) {
-    const factor = cholesky(
-      curvature.map((one, i) => (i % (n + 1) === 0 ? one + more : one)),
-      n,
-    )
-    if (factor) return factor
-  }
-}
-
-function stepFrom(gradient: Float64Array, curvature: Square, n: number): Float64Array {
-  const move = choleskySolve(raised(curvature, n), gradient, n)
-  const longest = move.reduce((most, one) => Math.max(most, Math.abs(one)), 0)
-  return longest > LONGEST_STEP ? move.map((one) => (one * LONGEST_STEP) / longest) : move
 }
 
 function etaOf({ terms }: FrailtyCell, beta: Float64Array): number {

@@ -1,4 +1,4 @@
-import { digamma, logGamma, trigamma } from '../numerics/index.ts'
+import { halvedStep, digamma, logGamma, trigamma } from '../numerics/index.ts'
 import type { Exposure } from './exposure.ts'
 
 export interface GammaPosterior {
@@ -85,12 +85,14 @@ function uphill(groups: readonly Exposure[], point: Point, height: number): [Poi
   ]
   const length = Math.hypot(...gradient)
   const direction: Point = bendsDown ? newton : [gradient[0] / length, gradient[1] / length]
-  for (let share = 1; share > 1e-10; share /= 2) {
-    const next: Point = [point[0] + share * direction[0], point[1] + share * direction[1]]
-    const nextHeight = logLikelihood(groups, next)
-    if (nextHeight > height) return [next, nextHeight]
-  }
-  return [point, height]
+  const next = halvedStep(
+    (share): Point => [point[0] + share * direction[0], point[1] + share * direction[1]],
+    (tried) => logLikelihood(groups, tried),
+    // Higher, not as high: on a flat top the search would not end.
+    height + Number.EPSILON * Math.abs(height),
+    34,
+  )
+  return next.height > height ? [next.place, next.height] : [point, height]
 }
 
 /** Log of the negative binomial likelihood. */

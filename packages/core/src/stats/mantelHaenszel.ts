@@ -2,6 +2,8 @@ import { chiSquareCdf, normalQuantile, tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { Exposure } from './exposure.ts'
+import { isNothingToCompare } from './nothingToCompare.ts'
+import type { NothingToCompare } from './nothingToCompare.ts'
 import { degreesOf } from './strataDegrees.ts'
 
 export interface Stratum {
@@ -31,11 +33,20 @@ export interface PooledRatio extends Interval {
  * Source     Rothman & Boice (1979); variance Greenland & Robins, Biometrics 41 (1985) 55–68; Breslow & Day II (1987) §3.6
  */
 export function mantelHaenszelRateRatio(strata: readonly Stratum[], options: Confidence = {}): PooledRatio {
+  const found = pooledRateRatio(strata, options)
+  if (!isNothingToCompare(found)) return found
+  throw new RangeError(
+    found.kind === 'noEvent'
+      ? 'A or B has no event in the strata that have both: the ratio has no bound'
+      : 'no stratum has exposure of both A and B: there is nothing to compare within',
+  )
+}
+
+function pooledRateRatio(strata: readonly Stratum[], options: Confidence): PooledRatio | NothingToCompare {
   const alpha = alphaOf(options)
   const both = strata.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0)
   const used = strata.filter(({ a, b }) => a.exposureHours + b.exposureHours > 0)
-  if (both.length === 0)
-    throw new RangeError('no stratum has exposure of both A and B: there is nothing to compare within')
+  if (both.length === 0) return { kind: 'noSharedStratum' }
   let [top, bottom, spread] = [0, 0, 0]
   for (const { a, b } of used) {
     const total = a.exposureHours + b.exposureHours
@@ -43,8 +54,7 @@ export function mantelHaenszelRateRatio(strata: readonly Stratum[], options: Con
     bottom += (b.events * a.exposureHours) / total
     spread += ((a.events + b.events) * a.exposureHours * b.exposureHours) / total ** 2
   }
-  if (top === 0 || bottom === 0)
-    throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
+  if (top === 0 || bottom === 0) return { kind: 'noEvent' }
   const ratio = top / bottom
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const half = normalQuantile(1 - alpha / 2) * seLogRatio
@@ -86,8 +96,9 @@ export interface ByStratumOptions extends Confidence {
 export function mantelHaenszelByStratum(
   strata: readonly Stratum[],
   { dispersion = 1, adjustment, ...options }: ByStratumOptions = {},
-): PooledRatio & { readonly degreesOfFreedom: number } {
-  const plain = mantelHaenszelRateRatio(strata, options)
+): (PooledRatio & { readonly degreesOfFreedom: number }) | NothingToCompare {
+  const plain = pooledRateRatio(strata, options)
+  if (isNothingToCompare(plain)) return plain
   const { ratio } = plain
   let [top, bottom, information, squares] = [0, 0, 0, 0]
   const weights: number[] = []

@@ -2,6 +2,7 @@ import { normalQuantile, tQuantile } from '../numerics/index.ts'
 import { binomialInterval } from './binomial.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
+import type { NothingToCompare } from './nothingToCompare.ts'
 import { degreesOf } from './strataDegrees.ts'
 
 export interface Counted {
@@ -43,15 +44,17 @@ export interface PooledShareRatio extends Interval {
  * K/(K−1)·Σ u², u = (a·n_B/N)/R − (b·n_A/N)/S, with Student's t and (Σw)²/Σw² − 1 degrees, w = n_A·n_B/N.
  *
  * Given      events and trials of both in each stratum; strata with only one of them add nothing
- * Throws     RangeError when no stratum has both, or either has no event in those that do
+ * Returned   nothing to compare when no stratum has both, or either has no event in those that do
  * Source     Greenland & Robins, Biometrics 41 (1985) 55–68; Rothman, Modern Epidemiology; limits from those of either share: Donner &
  *            Zou, Stat. Methods Med. Res. 21 (2012) 347
  */
-export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], options: Confidence = {}): PooledShareRatio {
+export function mantelHaenszelShareRatio(
+  strata: readonly ShareStratum[],
+  options: Confidence = {},
+): PooledShareRatio | NothingToCompare {
   const alpha = alphaOf(options)
   const both = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0)
-  if (both.length === 0)
-    throw new RangeError('no stratum has trials of both A and B: there is nothing to compare within')
+  if (both.length === 0) return { kind: 'noSharedStratum' }
   let [top, bottom, spread] = [0, 0, 0]
   for (const { a, b } of both) {
     const all = a.trials + b.trials
@@ -59,8 +62,7 @@ export function mantelHaenszelShareRatio(strata: readonly ShareStratum[], option
     bottom += (b.events * a.trials) / all
     spread += (a.trials * b.trials * (a.events + b.events) - a.events * b.events * all) / all ** 2
   }
-  if (top === 0 || bottom === 0)
-    throw new RangeError(`${top === 0 ? 'A' : 'B'} has no event in the strata that have both: the ratio has no bound`)
+  if (top === 0 || bottom === 0) return { kind: 'noEvent' }
   const ratio = top / bottom
   const seLogRatio = Math.sqrt(spread / (top * bottom))
   const z = normalQuantile(1 - alpha / 2)

@@ -2,6 +2,7 @@ import { at } from '../checked/index.ts'
 import { tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
+import type { NothingToCompare } from './nothingToCompare.ts'
 import { degreesOf } from './strataDegrees.ts'
 import { LEAST_STRATA } from './shareRatio.ts'
 
@@ -34,11 +35,14 @@ const mean = (values: readonly number[]): number => values.reduce((sum, value) =
  *   K/(K−1)·Σ w²·(difference − β)²/(Σ w)² with Student's t and (Σ w)²/Σ w² − 1 degrees: fish of a trip are alike
  *
  * Given      weights in grams, more than 0; strata with only one side tell of the spread
- * Throws     RangeError when no stratum has both, or no side has two fish from which their spread could be told
+ * Returned   nothing to compare when no stratum has both, or no side has two fish from which their spread could be told
  * Valid for  weights that are log-normal within a water
  * Source     two-way analysis of variance without interaction; Student's t
  */
-export function weightRatio(strata: readonly WeightStratum[], options: Confidence = {}): WeightRatio {
+export function weightRatio(
+  strata: readonly WeightStratum[],
+  options: Confidence = {},
+): WeightRatio | NothingToCompare {
   const alpha = alphaOf(options)
   let [weight, difference, squares, degreesOfFreedom, both] = [0, 0, 0, 0, 0]
   for (const stratum of strata) {
@@ -55,9 +59,8 @@ export function weightRatio(strata: readonly WeightStratum[], options: Confidenc
     difference += own * (mean(a) - mean(b))
     both++
   }
-  if (both === 0)
-    throw new RangeError('no stratum has measured fish of both A and B: there is nothing to compare within')
-  if (degreesOfFreedom === 0) throw new RangeError('no side has two measured fish: their spread is not known')
+  if (both === 0) return { kind: 'noSharedStratum' }
+  if (degreesOfFreedom === 0) return { kind: 'noSpread' }
   const logRatio = difference / weight
   const quantile = tQuantile(1 - alpha / 2, degreesOfFreedom)
   const half = Math.max(quantile * Math.sqrt(squares / degreesOfFreedom / weight), scatter(strata, logRatio, alpha))

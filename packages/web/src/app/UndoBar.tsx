@@ -1,10 +1,9 @@
 import { Flex } from '@chakra-ui/react'
 import { Problem } from '@jotbook/contract'
-import { liveQuery } from 'dexie'
+import { useLiveQuery } from 'dexie-react-hooks'
 import { X } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { lastSaved, undoAction } from '../offline/index.ts'
-import type { Action } from '../offline/index.ts'
 import { Button } from '../ui/controls.tsx'
 import { text } from './text.ts'
 import { useBookId } from '../state/useBook.ts'
@@ -15,15 +14,11 @@ const STANDS_MS = 10 * 60_000
 /** What was saved last on any page, and the way back from it. It stands until the next save, or until it is closed. */
 export function UndoBar() {
   const book = useBookId()
-  const [last, setLast] = useState<Action>()
+  const last = useLiveQuery(() => lastSaved(book, Date.now() - STANDS_MS), [book])
   /** What was closed or undone, and all before it, is not offered again. */
   const [closed, setClosed] = useState(0)
   const [undone, setUndone] = useState<string>()
   const [failed, setFailed] = useState<string>()
-  useEffect(() => {
-    const reading = liveQuery(() => lastSaved(book, Date.now() - STANDS_MS)).subscribe(setLast)
-    return () => reading.unsubscribe()
-  }, [book])
   const open = last !== undefined && last.n > closed
   const shown = open || undone !== undefined
   useEffect(() => {

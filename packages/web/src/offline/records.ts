@@ -2,6 +2,7 @@ import Dexie, { liveQuery } from 'dexie'
 import {
   MERGED_KINDS,
   aliasesOf,
+  bookOf,
   clockShiftsOf,
   isDeleted,
   shiftedFields,
@@ -9,7 +10,7 @@ import {
   withTrackParts,
 } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
-import type { Aliases, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
+import type { Aliases, BookKind, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
@@ -151,18 +152,17 @@ export async function bookRecords(book: string): Promise<BookRecords> {
     recordsOf(book, 'reading'),
     recordsOf(book, 'strike'),
   ])
-  const live = new Set(trips.map(({ id }) => id))
-  const ofLive = <R extends { trip: string }>(records: R[]): R[] => records.filter(({ trip }) => live.has(trip))
-  return {
-    waters,
-    spots,
-    lures,
-    setups,
-    trips,
-    stints: ofLive(stints),
-    readings: ofLive(readings),
-    strikes: ofLive(strikes),
+  const read: { readonly [K in BookKind]: readonly RecordOf<K>[] } = {
+    water: waters,
+    spot: spots,
+    lure: lures,
+    setup: setups,
+    trip: trips,
+    stint: stints,
+    reading: readings,
+    strike: strikes,
   }
+  return bookOf((kind) => read[kind])
 }
 
 /** The lists and trips of the book, and of what belongs to single trips only that of some. */

@@ -1,7 +1,7 @@
 import { createApi } from '@reduxjs/toolkit/query/react'
 import type { BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { Problem, routes } from '@jotbook/contract'
-import type { BookSummary, ImportLine, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
+import type { BackupState, BookSummary, ImportLine, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
 import type { Progress } from '@jotbook/core'
 import { fetchJson, fetchLines, sendJson, sendNothingBack } from '../offline/index.ts'
 
@@ -12,9 +12,15 @@ const ask: BaseQueryFn<Ask, unknown, ProblemDetails> = async (request) => {
   try {
     return { data: await request() }
   } catch (error) {
-    const problem = error instanceof Problem ? error : new Problem('internal', 'Something went wrong in this page.')
-    return { error: problem.toJSON() }
+    return { error: asProblem(error) }
   }
+}
+
+/** What went wrong, as the one component that shows it takes it. */
+export function asProblem(error: unknown, code: 'internal' | 'invalid-request' = 'internal'): ProblemDetails {
+  if (error instanceof Problem) return error.toJSON()
+  const message = code === 'invalid-request' ? (error as Error).message : 'Something went wrong in this page.'
+  return new Problem(code, message).toJSON()
 }
 
 export interface NewBook {
@@ -62,9 +68,12 @@ async function sendBundle({
   throw new Problem('unreachable', 'The answer was cut off. Nothing is half done: try again.')
 }
 
+/** The details of a refusal: every error of this api is a Problem's details. */
+export const refusalOf = (error: unknown): ProblemDetails | undefined => error as ProblemDetails | undefined
+
 /** Nothing comes back; the store keeps an answer all the same. */
-async function doneBy(url: string, body: unknown): Promise<null> {
-  await sendNothingBack('POST', url, body)
+export async function doneBy(url: string, body: unknown, method: 'POST' | 'PUT' = 'POST'): Promise<null> {
+  await sendNothingBack(method, url, body)
   return null
 }
 
@@ -72,7 +81,7 @@ async function doneBy(url: string, body: unknown): Promise<null> {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: ask,
-  tagTypes: ['Session'],
+  tagTypes: ['Session', 'Devices', 'Feed'],
   endpoints: (build) => ({
     session: build.query<Session, void>({
       query: () => () => fetchJson<Session>(routes.session),
@@ -96,6 +105,10 @@ export const api = createApi({
       query: (book) => () => doneBy(routes.restoreBook(book), {}),
       invalidatesTags: ['Session'],
     }),
+    backups: build.query<BackupState, void>({
+      query: () => () => fetchJson<BackupState>(routes.backups),
+      keepUnusedDataFor: 0,
+    }),
     importBundle: build.mutation<ImportReport, ImportAsk>({ query: (asked) => () => sendBundle(asked) }),
   }),
 })
@@ -106,4 +119,5 @@ export const {
   useDeleteBookMutation,
   useRestoreBookMutation,
   useImportBundleMutation,
+  useBackupsQuery,
 } = api

@@ -1,20 +1,23 @@
-import { configureStore } from '@reduxjs/toolkit'
+import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit'
 import { useDispatch, useSelector } from 'react-redux'
 import { api } from './api.ts'
 import { recordsReducer } from './records.ts'
 import { rememberSession, sessionReducer } from './session.ts'
+import type { SessionState } from './session.ts'
+
+/** What of the state outlives the page is written as it changes. */
+const remembering = createListenerMiddleware<{ readonly session: SessionState }>()
+remembering.startListening({
+  predicate: (_action, now, before) => now.session !== before.session,
+  effect: (_action, listener) => rememberSession(listener.getState().session),
+})
 
 export const appStore = configureStore({
   reducer: { session: sessionReducer, records: recordsReducer, [api.reducerPath]: api.reducer },
-  middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
-})
-
-let remembered = appStore.getState().session
-appStore.subscribe(() => {
-  const { session } = appStore.getState()
-  if (session === remembered) return
-  remembered = session
-  rememberSession(session)
+  middleware: (defaults) =>
+    defaults({ serializableCheck: false, immutableCheck: false })
+      .prepend(remembering.middleware)
+      .concat(api.middleware),
 })
 
 export type AppState = ReturnType<typeof appStore.getState>

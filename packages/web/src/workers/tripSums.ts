@@ -1,4 +1,4 @@
-import { contributions, buildColumns, looseEndsOfTrip, planFor, tripBundles } from '@jotbook/core'
+import { isStrike, contributions, buildColumns, looseEndsOfTrip, planFor, tripBundles } from '@jotbook/core'
 import type { BookRecords, TripBundle } from '@jotbook/core'
 import { listsWithTrips, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
@@ -51,7 +51,7 @@ function sumsOf(book: BookRecords): TripSums[] {
 
 function sumsOfTrip(bundle: TripBundle, hours: number): TripSums {
   const { trip, stints, strikes } = bundle
-  const counted = strikes.filter(({ outcome }) => outcome !== 'raised')
+  const counted = strikes.filter(isStrike)
   return {
     trip: trip.id,
     hours,

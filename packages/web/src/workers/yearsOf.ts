@@ -1,5 +1,5 @@
-import { buildColumns, epochMs, localDate, planCuts } from '@jotbook/core'
-import type { BookRecords, Reading } from '@jotbook/core'
+import { buildColumns, dayMeans, epochMs, localDate, planCuts, timeZoneOf } from '@jotbook/core'
+import type { BookRecords } from '@jotbook/core'
 
 export type YearField = 'waterTempC' | 'visibilityM' | 'levelM' | 'windMps'
 
@@ -26,43 +26,35 @@ export interface WaterYears {
 /** A water over the years: daily means of what was read on its trips by hand or sounder, and the hours fished. */
 export function yearsOf(book: BookRecords, water: string): WaterYears {
   const trips = new Map(book.trips.filter((trip) => trip.water === water).map((trip) => [trip.id, trip]))
-  const zone = book.waters.find(({ id }) => id === water)?.timeZone ?? 'UTC'
-  const own = book.readings.filter(({ trip, spot, source }) => trips.has(trip) && !spot && source !== 'weather report')
+  const zone = timeZoneOf(
+    undefined,
+    book.waters.find(({ id }) => id === water),
+  )
+  const own = book.readings
+    .filter(({ trip, spot, source }) => trips.has(trip) && !spot && source !== 'weather report')
+    .map((reading) => ({ ms: epochMs(reading.time), reading }))
   const columns = buildColumns({ ...book, trips: [...trips.values()] }, planCuts(['trip'], []))
   const hoursOfTrip = new Map<string, number>()
   columns.hours.forEach((hours, row) => {
     const trip = columns.trip.levels[columns.trip.codes[row] ?? -1] ?? ''
     hoursOfTrip.set(trip, (hoursOfTrip.get(trip) ?? 0) + hours)
   })
+  const course = (field: YearField): YearPoint[] =>
+    dayMeans(own, field, (ms) => localDate(ms, zone))
+      .map(({ day: date, mean }) => ({ ...dayOf(date), date, value: mean }))
+      .sort((a, b) => (a.date < b.date ? -1 : 1))
   return {
     readings: {
-      waterTempC: dayMeans(own, 'waterTempC', zone),
-      visibilityM: dayMeans(own, 'visibilityM', zone),
-      levelM: dayMeans(own, 'levelM', zone),
-      windMps: dayMeans(own, 'windMps', zone),
+      waterTempC: course('waterTempC'),
+      visibilityM: course('visibilityM'),
+      levelM: course('levelM'),
+      windMps: course('windMps'),
     },
     hours: [...hoursOfTrip].flatMap(([id, hours]) => {
       const trip = trips.get(id)
       return trip && hours > 0 ? [{ ...dayOf(localDate(epochMs(trip.start), zone)), hours }] : []
     }),
   }
-}
-
-function dayMeans(readings: readonly Reading[], field: YearField, zone: string): YearPoint[] {
-  const days = new Map<string, number[]>()
-  for (const reading of readings) {
-    const value = reading[field]
-    if (typeof value !== 'number') continue
-    const date = localDate(epochMs(reading.time), zone)
-    days.set(date, [...(days.get(date) ?? []), value])
-  }
-  return [...days]
-    .map(([date, values]) => ({
-      ...dayOf(date),
-      date,
-      value: values.reduce((sum, value) => sum + value, 0) / values.length,
-    }))
-    .sort((a, b) => (a.date < b.date ? -1 : 1))
 }
 
 function dayOf(date: string): { year: number; day: number } {

@@ -1,3 +1,4 @@
+import { QuestionError } from '../../checked/index.ts'
 import { NO_PAST, conditionTrack } from '../../conditions/index.ts'
 import { columnInfo, tripRecord } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
@@ -29,13 +30,13 @@ export interface AroundChange {
  *
  * Method     with the setup that was in hand at the crossing, the hours *actually fished* in the hour before and in the hour after it,
  *            each against the rest of that trip's hours with those setups
- * Throws     RangeError for a column that is no condition
+ * Throws     QuestionError for a column that is no condition
  * Source     self-controlled case series: Farrington (1995)
  */
 export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
   const info = columnInfo(change.column)
   if (info.source !== 'reading' && info.source !== 'worked')
-    throw new RangeError(`${change.column} is not a condition that changes through a trip`)
+    throw new QuestionError(`${change.column} is not a condition that changes through a trip`)
   const trips = fishedTrips(book).flatMap((trip) => {
     const times = crossings(trip, info.field, change)
     return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []

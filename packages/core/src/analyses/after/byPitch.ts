@@ -1,3 +1,4 @@
+import { isStrike } from '../../vocabulary/index.ts'
 import type { Strike } from '../../vocabulary/index.ts'
 import { binomialInterval } from '../../stats/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
@@ -12,9 +13,7 @@ export interface PitchShare extends Interval {
 
 /** What share of bites came on the first, second, third pitch to a target: of strikes whose pitch was logged. Empty where none was. */
 export function byPitch(strikes: readonly Pick<Strike, 'pitch' | 'outcome'>[], options: Confidence = {}): PitchShare[] {
-  const pitches = strikes
-    .filter(({ outcome }) => outcome !== 'raised')
-    .flatMap(({ pitch }) => (pitch != null && pitch > 0 ? [pitch] : []))
+  const pitches = strikes.filter(isStrike).flatMap(({ pitch }) => (pitch != null && pitch > 0 ? [pitch] : []))
   const most = pitches.reduce((high, pitch) => Math.max(high, pitch), 0)
   return Array.from({ length: most }, (_, i) => {
     const [bites, later] = [

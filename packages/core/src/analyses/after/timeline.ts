@@ -1,3 +1,4 @@
+import { isStrike, effortKnownOf } from '../../vocabulary/index.ts'
 import { tripBundles } from '../../effort/index.ts'
 import type { BookRecords, TripBundle } from '../../effort/index.ts'
 import { HOUR_MS, epochMs } from '../../time/index.ts'
@@ -26,7 +27,7 @@ export interface FishedTrip {
 /** Trips whose stints are known, as time fished. Strikes that are raised or the same fish again are left out. */
 export function fishedTrips(book: BookRecords): FishedTrip[] {
   return tripBundles(book)
-    .filter(({ trip }) => (trip.effortKnown ?? 'full') === 'full')
+    .filter(({ trip }) => effortKnownOf(trip) === 'full')
     .map((bundle) => ({ bundle, stints: bundle.stints.flatMap((stint) => fished(stint, bundle)) }))
 }
 
@@ -35,7 +36,7 @@ function fished(stint: Stint, { strikes }: TripBundle): Fished[] {
   const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end)]
   if (toMs <= fromMs) return []
   const own = strikes
-    .filter((strike) => strike.stint === stint.id && strike.outcome !== 'raised' && !strike.sameFish)
+    .filter((strike) => strike.stint === stint.id && isStrike(strike) && !strike.sameFish)
     .map((strike) => ({ strike, ms: epochMs(strike.time) }))
     .filter(({ ms }) => ms >= fromMs && ms <= toMs)
   return [{ stint, fromMs, toMs, strikes: own }]
@@ -113,7 +114,6 @@ export function selfControlled(pairs: readonly TripWindows[], options: Confidenc
     outside: strata.reduce((sum, { b }) => plusExposure(sum, b), NO_EXPOSURE),
     trips: strata.length,
     tripIds: strata.map(({ trip }) => trip),
-    ratio:
-      pooledOr(() => mantelHaenszelByStratum(strata, { ...options, dispersion: pairDispersion(strata) })) ?? NO_RATIO,
+    ratio: pooledOr(mantelHaenszelByStratum(strata, { ...options, dispersion: pairDispersion(strata) })) ?? NO_RATIO,
   }
 }

@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { QuestionError, at } from '../../checked/index.ts'
 import type { Factor, SegmentColumns } from '../../effort/index.ts'
 import { HOURS, hourOf } from '../within/clock.ts'
 import type { ClockHours } from '../within/clock.ts'
@@ -120,9 +120,9 @@ export class Baseline {
     return beside
   }
 
-  /** Strikes expected of a group, more than 0. Throws RangeError when there is no strike at all to go by. */
+  /** Strikes expected of a group, more than 0. Throws QuestionError when there is no strike at all to go by. */
   expected({ cells: own }: GroupSums): number {
-    if (this.all.strikes === 0) throw new RangeError('no strike was selected: nothing can be expected of a group')
+    if (this.all.strikes === 0) throw new QuestionError('no strike was selected: nothing can be expected of a group')
     const ofWater = new Map<number, Sum>()
     for (const [cell, { strikes, hours }] of own) {
       const water = Math.floor(cell / this.classCount)

@@ -141,7 +141,7 @@ export function hookUpResult({ columns, selection, rows, options }: Question): C
   const within = strata.filter(({ a, b }) => a.trials > 0 && b.trials > 0).length >= LEAST.trips
   const early = Math.min(together.a.trials, together.b.trials) < 2 * LEAST_FISH
   return held(
-    () => mantelHaenszelShareRatio(within ? strata : [together], options),
+    mantelHaenszelShareRatio(within ? strata : [together], options),
     early,
     within ? 'strikes, within trips' : 'strikes',
   )
@@ -156,7 +156,7 @@ export function sizeResult({ columns, selection, rows, options }: Question): Cla
   const within = strata.filter(({ a, b }) => a.length > 0 && b.length > 0).length >= 2 * LEAST.trips
   const early = Math.min(together.a.length, together.b.length) < LEAST_FISH
   return held(
-    () => weightRatio(within ? strata : [together], options),
+    weightRatio(within ? strata : [together], options),
     early,
     `fish${by === 'weight' ? '' : ' by length'}${within ? ', within trips' : ''}`,
   )

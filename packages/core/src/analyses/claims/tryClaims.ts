@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { QuestionError, at } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
@@ -71,7 +71,7 @@ const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'b
  *
  * Method     claims within trips by random trips; across conditions between trips, with water, season and hour held; phases against their
  *            share of the time; all judged together (`judge`)
- * Throws     RangeError for a claim that speaks of a column nobody knows, or a water nobody fished
+ * Throws     QuestionError for a claim that speaks of a column nobody knows, or a water nobody fished
  * Source     the rules: common practice, no source; the methods: see each
  */
 export function tryClaims(
@@ -90,7 +90,7 @@ export function tryClaims(
     const cut = bookOf(claim.species)
     const { rows, columns } = cut
     if (rows.length === 0)
-      throw new RangeError(
+      throw new QuestionError(
         water === undefined
           ? 'the book has no hours to put a claim on trial with'
           : `no hour on ${water}: nothing can be learnt of it`,

@@ -1,4 +1,4 @@
-import { at, entry } from '../../checked/index.ts'
+import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
 import type { BookRecords, Factor, RangeEdges, SegmentColumns } from '../../effort/index.ts'
 import type { Confidence, RateCurve, ModelData, MultilevelModel, PoissonModel } from '../../stats/index.ts'
@@ -33,7 +33,7 @@ export interface BookCurve extends RateCurve {
 const PIECES = 40
 
 /**
- * The rate along a condition of a book's hours. Throws RangeError for a column that is not continuous, or nothing to draw.
+ * The rate along a condition of a book's hours. Throws QuestionError for a column that is not continuous, or nothing to draw.
  */
 export function curveOf(
   book: BookRecords,
@@ -42,7 +42,7 @@ export function curveOf(
 ): BookCurve {
   const info = columnInfo(of)
   if (info.kind !== 'number')
-    throw new RangeError(`${of} is not continuous: a curve needs a number, such as water_temp_c`)
+    throw new QuestionError(`${of} is not continuous: a curve needs a number, such as water_temp_c`)
   const [low, high] = rangeIn(columnsFor(book, where, [], [{ column: info.name, edges: [] }]), info.name)
   const edges = Array.from({ length: PIECES - 1 }, (_, i) => low + ((high - low) * (i + 1)) / PIECES)
   const columns = columnsFor(book, where, [], [{ column: info.name, edges: high > low ? edges : [] }])
@@ -79,7 +79,7 @@ export type BookModel = { readonly restsOn: RestsOn } & (
   ({ readonly kind: 'multilevel' } & MultilevelModel) | ({ readonly kind: 'log-linear' } & PoissonModel)
 )
 
-/** A model of a book's strikes an hour; without random columns its errors are by trip. Throws RangeError for an unknown column or no hours. */
+/** A model of a book's strikes an hour; without random columns its errors are by trip. Throws QuestionError for an unknown column or no hours. */
 export function modelOf(book: BookRecords, { fixed, random, where }: ModelQuestion): BookModel {
   const infos = fixed.map(columnInfo)
   const numbers = infos.filter(({ kind }) => kind === 'number').map(({ name }) => name)
@@ -136,7 +136,7 @@ function rowsOf(book: BookRecords, columns: SegmentColumns, where: readonly Clau
 
 function rangeIn(columns: SegmentColumns, name: string): [number, number] {
   const known = [...entry(columns.numbers, name)].filter((value) => Number.isFinite(value))
-  if (known.length === 0) throw new RangeError(`${name} is known for no hour: there is nothing to draw`)
+  if (known.length === 0) throw new QuestionError(`${name} is known for no hour: there is nothing to draw`)
   return [known.reduce((a, b) => Math.min(a, b)), known.reduce((a, b) => Math.max(a, b))]
 }
 

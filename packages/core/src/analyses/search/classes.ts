@@ -1,4 +1,5 @@
 import { at } from '../../checked/index.ts'
+import { agreeingRows } from '../../numerics/index.ts'
 import type { Cells } from './cells.ts'
 
 /**
@@ -24,35 +25,20 @@ export interface Classes {
 
 /** The classes of cells by some columns. */
 export function classesOf(cells: Cells, columns: readonly string[]): Classes {
-  const { of, example } = told(cells, columns)
-  const count = example.length
+  const { cellOf: of, first } = agreeingRows(
+    columns.map((name) => cells.codes[name] ?? new Int32Array(cells.count)),
+    cells.count,
+  )
+  const count = first.length
   const shards = shardsOf(cells, of, count)
   return {
     count,
     of,
-    cellOf: new Int32Array(example),
+    cellOf: first,
     hours: byClass({ count, of }, cells.hours),
     trips: cells.tripNames.length,
     ...shards,
   }
-}
-
-/** A number for each combination of levels, by cell, and the first cell of each. */
-function told({ codes, count }: Cells, columns: readonly string[]): { of: Int32Array; example: number[] } {
-  const known = new Map<string, number>()
-  const own = columns.map((name) => codes[name] ?? new Int32Array(count))
-  const of = new Int32Array(count)
-  const example: number[] = []
-  for (let c = 0; c < count; c++) {
-    const key = own.map((column) => column[c]).join(' ')
-    let found = known.get(key)
-    if (found === undefined) {
-      known.set(key, (found = known.size))
-      example.push(c)
-    }
-    of[c] = found
-  }
-  return { of, example }
 }
 
 /** Cells come trip by trip, so that the cells of a class on a trip follow one another among those of the class. */

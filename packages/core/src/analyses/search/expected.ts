@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { QuestionError, at } from '../../checked/index.ts'
 import { fitGammaPoisson } from '../../stats/index.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
@@ -33,7 +33,7 @@ export interface FitOptions {
  *   y ~ rate·h·Π factors·luck of the trip, luck ~ Gamma(k, k); counts are taken over the dispersion of flurries
  *
  * Given      cells; the columns held (hour of day, season, class)
- * Throws     RangeError where nothing was caught on them
+ * Throws     QuestionError where nothing was caught on them
  */
 export function fitExpected(
   cells: Cells,
@@ -46,7 +46,7 @@ export function fitExpected(
   const sumLearnt = (values: Float64Array): number =>
     values.reduce((sum, value, t) => sum + (learnt[t] === true ? value : 0), 0)
   const strikes = sumLearnt(seen)
-  if (strikes === 0) throw new RangeError('no strike in these hours: there is no pattern to look for')
+  if (strikes === 0) throw new QuestionError('no strike in these hours: there is no pattern to look for')
   const rate = strikes / sumLearnt(hours)
   const expected = from ? from.strikes.slice() : cells.hours.map((spent) => spent * rate)
   const factors = held.map((name) => heldFactor(cells, name, learnt))

@@ -1,4 +1,4 @@
-import { at, entry } from '../../checked/index.ts'
+import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, columnInfo, planCuts, factorOf } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns, whereText, strikesOf } from '../../query/index.ts'
@@ -45,7 +45,7 @@ export const patternWhere = (conditions: readonly Condition[], water: string): s
     ...conditions.map(({ column, levels }) => ({ kind: 'oneOf', column, values: levels }) as const),
   ])
 
-/** The patterns of one water. Throws RangeError for a water nobody fished, an unknown column, or no strike. */
+/** The patterns of one water. Throws QuestionError for a water nobody fished, an unknown column, or no strike. */
 export function searchOf(
   book: BookRecords,
   { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion,
@@ -63,7 +63,7 @@ function searchInput(
   const infos = asked.map(columnInfo)
   const continuous = infos.find(({ kind }) => kind === 'number')
   if (continuous)
-    throw new RangeError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
+    throw new QuestionError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
   const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
   const joined = infos.map(({ name }) => name)
   const segments = buildColumns(
@@ -77,7 +77,7 @@ function searchInput(
   const rows = Array.from({ length: segments.rows }, (_, row) => row).filter(
     (row) => at(segments.hours, row) > 0 && keep(row),
   )
-  if (rows.length === 0) throw new RangeError(`no hour on ${water}: there is nothing to search`)
+  if (rows.length === 0) throw new QuestionError(`no hour on ${water}: there is nothing to search`)
   const hour = entry(segments.factors, 'hour')
   // A quarter of the day: finer would have too few strikes for a factor of its own.
   const quarters = factorOf(Array.from(hour.codes, (code) => quarterOf(at(hour.levels, code))))

@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { QuestionError, at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf, strengthOf, flurryDispersion } from '../../stats/index.ts'
 import type { Cells } from './cells.ts'
@@ -33,15 +33,15 @@ const DEPTH = 3
  *            bouts, whose strongest conjunction is as strong; q is the mean number of theirs over the number of ours; of findings that share
  *            most of their hours the simplest about as good stands for all
  * Given      cells of one water
- * Throws     RangeError for a depth outside 1–4, or where nothing was caught
+ * Throws     QuestionError for a depth outside 1–4, or where nothing was caught
  * Source     Westfall & Young (1993) for the maximum; Phipson & Smyth (2010) for p; Storey & Tibshirani, PNAS 100 (2003) for q; floors,
  *            prior and merging are ours
  */
 export function searchPatterns(input: SearchInput, options: SearchOptions = {}): PatternSearch {
   const { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, floors = FLOORS, progress } = options
-  if (!(depth >= 1 && depth <= 4)) throw new RangeError(`patterns join 1 to 4 conditions, not ${depth}`)
+  if (!(depth >= 1 && depth <= 4)) throw new QuestionError(`patterns join 1 to 4 conditions, not ${depth}`)
   if (!(permutations >= 1))
-    throw new RangeError(`a search needs at least one book without a pattern, not ${permutations}`)
+    throw new QuestionError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...(input.subjects ?? [])])])

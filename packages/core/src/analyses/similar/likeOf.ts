@@ -1,3 +1,4 @@
+import { QuestionError } from '../../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import type { Confidence } from '../../stats/index.ts'
@@ -17,7 +18,7 @@ export interface LikeQuestion {
 /** Stints are cut so often that within a piece a condition moves by less than half a bandwidth. */
 const REACH = 6
 
-/** A book's hours on a water weighted by how like today they are. Throws RangeError for an unknown column, or no hours there. */
+/** A book's hours on a water weighted by how like today they are. Throws QuestionError for an unknown column, or no hours there. */
 export function likeOf(
   book: BookRecords,
   { water, now, by, where = [] }: LikeQuestion,
@@ -41,7 +42,7 @@ export function likeOf(
     found.trips.length === 0 &&
     !columns.hours.some((hours, row) => hours > 0 && keep(row))
   )
-    throw new RangeError(
+    throw new QuestionError(
       water === undefined ? 'the book has no hours' : `no hour on ${water}: there is nothing to hold today against`,
     )
   return found
@@ -55,21 +56,21 @@ function edgesAround(column: string, value: number): number[] {
     .filter(Number.isFinite)
 }
 
-/** Reads `water_temp_c=9;visibility_m=1.8;front=stable`: numbers for continuous columns, words for the others. Throws RangeError that names the part. */
+/** Reads `water_temp_c=9;visibility_m=1.8;front=stable`: numbers for continuous columns, words for the others. Throws QuestionError that names the part. */
 export function parseNow(text: string): Now {
   const numbers: Record<string, number> = {}
   const words: Record<string, string> = {}
   for (const part of text.split(';').map((one) => one.trim())) {
     if (part === '') continue
     const split = /^([a-z0-9_]+)\s*=\s*(.+)$/i.exec(part)
-    if (!split) throw new RangeError(`cannot read "${part}": write column=value`)
+    if (!split) throw new QuestionError(`cannot read "${part}": write column=value`)
     const info = columnInfo((split[1] ?? '').toLowerCase())
     const value = (split[2] ?? '').trim()
     if (info.kind !== 'number') words[info.name] = value
     else if (Number.isFinite(Number(value))) numbers[info.name] = Number(value)
-    else throw new RangeError(`${info.name} is a number: "${value}" is none`)
+    else throw new QuestionError(`${info.name} is a number: "${value}" is none`)
   }
   if (Object.keys(numbers).length + Object.keys(words).length === 0)
-    throw new RangeError('nothing is said of today: give column=value, separated by semicolons')
+    throw new QuestionError('nothing is said of today: give column=value, separated by semicolons')
   return { numbers, words }
 }

@@ -1,4 +1,4 @@
-import { at, entry } from '../../checked/index.ts'
+import { QuestionError, at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { normalQuantile, tQuantile } from '../../numerics/index.ts'
 import { alphaOf, LEAST, ENOUGH_TRIPS } from '../../stats/index.ts'
@@ -72,7 +72,7 @@ const LEAST_LIKENESS = 0.01
  * Given      columns that hold each number and word asked for, cut finely enough; what to group by
  * Returned   rates with limits by trip: Var(log r) = T/(T−1)·Σ(y_t − r·h_t)²/(Σwy)², Student's t with T − 1, from ten trips up; below
  *            that as if the effective strikes came singly
- * Throws     RangeError for a number whose bandwidth nobody gave
+ * Throws     QuestionError for a number whose bandwidth nobody gave
  * Source     kernel regression: Nadaraya (1964), Watson (1964); effective sample size: Kish (1965); bandwidths ours
  */
 export function likeToday(
@@ -191,7 +191,7 @@ function likenessOf(
   const numbers = Object.entries(now.numbers).map(([name, value]) => {
     const band = bandwidths[name]
     if (!band)
-      throw new RangeError(
+      throw new QuestionError(
         `how far apart still counts as alike is not known for ${name}: give ${Object.keys(BANDWIDTHS).join(', ')}`,
       )
     const scale = (x: number): number => (band.log ? Math.log(Math.max(1e-6, x)) : x)

@@ -1,3 +1,4 @@
+import { timeZoneOf } from '../../vocabulary/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { epochMs, localParts } from '../../time/index.ts'
 import type { Trip } from '../../vocabulary/index.ts'
@@ -24,7 +25,7 @@ export const waterWord = (trip: Trip | undefined): string => `water ${trip?.wate
 
 /** The quarter of the year, by the trip's own clock. */
 export function quarterWord(trip: Trip | undefined): string {
-  const month = trip ? localParts(epochMs(trip.start), trip.timeZone ?? 'UTC').month : 0
+  const month = trip ? localParts(epochMs(trip.start), timeZoneOf(trip)).month : 0
   return `quarter ${Math.floor((month % 12) / 3)}`
 }
 

@@ -127,7 +127,7 @@ function byStrata(
       ? { byLevel: adjusted.map(({ byLevel }) => byLevel), covariance: hours.covariance }
       : undefined
     const used = hours ? adjusted.map(({ stratum }) => stratum) : strata
-    return pooledOr(() => mantelHaenszelByStratum(used, { ...options, ...(adjustment ? { adjustment } : {}) }))
+    return pooledOr(mantelHaenszelByStratum(used, { ...options, ...(adjustment ? { adjustment } : {}) }))
   }
   const planned = stints === 'planned' ? of(trips.map((trip) => trip.planned)) : null
   if (planned) return { ...planned, design: 'mh', stints: 'planned' }

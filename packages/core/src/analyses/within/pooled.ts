@@ -1,5 +1,6 @@
 import { normalCdf, tCdf } from '../../numerics/index.ts'
-import type { Interval } from '../../stats/index.ts'
+import { isNothingToCompare } from '../../stats/index.ts'
+import type { Interval, NothingToCompare } from '../../stats/index.ts'
 import type { WithinRatio } from './randomTrip.ts'
 
 /** Nothing to compare: an answer, not an error. */
@@ -28,12 +29,6 @@ export const pooled = ({ ratio, lower, upper, seLogRatio, degreesOfFreedom }: Po
 const cdf = (z: number, degrees: number | undefined): number =>
   degrees === undefined ? normalCdf(z) : tCdf(z, degrees)
 
-/** The same; null where the strata hold nothing to compare, which is an answer, not an error. */
-export function pooledOr(ratio: () => Pooled): WithinRatio | null {
-  try {
-    return pooled(ratio())
-  } catch (error) {
-    if (error instanceof RangeError) return null
-    throw error
-  }
-}
+/** The same; null where the strata hold nothing to compare. */
+export const pooledOr = (found: Pooled | NothingToCompare): WithinRatio | null =>
+  isNothingToCompare(found) ? null : pooled(found)

@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { QuestionError, at } from '../../checked/index.ts'
 import { tCdf, tQuantile } from '../../numerics/index.ts'
 import { alphaOf, fitFrailty, frailtyCovariance, submatrix } from '../../stats/index.ts'
 import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
@@ -87,7 +87,7 @@ export function fitRandomTrips(
     used.reduce((sum, { b }) => sum + b.exposureHours, 0),
   ]
   if (!(hoursA > 0 && hoursB > 0))
-    throw new RangeError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
+    throw new QuestionError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
   if (strikesA + strikesB === 0)
     return {
       found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true },

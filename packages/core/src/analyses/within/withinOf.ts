@@ -1,8 +1,8 @@
-import { at, entry } from '../../checked/index.ts'
+import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
-import type { Confidence, Interval, ShareStratum, WeightStratum } from '../../stats/index.ts'
+import type { Confidence, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns, bookDispersion } from '../../query/index.ts'
 import {
   LEAST,
@@ -54,7 +54,7 @@ export interface BookWithin extends LureOrDay {
 const OTHERS_BLANK = 'others blank'
 
 /**
- * Two patterns of a book held against each other, lure or day. Throws RangeError for an unknown column, an hour that is both A and B, or
+ * Two patterns of a book held against each other, lure or day. Throws QuestionError for an unknown column, an hour that is both A and B, or
  * hours of neither.
  */
 export function withinOf(
@@ -72,7 +72,7 @@ export function withinOf(
   const all = Array.from({ length: columns.rows }, (_, row) => row)
   const twice = all.find((row) => sides.inA(row) && sides.inB(row))
   if (twice !== undefined)
-    throw new RangeError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
+    throw new QuestionError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
   const rows = all.filter((row) => at(columns.hours, row) > 0)
   const held = !asksOfTheClock([...a, ...b])
   const trips = comparedTrips(book, columns, rows, sides, { byHour: held })
@@ -89,7 +89,7 @@ export function withinOf(
         : !all.some(sides.inB)
           ? 'B'
           : undefined
-  if (missing) throw new RangeError(`no hour is ${missing}: there is nothing to compare`)
+  if (missing) throw new QuestionError(`no hour is ${missing}: there is nothing to compare`)
   const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
   const dispersion = bookDispersion(columns, rows)
   const inWhere = rowFilter(columns, where, names)
@@ -153,14 +153,14 @@ function heldWithin<S>(
   strata: readonly S[],
   sizeOf: (stratum: S) => [number, number],
   together: (strata: readonly S[]) => S,
-  ratioOf: (strata: readonly S[], options: Confidence) => Interval & { ratio: number; seLogRatio: number },
+  ratioOf: (strata: readonly S[], options: Confidence) => Parameters<typeof pooledOr>[0],
   enough: boolean,
   options: Confidence,
 ): Omit<LureOrDay, 'hours' | 'dispersion' | 'hourNotHeld'> {
   const both = strata.filter((stratum) => Math.min(...sizeOf(stratum)) > 0)
-  const within = pooledOr(() => ratioOf(strata, options))
-  const crude = pooledOr(() => ratioOf([together(both)], options))
-  const crudeAll = pooledOr(() => ratioOf([together(strata)], options))
+  const within = pooledOr(ratioOf(strata, options))
+  const crude = pooledOr(ratioOf([together(both)], options))
+  const crudeAll = pooledOr(ratioOf([together(strata)], options))
   const few = both.length < LEAST.trips || Math.min(...sizeOf(together(both))) < LEAST_FISH
   return {
     crudeAll: crudeAll?.ratio ?? null,

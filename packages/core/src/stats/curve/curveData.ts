@@ -1,4 +1,5 @@
 import { at } from '../../checked/index.ts'
+import { LabelEncoder } from '../../numerics/index.ts'
 import type { CurveData } from './penalisedFit.ts'
 
 export interface RateCurveData {
@@ -29,7 +30,7 @@ export function curveData({ x, events, exposureHours, trip }: RateCurveData): Cu
   if (events.length !== n || exposureHours.length !== n || (trip && trip.length !== n))
     throw new RangeError(`the columns have unequal lengths: ${n}, ${events.length}, ${exposureHours.length}`)
   const sums = new Sums()
-  const codes = new Map<string, number>()
+  const trips = new LabelEncoder()
   const rows: number[] = []
   let [low, high] = [Infinity, -Infinity]
   for (let i = 0; i < n; i++) {
@@ -41,17 +42,11 @@ export function curveData({ x, events, exposureHours, trip }: RateCurveData): Cu
   if (rows.length === 0) throw new RangeError('no row has hours and the condition: there is nothing to draw')
   const apart = rows.length <= PLACES
   for (const i of rows) {
-    const code = trip ? codeOf(codes, at(trip, i)) : -1
+    const code = trip ? trips.codeOf(at(trip, i)) : -1
     const place = apart ? sums.count : Math.min(PLACES - 1, Math.floor(((at(x, i) - low) / (high - low)) * PLACES))
     sums.add(place, code, at(x, i), at(events, i), at(exposureHours, i))
   }
-  return { ...sums.rows(), trips: codes.size, range: [low, high] }
-}
-
-function codeOf(codes: Map<string, number>, label: string): number {
-  let code = codes.get(label)
-  if (code === undefined) codes.set(label, (code = codes.size))
-  return code
+  return { ...sums.rows(), trips: trips.labels.length, range: [low, high] }
 }
 
 /** What stands at each place on each trip. */

@@ -1,5 +1,14 @@
-import { cholesky, choleskyInverse, choleskySolve, logDeterminant, logGamma } from '../../numerics/index.ts'
-import type { Square } from '../../numerics/index.ts'
+import {
+  cholesky,
+  choleskyInverse,
+  diagonalOfInverse,
+  factorArrowhead,
+  halvedStep,
+  logDeterminant,
+  logGamma,
+  solveArrowhead,
+} from '../../numerics/index.ts'
+import type { Arrowhead, Square } from '../../numerics/index.ts'
 import type { SplineBasis } from './bspline.ts'
 
 /** Rows of hours and strikes over one condition, and the trip of each (−1 throughout: no trip term). */
@@ -111,21 +120,21 @@ export class CurveFitter {
       const system = this.system(mu, lambda, precision)
       if (!system) break
       const move = this.step(system, mu, coefficients, effects, lambda, precision)
-      let share = 1
-      let next = -Infinity
-      let tried = { coefficients, effects }
-      for (let half = 0; half < 30; half++, share /= 2) {
-        tried = {
-          coefficients: moved(coefficients, move.coefficients, share),
-          effects: moved(effects, move.effects, share),
-        }
-        mu = this.means(tried.coefficients, tried.effects)
-        next = this.penalised(mu, tried.coefficients, tried.effects, lambda, precision)
-        if (next >= value - 1e-12 * Math.abs(value)) break
-      }
+      const at = { coefficients, effects }
+      const next = halvedStep(
+        (share) => ({
+          coefficients: moved(at.coefficients, move.coefficients, share),
+          effects: moved(at.effects, move.effects, share),
+        }),
+        (tried) => {
+          mu = this.means(tried.coefficients, tried.effects)
+          return this.penalised(mu, tried.coefficients, tried.effects, lambda, precision)
+        },
+        value - 1e-12 * Math.abs(value),
+      )
       converged = move.promised < CLOSE * (Math.abs(value) + 1)
-      ;({ coefficients, effects } = tried)
-      value = next
+      ;({ coefficients, effects } = next.place)
+      value = next.height
     }
     from.coefficients = coefficients
     from.effects = effects
@@ -140,7 +149,7 @@ export class CurveFitter {
         converged: false,
       }
     const covariance = choleskyInverse(system.factor, size)
-    const logDet = logDeterminant(system.factor, size) + system.logDiagonal
+    const logDet = system.logDeterminant
     const logPrior = this.logPenalty + (size - ORDER) * Math.log(lambda) + trips * Math.log(precision || 1)
     const reml = value - this.constant + logPrior / 2 - logDet / 2 + (ORDER / 2) * Math.log(2 * Math.PI)
     const edf = this.edf(covariance, lambda)
@@ -235,27 +244,14 @@ export class CurveFitter {
   }
 
   /** Wood & Fasiolo, Biometrics 73 (2017) 1071: the effects' squares over what of their freedom the data use up. */
-  private betterTripSd(
-    { diagonal, joint }: System,
-    covariance: Square,
-    effects: Float64Array,
-    precision: number,
-  ): number {
-    const k = this.size
-    let variances = 0
-    for (let t = 0; t < effects.length; t++) {
-      const d = diagonal[t]!
-      let around = 0
-      for (let a = 0; a < k; a++) {
-        const weight = joint[t * k + a]!
-        if (weight !== 0) for (let b = 0; b < k; b++) around += weight * joint[t * k + b]! * covariance[a * k + b]!
-      }
-      variances += 1 / d + around / (d * d)
-    }
-    return Math.sqrt(dot(effects, effects) / (effects.length - precision * variances))
+  private betterTripSd(system: Arrowhead, covariance: Square, effects: Float64Array, precision: number): number {
+    const variances = diagonalOfInverse(system, this.size, covariance)
+    let sum = 0
+    for (let t = 0; t < effects.length; t++) sum += variances[t]!
+    return Math.sqrt(dot(effects, effects) / (effects.length - precision * sum))
   }
 
-  private system(mu: Float64Array, lambda: number, precision: number): System | undefined {
+  private system(mu: Float64Array, lambda: number, precision: number): Arrowhead | undefined {
     const { size: k, firsts, values } = this
     const { trip, trips } = this.data
     const spline = this.penalty.map((one) => lambda * one)
@@ -274,24 +270,11 @@ export class CurveFitter {
       }
       if (t >= 0) diagonal[t]! += weight
     }
-    let logDiagonal = 0
-    for (let t = 0; t < trips; t++) {
-      const d = diagonal[t]!
-      logDiagonal += Math.log(d)
-      // A trip lies on few splines.
-      let low = 0
-      while (low < k && joint[t * k + low] === 0) low++
-      for (let a = low; a < k; a++) {
-        const value = joint[t * k + a]! / d
-        if (value !== 0) for (let b = low; b <= a; b++) spline[a * k + b]! -= value * joint[t * k + b]!
-      }
-    }
-    const factor = cholesky(spline, k)
-    return factor && { factor, diagonal, joint, logDiagonal }
+    return factorArrowhead(diagonal, joint, spline)
   }
 
   private step(
-    { factor, diagonal, joint }: System,
+    system: Arrowhead,
     mu: Float64Array,
     coefficients: Float64Array,
     effects: Float64Array,
@@ -311,16 +294,11 @@ export class CurveFitter {
     }
     for (let a = 0; a < k; a++)
       for (let b = 0; b < k; b++) gradient[a]! -= lambda * this.penalty[a * k + b]! * coefficients[b]!
-    const whole = Float64Array.from(gradient)
-    for (let t = 0; t < trips; t++)
-      for (let a = 0; a < k; a++) gradient[a]! -= (joint[t * k + a]! * ofTrips[t]!) / diagonal[t]!
-    const move = choleskySolve(factor, gradient, k)
-    const moveTrips = ofTrips.map((one, t) => {
-      let sum = one
-      for (let a = 0; a < k; a++) sum -= joint[t * k + a]! * move[a]!
-      return sum / diagonal[t]!
-    })
-    return { coefficients: move, effects: moveTrips, promised: (dot(whole, move) + dot(ofTrips, moveTrips)) / 2 }
+    const whole = new Float64Array(trips + k)
+    whole.set(ofTrips)
+    whole.set(gradient, trips)
+    const move = solveArrowhead(system, whole)
+    return { coefficients: move.slice(trips), effects: move.slice(0, trips), promised: dot(whole, move) / 2 }
   }
 
   /** Trace of what the data say against what the penalty says: k − λ·tr(V·S). */
@@ -329,14 +307,6 @@ export class CurveFitter {
     for (let i = 0; i < covariance.length; i++) trace += covariance[i]! * this.penalty[i]!
     return this.size - lambda * trace
   }
-}
-
-interface System {
-  /** Of the spline's block, trips eliminated. */
-  readonly factor: Square
-  readonly diagonal: Float64Array
-  readonly joint: Float64Array
-  readonly logDiagonal: number
 }
 
 /** A Newton step, and by how much it promises to raise the penalised likelihood. */

@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { agreeingRows } from './agreeing.ts'
+import { LabelEncoder, agreeingRows } from '../../numerics/index.ts'
 import type { ModelData } from './designMatrix.ts'
 
 export interface Collapsed {
@@ -49,10 +49,6 @@ function logFactorial(n: number): number {
 }
 
 function codesOf(rows: Int32Array, values: ArrayLike<string | number>): Int32Array {
-  const known = new Map<string | number, number>()
-  return rows.map((row) => {
-    const code = known.get(at(values, row)) ?? known.size
-    known.set(at(values, row), code)
-    return code
-  })
+  const encoder = new LabelEncoder<string | number>()
+  return rows.map((row) => encoder.codeOf(at(values, row)))
 }

@@ -1,5 +1,5 @@
 import { entry } from '../../checked/index.ts'
-import { agreeingRows } from './agreeing.ts'
+import { agreeingRows } from '../../numerics/index.ts'
 
 /** Rows as columns; `factors` hold level names, the first level in order of `levels` is the reference. */
 export interface ModelData {

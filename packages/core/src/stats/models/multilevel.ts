@@ -1,6 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
-import { cholesky, choleskySolve, choleskyInverse, logDeterminant } from '../../numerics/index.ts'
-import type { Square } from '../../numerics/index.ts'
+import { LabelEncoder, diagonalOfInverse, factorArrowhead, halvedStep, solveArrowhead } from '../../numerics/index.ts'
+import type { Arrowhead } from '../../numerics/index.ts'
 import type { DesignMatrix } from './designMatrix.ts'
 
 /** One grouping with a random intercept: the level of each row. */
@@ -11,14 +11,9 @@ export interface Grouping {
 }
 
 export function groupingOf(name: string, labels: readonly string[], kept: Int32Array): Grouping {
-  const codeOf = new Map<string, number>()
-  const codes = Int32Array.from(kept, (row) => {
-    const label = at(labels, row)
-    let code = codeOf.get(label)
-    if (code === undefined) codeOf.set(label, (code = codeOf.size))
-    return code
-  })
-  return { name, levels: [...codeOf.keys()], codes }
+  const encoder = new LabelEncoder()
+  const codes = Int32Array.from(kept, (row) => encoder.codeOf(at(labels, row)))
+  return { name, levels: encoder.labels, codes }
 }
 
 const MOST_STEPS = 100
@@ -80,24 +75,23 @@ export class RandomPart {
       for (let i = 0; i < rows; i++) residual[i] = events[i]! - mu[i]!
       const gradient = this.transpose(residual, first, rest)
       for (let i = 0; i < this.size; i++) gradient[i]! -= b[i]!
-      const move = solve(system, gradient, this.diagonal.levels.length, this.dense)
-      let share = 1
-      let tried = b
-      let next = -Infinity
-      for (let half = 0; half < 30; half++, share /= 2) {
-        tried = b.map((value_, i) => value_ + share * at(move, i))
-        mu = this.means(eta0, first, rest, tried)
-        next = this.penalised(mu, tried)
-        if (next >= value - 1e-12 * Math.abs(value)) break
-      }
-      const gain = next - value
-      b = tried
-      value = next
+      const move = solveArrowhead(system, gradient)
+      const from_ = b
+      const next = halvedStep(
+        (share) => from_.map((one, i) => one + share * move[i]!),
+        (tried) => {
+          mu = this.means(eta0, first, rest, tried)
+          return this.penalised(mu, tried)
+        },
+        value - 1e-12 * Math.abs(value),
+      )
+      const gain = next.height - value
+      b = next.place
+      value = next.height
       if (Math.abs(gain) < CLOSE * (Math.abs(value) + 1)) break
     }
     const system = this.system(mu, first, rest)
-    const logDet = system ? system.logDiagonal + system.logDense : NaN
-    return { spherical: b, mu, logLikelihood: value - this.constant - logDet / 2 }
+    return { spherical: b, mu, logLikelihood: value - this.constant - (system?.logDeterminant ?? NaN) / 2 }
   }
 
   /** Modes by grouping with their conditional standard errors. */
@@ -107,9 +101,7 @@ export class RandomPart {
   ): Record<string, { level: string; estimate: number; standardError: number }[]> {
     const { first, rest } = this.sdsInOrder(sds)
     const system = this.system(modes.mu, first, rest)
-    const variances = system
-      ? diagonalOfInverse(system, this.diagonal.levels.length, this.dense)
-      : new Float64Array(this.size).fill(NaN)
+    const variances = system ? diagonalOfInverse(system, this.dense) : new Float64Array(this.size).fill(NaN)
     const of = (
       grouping: Grouping,
       sd: number,
@@ -167,8 +159,8 @@ export class RandomPart {
     return out
   }
 
-  /** I + ΛZᵀWZΛ: a diagonal block, a dense one and what joins them, with the dense one's Schur complement factored. */
-  private system(mu: Float64Array, first: number, rest: readonly number[]): System | undefined {
+  /** I + ΛZᵀWZΛ: a diagonal block, a dense one and what joins them. */
+  private system(mu: Float64Array, first: number, rest: readonly number[]): Arrowhead | undefined {
     const [q, m] = [this.diagonal.levels.length, this.dense]
     const diagonal = new Float64Array(q).fill(1)
     const joint = new Float64Array(q * m)
@@ -190,58 +182,6 @@ export class RandomPart {
         }
       }
     }
-    let logDiagonal = 0
-    for (let j = 0; j < q; j++) {
-      const d = diagonal[j]!
-      logDiagonal += Math.log(d)
-      for (let a = 0; a < m; a++) {
-        const value = joint[j * m + a]!
-        if (value === 0) continue
-        const share = value / d
-        for (let b = 0; b < m; b++) dense[a * m + b]! -= share * joint[j * m + b]!
-      }
-    }
-    const factor = m === 0 ? new Float64Array(0) : cholesky(dense, m)
-    return factor && { diagonal, joint, factor, logDiagonal, logDense: logDeterminant(factor, m) }
+    return factorArrowhead(diagonal, joint, dense)
   }
-}
-
-interface System {
-  readonly diagonal: Float64Array
-  readonly joint: Float64Array
-  /** Cholesky factor of the dense block's Schur complement. */
-  readonly factor: Square
-  readonly logDiagonal: number
-  readonly logDense: number
-}
-
-function solve({ diagonal, joint, factor }: System, right: Float64Array, q: number, m: number): Float64Array {
-  const lower = right.slice(q)
-  for (let j = 0; j < q; j++) {
-    const share = right[j]! / diagonal[j]!
-    for (let a = 0; a < m; a++) lower[a]! -= share * joint[j * m + a]!
-  }
-  const below = m === 0 ? lower : choleskySolve(factor, lower, m)
-  const out = new Float64Array(q + m)
-  for (let j = 0; j < q; j++) {
-    let sum = right[j]!
-    for (let a = 0; a < m; a++) sum -= joint[j * m + a]! * below[a]!
-    out[j] = sum / diagonal[j]!
-  }
-  out.set(below, q)
-  return out
-}
-
-function diagonalOfInverse({ diagonal, joint, factor }: System, q: number, m: number): Float64Array {
-  const inverse = m === 0 ? factor : choleskyInverse(factor, m)
-  const out = new Float64Array(q + m)
-  for (let j = 0; j < q; j++) {
-    let sum = 0
-    for (let a = 0; a < m; a++)
-      for (let b = 0; b < m; b++) sum += joint[j * m + a]! * inverse[a * m + b]! * joint[j * m + b]!
-    const d = diagonal[j]!
-    out[j] = 1 / d + sum / (d * d)
-  }
-  for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a]!
-  return out
 }

@@ -1,4 +1,4 @@
-import { cholesky, choleskyInverse, choleskySolve, logGamma } from '../../numerics/index.ts'
+import { cholesky, choleskyInverse, choleskySolve, halvedStep, logGamma } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import { cellsOfDesign, designOf, linear, rowOf, widthOf, withoutBarren } from './designMatrix.ts'
 import type { Cells, DesignMatrix, Levels, ModelData } from './designMatrix.ts'
@@ -181,20 +181,20 @@ function maximise(design: DesignMatrix, free: readonly number[]): Fit {
     const factor = cholesky(crossProduct(design, mu, free), free.length)
     if (!factor) return { beta, mu, deviance, converged: false }
     const move = choleskySolve(factor, transposeTimes(design, residual, free), free.length)
-    let share = 1
-    let next = { beta, mu, deviance: Infinity }
-    // A step that makes it worse is halved.
-    for (let half = 0; half < 20; half++, share /= 2) {
-      const tried = Float64Array.from(beta)
-      free.forEach((column, i) => (tried[column] = beta[column]! + share * move[i]!))
-      const means = meansOf(design, tried)
-      next = { beta: tried, mu: means, deviance: devianceOf(design, means) }
-      if (next.deviance <= deviance + 1e-12 * (Math.abs(deviance) + 1)) break
-    }
-    const gain = deviance - next.deviance
-    beta.set(next.beta)
-    mu = next.mu
-    deviance = next.deviance
+    const next = halvedStep(
+      (share) => {
+        const tried = Float64Array.from(beta)
+        free.forEach((column, i) => (tried[column] = beta[column]! + share * move[i]!))
+        return { beta: tried, mu: meansOf(design, tried) }
+      },
+      (tried) => -devianceOf(design, tried.mu),
+      -deviance - 1e-12 * (Math.abs(deviance) + 1),
+      20,
+    )
+    const gain = deviance + next.height
+    beta.set(next.place.beta)
+    mu = next.place.mu
+    deviance = -next.height
     if (Math.abs(gain) < CLOSE * (Math.abs(deviance) + 0.1))
       return { beta, mu, deviance, converged: beta.every((value) => Math.abs(value) < LARGEST_ETA) }
   }

@@ -3,12 +3,13 @@ import {
   KINDS,
   MERGED_KINDS,
   aliasesOf,
+  bookOf,
   clockShiftsOf,
   shiftedFields,
   withAliases,
   withTrackParts,
 } from '@jotbook/core'
-import type { BookRecords, Kind, Trip } from '@jotbook/core'
+import type { BookRecords, Kind, RecordOf } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
 import { readableFields } from '@jotbook/contract'
@@ -55,24 +56,12 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
 /** The book's records as they are analysed: deleted ones left out, with their trips. */
 export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRecords> {
   const stored = await storedRecords(db, bookId)
-  const standing = <R>(kind: Kind): R[] =>
+  const standing = <K extends Kind>(kind: K): RecordOf<K>[] =>
     stored[kind]
       .filter(({ fields }) => typeof fields.deletedAt !== 'string')
-      .map(({ id, fields }) => ({ ...fields, id }) as R)
-  const trips = withTrackParts(standing<Trip>('trip'), standing('trackPart'))
-  const kept = new Set(trips.map(({ id }) => id))
-  const ofTrips = <R extends { readonly trip: string }>(kind: Kind): R[] =>
-    standing<R>(kind).filter(({ trip }) => kept.has(trip))
-  return {
-    waters: standing('water'),
-    spots: standing('spot'),
-    lures: standing('lure'),
-    setups: standing('setup'),
-    trips,
-    stints: ofTrips('stint'),
-    readings: ofTrips('reading'),
-    strikes: ofTrips('strike'),
-  }
+      .map(({ id, fields }) => ({ ...fields, id }) as RecordOf<K>)
+  const book = bookOf(standing)
+  return { ...book, trips: withTrackParts(book.trips, standing('trackPart')) }
 }
 
 /** The book as the CSV files of a bundle. */

@@ -1,13 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { RecordOf } from '@jotbook/core'
-import { routes } from '@jotbook/contract'
-import type { AccessEvent, ProblemDetails } from '@jotbook/contract'
-import { fetchJson } from '../../offline/index.ts'
+import { refusalOf } from '../../state/api.ts'
+import { useLazyAccessEventsQuery } from './accountApi.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
-import { problemOf } from './problemOf.ts'
 import { text } from './text.ts'
 
 const words = text.access
@@ -15,27 +13,18 @@ const SHOWN = 30
 
 /** What happened to the book and to its owner's account, newest first. */
 export function AccessLog({ book, members }: { book: string; members: readonly RecordOf<'member'>[] }) {
-  const [events, setEvents] = useState<readonly AccessEvent[]>()
+  const [look, { data: events, error }] = useLazyAccessEventsQuery()
   const [all, setAll] = useState(false)
-  const [problem, setProblem] = useState<ProblemDetails>()
-  const look = async (): Promise<void> => {
-    try {
-      setEvents((await fetchJson<{ events: AccessEvent[] }>(routes.events(book))).events)
-      setProblem(undefined)
-    } catch (error) {
-      setProblem(problemOf(error))
-    }
-  }
   const nameOf = (id: string | null): string => members.find((member) => member.id === id)?.name ?? ''
   return (
     <Box mt="14px">
       <Flex align="center" gap="12px">
         <strong>{words.title}</strong>
-        <Button look="bare" onClick={() => void look()}>
+        <Button look="bare" onClick={() => void look(book)}>
           {events ? words.again : words.show}
         </Button>
       </Flex>
-      <ProblemNote problem={problem} />
+      <ProblemNote problem={refusalOf(error)} />
       {events?.length === 0 && <p>{words.nothing}</p>}
       {events && events.length > 0 && (
         <ol>

@@ -1,86 +1,50 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
-import { routes } from '@jotbook/contract'
-import type { ProblemDetails } from '@jotbook/contract'
-import { api } from '../../state/api.ts'
-import { useAppDispatch } from '../../state/store.ts'
-import { sendNothingBack } from '../../offline/index.ts'
+import { useForm } from 'react-hook-form'
+import { refusalOf } from '../../state/api.ts'
+import { useChooseSignInMutation } from './accountApi.ts'
 import { Button, Field, Label, Quiet } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
-import { problemOf } from './problemOf.ts'
 import { text } from './text.ts'
 
 /** The name and password one signs in with from elsewhere. */
 export function ChooseSignIn({ signInName }: { signInName: string | null }) {
-  const [name, setName] = useState(signInName ?? '')
-  const [password, setPassword] = useState('')
-  const [current, setCurrent] = useState('')
-  const [kept, setKept] = useState(false)
-  const [problem, setProblem] = useState<ProblemDetails>()
-  const dispatch = useAppDispatch()
-  const keep = async (): Promise<void> => {
-    try {
-      await sendNothingBack('PUT', routes.account, { name, password, current })
-      setProblem(undefined)
-      setPassword('')
-      setCurrent('')
-      setKept(true)
-      dispatch(api.util.invalidateTags(['Session']))
-    } catch (error) {
-      setProblem(problemOf(error))
-    }
-  }
+  const { register, handleSubmit, reset } = useForm({
+    defaultValues: { name: signInName ?? '', password: '', current: '' },
+  })
+  const [choose, { error, isSuccess }] = useChooseSignInMutation()
+  const keep = handleSubmit(async (typed) => {
+    const answer = await choose(typed)
+    if (!answer.error) reset({ name: typed.name, password: '', current: '' })
+  })
   return (
     <Box mt="14px">
       <strong>{text.members.password}</strong> {signInName && <Quiet>{text.members.signInAs(signInName)}</Quiet>}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault()
-          void keep()
-        }}
-      >
+      <form onSubmit={(event) => void keep(event)}>
         <Flex gap="12px" wrap="wrap" align="end" mt="4px">
           <Box w="200px">
             <Label htmlFor="account-name">{text.signIn.name}</Label>
-            <Field
-              id="account-name"
-              autoComplete="username"
-              value={name}
-              onChange={({ target }) => setName(target.value)}
-            />
+            <Field id="account-name" autoComplete="username" {...register('name')} />
           </Box>
           <Box w="200px">
             <Label htmlFor="account-password">
               {signInName === null ? text.signIn.password : text.members.newPassword}
             </Label>
-            <Field
-              id="account-password"
-              type="password"
-              autoComplete="new-password"
-              value={password}
-              onChange={({ target }) => setPassword(target.value)}
-            />
+            <Field id="account-password" type="password" autoComplete="new-password" {...register('password')} />
           </Box>
           {signInName !== null && (
             <Box w="200px">
               <Label htmlFor="account-current">{text.members.current}</Label>
-              <Field
-                id="account-current"
-                type="password"
-                autoComplete="current-password"
-                value={current}
-                onChange={({ target }) => setCurrent(target.value)}
-              />
+              <Field id="account-current" type="password" autoComplete="current-password" {...register('current')} />
             </Box>
           )}
           <Button type="submit">{text.members.keep}</Button>
-          <span role="status">{kept && !problem ? text.members.kept : ''}</span>
+          <span role="status">{isSuccess ? text.members.kept : ''}</span>
         </Flex>
       </form>
       <Quiet display="block" mt="4px">
         {text.members.newPasswordNote}
       </Quiet>
-      <ProblemNote problem={problem} />
+      <ProblemNote problem={refusalOf(error)} />
     </Box>
   )
 }

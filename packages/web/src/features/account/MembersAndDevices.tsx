@@ -1,18 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { liveQuery } from 'dexie'
-import { useCallback, useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import type { RecordOf } from '@jotbook/core'
-import { routes } from '@jotbook/contract'
-import type { DeviceSummary, Pairing, ProblemDetails } from '@jotbook/contract'
-import { useSessionQuery } from '../../state/api.ts'
+import { refusalOf, useSessionQuery } from '../../state/api.ts'
+import { useDevicesQuery, usePairingMutation, useRevokeDeviceMutation } from './accountApi.ts'
 import { deleted, deletionOf, useSave } from '../../state/useSave.ts'
-import { fetchJson, recordsOf, sendJson, sendNothingBack } from '../../offline/index.ts'
+import { recordsOf } from '../../offline/index.ts'
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { AccessLog } from './AccessLog.tsx'
 import { ChooseSignIn } from './ChooseSignIn.tsx'
-import { problemOf } from './problemOf.ts'
 import { QrCode } from './QrCode.tsx'
 import { SecondFactor } from './SecondFactor.tsx'
 import { SignOut } from './SignOut.tsx'
@@ -22,7 +19,7 @@ import { text } from './text.ts'
 export function MembersAndDevices({ book, owner }: { book: string; owner: boolean }) {
   const { data: session } = useSessionQuery()
   const network = session?.mode === 'network'
-  const members = useMembers(book)
+  const members = useLiveQuery(() => recordsOf(book, 'member'), [book]) ?? []
   return (
     <Box as="section" aria-label={text.members.title} mt="26px">
       <Heading>{text.members.title}</Heading>
@@ -34,15 +31,6 @@ export function MembersAndDevices({ book, owner }: { book: string; owner: boolea
       {network && <SignOut />}
     </Box>
   )
-}
-
-function useMembers(book: string): readonly RecordOf<'member'>[] {
-  const [members, setMembers] = useState<readonly RecordOf<'member'>[]>([])
-  useEffect(() => {
-    const reading = liveQuery(() => recordsOf(book, 'member')).subscribe(setMembers)
-    return () => reading.unsubscribe()
-  }, [book])
-  return members
 }
 
 function Members({ owner, members }: { owner: boolean; members: readonly RecordOf<'member'>[] }) {
@@ -65,43 +53,23 @@ function Members({ owner, members }: { owner: boolean; members: readonly RecordO
   )
 }
 
-const codeFor = (book: string, whom: 'me' | 'crew' | 'viewer'): Promise<Pairing> =>
-  whom === 'me'
-    ? sendJson<Pairing>('POST', routes.pairings, {})
-    : sendJson<Pairing>('POST', routes.invitations(book), { role: whom })
-
 function Devices({ book, owner }: { book: string; owner: boolean }) {
-  const [devices, setDevices] = useState<readonly DeviceSummary[]>([])
-  const [pairing, setPairing] = useState<Pairing>()
-  const [problem, setProblem] = useState<ProblemDetails>()
-  const attempt = useCallback(async (work: () => Promise<void>): Promise<void> => {
-    try {
-      await work()
-      setProblem(undefined)
-    } catch (error) {
-      setProblem(problemOf(error))
-    }
-  }, [])
-  const look = useCallback(
-    () => attempt(async () => setDevices((await fetchJson<{ devices: DeviceSummary[] }>(routes.devices)).devices)),
-    [attempt],
-  )
-  useEffect(() => void look(), [look])
-  const ask = (whom: 'me' | 'crew' | 'viewer'): void => void attempt(async () => setPairing(await codeFor(book, whom)))
+  const devices = useDevicesQuery()
+  const [revoke, revoking] = useRevokeDeviceMutation()
+  const [pair, { data: pairing, error }] = usePairingMutation()
+  const ask = (whom: 'me' | 'crew' | 'viewer'): void => void pair({ book, whom })
+  const problem = refusalOf(error ?? revoking.error ?? devices.error)
   return (
     <Box mt="14px">
       <strong>{text.members.devices}</strong>
       <ul>
-        {devices.map(({ id, name, seenAt, thisOne }) => (
+        {devices.data?.map(({ id, name, seenAt, thisOne }) => (
           <Flex as="li" key={id} align="center" gap="12px" py="4px" borderBottom="1px solid" borderColor="rule">
             <Box flex="1">
               {name} <Quiet>{thisOne ? text.members.thisOne : text.members.seen(moment(Date.parse(seenAt)))}</Quiet>
             </Box>
             {!thisOne && (
-              <Button
-                look="bare"
-                onClick={() => void attempt(() => sendNothingBack('POST', routes.revoke(id), {})).then(look)}
-              >
+              <Button look="bare" onClick={() => void revoke(id)}>
                 {text.members.revoke(name)}
               </Button>
             )}

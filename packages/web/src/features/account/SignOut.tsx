@@ -1,9 +1,9 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
-import { routes } from '@jotbook/contract'
+import { useSignOutMutation } from './accountApi.ts'
 import { forgetSession } from '../../state/session.ts'
 import { useAppSelector } from '../../state/store.ts'
-import { clearDevice, sendNothingBack } from '../../offline/index.ts'
+import { clearDevice } from '../../offline/index.ts'
 import { Button } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
@@ -11,9 +11,10 @@ import { text } from './text.ts'
 export function SignOut() {
   const { waiting, refused } = useAppSelector(({ records }) => records)
   const [asking, setAsking] = useState(false)
+  const [signOut] = useSignOutMutation()
   const unsent = waiting + refused
   const leave = async (): Promise<void> => {
-    await sendNothingBack('POST', routes.signOut, {})
+    await signOut().unwrap()
     await clearDevice()
     forgetSession()
     location.assign('/sign-in')

@@ -6,12 +6,12 @@ export const CONFIDENCE = 0.9
 
 export function useBoard({ by, where }: Question): Answered<Board> {
   const question = { by: [...by], where }
-  return useAnalysis((worker, book) => worker.board(book, question, CONFIDENCE), JSON.stringify(question))
+  return useAnalysis('board', [question, CONFIDENCE])
 }
 
 export function useBehind({ by, where }: Question, group: readonly string[] | undefined): Answered<Contribution[]> {
   const question = { by: [...by], where }
-  return useAnalysis((worker, book) => worker.behind(book, question, group), JSON.stringify([question, group ?? null]))
+  return useAnalysis('behind', [question, group])
 }
 
 /**
@@ -26,8 +26,5 @@ export function useLevels(
     by: [...by],
     where: [...where.filter((clause) => clause.column !== column), { kind: 'oneOf', column, values: [] }],
   }
-  return (
-    useAnalysis((worker, book) => worker.levels(book, column, next), `levels ${column} ${JSON.stringify(next)}`)
-      .value ?? []
-  )
+  return useAnalysis('levels', [column, next]).value ?? []
 }

@@ -11,10 +11,7 @@ export interface GroupResult {
 
 /** The results of every water, or of every lure, by id. Undefined until they are known. */
 export function useGroups(column: 'water' | 'lure'): ReadonlyMap<string, GroupResult> | undefined {
-  const { value } = useAnalysis(
-    (worker, book) => worker.board(book, { by: [column], where: [] }, CONFIDENCE),
-    `groups ${column}`,
-  )
+  const { value } = useAnalysis('board', [{ by: [column], where: [] }, CONFIDENCE])
   return useMemo(() => {
     if (!value) return undefined
     const groups = new Map<string, GroupResult>()

@@ -1,7 +1,6 @@
 import { useSave } from '../../state/useSave.ts'
 import { Box } from '@chakra-ui/react'
-import { liveQuery } from 'dexie'
-import { useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import { fieldsOf, parseStamp, typedName } from '@jotbook/core'
 import type { Json } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
@@ -20,11 +19,7 @@ interface Seen {
 
 /** What two devices said of one thing without knowing of each other: the later stays, one tap takes the other. */
 export function Conflicts({ book, trip }: { book: string; trip?: string }) {
-  const [seen, setSeen] = useState<Seen>()
-  useEffect(() => {
-    const reading = liveQuery(() => readConflicts(book)).subscribe(setSeen)
-    return () => reading.unsubscribe()
-  }, [book])
+  const seen = useLiveQuery(() => readConflicts(book), [book])
   const shown =
     seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
   if (!seen || shown.length === 0) return null

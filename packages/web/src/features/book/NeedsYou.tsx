@@ -1,6 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { liveQuery } from 'dexie'
-import { useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import { pushSoon, resolveRefused, store } from '../../offline/index.ts'
 import type { OutboxEntry } from '../../offline/index.ts'
 import { Button, Heading, Quiet } from '../../ui/controls.tsx'
@@ -8,11 +7,7 @@ import { text } from './text.ts'
 
 /** Changes the server would not take, each with its reason: they wait here and block nothing. */
 export function NeedsYou({ book }: { book: string }) {
-  const [entries, setEntries] = useState<readonly OutboxEntry[]>([])
-  useEffect(() => {
-    const reading = liveQuery(() => store.outbox.where({ book, refused: 1 }).toArray()).subscribe(setEntries)
-    return () => reading.unsubscribe()
-  }, [book])
+  const entries = useLiveQuery(() => store.outbox.where({ book, refused: 1 }).toArray(), [book]) ?? []
   if (entries.length === 0) return null
   const groups = new Map<string, OutboxEntry[]>()
   for (const entry of entries) groups.set(entry.change.group, [...(groups.get(entry.change.group) ?? []), entry])

@@ -1,10 +1,7 @@
 import { Box } from '@chakra-ui/react'
-import { liveQuery } from 'dexie'
-import { useEffect, useState } from 'react'
-import { routes } from '@jotbook/contract'
-import type { BackupState } from '@jotbook/contract'
-import { fetchJson, store, unreadableRecords } from '../../offline/index.ts'
-import type { Unreadable } from '../../offline/index.ts'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { store, unreadableRecords } from '../../offline/index.ts'
+import { useBackupsQuery } from '../../state/api.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -13,18 +10,9 @@ const words = text.keeping
 
 /** Whether what is here is what the server has, when it was last backed up, and what cannot be read. */
 export function SafeKeeping({ book }: { book: string }) {
-  const [meta, setMeta] = useState<{ readonly comparedAtMs?: number; readonly repairedAtMs?: number }>()
-  const [unreadable, setUnreadable] = useState<readonly Unreadable[]>([])
-  const [backup, setBackup] = useState<BackupState>()
-  useEffect(() => {
-    const reading = liveQuery(() => store.books.get(book)).subscribe(setMeta)
-    const looking = liveQuery(() => unreadableRecords(book)).subscribe(setUnreadable)
-    return () => {
-      reading.unsubscribe()
-      looking.unsubscribe()
-    }
-  }, [book])
-  useEffect(() => void fetchJson<BackupState>(routes.backups).then(setBackup, () => undefined), [])
+  const meta = useLiveQuery(() => store.books.get(book), [book])
+  const unreadable = useLiveQuery(() => unreadableRecords(book), [book]) ?? []
+  const { data: backup } = useBackupsQuery()
   const { last, nightly } = backup ?? {}
   return (
     <Box as="section" aria-label={words.title} mt="26px">

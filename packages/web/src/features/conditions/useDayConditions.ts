@@ -1,4 +1,3 @@
-import { useMemo } from 'react'
 import type { DayCondition, Setting, Water } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 
@@ -9,11 +8,6 @@ export function useDayConditions(
   fromMs: number,
   toMs: number,
 ): readonly DayCondition[] | undefined {
-  const key = useMemo(
-    () => JSON.stringify([water?.id, water?.latitude, water?.longitude, setting, fromMs, toMs]),
-    [water, setting, fromMs, toMs],
-  )
   const place = { latitude: water?.latitude ?? null, longitude: water?.longitude ?? null }
-  return useAnalysis((worker, book) => worker.conditions(book, water?.id, { ...setting, ...place }, fromMs, toMs), key)
-    .value
+  return useAnalysis('conditions', [water?.id, { ...setting, ...place }, fromMs, toMs]).value
 }

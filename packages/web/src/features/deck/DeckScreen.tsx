@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { epochMs } from '@jotbook/core'
+import { timeZoneOf, epochMs } from '@jotbook/core'
 import { aboard, answerSilence, breakOff, fishOn, inHand, onBreak, unsureStints } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
@@ -39,7 +39,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const { day, tap } = deck
   const { waters, lures } = useAppSelector(({ records }) => records)
   const water = waters.find(({ id }) => id === day.trip.water)
-  const zone = day.trip.timeZone ?? water?.timeZone ?? 'UTC'
+  const zone = timeZoneOf(day.trip, water)
   const people = aboard(day)
   const [whose, setWhose] = useState<Whose>(people[0] ?? null)
   const [asking, setAsking] = useAsking(day)

@@ -1,3 +1,4 @@
+import { isStrike } from '@jotbook/core'
 import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
 import type { DeckDay } from '@jotbook/core/deck'
@@ -29,7 +30,7 @@ export function StrikeSheet({
   const units = useUnits()
   const strike = deck.day.strikes.find((one) => one.id === id)
   if (!strike) return null
-  const number = deck.day.strikes.filter(({ outcome, time }) => outcome !== 'raised' && time <= strike.time).length
+  const number = deck.day.strikes.filter((one) => isStrike(one) && one.time <= strike.time).length
   const stint = deck.day.stints.find((one) => one.id === strike.stint)
   const write = (fields: Fields, what: string): void => change(() => fields, what)
   /** Built on the taps before it: two quick ones count twice. */

@@ -7,8 +7,5 @@ const DAY_MS = 24 * HOUR_MS
 /** What the book usually reads at this time of the year; empty until it is known. */
 export function useUsualReadings(water: string | undefined, nowMs: number): UsualReadings {
   const today = Math.floor(nowMs / DAY_MS)
-  return (
-    useAnalysis((worker, book) => worker.usual(book, water ?? '', today * DAY_MS), `usual:${water}:${today}`).value ??
-    {}
-  )
+  return useAnalysis('usual', [water ?? '', today * DAY_MS]).value ?? {}
 }

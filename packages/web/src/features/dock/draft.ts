@@ -1,4 +1,4 @@
-import { SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
+import { timeZoneOf, effortKnownOf, SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
 import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
 import { bareQuantity } from '../../ui/locale.ts'
 
@@ -146,8 +146,6 @@ export function newDraft(
   }
 }
 
-export const zoneOfTrip = ({ timeZone }: Trip): string => timeZone ?? 'UTC'
-
 /** A trip in the book as the draft that would have made it. */
 export function draftOfTrip(
   trip: Trip,
@@ -155,7 +153,7 @@ export function draftOfTrip(
   units: UnitPreferences,
   newId: NewId,
 ): DockDraft {
-  const zone = zoneOfTrip(trip)
+  const zone = timeZoneOf(trip)
   const clock = (iso: string | null | undefined): string => {
     if (!iso) return ''
     const { hour, minute } = localParts(Date.parse(iso), zone)
@@ -180,7 +178,7 @@ export function draftOfTrip(
     purpose: trip.purpose ?? '',
     people: trip.anglers?.join(', ') ?? '',
     note: trip.note ?? '',
-    effortKnown: trip.effortKnown ?? 'full',
+    effortKnown: effortKnownOf(trip),
     again: {},
     said: Object.fromEntries(
       Object.values(SAID).flatMap((field) => (trip[field] ? [[field, trip[field]] as const] : [])),

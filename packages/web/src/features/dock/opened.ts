@@ -1,7 +1,7 @@
-import { epochMs } from '@jotbook/core'
+import { timeZoneOf, epochMs } from '@jotbook/core'
 import type { Fields, Kind, Trip, UnitPreferences } from '@jotbook/core'
 import type { TripRecords } from '../../offline/index.ts'
-import { draftOfTrip, isBlank, zoneOfTrip } from './draft.ts'
+import { draftOfTrip, isBlank } from './draft.ts'
 import type { DockDraft, NewId } from './draft.ts'
 
 /** A trip as it was when its draft was opened: what its cells said, and what the records held. */
@@ -27,7 +27,7 @@ export function openedTrip(trip: Trip, stored: TripRecords, units: UnitPreferenc
       ...remembered('strike', children.strikes),
       ...remembered('reading', children.readings),
     ]),
-    zone: zoneOfTrip(trip),
+    zone: timeZoneOf(trip),
   }
 }
 

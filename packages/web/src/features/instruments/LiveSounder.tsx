@@ -1,9 +1,7 @@
 import { Box } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
-import { Problem, routes } from '@jotbook/contract'
-import type { FeedState, ProblemDetails } from '@jotbook/contract'
+import { refusalOf } from '../../state/api.ts'
+import { useFeedQuery, useStartFeedMutation, useStopFeedMutation } from './feedApi.ts'
 import { useBookId } from '../../state/useBook.ts'
-import { fetchJson, sendJson } from '../../offline/index.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { text } from './text.ts'
@@ -13,29 +11,20 @@ const LOOK_MS = 2000
 /** A sounder that the server listens to while the trip is open; its readings come back with the next pull. */
 export function LiveSounder({ trip, address }: { trip: string; address: string }) {
   const book = useBookId()
-  const [state, setState] = useState<FeedState>()
-  const [wrong, setWrong] = useState<ProblemDetails>()
-  useEffect(() => {
-    const look = (): void =>
-      void fetchJson<FeedState>(routes.feed(book, trip)).then(setState, () => setState(undefined))
-    look()
-    const timer = setInterval(look, LOOK_MS)
-    return () => clearInterval(timer)
-  }, [book, trip])
-  const ask = (answer: Promise<FeedState>): void => {
-    setWrong(undefined)
-    answer.then(setState, (error: unknown) => error instanceof Problem && setWrong(error.toJSON()))
-  }
+  const { data, isError } = useFeedQuery({ book, trip }, { pollingInterval: LOOK_MS })
+  const [start, starting] = useStartFeedMutation()
+  const [stop, stopping] = useStopFeedMutation()
+  // A server that is away tells nothing: what it last said is not shown as if it held.
+  const state = isError ? undefined : data
+  const wrong = refusalOf(starting.error ?? stopping.error)
   if (address === '') return <Quiet>{text.live.noAddress}</Quiet>
   const bad = state ? state.checksum + state.unreadable + state.flooded : 0
   return (
     <Box mt="12px" role="group" aria-label={text.live.title}>
       {state?.running ? (
-        <Button onClick={() => ask(sendJson<FeedState>('POST', routes.feedStop(book, trip), {}))}>
-          {text.live.stop}
-        </Button>
+        <Button onClick={() => void stop({ book, trip })}>{text.live.stop}</Button>
       ) : (
-        <Button onClick={() => ask(sendJson<FeedState>('PUT', routes.feed(book, trip), {}))}>{text.live.start}</Button>
+        <Button onClick={() => void start({ book, trip })}>{text.live.start}</Button>
       )}
       {state?.running && (
         <Box role="status" mt="4px">

@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
-import { liveQuery } from 'dexie'
-import type { Lure, RecordOf } from '@jotbook/core'
+import { useLiveQuery } from 'dexie-react-hooks'
+import type { Lure } from '@jotbook/core'
 import { AddPhoto, Photo } from '../../ui/ofBook/Photo.tsx'
 import { useBookId, useMay } from '../../state/useBook.ts'
 import { deletionOf, useSave } from '../../state/useSave.ts'
@@ -14,13 +13,8 @@ export function LurePhotos({ lure }: { lure: Lure }) {
   const book = useBookId()
   const { may } = useMay()
   const save = useSave()
-  const [photos, setPhotos] = useState<readonly RecordOf<'photo'>[]>([])
-  useEffect(() => {
-    const reading = liveQuery(() => recordsOf(book, 'photo')).subscribe((all) =>
-      setPhotos(all.filter((photo) => photo.lure === lure.id)),
-    )
-    return () => reading.unsubscribe()
-  }, [book, lure.id])
+  const all = useLiveQuery(() => recordsOf(book, 'photo'), [book]) ?? []
+  const photos = all.filter((photo) => photo.lure === lure.id)
   const add = async (file: File): Promise<void> => {
     const sha256 = await keepPicture(book, file)
     await save(text.lure.photoAdded, [{ kind: 'photo', id: newId(), fields: { sha256, lure: lure.id } }])

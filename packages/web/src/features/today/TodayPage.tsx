@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { HOUR_MS, isoUtc } from '@jotbook/core'
+import { effortKnownOf, isoUtc } from '@jotbook/core'
 import { breakOff } from '@jotbook/core/deck'
 import type { Trip } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
@@ -64,8 +64,8 @@ export function TodayPage() {
 
 /** What the last day's readings call for caution with. */
 function CautionsOfToday() {
-  const [hour] = useState(() => Math.floor(Date.now() / HOUR_MS))
-  const { value: cautions = [] } = useAnalysis((worker, book) => worker.cautions(book, Date.now()), `cautions:${hour}`)
+  const [openedMs] = useState(() => Date.now())
+  const { value: cautions = [] } = useAnalysis('cautions', [openedMs])
   if (cautions.length === 0) return null
   return (
     <Box
@@ -160,7 +160,7 @@ function EndNow({ trip }: { trip: Trip }) {
 
 /** What is known of a trip: its strikes over its hours, or that it runs, or that its hours were not logged. */
 function tripLine(trip: Trip, { strikes, hours }: TripSums): string {
-  if (!trip.end && (trip.effortKnown ?? 'full') !== 'none') return text.last.noEnd(strikes)
+  if (!trip.end && effortKnownOf(trip) !== 'none') return text.last.noEnd(strikes)
   return hours > 0 ? text.last.line(strikes, hours) : text.last.noHours(strikes)
 }
 
@@ -192,7 +192,7 @@ function LastTrips({ trips }: { trips: readonly Trip[] }) {
 }
 
 function WhatChanged({ last }: { last: Trip | undefined }) {
-  const { value: changes } = useAnalysis((worker, book) => worker.lastChange(book), 'change', 'lastChange')
+  const { value: changes } = useAnalysis('lastChange', [], 'lastChange')
   const waterName = useNames('waters')
   const lures = useAppSelector(({ records }) => records.lures)
   if (!last || !changes) return null

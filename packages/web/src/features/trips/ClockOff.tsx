@@ -1,7 +1,6 @@
 import { useSave } from '../../state/useSave.ts'
 import { Box } from '@chakra-ui/react'
-import { liveQuery } from 'dexie'
-import { useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import { MINUTE_MS, parseStamp } from '@jotbook/core'
 import type { Trip } from '@jotbook/core'
 import { store, thisDevice } from '../../offline/index.ts'
@@ -15,11 +14,7 @@ const WORTH_SAYING_MS = 2 * MINUTE_MS
 /** A trip logged by a clock that was wrong is put right as a whole: one field of the trip, taken back as easily. */
 export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
   const save = useSave()
-  const [off, setOff] = useState<{ device: string; shiftS: number }>()
-  useEffect(() => {
-    const reading = liveQuery(() => clockOf(book, trip.id)).subscribe(setOff)
-    return () => reading.unsubscribe()
-  }, [book, trip.id])
+  const off = useLiveQuery(() => clockOf(book, trip.id), [book, trip.id])
   const shifts = (trip.clockShiftS ?? {}) as Readonly<Record<string, number>>
   if (!off) return null
   const applied = shifts[off.device] ?? 0

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
+import { effortKnownOf, MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
 import { daySummary } from '@jotbook/core/deck'
 import type { Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
@@ -59,7 +59,7 @@ function fishSize({ weightG, weightGTyped, lengthMm, lengthMmTyped }: Strike, un
 
 /** Hours of stints, or of the trip where its stints are not known. */
 function hoursOf({ trip, stints }: TripOnScreen): [string, string] {
-  if ((trip.effortKnown ?? 'full') !== 'full' && trip.end) {
+  if (effortKnownOf(trip) !== 'full' && trip.end) {
     return [text.trip.hours((epochMs(trip.end) - epochMs(trip.start)) / MINUTE_MS), text.trip.onTheWater]
   }
   const { accountedMin } = accountFor(

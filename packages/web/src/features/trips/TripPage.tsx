@@ -1,3 +1,4 @@
+import { timeZoneOf, effortKnownOf } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
@@ -51,7 +52,7 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const { may } = useMay()
   const conditions = useConditionsOf(screen)
   const model = useMemo(() => stripModel(screen, units, conditions), [screen, units, conditions])
-  const known = trip.effortKnown ?? 'full'
+  const known = effortKnownOf(trip)
   const editing = useEditing()
   const [asked] = useSearchParams()
   const [hands, setHands] = useState(asked.has('closed'))
@@ -104,7 +105,7 @@ function DeleteTrip({ trip, water }: { trip: Trip; water: string }) {
   const save = useSave()
   const navigate = useNavigate()
   const remove = async (): Promise<void> => {
-    await save(deleted(text.trip.named(day(trip.start, trip.timeZone ?? 'UTC', 'short'), water)), [
+    await save(deleted(text.trip.named(day(trip.start, timeZoneOf(trip), 'short'), water)), [
       deletionOf('trip', trip.id),
     ])
     await navigate('/trips')

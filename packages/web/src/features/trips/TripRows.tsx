@@ -1,3 +1,4 @@
+import { effortKnownOf } from '@jotbook/core'
 import { Box, chakra } from '@chakra-ui/react'
 import {
   createColumnHelper,
@@ -85,7 +86,7 @@ const classOf = (meta: unknown): string => {
 }
 
 function Hours({ listed: { trip, sums } }: { listed: ListedTrip }) {
-  const known = trip.effortKnown ?? 'full'
+  const known = effortKnownOf(trip)
   if (!sums) return <Unknown width="2.5em" />
   if (!trip.end && known !== 'none') return <Quiet>{isUnderWay(trip) ? text.running : text.noEnd}</Quiet>
   if (known !== 'full')

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { epochMs, localDate, workingDepth } from '@jotbook/core'
+import { effortKnownOf, epochMs, localDate, workingDepth } from '@jotbook/core'
 import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
 import type { PhotoProps } from '../../ui/ofBook/Photo.tsx'
@@ -94,7 +94,7 @@ function stintLine(stint: Stint, screen: TripOnScreen, units: UnitPreferences): 
 
 function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences): Line {
   const stint = screen.stints.find(({ id }) => id === strike.stint)
-  const full = (screen.trip.effortKnown ?? 'full') === 'full'
+  const full = effortKnownOf(screen.trip) === 'full'
   return {
     key: strike.id,
     at: strike.time,

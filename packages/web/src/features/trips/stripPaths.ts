@@ -1,4 +1,4 @@
-import { MINUTE_MS, epochMs, workingDepth } from '@jotbook/core'
+import { timeZoneOf, isStrike, MINUTE_MS, epochMs, trackBottom, workingDepth } from '@jotbook/core'
 import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water, WorkingDepth } from '@jotbook/core'
 import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/model.ts'
 import { clock, quantity } from '../../ui/locale.ts'
@@ -16,8 +16,7 @@ export interface TripOnScreen {
 /** A stretch without a strike is spoken of from here on. */
 const LONG_BLANK_MS = 75 * MINUTE_MS
 
-export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string =>
-  trip.timeZone ?? water?.timeZone ?? 'UTC'
+export const zoneOf = ({ trip, water }: Pick<TripOnScreen, 'trip' | 'water'>): string => timeZoneOf(trip, water)
 
 /** One path a person, at the depth worked; a strike of no stint stands at the surface of the first. */
 export function pathsOf(screen: TripOnScreen, units: UnitPreferences): StripPath[] {
@@ -68,33 +67,12 @@ function placedStrike(strike: Strike, stint: Stint | undefined, screen: TripOnSc
 /** A shorter stretch is a change of rods, not of the bottom. */
 const LEAST_STRETCH_MS = 10 * MINUTE_MS
 
-/** A sounder's bottom: the deepest of each ten minutes of a track. Undefined where the boat carried none. */
-function trackBottom(
-  { trip }: Pick<TripOnScreen, 'trip'>,
-  fromMs: number,
-  toMs: number,
-): StripModel['bottom'] | undefined {
-  const points = Array.isArray(trip.track) ? (trip.track as readonly (readonly (number | null)[])[]) : []
-  const deepest = new Map<number, number>()
-  for (const [ms, , , depthM] of points) {
-    if (typeof ms !== 'number' || typeof depthM !== 'number' || ms < fromMs || ms > toMs) continue
-    const slice = Math.round(ms / LEAST_STRETCH_MS) * LEAST_STRETCH_MS
-    deepest.set(slice, Math.max(deepest.get(slice) ?? 0, depthM))
-  }
-  return deepest.size > 1
-    ? [...deepest]
-        .map(([ms, depthM]) => ({ ms: Math.max(fromMs, Math.min(toMs, ms)), depthM }))
-        .sort((a, b) => a.ms - b.ms)
-    : undefined
-}
-
 /**
  * The bottom as sounded: from the boat's track where it carried a sounder; else as logged, where two people sounded at once, the deeper, and never above a lure that swam there.
  * One point at each moment a stint begins or ends, where both stretches touch, and one between.
  */
 export function bottomOf(screen: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
-  const sounded = trackBottom(screen, fromMs, toMs)
-  return sounded ?? loggedBottom(screen, fromMs, toMs)
+  return trackBottom(screen.trip.track, fromMs, toMs, LEAST_STRETCH_MS) ?? loggedBottom(screen, fromMs, toMs)
 }
 
 function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
@@ -157,7 +135,7 @@ export function blankOf(paths: readonly StripPath[]): StripModel['blank'] {
   const stints = paths.flatMap((path) => path.stints)
   const struck = paths
     .flatMap((path) => path.strikes)
-    .filter(({ outcome }) => outcome !== 'raised')
+    .filter(isStrike)
     .map(({ ms }) => ms)
     .sort((a, b) => a - b)
   if (stints.length === 0 || struck.length === 0) return undefined

@@ -13,7 +13,7 @@ const SMALLER = ['visibilityM', 'windMps', 'levelM'] as const
 
 /** The water over the years: its temperature's course with this year on it, where the hours lie, and what else was read. */
 export function ConditionsOfYears({ water }: { water: Water }) {
-  const { value: years } = useAnalysis((worker, book) => worker.years(book, water.id), `years:${water.id}`)
+  const { value: years } = useAnalysis('years', [water.id])
   const units = useUnits()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
