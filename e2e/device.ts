@@ -11,10 +11,10 @@ export class Device {
       commit: typeof import('../packages/web/src/offline/commit.ts').commit
       push: typeof import('../packages/web/src/offline/push.ts').push
       pull: typeof import('../packages/web/src/offline/pull.ts').pull
-      pullSnapshot: typeof import('../packages/web/src/offline/snapshot.ts').pullSnapshot
+      pullSnapshot: typeof import('../packages/web/src/offline/pullSnapshot.ts').pullSnapshot
       resolveRefused: typeof import('../packages/web/src/offline/push.ts').resolveRefused
       records: typeof import('../packages/web/src/offline/records.ts')
-      compare: typeof import('../packages/web/src/offline/compare.ts')
+      compare: typeof import('../packages/web/src/offline/compareWithServer.ts')
       digestHere: typeof import('../packages/web/src/offline/digestHere.ts').digestHere
       undo: typeof import('../packages/web/src/offline/undo.ts')
       store: typeof import('../packages/web/src/offline/deviceStore.ts').store
@@ -31,10 +31,10 @@ export class Device {
     const { commit } = await import('../packages/web/src/offline/commit.ts')
     const { push, resolveRefused } = await import('../packages/web/src/offline/push.ts')
     const { pull } = await import('../packages/web/src/offline/pull.ts')
-    const { pullSnapshot } = await import('../packages/web/src/offline/snapshot.ts')
+    const { pullSnapshot } = await import('../packages/web/src/offline/pullSnapshot.ts')
     const { store } = await import('../packages/web/src/offline/deviceStore.ts')
     const records = await import('../packages/web/src/offline/records.ts')
-    const compare = await import('../packages/web/src/offline/compare.ts')
+    const compare = await import('../packages/web/src/offline/compareWithServer.ts')
     const { digestHere } = await import('../packages/web/src/offline/digestHere.ts')
     const undo = await import('../packages/web/src/offline/undo.ts')
     return new Device(

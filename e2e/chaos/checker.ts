@@ -1,6 +1,6 @@
 import { mergeChange } from '../../packages/core/src/index.ts'
 import type { Change, Kind, RecordState } from '../../packages/core/src/index.ts'
-import { DigestSum, recordDigest } from '../../packages/core/src/sync/digest.ts'
+import { DigestSum, recordDigest } from '../../packages/core/src/sync/recordDigest.ts'
 import type { ChaosDevice } from './chaosDevice.ts'
 
 type Logged = Change & { readonly seq: number }

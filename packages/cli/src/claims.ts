@@ -2,7 +2,7 @@ import { tryClaims } from '@jotbook/core'
 import type { ClaimTrial, Verdict } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { asCallFault } from './failure.ts'
-import { progressLine } from './progress.ts'
+import { progressLine } from './progressLine.ts'
 import { ratioJson, ratioText } from './ratios.ts'
 import { table } from './table.ts'
 

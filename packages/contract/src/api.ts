@@ -1,5 +1,5 @@
 import type { Kind, Progress, Role } from '@jotbook/core'
-import type { ProblemDetails } from './problems.ts'
+import type { ProblemDetails } from './problem.ts'
 
 export interface BookSummary {
   readonly id: string

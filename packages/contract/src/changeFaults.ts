@@ -1,7 +1,7 @@
 import { isStamp } from '@jotbook/core'
 import type { Change } from '@jotbook/core'
-import { fieldLabel } from './fieldLabels.ts'
-import { Problem } from './problems.ts'
+import { fieldLabel } from './fieldLabel.ts'
+import { Problem } from './problem.ts'
 import { firstFault, unstorable } from './recordClasses.ts'
 import { isStorableText } from './soundValue.ts'
 

@@ -14,7 +14,7 @@ import {
 } from 'class-validator'
 import { KINDS, isUuid } from '@jotbook/core'
 import type { Change, Fields, Kind } from '@jotbook/core'
-import { Problem } from './problems.ts'
+import { Problem } from './problem.ts'
 import { MAX_PUSH_CHANGES, PUSH_SCHEMA } from './wire.ts'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/

@@ -24,7 +24,7 @@ export type {
 export { changeProblem, isFieldName } from './changeFaults.ts'
 export { readChange, unreadPush } from './changes.ts'
 export type { UnreadGroup, UnreadPush } from './changes.ts'
-export { fieldLabel } from './fieldLabels.ts'
+export { fieldLabel } from './fieldLabel.ts'
 export {
   AUDIENCES,
   EXPORT_AUDIENCES,
@@ -37,8 +37,8 @@ export {
   seesPlaces,
 } from './permissions.ts'
 export type { Audience, Verb } from './permissions.ts'
-export { Problem } from './problems.ts'
-export type { ProblemCode, ProblemDetails } from './problems.ts'
+export { Problem } from './problem.ts'
+export type { ProblemCode, ProblemDetails } from './problem.ts'
 export { faultsOf, missingFault, readableFields, unreadableFields } from './recordClasses.ts'
 export type { FieldFault } from './recordClasses.ts'
 export {

@@ -29,7 +29,7 @@ import {
   unitLabel,
 } from '@jotbook/core'
 import type { FieldSpec, Fields, Kind, Unit } from '@jotbook/core'
-import { fieldLabel } from './fieldLabels.ts'
+import { fieldLabel } from './fieldLabel.ts'
 import { MAX_WORD, MAX_WORDS, isJsonOf, isSound, isStorableText } from './soundValue.ts'
 
 /** A class with the rules of one field: asked only of a value that is wrong, so that a push of wrong values costs little more than one of right ones. */

@@ -13,8 +13,8 @@ import {
 import { Transform, plainToInstance } from 'class-transformer'
 import type { LongQuestion, Role } from '@jotbook/core'
 import { MOST_REPORT_HOURS } from './instruments.ts'
-import { Problem } from './problems.ts'
-import type { ProblemCode } from './problems.ts'
+import { Problem } from './problem.ts'
+import type { ProblemCode } from './problem.ts'
 import { fieldRules } from './recordClasses.ts'
 
 /**

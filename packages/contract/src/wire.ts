@@ -1,5 +1,5 @@
 import type { Change, Kind, RecordState } from '@jotbook/core'
-import type { Problem } from './problems.ts'
+import type { Problem } from './problem.ts'
 
 /** The wire schema of pushes; the server up-casts every schema ever released. */
 export const PUSH_SCHEMA = 2

@@ -1,7 +1,7 @@
 import type { BookRecords } from './bookRecords.ts'
 import { tripsInOrder } from './bookRecords.ts'
 import { SPECIES } from './columnInfo.ts'
-import { buildColumns } from './columns.ts'
+import { buildColumns } from './buildColumns.ts'
 import type { CutPlan } from './cutPlan.ts'
 import { spliceColumns } from './spliceColumns.ts'
 import type { SegmentColumns } from './segmentColumns.ts'

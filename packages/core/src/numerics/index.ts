@@ -27,4 +27,4 @@ export {
   tCdf,
   tQuantile,
   trigamma,
-} from './special.ts'
+} from './specialFunctions.ts'

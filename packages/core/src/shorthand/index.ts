@@ -1,4 +1,4 @@
 export { LEXICON, bare } from './lexicon.ts'
-export { spellStrikeLine } from './spell.ts'
+export { spellStrikeLine } from './spellStrikeLine.ts'
 export { readStrikeLine } from './strikeLine.ts'
 export type { Misread, Span, StrikeLine, StrikeLineOptions } from './strikeLine.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { sunAltitudeCrossings } from './altitudeCrossings.ts'
+import { sunAltitudeCrossings } from './sunAltitudeCrossings.ts'
 import {
   SUN_JOINS,
   clearSkyIlluminance,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { binomialInterval } from './binomial.ts'
-import { poissonRateInterval } from './poissonRate.ts'
+import { binomialInterval } from './binomialInterval.ts'
+import { poissonRateInterval } from './poissonRateInterval.ts'
 
 const reference = (name: string): { expected: Record<string, number>[] } =>
   JSON.parse(readFileSync(new URL(`../test/reference/${name}.json`, import.meta.url), 'utf8')) as {

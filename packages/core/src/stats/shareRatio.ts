@@ -1,5 +1,5 @@
 import { normalQuantile, tQuantile } from '../numerics/index.ts'
-import { binomialInterval } from './binomial.ts'
+import { binomialInterval } from './binomialInterval.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { NothingToCompare } from './nothingToCompare.ts'

@@ -3,7 +3,7 @@ import { gammaCdf, gammaQuantile, logGamma } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { Exposure } from './exposure.ts'
-import type { GammaPosterior } from './gammaPoisson.ts'
+import type { GammaPosterior } from './fitGammaPoisson.ts'
 
 /** A group's ratio to what was expected of it, shrunk towards the others'. */
 export interface Shrunken extends GammaPosterior, Interval {}

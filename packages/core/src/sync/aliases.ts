@@ -1,6 +1,6 @@
 import { allFields } from '../vocabulary/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
-import type { Fields, Json } from './merge.ts'
+import type { Fields, Json } from './mergeChange.ts'
 
 /** Kinds of which two records may turn out to be one. */
 export const MERGED_KINDS = ['water', 'lure'] as const satisfies readonly Kind[]

@@ -1,6 +1,6 @@
 import { epochMs, isoUtc, parseInstant } from '../time/index.ts'
 import type { Kind } from '../vocabulary/index.ts'
-import type { Fields, Json, RecordState } from './merge.ts'
+import type { Fields, Json, RecordState } from './mergeChange.ts'
 import { parseStamp } from './stamps.ts'
 
 /** Times that a device took from its own clock. */

@@ -1,4 +1,4 @@
-import type { Change, Json, RecordState } from './merge.ts'
+import type { Change, Json, RecordState } from './mergeChange.ts'
 import { parseStamp } from './stamps.ts'
 import type { Stamp } from './stamps.ts'
 

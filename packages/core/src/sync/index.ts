@@ -4,8 +4,8 @@ export { clockShiftsOf, isClocked, shiftedFields, unshiftedFields } from './cloc
 export type { ClockShifts } from './clockShift.ts'
 export { conflictsOf, settledFields } from './conflicts.ts'
 export type { Conflict } from './conflicts.ts'
-export { isDeleted, mergeChange, mergeStates } from './merge.ts'
-export type { Change, Fields, Json, RecordState } from './merge.ts'
+export { isDeleted, mergeChange, mergeStates } from './mergeChange.ts'
+export type { Change, Fields, Json, RecordState } from './mergeChange.ts'
 export { batchesOf, restamp, withPending } from './replica.ts'
 export type { ReplicaRecord, UnsentChange } from './replica.ts'
 export {

@@ -1,5 +1,5 @@
-import { mergeChange } from './merge.ts'
-import type { Change, RecordState } from './merge.ts'
+import { mergeChange } from './mergeChange.ts'
+import type { Change, RecordState } from './mergeChange.ts'
 import { CLOCK_START, MAX_AHEAD_MS, earlierOf, laterOf, parseStamp, stampOf, tick } from './stamps.ts'
 import type { ClockState } from './stamps.ts'
 

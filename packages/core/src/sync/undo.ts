@@ -1,4 +1,4 @@
-import type { Fields, Json } from './merge.ts'
+import type { Fields, Json } from './mergeChange.ts'
 
 /** A record before and after a group of edits: only the fields the group wrote. `null` before means it did not exist. */
 export interface Undoable {

@@ -25,5 +25,5 @@ export {
   pieceAt,
   unwrapDegrees,
   valueAt,
-} from './course.ts'
-export type { Piece, Sample } from './course.ts'
+} from './courseOf.ts'
+export type { Piece, Sample } from './courseOf.ts'

@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import { findRootFromZero } from '../numerics/index.ts'
-import { diffuseAttenuation } from './attenuation.ts'
+import { diffuseAttenuation } from './diffuseAttenuation.ts'
 import { CIE_1931, DAYLIGHT, PURE_WATER, WAVELENGTHS_NM, spectrum } from './spectra.ts'
 import type { Spectrum } from './spectra.ts'
 

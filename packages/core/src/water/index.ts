@@ -1,4 +1,4 @@
-export { diffuseAttenuation } from './attenuation.ts'
+export { diffuseAttenuation } from './diffuseAttenuation.ts'
 export {
   WATER_TINTS,
   attenuationSpectrum,

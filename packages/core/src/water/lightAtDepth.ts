@@ -1,4 +1,4 @@
-import { diffuseAttenuation } from './attenuation.ts'
+import { diffuseAttenuation } from './diffuseAttenuation.ts'
 import { cosineUnder, directShare } from './surface.ts'
 
 /** Mean cosine of diffuse light under the surface. */

@@ -1,4 +1,4 @@
 export { beaufort } from './beaufort.ts'
-export { pressureTendency } from './tendency.ts'
-export { FRONT_THRESHOLDS, frontPhase } from './front.ts'
-export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './front.ts'
+export { pressureTendency } from './pressureTendency.ts'
+export { FRONT_THRESHOLDS, frontPhase } from './frontPhase.ts'
+export type { FrontPhase, FrontState, FrontThresholds, WeatherReading } from './frontPhase.ts'

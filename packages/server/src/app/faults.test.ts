@@ -15,7 +15,7 @@ import { inBook, openDatabase } from '../platform/database.ts'
 import { fairShare } from '../platform/fairShare.ts'
 import { loopbackDoor } from '../platform/door.ts'
 import { Turns } from '../platform/turns.ts'
-import { HealthProbe } from '../features/health/probe.ts'
+import { HealthProbe } from '../features/health/healthProbe.ts'
 
 let server: TestServer
 beforeAll(async () => void (server = await TestServer.start()))

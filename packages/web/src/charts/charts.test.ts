@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { LURE_CLASSES } from '@jotbook/core'
 import { rateScale } from './Spindle.tsx'
 import { tallyPitch } from './Tally.tsx'
-import { shapeOf } from './lures/shapes.ts'
+import { shapeOf } from './lures/shapeOf.ts'
 import { HEAD, placeMarks } from './dayStrip/placeMarks.ts'
 import { skyColour } from './dayStrip/surface.ts'
-import { projectionOf } from './waterChart/projection.ts'
+import { projectionOf } from './waterChart/chartProjection.ts'
 
 describe('the tally', () => {
   it('fits the longest row of a board, and is never finer than it need be', () => {

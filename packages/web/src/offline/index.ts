@@ -1,4 +1,4 @@
-export { keptAnswer } from './answers.ts'
+export { keptAnswer } from './keptAnswer.ts'
 export { commit, newId, onKept } from './commit.ts'
 export type { Edit } from './commit.ts'
 export { conflictsOfBook, leaveConflict } from './conflicts.ts'

@@ -7,7 +7,7 @@ import { noteConflicts } from './conflicts.ts'
 import { thisDevice } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import { takeUpHistory } from './history.ts'
-import { bumpRevision } from './revisions.ts'
+import { bumpRevision } from './bumpRevision.ts'
 import { kept } from './room.ts'
 import { fetchJson } from './http.ts'
 

@@ -1,6 +1,6 @@
 import { Problem } from '@jotbook/contract'
 import { pull } from './pull.ts'
-import { compareWithServer } from './compare.ts'
+import { compareWithServer } from './compareWithServer.ts'
 import { digestInWorker, snapshotInWorker } from './inWorker.ts'
 import { push } from './push.ts'
 import { pushPictures } from './pushPictures.ts'

@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import { digestHere } from './digestHere.ts'
-import { pullSnapshot } from './snapshot.ts'
+import { pullSnapshot } from './pullSnapshot.ts'
 
 /** A Problem does not cross from a worker as itself. */
 export type Told<T> = { readonly value: T } | { readonly problem: ProblemDetails }

@@ -4,7 +4,7 @@ import { CLOCK_QUESTION, answer, clockOf, rateBoard, seededRandom } from '@jotbo
 import type { Fields, Kind } from '@jotbook/core'
 import { commit, newId } from '../offline/index.ts'
 import { bookRecords, store } from '../offline/forWorkers.ts'
-import { columnsFor } from './keptColumns.ts'
+import { columnsFor } from './columnsFor.ts'
 import { tripSums } from './tripSums.ts'
 
 const HOUR = 3_600_000

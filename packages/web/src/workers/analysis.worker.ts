@@ -27,7 +27,7 @@ import type {
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
-import { columnsFor } from './keptColumns.ts'
+import { columnsFor } from './columnsFor.ts'
 import { currentBook } from './heldBook.ts'
 import { answerOnce } from './answerOnce.ts'
 import { tripSums } from './tripSums.ts'

@@ -1,10 +1,10 @@
 import type { BookRecords } from '../../effort/index.ts'
 import { MINUTE_MS } from '../../time/index.ts'
 import type { Confidence } from '../../stats/index.ts'
-import { afterOpeners } from './openers.ts'
-import type { Opener } from './openers.ts'
-import { fishedTrips } from './timeline.ts'
-import type { Fished, InsideOut } from './timeline.ts'
+import { afterOpeners } from './afterOpeners.ts'
+import type { Opener } from './afterOpeners.ts'
+import { fishedTrips } from './fishedTrips.ts'
+import type { Fished, InsideOut } from './fishedTrips.ts'
 
 const WITHIN_MS = 15 * MINUTE_MS
 const UNKNOWN_PLACE = 'unknown'

@@ -5,8 +5,8 @@ import type { BookRecords } from '../../effort/index.ts'
 import { HOUR_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import type { Confidence } from '../../stats/index.ts'
-import { fishedTrips, inside, selfControlled, totalOf } from './timeline.ts'
-import type { Fished, FishedTrip, InsideOut } from './timeline.ts'
+import { fishedTrips, inside, selfControlled, totalOf } from './fishedTrips.ts'
+import type { Fished, FishedTrip, InsideOut } from './fishedTrips.ts'
 
 export interface ConditionChange {
   /** A continuous column, such as wind_mps; or a class, such as current, whose every change counts. */

@@ -2,10 +2,10 @@ import type { BookRecords } from '../../effort/index.ts'
 import { MINUTE_MS, epochMs } from '../../time/index.ts'
 import type { Stint } from '../../vocabulary/index.ts'
 import type { Confidence } from '../../stats/index.ts'
-import { afterOpeners } from './openers.ts'
-import type { Opener } from './openers.ts'
-import { fishedTrips } from './timeline.ts'
-import type { InsideOut } from './timeline.ts'
+import { afterOpeners } from './afterOpeners.ts'
+import type { Opener } from './afterOpeners.ts'
+import { fishedTrips } from './fishedTrips.ts'
+import type { InsideOut } from './fishedTrips.ts'
 
 const WITHIN_MS = 30 * MINUTE_MS
 

@@ -13,9 +13,9 @@ import {
   weightsTogether,
 } from '../../stats/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
-import { indicators, quarterWord, waterWord } from '../within/launch.ts'
-import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/pairs.ts'
-import type { PairOptions } from '../within/pairs.ts'
+import { indicators, quarterWord, waterWord } from '../within/launchOf.ts'
+import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/comparedTrips.ts'
+import type { PairOptions } from '../within/comparedTrips.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
 import { pooledOr } from '../within/pooled.ts'

@@ -4,7 +4,7 @@ import { ALL_OTHERS, SAME_BODY } from '../../practice/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
 import { rowFilter, parseWhere } from '../../query/index.ts'
 import type { Names, Clause } from '../../query/index.ts'
-import type { Sides } from '../within/pairs.ts'
+import type { Sides } from '../within/comparedTrips.ts'
 
 /** Alternatives, each of clauses that are all required. Throws RangeError that names the clause. */
 export const parseAny = (text: string): Clause[][] => text.split('|').map((part) => parseWhere(part.trim()))

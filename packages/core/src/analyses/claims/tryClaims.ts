@@ -8,9 +8,9 @@ import { followUp } from '../after/followUp.ts'
 import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
 import { namesOf, rowFilter, bookDispersion, tripSpread, clauseRanges, namedColumns } from '../../query/index.ts'
 import type { Names, Clause } from '../../query/index.ts'
-import { boutsBySide } from '../within/bouts.ts'
+import { boutsBySide } from '../within/boutsBySide.ts'
 import { ClockHours, clockOf } from '../within/clock.ts'
-import { tripOf } from '../within/pairs.ts'
+import { tripOf } from '../within/comparedTrips.ts'
 import {
   betweenResult,
   holdsTheHour,

@@ -1,6 +1,6 @@
 import { at, entry } from '../../checked/index.ts'
 import { clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
-import { tripOf } from '../within/pairs.ts'
+import { tripOf } from '../within/comparedTrips.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 
 const ZONES = ['back', 'side', 'belly'] as const

@@ -9,7 +9,7 @@ import {
   solveArrowhead,
 } from '../../numerics/index.ts'
 import type { Arrowhead, Square } from '../../numerics/index.ts'
-import type { SplineBasis } from './bspline.ts'
+import type { SplineBasis } from './splineBasis.ts'
 
 /** Rows of hours and strikes over one condition, and the trip of each (−1 throughout: no trip term). */
 export interface CurveData {

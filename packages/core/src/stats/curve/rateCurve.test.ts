@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drawNormal, drawPoisson, seededRandom } from '../../numerics/index.ts'
 import { R, numbers, referenceColumns } from '../../test/referenceValues.ts'
-import { cubicBasis } from './bspline.ts'
+import { cubicBasis } from './splineBasis.ts'
 import { CurveFitter } from './penalisedFit.ts'
 import { fitRateCurve } from './rateCurve.ts'
 

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os'
 import { Problem } from '@jotbook/contract'
 import type { BookRecords, LongAnswer, LongQuestion } from '@jotbook/core'
 import type { Watch } from '../../platform/longWork.ts'
-import { inThread } from '../../platform/thread.ts'
+import { inThread } from '../../platform/inThread.ts'
 import { Turns } from '../../platform/turns.ts'
 
 export interface Asked {

@@ -15,7 +15,7 @@ import { restoreBook } from '../bundles/restoreBook.ts'
 import { digestOfLog } from '../changes/digest.ts'
 import { BackupFault } from './backupFile.ts'
 import { checkBackup, writeBackup } from './dumpRepository.ts'
-import { backUpOnce } from './nightly.ts'
+import { backUpOnce } from './nightlyBackups.ts'
 import { restoreBackup } from './restoreRepository.ts'
 
 /** The smallest whole JPEG picture there is for a program that reads markers: with a place written into it by a camera. */

@@ -1,7 +1,7 @@
 import { Problem } from '@jotbook/contract'
 import type { BundleRow, Remark, ZIP_LIMITS } from '@jotbook/core/formats'
 import type { Watch } from '../../platform/longWork.ts'
-import { inThread } from '../../platform/thread.ts'
+import { inThread } from '../../platform/inThread.ts'
 
 /** A bundle as it was read: its rows, and what is wrong or loose in it. */
 export interface ReadRows {

@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import type { Health } from '@jotbook/contract'
-import type { HealthProbe } from './probe.ts'
+import type { HealthProbe } from './healthProbe.ts'
 
 export function healthRoutes(probe: HealthProbe, version: string): Router {
   const router = Router()

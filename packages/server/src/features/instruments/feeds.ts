@@ -8,7 +8,7 @@ import type { OutsideRules } from '../../platform/outside.ts'
 import type { Applied, Author, Push } from '../changes/applyChanges.ts'
 import { serverChanges } from '../changes/serverChanges.ts'
 import type { MadeChange } from '../changes/serverChanges.ts'
-import { LineCutter, openFeed } from './feedLine.ts'
+import { LineCutter, openFeed } from './openFeed.ts'
 
 export interface FeedOf {
   readonly book: string

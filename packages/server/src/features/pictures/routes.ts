@@ -3,7 +3,7 @@ import { Router, raw } from 'express'
 import { isoUtc } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import { bookOf } from '../../platform/bookGuard.ts'
-import { withoutMetadata } from './jpeg.ts'
+import { withoutMetadata } from './withoutMetadata.ts'
 import { MOST_PICTURE_BYTES, keepPicture, pictureOf, picturesBytes } from './repository.ts'
 
 const SHA256 = /^[0-9a-f]{64}$/

@@ -1,7 +1,7 @@
 import { isoUtc } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
-import { withoutMetadata } from './jpeg.ts'
+import { withoutMetadata } from './withoutMetadata.ts'
 import { MOST_PICTURE_BYTES, keepPicture, picturesBytes } from './repository.ts'
 
 /**

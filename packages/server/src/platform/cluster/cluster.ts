@@ -17,9 +17,9 @@ import { dirname, join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
 import { lock } from 'proper-lockfile'
-import { postgresBinaries } from './binaries.ts'
-import { asUser, canReach, databaseUser } from './user.ts'
-import type { DatabaseUser } from './user.ts'
+import { postgresBinaries } from './postgresBinaries.ts'
+import { asUser, canReach, databaseUser } from './databaseUser.ts'
+import type { DatabaseUser } from './databaseUser.ts'
 
 export interface Cluster {
   readonly url: string

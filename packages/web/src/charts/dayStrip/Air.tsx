@@ -1,7 +1,7 @@
 import { area, curveMonotoneX, line, scaleLinear } from 'd3'
 import { useId } from 'react'
 import { ink } from '../../ui/theme.ts'
-import type { StripModel } from './model.ts'
+import type { StripModel } from './stripModel.ts'
 import { skyColour } from './surface.ts'
 import type { Frame } from './frame.ts'
 

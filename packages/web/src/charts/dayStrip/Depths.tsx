@@ -3,7 +3,7 @@ import { useId } from 'react'
 import { LureDrawing } from '../lures/LureDrawing.tsx'
 import { ink } from '../../ui/theme.ts'
 import type { Frame } from './frame.ts'
-import type { StripLure, StripModel } from './model.ts'
+import type { StripLure, StripModel } from './stripModel.ts'
 import { surfacePath } from './surface.ts'
 
 /** The water in its own colour, the surface as rough as the wind was, the bottom as sounded. */

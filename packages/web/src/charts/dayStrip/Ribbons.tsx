@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3'
 import { ink } from '../../ui/theme.ts'
 import { RIBBON } from './frame.ts'
 import type { Frame } from './frame.ts'
-import type { StripModel, StripRibbon } from './model.ts'
+import type { StripModel, StripRibbon } from './stripModel.ts'
 
 /** Conditions below the water on the same hours: read where a ring stands, broken where the reading had grown old, absent where unknown. */
 export function Ribbons({ model, frame }: { model: StripModel; frame: Frame }) {

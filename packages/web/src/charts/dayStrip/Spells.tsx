@@ -1,7 +1,7 @@
 import { ink } from '../../ui/theme.ts'
 import { RIBBON, SPELLS } from './frame.ts'
 import type { Frame } from './frame.ts'
-import type { StripModel, StripSpells } from './model.ts'
+import type { StripModel, StripSpells } from './stripModel.ts'
 
 const BAR = 20
 const LETTER = 6.6

@@ -1,4 +1,4 @@
-import type { StripStrike } from './model.ts'
+import type { StripStrike } from './stripModel.ts'
 import { ink } from '../../ui/theme.ts'
 
 interface StrikeMarkProps {

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3'
-import type { StripModel } from './model.ts'
+import type { StripModel } from './stripModel.ts'
 
 /** Where things stand on a strip of some width: the true scales of time and depth. */
 export interface Frame {

@@ -1,5 +1,5 @@
 import { interpolateRgb } from 'd3'
-import type { StripModel } from './model.ts'
+import type { StripModel } from './stripModel.ts'
 
 const NIGHT = '#2c4350'
 const BRIGHT = '#f6efd6'

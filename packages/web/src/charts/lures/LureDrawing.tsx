@@ -1,8 +1,8 @@
 import { useId } from 'react'
 import { ZONE_COLOURS } from '@jotbook/core'
 import { ink } from '../../ui/theme.ts'
-import { shapeOf } from './shapes.ts'
-import type { LureShape } from './shapes.ts'
+import { shapeOf } from './shapeOf.ts'
+import type { LureShape } from './shapeOf.ts'
 
 export interface DrawnLure {
   readonly name: string

@@ -1,7 +1,7 @@
 import { ringsOf } from '@jotbook/core'
 import { ink } from '../../ui/theme.ts'
-import { projectionOf } from './projection.ts'
-import type { Position } from './projection.ts'
+import { projectionOf } from './chartProjection.ts'
+import type { Position } from './chartProjection.ts'
 
 export interface ChartSpot {
   readonly id: string

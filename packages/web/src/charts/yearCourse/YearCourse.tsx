@@ -1,6 +1,6 @@
 import { area, curveMonotoneX, line, scaleLinear } from 'd3'
 import { ink } from '../../ui/theme.ts'
-import type { YearCourseModel, YearHoursModel } from './model.ts'
+import type { YearCourseModel, YearHoursModel } from './yearCourseModel.ts'
 
 const LEFT = 54
 const RIGHT = 12

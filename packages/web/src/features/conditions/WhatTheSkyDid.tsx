@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { fieldsOf } from '@jotbook/core'
 import type { DayCondition } from '@jotbook/core'
 import { Heading, Quiet, Select } from '../../ui/controls.tsx'
-import { spellsText } from './spells.ts'
+import { spellsText } from './spellsText.ts'
 import { text } from './text.ts'
 
 export type SaidField = DayCondition['said']

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { askToPersist, readRoom } from '../../offline/index.ts'
-import { chooseDeck, useDeckSettings } from './settings.ts'
-import type { DeckSettings } from './settings.ts'
+import { chooseDeck, useDeckSettings } from './deckSettings.ts'
+import type { DeckSettings } from './deckSettings.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 

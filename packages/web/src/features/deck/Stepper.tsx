@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { useDeckSettings } from './settings.ts'
+import { useDeckSettings } from './deckSettings.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 

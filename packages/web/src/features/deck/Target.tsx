@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import type { ButtonHTMLAttributes, ReactNode } from 'react'
-import { useDeckSettings } from './settings.ts'
+import { useDeckSettings } from './deckSettings.ts'
 import { text } from './text.ts'
 
 const HOLD_MS = 300

@@ -1,5 +1,5 @@
 import type { Fields } from '@jotbook/core'
-import { deckSettings } from './settings.ts'
+import { deckSettings } from './deckSettings.ts'
 
 /** A fix older than this is somewhere else. */
 const FRESH_MS = 60_000

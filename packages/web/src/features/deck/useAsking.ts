@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { DeckDay } from '@jotbook/core/deck'
 import type { Asking } from './Prompt.tsx'
-import { deckNow } from './session.ts'
+import { deckNow } from './deckSession.ts'
 
 /** So long a question stands: it is not asked of what came long after. */
 const ASKED_FOR_MS = 120_000

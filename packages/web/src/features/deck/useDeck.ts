@@ -4,9 +4,9 @@ import { Problem } from '@jotbook/contract'
 import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { lastActions, recordsOfTrip, undoAction } from '../../offline/index.ts'
 import type { Action } from '../../offline/index.ts'
-import { signal } from './feedback.ts'
-import { DeckSession, wakeClock } from './session.ts'
-import type { Build } from './session.ts'
+import { signal } from './signal.ts'
+import { DeckSession, wakeClock } from './deckSession.ts'
+import type { Build } from './deckSession.ts'
 import { text } from './text.ts'
 
 export interface Deck {

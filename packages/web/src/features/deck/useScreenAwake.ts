@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { useDeckSettings } from './settings.ts'
+import { useDeckSettings } from './deckSettings.ts'
 
 /** Keeps the screen on while the switch is on and the page is seen. */
 export function useScreenAwake(): void {

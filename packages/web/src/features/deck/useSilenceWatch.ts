@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 import { endAtSilence } from '@jotbook/core/deck'
-import { deckNow, lastTapMs } from './session.ts'
+import { deckNow, lastTapMs } from './deckSession.ts'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 

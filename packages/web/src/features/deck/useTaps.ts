@@ -4,7 +4,7 @@ import type { Angler, DeckEdit } from '@jotbook/core/deck'
 import type { PlacedRod } from './levels.ts'
 import { placeNow } from './place.ts'
 import type { Asking } from './Prompt.tsx'
-import { newId } from './session.ts'
+import { newId } from './deckSession.ts'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 

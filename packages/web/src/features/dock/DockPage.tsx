@@ -5,12 +5,12 @@ import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { loadDraft, newId, recordsOfTrip, saveDraft } from '../../offline/index.ts'
 import { Page } from '../../ui/controls.tsx'
-import { deviceZone } from '../../ui/zone.ts'
+import { deviceZone } from '../../ui/deviceZone.ts'
 import { DockForm } from './DockForm.tsx'
-import { newDraft } from './draft.ts'
-import type { DockDraft, LastTrip } from './draft.ts'
-import { openedKey, openedTrip } from './opened.ts'
-import type { OpenedTrip } from './opened.ts'
+import { newDraft } from './dockDraft.ts'
+import type { DockDraft, LastTrip } from './dockDraft.ts'
+import { openedKey, openedTrip } from './openedTrip.ts'
+import type { OpenedTrip } from './openedTrip.ts'
 
 interface Shown {
   readonly key: string

@@ -1,7 +1,7 @@
 import { createContext } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
 import type { UnitPreferences } from '@jotbook/core'
-import type { DockDraft } from './draft.ts'
+import type { DockDraft } from './dockDraft.ts'
 import type { Meaning } from './meaning.ts'
 
 /** What the cells of a draft share; the same object for as long as the draft is open. */

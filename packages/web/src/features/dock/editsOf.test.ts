@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { IMPERIAL, METRIC, UNIT_CHOICES } from '@jotbook/core'
 import type { Reading, Stint, Strike, Trip, UnitPreferences } from '@jotbook/core'
 import { editsOf } from './editsOf.ts'
-import { openedTrip } from './opened.ts'
-import type { OpenedTrip } from './opened.ts'
-import type { DockDraft } from './draft.ts'
+import { openedTrip } from './openedTrip.ts'
+import type { OpenedTrip } from './openedTrip.ts'
+import type { DockDraft } from './dockDraft.ts'
 import { readDraft, zoneOfDraft } from './readDraft.ts'
 
 let n = 0

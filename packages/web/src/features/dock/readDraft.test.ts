@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { IMPERIAL } from '@jotbook/core'
-import { doubtsOf } from './doubts.ts'
-import { emptyReading, emptyStint, newDraft, nextDraft } from './draft.ts'
-import type { DockDraft } from './draft.ts'
+import { doubtsOf } from './doubtsOf.ts'
+import { emptyReading, emptyStint, newDraft, nextDraft } from './dockDraft.ts'
+import type { DockDraft } from './dockDraft.ts'
 import { cellName, readDraft } from './readDraft.ts'
 
 const WATER = { id: 'w', name: 'Pond', timeZone: 'America/Chicago' }

@@ -5,8 +5,8 @@ import { useFieldArray } from 'react-hook-form'
 import { newId } from '../../offline/index.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { DockContext, focusCell } from './dockContext.ts'
-import { emptyReading, emptyStint, isBlank } from './draft.ts'
-import type { DockDraft } from './draft.ts'
+import { emptyReading, emptyStint, isBlank } from './dockDraft.ts'
+import type { DockDraft } from './dockDraft.ts'
 import { text } from './text.ts'
 
 /** Off the screen a row is laid out only when it is scrolled to. */

@@ -3,7 +3,7 @@ import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { LongAnswers, LongQuestion } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
-import { askLong } from '../../workers/longWork.ts'
+import { askLong } from '../../workers/askLong.ts'
 
 export interface LongRun<A> {
   /** Share done; undefined while nothing runs. */

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
 import { DayStrip } from '../../charts/dayStrip/DayStrip.tsx'
-import type { StripModel } from '../../charts/dayStrip/model.ts'
+import type { StripModel } from '../../charts/dayStrip/stripModel.ts'
 import { SelectedPanel } from './SelectedPanel.tsx'
 import { StripHands } from './StripHands.tsx'
 import type { Selected } from './StripHands.tsx'

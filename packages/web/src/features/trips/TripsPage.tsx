@@ -9,7 +9,7 @@ import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Select, Title } fr
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'
 import { TripCalendar } from './TripCalendar.tsx'
-import { dateOf } from '../../state/tripDate.ts'
+import { dateOf } from '../../state/dateOf.ts'
 import { filterOf, isListed } from './tripList.ts'
 import type { TripFilter } from './tripList.ts'
 import { TripRows } from './TripRows.tsx'

@@ -15,7 +15,7 @@ import {
   waterSpectrum,
 } from '@jotbook/core'
 import type { DayCondition, Reading, Sample, Trip, Unit, UnitPreferences, Water } from '@jotbook/core'
-import type { StripModel, StripRibbon } from '../../charts/dayStrip/model.ts'
+import type { StripModel, StripRibbon } from '../../charts/dayStrip/stripModel.ts'
 import { quantity, unitLabel } from '../../ui/locale.ts'
 import { text } from './text.ts'
 

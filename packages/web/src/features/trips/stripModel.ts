@@ -1,6 +1,6 @@
 import { MINUTE_MS, epochMs, fromSi, hourMarks, localParts } from '@jotbook/core'
 import type { DayCondition, UnitPreferences } from '@jotbook/core'
-import type { StripModel } from '../../charts/dayStrip/model.ts'
+import type { StripModel } from '../../charts/dayStrip/stripModel.ts'
 import { clock, unitLabel } from '../../ui/locale.ts'
 import { lightFootOf, ribbonsOf, skyOf, spellsOnStrip, sunOf, waterColour, windOf } from './stripConditions.ts'
 import { blankOf, bottomOf, luresOf, pathsOf, zoneOf } from './stripPaths.ts'

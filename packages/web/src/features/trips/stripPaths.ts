@@ -1,6 +1,6 @@
 import { timeZoneOf, isStrike, MINUTE_MS, epochMs, trackBottom, workingDepth } from '@jotbook/core'
 import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water, WorkingDepth } from '@jotbook/core'
-import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/model.ts'
+import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/stripModel.ts'
 import { clock, quantity } from '../../ui/locale.ts'
 import { text } from './text.ts'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Trip } from '@jotbook/core'
-import { dateOf } from '../../state/tripDate.ts'
+import { dateOf } from '../../state/dateOf.ts'
 import { filterOf, isListed } from './tripList.ts'
 import type { ListedTrip } from './tripList.ts'
 

@@ -5,14 +5,14 @@ import type { ReadPlaces } from '@jotbook/core/formats'
 import { useAppSelector } from '../../state/store.ts'
 import { useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
-import type { Position } from '../../charts/waterChart/projection.ts'
+import type { Position } from '../../charts/waterChart/chartProjection.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { newId } from '../../offline/index.ts'
 import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { useWidth } from '../../ui/useWidth.ts'
 import { text } from './text.ts'
-import { tintOf } from './tints.ts'
+import { tintOf } from './tintOf.ts'
 
 interface ChartPanelProps {
   readonly water: Water

@@ -1,6 +1,6 @@
 import { fromSi } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
-import type { YearCourseModel, YearHoursModel } from '../../charts/yearCourse/model.ts'
+import type { YearCourseModel, YearHoursModel } from '../../charts/yearCourse/yearCourseModel.ts'
 import { calendarDay, decimals, quantity, unitLabel } from '../../ui/locale.ts'
 import type { WaterYears, YearField, YearPoint } from '../../workers/yearsOf.ts'
 import { text } from './text.ts'

@@ -1,5 +1,5 @@
 import { recordsOf, store } from '../offline/index.ts'
-import { isUnderWay } from './underWay.ts'
+import { isUnderWay } from './isUnderWay.ts'
 
 const WORKER = '/serviceWorker.js'
 /** Keeps the pages for days without a server. A newer version takes over when a page is opened and no trip is under way in any tab. */

@@ -3,10 +3,10 @@ import { cholesky, choleskyInverse, hessianAt, logGamma, quasiNewton } from '../
 import { collapse } from './collapse.ts'
 import { INTERCEPT, designOf, linear, withoutBarren } from './designMatrix.ts'
 import type { DesignMatrix, Levels, ModelData } from './designMatrix.ts'
-import { RandomPart, groupingOf } from './multilevel.ts'
-import type { Grouping } from './multilevel.ts'
-import { estimable, fitPoissonModel, refuseWithoutStrikes } from './poissonModel.ts'
-import type { Coefficient } from './poissonModel.ts'
+import { RandomPart, groupingOf } from './randomPart.ts'
+import type { Grouping } from './randomPart.ts'
+import { estimable, fitPoissonModel, refuseWithoutStrikes } from './fitPoissonModel.ts'
+import type { Coefficient } from './fitPoissonModel.ts'
 
 export interface MultilevelSpec {
   readonly fixed: readonly string[]

@@ -5,8 +5,8 @@ import { alphaOf, NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import { NO_RATIO } from '../within/pooled.ts'
 import type { WithinRatio } from '../within/randomTrip.ts'
-import { inside, totalOf } from './timeline.ts'
-import type { Fished, InsideOut } from './timeline.ts'
+import { inside, totalOf } from './fishedTrips.ts'
+import type { Fished, InsideOut } from './fishedTrips.ts'
 
 /** A strike that opens a window, where it was, and whether it is one of the strikes that are counted. */
 export interface Opener {

@@ -3,7 +3,7 @@ import { countWhile } from '../numerics/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs, Sample } from '../time/index.ts'
 import type { conditionWords } from '../vocabulary/index.ts'
-import { pressureTendency } from './tendency.ts'
+import { pressureTendency } from './pressureTendency.ts'
 
 export type FrontPhase = (typeof conditionWords.FRONT_PHASES)[number]
 

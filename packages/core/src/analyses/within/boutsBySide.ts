@@ -3,8 +3,8 @@ import type { SegmentColumns } from '../../effort/index.ts'
 import type { TripBouts } from '../../stats/index.ts'
 import { BOUT_MS } from '../../stats/index.ts'
 import type { ClockHours } from './clock.ts'
-import { tripOf } from './pairs.ts'
-import type { Sides } from './pairs.ts'
+import { tripOf } from './comparedTrips.ts'
+import type { Sides } from './comparedTrips.ts'
 
 interface Struck {
   readonly ms: number

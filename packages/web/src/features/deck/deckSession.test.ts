@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { commit, newId, recordsOfTrip } from '../../offline/index.ts'
-import { DeckSession, deckNow, wakeClock } from './session.ts'
+import { DeckSession, deckNow, wakeClock } from './deckSession.ts'
 
 const BOOK = newId()
 const dayOf = (trip: string): DeckDay => ({

@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import type { Kind } from '../vocabulary/index.ts'
-import type { Json, RecordState } from './merge.ts'
+import type { Json, RecordState } from './mergeChange.ts'
 
 /**
  * The checksum of a record: SHA-256 over its kind, id, values and stamps, keys in order. Fields that not every member may see count by

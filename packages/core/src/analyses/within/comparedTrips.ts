@@ -5,7 +5,7 @@ import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
 import type { Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
-import { launchOf } from './launch.ts'
+import { launchOf } from './launchOf.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
 import type { SideAtHour } from './randomTrip.ts'
 

@@ -1,8 +1,8 @@
 import { timeZoneOf, epochMs } from '@jotbook/core'
 import type { Fields, Kind, Trip, UnitPreferences } from '@jotbook/core'
 import type { TripRecords } from '../../offline/index.ts'
-import { draftOfTrip, isBlank } from './draft.ts'
-import type { DockDraft, NewId } from './draft.ts'
+import { draftOfTrip, isBlank } from './dockDraft.ts'
+import type { DockDraft, NewId } from './dockDraft.ts'
 
 /** A trip as it was when its draft was opened: what its cells said, and what the records held. */
 export interface OpenedTrip {
