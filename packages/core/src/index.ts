@@ -127,7 +127,7 @@ export type {
   TripBundle,
   TripRecord,
 } from './effort/index.ts'
-export { drawGamma, drawNormal, drawPoisson, normalQuantile, seededRandom } from './numerics/index.ts'
+export { BoundedCache, drawGamma, drawNormal, drawPoisson, normalQuantile, seededRandom } from './numerics/index.ts'
 export type { Random } from './numerics/index.ts'
 export {
   attenuationSpectrum,

@@ -9,6 +9,7 @@ import {
   toSunsetTrack,
 } from './skyTracks.ts'
 import type { Track } from './track.ts'
+import { timedSetting } from './timedSetting.ts'
 import type { Setting } from './types.ts'
 import { NO_PAST } from './waterPast.ts'
 import type { WaterPast } from './waterPast.ts'
@@ -65,4 +66,4 @@ export const conditionTrack = (
   condition: string,
   edges: readonly number[] | undefined,
   past: WaterPast = NO_PAST,
-): Track => trackIn(new Scene(setting, past), condition, edges)
+): Track => trackIn(new Scene(timedSetting(setting), past), condition, edges)

@@ -4,7 +4,7 @@ import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { readingTrack } from './readingTracks.ts'
 import type { Track, TrackValue } from './track.ts'
-import type { Setting } from './types.ts'
+import type { TimedSetting } from './types.ts'
 
 /** Sunrise and sunset of the almanacs: the sun's centre 50′ below the horizon. */
 const ON_THE_HORIZON = -50 / 60
@@ -24,7 +24,7 @@ export class Daylight {
   private readonly looks = new Map<EpochMs, Look>()
   private readonly days = new Map<EpochMs, { sunrise: EpochMs | null; sunset: EpochMs | null }>()
 
-  constructor(setting: Setting, latitude: number, longitude: number) {
+  constructor(setting: TimedSetting, latitude: number, longitude: number) {
     this.sky = skyOver(latitude, longitude)
     this.clouds = readingTrack(setting, 'cloudPct', [])
   }

@@ -1,8 +1,8 @@
-import { HOUR_MS, courseOf, crossings, epochMs, pieceAt, unwrapDegrees, valueAt } from '../time/index.ts'
+import { HOUR_MS, courseOf, crossings, pieceAt, unwrapDegrees, valueAt } from '../time/index.ts'
 import type { EpochMs, Piece, Sample } from '../time/index.ts'
 import { before } from './track.ts'
 import type { Track } from './track.ts'
-import type { Setting, TripReading } from './types.ts'
+import type { PastReading, TimedSetting } from './types.ts'
 
 const ON_THE_CIRCLE = 'windFromDeg'
 /** What was read by hand holds against instruments for this long on either side. (ours) */
@@ -13,31 +13,33 @@ const HAND_HOLDS_MS = HOUR_MS
  * spot are not used, nor an instrument's within an hour of one by hand. `edges` undefined: a class.
  */
 export function readingTrack(
-  { readings, spot }: Pick<Setting, 'readings' | 'spot'>,
+  { readings, spot }: Pick<TimedSetting, 'readings' | 'spot'>,
   condition: string,
   edges?: readonly number[],
 ): Track {
-  const of = (chosen: readonly TripReading[]): Track =>
+  const of = (chosen: readonly PastReading[]): Track =>
     edges
       ? numericTrack(condition, samplesOf<number>(chosen, condition, 'number'), edges)
       : classTrack(samplesOf<string>(chosen, condition, 'string'))
-  const own = spot ? readings.filter((reading) => reading.spot === spot) : []
-  const general = of(readings.some((reading) => reading.spot) ? readings.filter((reading) => !reading.spot) : readings)
+  const own = spot ? readings.filter(({ reading }) => reading.spot === spot) : []
+  const general = of(
+    readings.some(({ reading }) => reading.spot) ? readings.filter(({ reading }) => !reading.spot) : readings,
+  )
   return own.length > 0 ? before(of(own), general) : general
 }
 
 export function samplesOf<V extends number | string>(
-  readings: readonly TripReading[],
+  readings: readonly PastReading[],
   condition: string,
   type: 'number' | 'string',
 ): Sample<V>[] {
   const read: Sample<V>[] = []
   const hands: EpochMs[] = []
   const instruments = new Set<Sample<V>>()
-  for (const reading of readings) {
+  for (const { ms, reading } of readings) {
     const value = reading[condition]
     if (typeof value !== type) continue
-    const sample = { ms: epochMs(reading.time), value: value as V }
+    const sample = { ms, value: value as V }
     read.push(sample)
     if ((reading.source ?? 'hand') === 'hand') hands.push(sample.ms)
     else instruments.add(sample)

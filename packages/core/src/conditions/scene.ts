@@ -1,10 +1,10 @@
 import { countWhile } from '../numerics/index.ts'
-import { HOUR_MS, epochMs } from '../time/index.ts'
+import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs, Sample } from '../time/index.ts'
 import { frontPhase } from '../weather/index.ts'
 import type { FrontState, WeatherReading } from '../weather/index.ts'
 import { Daylight } from './daylight.ts'
-import type { PastReading, Setting } from './types.ts'
+import type { PastReading, TimedSetting } from './types.ts'
 import type { WaterPast } from './waterPast.ts'
 
 const BEFORE_MS = 72 * HOUR_MS
@@ -19,11 +19,11 @@ export class Scene {
   readonly light: Daylight | undefined
 
   constructor(
-    readonly setting: Setting,
+    readonly setting: TimedSetting,
     readonly past: WaterPast,
     light?: Daylight,
   ) {
-    this.startMs = epochMs(setting.start)
+    this.startMs = setting.startMs
     const { latitude, longitude } = setting
     this.light =
       light ?? (latitude === null || longitude === null ? undefined : new Daylight(setting, latitude, longitude))
@@ -45,9 +45,7 @@ export class Scene {
   }
 
   private gathered(): PastReading[] {
-    const own = this.setting.readings
-      .filter(({ spot }) => !spot)
-      .map((reading) => ({ ms: epochMs(reading.time), reading }))
+    const own = this.setting.readings.filter(({ reading }) => !reading.spot)
     const times = new Set(own.map(({ ms }) => ms))
     const end = Math.max(this.startMs, ...times)
     const { readings } = this.past

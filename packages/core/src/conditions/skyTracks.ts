@@ -7,11 +7,11 @@ import { readingTrack } from './readingTracks.ts'
 import type { Scene } from './scene.ts'
 import { UNKNOWN_TRACK, UNKNOWN_VALUE, countTrack, functionTrack, trackOf } from './track.ts'
 import type { Count, Track, TrackValue } from './track.ts'
-import type { Setting } from './types.ts'
+import type { TimedSetting } from './types.ts'
 
 /** A track that needs the place; unknown for a water without coordinates. */
 const overPlace =
-  (build: (light: Daylight, setting: Setting, edges: readonly number[]) => Track) =>
+  (build: (light: Daylight, setting: TimedSetting, edges: readonly number[]) => Track) =>
   (scene: Scene, edges: readonly number[]): Track =>
     scene.light ? build(scene.light, scene.setting, edges) : UNKNOWN_TRACK
 

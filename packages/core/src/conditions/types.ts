@@ -21,7 +21,7 @@ export interface PastReading {
   readonly reading: TripReading
 }
 
-/** What the conditions of a stint are worked out from. Times with offset; latitude and longitude in degrees, null when not known. */
+/** What the conditions of a stint are worked out from, as recorded. Times with offset; latitude and longitude in degrees, null when not known. */
 export interface Setting {
   readonly start: string
   readonly timeZone: string
@@ -32,4 +32,10 @@ export interface Setting {
   readonly spot?: string | null
   /** Where the lure of the stint works, metres below the surface. */
   readonly lureDepthM?: number
+}
+
+/** The same with its times read: once a trip, where records enter. */
+export interface TimedSetting extends Omit<Setting, 'start' | 'readings'> {
+  readonly startMs: EpochMs
+  readonly readings: readonly PastReading[]
 }

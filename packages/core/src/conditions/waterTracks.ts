@@ -32,7 +32,7 @@ const WEEKS_DAYS = 14
 
 /** One season a trip: the fish do not change theirs in an afternoon. */
 export function fishSeasonTrack({ setting, past, startMs }: Scene): Track {
-  const own = setting.readings.flatMap(({ waterTempC, spot }) =>
+  const own = setting.readings.flatMap(({ reading: { waterTempC, spot } }) =>
     typeof waterTempC !== 'number' || spot ? [] : [waterTempC],
   )
   const temp = own.length > 0 ? own.reduce((sum, value) => sum + value, 0) / own.length : tempLately(past, startMs)

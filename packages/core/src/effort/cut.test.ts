@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Scene, bandIndex, trackIn, waterPast } from '../conditions/index.ts'
+import { Scene, timedSetting, bandIndex, trackIn, waterPast } from '../conditions/index.ts'
 import { BAND_NAMES, DEFAULT_BANDS } from '../vocabulary/index.ts'
 import { Cutter } from './cut.ts'
 import { mergedEdges } from './splitStints.ts'
@@ -63,7 +63,7 @@ describe('Cutter', () => {
         const trip = dayWith(readings)
         const { cuts } = cutter.cut(trip, PAST)
         for (const { stint, fromMs, toMs, stretches, stretch } of cuts) {
-          const scene = new Scene({ ...trip, lureDepthM: stint.lureDepthM! }, PAST)
+          const scene = new Scene({ ...timedSetting(trip), lureDepthM: stint.lureDepthM! }, PAST)
           cutter.conditions.forEach((condition, c) => {
             const track = trackIn(scene, condition.name, condition.edges)
             // A millisecond is left at either end: cuts are whole milliseconds.

@@ -1,5 +1,5 @@
-import { NO_PAST, Scene, trackIn } from '../conditions/index.ts'
-import type { CutBy, Track, WaterPast } from '../conditions/index.ts'
+import { NO_PAST, Scene, timedSetting, trackIn } from '../conditions/index.ts'
+import type { CutBy, TimedSetting, Track, WaterPast } from '../conditions/index.ts'
 import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { Stretches, CutCondition, runOf } from './stretches.ts'
@@ -93,18 +93,20 @@ class Places {
   private readonly runs = new Map<string, Run>()
   private readonly tracks = new Map<string, Track>()
   private readonly scenes = new Map<string, Scene>()
+  private readonly setting: TimedSetting
   private readonly marks: readonly EpochMs[]
   private readonly readAt: ReadonlySet<string | null | undefined>
   private readonly askDepth: boolean
 
   constructor(
-    private readonly trip: TripRecord,
+    trip: TripRecord,
     private readonly past: WaterPast,
     private readonly cutter: Cutter,
     private readonly fromMs: EpochMs,
     private readonly toMs: EpochMs,
   ) {
     this.marks = cutter.marks(fromMs, toMs, trip.timeZone)
+    this.setting = timedSetting(trip)
     this.readAt = new Set(trip.readings.map(({ spot }) => spot))
     this.askDepth = cutter.conditions.some(({ name }) => name === AT_DEPTH)
   }
@@ -138,7 +140,10 @@ class Places {
     const place = this.placeOf(spot)
     let scene = this.scenes.get(place)
     if (!scene)
-      this.scenes.set(place, (scene = new Scene({ ...this.trip, ...(place === '' ? {} : { spot: place }) }, this.past)))
+      this.scenes.set(
+        place,
+        (scene = new Scene({ ...this.setting, ...(place === '' ? {} : { spot: place }) }, this.past)),
+      )
     return condition === AT_DEPTH ? scene.atDepth(lureDepthM) : scene
   }
 

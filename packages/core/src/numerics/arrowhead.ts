@@ -41,7 +41,12 @@ export function factorArrowhead(diagonal: Float64Array, joint: Float64Array, den
   return factor && { diagonal, joint, factor, logDeterminant: logDeterminant(factor, m) + logDiagonal }
 }
 
-/** Solves A·x = b. */
+/**
+ * Solves A·x = b by the blocks: the dense one first, then each of the diagonal.
+ *
+ * Given      the factored arrowhead; q + m values
+ * Source     Golub & Van Loan, Matrix Computations (2013) §4.2
+ */
 export function solveArrowhead({ diagonal, joint, factor }: Arrowhead, right: Float64Array): Float64Array {
   const q = diagonal.length
   const m = right.length - q
@@ -61,7 +66,15 @@ export function solveArrowhead({ diagonal, joint, factor }: Arrowhead, right: Fl
   return x
 }
 
-/** The diagonal of A⁻¹; the lower right block of A⁻¹ is the inverse of the Schur complement, which a caller may have. */
+/**
+ * The diagonal of A⁻¹.
+ *
+ *   1/d + bᵀ·S⁻¹·b/d² for a row of the diagonal block
+ *
+ * Given      the factored arrowhead; m; S⁻¹, the lower right block of A⁻¹, where the caller has it
+ * Returned   q + m values
+ * Source     inverse by blocks: Golub & Van Loan, Matrix Computations (2013) §2.1.4
+ */
 export function diagonalOfInverse(
   { diagonal, joint, factor }: Arrowhead,
   m: number,

@@ -22,7 +22,12 @@ export function cholesky(matrix: Square, n: number): Square | undefined {
   return l
 }
 
-/** Solves L·Lᵀ·x = b. */
+/**
+ * Solves A·x = b for A = L·Lᵀ.
+ *
+ * Given      the factor, n × n row by row, and n values
+ * Source     Golub & Van Loan, Matrix Computations (2013) §4.2, §3.1
+ */
 export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const x = forward(l, b, n)
   for (let i = n - 1; i >= 0; i--) {
@@ -33,7 +38,12 @@ export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float
   return x
 }
 
-/** Solves L·y = b: the half of a solution whose squared length is bᵀ·A⁻¹·b. */
+/**
+ * Solves L·y = b: the half of a solution whose squared length is bᵀ·A⁻¹·b.
+ *
+ * Given      the factor, n × n row by row, and n values
+ * Source     Golub & Van Loan, Matrix Computations (2013) §3.1.1
+ */
 export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const y = Float64Array.from(b)
   for (let i = 0; i < n; i++) {
@@ -44,14 +54,23 @@ export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Arra
   return y
 }
 
-/** ln|A| from its factor. */
+/**
+ * ln|A| = 2·Σ ln L_ii from the factor of A.
+ *
+ * Given      the factor, n × n row by row
+ */
 export function logDeterminant(l: Square, n: number): number {
   let sum = 0
   for (let i = 0; i < n; i++) sum += 2 * Math.log(l[i * n + i] ?? 1)
   return sum
 }
 
-/** A⁻¹ from the factor of A. */
+/**
+ * A⁻¹ from the factor of A, column by column.
+ *
+ * Given      the factor, n × n row by row
+ * Returned   n × n row by row
+ */
 export function choleskyInverse(l: Square, n: number): Square {
   const inverse = new Float64Array(n * n)
   const unit = new Float64Array(n)

@@ -18,7 +18,13 @@ export function dampedFactor(curvature: Square, n: number, least: number): Squar
   }
 }
 
-/** Newton's step uphill from a gradient and minus the second derivatives, damped; no variable moves further than `longest`. */
+/**
+ * Newton’s step uphill.
+ *
+ * Given      the gradient; minus the second derivatives, n × n row by row, damped from `least` up where they are not positive definite
+ * Returned   the step; shortened as a whole so that no variable moves further than `longest`
+ * Source     Nocedal & Wright, Numerical Optimization (2006) §3.4
+ */
 export function dampedStep(
   gradient: Float64Array,
   curvature: Square,

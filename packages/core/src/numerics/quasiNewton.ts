@@ -28,7 +28,14 @@ function gradientAt(f: (x: Float64Array) => number, x: Float64Array, scale: Arra
   })
 }
 
-/** Second derivatives by central differences, n × n row by row. */
+/**
+ * Second derivatives by central differences.
+ *
+ * Given      a function of n variables, a place, and half the span of each variable over which it is differenced
+ * Returned   n × n row by row
+ * Accuracy   about the square of the spans times the fourth derivatives, over twelve
+ * Source     Abramowitz & Stegun, Handbook of Mathematical Functions (1964) §25.3.24, §25.3.27
+ */
 export function hessianAt(f: (x: Float64Array) => number, x: Float64Array, scale: ArrayLike<number>): Float64Array {
   const n = x.length
   const h = Float64Array.from(scale, (one) => one * 1e-2)

@@ -31,13 +31,22 @@ export function drawGamma(random: Random, shape: number): number {
   }
 }
 
-/** Poisson with a mean of at most a few hundred: counts unit-rate arrivals. */
+/**
+ * A Poisson number: unit-rate arrivals counted up to the mean.
+ *
+ * Valid for  means up to a few hundred: the time it takes grows with the mean
+ * Source     Devroye, Non-Uniform Random Variate Generation (1986) §X.3
+ */
 export function drawPoisson(random: Random, mean: number): number {
   let count = 0
   for (let reached = -Math.log(1 - random()); reached < mean; reached -= Math.log(1 - random())) count++
   return count
 }
 
-/** Geometric from 1 up, with the given mean; 1 where the mean is no more. */
+/**
+ * A geometric number from 1 up, with the given mean; 1 where the mean is no more.
+ *
+ * Source     inversion: Devroye, Non-Uniform Random Variate Generation (1986) §X.2
+ */
 export const drawGeometric = (random: Random, mean: number): number =>
   mean <= 1 ? 1 : 1 + Math.floor(Math.log(1 - random()) / Math.log(1 - 1 / mean))

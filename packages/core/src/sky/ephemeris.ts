@@ -1,4 +1,5 @@
 import { Body, GeoVector, MakeTime, RotateVector, Rotation_EQJ_EQD, SiderealTime } from 'astronomy-engine'
+import { BoundedCache } from '../numerics/index.ts'
 import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
@@ -11,11 +12,18 @@ export type SkyBody = keyof typeof NODE_MS
 
 const EARTH_RADII_PER_AU = 149_597_870.7 / 6378.137
 
+/** Ten years of days, or of quarters of the moon’s. */
+const MOST_KNOWN = 15_000
+const cachesOf = <V>() => ({
+  sun: new BoundedCache<number, V>(MOST_KNOWN),
+  moon: new BoundedCache<number, V>(MOST_KNOWN),
+})
+
 /** What was looked up once, by node: the ephemeris is the same for every place and trip. */
-const nodes = { sun: new Map<number, Vector>(), moon: new Map<number, Vector>() }
+const nodes = cachesOf<Vector>()
 /** The cubics between nodes, by interval: four coefficients for each axis, in shares of the interval. */
-const cubics = { sun: new Map<number, Float64Array>(), moon: new Map<number, Float64Array>() }
-const siderealAtMidnight = new Map<number, number>()
+const cubics = cachesOf<Float64Array>()
+const siderealAtMidnight = new BoundedCache<number, number>(MOST_KNOWN)
 
 /**
  * Where sun or moon stands, from the earth's centre: a cubic through four looks at the ephemeris.
@@ -28,8 +36,7 @@ const siderealAtMidnight = new Map<number, number>()
 export function placeOf(body: SkyBody, ms: EpochMs, into: Float64Array): void {
   const interval = Math.floor(ms / NODE_MS[body])
   const t = ms / NODE_MS[body] - interval
-  let c = cubics[body].get(interval)
-  if (!c) cubics[body].set(interval, (c = cubicFrom(body, interval)))
+  const c = cubics[body].get(interval, () => cubicFrom(body, interval))
   for (let axis = 0; axis < 3; axis++)
     into[axis] = (c[axis] ?? 0) + t * ((c[3 + axis] ?? 0) + t * ((c[6 + axis] ?? 0) + t * (c[9 + axis] ?? 0)))
 }
@@ -53,11 +60,7 @@ function cubicFrom(body: SkyBody, interval: number): Float64Array {
   return c
 }
 
-function node(body: SkyBody, index: number): Vector {
-  let known = nodes[body].get(index)
-  if (!known) nodes[body].set(index, (known = lookUp(body, index * NODE_MS[body])))
-  return known
-}
+const node = (body: SkyBody, index: number): Vector => nodes[body].get(index, () => lookUp(body, index * NODE_MS[body]))
 
 function lookUp(body: SkyBody, ms: EpochMs): Vector {
   const time = MakeTime(new Date(ms))
@@ -69,10 +72,16 @@ const DAY_MS = 24 * HOUR_MS
 /** The earth's turn in one solar day, in hours of sidereal time (mean; nutation moves it by less than a hundredth of a second a day). */
 const SIDEREAL_HOURS_A_DAY = 24.06570982441908
 
-/** Greenwich apparent sidereal time in radians. */
+/**
+ * Greenwich apparent sidereal time.
+ *
+ * Given      UTC as epoch milliseconds
+ * Returned   radians
+ * Accuracy   that of the library’s value at the nearest day, and a hundredth of a second of the nutation between
+ * Source     Astronomy Engine, `SiderealTime`; mean rate: Meeus, Astronomical Algorithms (1998) ch. 12
+ */
 export function siderealAngle(ms: EpochMs): number {
   const day = Math.floor(ms / DAY_MS)
-  let midnight = siderealAtMidnight.get(day)
-  if (midnight === undefined) siderealAtMidnight.set(day, (midnight = SiderealTime(new Date(day * DAY_MS))))
+  const midnight = siderealAtMidnight.get(day, () => SiderealTime(new Date(day * DAY_MS)))
   return ((midnight + (ms / DAY_MS - day) * SIDEREAL_HOURS_A_DAY) * Math.PI) / 12
 }

@@ -92,7 +92,14 @@ export interface SkyLight {
   readonly cloud: number
 }
 
-/** Lux on the water from sun, moon and stars through the cloud. Rough at night and under broken cloud. */
+/**
+ * Light on the water from sun, moon and stars through the cloud.
+ *
+ * Given      altitudes and the moon’s elongation in degrees; the share of the sky covered, 0–1
+ * Returned   lux
+ * Accuracy   rough at night and under broken cloud: a factor of two
+ * Source     the sum of `clearSkyIlluminance`, `moonIlluminance` and starlight, times `cloudTransmission`: see those
+ */
 export function surfaceIlluminance({ sunAltitudeDeg, moonAltitudeDeg, moonElongationDeg, cloud }: SkyLight): number {
   const clear =
     clearSkyIlluminance(sunAltitudeDeg) + moonIlluminance(moonAltitudeDeg, moonElongationDeg) + STARLIGHT_LUX

@@ -4,7 +4,13 @@ import { moonElongation } from './skyOver.ts'
 import { observerAt, positionOf } from './sun.ts'
 import type { SunPosition } from './sun.ts'
 
-/** Where the moon stands: as `sunPosition`, of the moon. Its nearness makes up to a degree between places, which is in it. */
+/**
+ * Where the moon stands: as `sunPosition`, of the moon. Its nearness makes up to a degree between places, which is in it.
+ *
+ * Given      UTC; latitude and longitude in degrees, north and east positive
+ * Throws     RangeError for a place that is none
+ * Source     Astronomy Engine, after Brown’s lunar theory: Montenbruck & Pfleger, Astronomy on the Personal Computer (2000)
+ */
 export const moonPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition =>
   positionOf(Body.Moon, timeUtc, latitudeDeg, longitudeDeg)
 
@@ -30,7 +36,14 @@ export interface MoonTimes {
   readonly moonset: string | null
 }
 
-/** Moonrise and moonset within the 24 hours from an instant (give local midnight); null when it does not happen in them. Within a minute of the almanac. */
+/**
+ * Moonrise and moonset within 24 hours.
+ *
+ * Given      UTC to begin from (give local midnight); latitude and longitude in degrees
+ * Returned   null for one that does not happen in them
+ * Accuracy   within a minute of the almanac
+ * Source     Astronomy Engine, upper limb with 34′ of refraction
+ */
 export function moonTimes(fromUtc: Date, latitudeDeg: number, longitudeDeg: number): MoonTimes {
   const observer = observerAt(latitudeDeg, longitudeDeg)
   const iso = (direction: 1 | -1): string | null => {

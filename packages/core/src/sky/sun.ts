@@ -23,7 +23,14 @@ export interface SunPosition {
 export const sunPosition = (timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition =>
   positionOf(Body.Sun, timeUtc, latitudeDeg, longitudeDeg)
 
-/** Where a body stands over a place, seen from its surface. */
+/**
+ * Where a body stands over a place, seen from its surface.
+ *
+ * Given      UTC; latitude and longitude in degrees, north and east positive
+ * Returned   altitude without and with refraction, azimuth from north by east, degrees
+ * Throws     RangeError for a place that is none
+ * Source     Astronomy Engine; refraction: Sæmundsson, as in Meeus, Astronomical Algorithms (1998) ch. 16
+ */
 export function positionOf(body: Body, timeUtc: Date, latitudeDeg: number, longitudeDeg: number): SunPosition {
   const observer = observerAt(latitudeDeg, longitudeDeg)
   const equator = Equator(body, timeUtc, observer, true, true)
@@ -32,6 +39,12 @@ export function positionOf(body: Body, timeUtc: Date, latitudeDeg: number, longi
   return { altitudeDeg: geometric.altitude, apparentAltitudeDeg: apparent.altitude, azimuthDeg: geometric.azimuth }
 }
 
+/**
+ * A place on the water’s surface, at sea level.
+ *
+ * Given      latitude and longitude in degrees, north and east positive
+ * Throws     RangeError for a place that is none
+ */
 export function observerAt(latitudeDeg: number, longitudeDeg: number): Observer {
   checkPlace(latitudeDeg, longitudeDeg)
   return new Observer(latitudeDeg, longitudeDeg, 0)

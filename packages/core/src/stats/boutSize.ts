@@ -44,7 +44,18 @@ function closeIn(strikes: number, m: number, share: number): number {
   return strikes - bouts + (bouts - 1) * (1 - apart)
 }
 
-/** Variance over mean of the strikes of flurries whose size is geometric with mean m. */
+/**
+ * Variance over mean of the strikes of flurries.
+ *
+ *   2m − 1
+ *
+ * Given      the mean m of a flurry; flurries come as Poisson counts, their sizes are geometric from 1 up
+ * Source     compound Poisson (Pólya–Aeppli): Johnson, Kemp & Kotz, Univariate Discrete Distributions (2005) §9.7
+ */
 export const flurryDispersion = (m: number): number => 2 * m - 1
-/** The mean flurry of strikes so dispersed. */
+/**
+ * The mean flurry of strikes so dispersed: the inverse of `flurryDispersion`.
+ *
+ * Valid for  dispersions of 1 or more
+ */
 export const flurryMean = (dispersion: number): number => (dispersion + 1) / 2

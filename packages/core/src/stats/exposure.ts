@@ -6,6 +6,7 @@ export interface Exposure {
 
 export const NO_EXPOSURE: Exposure = { events: 0, exposureHours: 0 }
 
+/** Events and exposure of both together. */
 export const plusExposure = (a: Exposure, b: Exposure): Exposure => ({
   events: a.events + b.events,
   exposureHours: a.exposureHours + b.exposureHours,

@@ -85,7 +85,13 @@ export function fitFrailty(
   return { coefficients: beta, logShape, value, converged: false }
 }
 
-/** Covariance of the coefficients: the inverse of minus the second derivatives, the trips' spread being as uncertain as it is. */
+/**
+ * Covariance of the coefficients, the trips’ spread being as uncertain as it is.
+ *
+ * Given      the model and a fit of it
+ * Returned   coefficients × coefficients row by row: a block of the inverse of minus the second derivatives
+ * Source     observed information: Cox & Hinkley, Theoretical Statistics (1974) §9.2
+ */
 export function frailtyCovariance(
   model: FrailtyModel,
   { coefficients, logShape }: Pick<FrailtyFit, 'coefficients' | 'logShape'>,
@@ -100,7 +106,12 @@ export function frailtyCovariance(
   )
 }
 
-/** ln of the marginal likelihood by Laplace's method, but for what is the same under every prior: ½ ln |precision of the prior| is the caller's. */
+/**
+ * ln of the marginal likelihood, but for what is the same under every prior: ½ ln|precision of the prior| is the caller’s.
+ *
+ * Given      the model and a fit of it
+ * Source     Laplace’s method: Kass & Raftery, JASA 90 (1995) 773, §4.1
+ */
 export function frailtyEvidence(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): number {
   const n = model.coefficients + 1
   const factor = dampedFactor(slopesAt(model, coefficients, logShape).curvature, n, LEAST_RAISED)

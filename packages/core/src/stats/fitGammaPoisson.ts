@@ -95,7 +95,13 @@ function uphill(groups: readonly Exposure[], point: Point, height: number): [Poi
   return next.height > height ? [next.place, next.height] : [point, height]
 }
 
-/** Log of the negative binomial likelihood. */
+/**
+ * Log-likelihood of events whose rates are drawn from one gamma distribution.
+ *
+ * Given      events and exposure of each group; ln of the gamma’s shape and of its rate
+ * Returned   with its constants
+ * Source     negative binomial: Johnson, Kemp & Kotz, Univariate Discrete Distributions (2005) §5.3
+ */
 export function logLikelihood(groups: readonly Exposure[], [logShape, logRate]: Point): number {
   const [shape, rate] = [Math.exp(logShape), Math.exp(logRate)]
   let sum = 0

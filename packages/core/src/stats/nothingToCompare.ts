@@ -6,4 +6,5 @@ export interface NothingToCompare {
   readonly kind: 'noSharedStratum' | 'noEvent' | 'noSpread'
 }
 
+/** Whether strata had nothing to compare. */
 export const isNothingToCompare = (found: object): found is NothingToCompare => 'kind' in found

@@ -67,7 +67,13 @@ function check({ rate, ratio, share = 0.5, dispersion = 1 }: PowerQuestion): voi
   if (!(share > 0 && share < 1)) throw new RangeError(`the share of hours must lie between 0 and 1: ${share}`)
 }
 
-/** Chance of telling the two apart in so many hours of both together. */
+/**
+ * Chance of telling the two apart in so many hours of both together.
+ *
+ * Given      the question of `powerForRatio`; hours, 0 or more
+ * Returned   a probability
+ * Source     as `powerForRatio`
+ */
 export function powerAt(question: PowerQuestion, hours: number): number {
   const { rate, ratio, share = 0.5, tripVariance = 0, tripHours = 6, dispersion = 1, confidence = 0.95 } = question
   check(question)

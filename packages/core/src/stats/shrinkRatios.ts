@@ -74,7 +74,13 @@ export interface GridPoint {
 /** Lighter points change no limit by a thousandth. */
 const LEAST_WEIGHT = 2e-4
 
-/** The grid of priors with normalised weights; exported for the check of the averaged quantiles. */
+/**
+ * The grid of priors, each with the weight that the groups give it; exported for the check of the averaged quantiles.
+ *
+ * Given      events and exposure of each group, exposure as expected events
+ * Returned   the gamma of each point with its share; shares add up to 1
+ * Source     Bayes’ rule over a grid; the priors are ours
+ */
 export function weightedGrid(groups: readonly Exposure[]): GridPoint[] {
   const points: { shape: number; rate: number; log: number }[] = []
   for (const cv of CVS) {

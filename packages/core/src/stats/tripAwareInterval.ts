@@ -74,7 +74,12 @@ function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, trip
   )
 }
 
-/** Error of the log of a rate that has strikes, by its trips and the book's spread; degrees of freedom of its quantile. */
+/**
+ * Error of the log of a rate that has strikes, and the degrees of freedom of its quantile.
+ *
+ * Given      as `tripAwareInterval`
+ * Source     as `tripAwareInterval`
+ */
 export function logRateError(
   tripCounts: ArrayLike<number>,
   tripHours: ArrayLike<number>,

@@ -19,6 +19,14 @@ export interface Pooled {
   readonly q: number
 }
 
+/**
+ * A pattern’s ratios drawn together.
+ *
+ *   w = 1/(s² + τ²), μ = Σwx/Σw, Q = Σw(x − μ)²
+ *
+ * Given      log ratios with their errors by water, and the variance τ² between waters
+ * Source     DerSimonian & Laird, Control. Clin. Trials 7 (1986) 177
+ */
 export function pooledAt(ratios: readonly WaterRatio[], tau2: number): Pooled {
   const weights = ratios.map(({ error }) => 1 / (error ** 2 + tau2))
   const weight = weights.reduce((sum, w) => sum + w, 0)
@@ -26,7 +34,13 @@ export function pooledAt(ratios: readonly WaterRatio[], tau2: number): Pooled {
   return { mean, weight, q: ratios.reduce((sum, { logRatio }, i) => sum + at(weights, i) * (logRatio - mean) ** 2, 0) }
 }
 
-/** The variance between waters at which the patterns' Q add up to a value; 0 where they do not reach it. Q falls as the variance grows. */
+/**
+ * The variance between waters at which the patterns’ Q add up to a value.
+ *
+ * Given      the ratios of each pattern by water; the value wanted of ΣQ, which falls as the variance grows
+ * Returned   τ², 0 where ΣQ does not reach it
+ * Source     Q profile: Viechtbauer, Stat. Med. 26 (2007) 37
+ */
 export function varianceAt(patterns: readonly (readonly WaterRatio[])[], wanted: number): number {
   const q = (tau2: number): number => patterns.reduce((sum, ratios) => sum + pooledAt(ratios, tau2).q, 0)
   return findRootFromZero((tau2) => q(tau2) - wanted)

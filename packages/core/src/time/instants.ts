@@ -76,30 +76,9 @@ function offsetMs(text: string): number {
 /** ISO 8601 in UTC with milliseconds: the one spelling stored. */
 export const isoUtc = (ms: EpochMs): string => new Date(ms).toISOString()
 
-/**
- * Times read lately: each step from records to effort asks for those of a trip, and finding one costs less than reading it. A time has
- * one place, by the digits that tell those of a trip apart, and puts out what was there.
- */
-const PLACES = 4096
-const texts = new Array<string | undefined>(PLACES).fill(undefined)
-const times = new Float64Array(PLACES)
-
-/** By day, hour, minute, second and their tens; of text of any sort some place. */
-function placeOf(text: string): number {
-  const day = text.charCodeAt(9)
-  const hours = 10 * text.charCodeAt(11) + text.charCodeAt(12)
-  const minutes = 10 * text.charCodeAt(14) + text.charCodeAt(15)
-  const seconds = 10 * text.charCodeAt(17) + text.charCodeAt(18)
-  return (day + 61 * hours + 67 * minutes + 1021 * seconds) & (PLACES - 1)
-}
-
-/** Throws RangeError: for records that passed validation. */
+/** For records that passed validation. Throws RangeError for a text that is no time with offset. */
 export function epochMs(iso: string): EpochMs {
-  const place = placeOf(iso)
-  if (texts[place] === iso) return times[place] ?? NaN
   const ms = parseInstant(iso)
   if (ms === undefined) throw new RangeError(`not an ISO 8601 time with offset: ${iso}`)
-  texts[place] = iso
-  times[place] = ms
   return ms
 }

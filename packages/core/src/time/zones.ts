@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import { BoundedCache } from '../numerics/index.ts'
 import { HOUR_MS, MINUTE_MS } from './instants.ts'
 import type { EpochMs } from './instants.ts'
 
@@ -6,20 +7,19 @@ import type { EpochMs } from './instants.ts'
 export const QUARTER_MS = 15 * MINUTE_MS
 const DAY_MS = 24 * HOUR_MS
 /** Offsets change on whole quarter hours only, so one look-up serves fifteen minutes of segments. */
-const offsets = new Map<string, Map<number, number>>()
+const MOST_KNOWN = 100_000
+const offsets = new BoundedCache<string, BoundedCache<number, number>>(100)
 
 /** Offset of local time from UTC in milliseconds. `zone` is an IANA name or a fixed offset such as `+02:00`. Throws RangeError for an unknown zone. */
 export function zoneOffsetMs(ms: EpochMs, zone: string): number {
-  let known = offsets.get(zone)
-  if (!known) offsets.set(zone, (known = new Map<number, number>()))
   const quarter = Math.floor(ms / QUARTER_MS)
-  let offset = known.get(quarter)
-  if (offset === undefined) {
-    offset =
-      Temporal.Instant.fromEpochMilliseconds(quarter * QUARTER_MS).toZonedDateTimeISO(zone).offsetNanoseconds / 1e6
-    known.set(quarter, offset)
-  }
-  return offset
+  return offsets
+    .get(zone, () => new BoundedCache(MOST_KNOWN))
+    .get(
+      quarter,
+      () =>
+        Temporal.Instant.fromEpochMilliseconds(quarter * QUARTER_MS).toZonedDateTimeISO(zone).offsetNanoseconds / 1e6,
+    )
 }
 
 export function isZone(zone: string): boolean {

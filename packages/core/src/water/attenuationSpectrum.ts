@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { findRootFromZero } from '../numerics/index.ts'
+import { BoundedCache, findRootFromZero } from '../numerics/index.ts'
 import { diffuseAttenuation } from './diffuseAttenuation.ts'
 import { CIE_1931, DAYLIGHT, PURE_WATER, WAVELENGTHS_NM, spectrum } from './spectra.ts'
 import type { Spectrum } from './spectra.ts'
@@ -78,30 +78,44 @@ export function attenuationSpectrum(visibilityM: number, tint: WaterTint): Water
 
 /** A water already worked out, with what is left of the daylight at the depths asked for. */
 interface KnownWater extends WaterSpectrum {
-  readonly leftAtM: Map<number, number>
+  readonly leftAtM: BoundedCache<number, number>
 }
 
+/** From a hand’s breadth to a hundred metres. */
+const MOST_WATERS = 400
+const MOST_DEPTHS = 500
 /** Waters already worked out, by tint and by steps of 2 % of the visibility. */
-const known: Readonly<Record<WaterTint, Map<number, KnownWater>>> = {
-  clear: new Map(),
-  green: new Map(),
-  tea: new Map(),
-  clay: new Map(),
+const known: Readonly<Record<WaterTint, BoundedCache<number, KnownWater>>> = {
+  clear: new BoundedCache(MOST_WATERS),
+  green: new BoundedCache(MOST_WATERS),
+  tea: new BoundedCache(MOST_WATERS),
+  clay: new BoundedCache(MOST_WATERS),
 }
 const SIGHT_STEP = Math.log(1.02)
 
-function waterAtStep(step: number, tint: WaterTint): KnownWater {
-  let found = known[tint].get(step)
-  if (!found)
-    known[tint].set(step, (found = { ...attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint), leftAtM: new Map() }))
-  return found
-}
+const waterAtStep = (step: number, tint: WaterTint): KnownWater =>
+  known[tint].get(step, () => ({
+    ...attenuationSpectrum(Math.exp(step * SIGHT_STEP), tint),
+    leftAtM: new BoundedCache(MOST_DEPTHS),
+  }))
 
-/** As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often. */
+/**
+ * As `attenuationSpectrum`, of the visibility rounded to 2 %: for asking often.
+ *
+ * Given      visibility in metres; the tint
+ * Accuracy   2 % of the visibility
+ */
 export const waterSpectrum = (visibilityM: number, tint: WaterTint): WaterSpectrum =>
   waterAtStep(Math.round(Math.log(visibilityM) / SIGHT_STEP), tint)
 
-/** Share of the daylight, as the eye by day weighs it, that is left of what goes in at a depth. */
+/**
+ * Share of the daylight, as the eye by day weighs it, that is left of what goes in at a depth.
+ *
+ *   Σ V·E·exp(−K·z) / Σ V·E
+ *
+ * Given      the water’s attenuation, 1/m; depth in metres
+ * Source     Beer–Lambert; V: CIE 1924, as in `spectra`
+ */
 export const photopicTransmission = (water: WaterSpectrum, depthM: number): number =>
   shareLeft(SEEN, water.perM, depthM)
 
@@ -120,14 +134,18 @@ export function daylightLeft(visibilityM: number, tint: WaterTint, depthM: numbe
 
 function leftAtStep(step: number, tint: WaterTint, depthM: number): number {
   const water = waterAtStep(step, tint)
-  let left = water.leftAtM.get(depthM)
-  if (left === undefined) water.leftAtM.set(depthM, (left = photopicTransmission(water, depthM)))
-  return left
+  return water.leftAtM.get(depthM, () => photopicTransmission(water, depthM))
 }
 
 /** A tint as it was read, or the tint of most fishing water where none was. */
 export const tintOf = (word: unknown): WaterTint => WATER_TINTS.find((tint) => tint === word) ?? 'green'
 
-/** Daylight left at each wavelength at a depth, relative power. */
+/**
+ * Daylight left at each wavelength at a depth.
+ *
+ * Given      the water’s attenuation, 1/m; depth in metres
+ * Returned   relative power
+ * Source     Beer–Lambert; daylight: CIE D65, as in `spectra`
+ */
 export const daylightAt = (water: WaterSpectrum, depthM: number): Spectrum =>
   WAVELENGTHS_NM.map((_, i) => at(DAYLIGHT, i) * Math.exp(-at(water.perM, i) * depthM))

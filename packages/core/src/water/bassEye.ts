@@ -41,7 +41,15 @@ function backgroundOf(kind: Background, { perM }: WaterSpectrum): Spectrum {
   return spectrum((_, i) => (0.06 * clearest) / at(perM, i))
 }
 
-/** Contrast of a surface against a background to a bass, per cone. Fish vision is known roughly: take it as more or less, not as a measurement. */
+/**
+ * Contrast of a surface against a background to a bass, cone by cone.
+ *
+ *   (caught from the surface − caught from the background) / caught from the background, photons weighed by the cone
+ *
+ * Given      what the surface reflects and the light there, by wavelength; the water; what lies behind
+ * Accuracy   fish vision is known roughly: more or less, not a measurement
+ * Source     cones as in `BASS_CONES_NM`; backgrounds ours and rough
+ */
 export function bassContrast(
   reflects: Spectrum,
   light: Spectrum,

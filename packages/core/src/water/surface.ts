@@ -48,6 +48,12 @@ export function surfaceTransmission(sunAltitudeDeg: number, cloud: number): numb
   return direct * straightIn + (1 - direct) * DIFFUSE_TRANSMISSION
 }
 
-/** Cosine of the sunlight's angle from the vertical under the surface: at least 0.661, for a sun on the horizon. */
+/**
+ * Cosine of the sunlight’s angle from the vertical under the surface.
+ *
+ * Given      the sun’s altitude in degrees
+ * Returned   at least 0.661, for a sun on the horizon
+ * Source     Snell’s law with a refractive index of 1.333
+ */
 export const cosineUnder = (sunAltitudeDeg: number): number =>
   Math.sqrt(1 - (Math.cos(Math.max(0, sunAltitudeDeg) * RADIAN) / WATER_INDEX) ** 2)

@@ -51,7 +51,13 @@ const MOST_STEPS = 100
 /** A Newton step that promises less than this share of the likelihood leaves about its square. */
 const CLOSE = 2e-10
 
-/** DᵀD of second differences. */
+/**
+ * DᵀD of second differences: what a curve is charged for bending.
+ *
+ * Given      the number of splines
+ * Returned   size × size row by row
+ * Source     Eilers & Marx, Stat. Sci. 11 (1996) 89, eq. 13
+ */
 export function differencePenalty(size: number): Square {
   const penalty = new Float64Array(size * size)
   for (let row = 0; row + ORDER < size; row++) {
@@ -63,7 +69,12 @@ export function differencePenalty(size: number): Square {
   return penalty
 }
 
-/** ln of the product of DᵀD's eigenvalues that are not zero: ln|D·Dᵀ|. */
+/**
+ * ln of the product of DᵀD’s eigenvalues that are not zero: ln|D·Dᵀ|.
+ *
+ * Given      the number of splines
+ * Source     for the restricted likelihood: Wood, Generalized Additive Models (2017) §6.2.1
+ */
 export function logPseudoDeterminant(size: number): number {
   const n = size - ORDER
   const product = new Float64Array(n * n)

@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { LabelEncoder, agreeingRows } from '../../numerics/index.ts'
+import { LabelEncoder, agreeingRows, logGamma } from '../../numerics/index.ts'
 import type { ModelData } from './designMatrix.ts'
 
 export interface Collapsed {
@@ -42,11 +42,7 @@ export function collapse({ events, exposureHours, factors, numbers }: ModelData,
   }
 }
 
-const logFactorials = [0]
-function logFactorial(n: number): number {
-  for (let k = logFactorials.length; k <= n; k++) logFactorials.push(logFactorials[k - 1]! + Math.log(k))
-  return logFactorials[n]!
-}
+const logFactorial = (n: number): number => logGamma(n + 1)
 
 function codesOf(rows: Int32Array, values: ArrayLike<string | number>): Int32Array {
   const encoder = new LabelEncoder<string | number>()

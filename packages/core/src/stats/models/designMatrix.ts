@@ -158,7 +158,14 @@ function finite(value: number, name: string, row: number): number {
   return value
 }
 
-/** η without the offset: X·β. */
+/**
+ * η without the offset.
+ *
+ *   X·β
+ *
+ * Given      the design and a coefficient for each of its columns
+ * Returned   a value for each row
+ */
 export function linear({ rows, indicators, numbers }: DesignMatrix, beta: ArrayLike<number>): Float64Array {
   const eta = new Float64Array(rows).fill(beta[0]!)
   for (const columns of indicators) {

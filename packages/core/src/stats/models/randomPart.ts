@@ -10,6 +10,12 @@ export interface Grouping {
   readonly codes: Int32Array
 }
 
+/**
+ * A grouping of some rows by their labels.
+ *
+ * Given      a label for each row of the data, and the rows that were kept
+ * Returned   levels in the order in which they are met, and the level of each row kept
+ */
 export function groupingOf(name: string, labels: readonly string[], kept: Int32Array): Grouping {
   const encoder = new LabelEncoder()
   const codes = Int32Array.from(kept, (row) => encoder.codeOf(at(labels, row)))

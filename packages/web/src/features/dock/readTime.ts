@@ -1,4 +1,4 @@
-import { addDays, localDate, parseClock, resolveWallTime } from '@jotbook/core'
+import { BoundedCache, addDays, localDate, parseClock, resolveWallTime } from '@jotbook/core'
 import { text as words } from './text.ts'
 
 /** What a typed time of day means: an instant, with what has to be said about it, or why it means none yet. */
@@ -23,16 +23,9 @@ export interface TimeContext {
 
 /** Times are read anew at every keystroke, and nearly all of them are the same as before. */
 type Clock = NonNullable<ReturnType<typeof parseClock>>
-const MOST_REMEMBERED = 4000
-const remembered = new Map<string, ReturnType<typeof resolveWallTime>>()
+const remembered = new BoundedCache<string, ReturnType<typeof resolveWallTime>>(4000)
 function wallTime(day: string, clock: Clock, zone: string): ReturnType<typeof resolveWallTime> {
-  const key = `${zone} ${day} ${clock.hour}:${clock.minute}`
-  const known = remembered.get(key)
-  if (known) return known
-  if (remembered.size >= MOST_REMEMBERED) remembered.clear()
-  const meant = resolveWallTime(day, clock, zone)
-  remembered.set(key, meant)
-  return meant
+  return remembered.get(`${zone} ${day} ${clock.hour}:${clock.minute}`, () => resolveWallTime(day, clock, zone))
 }
 
 export function readTime(text: string, { zone, date, afterMs, untilMs, again }: TimeContext): ReadTime {
