@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { emptyDay, handTo } from '../test/deckDay.ts'
-import { looseEndsOf, splitStints, tripRecord } from '../effort/index.ts'
+import { Cutter } from '../effort/cut.ts'
+import { looseEndsOf, timedTripOf } from '../effort/index.ts'
 import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './liveBag.ts'
 import { daySummary } from './daySummary.ts'
@@ -164,10 +165,10 @@ describe('any day of taps', () => {
           }
         }
         day = applied(day, breakOff(day, at(now)))
-        const record = tripRecord({ ...day, trip: { ...day.trip, end: iso(now) }, water: undefined })
+        const record = timedTripOf({ ...day, trip: { ...day.trip, end: iso(now) }, water: undefined })
         expect(looseEndsOf(record)).toEqual([])
-        const hours = splitStints(record, { edges: {} }).segments.reduce((sum, segment) => sum + segment.hours, 0)
-        expect(hours * 60).toBeCloseTo(
+        const { cuts } = new Cutter({ edges: {} }).cut(record)
+        expect(cuts.reduce((sum, { fromMs, toMs }) => sum + (toMs - fromMs) / 60_000, 0)).toBeCloseTo(
           [...fished.values()].reduce((a, b) => a + b, 0),
           6,
         )
@@ -189,7 +190,7 @@ describe('an hour without a tap', () => {
     expect(endAtSilence(day, at(40), at(95))).toEqual([])
     day = applied(day, endAtSilence(day, at(30), at(95)))
     expect(spans(day)).toEqual([['crank', 0, 30]])
-    expect(looseEndsOf(tripRecord({ ...day, water: undefined })).map(({ kind }) => kind)).toEqual(['end-unsure'])
+    expect(looseEndsOf(timedTripOf({ ...day, water: undefined })).map(({ kind }) => kind)).toEqual(['end-unsure'])
     day = handTo(day, 'jig', at(100), newId)
     expect(spans(applied(day, answerSilence(day, 'fishedOn')))[0]).toEqual(['crank', 0, 100])
     expect(spans(applied(day, answerSilence(day, { stoppedMs: at(55) })))[0]).toEqual(['crank', 0, 55])

@@ -1,7 +1,5 @@
-import { timeZoneOf } from '../vocabulary/index.ts'
 import { epochMs } from '../time/index.ts'
 import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
-import type { TripRecord, TripStint } from './types.ts'
 
 /** The records of a book that effort and rates rest on. */
 export interface BookRecords {
@@ -84,39 +82,3 @@ function inOrder<R>(records: readonly R[], time: (record: R) => string): readonl
   }
   return records
 }
-
-/** A trip in the shape the cutting of stints reads. The zone is the trip's own, else the water's, else UTC. `depthOf`: where a stint's lure works, where that is asked for. */
-export function tripRecord(
-  { trip, water, stints, readings, strikes }: TripBundle,
-  depthOf?: (stint: Stint) => number | undefined,
-): TripRecord {
-  return {
-    trip: trip.id,
-    start: trip.start,
-    end: trip.end ?? null,
-    timeZone: timeZoneOf(trip, water),
-    latitude: water?.latitude ?? null,
-    longitude: water?.longitude ?? null,
-    stints: stints.map((stint) => tripStint(stint, depthOf?.(stint))),
-    readings,
-    strikes: strikes.map(({ id, stint, time, outcome }) => ({
-      strike: id,
-      stint: stint ?? null,
-      time,
-      outcome: outcome ?? null,
-    })),
-  }
-}
-
-function tripStint(
-  { id, lure, angler, start, end, spot, endUnsure }: Stint,
-  lureDepthM: number | undefined,
-): TripStint {
-  const stint: Writable<TripStint> = { stint: id, lure, angler: angler ?? null, start, end: end ?? null }
-  if (spot) stint.spot = spot
-  if (lureDepthM !== undefined) stint.lureDepthM = lureDepthM
-  if (endUnsure) stint.endUnsure = endUnsure
-  return stint
-}
-
-type Writable<T> = { -readonly [K in keyof T]: T[K] }

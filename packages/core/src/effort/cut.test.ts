@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Scene, timedSetting, bandIndex, trackIn, waterPast } from '../conditions/index.ts'
+import { Scene, bandIndex, trackIn, waterPast } from '../conditions/index.ts'
 import { BAND_NAMES, DEFAULT_BANDS } from '../vocabulary/index.ts'
 import { Cutter } from './cut.ts'
 import { mergedEdges } from './splitStints.ts'
-import type { TripRecord } from './types.ts'
+import { timedTrip } from './timedTrip.ts'
+import type { TimedTrip } from './types.ts'
 
 const MINUTE = 60_000
 const HOUR = 3_600_000
@@ -25,7 +26,7 @@ const reading = fc.record({
 })
 
 /** A day of eleven hours in two stints with a gap, at two depths, on a water read on forty days before. */
-function dayWith(readings: readonly { hour: number }[]): TripRecord {
+function dayWith(readings: readonly { hour: number }[]): TimedTrip {
   const stint = (id: string, from: number, to: number, lureDepthM: number) => ({
     stint: id,
     lure: 'l',
@@ -34,7 +35,7 @@ function dayWith(readings: readonly { hour: number }[]): TripRecord {
     end: iso(START + to * HOUR),
     lureDepthM,
   })
-  return {
+  return timedTrip({
     trip: 't',
     start: iso(START),
     end: iso(START + 11 * HOUR),
@@ -44,7 +45,7 @@ function dayWith(readings: readonly { hour: number }[]): TripRecord {
     stints: [stint('a', 0, 4.5, 1), stint('b', 5, 11, 3)],
     readings: readings.map(({ hour, ...fields }) => ({ time: iso(Math.round(START + hour * HOUR)), ...fields })),
     strikes: [],
-  }
+  })
 }
 
 const PAST = waterPast(
@@ -63,7 +64,7 @@ describe('Cutter', () => {
         const trip = dayWith(readings)
         const { cuts } = cutter.cut(trip, PAST)
         for (const { stint, fromMs, toMs, stretches, stretch } of cuts) {
-          const scene = new Scene({ ...timedSetting(trip), lureDepthM: stint.lureDepthM! }, PAST)
+          const scene = new Scene({ ...trip, lureDepthM: stint.lureDepthM! }, PAST)
           cutter.conditions.forEach((condition, c) => {
             const track = trackIn(scene, condition.name, condition.edges)
             // A millisecond is left at either end: cuts are whole milliseconds.

@@ -1,14 +1,14 @@
-import { NO_PAST, Scene, timedSetting, trackIn } from '../conditions/index.ts'
-import type { CutBy, TimedSetting, Track, WaterPast } from '../conditions/index.ts'
-import { dayMarks, epochMs, hourMarks } from '../time/index.ts'
+import { NO_PAST, Scene, trackIn } from '../conditions/index.ts'
+import type { CutBy, Track, WaterPast } from '../conditions/index.ts'
+import { dayMarks, hourMarks } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { Stretches, CutCondition, runOf } from './stretches.ts'
 import type { Run } from './stretches.ts'
-import type { TripRecord, TripStint } from './types.ts'
+import type { TimedTrip, TimedStint } from './types.ts'
 
 /** A piece of one stint in epoch milliseconds, through which every condition keeps its band. */
 export interface Cut {
-  readonly stint: TripStint
+  readonly stint: TimedStint
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
   /** What the trip was like there, and in which of its stretches. */
@@ -20,7 +20,7 @@ export interface Cut {
 export interface CutTrip {
   readonly cuts: readonly Cut[]
   /** A condition's own value in a stint's place at a time; null is unknown. */
-  readonly valueAt: (stint: TripStint, condition: string, ms: EpochMs) => number | string | null
+  readonly valueAt: (stint: TimedStint, condition: string, ms: EpochMs) => number | string | null
 }
 
 export interface CutOptions extends CutBy {
@@ -33,11 +33,8 @@ export interface CutOptions extends CutBy {
 /** The one condition that depends on how deep a stint's lure works. */
 const AT_DEPTH = 'lureLux'
 
-interface Closed {
-  readonly stint: TripStint
-  readonly fromMs: EpochMs
-  readonly toMs: EpochMs
-}
+/** A stint with hours. */
+type Closed = TimedStint & { readonly toMs: EpochMs }
 
 /**
  * Cuts every closed stint of a trip wherever a condition crosses one of its edges, changes class, goes stale or becomes unknown,
@@ -56,8 +53,8 @@ export class Cutter {
   }
 
   /** `past` is what the book knows of the water beside the trip, for what is usual there. */
-  cut(trip: TripRecord, past: WaterPast = NO_PAST): CutTrip {
-    const closed = trip.stints.flatMap(closedStint)
+  cut(trip: TimedTrip, past: WaterPast = NO_PAST): CutTrip {
+    const closed = trip.stints.filter(isClosed)
     if (closed.length === 0) return { cuts: [], valueAt: () => null }
     const [fromMs, toMs] = [
       closed.reduce((low, stint) => Math.min(low, stint.fromMs), Infinity),
@@ -65,7 +62,8 @@ export class Cutter {
     ]
     const places = new Places(trip, past, this, fromMs, toMs)
     const cuts: Cut[] = []
-    for (const { stint, fromMs: from, toMs: to } of closed) {
+    for (const stint of closed) {
+      const { fromMs: from, toMs: to } = stint
       const stretches = places.stretchesOf(stint)
       for (let stretch = stretches.stretchAt(from), fromMs = from; fromMs < to; stretch++) {
         const toMs = Math.min(to, stretches.endOf(stretch))
@@ -93,25 +91,23 @@ class Places {
   private readonly runs = new Map<string, Run>()
   private readonly tracks = new Map<string, Track>()
   private readonly scenes = new Map<string, Scene>()
-  private readonly setting: TimedSetting
   private readonly marks: readonly EpochMs[]
   private readonly readAt: ReadonlySet<string | null | undefined>
   private readonly askDepth: boolean
 
   constructor(
-    trip: TripRecord,
+    private readonly trip: TimedTrip,
     private readonly past: WaterPast,
     private readonly cutter: Cutter,
     private readonly fromMs: EpochMs,
     private readonly toMs: EpochMs,
   ) {
     this.marks = cutter.marks(fromMs, toMs, trip.timeZone)
-    this.setting = timedSetting(trip)
-    this.readAt = new Set(trip.readings.map(({ spot }) => spot))
+    this.readAt = new Set(trip.readings.map(({ reading }) => reading.spot))
     this.askDepth = cutter.conditions.some(({ name }) => name === AT_DEPTH)
   }
 
-  stretchesOf(stint: TripStint): Stretches {
+  stretchesOf(stint: TimedStint): Stretches {
     const key = this.keyOf(stint, AT_DEPTH)
     let stretches = this.known.get(key)
     if (!stretches) {
@@ -121,7 +117,7 @@ class Places {
     return stretches
   }
 
-  trackOf(stint: TripStint, condition: CutCondition): Track {
+  trackOf(stint: TimedStint, condition: CutCondition): Track {
     const key = `${condition.name}|${this.keyOf(stint, condition.name)}`
     let track = this.tracks.get(key)
     if (!track)
@@ -129,21 +125,18 @@ class Places {
     return track
   }
 
-  private runOf(stint: TripStint, condition: CutCondition): Run {
+  private runOf(stint: TimedStint, condition: CutCondition): Run {
     const key = `${condition.name}|${this.keyOf(stint, condition.name)}`
     let run = this.runs.get(key)
     if (!run) this.runs.set(key, (run = runOf(this.trackOf(stint, condition), condition, this.fromMs, this.toMs)))
     return run
   }
 
-  private sceneOf({ spot, lureDepthM }: TripStint, condition: string): Scene {
+  private sceneOf({ spot, lureDepthM }: TimedStint, condition: string): Scene {
     const place = this.placeOf(spot)
     let scene = this.scenes.get(place)
     if (!scene)
-      this.scenes.set(
-        place,
-        (scene = new Scene({ ...this.setting, ...(place === '' ? {} : { spot: place }) }, this.past)),
-      )
+      this.scenes.set(place, (scene = new Scene({ ...this.trip, ...(place === '' ? {} : { spot: place }) }, this.past)))
     return condition === AT_DEPTH ? scene.atDepth(lureDepthM) : scene
   }
 
@@ -151,13 +144,9 @@ class Places {
   private placeOf = (spot: string | undefined): string => (spot !== undefined && this.readAt.has(spot) ? spot : '')
 
   /** Stints for which a condition is the same all through the trip share a key. */
-  private keyOf({ spot, lureDepthM }: TripStint, condition: string): string {
+  private keyOf({ spot, lureDepthM }: TimedStint, condition: string): string {
     return condition === AT_DEPTH && this.askDepth ? `${this.placeOf(spot)}|${lureDepthM}` : this.placeOf(spot)
   }
 }
 
-function closedStint(stint: TripStint): Closed[] {
-  if (stint.end === null) return []
-  const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end)]
-  return toMs > fromMs ? [{ stint, fromMs, toMs }] : []
-}
+const isClosed = (stint: TimedStint): stint is Closed => stint.toMs !== null && stint.toMs > stint.fromMs

@@ -3,9 +3,8 @@ import { at } from '../checked/index.ts'
 import { NO_PAST, waterPast } from '../conditions/index.ts'
 import type { TripReading, WaterPast } from '../conditions/index.ts'
 import { workingDepthM } from '../presentation/index.ts'
-import { epochMs, isoUtc } from '../time/index.ts'
-import type { Lure, Stint, Strike } from '../vocabulary/index.ts'
-import { tripBundles, tripRecord } from './bookRecords.ts'
+import type { Lure, Stint } from '../vocabulary/index.ts'
+import { tripBundles } from './bookRecords.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { Cutter } from './cut.ts'
 import type { Cut, CutTrip } from './cut.ts'
@@ -16,7 +15,8 @@ import { placeStrikes } from './placeStrikes.ts'
 import { NOTHING_LEFT_OUT } from './segmentColumns.ts'
 import type { LeftOut } from './segmentColumns.ts'
 import type { SegmentTable } from './segmentTable.ts'
-import type { TripRecord, TripStint } from './types.ts'
+import { timedTripOf } from './timedTrip.ts'
+import type { TimedStint, TimedStrike, TimedTrip } from './types.ts'
 
 /** Lays the segments of each trip, earliest trip first. Returned: what had to be left out, by trip; trips without any are not named. */
 export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable): Map<string, LeftOut> {
@@ -67,10 +67,10 @@ class TripLayer {
 
   lay(bundle: TripBundle): void {
     const { plan } = this
-    const record = tripRecord(bundle, plan.needsDepth ? this.depthOf : undefined)
+    const record = timedTripOf(bundle, plan.needsDepth ? this.depthOf : undefined)
     this.table.loose(record.trip, looseEndsOfTrip(bundle, record))
     const known = effortKnownOf(bundle.trip)
-    const whole = known === 'trip' && !plan.needsStints && record.end ? asOneStint(record) : undefined
+    const whole = known === 'trip' && !plan.needsStints && record.endMs !== null ? asOneStint(record) : undefined
     const used = whole ?? record
     // Strikes without a time cannot be laid on a part of a trip. Leaving out only the trips that have such strikes would keep the blank
     // ones and lower every rate, so that no trip of this sort is used where the question cuts it.
@@ -85,9 +85,7 @@ class TripLayer {
     const row = this.labels.of(bundle, used.timeZone, cut)
     const places = cut.cuts.map((piece) => row(piece, ((piece.toMs - piece.fromMs) / 3_600_000) * anglers))
     const looseStrikes = this.layStrikes(places, cut.cuts, used, bundle)
-    const stintsWithoutHours = used.stints.filter(
-      (stint) => stint.end === null || epochMs(stint.end) < epochMs(stint.start),
-    ).length
+    const stintsWithoutHours = used.stints.filter(({ fromMs, toMs }) => toMs === null || toMs < fromMs).length
     if (looseStrikes + stintsWithoutHours > 0)
       this.leftOut.set(record.trip, { ...NOTHING_LEFT_OUT, looseStrikes, stintsWithoutHours })
   }
@@ -102,7 +100,7 @@ class TripLayer {
   private layStrikes(
     places: readonly number[],
     cuts: readonly Cut[],
-    record: TripRecord,
+    record: TimedTrip,
     { trip, strikes }: TripBundle,
   ): number {
     let loose = 0
@@ -117,9 +115,9 @@ class TripLayer {
   }
 
   /** Strikes of a trip whose hours cannot be used: each on a segment without hours, so that they still tell of hook-up and size. */
-  private layStrikesAlone(record: TripRecord, bundle: TripBundle): void {
+  private layStrikesAlone(record: TimedTrip, bundle: TripBundle): void {
     const cut: CutTrip = this.cutter.cut(
-      { ...record, stints: bundle.strikes.map(momentOf) },
+      { ...record, stints: record.strikes.map(momentOf) },
       this.past(bundle.trip.water),
     )
     const row = this.labels.of(bundle, record.timeZone, cut)
@@ -130,16 +128,16 @@ class TripLayer {
   }
 }
 
-const momentOf = (strike: Strike): TripStint => ({
-  stint: strike.stint ?? '',
+const momentOf = ({ stint, ms }: TimedStrike): TimedStint => ({
+  stint: stint ?? '',
   lure: '',
   angler: null,
-  start: strike.time,
-  end: isoUtc(epochMs(strike.time) + 1),
+  fromMs: ms,
+  toMs: ms + 1,
 })
 
 /** A trip of which only the hours are known, as one stint that all its strikes belong to. */
-function asOneStint(trip: TripRecord): TripRecord {
-  const stint = { stint: trip.trip, lure: '', angler: null, start: trip.start, end: trip.end }
+function asOneStint(trip: TimedTrip): TimedTrip {
+  const stint = { stint: trip.trip, lure: '', angler: null, fromMs: trip.startMs, toMs: trip.endMs }
   return { ...trip, stints: [stint], strikes: trip.strikes.map((strike) => ({ ...strike, stint: trip.trip })) }
 }

@@ -1,8 +1,8 @@
 import { effortKnownOf } from '../vocabulary/index.ts'
-import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
-import { tripRecord } from './bookRecords.ts'
+import { HOUR_MS, MINUTE_MS } from '../time/index.ts'
 import type { TripBundle } from './bookRecords.ts'
-import type { LooseEnd, TripRecord, TripStint } from './types.ts'
+import { timedTripOf } from './timedTrip.ts'
+import type { LooseEnd, TimedStint, TimedTrip } from './types.ts'
 
 const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} min`
 
@@ -17,13 +17,13 @@ const OF_STINTS: ReadonlySet<string> = new Set([
 ])
 
 /** As `looseEndsOf`; on a trip whose stints are not known nothing of theirs is loose. */
-export function looseEndsOfTrip(bundle: TripBundle, record: TripRecord = tripRecord(bundle)): LooseEnd[] {
-  const ends = looseEndsOf(record)
+export function looseEndsOfTrip(bundle: TripBundle, trip: TimedTrip = timedTripOf(bundle)): LooseEnd[] {
+  const ends = looseEndsOf(trip)
   return effortKnownOf(bundle.trip) === 'full' ? ends : ends.filter(({ kind }) => !OF_STINTS.has(kind))
 }
 
 /** Everything in a trip that its angler still has to fix, in the order trip, stints, readings, strikes. */
-export function looseEndsOf(trip: TripRecord): LooseEnd[] {
+export function looseEndsOf(trip: TimedTrip): LooseEnd[] {
   const spans = trip.stints.map(spanOf)
   return [
     ...tripEnds(trip),
@@ -35,32 +35,28 @@ export function looseEndsOf(trip: TripRecord): LooseEnd[] {
 }
 
 interface Span {
-  readonly stint: TripStint
+  readonly stint: TimedStint
   readonly startMs: number
   /** An open stint may hold whatever comes after its start. */
   readonly endMs: number
 }
 
-const spanOf = (stint: TripStint): Span => ({
-  stint,
-  startMs: epochMs(stint.start),
-  endMs: stint.end === null ? Infinity : epochMs(stint.end),
-})
+const spanOf = (stint: TimedStint): Span => ({ stint, startMs: stint.fromMs, endMs: stint.toMs ?? Infinity })
 
-function tripEnds({ trip, start, end }: TripRecord): LooseEnd[] {
-  return end !== null && epochMs(end) < epochMs(start)
+function tripEnds({ trip, startMs, endMs }: TimedTrip): LooseEnd[] {
+  return endMs !== null && endMs < startMs
     ? [{ kind: 'end-before-start', record: trip, message: 'The trip ends before it starts.' }]
     : []
 }
 
-function stintEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
+function stintEnds(trip: TimedTrip, spans: readonly Span[]): LooseEnd[] {
   const [from, to] = span(trip)
   const ends: LooseEnd[] = []
   for (const { stint, startMs, endMs } of spans) {
     const outside = Math.max(0, from - startMs) + Math.max(0, endMs - to)
     const end = (kind: LooseEnd['kind'], message: string): void =>
       void ends.push({ kind, record: stint.stint, message })
-    if (stint.end === null) end('open-stint', 'The stint is still open: it counts no hours until it has an end.')
+    if (stint.toMs === null) end('open-stint', 'The stint is still open: it counts no hours until it has an end.')
     else if (endMs < startMs) end('end-before-start', 'The stint ends before it starts: it counts no hours.')
     else if (stint.endUnsure)
       end(
@@ -72,16 +68,14 @@ function stintEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
   return ends
 }
 
-function span(trip: TripRecord): [number, number] {
-  const start = epochMs(trip.start)
-  const end = trip.end === null ? Infinity : epochMs(trip.end)
-  return end < start ? [-Infinity, Infinity] : [start, end]
+function span({ startMs, endMs }: TimedTrip): [number, number] {
+  return endMs !== null && endMs < startMs ? [-Infinity, Infinity] : [startMs, endMs ?? Infinity]
 }
 
 /** A stint that begins before an earlier stint of the same angler has ended. Both count. */
 function overlaps(spans: readonly Span[]): LooseEnd[] {
   const found: LooseEnd[] = []
-  const closed = spans.filter(({ stint, startMs, endMs }) => stint.end !== null && endMs > startMs)
+  const closed = spans.filter(({ stint, startMs, endMs }) => stint.toMs !== null && endMs > startMs)
   if (closed.some(({ startMs }, i) => startMs < (closed[i - 1]?.startMs ?? -Infinity)))
     closed.sort((a, b) => a.startMs - b.startMs)
   const longest = new Map<string | null, Span>()
@@ -105,26 +99,24 @@ function overlaps(spans: readonly Span[]): LooseEnd[] {
 /** Weather reports of the days before tell of the front and the rain: they belong to the trip. */
 export const REPORTS_BEFORE_MS = 49 * HOUR_MS
 
-function readingEnds(trip: TripRecord): LooseEnd[] {
+function readingEnds(trip: TimedTrip): LooseEnd[] {
   const [from, to] = span(trip)
   return trip.readings
-    .filter(({ time, source }) => {
-      const ms = epochMs(time)
-      return ms < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || ms > to
-    })
-    .map((reading) => ({
+    .filter(
+      ({ ms, reading: { source } }) => ms < (source === 'weather report' ? from - REPORTS_BEFORE_MS : from) || ms > to,
+    )
+    .map(({ reading }) => ({
       kind: 'reading-outside-trip',
       record: reading.time,
       message: 'The reading was taken outside the trip.',
     }))
 }
 
-function strikeEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
+function strikeEnds(trip: TimedTrip, spans: readonly Span[]): LooseEnd[] {
   const byStint = new Map(spans.map((span) => [span.stint.stint, span]))
   const found: LooseEnd[] = []
-  for (const { strike, stint, time } of trip.strikes) {
+  for (const { strike, stint, ms } of trip.strikes) {
     const span = stint === null ? undefined : byStint.get(stint)
-    const ms = epochMs(time)
     if (stint === null)
       found.push({
         kind: 'strike-without-stint',
@@ -139,11 +131,4 @@ function strikeEnds(trip: TripRecord, spans: readonly Span[]): LooseEnd[] {
       })
   }
   return found
-}
-
-/** A stint holds its start and its own end. */
-export function holds(stint: TripStint, ms: number): boolean {
-  if (stint.end === null) return false
-  const { startMs, endMs } = spanOf(stint)
-  return endMs > startMs && ms >= startMs && ms <= endMs
 }

@@ -1,13 +1,12 @@
 import { at, lastOf } from '../checked/index.ts'
-import { epochMs } from '../time/index.ts'
 import type { Cut } from './cut.ts'
-import type { TripStrike } from './types.ts'
+import type { TimedStrike } from './types.ts'
 
 /**
  * The piece each strike falls in: that of its own stint which holds its time. A strike on a cut belongs to the later piece,
  * one at the stint's own end to its last. Undefined where no piece holds it (a loose end).
  */
-export function placeStrikes(cuts: readonly Cut[], strikes: readonly TripStrike[]): (number | undefined)[] {
+export function placeStrikes(cuts: readonly Cut[], strikes: readonly TimedStrike[]): (number | undefined)[] {
   const byStint = new Map<string, number[]>()
   cuts.forEach((cut, i) => {
     const pieces = byStint.get(cut.stint.stint)
@@ -17,7 +16,7 @@ export function placeStrikes(cuts: readonly Cut[], strikes: readonly TripStrike[
   return strikes.map((strike) => {
     const pieces = strike.stint === null ? undefined : byStint.get(strike.stint)
     if (!pieces) return undefined
-    const ms = epochMs(strike.time)
+    const { ms } = strike
     const last = lastOf(pieces)
     return ms === at(cuts, last).toMs ? last : pieces.find((i) => at(cuts, i).fromMs <= ms && ms < at(cuts, i).toMs)
   })

@@ -6,6 +6,7 @@ import { bandLabel, labelsOf } from './bandLabel.ts'
 import { Cutter } from './cut.ts'
 import { looseEndsOf } from './looseEnds.ts'
 import { placeStrikes } from './placeStrikes.ts'
+import { timedTrip } from './timedTrip.ts'
 import type { LooseEnd, Segment, TripRecord } from './types.ts'
 
 export interface SplitOptions {
@@ -25,13 +26,14 @@ export interface SplitOptions {
  * Source     person-time splitting: Clayton & Hills (1993), ch. 6
  */
 export function splitStints(
-  trip: TripRecord,
+  record: TripRecord,
   { edges, byHour = false }: SplitOptions = {},
 ): { segments: Segment[]; looseEnds: LooseEnd[] } {
   const bands: Readonly<Record<string, BandSet>> = edges
     ? bandsOfEdges(edges)
     : Object.fromEntries(TRIP_BANDS.map((name) => [name, DEFAULT_BANDS[name]]))
   const cutter = new Cutter({ edges: mergedEdges(Object.values(bands)), byHour })
+  const trip = timedTrip(record)
   const { cuts } = cutter.cut(trip)
   const conditions = cutter.conditions.map(({ name }) => name)
   const segments = cuts.map((cut): Segment => {

@@ -1,4 +1,5 @@
-import type { TripReading } from '../conditions/index.ts'
+import type { PastReading, TripReading } from '../conditions/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Outcome } from '../vocabulary/index.ts'
 
 export interface TripStint {
@@ -36,6 +37,29 @@ export interface TripRecord {
   readonly stints: readonly TripStint[]
   readonly readings: readonly TripReading[]
   readonly strikes: readonly TripStrike[]
+}
+
+export interface TimedStint extends Omit<TripStint, 'start' | 'end'> {
+  readonly fromMs: EpochMs
+  /** Null is still open. */
+  readonly toMs: EpochMs | null
+}
+
+export interface TimedStrike extends Omit<TripStrike, 'time'> {
+  readonly ms: EpochMs
+}
+
+/** A trip as recorded with its times read: what is cut. */
+export interface TimedTrip {
+  readonly trip: string
+  readonly startMs: EpochMs
+  readonly endMs: EpochMs | null
+  readonly timeZone: string
+  readonly latitude: number | null
+  readonly longitude: number | null
+  readonly stints: readonly TimedStint[]
+  readonly readings: readonly PastReading[]
+  readonly strikes: readonly TimedStrike[]
 }
 
 /** A piece of a stint over which every banded condition is constant: the unit of analysis. */

@@ -1,6 +1,6 @@
 import { QuestionError } from '../../checked/index.ts'
-import { NO_PAST, conditionTrack } from '../../conditions/index.ts'
-import { columnInfo, tripRecord } from '../../effort/index.ts'
+import { NO_PAST, Scene, trackIn } from '../../conditions/index.ts'
+import { columnInfo, timedTripOf } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { HOUR_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
@@ -64,7 +64,7 @@ function crossings({ bundle, stints }: FishedTrip, field: string, { to, directio
     Math.min(...stints.map((stint) => stint.fromMs)),
     Math.max(...stints.map((stint) => stint.toMs)),
   ]
-  const track = conditionTrack(tripRecord(bundle), field, typeof to === 'number' ? [to] : undefined, NO_PAST)
+  const track = trackIn(new Scene(timedTripOf(bundle), NO_PAST), field, typeof to === 'number' ? [to] : undefined)
   return track.cuts(fromMs, toMs).filter((ms) => {
     if (ms <= fromMs || ms >= toMs) return false
     const [before, after] = [track.at(ms - 1).value, track.at(ms + 1).value]
