@@ -28,6 +28,14 @@ export function readingTrack(
   return own.length > 0 ? before(of(own), general) : general
 }
 
+/** What was seen, as the one word a class is: yes or no, a count, several kinds. */
+function wordOf(value: unknown): string | undefined {
+  if (typeof value === 'string') return value === '' ? undefined : value
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return String(value)
+  return Array.isArray(value) && value.length > 0 ? value.join(';') : undefined
+}
+
 export function samplesOf<V extends number | string>(
   readings: readonly PastReading[],
   condition: string,
@@ -37,7 +45,7 @@ export function samplesOf<V extends number | string>(
   const hands: EpochMs[] = []
   const instruments = new Set<Sample<V>>()
   for (const { ms, reading } of readings) {
-    const value = reading[condition]
+    const value = type === 'string' ? wordOf(reading[condition]) : reading[condition]
     if (typeof value !== type) continue
     const sample = { ms, value: value as V }
     read.push(sample)

@@ -2,8 +2,8 @@ import { at } from '../checked/index.ts'
 import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
 import { HOUR_MS, QUARTER_MS, epochMs, localParts, zoneOffsetMs } from '../time/index.ts'
-import { SAID, UNKNOWN } from '../vocabulary/index.ts'
-import type { Lure, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
+import { RECORD_BANDS, SAID, UNKNOWN } from '../vocabulary/index.ts'
+import type { BandSet, Lure, Setup, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabel.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { SPECIES, columnInfo } from './columnInfo.ts'
@@ -53,12 +53,13 @@ const DAY_MS = 24 * HOUR_MS
 const modulo = (value: number, by: number): number => ((value % by) + by) % by
 
 const NONE: readonly number[] = []
-const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'lure', 'presentation'])
+const OF_A_STINT: ReadonlySet<string> = new Set(['stint', 'setup', 'lure', 'presentation'])
 
 /** What each column says of a piece of a trip. */
 export class RowLabels {
   private readonly lures: ReadonlyMap<string, Lure>
   private readonly spots: ReadonlyMap<string, Spot>
+  private readonly setups: ReadonlyMap<string, Setup>
   private readonly infos: readonly (ColumnInfo | undefined)[]
   private readonly numbers: readonly ColumnInfo[]
   private readonly byCondition: readonly ByCondition[]
@@ -74,6 +75,7 @@ export class RowLabels {
   ) {
     this.lures = new Map(book.lures.map((lure) => [lure.id, lure]))
     this.spots = new Map(book.spots.map((spot) => [spot.id, spot]))
+    this.setups = new Map(book.setups.map((setup) => [setup.id, setup]))
     this.infos = plan.factors.map((name) => (name === SPECIES ? undefined : columnInfo(name)))
     this.numbers = plan.numbers.map(columnInfo)
     const from = (wanted: (source: ColumnSource) => boolean): Column[] =>
@@ -145,17 +147,28 @@ export class RowLabels {
     }
   }
 
-  private ofStint(
+  private ofStint(info: ColumnInfo, here: Here, stint: Stint | undefined, lure: Lure | undefined): unknown {
+    const value = this.valueOf(info, here, stint, lure)
+    const band = (RECORD_BANDS as Readonly<Record<string, BandSet>>)[info.name]
+    return band && typeof value === 'number' ? bandLabel(value, band.edges, band.labels) : value
+  }
+
+  private valueOf(
     { source, field }: ColumnInfo,
     here: Here,
     stint: Stint | undefined,
     lure: Lure | undefined,
   ): unknown {
     if (source === 'lure') return fieldOf(lure, field)
-    if (source === 'presentation')
-      return lure && stint ? (field === 'level' ? levelOf(lure, stint) : prey(here, lure, stint)) : undefined
-    // A stint that says nothing of its place has its spot's.
-    return fieldOf(stint, field) ?? (stint?.spot ? fieldOf(this.spots.get(stint.spot), field) : undefined)
+    if (source === 'presentation') return lure && stint && PRESENTATION_OF[field]?.(here, lure, stint)
+    if (!stint) return undefined
+    // A stint that says nothing of its place has its spot's, of rod and line its setup's, of the depth what the sounder gave.
+    return (
+      fieldOf(stint, field) ??
+      (stint.spot ? fieldOf(this.spots.get(stint.spot), field) : undefined) ??
+      (stint.setup ? fieldOf(this.setups.get(stint.setup), field) : undefined) ??
+      (field === 'depthM' ? soundedDepthM(here.bundle, stint) : undefined)
+    )
   }
 
   private levelOf({ column, condition, levels }: ByCondition, code: number): number {
@@ -185,6 +198,14 @@ export class RowLabels {
   }
 }
 
+const PRESENTATION_OF: Readonly<Record<string, (here: Here, lure: Lure, stint: Stint) => unknown>> = {
+  level: (_here, lure, stint) => levelOf(lure, stint),
+  matches_prey: prey,
+  preyRatio,
+  forageKinds: ({ bundle: { water } }) => water?.forage?.length,
+  standsForKinds: (_here, { standsFor }) => standsFor?.length,
+}
+
 const isOfTime = ({ source }: ColumnInfo): boolean => source === 'reading' || source === 'worked' || source === 'band'
 
 function calendarOf(field: string, ms: number, zone: string, { water }: TripBundle): number | string {
@@ -196,6 +217,35 @@ function calendarOf(field: string, ms: number, zone: string, { water }: TripBund
 
 const fieldOf = (record: object | undefined, field: string): unknown =>
   (record as Record<string, unknown> | undefined)?.[field]
+
+/** The depth under the boat through a stint, each sounding holding until the next; undefined where none was taken in it. */
+function soundedDepthM({ readings }: TripBundle, stint: Stint): number | undefined {
+  if (!stint.end) return undefined
+  const [fromMs, toMs] = [epochMs(stint.start), epochMs(stint.end)]
+  const soundings = readings.flatMap(({ time, depthM }) => {
+    const ms = epochMs(time)
+    return typeof depthM === 'number' && ms >= fromMs && ms < toMs ? [{ ms, depthM }] : []
+  })
+  let [sum, weight] = [0, 0]
+  soundings.forEach(({ ms, depthM }, i) => {
+    const held = (soundings[i + 1]?.ms ?? toMs) - ms
+    sum += held * depthM
+    weight += held
+  })
+  return weight > 0 ? sum / weight : undefined
+}
+
+const PREY_HOLDS_MS = 3 * HOUR_MS
+
+/** The lure's length over that of the prey last measured in the three hours before the stint. */
+function preyRatio({ bundle: { readings } }: Here, { lengthMm }: Lure, stint: Stint): number | undefined {
+  const start = epochMs(stint.start)
+  const seen = readings.findLast(({ time, preyLengthMm }) => {
+    const ms = epochMs(time)
+    return typeof preyLengthMm === 'number' && ms <= start && ms >= start - PREY_HOLDS_MS
+  })
+  return seen?.preyLengthMm && typeof lengthMm === 'number' ? lengthMm / seen.preyLengthMm : undefined
+}
 
 /** What the angler says of the day goes before what the book works out. */
 function said({ name }: ColumnInfo, trip: Trip): string | undefined {

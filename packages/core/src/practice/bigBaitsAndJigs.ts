@@ -13,10 +13,11 @@ import {
   windMph,
 } from './claim.ts'
 import type { Claim } from './claim.ts'
-import { COMPACT_JIG, FULL_JIG, JIG, SWIMBAIT } from './groups.ts'
+import { COMPACT_JIG, FULL_JIG, GRASS, JIG, ROCK, SURFACE, SWIMBAIT } from './groups.ts'
 
 const CRAWLED = all(SWIMBAIT, lengthIn(5), 'retrieve=slow crawl on bottom')
 const FOOT = all(tempF(38, 50), 'structure=main point,dock line,narrows,break line,bluff end')
+const SMALL_MOUTHED = 'water_species=smallmouth,spotted'
 const WORM_ON_BEAD = 'class=Texas rig;modification=glass bead'
 
 /** Big baits, jigs, Texas rigs and tubes. Common practice of the trade, no source. */
@@ -82,10 +83,10 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
   ),
   claim(
     'B9',
-    'After the spawn, behind a surface strike, a swimbait crept on the bottom catches.',
+    'After the spawn, at the spot of a surface strike, a swimbait crept on the bottom catches within half an hour.',
     'fish_season=post-spawn',
     all(SWIMBAIT, 'retrieve=slow crawl on bottom'),
-    '',
+    SURFACE,
     'follow-up',
   ),
 
@@ -107,12 +108,22 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     'rate',
     { dispute: 'pressure' },
   ),
-  claim('G5', 'For smallmouth a compact jig beats a full-size jig.', '', COMPACT_JIG, FULL_JIG, 'rate', {
-    species: 'smallmouth',
-  }),
-  claim('G6', 'Bass with small mouths hook up better on a compact jig.', '', COMPACT_JIG, FULL_JIG, 'hook-up', {
-    species: 'smallmouth',
-  }),
+  claim(
+    'G5',
+    'Where smallmouth or spotted bass live, a compact jig beats a full-size jig.',
+    SMALL_MOUTHED,
+    COMPACT_JIG,
+    FULL_JIG,
+    'rate',
+  ),
+  claim(
+    'G6',
+    'Where bass with small mouths live, or fish are on beds, they hook up better on a compact jig.',
+    any(SMALL_MOUTHED, 'fish_position="shallow, seen";fish_season=spawn'),
+    COMPACT_JIG,
+    FULL_JIG,
+    'hook-up',
+  ),
   claim('G7', 'For largemouth a compact jig and a full-size jig bring the same.', '', COMPACT_JIG, FULL_JIG, 'same', {
     species: 'largemouth',
   }),
@@ -214,6 +225,46 @@ export const BIG_BAITS_AND_JIGS: readonly Claim[] = [
     all('level_trend=rising', 'cover=flooded vegetation', seesFt(undefined, 2), windMph(undefined, 5)),
     classes('flipping jig', 'Texas rig'),
     ALL_OTHERS,
+    'rate',
+  ),
+  claim(
+    'B10',
+    'Under 50 °F the softest tails beat stiffer ones.',
+    tempF(undefined, 50),
+    all(SWIMBAIT, 'softness=soft'),
+    all(SWIMBAIT, 'softness=medium,firm'),
+    'rate',
+  ),
+  claim(
+    'B11',
+    'Over rock a football head brings more a clean cast; in grass a pointed one.',
+    '',
+    any(all(ROCK, 'head_shape=football'), all(GRASS, 'head_shape=pointed')),
+    any(all(ROCK, 'head_shape=pointed'), all(GRASS, 'head_shape=football')),
+    'per clean cast',
+  ),
+  claim(
+    'G20',
+    'From 45 to 55 °F a jig with a light-kick trailer beats one that glides or kicks hard.',
+    tempF(45, 55),
+    all(JIG, 'trailer=light kick'),
+    all(JIG, 'trailer=gliding chunk,hard kick'),
+    'rate',
+  ),
+  claim(
+    'G21',
+    'In cold, dirty water a jig is struck less on the fall than its time there would have it.',
+    all(tempF(undefined, 45), seesFt(undefined, 2)),
+    JIG,
+    'on the fall',
+    'phase lower',
+  ),
+  claim(
+    'G22',
+    'Before the spawn a Texas rig on the edge of grass beats one in the grass.',
+    'fish_season=pre-spawn',
+    all(classes('Texas rig'), GRASS, 'target_stands=outermost'),
+    all(classes('Texas rig'), GRASS, 'target_stands!=outermost,unknown'),
     'rate',
   ),
 ]

@@ -30,8 +30,8 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K3',
-    'In stained water with shad, a dark back over a white side beats pearl grey over chartreuse.',
-    all(seesFt(1, 4), SHAD),
+    'In the dirtiest water with shad, a dark back over a white side beats pearl grey over chartreuse.',
+    all(seesFt(undefined, 2), SHAD),
     DARK_OVER_WHITE,
     GREY_OVER_CHARTREUSE,
     'rate',
@@ -40,7 +40,7 @@ export const COLOURS: readonly Claim[] = [
   claim(
     'K4',
     'In stained water with shad, pearl grey over chartreuse beats a dark back over white.',
-    all(seesFt(1, 4), SHAD),
+    all(seesFt(2, 4), SHAD),
     GREY_OVER_CHARTREUSE,
     DARK_OVER_WHITE,
     'rate',
@@ -118,9 +118,9 @@ export const COLOURS: readonly Claim[] = [
   ),
   claim(
     'K13',
-    'Where the prey is not known, colours that pass for several kinds of prey produce.',
-    'bait=unknown',
-    all(HARD_BODY, 'family=clear/translucent'),
+    'On water with several kinds of prey, none of it seen, colours that pass for several produce.',
+    'prey_seen=unknown;forage_kinds=2..',
+    all(HARD_BODY, 'stands_for_kinds=2..'),
     SAME_BODY,
     'rate',
   ),

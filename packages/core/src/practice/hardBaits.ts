@@ -2,7 +2,7 @@ import { ALL_OTHERS, SAME_BODY, all, any, claim, classes, deepFt, lengthIn, sees
 import type { Claim } from './claim.ts'
 import { CRANKBAIT, FLAT_SIDED, GRASS, JERKBAIT, LIPLESS, ROCK, WIDE_WOBBLE } from './groups.ts'
 
-const CHOP = all(tempF(40, 53), seesFt(4, 8), windMph(10, 20), 'cloud_pct=80..')
+const CHOP = all(tempF(40, 53), seesFt(4, 8), windMph(10, 20), 'sky_band=mostly,overcast')
 const CHOP_COLOUR = all(JERKBAIT, 'back=lemon,lime,chartreuse', 'side=silver,grey,gold')
 const LONG_PAUSE = 'pause_s=5..16'
 
@@ -98,16 +98,16 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'J12',
-    'Under sun, in water that is clear for the place, natural or translucent jerkbaits produce.',
-    'clarity_for_water=clearest fifth;cloud_pct=..10',
+    'Under sun, in water as clear as usual for the place or clearer, natural or translucent jerkbaits produce.',
+    'clarity_percentile=25..;sky_band=clear,partly',
     all(JERKBAIT, 'family=clear/translucent,shad/white'),
     SAME_BODY,
     'rate',
   ),
   claim(
     'J13',
-    'Off-coloured water wants bold jerkbaits.',
-    seesFt(undefined, 2),
+    'With about three feet of visibility and less, bold jerkbaits produce.',
+    seesFt(undefined, 3.25),
     all(JERKBAIT, 'back=purple,dark blue,blue', 'belly=chartreuse'),
     SAME_BODY,
     'rate',
@@ -116,7 +116,7 @@ export const HARD_BAITS: readonly Claim[] = [
   claim(
     'J14',
     'Under cloud and chop, jerkbaits with a white side produce.',
-    all('cloud_pct=80..', windMph(5)),
+    all('sky_band=overcast', windMph(5)),
     all(JERKBAIT, 'side=white,pearl'),
     SAME_BODY,
     'rate',
@@ -133,15 +133,15 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'J16',
-    'Over twelve feet of water or less a shallow runner beats a deep one.',
+    'Over twelve feet of water or less, a shallow runner in the middle of it beats a deep one.',
     deepFt(undefined, 12),
-    classes('suspending jerkbait'),
+    all(classes('suspending jerkbait'), 'level=middle'),
     classes('deep suspending jerkbait'),
     'rate',
   ),
   claim(
     'J17',
-    'Over deeper fish a deep runner beats a shallow one.',
+    'Where fish show twelve to fifteen feet down, a deep runner beats a shallow one.',
     all(deepFt(12), 'fish_position=suspended,just off bottom,suspended in bait'),
     classes('deep suspending jerkbait'),
     classes('suspending jerkbait'),
@@ -282,10 +282,10 @@ export const HARD_BAITS: readonly Claim[] = [
   ),
   claim(
     'L3',
-    'A lipless crankbait near the length of the forage beats other sizes.',
+    'A lipless crankbait within a quarter of the length of the prey seen beats other sizes.',
     '',
-    all(LIPLESS, lengthIn(2, 3)),
-    all(LIPLESS, any(lengthIn(undefined, 2), lengthIn(3))),
+    all(LIPLESS, 'prey_ratio=0.75..1.25'),
+    all(LIPLESS, any('prey_ratio=..0.75', 'prey_ratio=1.25..')),
     'rate',
   ),
   claim(
@@ -344,5 +344,38 @@ export const HARD_BAITS: readonly Claim[] = [
     all('family=craw red,craw orange', tempF(undefined, 70), 'season=spring,autumn'),
     all('family=craw red,craw orange', 'season=summer,winter'),
     'between',
+  ),
+  claim(
+    'J18',
+    'In chop and cloud a lemon-lime back over a bright side brings more fish.',
+    CHOP,
+    CHOP_COLOUR,
+    SAME_BODY,
+    'rate',
+    { dispute: 'chop colour' },
+  ),
+  claim(
+    'C14',
+    'From 45 to 55 °F a dull knock beats a rattle.',
+    tempF(45, 55),
+    all(CRANKBAIT, 'sound=dull knock'),
+    all(CRANKBAIT, 'sound=rattle'),
+    'rate',
+  ),
+  claim(
+    'L11',
+    'A lipless crankbait is struck on the lift or the fall.',
+    '',
+    LIPLESS,
+    'on the lift,on the fall',
+    'phase',
+  ),
+  claim(
+    'L12',
+    'In unsettled weather behind a front, red or orange brings more at inflows and ditches.',
+    all('front=post-front unsettled', 'wind_max_24h=4.47..', seesFt(undefined, 4), 'family=craw red,craw orange'),
+    'structure=inflow,ditch',
+    'structure!=inflow,ditch,unknown',
+    'rate',
   ),
 ]

@@ -2,6 +2,7 @@ import { BIG_BAITS_AND_JIGS } from './bigBaitsAndJigs.ts'
 import type { Claim } from './claim.ts'
 import { COLOURS } from './colours.ts'
 import { HARD_BAITS } from './hardBaits.ts'
+import { HOOKS_AND_LINES } from './hooksAndLines.ts'
 import { SURFACE_AND_PLACES } from './surfaceAndPlaces.ts'
 import { WEATHER_AND_DEPTH } from './weatherAndDepth.ts'
 
@@ -17,4 +18,5 @@ export const CLAIMS: readonly Claim[] = [
   ...BIG_BAITS_AND_JIGS,
   ...WEATHER_AND_DEPTH,
   ...SURFACE_AND_PLACES,
+  ...HOOKS_AND_LINES,
 ]

@@ -2,7 +2,7 @@ import { ALL_OTHERS, SAME_BODY, all, any, claim, classes, deepFt, lengthIn, sees
 import type { Claim } from './claim.ts'
 import { SURFACE } from './groups.ts'
 
-const LOW_LIGHT = any('sun_band=twilight,low', 'cloud_pct=80..')
+const LOW_LIGHT = any('sun_band=twilight,low', 'sky_band=mostly,overcast')
 const WALKING = classes('walking topwater')
 const FROG = classes('hollow frog')
 
@@ -21,21 +21,21 @@ export const SURFACE_AND_PLACES: readonly Claim[] = [
     'Over 60 °F surface lures produce in low light.',
     tempF(60),
     all(SURFACE, LOW_LIGHT),
-    all(SURFACE, 'sun_band=mid,high', 'cloud_pct=..80'),
+    all(SURFACE, 'sun_band=mid,high', 'sky_band=clear,partly'),
     'between',
   ),
   claim(
     'T3',
     'After the spawn at midday in sun, surface lures are no worse than anything else.',
-    'fish_season=post-spawn;sun_band=mid,high;cloud_pct=..50',
+    'fish_season=post-spawn;sun_band=mid,high;sky_band=clear,partly',
     SURFACE,
     ALL_OTHERS,
     'not lower',
   ),
   claim(
     'T4',
-    'After the spawn near fry, twin prop and popper produce.',
-    'fish_season=post-spawn',
+    'After the spawn, where fry are seen, twin prop and popper produce.',
+    'fish_season=post-spawn;fry=yes',
     classes('twin prop', 'popper'),
     ALL_OTHERS,
     'rate',
@@ -51,12 +51,21 @@ export const SURFACE_AND_PLACES: readonly Claim[] = [
   ),
   claim(
     'T6',
-    'Where smallmouth are under fishing pressure, a small silent walking lure produces.',
+    'Where smallmouth live, a small silent walking lure beats one that rattles.',
+    'water_species=smallmouth',
+    all(WALKING, 'sound=silent'),
+    all(WALKING, 'sound=rattle'),
+    'rate',
+    { dispute: 'pressure' },
+  ),
+  claim(
+    'T6b',
+    'Under fishing pressure, a small silent walking lure beats one that rattles.',
     'pressure=heavy',
     all(WALKING, 'sound=silent'),
     all(WALKING, 'sound=rattle'),
     'rate',
-    { dispute: 'pressure', species: 'smallmouth' },
+    { dispute: 'pressure' },
   ),
   claim(
     'T7',
@@ -126,10 +135,10 @@ export const SURFACE_AND_PLACES: readonly Claim[] = [
   ),
   claim(
     'A3',
-    'In clear water from 70 to 80 °F, deep lures produce by day.',
-    all(seesFt(4), tempF(70, 80), 'sun_band=mid,high'),
-    deepFt(15),
-    deepFt(undefined, 8),
+    'In clear water from 70 to 80 °F, deep lures by day and surface lures early and late beat shallow ones by day.',
+    all(seesFt(4), tempF(70, 80)),
+    any(all(deepFt(15), 'sun_band=mid,high'), all(SURFACE, 'sun_band=twilight,low')),
+    all(deepFt(undefined, 8), 'sun_band=mid,high'),
     'rate',
   ),
   claim(
@@ -141,6 +150,9 @@ export const SURFACE_AND_PLACES: readonly Claim[] = [
     'rate',
     { species: 'smallmouth' },
   ),
+  claim('A4b', 'Smallmouth like red.', '', 'family=craw red', 'family!=craw red,unknown', 'rate', {
+    species: 'smallmouth',
+  }),
   claim(
     'A5',
     'Where trout are stocked, fish gather at the ramp for days after.',

@@ -1,13 +1,15 @@
-import { ALL_OTHERS, all, any, claim, classes, deepFt, lengthIn, seesFt, tempF, windMph } from './claim.ts'
+import { ALL_OTHERS, all, any, claim, classes, deepFt, lengthIn, seesFt, tempF, weightOz, windMph } from './claim.ts'
 import type { Claim } from './claim.ts'
 import { BOTTOM, REACTION } from './groups.ts'
 
 const UMBRELLA = classes('umbrella rig')
-const WINDBLOWN = all(windMph(5), 'cloud_pct=80..', 'windblown=yes')
-const QUIET = any(all(windMph(undefined, 1), 'cloud_pct=..10', seesFt(4)), 'pressure=heavy')
+const WINDBLOWN = all(windMph(5), 'sky_band=mostly,overcast', 'windblown=yes')
+const QUIET = any(all(windMph(undefined, 1), 'sky_band=clear', seesFt(4)), 'pressure=heavy')
 const WACKY = classes('weighted wacky rig')
-const DROP = all(tempF(70), deepFt(6, 40), 'current=off', 'cloud_pct=..50', windMph(undefined, 5), seesFt(1.5))
-const LONG_HAIR = classes('long hair jig')
+const DROP = all(tempF(70), deepFt(6, 40), 'current=off', 'sky_band=clear,partly', windMph(undefined, 5), seesFt(1.5))
+/** As `DROP`, where a sonar shows seven to twelve of them off a steep slope in late summer. */
+export const SMALL_SCHOOL = all(DROP, 'slope=steep,vertical', 'bass_count=7 to 12', 'month=8,9')
+export const LONG_HAIR = classes('long hair jig')
 
 /** Wind and calm, bottom or suspended. Common practice of the trade, no source. */
 export const WEATHER_AND_DEPTH: readonly Claim[] = [
@@ -51,8 +53,8 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'W6',
-    'In cold, flat calm in autumn, drop shot, worms, tube and football jig beat reaction lures.',
-    all(tempF(undefined, 50), 'wind_band=calm', 'season=autumn'),
+    'In cold, flat calm in autumn with the air warmer than usual, drop shot, worms, tube and football jig beat reaction lures.',
+    all(tempF(undefined, 50), 'wind_band=calm', 'season=autumn', 'air_for_season=warmer,much warmer'),
     classes('drop shot', 'stand-up worm', 'tube', 'football jig'),
     classes('bladed jig', 'spinnerbait', 'umbrella rig', 'suspending jerkbait', 'deep suspending jerkbait'),
     'rate',
@@ -95,21 +97,21 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'W11',
-    'Over 60 °F in clear, calm water, a bright floating worm produces.',
+    'Over 60 °F in clear, calm water, a floating worm in white, yellow or pink produces.',
     all(tempF(60), seesFt(4.5), windMph(undefined, 1)),
-    all(classes('floating worm'), 'family=chartreuse/bright'),
+    all(classes('floating worm'), any('family=chartreuse/bright', 'side=white,lemon,pink')),
     ALL_OTHERS,
     'rate',
   ),
   claim(
     'W12',
-    'After the spawn near fry, a floating worm produces.',
-    all('fish_season=post-spawn', seesFt(3)),
+    'After the spawn, where fry are seen in slightly stained to clear water, a floating worm produces.',
+    all('fish_season=post-spawn;fry=yes', seesFt(3)),
     classes('floating worm'),
     ALL_OTHERS,
     'rate',
   ),
-  claim('W13', 'Near fry, a floating worm brings smaller fish.', '', 'forage=fry', 'forage!=fry', 'size lower'),
+  claim('W13', 'Where fry are seen the fish are smaller.', '', 'fry=yes', 'fry!=yes', 'size lower'),
 
   claim(
     'D1',
@@ -123,7 +125,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     'D2',
     'For fish up among bait, a drop shot twitched and recovered beats one held still.',
     'fish_position=suspended in bait',
-    all(classes('drop shot'), 'retrieve=twitch and recover'),
+    all(classes('drop shot'), 'retrieve=twitch and drop'),
     all(classes('drop shot'), 'retrieve=dead stick'),
     'rate',
   ),
@@ -171,9 +173,9 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D8',
-    'In late summer on a steep drop without current, in sun and calm, a long white hair jig produces.',
-    DROP,
-    all(LONG_HAIR, lengthIn(4)),
+    'In late summer, over a steep drop with a small suspended school, no current and sun, a long white hair jig produces.',
+    SMALL_SCHOOL,
+    all(LONG_HAIR, lengthIn(4), weightOz(0.45, 0.55), 'side=white,pearl'),
     ALL_OTHERS,
     'rate',
   ),
@@ -188,15 +190,15 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   claim(
     'D10',
     'With current, or wind and cloud, a football jig beats a hair jig.',
-    any('current=on', all(windMph(5), 'cloud_pct=80..')),
+    any('current=on', all(windMph(5), 'sky_band=mostly,overcast')),
     classes('football jig'),
     LONG_HAIR,
     'rate',
   ),
   claim(
     'D11',
-    'Over a big school, a deep crankbait beats a hair jig.',
-    'bait=tight school',
+    'Over a school of more than twelve bass, a deep crankbait beats a hair jig.',
+    'bass_count=more',
     classes('deep crankbait'),
     LONG_HAIR,
     'rate',
@@ -207,6 +209,14 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
     'current=off;since_current_h=..1',
     LONG_HAIR,
     BOTTOM,
+    'rate',
+  ),
+  claim(
+    'D14',
+    'In clear, sunny water with schools of bait, a white drop shot beats a green one.',
+    all(seesFt(4), 'sky_band=clear,partly', 'bait=loose school,tight school'),
+    all(classes('drop shot'), 'side=white,pearl'),
+    all(classes('drop shot'), any('side=green,dark green,green pumpkin,olive,watermelon', 'family=green pumpkin')),
     'rate',
   ),
 ]

@@ -1,4 +1,5 @@
-import type { Lure, Stint, conditionWords } from '../vocabulary/index.ts'
+import { conditionWords } from '../vocabulary/index.ts'
+import type { Lure, Stint } from '../vocabulary/index.ts'
 
 export type Level = (typeof conditionWords.WATER_COLUMN)[number]
 
@@ -10,12 +11,14 @@ const TOP_CLASS = /topwater|popper|prop|buzzbait|frog|toad|floating worm/
 const BOTTOM_CLASS = /jig|rig|tube|worm|shaky|spoon/
 const NOT_BOTTOM_CLASS = /umbrella|bladed|hair jig|stick worm|swimbait/
 
+const LEVELS = conditionWords.WATER_COLUMN
+
 /** Shallower than this is at the top, nearer to the bottom than that is at the bottom. */
 const TOP_M = 0.4
 const NEAR_BOTTOM_M = 0.6
 
 export type LureAtWork = Pick<Lure, 'class' | 'runsFromM' | 'runsToM'>
-export type StintAtWork = Pick<Stint, 'retrieve' | 'lureDepthM' | 'depthM'>
+export type StintAtWork = Pick<Stint, 'retrieve' | 'lureDepthM' | 'depthM' | 'levelFished'>
 
 /** Where nothing is known of how deep a lure runs, it is taken to run here. (ours) */
 const ASSUMED_DEPTH_M = 0.9
@@ -44,21 +47,20 @@ export function workingDepthM(
 }
 
 /**
- * The level of the water column that is worked: by the retrieve, else by the depth the lure runs at against the water's, and only
+ * The level of the water column that is worked: as the angler says, else by the retrieve, else by the depth the lure runs at against the water's, and only
  * where neither is known by what its class is made for. Common practice, no source; the half metres are ours.
  */
 export function levelOf(lure: LureAtWork, stint: StintAtWork = {}): Level {
+  const said = LEVELS.find((level) => level === stint.levelFished)
+  if (said) return said
   if (stint.retrieve && ON_BOTTOM.has(stint.retrieve)) return 'bottom'
   if (stint.retrieve && AT_SURFACE.has(stint.retrieve)) return 'top'
   const depthM = workingDepthM(lure, stint)
-  if (
-    typeof stint.depthM === 'number' &&
-    depthM !== undefined &&
-    depthM > TOP_M &&
-    stint.depthM - depthM <= NEAR_BOTTOM_M
-  )
-    return 'bottom'
+  if (depthM !== undefined && depthM > TOP_M && isNearBottom(depthM, stint)) return 'bottom'
   if (TOP_CLASS.test(lure.class)) return 'top'
   if (BOTTOM_CLASS.test(lure.class) && !NOT_BOTTOM_CLASS.test(lure.class)) return 'bottom'
   return depthM !== undefined && depthM < TOP_M ? 'top' : 'middle'
 }
+
+const isNearBottom = (lureDepthM: number, { depthM }: StintAtWork): boolean =>
+  typeof depthM === 'number' && depthM - lureDepthM <= NEAR_BOTTOM_M

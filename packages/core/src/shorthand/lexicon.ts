@@ -26,7 +26,7 @@ const SYNONYMS: readonly (readonly [Said['field'], string | boolean, readonly st
   ['phase', 'just after the reel stopped', ['after stop', 'reel stopped']],
   ['feltAs', 'line moved', ['line jumped', 'line']],
   ['feltAs', 'slack', ['slack line']],
-  ['feltAs', 'weight', ['dead weight', 'mushy']],
+  ['feltAs', 'weight', ['dead weight', 'heavy']],
   ['set', 'at once', ['hit at once']],
   ['set', 'reeled into', ['reeled']],
   ['hookPosition', 'rear hook outside', ['rear hook', 'outside', 'rear hook outside mouth']],

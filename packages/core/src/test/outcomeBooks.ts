@@ -23,9 +23,14 @@ export const STUDIED = [
     'same',
     'hook-up',
     'hook-up same',
+    'landed',
+    'lost lower',
+    'set landed',
+    'set held',
     'size',
     'size lower',
     'phase',
+    'phase lower',
     'pitch',
   ],
   ...['per clean cast', 'per target', 'ratio falls', 'between', 'between lower', 'zone', 'follow-up', 'travels'],
@@ -61,6 +66,10 @@ function claimedSide(outcome: ClaimOutcome, isTrue: boolean): Partial<Side> {
     case 'rate lower':
       return isTrue ? { rate: 1 / RATIO } : {}
     case 'hook-up':
+    case 'landed':
+    case 'lost lower':
+    case 'set landed':
+    case 'set held':
       return isTrue ? { hooked: RATIO * ORDINARY.hooked } : {}
     case 'hook-up same':
       return isTrue ? {} : { hooked: RATIO * ORDINARY.hooked }
@@ -71,6 +80,8 @@ function claimedSide(outcome: ClaimOutcome, isTrue: boolean): Partial<Side> {
     case 'phase':
     case 'pitch':
       return isTrue ? { inPhase: RATIO * TIME_SHARE } : {}
+    case 'phase lower':
+      return isTrue ? { inPhase: TIME_SHARE / RATIO } : {}
     default:
       return isTrue ? { rate: RATIO } : {}
   }
@@ -128,8 +139,16 @@ const plainLure = (id: string): Lure => ({ id, name: id, class: id })
 const truthsOf = (count: number, random: Random): boolean[] =>
   Array.from({ length: count }, () => random() < TRUE_SHARE)
 
-/** That two are the same takes many strikes to say: such claims are asked of busy waters. */
-const BUSY: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 'not better', 'not lower'])
+/** That two are the same takes many strikes to say, and so does what half of the strikes of one lure tell: asked of busy waters. */
+const BUSY: ReadonlySet<ClaimOutcome> = new Set([
+  'same',
+  'hook-up same',
+  'not better',
+  'not lower',
+  'set landed',
+  'set held',
+])
+const SETS = 'at once,waited'
 const PAIRS = 8
 const PAIRS_A_TRIP = 3
 
@@ -152,13 +171,17 @@ function pairBook(outcome: ClaimOutcome, random: Random, flurry: number): Outcom
       }
       for (const [lure, side] of shuffled([[`a${pair}`, claimed] as const, [`b${pair}`, ORDINARY] as const], random)) {
         const hours = 0.8 + 0.5 * random()
-        fish(maker, at, { lure, side, luck, from: hour, to: hour + hours, byCount: outcome.startsWith('per ') })
+        fish(maker, at, { lure, side, luck, from: hour, to: hour + hours, outcome })
         hour += hours
       }
     }
   }
   const against = (pair: number): string =>
-    outcome === 'phase' ? 'still' : outcome === 'pitch' ? '2' : `lure=b${pair}`
+    (
+      ({ phase: 'still', 'phase lower': 'still', pitch: '2', 'set landed': SETS, 'set held': SETS }) as Partial<
+        Record<ClaimOutcome, string>
+      >
+    )[outcome] ?? `lure=b${pair}`
   const claims = truths.map((_, pair) =>
     ownClaim({
       id: `c${pair}`,
@@ -182,12 +205,13 @@ interface Fished {
   readonly luck: number
   readonly from: number
   readonly to: number
-  /** Strikes come by the cast, however fast one casts. */
-  readonly byCount: boolean
+  readonly outcome: ClaimOutcome
 }
 
-function fish(maker: Maker, at: (hour: number) => string, { lure, side, luck, from, to, byCount }: Fished): void {
+function fish(maker: Maker, at: (hour: number) => string, { lure, side, luck, from, to, outcome }: Fished): void {
   const { random, flurry } = maker
+  // Strikes come by the cast, however fast one casts.
+  const byCount = outcome.startsWith('per ')
   const casts = Math.round((byCount ? 20 + 60 * random() : 40) * (to - from))
   const stint = maker.stint(at, lure, from, to, {
     casts,
@@ -201,9 +225,17 @@ function fish(maker: Maker, at: (hour: number) => string, { lure, side, luck, fr
   for (const place of sizes.flatMap((size) => Array.from({ length: size }, (_, i) => i))) {
     const later = random() < side.inPhase
     const weightG = Math.round(600 * side.weight * Math.exp(0.4 * drawNormal(random)))
-    const end = random() < side.hooked ? ({ outcome: 'landed', weightG } as const) : ({ outcome: 'missed' } as const)
+    const set = outcome.startsWith('set ') ? (random() < 0.5 ? 'at once' : 'waited') : undefined
+    const hooked = set === 'waited' ? ORDINARY.hooked : side.hooked
+    const otherwise = outcome === 'lost lower' || outcome === 'set held' ? 'lost' : 'missed'
+    const end = random() < hooked ? ({ outcome: 'landed', weightG } as const) : ({ outcome: otherwise } as const)
     hour = place === 0 ? from + (to - from) * random() : Math.min(to, hour + APART_H * random())
-    maker.strike(stint, at(hour), { ...end, phase: later ? 'still' : 'on the move', pitch: later ? 2 : 1 })
+    maker.strike(stint, at(hour), {
+      ...end,
+      ...(set ? { set } : {}),
+      phase: later ? 'still' : 'on the move',
+      pitch: later ? 2 : 1,
+    })
   }
 }
 
@@ -238,7 +270,7 @@ function betweenBook(outcome: ClaimOutcome, random: Random, flurry: number): Out
       luck: luckOf(random),
       from: 0,
       to: 6,
-      byCount: false,
+      outcome,
     })
   }
   const claims = CONDITIONS.map(([, , , lure, against], i) =>
@@ -277,7 +309,7 @@ function zoneBook(random: Random, flurry: number): OutcomeBook {
           luck,
           from: hour,
           to: hour + 1,
-          byCount: false,
+          outcome: 'zone',
         })
     })
   }
@@ -314,7 +346,14 @@ function followBook(random: Random, flurry: number): OutcomeBook {
     }
   }
   const claims = [
-    ownClaim({ id: 'c', name: 'Made up.', condition: '', lure: 'lure=finder', against: '', outcome: 'follow-up' }),
+    ownClaim({
+      id: 'c',
+      name: 'Made up.',
+      condition: '',
+      lure: 'lure=catcher',
+      against: 'lure=finder',
+      outcome: 'follow-up',
+    }),
   ]
   return { book: maker.book([plainLure('finder'), plainLure('catcher')]), claims, truths }
 }
@@ -342,7 +381,7 @@ function travelsBook(random: Random, flurry: number): OutcomeBook {
         luck,
         from: hour,
         to: hour + 1,
-        byCount: false,
+        outcome: 'travels',
       })
     })
   }

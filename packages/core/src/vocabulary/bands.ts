@@ -39,7 +39,8 @@ export const DEFAULT_BANDS = {
   sun_band: { of: 'sunAltitudeDeg', edges: [-6, 0, 15, 40], labels: ['night', 'twilight', 'low', 'mid', 'high'] },
   /** Sunrise and sunset: the sun's centre 50′ below the horizon; civil twilight to −6° (the almanacs' convention). */
   day_part: { of: 'sunAltitudeDeg', edges: [-6, -50 / 60], labels: ['night', 'twilight', 'day'] },
-  sky_band: { of: 'cloudPct', edges: [10, 50, 80], labels: ['clear', 'partly', 'mostly', 'overcast'] },
+  /** By eighths, as weather reports count them: broken cloud begins at five, overcast at fifteen sixteenths. */
+  sky_band: { of: 'cloudPct', edges: [12.5, 62.5, 93.75], labels: ['clear', 'partly', 'mostly', 'overcast'] },
   light_band: { of: 'surfaceLux', edges: [1, 1e3, 1e4, 4e4], labels: ['dark', 'dim', 'low', 'grey', 'bright'] },
   lure_light_band: { of: 'lureLux', edges: [1, 100, 1e3, 1e4], labels: ['dark', 'dim', 'low', 'grey', 'bright'] },
   moon_phase: {
@@ -68,6 +69,33 @@ export const DEFAULT_BANDS = {
   wind_max_band: { of: 'windMax24h', edges: WIND_EDGES_MPS, labels: WIND_WORDS },
   rain_band: { of: 'rain48h', edges: [1, 10], labels: ['dry', 'wet', 'soaked'] },
   current_since_band: { of: 'sinceCurrentH', edges: [1, 3], labels: ['first hour', 'to three hours', 'longer'] },
+} as const satisfies Record<string, BandSet>
+
+/** What each word for the sky is kept as: a cloud cover in the middle of its band. */
+export const SKY_COVER_PCT = { clear: 0, partly: 37.5, mostly: 75, overcast: 100 } as const
+
+const bandWords = (edges: readonly number[], unit: string): string[] => [
+  `<${edges[0]} ${unit}`,
+  ...edges.slice(1).map((edge, i) => `${edges[i]}–${edge} ${unit}`),
+  `>=${edges.at(-1)} ${unit}`,
+]
+const banded = <F extends string>(of: F, edges: readonly number[], unit: string, si: (edge: number) => number) => ({
+  of,
+  edges: edges.map(si),
+  labels: bandWords(edges, unit),
+})
+
+/** Bands of what is logged of a stint or stands in Tackle: it is the same all through a stint, so that it cuts none. Edges ours. */
+export const RECORD_BANDS = {
+  pause_band: banded('pauseS', [1, 3, 5, 10], 's', (s) => s),
+  cast_band: banded('castLengthM', [30, 60, 90], 'ft', (ft) => toSi(ft, 'ft')),
+  depth_band: banded('depthM', [4, 8, 12, 18, 25], 'ft', (ft) => toSi(ft, 'ft')),
+  lure_depth_band: banded('lureDepthM', [2, 5, 10, 15], 'ft', (ft) => toSi(ft, 'ft')),
+  line_band: banded('lineLb', [8, 12, 17, 30], 'lb', (lb) => lb),
+  leader_band: banded('leaderMm', [6, 12, 24], 'in', (inches) => 25.4 * inches),
+  lure_length_band: banded('lengthMm', [2, 3, 4, 6], 'in', (inches) => 25.4 * inches),
+  lure_weight_band: banded('weightG', [0.25, 0.5, 1, 2], 'oz', (oz) => toSi(oz, 'oz')),
+  price_band: banded('price', [5, 10, 20], 'each', (price) => price),
 } as const satisfies Record<string, BandSet>
 
 /** Those that a trip tells by itself; the others ask the whole book. */

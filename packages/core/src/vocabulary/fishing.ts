@@ -20,7 +20,7 @@ export const RETRIEVES = [
   'walk',
   'spit',
   'twitch in place',
-  'twitch and recover',
+  'twitch and drop',
   'pull and wait',
   'shake',
   'drag',
@@ -28,6 +28,8 @@ export const RETRIEVES = [
   'fast then fall',
   'free fall at edges',
 ] as const
+/** How far a cast goes, for this water and this angler. */
+export const CAST_LENGTHS = ['short', 'normal', 'long'] as const
 export const DIRECTIONS = ['up-slope', 'down-slope', 'along', 'vertical'] as const
 export const INTENTS = ['find', 'pick apart', 'test'] as const
 export const REASONS = ['plan', 'hunch', 'others blank', 'rotation', 'test'] as const

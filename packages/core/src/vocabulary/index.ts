@@ -1,4 +1,4 @@
-export { BAND_NAMES, DEFAULT_BANDS, TRIP_BANDS, UNKNOWN } from './bands.ts'
+export { BAND_NAMES, DEFAULT_BANDS, RECORD_BANDS, SKY_COVER_PCT, TRIP_BANDS, UNKNOWN } from './bands.ts'
 export type { BandName, BandSet } from './bands.ts'
 export * as conditionWords from './conditions.ts'
 export { SAID } from './conditions.ts'
@@ -20,6 +20,7 @@ export type {
   Reading,
   RecordFields,
   RecordOf,
+  Setup,
   Spot,
   Stint,
   Strike,

@@ -88,6 +88,7 @@ export const ZONE_COLOURS = {
   brown: '#6b4a2d',
   'red-brown': '#7c3a22',
   red: '#b3271e',
+  pink: '#e79ab0',
   orange: '#dd7423',
   'orange-pink': '#e58a6c',
   gold: '#c9a13b',

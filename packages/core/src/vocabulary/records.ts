@@ -93,6 +93,16 @@ export const RECORDS = {
     headShape: word(lures.HEAD_SHAPES),
     trailer: word(lures.TRAILERS),
     hook: word(lures.HOOKS),
+    hookRing: flag(),
+    weedGuard: flag(),
+    bead: flag(),
+    pegged: flag(),
+    softness: word(lures.SOFTNESS),
+    /** Of an umbrella rig, from the top down: `1/8, 1/8, 1/4 oz`. */
+    headWeights: text(80),
+    /** A suspender is tuned in water of this temperature, by weight added to it. */
+    tunedAtC: celsius(-2, 45),
+    addedWeightG: grams(100),
     modification: words(lures.MODIFICATIONS),
     skirt: text(),
     family: word(lures.COLOUR_FAMILIES),
@@ -162,7 +172,11 @@ export const RECORDS = {
     jerks: text(40),
     pauseS: number(0, 3600),
     workS: number(0, 3600),
+    /** How far apart the middle half of the beats lie. */
+    pauseSpreadS: number(0, 3600),
+    workSpreadS: number(0, 3600),
     phaseShare: text(),
+    castLength: word(fishing.CAST_LENGTHS),
     castLengthM: metres(0, 300),
     direction: word(fishing.DIRECTIONS),
     intent: word(fishing.INTENTS),
@@ -180,6 +194,8 @@ export const RECORDS = {
     windblown: flag(),
     depthM: metres(0, 200),
     lureDepthM: metres(0, 200),
+    /** What the angler says of the level fished: it goes before what follows from depths and class. */
+    levelFished: word(conditions.WATER_COLUMN),
     spot: ref('spot'),
     latitude,
     longitude,
@@ -206,6 +222,20 @@ export const RECORDS = {
     fishPosition: word(waters.FISH_POSITIONS),
     fishSeen: text(),
     bait: word(waters.BAIT),
+    preySeen: words(waters.FORAGE),
+    preyLengthMm: millimetres(600),
+    preySign: word(waters.PREY_SIGNS),
+    crawfishMounds: flag(),
+    fry: flag(),
+    shadSpawning: flag(),
+    dieOff: word(waters.DIE_OFFS),
+    bassCount: word(waters.BASS_COUNTS),
+    bassOffBottomM: metres(0, 100),
+    bassInBait: flag(),
+    mudOnBelly: flag(),
+    anglersSeen: count(10_000),
+    boatsSeen: count(10_000),
+    bathersSeen: count(10_000),
     thunder: flag(),
     /** Under the boat, from a sounder. */
     depthM: metres(0, 200),
@@ -222,6 +252,9 @@ export const RECORDS = {
     feltAs: word(fishing.FELT_AS),
     set: word(fishing.HOOK_SETS),
     hookPosition: word(fishing.HOOK_POSITIONS),
+    /** What it struck at: the strike's own, not its stint's. */
+    cover: word(waters.COVERS),
+    level: word(conditions.WATER_COLUMN),
     species: word(fishing.SPECIES),
     lengthMm: millimetres(3000),
     weightG: grams(100_000),
@@ -290,6 +323,7 @@ export const KINDS = Object.keys(RECORDS) as Kind[]
 
 export type RecordFields<K extends Kind> = FieldsOf<(typeof RECORDS)[K]>
 export type RecordOf<K extends Kind> = RecordFields<K> & { id: string }
+export type Setup = RecordOf<'setup'>
 export type Water = RecordOf<'water'>
 export type Spot = RecordOf<'spot'>
 export type Lure = RecordOf<'lure'>

@@ -73,5 +73,10 @@ export const FISH_POSITIONS = [
   'suspended in bait',
   'shallow, seen',
 ] as const
+/** How many bass a sonar shows together. */
+export const BASS_COUNTS = ['none', '1 to 6', '7 to 12', 'more'] as const
+/** Where the prey was seen. */
+export const PREY_SIGNS = ['spat up', 'on the sonar', 'by-catch', 'at the surface'] as const
+export const DIE_OFFS = ['none', 'some', 'many'] as const
 export const BAIT = ['none', 'scattered', 'loose school', 'tight school', 'die-off'] as const
 export const SOURCES = ['hand', 'sounder', 'weather report'] as const

@@ -12,10 +12,10 @@ import {
   weightRatio,
   weightsTogether,
 } from '../../stats/index.ts'
-import type { Confidence, Exposure } from '../../stats/index.ts'
+import type { Confidence, Exposure, ShareStratum } from '../../stats/index.ts'
 import { indicators, quarterWord, waterWord } from '../within/launchOf.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/comparedTrips.ts'
-import type { PairOptions } from '../within/comparedTrips.ts'
+import type { PairOptions, ShareOf } from '../within/comparedTrips.ts'
 import { randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
 import { pooledOr } from '../within/pooled.ts'
@@ -132,8 +132,13 @@ function betweenTrips({ book, columns, claim, rows, selection: { inA, inB } }: Q
 
 const LEAST_FISH = 5
 
-export function hookUpResult({ columns, selection, rows, options }: Question): ClaimResult {
-  const strata = shareStrata(columns, rows, selection, 'hook_up')
+/** A share of the strikes of both sides, held within trips. */
+export function shareResult({ columns, selection, rows, options }: Question, of: ShareOf): ClaimResult {
+  return shareOfStrata(shareStrata(columns, rows, selection, of), options)
+}
+
+/** The same of strata that were counted otherwise. */
+export function shareOfStrata(strata: readonly ShareStratum[], options: Question['options']): ClaimResult {
   const together = sharesTogether(strata)
   if (together.a.trials === 0 || together.b.trials === 0)
     return cannot('no strikes whose outcome was told on one of the two sides')

@@ -18,7 +18,14 @@ export function clausesOf(claim: Claim): Clause[] {
 export const sidesOf = (claim: Claim): Clause[] => clausesOf({ ...claim, when: '' })
 
 /** Claims of phases, zones and pitches name these where others name what they are held against. */
-const NAMES_ITS_OWN: ReadonlySet<ClaimOutcome> = new Set(['phase', 'zone', 'pitch'])
+const NAMES_ITS_OWN: ReadonlySet<ClaimOutcome> = new Set([
+  'phase',
+  'phase lower',
+  'zone',
+  'pitch',
+  'set landed',
+  'set held',
+])
 
 function textsOf({ when, lure, against, outcome }: Claim): string[] {
   const worded = against === ALL_OTHERS || against === SAME_BODY || NAMES_ITS_OWN.has(outcome)

@@ -1,7 +1,8 @@
 import { at, entry } from '../../checked/index.ts'
 import type { Stint, Strike } from '../../vocabulary/index.ts'
 import { alphaOf, binomialInterval, phaseExcess } from '../../stats/index.ts'
-import type { PhaseCount } from '../../stats/index.ts'
+import type { Counted, PhaseCount } from '../../stats/index.ts'
+import { shareOfStrata } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 
 /** The strikes of what is claimed, with their stints. */
@@ -51,6 +52,27 @@ export function pitchResult(question: Question): ClaimResult {
     return [{ strikes: 1, inPhase: strike.pitch >= least ? 1 : 0, timeShare: 1 - targets / casts }]
   })
   return excessResult(counts, question, 'no strike has its pitch, and its stint the casts and targets')
+}
+
+/**
+ * What became of strikes by how the hook was set, trip by trip: landed of all strikes, or of those hooked. The claim is held against
+ * the two ways, the one that is claimed first.
+ */
+export function setResult(question: Question): ClaimResult {
+  const [claimed, other] = question.claim.against.split(',').map((set) => set.trim())
+  const none = (): Counted => ({ events: 0, trials: 0 })
+  const trips = new Map<string, { a: Counted; b: Counted }>()
+  for (const { strike } of strikesOfA(question)) {
+    const side = strike.set === claimed ? 'a' : strike.set === other ? 'b' : undefined
+    const told = strike.outcome === 'landed' || strike.outcome === 'lost' || strike.outcome === 'missed'
+    if (!side || !told || (question.claim.outcome === 'set held' && strike.outcome === 'missed')) continue
+    const trip = trips.get(strike.trip) ?? { a: none(), b: none() }
+    const { events, trials } = trip[side]
+    trip[side] = { events: events + (strike.outcome === 'landed' ? 1 : 0), trials: trials + 1 }
+    trips.set(strike.trip, trip)
+  }
+  if (trips.size === 0) return { cannot: 'no strike has how the hook was set and what became of it' }
+  return shareOfStrata([...trips.values()], question.options)
 }
 
 const LEAST_STRIKES = 5

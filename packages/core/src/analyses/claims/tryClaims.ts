@@ -14,7 +14,7 @@ import { tripOf } from '../within/comparedTrips.ts'
 import {
   betweenResult,
   holdsTheHour,
-  hookUpResult,
+  shareResult,
   perCountResult,
   rateResult,
   ratioFallsResult,
@@ -22,7 +22,7 @@ import {
 } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
-import { phaseResult, pitchResult } from './strikesOf.ts'
+import { phaseResult, pitchResult, setResult } from './strikesOf.ts'
 import { travelsResult } from './travelsResult.ts'
 import { judge } from './verdict.ts'
 import type { Verdict } from './verdict.ts'
@@ -178,8 +178,16 @@ function resultOf(question: Question, names: Names): ClaimResult {
       return sizeResult(question)
     case 'hook-up':
     case 'hook-up same':
-      return hookUpResult(question)
+      return shareResult(question, 'hook_up')
+    case 'landed':
+      return shareResult(question, 'landed')
+    case 'lost lower':
+      return shareResult(question, 'lost')
+    case 'set landed':
+    case 'set held':
+      return setResult(question)
     case 'phase':
+    case 'phase lower':
       return phaseResult(question)
     case 'pitch':
       return pitchResult(question)
@@ -205,20 +213,28 @@ function elsewhereOf({ columns, claim, selection, rows }: Question, names: Names
   return selectionOf(columns, { ...claim, when: '' }, names, (row) => asked.has(row))
 }
 
-/** The catcher's rate behind the finder, against its rate cold. */
+/** The catcher's rate behind a strike of the finder, which the claim is held against, and its rate elsewhere or later. */
 function followUpResult({ book, columns, claim, rows, options }: Question, names: Names): ClaimResult {
-  const isFinder = anyFilter(columns, claim.lure, names)
   const when = anyFilter(columns, claim.when, names)
   const stints = columns.factors.stint
-  const found = new Set(
-    rows
-      .filter((row) => isFinder(row) && when(row))
-      .map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')),
+  const stintsOf = (side: string): ReadonlySet<string> => {
+    const isSide = anyFilter(columns, side, names)
+    return new Set(
+      rows
+        .filter((row) => isSide(row) && when(row))
+        .map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')),
+    )
+  }
+  const [finders, catchers] = [stintsOf(claim.against), stintsOf(claim.lure)]
+  const { finds, inside, outside, ratio, trips } = followUp(
+    book,
+    (stint) => finders.has(stint.id),
+    (stint) => catchers.has(stint.id),
+    options,
   )
-  const { finds, inside, outside, ratio, trips } = followUp(book, (stint) => found.has(stint.id), undefined, options)
   if (finds === 0) return { cannot: 'no strike of the finder at a spot that was told' }
   if (inside.exposureHours === 0 || outside.exposureHours === 0)
-    return { cannot: 'nothing else was thrown there within half an hour' }
+    return { cannot: 'the catcher was not thrown both there within half an hour and elsewhere or later' }
   const early = trips < 3 || inside.exposureHours < 1
   return { found: { ...ratio, early }, denominator: 'hours' }
 }

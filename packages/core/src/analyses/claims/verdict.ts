@@ -38,7 +38,14 @@ export const FALSE_SHARE = 0.1
 /** A fish that is a fifth heavier is a bigger fish. (ours) */
 const SAME_WEIGHT = 1.2
 
-const SAYS_LESS: ReadonlySet<ClaimOutcome> = new Set(['rate lower', 'between lower', 'size lower', 'ratio falls'])
+const SAYS_LESS: ReadonlySet<ClaimOutcome> = new Set([
+  'rate lower',
+  'between lower',
+  'size lower',
+  'ratio falls',
+  'lost lower',
+  'phase lower',
+])
 const SAYS_NO_MORE: ReadonlySet<ClaimOutcome> = new Set(['not better'])
 const SAYS_NO_LESS: ReadonlySet<ClaimOutcome> = new Set(['not lower'])
 const SAYS_SAME: ReadonlySet<ClaimOutcome> = new Set(['same', 'hook-up same', 'travels'])

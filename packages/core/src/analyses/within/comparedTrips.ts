@@ -116,11 +116,14 @@ function strataOf<S>(
 }
 
 /** Hooked of struck, or lost of hooked, by trip. Rows without hours tell too. */
+/** Hooked of strikes, lost of hooked, or landed of strikes: of those whose outcome was told. */
+export type ShareOf = 'hook_up' | 'lost' | 'landed'
+
 export function shareStrata(
   columns: SegmentColumns,
   rows: readonly number[],
   sides: Sides,
-  of: 'hook_up' | 'lost',
+  of: ShareOf,
 ): ShareStratum[] {
   const none = { events: 0, trials: 0 }
   return strataOf(
@@ -133,8 +136,8 @@ export function shareStrata(
     }),
     (stratum, side, row) => {
       const [missed, lost, landed] = [at(columns.missed, row), at(columns.lost, row), at(columns.landed, row)]
-      stratum[side].events += of === 'hook_up' ? lost + landed : lost
-      stratum[side].trials += (of === 'hook_up' ? missed : 0) + lost + landed
+      stratum[side].events += { hook_up: lost + landed, lost, landed }[of]
+      stratum[side].trials += (of === 'lost' ? 0 : missed) + lost + landed
     },
   )
 }

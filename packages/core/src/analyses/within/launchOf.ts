@@ -1,11 +1,11 @@
-import { timeZoneOf } from '../../vocabulary/index.ts'
+import { DEFAULT_BANDS, timeZoneOf } from '../../vocabulary/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { epochMs, localParts } from '../../time/index.ts'
 import type { Trip } from '../../vocabulary/index.ts'
 
 /** At least so many trips must have a water or season for it to have a factor of its own. */
 const LEAST_TRIPS_OF_LEVEL = 5
-const GREY_PCT = 80
+const GREY_PCT = DEFAULT_BANDS.sky_band.edges[1]
 
 /** 1 or 0 for each word that enough of the trips have, and enough have not: covariates of a comparison. */
 export function indicators(

@@ -1,4 +1,4 @@
-import { HOUR_MS, MINUTE_MS } from '@jotbook/core'
+import { DEFAULT_BANDS, HOUR_MS, MINUTE_MS, SKY_COVER_PCT, bandLabel } from '@jotbook/core'
 import { lastRead } from '@jotbook/core/deck'
 import type { Fields, Reading } from '@jotbook/core'
 import type { ReadField } from '@jotbook/core/deck'
@@ -13,6 +13,7 @@ import { text } from './text.ts'
 const MEASURED = ['waterTempC', 'visibilityM', 'windMps'] as const
 const MORE_MEASURED = ['airTempC', 'pressureHpa'] as const
 const WORDS = ['tint', 'precipitation', 'current', 'fishPosition', 'levelTrend'] as const
+const SKY = DEFAULT_BANDS.sky_band
 const POINTS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
 
 interface ReadingFieldsProps {
@@ -65,11 +66,9 @@ export function ReadingFields({ readings, given, onGive, nowMs, water, short = f
       {MEASURED.map(measured)}
       <Pick
         label={`${text.read.fields.cloudPct}${noteOf(note('cloudPct'))}`}
-        words={Object.values(text.read.clouds)}
-        chosen={typeof cloud === 'number' ? [cloudWord(cloud)] : []}
-        onPick={(word) =>
-          onGive({ cloudPct: Number(Object.entries(text.read.clouds).find(([, named]) => named === word)?.[0] ?? 0) })
-        }
+        words={Object.keys(SKY_COVER_PCT)}
+        chosen={typeof cloud === 'number' ? [bandLabel(cloud, SKY.edges, SKY.labels)] : []}
+        onPick={(word) => onGive({ cloudPct: SKY_COVER_PCT[word as keyof typeof SKY_COVER_PCT] })}
       />
       <Pick
         label={`${text.read.fields.windMps} ${text.read.fields.windFromDeg}`}
@@ -109,5 +108,3 @@ function ageText(ageMs: number): string {
 }
 
 const noteOf = (note: string | undefined): string => (note ? ` · ${note}` : '')
-
-const cloudWord = (pct: number): string => (pct < 10 ? 'clear' : pct < 50 ? 'partly' : pct < 80 ? 'mostly' : 'overcast')

@@ -1,7 +1,6 @@
 import { isStrike } from '@jotbook/core'
 import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
-import type { DeckDay } from '@jotbook/core/deck'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
 import { useUnits } from '../../state/useBook.ts'
 import { keepPicture } from '../../offline/index.ts'
@@ -31,7 +30,6 @@ export function StrikeSheet({
   const strike = deck.day.strikes.find((one) => one.id === id)
   if (!strike) return null
   const number = deck.day.strikes.filter((one) => isStrike(one) && one.time <= strike.time).length
-  const stint = deck.day.stints.find((one) => one.id === strike.stint)
   const write = (fields: Fields, what: string): void => change(() => fields, what)
   /** Built on the taps before it: two quick ones count twice. */
   const change = (fieldsOf: (now: Strike) => Fields, what: string): void =>
@@ -40,7 +38,7 @@ export function StrikeSheet({
     ])
   const toggled = (field: keyof Strike, word: string): void =>
     write({ [field]: strike[field] === word ? null : word }, word)
-  const words = (field: (typeof FELT)[number] | 'species') => (
+  const words = (field: (typeof FELT)[number] | 'species' | 'cover' | 'level') => (
     <Pick
       key={field}
       label={text.sheet[field]}
@@ -86,7 +84,8 @@ export function StrikeSheet({
         onPick={(word) => write({ kept: word === text.sheet.kept }, word)}
       />
       {FELT.map(words)}
-      {stint && <CoverOfStint deck={deck} stint={stint} />}
+      {words('cover')}
+      {words('level')}
       <Stepper
         label={text.sheet.pitch}
         value={String(strike.pitch ?? '–')}
@@ -112,22 +111,6 @@ export function StrikeSheet({
 }
 
 type Write = (fields: Fields, what: string) => void
-
-/** What the stint was fished at, as the strike told. */
-function CoverOfStint({ deck, stint }: { deck: Deck; stint: DeckDay['stints'][number] }) {
-  return (
-    <Pick
-      label={text.sheet.cover}
-      words={wordsOfField('stint', 'cover')}
-      chosen={stint.cover ? [stint.cover] : []}
-      onPick={(word) =>
-        void deck.tap(text.said.detail(word), () => [
-          { kind: 'stint', id: stint.id, fields: { cover: stint.cover === word ? null : word } },
-        ])
-      }
-    />
-  )
-}
 
 function PreySeen({ strike, onWrite }: { strike: Strike; onWrite: Write }) {
   const seen = strike.forageSeen ?? []

@@ -156,7 +156,6 @@ export const text = {
     notNumber: 'Not a number',
     less: 'less',
     more: 'more',
-    clouds: { 0: 'clear', 30: 'partly', 65: 'mostly', 95: 'overcast' } as Readonly<Record<number, string>>,
   },
   sheet: {
     title: (n: number) => `Strike ${n}`,
@@ -165,7 +164,8 @@ export const text = {
     set: 'Hook set',
     hookPosition: 'Hooks',
     depthM: 'Depth',
-    cover: 'Cover',
+    cover: 'It was at',
+    level: 'Level',
     species: 'Species',
     lengthMm: 'Length',
     weightG: 'Weight',
