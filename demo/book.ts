@@ -207,11 +207,47 @@ function stintFields(outing: Outing, stint: DemoStint, random: Random): Fields {
     ...(reason ? { reason } : {}),
     ...(reason === 'hunch' ? { intent: 'test' } : {}),
     ...(spot ? { spot: spot.id } : {}),
-    ...(jerkbait ? { pauseS: at([2, 4, 6, 10], Math.floor(random() * 4)), workS: 1.5 } : {}),
-    ...(SETUPS.some((setup) => setup.lure === lure.id)
-      ? { setup: SETUPS.find((setup) => setup.lure === lure.id)?.id ?? '' }
-      : {}),
+    ...(jerkbait ? { pauseS: at([2, 4, 6, 10], Math.floor(random() * 4)), workS: 1.5 } : cadenceOf(lure.class)),
+    setup: rodOf(lure),
+    ...saidOnTheWater(outing, stint, spot?.id),
   }
+}
+
+/** What a careful crew says in a tap, drawn apart so that nothing else of the book hangs on it. */
+function saidOnTheWater(outing: Outing, stint: DemoStint, spot: string | undefined): Fields {
+  const random = seededRandom(Math.floor(instant(outing, stint.from) / MINUTE_MS) + stint.angler.length)
+  const ofWater = SPOTS.filter(({ water }) => water === outing.water)
+  const near = at(ofWater, Math.floor(random() * ofWater.length))
+  const windblown = random() < 0.4
+  return {
+    castLength: random() < 0.2 ? 'long' : random() < 0.3 ? 'short' : 'normal',
+    direction: at(['along', 'along', 'down-slope', 'up-slope'], Math.floor(random() * 4)),
+    windblown,
+    // Away from any spot that has a name, the kind of place is said.
+    ...(spot === undefined && random() < 0.8 ? { structure: near.structure, cover: near.cover } : {}),
+  }
+}
+
+const SETUP_OF_CLASS: readonly (readonly [RegExp, string])[] = [
+  [/jerkbait/, 'Jerk rod'],
+  [/crank|plug|squarebill/, 'Crank rod'],
+  [/spinnerbait|bladed|umbrella|long hair/, 'Blade rod'],
+  [/flipping|frog|toad/, 'Flip rod'],
+  [/jig|Texas|tube/, 'Jig rod'],
+  [/swimbait|glide/, 'Swimbait rod'],
+  [/topwater|popper|prop|buzz/, 'Topwater rod'],
+]
+/** The rod it is tied to: its own, else that of its like; what is small and light goes on spinning tackle. */
+const rodOf = ({ id, class: kind }: DemoLure): string =>
+  SETUPS.find(({ lure }) => lure === id)?.id ??
+  SETUP_OF_CLASS.find(([like]) => like.test(kind))?.[1] ??
+  'Light spinning rod'
+
+/** Seconds of work and pause of what is not fished by the pause. */
+function cadenceOf(kind: string): { readonly pauseS: number; readonly workS: number } {
+  if (/jig|worm|tube|rig|shot|spoon|shaky/.test(kind)) return { pauseS: 3, workS: 2 }
+  if (/popper|prop|frog/.test(kind)) return { pauseS: 1.5, workS: 1 }
+  return { pauseS: 0, workS: 2 }
 }
 
 /** The bottom along the shore the boat works that day, which all aboard lie over: a slow swell from bank to drop and back. */

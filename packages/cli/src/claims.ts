@@ -48,7 +48,7 @@ const trialJson = (trial: ClaimTrial): unknown => ({
   power_at: trial.powerAt,
   e_value: trial.eValue,
   confirmed: trial.confirmed,
-  ...(trial.why === undefined ? {} : { why: trial.why }),
+  ...(trial.why === undefined ? {} : { why: trial.why, to_log: trial.toLog ?? [] }),
 })
 
 const ORDER: readonly Verdict[] = ['holds', 'fails', 'no difference', 'too early', 'cannot be learnt']
@@ -78,6 +78,11 @@ function claimsText(trials: readonly ClaimTrial[], water: string | undefined): s
     ...(told.some(({ claim }) => claim.outcome === 'travels')
       ? ['The ratio of what travels is by how much a pattern’s own ratio differs from one water to the next.']
       : []),
-    `Cannot be learnt so: ${unlearnt.map(({ claim }) => claim.id).join(', ')}.`,
+    ...(unlearnt.length === 0
+      ? []
+      : [
+          'Cannot be learnt so:',
+          ...unlearnt.map(({ claim, why, toLog = [] }) => `${claim.id}: ${why}; log ${toLog.join(', ')}.`),
+        ]),
   ].join('\n')
 }

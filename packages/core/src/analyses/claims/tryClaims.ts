@@ -23,6 +23,7 @@ import {
 import type { ClaimResult, Question } from './claimResult.ts'
 import { anyFilter, clausesOf, selectionOf } from './selection.ts'
 import { phaseResult, pitchResult, setResult } from './strikesOf.ts'
+import { toLog } from './toLog.ts'
 import { travelsResult } from './travelsResult.ts'
 import { judge } from './verdict.ts'
 import type { Verdict } from './verdict.ts'
@@ -53,8 +54,9 @@ export interface ClaimTrial {
   readonly eValue: number | null
   /** The evidence is twenty to one, in the direction that is claimed. */
   readonly confirmed: boolean
-  /** Why it cannot be learnt so. */
+  /** Why it cannot be learnt so, and the columns that would have to be logged for it. */
   readonly why?: string
+  readonly toLog?: readonly string[]
 }
 
 export interface TryOptions extends Confidence {
@@ -110,6 +112,7 @@ export function tryClaims(
   return outcomes.map(({ question, outcome, spread }, i) => ({
     ...trialOf(question, outcome, spread),
     ...at(judged, i),
+    ...('cannot' in outcome ? { toLog: toLog(question.columns, question.claim, question.rows, spread.names) } : {}),
   }))
 }
 

@@ -1,4 +1,5 @@
 export { BoardPage } from './BoardPage.tsx'
+export { columnWord } from './columns.ts'
 export { CONFIDENCE } from './useBoard.ts'
 export { useNaming } from './useNaming.ts'
 export type { Naming } from './useNaming.ts'

@@ -7,7 +7,7 @@ import type { RateScale } from '../../charts/Spindle.tsx'
 import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { whole } from '../../ui/locale.ts'
-import { CONFIDENCE } from '../board/index.ts'
+import { CONFIDENCE, columnWord } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
 import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
@@ -103,7 +103,7 @@ function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
 }
 
 function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
-  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, confirmed, why } = trial
+  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, confirmed, why, toLog = [] } = trial
   const words = text.trial
   const notes = [
     `${claim.id}`,
@@ -113,6 +113,7 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
     claim.dispute === undefined ? '' : words.dispute(claim.dispute),
     claim.outcome === 'travels' && ratio !== null ? words.travels : '',
     why ?? '',
+    toLog.length === 0 ? '' : words.log(toLog.map(columnWord)),
   ].filter(Boolean)
   return (
     <Box

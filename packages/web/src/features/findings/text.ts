@@ -79,6 +79,7 @@ export const text = {
     hours: (inside: number, outside: number) =>
       outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : '',
     needed: (hours: number) => (hours < 1 ? '' : `about ${counted(Math.round(hours), 'more hour')} would tell`),
+    log: (fields: readonly string[]) => `to test it, log: ${fields.join(', ')}`,
     confirmed: 'confirmed',
     dispute: (name: string) => `anglers disagree: ${name}`,
     travels: 'how much a pattern differs from one water to the next',
