@@ -152,7 +152,8 @@ function rangeText(min: number, max: number, unit: Unit): string {
       )
     return `${shown(min)} to ${shown(max)} ${unitLabel(in_)}`
   }
-  const also = ALSO[unit]
+  // Under a pound it is ounces.
+  const also = unit === 'g' && max < 454 ? 'oz' : ALSO[unit]
   return also ? `${text(unit)} (${text(also)})` : text(unit)
 }
 

@@ -102,6 +102,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
       subjects
         .map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) }))
         .filter(({ pFamily }) => pFamily <= WORTH_TELLING),
+      input.subjects ?? input.alone,
     )
       .slice(0, MOST_SUBJECTS)
       .map((one) => subjectFinding(cells, one, alphaOf(options))),
@@ -153,16 +154,23 @@ interface ToldSubject {
 }
 
 /** The surest first; subjects that mostly share their hours, as a lure and its colour do, are told once, by the surest. */
-function toldOnce(cells: Cells, subjects: readonly ToldSubject[]): ToldSubject[] {
+function toldOnce(cells: Cells, subjects: readonly ToldSubject[], columns: readonly string[]): ToldSubject[] {
   const told: ToldSubject[] = []
   const sorted = [...subjects].sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
   for (const next of sorted) {
     const same = told.findIndex(({ one }) => sharedHours(cells, one.cells, next.one.cells) >= SAME_HOURS)
     const known = told[same]
-    if (known) told[same] = { ...known, merged: known.merged + 1 }
+    if (known) told[same] = { ...named(known, next, columns), merged: known.merged + 1 }
     else told.push(next)
   }
   return told
+}
+
+/** Of two names for the very same hours (a lure that is the only one of its body) the one that was asked of first, as sure as either. */
+function named(known: ToldSubject, next: ToldSubject, columns: readonly string[]): ToldSubject {
+  const [a, b] = [known.one, next.one]
+  const same = a.cells.length === b.cells.length && a.cells.every((cell, i) => cell === b.cells[i])
+  return same && columns.indexOf(b.column) < columns.indexOf(a.column) ? { ...next, pFamily: known.pFamily } : known
 }
 
 /** Hours in both over hours in either. */
