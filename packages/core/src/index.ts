@@ -4,6 +4,7 @@ export type { Progress, Steps } from './steps/index.ts'
 export {
   BAND_NAMES,
   DEFAULT_BANDS,
+  RECORD_BANDS,
   SKY_COVER_PCT,
   JSON_SHAPES,
   KINDS,

@@ -1,4 +1,4 @@
-import { DEFAULT_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
+import { DEFAULT_BANDS, RECORD_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
 import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
 import { columnWord } from './columns.ts'
 import { decimals, listOf, monthName, unitLabel } from '../../ui/locale.ts'
@@ -163,6 +163,7 @@ export function levelText(column: string, level: string, names: NamesByColumn, u
   const nameOf = names[column]
   if (nameOf) return nameOf(level)
   if (column in DEFAULT_BANDS) return bandText(column, level, units)
+  if (column in RECORD_BANDS) return level.replace(/^<(.*)$/, 'under $1').replace(/^>=(.*)$/, '$1 and more')
   if (column === 'month') return monthName(Number(level))
   if (column === 'hour') return `${level} to ${(Number(level) + 1) % 24} o’clock`
   return level.replaceAll(';', ', ')

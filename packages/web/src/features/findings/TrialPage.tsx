@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
+import { columnInfo } from '@jotbook/core'
 import type { ClaimTrial, LongQuestion, Verdict } from '@jotbook/core'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { Spindle } from '../../charts/Spindle.tsx'
@@ -102,6 +103,9 @@ function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
   )
 }
 
+/** A number goes by the word of its bands: nobody says `wind mps`. */
+const fieldWord = (column: string): string => text.trial.fields[column] ?? columnWord(columnInfo(column).band ?? column)
+
 function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
   const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, confirmed, why, toLog = [] } = trial
   const words = text.trial
@@ -113,7 +117,7 @@ function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
     claim.dispute === undefined ? '' : words.dispute(claim.dispute),
     claim.outcome === 'travels' && ratio !== null ? words.travels : '',
     why ?? '',
-    toLog.length === 0 ? '' : words.log(toLog.map(columnWord)),
+    toLog.length === 0 ? '' : words.needs([...new Set(toLog.map(fieldWord))]),
   ].filter(Boolean)
   return (
     <Box

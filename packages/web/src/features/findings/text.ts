@@ -79,7 +79,20 @@ export const text = {
     hours: (inside: number, outside: number) =>
       outside > 0 ? `${whole(inside)} h compared with ${whole(outside)} h` : inside > 0 ? `${whole(inside)} h` : '',
     needed: (hours: number) => (hours < 1 ? '' : `about ${counted(Math.round(hours), 'more hour')} would tell`),
-    log: (fields: readonly string[]) => `to test it, log: ${fields.join(', ')}`,
+    needs: (fields: readonly string[]) => `needs: ${fields.join(', ')}`,
+    /** What is told of a strike, and numbers by what they measure. */
+    fields: {
+      weight_g: 'weight of the fish',
+      length_mm: 'length of the fish',
+      phase: 'when it hit',
+      pitch: 'which pitch it took',
+      set: 'how the hook was set',
+      outcome: 'what became of the strike',
+      phase_share: 'share of the time',
+      work_s: 'seconds of work',
+      fouled_casts: 'fouled casts',
+      prey_ratio: 'length of the prey',
+    } as Readonly<Record<string, string>>,
     confirmed: 'confirmed',
     dispute: (name: string) => `anglers disagree: ${name}`,
     travels: 'how much a pattern differs from one water to the next',
