@@ -6,7 +6,9 @@ import { looseEndsOf, timedTripOf } from '../effort/index.ts'
 import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './liveBag.ts'
 import { daySummary } from './daySummary.ts'
-import { breakOff, fishOn, inHand, onBreak } from './hands.ts'
+import { breakOff, inHand, onBreak } from './hands.ts'
+import { changePresentation, howOf, whereOf } from './presentation.ts'
+import { fishOn } from './takeInHand.ts'
 import { comeAboard, namesIn } from './people.ts'
 import { lastRead } from './readings.ts'
 import { answerSilence, endAtSilence, unsureStints } from './silence.ts'
@@ -52,6 +54,35 @@ describe('rods in hand', () => {
         ['jig', 10, null],
       ],
     ])
+  })
+
+  it('keep how they are fished, each its own, while where the boat is goes with whatever rod is picked up', () => {
+    const change = (day: DeckDay, minutes: number, fields: Record<string, string | number>): DeckDay =>
+      applied(day, changePresentation(day, { anglers: [null], fields, atMs: at(minutes) }, newId))
+    let day = handTo(emptyDay(T0), 'jerk', at(0), newId)
+    // Told within the first minute it is the stint's own: nothing is cut.
+    day = change(change(day, 0.2, { retrieve: 'rip and stop' }), 0.4, { cover: 'chunk rock' })
+    expect(spans(day)).toEqual([['jerk', 0, null]])
+    day = strike(day, 8)
+    day = change(day, 10, { pauseS: 5 })
+    expect(spans(day)).toEqual([
+      ['jerk', 0, 10],
+      ['jerk', 10, null],
+    ])
+    day = handTo(day, 'jig', at(20), newId)
+    expect(inHand(day, null)).toMatchObject({ lure: 'jig', cover: 'chunk rock' })
+    expect(inHand(day, null)).not.toHaveProperty('pauseS')
+    day = change(change(day, 25, { cover: 'dock' }), 25.5, { retrieve: 'drag' })
+    day = handTo(day, 'jerk', at(30), newId)
+    expect(inHand(day, null)).toMatchObject({ retrieve: 'rip and stop', pauseS: 5, cover: 'dock' })
+    expect([howOf(day, null, { lure: 'jig' }), whereOf(day)]).toEqual([{ retrieve: 'drag' }, { cover: 'dock' }])
+    // The strike stays on the stint it came on, and every minute is somebody's.
+    expect(day.strikes.map(({ stint }) => day.stints.find(({ id }) => id === stint)?.start)).toEqual([iso(0)])
+    expect(
+      looseEndsOf(timedTripOf({ ...day, trip: { ...day.trip, end: iso(40) }, water: undefined })).map(
+        ({ kind }) => kind,
+      ),
+    ).toEqual(['open-stint'])
   })
 
   it('rest in a break and are taken up again by everyone, with no hours in between', () => {

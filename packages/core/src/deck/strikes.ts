@@ -3,6 +3,7 @@ import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
 import { begun, ended, inHand, isOf, stintsOf } from './hands.ts'
+import { carried } from './presentation.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
 interface Struck {
@@ -103,7 +104,7 @@ export function forgottenChange(
       ? { kind: 'stint', id: stint.id, fields: { deletedAt: isoUtc(nowMs) } }
       : ended(stint, since),
   )
-  const taken = begun(day, angler, rod, since, newId)
+  const taken = begun(day, angler, rod, since, newId, carried(day, angler, rod))
   const wrong = new Set(replaced.map(({ id }) => id))
   const moved = day.strikes
     .filter((strike) => strike.stint && wrong.has(strike.stint) && epochMs(strike.time) > since)

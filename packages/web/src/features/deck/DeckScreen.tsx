@@ -13,6 +13,8 @@ import { LineToStrike } from './LineToStrike.tsx'
 import { placedRods } from './levels.ts'
 import type { PlacedRod } from './levels.ts'
 import { followPlace } from './place.ts'
+import type { PresentationLine } from './PresentationLines.tsx'
+import { PresentationSheet } from './PresentationSheet.tsx'
 import { Prompt } from './Prompt.tsx'
 import { ReadingSheet } from './ReadingSheet.tsx'
 import { Rods } from './Rods.tsx'
@@ -32,7 +34,7 @@ import { useSilenceWatch } from './useSilenceWatch.ts'
 import { useTaps } from './useTaps.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
 
-type Sheet = 'reading' | 'day' | { readonly strike: string }
+type Sheet = 'reading' | 'day' | PresentationLine | { readonly strike: string }
 
 /** The rods in the water, what is in hand, and Strike. */
 export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
@@ -78,6 +80,8 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   }
 
   if (sheet === 'reading') return <ReadingSheet deck={deck} nowMs={nowMs} onDone={() => setSheet(undefined)} />
+  if (sheet === 'how' || sheet === 'where')
+    return <PresentationSheet deck={deck} line={sheet} anglers={anglers} onDone={() => setSheet(undefined)} />
   if (sheet === 'day')
     return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={() => setSheet(undefined)} />
   if (sheet) return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={() => setSheet(undefined)} />
@@ -130,6 +134,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         onSince={(rod, sinceMs, struck) => void since(rod, sinceMs, struck)}
         onSecond={(first) => void second(first)}
         onDetails={(id) => setSheet({ strike: id })}
+        onPresentation={setSheet}
         onSilence={(stoppedMs) =>
           void tap(text.said.silenceAnswered, (ahead) =>
             answerSilence(ahead, stoppedMs === undefined ? 'fishedOn' : { stoppedMs }),

@@ -3,6 +3,8 @@ import { HOUR_MS, MINUTE_MS, epochMs, fieldsOf } from '@jotbook/core'
 import { countOf, inHand, isLegal, liveBag, movedInTime, nextTag, sinceChoices } from '@jotbook/core/deck'
 import type { Angler, Since } from '@jotbook/core/deck'
 import type { PlacedRod } from './levels.ts'
+import { PresentationLines } from './PresentationLines.tsx'
+import type { PresentationLine } from './PresentationLines.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
@@ -30,6 +32,7 @@ interface PromptProps {
   readonly onSince: (rod: PlacedRod, sinceMs: number, struck: boolean) => void
   readonly onSecond: (strike: string) => void
   readonly onDetails: (strike: string) => void
+  readonly onPresentation: (line: PresentationLine) => void
   /** Undefined for fished on. */
   readonly onSilence: (stoppedMs: number | undefined) => void
 }
@@ -66,19 +69,22 @@ function Row({ label, alert = false, children }: { label: string; alert?: boolea
   )
 }
 
-function Standing({ deck: { day }, anglers, nowMs }: PromptProps) {
+function Standing({ deck: { day }, anglers, nowMs, onPresentation }: PromptProps) {
   const held = inHand(day, anglers[0] ?? null)
   const strikes = held ? countOf(day.strikes.filter(({ stint }) => stint === held.id)) : 0
+  if (!held)
+    return (
+      <div className="prompt standing">
+        <strong>{day.stints.length > 0 ? text.onBreak : text.takeUp}</strong>
+      </div>
+    )
   return (
-    <div className="prompt standing">
-      <strong>
-        {held
-          ? text.held(Math.floor((nowMs - epochMs(held.start)) / MINUTE_MS))
-          : day.stints.length > 0
-            ? text.onBreak
-            : text.takeUp}
-      </strong>
-      {held && <span>{text.count(strikes)}</span>}
+    <div className="prompt held">
+      <div className="standing">
+        <strong>{text.held(Math.floor((nowMs - epochMs(held.start)) / MINUTE_MS))}</strong>
+        <span>{text.count(strikes)}</span>
+      </div>
+      <PresentationLines held={held} onOpen={onPresentation} />
     </div>
   )
 }

@@ -1,0 +1,83 @@
+import { expect, test } from './app.ts'
+import { Phone } from './deckDay.ts'
+
+interface StintRow {
+  readonly lure: string
+  readonly minutes: number
+  readonly retrieve: string | null
+  readonly pause_s: number | null
+  readonly cover: string | null
+  readonly windblown: boolean | null
+  readonly strikes: number
+}
+
+test('how a rod is fished stays with the rod and where the boat is with the boat, told by thumb and without a server', async ({
+  app,
+}) => {
+  test.setTimeout(240_000)
+  const phone = await Phone.open(app)
+  const { page } = phone
+  await app.stop()
+  await phone.launch('Quennor Reach', 'Just me')
+  const rod = async (index: number): Promise<void> => {
+    await phone.rod(index)
+    await phone.tap('plan', 'Why: plan')
+  }
+  await rod(0)
+  await phone.tap(/^How: /)
+  await phone.tap('rip and stop')
+  await phone.tap('Pause: more')
+  await phone.tap('Pause: more')
+  await phone.tap('Done')
+  await phone.tap(/^Where: /)
+  await phone.tap('chunk rock')
+  await phone.tap('windblown')
+  await phone.tap('Done')
+  await expect(page.getByRole('button', { name: 'How: rip and stop · pause 2 s' })).toBeVisible()
+  await phone.later(20)
+  await phone.strike('missed')
+  await phone.later(10)
+  // Where the boat is goes along, how the other rod was fished does not.
+  await rod(1)
+  await expect(page.getByRole('button', { name: 'Where: chunk rock · windblown' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'How: How do you fish it?' })).toBeVisible()
+  await phone.later(15)
+  // Another place ends the stint and the same rod goes on; undone, it is one stint again, and done anew.
+  await phone.tap(/^Where: /)
+  await phone.tap('dock')
+  await phone.tap('Done')
+  await phone.tap(/^Undo the last tap/, 'Undone')
+  await phone.tap(/^Where: /)
+  await phone.tap('dock')
+  await phone.tap('Done')
+  await phone.later(15)
+  await rod(0)
+  await expect(page.getByRole('button', { name: 'How: rip and stop · pause 2 s' })).toBeVisible()
+  await phone.later(10)
+  await phone.strike('lost')
+  await phone.tap('Break', 'Break')
+  await app.start()
+  await phone.synced()
+  const stints = await app.query<StintRow>(
+    `select l.name as lure, round(extract(epoch from s."end" - s.start) / 60)::int as minutes, s.retrieve, s.pause_s, s.cover, s.windblown,
+       (select count(*)::int from strikes k where k.stint = s.id) as strikes
+     from stints s join lures l on l.id = s.lure and l.book_id = s.book_id
+     where s.deleted_at is null and s.trip = (select id from trips where deck is not null order by start desc limit 1) order by s.start`,
+  )
+  expect(
+    stints.map(({ minutes, retrieve, pause_s, cover, windblown, strikes }) => [
+      minutes,
+      retrieve,
+      pause_s,
+      cover,
+      windblown,
+      strikes,
+    ]),
+  ).toEqual([
+    [30, 'rip and stop', 2, 'chunk rock', true, 1],
+    [15, null, null, 'chunk rock', true, 0],
+    [15, null, null, 'dock', true, 0],
+    [10, 'rip and stop', 2, 'dock', true, 1],
+  ])
+  await phone.close()
+})

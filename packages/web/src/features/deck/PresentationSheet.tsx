@@ -1,0 +1,154 @@
+import { aboard, changePresentation, inHand } from '@jotbook/core/deck'
+import type { Angler } from '@jotbook/core/deck'
+import type { Fields, Stint } from '@jotbook/core'
+import { useAppSelector } from '../../state/store.ts'
+import { useUnits } from '../../state/useBook.ts'
+import { newId } from './deckSession.ts'
+import type { PresentationLine } from './PresentationLines.tsx'
+import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
+import { Stepper } from './Stepper.tsx'
+import { Pick, Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+const HOW_WORDS = ['retrieve', 'castLength', 'direction', 'intent'] as const
+const WHERE_WORDS = ['structure', 'cover', 'coverState', 'targetStands', 'levelFished'] as const
+const SECONDS = { pauseS: 1, workS: 0.5 } as const
+
+interface PresentationSheetProps {
+  readonly deck: Deck
+  readonly line: PresentationLine
+  /** Whose taps these are: how changes for them, where for everybody aboard. */
+  readonly anglers: readonly Angler[]
+  readonly onDone: () => void
+}
+
+/** What stands until it is changed, in chips; a change ends the stint and begins the next at that moment. */
+export function PresentationSheet({ deck, line, anglers, onDone }: PresentationSheetProps) {
+  const held = inHand(deck.day, anglers[0] ?? null)
+  if (!held) return null
+  const whose = line === 'how' ? anglers : aboard(deck.day)
+  const change = (fields: Fields, what: string): void =>
+    void deck.tap(`${text[line].title}: ${what}`, (ahead, atMs) =>
+      changePresentation(ahead, { anglers: whose, fields, atMs }, newId),
+    )
+  const pick = (field: (typeof HOW_WORDS)[number] | (typeof WHERE_WORDS)[number]) => (
+    <Pick
+      key={field}
+      label={text.presentation[field]}
+      words={lastFirst(deck.day.stints, field, wordsOfField('stint', field))}
+      chosen={typeof held[field] === 'string' ? [held[field]] : []}
+      onPick={(word) => change({ [field]: held[field] === word ? null : word }, word)}
+    />
+  )
+  return (
+    <main className="sheet">
+      <header>
+        <h1>{text[line].title}</h1>
+        <Target className="go" onTap={onDone}>
+          {text.done}
+        </Target>
+      </header>
+      {line === 'how' ? (
+        <>
+          {pick('retrieve')}
+          {(['pauseS', 'workS'] as const).map((field) => (
+            <Seconds
+              key={field}
+              field={field}
+              value={held[field]}
+              onGive={(value, said) => change({ [field]: value }, said)}
+            />
+          ))}
+          {HOW_WORDS.slice(1).map(pick)}
+        </>
+      ) : (
+        <Where deck={deck} held={held} change={change} pick={pick} />
+      )}
+    </main>
+  )
+}
+
+/** What was chosen on this trip stands first, the last of it first of all. */
+function lastFirst(stints: readonly Stint[], field: keyof Stint, words: readonly string[]): readonly string[] {
+  const used = [...stints]
+    .sort((a, b) => (a.start < b.start ? 1 : -1))
+    .flatMap((stint) => (typeof stint[field] === 'string' ? [stint[field]] : []))
+  return [...new Set([...used, ...words])]
+}
+
+interface SecondsProps {
+  readonly field: keyof typeof SECONDS
+  readonly value: number | null | undefined
+  readonly onGive: (value: number, said: string) => void
+}
+
+function Seconds({ field, value, onGive }: SecondsProps) {
+  const label = text.presentation[field]
+  const give = (seconds: number): void => onGive(seconds, `${label} ${seconds} s`)
+  return (
+    <Stepper
+      label={label}
+      value={typeof value === 'number' ? `${value} s` : '–'}
+      onStep={(direction) => give(Math.max(0, (value ?? 0) + direction * SECONDS[field]))}
+      onType={(typed) => {
+        const seconds = Number(typed.replace(',', '.').replace(/\s*s$/, ''))
+        if (!Number.isFinite(seconds) || seconds < 0 || seconds > 3600) return false
+        give(seconds)
+        return true
+      }}
+    />
+  )
+}
+
+interface WhereProps {
+  readonly deck: Deck
+  readonly held: Stint
+  readonly change: (fields: Fields, what: string) => void
+  readonly pick: (field: (typeof WHERE_WORDS)[number]) => React.ReactNode
+}
+
+function Where({ deck, held, change, pick }: WhereProps) {
+  const units = useUnits()
+  const spots = useAppSelector(({ records }) => records.spots).filter(({ water }) => water === deck.day.trip.water)
+  const at = spots.find(({ id }) => id === held.spot)
+  const bank = held.windblown === true ? text.where.windblown : held.windblown === false ? text.where.sheltered : ''
+  return (
+    <>
+      {spots.length > 0 && (
+        <Pick
+          label={text.where.spot}
+          words={spots.map(({ name }) => name)}
+          chosen={at ? [at.name] : []}
+          onPick={(name) => {
+            const chosen = spots.find((one) => one.name === name)
+            // Another spot is another place: what was said of the last one no longer holds.
+            const next = chosen?.id === held.spot ? null : (chosen?.id ?? null)
+            change({ spot: next, structure: null, cover: null, coverState: null, targetStands: null }, name)
+          }}
+        />
+      )}
+      {pick('structure')}
+      {pick('cover')}
+      {pick('coverState')}
+      {pick('targetStands')}
+      <Pick
+        label={text.where.bank}
+        words={[text.where.windblown, text.where.sheltered]}
+        chosen={[bank]}
+        onPick={(word) => change({ windblown: word === bank ? null : word === text.where.windblown }, word)}
+      />
+      <Stepper
+        label={text.where.depth}
+        value={shownValue('stint', 'depthM', held.depthM, (held as { depthMTyped?: string }).depthMTyped, units)}
+        onStep={(direction) => change(stepped('stint', 'depthM', held.depthM, units, direction), text.where.depth)}
+        onType={(entered) => {
+          const fields = typedQuantity('stint', 'depthM', entered, units)
+          if (fields) change(fields, text.where.depth)
+          return fields !== undefined
+        }}
+      />
+      {pick('levelFished')}
+    </>
+  )
+}
