@@ -1,7 +1,7 @@
 export { parseDate, possibleOrders } from './dates.ts'
 export type { DateOrder } from './dates.ts'
 export type { NamesInBook } from './guessColumns.ts'
-export { dateOrders, guessMapping, signatureOf, withKnownWords } from './mapping.ts'
+export { dateOrders, guessMapping, signatureOf, withKnownWords } from './guessMapping.ts'
 export type { Mapping } from './mapping.ts'
 export { TableRefusal, readTable } from './table.ts'
 export type { ForeignTable } from './table.ts'

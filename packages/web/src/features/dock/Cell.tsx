@@ -3,7 +3,7 @@ import { memo, useCallback, useContext } from 'react'
 import { Button } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { DockContext } from './dockContext.ts'
-import { useMeaning } from './meaning.ts'
+import { useMeaning } from './useMeaning.ts'
 import type { Meant } from './meaning.ts'
 import { text } from './text.ts'
 

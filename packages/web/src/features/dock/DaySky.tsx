@@ -5,7 +5,7 @@ import type { TripReading } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
 import { DockContext } from './dockContext.ts'
-import { useMeaning, useMeaningOf } from './meaning.ts'
+import { useMeaning, useMeaningOf } from './useMeaning.ts'
 import type { Meant } from './meaning.ts'
 import type { ReadRecord } from './readDraft.ts'
 

@@ -1,8 +1,6 @@
-import { useCallback, useContext, useSyncExternalStore } from 'react'
 import type { Water } from '@jotbook/core'
 import { namesIn } from '@jotbook/core/deck'
 import { deviceZone } from '../../ui/deviceZone.ts'
-import { DockContext } from './dockContext.ts'
 import { doubtsOf } from './doubtsOf.ts'
 import type { DockDraft } from './dockDraft.ts'
 import type { OpenedTrip } from './openedTrip.ts'
@@ -111,18 +109,3 @@ function isMissing(cell: string, draft: DockDraft): boolean {
 }
 
 export const peopleOf = ({ people }: Meant): readonly string[] => people
-
-/** One part of the meaning; drawn anew only when that part changes, by its value. */
-export function useMeaning<T extends string | number | boolean | undefined>(part: (meant: Meant) => T): T {
-  const { meaning } = useContext(DockContext)
-  return useSyncExternalStore(
-    meaning.subscribe,
-    useCallback(() => part(meaning.now), [meaning, part]),
-  )
-}
-
-/** As `useMeaning` for parts that are lists or objects: told by their JSON. */
-export function useMeaningOf<T>(part: (meant: Meant) => T): T {
-  const text = useMeaning(useCallback((meant: Meant) => JSON.stringify(part(meant) ?? null), [part]))
-  return JSON.parse(text) as T
-}
