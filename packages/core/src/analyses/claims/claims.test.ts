@@ -145,6 +145,18 @@ describe('claims of every kind of outcome', () => {
   }, 240_000)
 })
 
+describe('claims of zones', () => {
+  it('have limits of the confidence that was asked for', () => {
+    const { book, claims } = outcomeBook('zone', seededRandom(4))
+    const width = (confidence: number): number => {
+      const [{ lower, upper } = { lower: NaN, upper: NaN }] = tryClaims(book, { claims, confidence })
+      return Math.log(upper / lower)
+    }
+    expect(width(0.5)).toBeLessThan(width(0.9))
+    expect(width(0.9)).toBeLessThan(width(0.98))
+  })
+})
+
 describe('shares and weights within trips', () => {
   // University Group Diabetes Program, deaths on tolbutamide and placebo under and over 55 (Rothman, Modern Epidemiology; from memory): 1.33.
   it('agree with the published pooled risk ratio', () => {

@@ -1,5 +1,5 @@
 import { at, entry } from '../../checked/index.ts'
-import { clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
+import { alphaOf, clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
 import { tripOf } from '../within/comparedTrips.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 
@@ -18,7 +18,7 @@ interface ZoneRow {
  * Which colour zone explains most of the spread between colours of one body: the gamma spread of its colours' strikes over what their
  * bodies' hours would have brought, with whole trips drawn anew for the error.
  */
-export function zoneResult({ columns, claim, selection, rows }: Question): ClaimResult {
+export function zoneResult({ columns, claim, selection, rows, options }: Question): ClaimResult {
   const zone = ZONES.indexOf(claim.against as (typeof ZONES)[number])
   const word = (column: string, row: number): string => {
     const { codes, levels } = entry(columns.factors, column)
@@ -44,11 +44,12 @@ export function zoneResult({ columns, claim, selection, rows }: Question): Claim
   const share = drawn.filter((one) => one > 0).length / DRAWS
   const pValue = Math.max(2 / DRAWS, 2 * Math.min(share, 1 - share))
   const sorted = drawn.map(Math.exp).sort((a, b) => a - b)
+  const outside = Math.round((alphaOf(options) / 2) * DRAWS)
   return {
     found: {
       ratio: Math.exp(seen),
-      lower: at(sorted, Math.floor(0.05 * DRAWS)),
-      upper: at(sorted, Math.floor(0.95 * DRAWS) - 1),
+      lower: at(sorted, outside),
+      upper: at(sorted, DRAWS - 1 - outside),
       pValue,
       early: all.length < 10,
     },

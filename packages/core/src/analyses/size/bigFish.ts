@@ -35,7 +35,7 @@ const LEAST_FISH = 10
 const DAY_H = 8
 
 /**
- * Who brings the big ones? A seven here may be as rare as a fifteen there: big is a percentile of this water's fish.
+ * Who brings the big ones? What is big on one water is an everyday fish on another: big is a percentile of this water's own fish.
  *
  * Given      columns of one water, what to group by, the percentile (default 0.9), which rows
  * Returned   groups by big fish in a hundred hours, most first; days blank and with a big fish at the group's own rates, with the book's

@@ -23,11 +23,21 @@ const BUILD = [
   'hook',
   'skirt',
 ] as const
+const RIGGING = [
+  'hookRing',
+  'weedGuard',
+  'bead',
+  'pegged',
+  'softness',
+  'headWeights',
+  'tunedAtC',
+  'addedWeightG',
+] as const
 const VERSION = ['version', 'versionFrom', 'modification'] as const
 const COLOUR = ['family', 'finish', 'brightness'] as const
 const USE = ['standsFor', 'price', 'note'] as const
 /** Every field of a lure that the form asks for. */
-export const FIELDS = ['name', ...BUILD, ...VERSION, ...LURE_ZONES, ...COLOUR, ...USE]
+export const FIELDS = ['name', ...BUILD, ...RIGGING, ...VERSION, ...LURE_ZONES, ...COLOUR, ...USE]
 
 interface LureFieldsProps {
   readonly form: RecordForm
@@ -54,6 +64,11 @@ export function LureFields({ form, zones }: LureFieldsProps) {
       </Group>
       <Group title={text.lure.build}>
         {BUILD.map((field) => (
+          <RecordField key={field} form={form} field={field} width="180px" />
+        ))}
+      </Group>
+      <Group title={text.lure.rigging}>
+        {RIGGING.map((field) => (
           <RecordField key={field} form={form} field={field} width="180px" />
         ))}
       </Group>

@@ -36,6 +36,7 @@ export const text = {
     new: 'New lure',
     name: 'Name',
     build: 'Build',
+    rigging: 'Rigging and tuning',
     colour: 'Colour',
     zones: { back: 'Back', side: 'Side', belly: 'Belly', accent: 'Accent' },
     anyColour: (zone: string) => `${zone}: any colour`,
