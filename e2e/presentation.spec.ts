@@ -55,6 +55,13 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
   await expect(page.getByRole('button', { name: 'How: rip and stop · pause 2 s' })).toBeVisible()
   await phone.later(10)
   await phone.strike('lost')
+  await phone.tap('Reading')
+  await phone.tap('Bait, bass or people seen')
+  await phone.tap('gizzard shad')
+  await phone.tap('fry')
+  await phone.tap('7 to 12')
+  await phone.tap('Boats: more')
+  await phone.tap('Save', 'Seen, logged')
   await phone.tap('Break', 'Break')
   await app.start()
   await phone.synced()
@@ -79,5 +86,10 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
     [15, null, null, 'dock', true, 0],
     [10, 'rip and stop', 2, 'dock', true, 1],
   ])
+  expect(
+    await app.query(
+      `select prey_seen, fry, bass_count, boats_seen from readings where fry and trip = (select id from trips where deck is not null order by start desc limit 1)`,
+    ),
+  ).toEqual([{ prey_seen: ['gizzard shad'], fry: true, bass_count: '7 to 12', boats_seen: 1 }])
   await phone.close()
 })

@@ -37,7 +37,7 @@ const browser = await chromium.launch({
 const out = join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
 
-const question = '/findings?by=lure&where=temp_band%3D45..50F%3Bsky_band%3Dovercast'
+const question = '/findings?by=lure&where=temp_band%3D45..50F%3Bsky_band%3Dmostly%2Covercast'
 /** A day of two on the river, and what an old log looks like. */
 const TRIP = 'Nov 15, 2026'
 const OLD_LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks

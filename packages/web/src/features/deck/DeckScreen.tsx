@@ -8,21 +8,18 @@ import { Aboard, EVERYONE } from './Aboard.tsx'
 import type { Whose } from './Aboard.tsx'
 import { Bag } from './Bag.tsx'
 import { BlackScreen, useLowBattery } from './BlackScreen.tsx'
-import { DaySheet } from './DaySheet.tsx'
 import { LineToStrike } from './LineToStrike.tsx'
 import { placedRods } from './levels.ts'
 import type { PlacedRod } from './levels.ts'
+import { OpenSheet } from './OpenSheet.tsx'
+import type { Sheet } from './OpenSheet.tsx'
 import { followPlace } from './place.ts'
-import type { PresentationLine } from './PresentationLines.tsx'
-import { PresentationSheet } from './PresentationSheet.tsx'
 import { Prompt } from './Prompt.tsx'
-import { ReadingSheet } from './ReadingSheet.tsx'
 import { Rods } from './Rods.tsx'
 import { deckNow, newId } from './deckSession.ts'
 import { useDeckSettings } from './deckSettings.ts'
 import { StateLine } from './StateLine.tsx'
 import { StrikeArea } from './StrikeArea.tsx'
-import { StrikeSheet } from './StrikeSheet.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 import { TopLine } from './TopLine.tsx'
@@ -33,8 +30,6 @@ import { useNow } from './useNow.ts'
 import { useSilenceWatch } from './useSilenceWatch.ts'
 import { useTaps } from './useTaps.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
-
-type Sheet = 'reading' | 'day' | PresentationLine | { readonly strike: string }
 
 /** The rods in the water, what is in hand, and Strike. */
 export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
@@ -79,12 +74,19 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     setAsking({ kind: 'since', rod, angler: anglers[0] ?? null, struck: true })
   }
 
-  if (sheet === 'reading') return <ReadingSheet deck={deck} nowMs={nowMs} onDone={() => setSheet(undefined)} />
-  if (sheet === 'how' || sheet === 'where')
-    return <PresentationSheet deck={deck} line={sheet} anglers={anglers} onDone={() => setSheet(undefined)} />
-  if (sheet === 'day')
-    return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={() => setSheet(undefined)} />
-  if (sheet) return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={() => setSheet(undefined)} />
+  if (sheet)
+    return (
+      <OpenSheet
+        sheet={sheet}
+        onSheet={setSheet}
+        book={book}
+        deck={deck}
+        rods={rods}
+        anglers={anglers}
+        zone={zone}
+        nowMs={nowMs}
+      />
+    )
   const resting = onBreak(day)
   if (black)
     return (

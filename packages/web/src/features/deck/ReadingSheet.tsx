@@ -9,7 +9,17 @@ import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 
 /** What the water is like now: only what changed is logged, or that all is as it was. */
-export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: number; onDone: () => void }) {
+export function ReadingSheet({
+  deck,
+  nowMs,
+  onSeen,
+  onDone,
+}: {
+  deck: Deck
+  nowMs: number
+  onSeen: () => void
+  onDone: () => void
+}) {
   const [given, setGiven] = useState<Fields>({})
   const { readings, trip } = deck.day
   const carried: Fields = Object.fromEntries(
@@ -35,6 +45,7 @@ export function ReadingSheet({ deck, nowMs, onDone }: { deck: Deck; nowMs: numbe
           {text.cancel}
         </Target>
       </header>
+      <Target onTap={onSeen}>{text.read.seen}</Target>
       <ReadingFields
         readings={readings}
         given={given}

@@ -17,9 +17,9 @@ const STEPS: Readonly<
   kn: { step: 1, start: { windMps: 4 } },
   hpa: { step: 1, start: { pressureHpa: 1015 } },
   inhg: { step: 0.05, start: { pressureHpa: 30 } },
-  in: { step: 0.5, start: { lengthMm: 14, minLengthMm: 14, visibilityM: 36 } },
-  cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36, visibilityM: 100 } },
-  mm: { step: 5, start: { lengthMm: 360, minLengthMm: 360 } },
+  in: { step: 0.5, start: { lengthMm: 14, minLengthMm: 14, visibilityM: 36, preyLengthMm: 2 } },
+  cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36, visibilityM: 100, preyLengthMm: 5 } },
+  mm: { step: 5, start: { lengthMm: 360, minLengthMm: 360, preyLengthMm: 50 } },
   /** Weights in pounds go by two ounces. */
   oz: { step: 2, start: { weightG: 32 } },
   kg: { step: 0.05, start: { weightG: 0.9 } },
