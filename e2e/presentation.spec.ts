@@ -58,7 +58,7 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
   await phone.tap('Reading')
   await phone.tap('Bait, bass or people seen')
   await phone.tap('gizzard shad')
-  await phone.tap('fry')
+  await phone.tap('schools of fry')
   await phone.tap('7 to 12')
   await phone.tap('Boats: more')
   await phone.tap('Save', 'Seen, logged')

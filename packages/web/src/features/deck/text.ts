@@ -194,7 +194,7 @@ export const text = {
       bassInBait: 'bass in the bait',
       bassOffBottomM: 'Off the bottom',
       dieOff: 'Dead bait',
-      fry: 'fry',
+      fry: 'schools of fry',
       shadSpawning: 'shad spawning',
       crawfishMounds: 'crawfish mounds',
       mudOnBelly: 'mud on a belly',
