@@ -6,7 +6,7 @@ import { looseEndsOf, timedTripOf } from '../effort/index.ts'
 import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './liveBag.ts'
 import { daySummary } from './daySummary.ts'
-import { breakOff, inHand, onBreak } from './hands.ts'
+import { breakOff, inHand, onBreak, stretchInHand } from './hands.ts'
 import { changePresentation, howOf, whereOf } from './presentation.ts'
 import { fishOn } from './takeInHand.ts'
 import { comeAboard, namesIn } from './people.ts'
@@ -69,6 +69,8 @@ describe('rods in hand', () => {
       ['jerk', 0, 10],
       ['jerk', 10, null],
     ])
+    // It is still the same rod in hand, since it was picked up.
+    expect(stretchInHand(day, null).map(({ start }) => start)).toEqual([iso(0), iso(10)])
     day = handTo(day, 'jig', at(20), newId)
     expect(inHand(day, null)).toMatchObject({ lure: 'jig', cover: 'chunk rock' })
     expect(inHand(day, null)).not.toHaveProperty('pauseS')

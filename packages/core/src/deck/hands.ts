@@ -47,3 +47,15 @@ export function begun(day: DeckDay, angler: Angler, rod: Rod, atMs: number, newI
 /** The clock stops: everything in hand ends now. */
 export const breakOff = (day: DeckDay, atMs: number): DeckEdit[] =>
   day.stints.filter(({ end }) => !end).map((stint) => ended(stint, Math.max(atMs, epochMs(stint.start))))
+
+/** What a person has in hand as one stretch: its stints on the same rod without a gap, earliest first, however it was fished. */
+export function stretchInHand(day: Pick<DeckDay, 'stints'>, angler: Angler): Stint[] {
+  const stretch: Stint[] = []
+  for (const stint of stintsOf(day, angler).reverse()) {
+    const next = stretch[0]
+    const goesOn = next ? isRod(stint, next) && stint.end === next.start : !stint.end
+    if (!goesOn) break
+    stretch.unshift(stint)
+  }
+  return stretch
+}

@@ -15,6 +15,7 @@ export function dampedFactor(curvature: Square, n: number, least: number): Squar
       n,
     )
     if (factor) return factor
+    if (!Number.isFinite(raised)) throw new Error('a curvature that is not made of numbers cannot be damped')
   }
 }
 

@@ -13,6 +13,8 @@ remembering.startListening({
 })
 
 export const appStore = configureStore({
+  // Requests of the account carry passwords: no extension sees them.
+  devTools: import.meta.env.DEV,
   reducer: { session: sessionReducer, records: recordsReducer, [api.reducerPath]: api.reducer },
   middleware: (defaults) =>
     defaults({ serializableCheck: false, immutableCheck: false })

@@ -44,7 +44,7 @@ export function zoneResult({ columns, claim, selection, rows, options }: Questio
   const share = drawn.filter((one) => one > 0).length / DRAWS
   const pValue = Math.max(2 / DRAWS, 2 * Math.min(share, 1 - share))
   const sorted = drawn.map(Math.exp).sort((a, b) => a - b)
-  const outside = Math.round((alphaOf(options) / 2) * DRAWS)
+  const outside = Math.min(DRAWS / 2 - 1, Math.round((alphaOf(options) / 2) * DRAWS))
   return {
     found: {
       ratio: Math.exp(seen),

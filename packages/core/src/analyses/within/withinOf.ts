@@ -185,16 +185,17 @@ function switchesOf(
 ): Switches {
   const stintFactor = entry(columns.factors, 'stint')
   const chosen = new Set(rows.filter(asked).map((row) => at(stintFactor.levels, at(stintFactor.codes, row))))
-  const first = new Set<string>()
-  const seen = new Set<string>()
+  // The first in hand is none, nor is the same lure going on, fished otherwise or elsewhere.
+  const noSwitch = new Set<string>()
+  const before = new Map<string, string>()
   for (const stint of [...book.stints].sort((x, y) => epochMs(x.start) - epochMs(y.start))) {
     const who = `${stint.trip} ${stint.angler ?? ''}`
-    if (!seen.has(who)) first.add(stint.id)
-    seen.add(who)
+    if (!before.has(who) || before.get(who) === stint.lure) noSwitch.add(stint.id)
+    before.set(who, stint.lure)
   }
   const switches = { planned: 0, blank: 0, unknown: 0 }
   for (const { id, reason } of book.stints) {
-    if (!chosen.has(id) || first.has(id)) continue
+    if (!chosen.has(id) || noSwitch.has(id)) continue
     switches[isPlanned(reason) ? 'planned' : reason === OTHERS_BLANK ? 'blank' : 'unknown']++
   }
   return switches

@@ -29,10 +29,20 @@ export function SecondFactor({ on }: { on: boolean }) {
           <code>{recovery.join('  ')}</code>
         </Box>
       )}
-      {beginning.data && !on && !recovery ? (
-        <Confirm setup={beginning.data} onCode={(code) => confirm({ code })} />
+      {beginning.data ? (
+        <Confirm
+          setup={beginning.data}
+          onCode={(code) => confirm({ code }).then(({ data }) => data && beginning.reset())}
+        />
       ) : (
-        <Switch on={on} onPassword={(current) => (on ? turnOff({ current }) : begin({ current }))} />
+        <Switch
+          on={on}
+          onPassword={(current) => {
+            // What was shown once is not shown for the next secret.
+            confirming.reset()
+            return on ? turnOff({ current }) : begin({ current })
+          }}
+        />
       )}
       <ProblemNote problem={refusalOf(confirming.error ?? (on ? turningOff.error : beginning.error))} />
     </Box>

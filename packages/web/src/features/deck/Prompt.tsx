@@ -1,6 +1,15 @@
 import { useState } from 'react'
 import { HOUR_MS, MINUTE_MS, epochMs, fieldsOf } from '@jotbook/core'
-import { countOf, inHand, isLegal, liveBag, movedInTime, nextTag, sinceChoices } from '@jotbook/core/deck'
+import {
+  countOf,
+  inHand,
+  isLegal,
+  liveBag,
+  movedInTime,
+  nextTag,
+  sinceChoices,
+  stretchInHand,
+} from '@jotbook/core/deck'
 import type { Angler, Since } from '@jotbook/core/deck'
 import type { PlacedRod } from './levels.ts'
 import { PresentationLines } from './PresentationLines.tsx'
@@ -71,7 +80,9 @@ function Row({ label, alert = false, children }: { label: string; alert?: boolea
 
 function Standing({ deck: { day }, anglers, nowMs, onPresentation }: PromptProps) {
   const held = inHand(day, anglers[0] ?? null)
-  const strikes = held ? countOf(day.strikes.filter(({ stint }) => stint === held.id)) : 0
+  const stretch = stretchInHand(day, anglers[0] ?? null)
+  const own = new Set(stretch.map(({ id }) => id))
+  const strikes = countOf(day.strikes.filter(({ stint }) => stint && own.has(stint)))
   if (!held)
     return (
       <div className="prompt standing">
@@ -81,7 +92,7 @@ function Standing({ deck: { day }, anglers, nowMs, onPresentation }: PromptProps
   return (
     <div className="prompt held">
       <div className="standing">
-        <strong>{text.held(Math.floor((nowMs - epochMs(held.start)) / MINUTE_MS))}</strong>
+        <strong>{text.held(Math.floor((nowMs - epochMs((stretch[0] ?? held).start)) / MINUTE_MS))}</strong>
         <span>{text.count(strikes)}</span>
       </div>
       <PresentationLines held={held} onOpen={onPresentation} />
