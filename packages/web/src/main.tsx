@@ -7,13 +7,13 @@ import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { api } from './state/api.ts'
+import { applyPreferences } from './app/applyPreferences.ts'
 import { router } from './app/router.tsx'
 import { keepPages } from './state/keepPages.ts'
 import { appStore } from './state/store.ts'
-import { applyNight } from './ui/night.ts'
 import { system } from './ui/theme.ts'
 
-applyNight()
+applyPreferences()
 // Asked before anything is drawn: what is shown first waits for it. Whoever shows it asks again where it failed.
 const asked = appStore.dispatch(api.endpoints.session.initiate(undefined))
 void asked.then(() => asked.unsubscribe())

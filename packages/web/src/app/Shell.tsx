@@ -2,10 +2,9 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Moon, Sun } from 'lucide-react'
 import { NavLink, Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { Button, LinkButton } from '../ui/controls.tsx'
-import { useLocaleChoice } from '../ui/locale.ts'
-import { setNight, useNight } from '../ui/night.ts'
 import { BookOfLink } from '../ui/ofBook/BookOfLink.tsx'
-import { useAppSelector } from '../state/store.ts'
+import { isNight, nightChosen } from '../state/preferences.ts'
+import { useAppDispatch, useAppSelector } from '../state/store.ts'
 import { text } from './text.ts'
 import { UndoBar } from './UndoBar.tsx'
 import { useOpenBook } from '../state/useBook.ts'
@@ -53,7 +52,7 @@ export function Shell() {
   const { none, signedOut } = useOpenBook()
   const { pathname } = useLocation()
   // A change of clock or decimal sign draws every screen anew.
-  const { clock, decimal } = useLocaleChoice()
+  const { clock, decimal } = useAppSelector(({ preferences }) => preferences.locale)
   return (
     <>
       <chakra.a
@@ -132,14 +131,15 @@ function SyncState() {
 }
 
 function NightSwitch() {
-  const night = useNight()
+  const dispatch = useAppDispatch()
+  const night = useAppSelector(({ preferences }) => isNight(preferences))
   return (
     <Button
       look="bare"
       color="onBand"
       _hover={{ bg: 'ink' }}
       aria-label={night ? text.dayColours : text.nightColours}
-      onClick={() => setNight(!night)}
+      onClick={() => dispatch(nightChosen(!night))}
     >
       {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
     </Button>

@@ -1,8 +1,8 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import {
   bareQuantity,
   calendarDay,
-  chooseLocale,
+  speakAs,
   clock,
   counted,
   decimals,
@@ -13,44 +13,34 @@ import {
   whole,
 } from './locale.ts'
 
-const kept = new Map<string, string>()
-beforeEach(
-  () =>
-    void vi.stubGlobal('localStorage', {
-      setItem: (key: string, value: string) => kept.set(key, value),
-      getItem: (key: string) => kept.get(key) ?? null,
-    }),
-)
 afterEach(() => {
-  chooseLocale({ clock: 'auto', decimal: 'auto' })
-  vi.unstubAllGlobals()
+  speakAs({ clock: 'auto', decimal: 'auto' })
 })
 
 const NINE_42_PM = Date.UTC(2026, 2, 15, 2, 42)
 
 describe('the reader’s own way of writing', () => {
-  it('has the decimal sign chosen, in plain numbers and in measures, and is remembered', () => {
-    chooseLocale({ decimal: 'comma' })
+  it('has the decimal sign chosen, in plain numbers and in measures', () => {
+    speakAs({ clock: 'auto', decimal: 'comma' })
     expect([
       decimals(1.5, 2),
       whole(1234),
       quantity(419.1, null, 'mm', 'in'),
       bareQuantity(419.1, '16.5 in', 'mm', 'in'),
     ]).toEqual(['1,50', '1.234', '16,5 in', '16,5'])
-    expect(JSON.parse(kept.get('jot-locale')!)).toEqual({ clock: 'auto', decimal: 'comma' })
-    chooseLocale({ decimal: 'point' })
+    speakAs({ clock: 'auto', decimal: 'point' })
     expect([decimals(1.5, 2), whole(1234), quantity(419.1, null, 'mm', 'in')]).toEqual(['1.50', '1,234', '16.5 in'])
   })
 
   it('has the clock chosen, in the zone of the water, also at midnight and noon', () => {
     const [midnight, noon] = [Date.UTC(2026, 2, 14, 5, 0), Date.UTC(2026, 2, 14, 17, 0)]
-    chooseLocale({ clock: '12' })
+    speakAs({ clock: '12', decimal: 'auto' })
     expect([
       clock(NINE_42_PM, 'America/Chicago'),
       clock(midnight, 'America/Chicago'),
       clock(noon, 'America/Chicago'),
     ]).toEqual(['9:42 pm', '12:00 am', '12:00 pm'])
-    chooseLocale({ clock: '24' })
+    speakAs({ clock: '24', decimal: 'auto' })
     expect([
       clock(NINE_42_PM, 'America/Chicago'),
       clock(midnight, 'America/Chicago'),

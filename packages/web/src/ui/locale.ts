@@ -1,49 +1,17 @@
-import { useSyncExternalStore } from 'react'
 import { formatQuantity, quantityText, unitLabel } from '@jotbook/core'
 import type { EpochMs, Unit } from '@jotbook/core'
+import type { LocaleChoice } from '../state/preferences.ts'
 
 /** The one module that speaks Intl: numbers, days, clocks and lists as the reader's language and choices have them. */
 
-export type ClockStyle = 'auto' | '12' | '24'
-export type DecimalStyle = 'auto' | 'point' | 'comma'
-
-export interface LocaleChoice {
-  readonly clock: ClockStyle
-  readonly decimal: DecimalStyle
-}
-
-const KEY = 'jot-locale'
-const listeners = new Set<() => void>()
-let choice: LocaleChoice = remembered()
+let choice: LocaleChoice = { clock: 'auto', decimal: 'auto' }
 const formats = new Map<string, Intl.NumberFormat | Intl.DateTimeFormat | Intl.ListFormat>()
 
-function remembered(): LocaleChoice {
-  try {
-    const { clock = 'auto', decimal = 'auto' } = JSON.parse(
-      globalThis.localStorage?.getItem(KEY) ?? '{}',
-    ) as Partial<LocaleChoice>
-    return { clock, decimal }
-  } catch {
-    return { clock: 'auto', decimal: 'auto' }
-  }
-}
-
-export function chooseLocale(next: Partial<LocaleChoice>): void {
-  choice = { ...choice, ...next }
+/** From now on numbers and clocks are written as chosen. */
+export function speakAs(next: LocaleChoice): void {
+  if (next === choice) return
+  choice = next
   formats.clear()
-  localStorage.setItem(KEY, JSON.stringify(choice))
-  for (const listener of listeners) listener()
-}
-
-/** The reader's choice; a screen that uses it is drawn anew when it changes. */
-export function useLocaleChoice(): LocaleChoice {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener)
-      return () => listeners.delete(listener)
-    },
-    () => choice,
-  )
 }
 
 const language = (): string => globalThis.navigator?.language ?? 'en-US'

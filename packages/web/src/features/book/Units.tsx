@@ -4,15 +4,18 @@ import { UNIT_CHOICES } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
-import { chooseLocale, unitLabel, useLocaleChoice } from '../../ui/locale.ts'
-import type { LocaleChoice } from '../../ui/locale.ts'
+import { localeChosen } from '../../state/preferences.ts'
+import type { LocaleChoice } from '../../state/preferences.ts'
+import { useAppDispatch, useAppSelector } from '../../state/store.ts'
+import { unitLabel } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
 /** Units, quantity by quantity, and how this device writes clocks and numbers. */
 export function Units({ book }: { book: string }) {
   const units = useUnits()
   const save = useSave()
-  const locale = useLocaleChoice()
+  const dispatch = useAppDispatch()
+  const locale = useAppSelector(({ preferences }) => preferences.locale)
   const choose = (quantity: keyof UnitPreferences, unit: string): void => {
     void save(text.units.changed, [{ kind: 'book', id: book, fields: { units: { ...units, [quantity]: unit } } }])
   }
@@ -36,14 +39,14 @@ export function Units({ book }: { book: string }) {
           label={text.units.clock}
           value={locale.clock}
           options={(['auto', '12', '24'] as const).map((clock) => [clock, text.units.clocks[clock]])}
-          onChoose={(clock) => chooseLocale({ clock: clock as LocaleChoice['clock'] })}
+          onChoose={(clock) => dispatch(localeChosen({ clock: clock as LocaleChoice['clock'] }))}
         />
         <Choice
           id="locale-decimal"
           label={text.units.decimal}
           value={locale.decimal}
           options={Object.entries(text.units.decimals)}
-          onChoose={(decimal) => chooseLocale({ decimal: decimal as LocaleChoice['decimal'] })}
+          onChoose={(decimal) => dispatch(localeChosen({ decimal: decimal as LocaleChoice['decimal'] }))}
         />
       </Flex>
       <Quiet>{text.units.note}</Quiet>

@@ -10,14 +10,13 @@ import { keepReserve } from '../../offline/index.ts'
 import { useMay, useOpenBook } from '../../state/useBook.ts'
 import { DeckScreen } from './DeckScreen.tsx'
 import { Launch } from './Launch.tsx'
-import { useDeckSettings } from './deckSettings.ts'
 import { text } from './text.ts'
 import { useDeck } from './useDeck.ts'
 
 /** The deck: the trip under way, or the launch of one. */
 export function DeckPage() {
   useOpenBook()
-  const { theme, large, left } = useDeckSettings()
+  const { theme, large, left } = useAppSelector(({ preferences }) => preferences.deck)
   const { book, trips } = useAppSelector(({ records }) => records)
   useEffect(() => {
     const { dataset, classList } = document.documentElement

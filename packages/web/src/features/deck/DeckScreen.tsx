@@ -17,7 +17,6 @@ import { followPlace } from './place.ts'
 import { Prompt } from './Prompt.tsx'
 import { Rods } from './Rods.tsx'
 import { deckNow, newId } from './deckSession.ts'
-import { useDeckSettings } from './deckSettings.ts'
 import { StateLine } from './StateLine.tsx'
 import { StrikeArea } from './StrikeArea.tsx'
 import { Target } from './Target.tsx'
@@ -47,7 +46,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const tick = useNow()
   const nowMs = deckNow(day)
   useScreenAwake()
-  const { places } = useDeckSettings()
+  const { places } = useAppSelector(({ preferences }) => preferences.deck)
   useEffect(() => {
     followPlace(places)
     return () => followPlace(false)

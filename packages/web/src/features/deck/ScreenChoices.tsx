@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react'
 import { askToPersist, readRoom } from '../../offline/index.ts'
-import { chooseDeck, useDeckSettings } from './deckSettings.ts'
-import type { DeckSettings } from './deckSettings.ts'
+import { deckChosen } from '../../state/preferences.ts'
+import type { DeckSettings } from '../../state/preferences.ts'
+import { useAppDispatch, useAppSelector } from '../../state/store.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 
@@ -10,18 +11,19 @@ const SWITCHES = ['wet', 'large', 'left', 'awake', 'places'] as const
 
 /** How this screen looks and is held, and whether what is on it will be kept. */
 export function ScreenChoices() {
-  const settings = useDeckSettings()
+  const dispatch = useAppDispatch()
+  const settings = useAppSelector(({ preferences }) => preferences.deck)
   const [persisted, setPersisted] = useState<boolean>()
   useEffect(() => void readRoom().then((room) => setPersisted(room.persisted)), [])
   const toggle = (name: Exclude<keyof DeckSettings, 'theme'>): void => {
-    chooseDeck({ [name]: !settings[name] })
+    dispatch(deckChosen({ [name]: !settings[name] }))
   }
   return (
     <section aria-label={text.daySheet.screen}>
       <h2>{text.daySheet.screen}</h2>
       <div className="counters" role="group" aria-label={text.daySheet.theme}>
         {THEMES.map((theme) => (
-          <Target key={theme} aria-pressed={settings.theme === theme} onTap={() => chooseDeck({ theme })}>
+          <Target key={theme} aria-pressed={settings.theme === theme} onTap={() => dispatch(deckChosen({ theme }))}>
             {text.daySheet.themes[theme]}
           </Target>
         ))}

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { useDeckSettings } from './deckSettings.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 
@@ -48,7 +48,7 @@ export function Stepper({ label, value, note, onStep, onType }: StepperProps) {
 }
 
 function Step({ label, sign, onStep }: { label: string; sign: string; onStep: () => void }) {
-  const { wet } = useDeckSettings()
+  const { wet } = useAppSelector(({ preferences }) => preferences.deck)
   const latest = useRef(onStep)
   useEffect(() => {
     latest.current = onStep

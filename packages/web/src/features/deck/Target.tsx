@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import type { ButtonHTMLAttributes, ReactNode } from 'react'
-import { useDeckSettings } from './deckSettings.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { text } from './text.ts'
 
 const HOLD_MS = 300
@@ -14,7 +14,7 @@ interface TargetProps extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'onC
  * Something to hit with a wet thumb: one tap, or on a wet screen a hold of 300 ms. A key press is always one press.
  */
 export function Target({ onTap, children, className = '', ...rest }: TargetProps) {
-  const { wet } = useDeckSettings()
+  const { wet } = useAppSelector(({ preferences }) => preferences.deck)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const [holding, setHolding] = useState(false)
   const letGo = (): void => {

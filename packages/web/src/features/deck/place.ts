@@ -1,5 +1,4 @@
 import type { Fields } from '@jotbook/core'
-import { deckSettings } from './deckSettings.ts'
 
 /** A fix older than this is somewhere else. */
 const FRESH_MS = 60_000
@@ -25,7 +24,7 @@ export function followPlace(on: boolean): void {
 
 /** The place of a strike, when allowed and known. */
 export function placeNow(): Fields {
-  if (!deckSettings().places || !last || Date.now() - last.timestamp > FRESH_MS) return {}
+  if (!last || Date.now() - last.timestamp > FRESH_MS) return {}
   return { latitude: last.coords.latitude, longitude: last.coords.longitude }
 }
 

@@ -1,9 +1,9 @@
 import { useEffect } from 'react'
-import { useDeckSettings } from './deckSettings.ts'
+import { useAppSelector } from '../../state/store.ts'
 
 /** Keeps the screen on while the switch is on and the page is seen. */
 export function useScreenAwake(): void {
-  const { awake } = useDeckSettings()
+  const { awake } = useAppSelector(({ preferences }) => preferences.deck)
   useEffect(() => {
     if (!awake || !('wakeLock' in navigator)) return undefined
     let lock: WakeLockSentinel | undefined
