@@ -1,7 +1,19 @@
-import { at, answer, columnInfo, parseWhere } from '@jotbook/core'
-import type { Board, BoardRow, BookRecords, Rate } from '@jotbook/core'
+import {
+  COST_COLUMNS,
+  answer,
+  at,
+  buildColumns,
+  columnInfo,
+  costAndPace,
+  isStrikeKind,
+  namesOf,
+  parseWhere,
+  planFor,
+} from '@jotbook/core'
+import type { Board, BoardRow, BookRecords, CostAndPace, Question, Rate } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
+import { kinds } from './kinds.ts'
 import { listed } from './listed.ts'
 import { table } from './table.ts'
 
@@ -18,10 +30,16 @@ export function board({ bundle, by, where = '', confidence = '0.9', json }: Boar
   const { book } = soundBundle(bundle)
   const columns = listed(by)
   if (columns.length === 0) throw new Failure('--by needs at least one column.', 2)
+  const [kind = ''] = columns
+  // Strikes have these, hours do not: shares, never a rate.
+  if (columns.length === 1 && isStrikeKind(kind)) {
+    return kinds({ bundle, of: kind, where, confidence, ...(json === undefined ? {} : { json }) })
+  }
   const result = asCallFault(() =>
     answer(book, { by: columns, where: parseWhere(where) }, { confidence: Number(confidence) }),
   )
-  console.log(json ? JSON.stringify(boardJson(result), null, 2) : boardText(result, book))
+  const costs = asCallFault(() => costsOf(book, { by: columns, where: parseWhere(where) }))
+  console.log(json ? JSON.stringify(boardJson(result, costs), null, 2) : boardText(result, book))
   return 0
 }
 
@@ -102,7 +120,21 @@ function rowJson({
 const LOOK =
   'a look, not a verdict: asked after every trip, one row or another stands out some day; what is confirmed, jot analyse claims says'
 
-function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board): unknown {
+/** Cost and casts a strike, by group. */
+function costsOf(book: BookRecords, question: Question): Map<string, CostAndPace> {
+  const columns = buildColumns(book, planFor({ ...question, by: [...question.by, ...COST_COLUMNS] }))
+  return new Map(costAndPace(book, columns, question, namesOf(book)).map((one) => [one.group.join('\n'), one]))
+}
+
+function costJson(costs: ReadonlyMap<string, CostAndPace>, group: readonly string[]): Record<string, unknown> {
+  const { costPerStrike = null, castsPerStrike = null } = costs.get(group.join('\n')) ?? {}
+  return { cost_per_strike: costPerStrike, casts_per_strike: castsPerStrike }
+}
+
+function boardJson(
+  { by, confidence, rows, all, leftOut, spread, blankDaysMissing }: Board,
+  costs: ReadonlyMap<string, CostAndPace>,
+): unknown {
   return {
     by,
     confidence,
@@ -110,6 +142,7 @@ function boardJson({ by, confidence, rows, all, leftOut, spread, blankDaysMissin
       ...Object.fromEntries(by.map((name, i) => [name, row.group[i]])),
       ...rateJson(row),
       ...rowJson(row),
+      ...costJson(costs, row.group),
     })),
     all: all && rateJson(all),
     left_out: {

@@ -71,7 +71,7 @@ function claimsText(trials: readonly ClaimTrial[], water: string | undefined): s
   ])
   const unlearnt = trials.filter(({ verdict }) => verdict === 'cannot be learnt')
   return [
-    `${water === undefined ? 'On all waters' : `On ${water}`} ${count('holds')} rules hold, ${count('fails')} fail and ${count('no difference')} make no difference; of ${count('too early')} it is too early to say, and of ${unlearnt.length} these hours tell nothing. Of those that hold or fail, one in ten may be wrong.`,
+    `${water === undefined ? 'On all waters' : `On ${water}`} ${count('holds')} rules hold, ${count('fails')} fail and ${count('no difference')} make no difference; of ${count('too early')} it is too early to say, and ${unlearnt.length} cannot be tested with what is logged. Of those that hold or fail, one in ten may be wrong.`,
     '',
     table(['rule', 'verdict', 'says', 'ratio', 'limits', 'q', 'hours', 'against', 'still needed', 'dispute'], lines),
     '',
@@ -81,7 +81,7 @@ function claimsText(trials: readonly ClaimTrial[], water: string | undefined): s
     ...(unlearnt.length === 0
       ? []
       : [
-          'Cannot be learnt so:',
+          'Not testable with what is logged:',
           ...unlearnt.map(({ claim, why, toLog = [] }) => `${claim.id}: ${why}; log ${toLog.join(', ')}.`),
         ]),
   ].join('\n')

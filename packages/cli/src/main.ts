@@ -1,3 +1,4 @@
+import { STRIKE_KINDS } from '@jotbook/core'
 import { Command, CommanderError } from 'commander'
 import { board } from './board.ts'
 import type { BoardCall } from './board.ts'
@@ -5,6 +6,8 @@ import { check } from './check.ts'
 import { Failure } from './failure.ts'
 import { claims } from './claims.ts'
 import type { ClaimsCall } from './claims.ts'
+import { kinds } from './kinds.ts'
+import type { KindsCall } from './kinds.ts'
 import { like } from './like.ts'
 import type { LikeCall } from './like.ts'
 import { curve, model } from './models.ts'
@@ -99,6 +102,16 @@ analyse
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
   .option('--json')
   .action((options: BoardCall) => void (exitCode = board(options)))
+
+analyse
+  .command('kinds')
+  .description('how strikes came: shares by phase, feel, hook set, hook position, pitch, level or cover')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--of <kind>', Object.keys(STRIKE_KINDS).join(', '))
+  .option('--where <conditions>')
+  .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
+  .option('--json')
+  .action((options: KindsCall) => void (exitCode = kinds(options)))
 
 analyse
   .command('curve')

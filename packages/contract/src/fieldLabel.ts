@@ -30,6 +30,7 @@ const LABELS: Readonly<Record<string, string>> = {
   bassOffBottomM: 'Bass off the bottom',
   bassInBait: 'Bass in the bait',
   mudOnBelly: 'Mud on a belly',
+  lastsH: 'Lasts, hours',
   tunedAtC: 'Temperature it was tuned at',
   addedWeightG: 'Weight added',
   anglersSeen: 'Anglers',

@@ -97,8 +97,8 @@ export { NO_PAST, cautionsNow, dayMeans, dayOfConditions, usualReadings } from '
 export type { Caution, DayCondition, SaidColumn, UsualReadings } from './conditions/index.ts'
 export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
 export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
-export { levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
-export type { Level, WorkingDepth } from './presentation/index.ts'
+export { beatOf, beatSteps, levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
+export type { Beat, BeatHeard, Level, WorkingDepth } from './presentation/index.ts'
 export {
   bookOf,
   REPORTS_BEFORE_MS,
@@ -150,8 +150,14 @@ export {
   answer,
   answerLong,
   aroundChange,
+  COST_COLUMNS,
+  STRIKE_KINDS,
   bigFish,
   byPitch,
+  costAndPace,
+  isStrikeKind,
+  strikeKinds,
+  strikeKindsOf,
   cellsOf,
   curveOf,
   followUp,
@@ -213,6 +219,10 @@ export type {
   RestsOn,
   Verdict,
   WithinOf,
+  CostAndPace,
+  KindRow,
+  StrikeKind,
+  StrikeKinds,
 } from './analyses/index.ts'
 export type { Coefficient, Confidence, Exposure, Interval, ModelData, RateCurveData } from './stats/index.ts'
 export type { Clause, Contribution, Question, Rate } from './query/index.ts'

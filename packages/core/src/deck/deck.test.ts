@@ -7,7 +7,9 @@ import { applied } from './applied.ts'
 import { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './liveBag.ts'
 import { daySummary } from './daySummary.ts'
 import { breakOff, inHand, onBreak, stretchInHand } from './hands.ts'
-import { changePresentation, howOf, whereOf } from './presentation.ts'
+import { changePresentation, howOf, presentationSince, whereOf } from './presentation.ts'
+import { likeIt } from './likeIt.ts'
+import { usualWords } from './usualWords.ts'
 import { fishOn } from './takeInHand.ts'
 import { comeAboard, namesIn } from './people.ts'
 import { lastRead } from './readings.ts'
@@ -87,6 +89,34 @@ describe('rods in hand', () => {
     ).toEqual(['open-stint'])
   })
 
+  it('that have been fished otherwise for a while are so since then: parted there, strikes with the later part, and never before the stretch', () => {
+    let day = handTo(emptyDay(T0), 'jerk', at(0), newId)
+    day = handTo(strike(strike(day, 8), 14), 'jig', at(20), newId)
+    day = handTo(day, 'jerk', at(30), newId)
+    const where = { anglers: [null], fields: { cover: 'dock' }, sinceMs: at(10), nowMs: at(40), ofRod: false }
+    const moved = applied(day, presentationSince(day, where, newId))
+    expect(spans(moved)).toEqual([
+      ['jerk', 0, 10],
+      ['jerk', 10, 20],
+      ['jig', 20, 30],
+      ['jerk', 30, null],
+    ])
+    const coverOf = (of: DeckDay, stint: string | null | undefined): unknown =>
+      of.stints.find(({ id }) => id === stint)?.cover
+    expect(moved.strikes.map(({ stint }) => coverOf(moved, stint) ?? null)).toEqual([null, 'dock'])
+    expect(moved.stints.filter(({ cover }) => cover === 'dock').length).toBe(3)
+    // How belongs to the rod: the jig between is left as it was.
+    const how = { ...where, fields: { pauseS: 5 }, ofRod: true }
+    expect(
+      applied(day, presentationSince(day, how, newId))
+        .stints.filter(({ pauseS }) => pauseS === 5)
+        .map(({ lure }) => lure),
+    ).toEqual(['jerk', 'jerk'])
+    // Before the trip began there was nothing to change.
+    const early = applied(day, presentationSince(day, { ...where, sinceMs: at(-600) }, newId))
+    expect([spans(early), early.stints.every(({ cover }) => cover === 'dock')]).toEqual([spans(day), true])
+  })
+
   it('rest in a break and are taken up again by everyone, with no hours in between', () => {
     let day = handTo(emptyDay(T0, ['Ash', 'Rowan']), 'crank', at(0), newId, ['Ash', 'Rowan'])
     day = applied(day, breakOff(day, at(30)))
@@ -97,6 +127,50 @@ describe('rods in hand', () => {
       ['crank', 0, 30],
       ['crank', 50, 60],
     ])
+  })
+})
+
+describe('what the book proposes', () => {
+  it('is what is usual: how for the class of lure, where for the water, the most used first', () => {
+    const past = {
+      lures: [
+        { id: 'a', class: 'tube' },
+        { id: 'b', class: 'jig' },
+      ],
+      trips: [
+        { id: 'here', water: 'w' },
+        { id: 'else', water: 'v' },
+      ],
+      stints: [
+        { id: '1', trip: 'else', lure: 'a', start: iso(0), retrieve: 'drag', cover: 'mat' },
+        { id: '2', trip: 'here', lure: 'b', start: iso(0), retrieve: 'shake', cover: 'dock' },
+        { id: '3', trip: 'here', lure: 'a', start: iso(0), retrieve: 'shake', cover: 'brush' },
+        { id: '4', trip: 'here', lure: 'a', start: iso(0), retrieve: 'drag', cover: 'dock' },
+      ],
+    }
+    expect(usualWords(past, 'tube', 'w')).toMatchObject({
+      retrieve: ['drag', 'shake'],
+      cover: ['dock', 'brush'],
+      spot: [],
+    })
+  })
+
+  it('is the body and colour family of a new lure’s like, and nothing where it has none', () => {
+    const tackle = [
+      { class: 'tube', back: 'smoke', belly: 'smoke', body: 'tube 90', family: 'shad/white' },
+      { class: 'tube', back: 'olive', belly: 'white', body: 'tube 90', family: 'green pumpkin' },
+      { class: 'tube', back: 'black', belly: 'black', body: 'tube 70' },
+      { class: 'popper', back: 'black', belly: 'white', family: 'black' },
+    ]
+    expect(likeIt(tackle, { class: 'tube', back: 'olive', side: 'olive', belly: 'olive' })).toEqual({
+      body: 'tube 90',
+      family: 'green pumpkin',
+    })
+    expect(likeIt(tackle, { class: 'tube', back: 'black', belly: 'black' })).toEqual({
+      body: 'tube 90',
+      family: 'black',
+    })
+    expect(likeIt(tackle, { class: 'spoon', back: 'silver', belly: 'silver' })).toEqual({})
   })
 })
 

@@ -59,3 +59,14 @@ export function stretchInHand(day: Pick<DeckDay, 'stints'>, angler: Angler): Sti
   }
   return stretch
 }
+
+/** When the stretch that a person fishes without a break began: stints that follow one another without a gap. */
+export function stretchFrom(day: DeckDay, angler: Angler): number | undefined {
+  let from: number | undefined
+  for (const stint of stintsOf(day, angler).reverse()) {
+    if (from !== undefined && (!stint.end || epochMs(stint.end) < from)) break
+    if (from === undefined && stint.end) break
+    from = epochMs(stint.start)
+  }
+  return from
+}

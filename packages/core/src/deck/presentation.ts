@@ -1,7 +1,7 @@
 import type { Fields, Json } from '../sync/index.ts'
 import { MINUTE_MS, epochMs } from '../time/index.ts'
 import type { Stint } from '../vocabulary/index.ts'
-import { begun, ended, inHand, isOf, isRod } from './hands.ts'
+import { begun, ended, inHand, isOf, isRod, stintsOf, stretchFrom } from './hands.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
 /** How a rod is fished: it stays with the rod. */
@@ -79,4 +79,51 @@ export function changePresentation(day: DeckDay, { anglers, fields, atMs }: Chan
     const changed = Object.fromEntries(Object.entries({ ...kept, ...fields }).filter(([, value]) => value !== null))
     return [ended(held, atMs), begun(day, angler, held, atMs, newId, changed)]
   })
+}
+
+interface ChangeSince extends Omit<Change, 'atMs'> {
+  /** Since when it has been so, and now. */
+  readonly sinceMs: number
+  readonly nowMs: number
+  /** How belongs to the rod: only its stints change. Where belongs to the boat: every rod's do. */
+  readonly ofRod: boolean
+}
+
+/**
+ * How or where has been otherwise for a while: stints since then are changed, the one that was going on at that moment is parted there, and
+ * its later strikes go with the later part. Not before the stretch that was fished without a break. One group.
+ */
+export function presentationSince(
+  day: DeckDay,
+  { anglers, fields, sinceMs, nowMs, ofRod }: ChangeSince,
+  newId: NewId,
+): DeckEdit[] {
+  if (sinceMs >= nowMs) return changePresentation(day, { anglers, fields, atMs: nowMs }, newId)
+  return anglers.flatMap((angler) => {
+    const held = inHand(day, angler)
+    if (!held) return []
+    const since = Math.max(sinceMs, stretchFrom(day, angler) ?? nowMs)
+    return stintsOf(day, angler)
+      .filter((stint) => (!stint.end || epochMs(stint.end) > since) && (!ofRod || isRod(stint, held)))
+      .flatMap((stint) => changedFrom(day, stint, { fields, since }, newId))
+  })
+}
+
+function changedFrom(
+  day: DeckDay,
+  stint: Stint,
+  { fields, since }: { readonly fields: Fields; readonly since: number },
+  newId: NewId,
+): DeckEdit[] {
+  if (epochMs(stint.start) >= since) return [{ kind: 'stint', id: stint.id, fields }]
+  const kept = told(stint, [...HOW_FIELDS, ...WHERE_FIELDS, 'reason', 'rod'])
+  const changed = Object.fromEntries(Object.entries({ ...kept, ...fields }).filter(([, value]) => value !== null))
+  const later = begun(day, stint.angler ?? null, stint, since, newId, {
+    ...changed,
+    ...(stint.end ? { end: stint.end } : {}),
+  })
+  const moved = day.strikes
+    .filter((strike) => strike.stint === stint.id && epochMs(strike.time) > since)
+    .map((strike): DeckEdit => ({ kind: 'strike', id: strike.id, fields: { stint: later.id } }))
+  return [ended(stint, since), later, ...moved]
 }

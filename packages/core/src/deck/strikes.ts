@@ -2,7 +2,7 @@ import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
-import { begun, ended, inHand, isOf, stintsOf } from './hands.ts'
+import { begun, ended, inHand, isOf, stintsOf, stretchFrom } from './hands.ts'
 import { carried } from './presentation.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
@@ -49,17 +49,6 @@ export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
 
 /** How many strikes a person, or a rod, has had; raised fish are no strikes. */
 export const countOf = (strikes: readonly Strike[]): number => strikes.filter(isStrike).length
-
-/** When the stretch that a person fishes without a break began: stints that follow one another without a gap. */
-function stretchFrom(day: DeckDay, angler: Angler): number | undefined {
-  let from: number | undefined
-  for (const stint of stintsOf(day, angler).reverse()) {
-    if (from !== undefined && (!stint.end || epochMs(stint.end) < from)) break
-    if (from === undefined && stint.end) break
-    from = epochMs(stint.start)
-  }
-  return from
-}
 
 export interface Since {
   readonly label: 'now' | 'minutes' | 'lastStrike'

@@ -1,3 +1,5 @@
+export { beatOf, beatSteps } from './beat.ts'
+export type { Beat, BeatHeard } from './beat.ts'
 export { levelOf, workingDepth, workingDepthM } from './level.ts'
 export type { Level, WorkingDepth } from './level.ts'
 export { matchesPrey, preyOf } from './prey.ts'

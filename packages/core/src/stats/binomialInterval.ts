@@ -29,15 +29,17 @@ export function binomialInterval(
     throw new RangeError(`trials must be a whole number, 1 or more: ${trials}`)
   if (!Number.isInteger(successes) || successes < 0 || successes > trials)
     throw new RangeError(`successes must be a whole number from 0 to ${trials}: ${successes}`)
-  return method === 'wilson' ? wilson(successes, trials, alpha) : clopperPearson(successes, trials, alpha)
+  return method === 'wilson'
+    ? wilsonInterval(successes / trials, trials, alpha)
+    : clopperPearson(successes, trials, alpha)
 }
 
-function wilson(k: number, n: number, alpha: number): Interval {
+/** Wilson's limits of a share of n trials; n need not be whole, where it stands for trials that hang together. */
+export function wilsonInterval(share: number, n: number, alpha: number): Interval {
   const z = normalQuantile(1 - alpha / 2)
-  const share = k / n
   const middle = (share + (z * z) / (2 * n)) / (1 + (z * z) / n)
   const half = (z * Math.sqrt((share * (1 - share)) / n + (z * z) / (4 * n * n))) / (1 + (z * z) / n)
-  return { lower: k === 0 ? 0 : middle - half, upper: k === n ? 1 : middle + half }
+  return { lower: share === 0 ? 0 : middle - half, upper: share === 1 ? 1 : middle + half }
 }
 
 function clopperPearson(k: number, n: number, alpha: number): Interval {

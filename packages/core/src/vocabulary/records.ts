@@ -114,6 +114,8 @@ export const RECORDS = {
     standsFor: words(waters.FORAGE),
     brightness: number(0, 1000),
     price: number(0, 100_000),
+    /** Hours of fishing until it is worn out. */
+    lastsH: number(0.1, 100_000),
     note: note(),
     /** The lure that stands for this one. */
     mergedInto: inside(ref('lure')),

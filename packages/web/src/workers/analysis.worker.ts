@@ -1,15 +1,18 @@
 import { expose } from 'comlink'
 import {
   CLOCK_QUESTION,
+  COST_COLUMNS,
   HOUR_MS,
   NO_PAST,
   answer,
   cautionsNow,
   clockOf,
+  costAndPace,
   holdsTheClock,
   contributions,
   dayOfConditions,
   rateBoard,
+  strikeKindsOf,
   tripBundles,
   usualReadings,
 } from '@jotbook/core'
@@ -17,13 +20,19 @@ import type {
   Board,
   BookClock,
   Caution,
+  Clause,
   Contribution,
+  CostAndPace,
   DayCondition,
   Question,
   SegmentColumns,
   Setting,
+  StrikeKind,
+  StrikeKinds,
   UsualReadings,
 } from '@jotbook/core'
+import { usualWords } from '@jotbook/core/deck'
+import type { UsualWords } from '@jotbook/core/deck'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
@@ -50,6 +59,28 @@ const analysis = {
       holdsTheClock(question) ? clockFor(bookId) : undefined,
     ])
     return rateBoard(columns, question.by, question.where, { confidence, names, clock })
+  },
+
+  /** How the strikes of these hours came. */
+  async kinds(
+    bookId: string,
+    { of, where }: { readonly of: StrikeKind; readonly where: readonly Clause[] },
+    confidence: number,
+  ): Promise<StrikeKinds> {
+    const [{ names, columns }, { book }] = await Promise.all([
+      columnsFor(bookId, { by: ['stint'], where }),
+      currentBook(bookId),
+    ])
+    return strikeKindsOf(book, columns, { of, where, names }, { confidence })
+  },
+
+  /** What a strike of each group cost, in lures and in casts. */
+  async costs(bookId: string, question: Question): Promise<CostAndPace[]> {
+    const [{ names, columns }, { book }] = await Promise.all([
+      columnsFor(bookId, { ...question, by: [...question.by, ...COST_COLUMNS] }),
+      currentBook(bookId),
+    ])
+    return costAndPace(book, columns, question, names)
   },
 
   /** The trips and strikes behind a group, or behind everything selected. */
@@ -101,6 +132,12 @@ const analysis = {
   async usual(bookId: string, water: string, ms: number): Promise<UsualReadings> {
     const { book } = await currentBook(bookId)
     return usualReadings(book.readings, book.trips, water, ms)
+  },
+
+  /** How lures of a class are usually fished, and what places on a water are usually like. */
+  async usualWords(bookId: string, lureClass: string, water: string): Promise<UsualWords> {
+    const { book } = await currentBook(bookId)
+    return usualWords(book, lureClass, water)
   },
 
   tripSums,

@@ -167,7 +167,7 @@ export function sizeResult({ columns, selection, rows, options }: Question): Cla
   )
 }
 
-const NOTHING_YET: Estimate = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
+export const NOTHING_YET: Estimate = { ratio: null, lower: 0, upper: Infinity, pValue: 1, early: true }
 
 function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator: string): ClaimResult {
   const found = pooledOr(ratio)

@@ -2,6 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { Stint, Strike } from '../../vocabulary/index.ts'
 import { alphaOf, binomialInterval, phaseExcess } from '../../stats/index.ts'
 import type { Counted, PhaseCount } from '../../stats/index.ts'
+import { timeShareOf } from '../kinds/timeShareOf.ts'
 import { shareOfStrata } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 
@@ -15,20 +16,6 @@ function strikesOfA({ book, columns, selection }: Question): { strike: Strike; s
     const [strike, stint] = [strikes.get(id), stints.get(at(stintNames.levels, at(stintNames.codes, row)))]
     return strike && stint && selection.inA(row) ? [{ strike, stint }] : []
   })
-}
-
-const PAUSED: ReadonlySet<string> = new Set(['still', 'on the restart after a pause'])
-
-/** The share of a stint's time spent in some phases: told outright, or from its cadence where the phases are those of the pause. */
-export function timeShareOf(
-  { phaseShare, pauseS, workS }: Pick<Stint, 'phaseShare' | 'pauseS' | 'workS'>,
-  phases: ReadonlySet<string>,
-): number | undefined {
-  const told = Number(phaseShare)
-  if (phaseShare && Number.isFinite(told) && told >= 0 && told <= 100) return told > 1 ? told / 100 : told
-  if (pauseS == null || workS == null || pauseS + workS <= 0 || ![...phases].every((phase) => PAUSED.has(phase)))
-    return undefined
-  return pauseS / (pauseS + workS)
 }
 
 /** Strikes in some phases against their share of the time. */

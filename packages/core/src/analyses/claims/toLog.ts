@@ -1,9 +1,10 @@
+import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import type { Claim } from '../../practice/index.ts'
-import { rowFilter } from '../../query/index.ts'
-import type { Clause, Names } from '../../query/index.ts'
+import type { Clause } from '../../query/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
 import { clausesOf } from './selection.ts'
+import type { Selection } from './selection.ts'
 
 /** A column that says nothing in so many of the hours is one that nobody logs. (ours) */
 const HARDLY_EVER = 0.9
@@ -23,31 +24,35 @@ const OF_THE_OUTCOME: Readonly<Partial<Record<Claim['outcome'], readonly string[
   'lost lower': ['outcome'],
   size: ['weight_g', 'length_mm'],
   'size lower': ['weight_g', 'length_mm'],
-  'follow-up': ['spot'],
 }
 
+/** Counts of hours, which stand without a strike. */
+const OF_STINTS: ReadonlySet<Claim['outcome']> = new Set(['per clean cast', 'per target'])
+/** Where two sides are held against one another; the rest are asked of one. */
+const ONE_SIDED: ReadonlySet<Claim['outcome']> = new Set(['phase', 'phase lower', 'pitch', 'set landed', 'set held'])
+
 /**
- * What would have to be logged for a claim to be tried: first the columns it speaks of that are hardly ever known, else those whose wanted
- * words no hour has (the lure, the place or the weather it is about was not there), else what its outcome is counted by.
+ * What would have to be logged for a claim that gave no figure: the columns it speaks of that are hardly ever known in this book, else what
+ * its outcome is counted by, where there were strikes to tell it of. None: all of it is logged, and it waits for such hours.
  *
  * Returned   names of columns, each once
  */
-export function toLog(columns: SegmentColumns, claim: Claim, rows: readonly number[], names: Names): readonly string[] {
-  const clauses = clausesOf(claim)
+export function toLog(
+  columns: SegmentColumns,
+  claim: Claim,
+  rows: readonly number[],
+  { inA, inB }: Selection,
+): readonly string[] {
   const known = (row: number, { column }: Clause): boolean => {
     const factor = columns.factors[column]
     if (factor) return factor.levels[factor.codes[row] ?? -1] !== UNKNOWN
     return !Number.isNaN(columns.numbers[column]?.[row] ?? NaN)
   }
-  const unlogged = clauses.filter(
+  const unlogged = clausesOf(claim).filter(
     (clause) => rows.filter((row) => !known(row, clause)).length >= HARDLY_EVER * rows.length,
   )
-  if (unlogged.length > 0) return once(unlogged)
-  const absent = clauses.filter((clause) => {
-    const meets = rowFilter(columns, [clause], names)
-    return !rows.some(meets)
-  })
-  return absent.length > 0 ? once(absent) : (OF_THE_OUTCOME[claim.outcome] ?? once(clauses))
+  if (unlogged.length > 0) return [...new Set(unlogged.map(({ column }) => column))]
+  const countable = (side: (row: number) => boolean): boolean =>
+    rows.some((row) => side(row) && (OF_STINTS.has(claim.outcome) || at(columns.strikes, row) > 0))
+  return countable(inA) && (ONE_SIDED.has(claim.outcome) || countable(inB)) ? (OF_THE_OUTCOME[claim.outcome] ?? []) : []
 }
-
-const once = (clauses: readonly Clause[]): string[] => [...new Set(clauses.map(({ column }) => column))]

@@ -12,6 +12,7 @@ import { boutsBySide } from '../within/boutsBySide.ts'
 import { ClockHours, clockOf } from '../within/clock.ts'
 import { tripOf } from '../within/comparedTrips.ts'
 import {
+  NOTHING_YET,
   betweenResult,
   holdsTheHour,
   shareResult,
@@ -54,7 +55,7 @@ export interface ClaimTrial {
   readonly eValue: number | null
   /** The evidence is twenty to one, in the direction that is claimed. */
   readonly confirmed: boolean
-  /** Why it cannot be learnt so, and the columns that would have to be logged for it. */
+  /** Why there is no figure, and the columns that would have to be logged for one; none where it only waits for such hours. */
   readonly why?: string
   readonly toLog?: readonly string[]
 }
@@ -99,22 +100,26 @@ export function tryClaims(
       )
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
     const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
-    return { question, outcome: resultOf(question, cut.names), spread: cut }
+    const outcome = resultOf(question, cut.names)
+    return { question, outcome, missing: missingFor(question, outcome), spread: cut }
   })
   progress?.(1)
   const judged = judge(
-    outcomes.map(({ question, outcome }) => ({
+    outcomes.map(({ question, outcome, missing }) => ({
       outcome: question.claim.outcome,
       dispute: question.claim.dispute,
-      found: 'found' in outcome ? outcome.found : undefined,
+      found: 'found' in outcome ? outcome.found : missing.length > 0 ? undefined : NOTHING_YET,
     })),
   )
-  return outcomes.map(({ question, outcome, spread }, i) => ({
+  return outcomes.map(({ question, outcome, missing, spread }, i) => ({
     ...trialOf(question, outcome, spread),
     ...at(judged, i),
-    ...('cannot' in outcome ? { toLog: toLog(question.columns, question.claim, question.rows, spread.names) } : {}),
+    ...('cannot' in outcome ? { toLog: missing } : {}),
   }))
 }
+
+const missingFor = ({ columns, claim, rows, selection }: Question, outcome: ClaimResult): readonly string[] =>
+  'cannot' in outcome ? toLog(columns, claim, rows, selection) : []
 
 interface SpeciesBook {
   readonly book: BookRecords

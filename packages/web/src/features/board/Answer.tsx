@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
-import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
+import type { Board, BoardRow, Question, Rate, UnitPreferences } from '@jotbook/core'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { Band, Button } from '../../ui/controls.tsx'
 import { Explained } from '../../ui/Explained.tsx'
@@ -9,13 +10,14 @@ import { text } from './text.ts'
 interface AnswerProps {
   /** What the rate is of, in words. */
   readonly subject: string
+  readonly question: Question
   readonly row: BoardRow
   readonly board: Board
   readonly onWhat: () => void
 }
 
 /** The answer as a sentence, and what it rests on. */
-export function Answer({ subject, row, board, onWhat }: AnswerProps) {
+export function Answer({ subject, question, row, board, onWhat }: AnswerProps) {
   const units = useUnits()
   const how = text.answer.how(row.interval, board.confidence)
   return (
@@ -37,7 +39,7 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
         {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)}{' '}
         {text.answer.clock(row.clockRatio)}{' '}
         {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
-        {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)}{' '}
+        {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)} {useCostWords(question, row)}{' '}
         <Button look="bare" color="onBand" minH="32px" _hover={{ bg: 'ink' }} onClick={onWhat}>
           {text.fromWhat}
         </Button>
@@ -45,6 +47,18 @@ export function Answer({ subject, row, board, onWhat }: AnswerProps) {
       <Explained lines={Object.values(text.explained)} />
     </Band>
   )
+}
+
+/** What a strike of the group cost, in lures and in casts, where prices and casts are logged. */
+function useCostWords({ by, where }: Question, { group }: BoardRow): string {
+  const { value } = useAnalysis('costs', [{ by: [...by], where }])
+  const own = value?.find((one) => one.group.join('\n') === group.join('\n'))
+  return [
+    own?.costPerStrike != null && text.costs.cost(own.costPerStrike),
+    own?.castsPerStrike != null && text.costs.casts(own.castsPerStrike),
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** Hook-up, landing, size, and what is not counted. */

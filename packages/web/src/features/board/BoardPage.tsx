@@ -13,6 +13,8 @@ import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { countsText } from './Result.tsx'
 import { Answer } from './Answer.tsx'
 import { Behind } from './Behind.tsx'
+import { HowTheyBit } from './HowTheyBit.tsx'
+import { hoursOfGroup } from './asked.ts'
 import { BoardPicture } from './BoardPicture.tsx'
 import { BoardRows } from './BoardRows.tsx'
 import { columnWord } from './columns.ts'
@@ -108,7 +110,7 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
         </Box>
       )}
       {row && question.split === null && (
-        <Answer subject={naming.subject(question, row.group)} row={row} board={board} onWhat={() => setShown('row')} />
+        <OfRow row={row} board={board} question={question} naming={naming} onWhat={() => setShown('row')} />
       )}
       {shown === 'row' && row && (
         <Behind question={question} group={row.group} title={naming.subject(question, row.group)} />
@@ -121,6 +123,25 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
         title={title}
         foot={[origin, text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
       />
+    </>
+  )
+}
+
+interface OfRowProps {
+  readonly row: BoardRow
+  readonly board: Board
+  readonly question: AskedQuestion
+  readonly naming: Naming
+  readonly onWhat: () => void
+}
+
+/** The answer for the row looked at, and how its strikes came. */
+function OfRow({ row, board, question, naming, onWhat }: OfRowProps) {
+  const subject = naming.subject(question, row.group)
+  return (
+    <>
+      <Answer subject={subject} question={question} row={row} board={board} onWhat={onWhat} />
+      {row.strikes > 0 && <HowTheyBit where={hoursOfGroup(question, row.group)} subject={subject} />}
     </>
   )
 }

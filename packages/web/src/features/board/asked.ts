@@ -36,6 +36,12 @@ type NamedRecords = Readonly<
   Record<(typeof RECORDS_OF)[keyof typeof RECORDS_OF], readonly { readonly id: string; readonly name: string }[]>
 > & { readonly merged: Readonly<Record<string, string>> }
 
+/** What the hours of one group of the board have in common. */
+export const hoursOfGroup = ({ by, where }: Question, group: readonly string[]): Clause[] => [
+  ...where,
+  ...by.map((column, i): Clause => ({ kind: 'oneOf', column, values: [group[i] ?? ''] })),
+]
+
 /** The question in the ids of a book: names stand for their records, merged ones for those they were merged into. What the book does not have is said. */
 export function inBook(asked: Asked, records: NamedRecords): Asked {
   const unread: string[] = [...asked.unread]

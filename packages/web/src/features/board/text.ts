@@ -120,6 +120,34 @@ export const text = {
       return said.length > 0 ? `Not counted: ${listOf(said)}.` : ''
     },
   },
+  bit: {
+    title: 'How they bit',
+    of: (subject: string) =>
+      `Shares of the strikes on ${subject}. Not rates: an hour without a strike has no bite to tell of.`,
+    choose: 'Strikes by',
+    kinds: {
+      phase: 'when it came',
+      felt_as: 'felt as',
+      set: 'how the hook was set',
+      hook_position: 'where the hook sat',
+      pitch: 'on which pitch',
+      struck_level: 'level',
+      struck_cover: 'cover',
+    },
+    limits: (share: number, lower: number, upper: number) =>
+      `${percent(share)}, likely ${whole(100 * lower)} to ${whole(100 * upper)}`,
+    landed: (share: string) => `${share} landed`,
+    told: (told: number, strikes: number, kind: string) =>
+      `${whole(told)} of ${counted(strikes, 'strike')} tell ${kind}.`,
+    pause: (inPause: number, strikes: number, timeShare: number, pValue: number) =>
+      `On the pause: ${whole(inPause)} of ${counted(strikes, 'strike')}. The lure stood still ${percent(timeShare)} of the time, which would bring ${decimals(strikes * timeShare, 0)}. ${
+        pValue <= 0.05 ? 'That is hardly chance.' : 'That could well be chance.'
+      }`,
+  },
+  costs: {
+    cost: (value: number) => `A strike cost ${decimals(value, 2)} in worn lures.`,
+    casts: (value: number) => `A strike every ${counted(Math.round(value), 'cast')}, where casts were counted.`,
+  },
   explained: {
     range:
       'Likely range: nine times in ten the true rate is in here. It allows for good and bad days, and for strikes that come in flurries.',

@@ -12,13 +12,16 @@ import {
   isOf,
   namesIn,
 } from '@jotbook/core/deck'
-import type { Fields } from '@jotbook/core'
+import type { Fields, RecordOf } from '@jotbook/core'
+import { useAppSelector } from '../../state/store.ts'
 import type { Angler, Rod } from '@jotbook/core/deck'
 import { clock, listOf } from '../../ui/locale.ts'
 import { EventRules } from './EventRules.tsx'
+import { withSetups } from './levels.ts'
 import type { PlacedRod } from './levels.ts'
 import { NewLureSheet } from './NewLureSheet.tsx'
 import { RodsAboard } from './RodsAboard.tsx'
+import { WhichRod } from './WhichRod.tsx'
 import { ScreenChoices } from './ScreenChoices.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -38,20 +41,40 @@ interface DaySheetProps {
 /** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
 export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
+  /** A lure that lies on deck and no rod is known for. */
+  const [rodless, setRodless] = useState<{ readonly id: string; readonly name: string }>()
+  const setups = useAppSelector(({ records }) => records.setups)
   const { day } = deck
   const { strikes, raised, landed } = daySummary(day)
   const putRods = (next: readonly Rod[], said: string): void =>
     void deck.tap(said, ({ trip }) => [
       { kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } },
     ])
+  const lay = (lure: { readonly id: string; readonly name: string }): void => {
+    if (setups.length > 0 && !setups.some((setup) => setup.lure === lure.id)) return setRodless(lure)
+    putRods(withSetups([...rods, { lure: lure.id }], setups), text.said.rod(lure.name))
+  }
+  if (rodless)
+    return (
+      <WhichRod
+        lure={rodless.name}
+        setups={onDeckFirst(setups, rods)}
+        onRod={(setup) => {
+          putRods([...rods, { lure: rodless.id, setup: setup ?? null }], text.said.rod(rodless.name))
+          setRodless(undefined)
+          onDone()
+        }}
+      />
+    )
   if (tying)
     return (
       <NewLureSheet
         book={book}
         onDone={(lure) => {
-          if (lure) putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
           setTying(false)
-          if (lure) onDone()
+          if (!lure) return
+          lay(lure)
+          if (setups.length === 0) onDone()
         }}
       />
     )
@@ -67,12 +90,18 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
       <LastTaps deck={deck} zone={zone} />
       <Counters deck={deck} />
       <People deck={deck} />
-      <RodsAboard day={day} rods={rods} onRods={putRods} onTie={() => setTying(true)} />
+      <RodsAboard day={day} rods={rods} onRods={putRods} onLure={lay} onTie={() => setTying(true)} />
       <ScreenChoices />
       <EventRules deck={deck} zone={zone} nowMs={nowMs} />
       <Close deck={deck} />
     </main>
   )
+}
+
+/** The rods that are rigged, those that lie on deck first. */
+function onDeckFirst(setups: readonly RecordOf<'setup'>[], rods: readonly Rod[]): RecordOf<'setup'>[] {
+  const isOnDeck = ({ id }: RecordOf<'setup'>): boolean => rods.some(({ setup }) => setup === id)
+  return [...setups.filter(isOnDeck), ...setups.filter((setup) => !isOnDeck(setup))]
 }
 
 /** The last taps, each of which can be taken back. */

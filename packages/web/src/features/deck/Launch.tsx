@@ -9,7 +9,7 @@ import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { listOf } from '../../ui/locale.ts'
 import { Cautions } from '../conditions/index.ts'
-import { rodsOf } from './levels.ts'
+import { rodsOf, withSetups } from './levels.ts'
 import { ReadingFields } from './ReadingFields.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -26,7 +26,7 @@ const MOST_RODS = 6
 
 /** Onto the water in four taps: where, with whom, with what, and what the water is like. */
 export function Launch({ book }: { book: string }) {
-  const { waters, trips } = useAppSelector(({ records }) => records)
+  const { waters, trips, setups } = useAppSelector(({ records }) => records)
   const [step, setStep] = useState<Step>('water')
   const [water, setWater] = useState<Water>()
   const [people, setPeople] = useState<readonly string[]>([])
@@ -44,7 +44,7 @@ export function Launch({ book }: { book: string }) {
       effortKnown: 'full',
       ...(people.length > 0 ? { anglers: people } : {}),
       timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-      deck: rods as never,
+      deck: withSetups(rods, setups) as never,
     }
     const first =
       Object.keys(reading).length > 0

@@ -1,6 +1,8 @@
 import { useState } from 'react'
 import { LURE_CLASSES, ZONE_COLOURS } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { likeIt } from '@jotbook/core/deck'
+import { useAppSelector } from '../../state/store.ts'
 import { commit, newId } from '../../offline/index.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -12,14 +14,16 @@ interface NewLureProps {
   readonly onDone: (lure: { readonly id: string; readonly name: string } | undefined) => void
 }
 
-/** Class, back, belly: the third tap ties it on. */
+/** Class, back, belly: the third tap ties it on, with the body and colour family of its like. */
 export function NewLureSheet({ book, onDone }: NewLureProps) {
+  const lures = useAppSelector(({ records }) => records.lures)
   const [kind, setKind] = useState<string>()
   const [back, setBack] = useState<string>()
   const tie = async (belly: string): Promise<void> => {
     if (!kind || !back) return
     const [id, name] = [newId(), `${kind.charAt(0).toUpperCase()}${kind.slice(1)}, ${back}`]
-    await commit(book, [{ kind: 'lure', id, fields: { name, class: kind, back, side: back, belly } }])
+    const made = { class: kind, back, side: back, belly }
+    await commit(book, [{ kind: 'lure', id, fields: { name, ...made, ...likeIt(lures, made) } }])
     onDone({ id, name })
   }
   return (

@@ -33,7 +33,7 @@ export function OpenSheet({ sheet, onSheet, book, deck, rods, anglers, zone, now
       return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={onDone} />
     case 'how':
     case 'where':
-      return <PresentationSheet deck={deck} line={sheet} anglers={anglers} onDone={onDone} />
+      return <PresentationSheet deck={deck} line={sheet} anglers={anglers} nowMs={nowMs} onDone={onDone} />
     default:
       return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={onDone} />
   }

@@ -1,8 +1,11 @@
-import { aboard, changePresentation, inHand } from '@jotbook/core/deck'
-import type { Angler } from '@jotbook/core/deck'
+import { useState } from 'react'
+import { aboard, inHand, presentationSince, sinceChoices } from '@jotbook/core/deck'
+import type { Angler, Since, UsualWords } from '@jotbook/core/deck'
 import type { Fields, Stint } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
+import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
+import { BeatPad } from './BeatPad.tsx'
 import { newId } from './deckSession.ts'
 import type { PresentationLine } from './PresentationLines.tsx'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
@@ -20,23 +23,31 @@ interface PresentationSheetProps {
   readonly line: PresentationLine
   /** Whose taps these are: how changes for them, where for everybody aboard. */
   readonly anglers: readonly Angler[]
+  readonly nowMs: number
   readonly onDone: () => void
 }
 
 /** What stands until it is changed, in chips; a change ends the stint and begins the next at that moment. */
-export function PresentationSheet({ deck, line, anglers, onDone }: PresentationSheetProps) {
+export function PresentationSheet({ deck, line, anglers, nowMs, onDone }: PresentationSheetProps) {
   const held = inHand(deck.day, anglers[0] ?? null)
+  const usual = useUsualWords(held?.lure, deck.day.trip.water)
+  /** Undefined: from now on. */
+  const [since, setSince] = useState<Since>()
   if (!held) return null
   const whose = line === 'how' ? anglers : aboard(deck.day)
   const change = (fields: Fields, what: string): void =>
     void deck.tap(`${text[line].title}: ${what}`, (ahead, atMs) =>
-      changePresentation(ahead, { anglers: whose, fields, atMs }, newId),
+      presentationSince(
+        ahead,
+        { anglers: whose, fields, sinceMs: since?.ms ?? atMs, nowMs: atMs, ofRod: line === 'how' },
+        newId,
+      ),
     )
   const pick = (field: (typeof HOW_WORDS)[number] | (typeof WHERE_WORDS)[number]) => (
     <Pick
       key={field}
       label={text.presentation[field]}
-      words={lastFirst(deck.day.stints, field, wordsOfField('stint', field))}
+      words={lastFirst(deck.day.stints, field, [...(usual[field] ?? []), ...wordsOfField('stint', field)])}
       chosen={typeof held[field] === 'string' ? [held[field]] : []}
       onPick={(word) => change({ [field]: held[field] === word ? null : word }, word)}
     />
@@ -49,15 +60,22 @@ export function PresentationSheet({ deck, line, anglers, onDone }: PresentationS
           {text.done}
         </Target>
       </header>
+      <SinceRow deck={deck} angler={anglers[0] ?? null} nowMs={nowMs} since={since} onSince={setSince} />
       {line === 'how' ? (
         <>
           {pick('retrieve')}
+          <BeatPad
+            held={held}
+            onBeat={({ movements, workS, pauseS, workSpreadS, pauseSpreadS }) =>
+              change({ jerks: String(movements), workS, pauseS, workSpreadS, pauseSpreadS }, text.beat.title)
+            }
+          />
           {(['pauseS', 'workS'] as const).map((field) => (
             <Seconds
               key={field}
               field={field}
               value={held[field]}
-              onGive={(value, said) => change({ [field]: value }, said)}
+              onGive={(value, said) => change({ [field]: value, [`${field.slice(0, -1)}SpreadS`]: null }, said)}
             />
           ))}
           {HOW_WORDS.slice(1).map(pick)}
@@ -69,7 +87,42 @@ export function PresentationSheet({ deck, line, anglers, onDone }: PresentationS
   )
 }
 
-/** What was chosen on this trip stands first, the last of it first of all. */
+interface SinceRowProps {
+  readonly deck: Deck
+  readonly angler: Angler
+  readonly nowMs: number
+  readonly since: Since | undefined
+  readonly onSince: (since: Since | undefined) => void
+}
+
+/** A change that was made a while ago and is told now. */
+function SinceRow({ deck, angler, nowMs, since, onSince }: SinceRowProps) {
+  const choices = sinceChoices(deck.day, angler, nowMs)
+  if (choices.length < 2) return null
+  const word = ({ label, minutes }: Since): string =>
+    label === 'now' ? text.sinceNow : label === 'lastStrike' ? text.sinceLast : text.minutesAgo(minutes ?? 0)
+  return (
+    <Pick
+      label={text.sinceWhen}
+      words={choices.map(word)}
+      chosen={[since ? word(since) : text.sinceNow]}
+      onPick={(picked) => {
+        const choice = choices.find((one) => word(one) === picked)
+        onSince(choice?.label === 'now' ? undefined : choice)
+      }}
+    />
+  )
+}
+
+const NOTHING_USUAL: UsualWords = {}
+
+/** What is usual for lures of its class, and for places on this water; nothing until it is known. */
+function useUsualWords(lure: string | undefined, water: string): UsualWords {
+  const kind = useAppSelector(({ records }) => records.lures.find(({ id }) => id === lure)?.class)
+  return useAnalysis('usualWords', [kind ?? '', water]).value ?? NOTHING_USUAL
+}
+
+/** What was chosen on this trip stands first, the last of it first of all; then what is usual. */
 function lastFirst(stints: readonly Stint[], field: keyof Stint, words: readonly string[]): readonly string[] {
   const used = [...stints]
     .sort((a, b) => (a.start < b.start ? 1 : -1))

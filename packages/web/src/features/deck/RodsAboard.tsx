@@ -10,11 +10,13 @@ interface RodsAboardProps {
   readonly rods: readonly PlacedRod[]
   /** The rods as they are to be, and what the tap is called. */
   readonly onRods: (next: readonly Rod[], said: string) => void
+  /** A lure from the tackle comes on deck. */
+  readonly onLure: (lure: { readonly id: string; readonly name: string }) => void
   readonly onTie: () => void
 }
 
 /** The rods on deck: one more from the tackle or newly made, and off again while it has not fished. */
-export function RodsAboard({ day, rods, onRods, onTie }: RodsAboardProps) {
+export function RodsAboard({ day, rods, onRods, onLure, onTie }: RodsAboardProps) {
   const lures = useAppSelector(({ records }) => records.lures)
   const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
   return (
@@ -48,7 +50,7 @@ export function RodsAboard({ day, rods, onRods, onTie }: RodsAboardProps) {
           value=""
           onChange={({ target }) => {
             const lure = spare.find(({ id }) => id === target.value)
-            if (lure) onRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
+            if (lure) onLure(lure)
           }}
         >
           <option value="" />

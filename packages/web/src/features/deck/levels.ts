@@ -23,6 +23,13 @@ export function placedRods(trip: Pick<Trip, 'deck'>, used: readonly Rod[], lures
   return LEVELS.flatMap((level) => placed.filter((rod) => rod.level === level))
 }
 
+/** Rods that were laid out without one: the setup that a lure is tied to, where there is one. */
+export const withSetups = (
+  rods: readonly Rod[],
+  setups: readonly { readonly id: string; readonly lure: string }[],
+): Rod[] =>
+  rods.map(({ lure, setup }) => ({ lure, setup: setup ?? setups.find((one) => one.lure === lure)?.id ?? null }))
+
 export function rodsOf({ deck }: Pick<Trip, 'deck'>): Rod[] {
   return Array.isArray(deck)
     ? (deck as unknown[]).filter((rod): rod is Rod => typeof (rod as Rod | null)?.lure === 'string')

@@ -180,6 +180,23 @@ export const text = {
     culled: 'Culled: back in the water',
     tag: (tag: string) => `tag ${tag}`,
   },
+  beat: {
+    title: 'Beat',
+    tap: 'Tap the beat',
+    pad: 'Tap here each time you move the rod',
+    done: 'Take this beat',
+    play: 'Play it back',
+    stop: 'Stop',
+    tooFew: 'Too few taps: tap at least three movements in a row.',
+    spread: (seconds: string) => `give or take ${seconds} s`,
+  },
+  whichRod: {
+    ask: (lure: string) => `${lure}: on which rod?`,
+    line: (kind: string | null | undefined, lb: number | null | undefined) =>
+      [lb ? `${lb} lb` : '', kind ?? ''].filter(Boolean).join(' '),
+    none: 'Not one of these',
+  },
+  sinceWhen: 'Since when?',
   seen: {
     title: 'Seen',
     said: 'Seen, logged',

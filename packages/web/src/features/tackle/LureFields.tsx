@@ -35,7 +35,7 @@ const RIGGING = [
 ] as const
 const VERSION = ['version', 'versionFrom', 'modification'] as const
 const COLOUR = ['family', 'finish', 'brightness'] as const
-const USE = ['standsFor', 'price', 'note'] as const
+const USE = ['standsFor', 'price', 'lastsH', 'note'] as const
 /** Every field of a lure that the form asks for. */
 export const FIELDS = ['name', ...BUILD, ...RIGGING, ...VERSION, ...LURE_ZONES, ...COLOUR, ...USE]
 
@@ -80,6 +80,7 @@ export function LureFields({ form, zones }: LureFieldsProps) {
       <Group title={text.lure.fishing}>
         <RecordField form={form} field="standsFor" width="100%" />
         <RecordField form={form} field="price" width="120px" />
+        <RecordField form={form} field="lastsH" width="120px" />
         <RecordField form={form} field="note" width="420px" />
       </Group>
     </>

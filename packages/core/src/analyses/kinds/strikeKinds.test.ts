@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest'
+import { binomialInterval, clusteredShare } from '../../stats/index.ts'
+import { bookOfTrips } from '../../test/books.ts'
+import { parseWhere } from '../../query/index.ts'
+import { buildColumns } from '../../effort/index.ts'
+import { namesOf, planFor } from '../../query/index.ts'
+import type { BookRecords } from '../../effort/index.ts'
+import { COST_COLUMNS, costAndPace } from '../board/costAndPace.ts'
+import { strikeKinds } from './strikeKinds.ts'
+
+/** Four trips of two lures; on the jerkbait, four seconds of pause to one of work, and three of four strikes on the pause. */
+function book(): BookRecords {
+  const made = bookOfTrips(
+    Array.from({ length: 4 }, () => ({
+      hours: 4,
+      stints: [
+        { lure: 'jerkbait', from: 0, to: 2, strikes: [0.2, 0.6, 1, 1.6] },
+        { lure: 'jig', from: 2, to: 4, strikes: [3] },
+      ],
+    })),
+  )
+  return {
+    ...made,
+    lures: made.lures.map((lure) => (lure.id === 'jerkbait' ? { ...lure, price: 16, lastsH: 40 } : lure)),
+    stints: made.stints.map((stint) =>
+      stint.lure === 'jerkbait' ? { ...stint, pauseS: 4, workS: 1, casts: 60 } : stint,
+    ),
+    strikes: made.strikes.map((strike, i) => ({
+      ...strike,
+      ...(strike.stint?.endsWith('s0') ? { phase: i % 5 === 3 ? 'moving' : 'still', pitch: 1 } : {}),
+      outcome: i % 5 === 0 ? ('lost' as const) : ('landed' as const),
+    })),
+  }
+}
+
+describe('kinds of strike', () => {
+  it('are shares of the strikes whose kind was told, with what was landed of each', () => {
+    const { rows, told, strikes, pause } = strikeKinds(book(), { of: 'phase', where: [] })
+    expect([strikes, told]).toEqual([20, 16])
+    expect(rows.map(({ value, strikes: own, share, trips }) => [value, own, share, trips])).toEqual([
+      ['still', 12, 0.75, 4],
+      ['moving', 4, 0.25, 4],
+    ])
+    expect(rows[0]!.landed!.share).toBeCloseTo(8 / 12, 12)
+    // Four seconds of five is 80 % of the time: of 16 strikes 12.8 would have come on the pause.
+    expect(pause).toMatchObject({ strikes: 16, inPause: 12, timeShare: expect.closeTo(0.8, 12) as number })
+    expect(pause!.ratio).toBeCloseTo(12 / 12.8, 12)
+  })
+
+  it('are of the hours asked for, and nothing where none was told; a kind that strikes lack is named', () => {
+    expect(strikeKinds(book(), { of: 'phase', where: parseWhere('lure=jig') })).toMatchObject({
+      strikes: 4,
+      told: 0,
+      rows: [],
+    })
+    expect(strikeKinds(book(), { of: 'pitch', where: [] }).pause).toBeUndefined()
+    expect(() => strikeKinds(book(), { of: 'weight', where: [] })).toThrow(/strikes have no weight; they have phase/)
+  })
+})
+
+describe('a share of strikes of several trips', () => {
+  const trips = [
+    { events: 6, trials: 6 },
+    { events: 0, trials: 6 },
+    { events: 5, trials: 6 },
+    { events: 1, trials: 6 },
+  ]
+
+  it('has the limits of Wilson where each trip had one strike, or all trips are alike', () => {
+    const single = Array.from({ length: 40 }, (_, i) => ({ events: i % 4 === 0 ? 1 : 0, trials: 1 }))
+    // The clusters' own variance has a denominator of 39, not 40: at most so much more.
+    const { lower, upper } = clusteredShare(single)!
+    const wilson = binomialInterval(10, 40)
+    expect([lower / wilson.lower, upper / wilson.upper]).toEqual([expect.closeTo(1, 1), expect.closeTo(1, 1)])
+    const alike = Array.from({ length: 10 }, () => ({ events: 1, trials: 4 }))
+    expect(clusteredShare(alike)).toMatchObject(wilson)
+  })
+
+  it('is worth as many strikes as there are trips where the trips decide', () => {
+    // By hand: p = 1/2, Σ(e − 3)² = 9 + 9 + 4 + 4 = 26, v = 4/3 · 26/576, alone 1/96: the effect is 5.78, and 24 strikes tell as 4.15.
+    expect(clusteredShare(trips)!.effectiveTrials).toBeCloseTo(24 / ((4 / 3) * (26 / 576) * 96), 9)
+    expect(clusteredShare([])).toBeUndefined()
+    expect(clusteredShare([{ events: 3, trials: 3 }])).toMatchObject({ share: 1, effectiveTrials: 3, upper: 1 })
+  })
+})
+
+describe('cost and casts a strike', () => {
+  const of = (by: readonly string[]) => {
+    const made = book()
+    const question = { by, where: [] }
+    return costAndPace(
+      made,
+      buildColumns(made, planFor({ by: [...by, ...COST_COLUMNS], where: [] })),
+      question,
+      namesOf(made),
+    )
+  }
+
+  it('follow from price, life and hours, and from counted casts; nothing where either is not known', () => {
+    // 16 over 40 hours is 0.4 an hour: 8 hours for 16 strikes; 240 casts for them.
+    expect(of(['lure'])).toEqual([
+      { group: ['jerkbait'], costPerStrike: (0.4 * 8) / 16, castsPerStrike: 15 },
+      { group: ['jig'], costPerStrike: null, castsPerStrike: null },
+    ])
+    expect(of(['water'])).toEqual([{ group: ['w'], costPerStrike: null, castsPerStrike: 15 }])
+  })
+})

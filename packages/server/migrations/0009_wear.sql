@@ -1,0 +1,1 @@
+ALTER TABLE "lures" ADD COLUMN "lasts_h" double precision;
