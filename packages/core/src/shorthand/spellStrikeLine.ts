@@ -4,18 +4,12 @@ import type { StrikeLine } from './strikeLine.ts'
 export function spellStrikeLine(line: StrikeLine): string {
   const { clock, misread } = line
   const pad = (value: number): string => String(value).padStart(2, '0')
+  const measured = { length: line.lengthMm, weight: line.weightG, depth: line.depthM }
   const parts = [
     clock && `${clock.hour}:${pad(clock.minute)}`,
     line.outcome,
-    line.lengthMm && `length ${line.lengthMm.typed}`,
-    line.weightG && `weight ${line.weightG.typed}`,
-    line.depthM && `depth ${line.depthM.typed}`,
-    line.phase,
-    line.feltAs && `felt ${line.feltAs}`,
-    line.set && `set ${line.set}`,
-    line.hookPosition && `hook ${line.hookPosition}`,
-    line.species,
-    line.pitch !== undefined && `pitch ${line.pitch}`,
+    ...Object.entries(measured).map(([what, size]) => size && `${what} ${size.typed}`),
+    ...bite(line),
     line.kept !== undefined && (line.kept ? 'kept' : 'released'),
     line.sameFish && 'same fish',
     line.note !== undefined && `note “${line.note}”`,
@@ -23,3 +17,16 @@ export function spellStrikeLine(line: StrikeLine): string {
   ]
   return parts.filter(Boolean).join(' · ')
 }
+
+/** How it bit, on what, and where. */
+const bite = (line: StrikeLine): (string | undefined)[] => [
+  line.phase,
+  line.feltAs && `felt ${line.feltAs}`,
+  line.set && `set ${line.set}`,
+  line.hookPosition && `hook ${line.hookPosition}`,
+  line.species,
+  line.cover && `cover ${line.cover}`,
+  line.level && `level ${line.level}`,
+  line.forageSeen && `spat up ${line.forageSeen.join(', ')}`,
+  line.pitch === undefined ? undefined : `pitch ${line.pitch}`,
+]

@@ -26,6 +26,11 @@ export interface StrikeLine {
   readonly set?: string
   readonly hookPosition?: string
   readonly species?: string
+  /** What it struck at, and how high in the water. */
+  readonly cover?: string
+  readonly level?: string
+  /** What it spat up. */
+  readonly forageSeen?: readonly string[]
   readonly kept?: boolean
   readonly sameFish?: boolean
   readonly pitch?: number

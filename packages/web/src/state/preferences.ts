@@ -20,21 +20,30 @@ export interface DeckSettings {
   readonly places: boolean
 }
 
+/** Further columns of the dock's rows, by kind of row. */
+export interface DockColumns {
+  readonly stint: readonly string[]
+  readonly strike: readonly string[]
+  readonly reading: readonly string[]
+}
+
 /** How this device shows things and is held: of the device, not of the book. */
 export interface Preferences {
   /** Null: as the system has it. */
   readonly night: boolean | null
   readonly locale: LocaleChoice
   readonly deck: DeckSettings
+  readonly dock: DockColumns
 }
 
 const DEFAULTS: Preferences = {
   night: null,
   locale: { clock: 'auto', decimal: 'auto' },
   deck: { theme: 'day', wet: false, large: false, left: false, awake: false, places: false },
+  dock: { stint: [], strike: [], reading: [] },
 }
 
-const KEYS = { night: 'jot-night', locale: 'jot-locale', deck: 'jot-deck' } as const
+const KEYS = { night: 'jot-night', locale: 'jot-locale', deck: 'jot-deck', dock: 'jot-dock' } as const
 
 /** One preference as it was kept, or undefined where there is none or it cannot be read. */
 function kept(key: keyof Preferences): object | null | undefined {
@@ -52,6 +61,7 @@ function remembered(): Preferences {
     night: night === null || night === undefined ? null : Boolean(night),
     locale: { ...DEFAULTS.locale, ...kept('locale') },
     deck: { ...DEFAULTS.deck, ...kept('deck') },
+    dock: { ...DEFAULTS.dock, ...kept('dock') },
   }
 }
 
@@ -73,10 +83,14 @@ const preferences = createSlice({
       ...state,
       deck: { ...state.deck, ...payload },
     }),
+    dockColumnsChosen: (state, { payload }: PayloadAction<Partial<DockColumns>>) => ({
+      ...state,
+      dock: { ...state.dock, ...payload },
+    }),
   },
 })
 
-export const { nightChosen, localeChosen, deckChosen } = preferences.actions
+export const { nightChosen, localeChosen, deckChosen, dockColumnsChosen } = preferences.actions
 export const preferencesReducer = preferences.reducer
 
 /** Night as chosen, else as the system has it. */

@@ -13,13 +13,15 @@ interface CellProps {
   readonly label: string
   readonly placeholder?: string
   readonly numeric?: boolean
+  /** The id of the words that are offered while it is typed. */
+  readonly list?: string
 }
 
 export const useProblem = (cell: string): string | undefined =>
   useMeaning(useCallback(({ shownProblems }: Meant) => shownProblems[cell], [cell]))
 
 /** One text cell, with what was understood or is wrong beside it. Plain elements: there are a thousand of them on a long day. */
-export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric }: CellProps) {
+export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric, list }: CellProps) {
   const { form } = useContext(DockContext)
   const problem = useProblem(cell)
   return (
@@ -30,6 +32,7 @@ export const Cell = memo(function Cell({ cell, path, label, placeholder, numeric
         autoComplete="off"
         className={placeholder === undefined ? 'cell phone-hint' : 'cell'}
         placeholder={placeholder ?? label.toLowerCase()}
+        {...(list === undefined ? {} : { list })}
         {...(numeric ? { inputMode: 'decimal' as const } : {})}
         aria-invalid={problem !== undefined}
         aria-describedby={`${cell}-problem`}

@@ -22,6 +22,7 @@ import type { DockDraft } from './dockDraft.ts'
 import { Meaning } from './meaning.ts'
 import { openedKey } from './openedTrip.ts'
 import type { OpenedTrip } from './openedTrip.ts'
+import { repeatAbove } from './repeatAbove.ts'
 import { PageBeside } from './PageBeside.tsx'
 import { ReadingRows } from './ReadingRows.tsx'
 import { StintRows } from './StintRows.tsx'
@@ -92,6 +93,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
             event.preventDefault()
             void keepAndShow()
           }}
+          onKeyDown={(event) => repeatAbove(event, form)}
           onBlur={(event) => {
             const cell = event.target.dataset.cell
             if (cell !== undefined) meaning.leave(cell)

@@ -5,6 +5,8 @@ import { Heading } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
 import { Cell, ChoiceCell } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
+import { ColumnChoice, MoreCells } from './MoreColumns.tsx'
+import { useSpots } from './useSpots.ts'
 import { cellName } from './readDraft.ts'
 import { Grid, Heads, Remove, onEnter, phoneOr, useRows } from './rowParts.tsx'
 import { text } from './text.ts'
@@ -15,6 +17,7 @@ const COLUMNS = '110px 110px 110px 110px 90px 100px 110px 40px'
 export function ReadingRows() {
   const { units } = useContext(DockContext)
   const { fields, remove } = useRows('readings')
+  const spots = useSpots()
   const words = text.readings
   const heads = [
     words.time,
@@ -29,6 +32,7 @@ export function ReadingRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
+      <ColumnChoice kind="reading" />
       <Heads columns={COLUMNS} names={heads} />
       {fields.map((field, i) => {
         const next = fields[i + 1]
@@ -40,6 +44,7 @@ export function ReadingRows() {
             n={i}
             after={after}
             last={i === fields.length - 1}
+            spots={spots}
             remove={remove}
           />
         )
@@ -53,22 +58,26 @@ interface OneReadingProps {
   readonly n: number
   readonly after: string | undefined
   readonly last: boolean
+  readonly spots: readonly { readonly id: string; readonly name: string }[]
   readonly remove: (row: number) => void
 }
 
-const OneReading = memo(function OneReading({ id, n, after, last, remove }: OneReadingProps) {
+const OneReading = memo(function OneReading({ id, n, after, last, spots, remove }: OneReadingProps) {
   const words = text.readings
   const cell = (name: string): string => cellName('reading', id, name)
   return (
-    <Grid role="group" aria-label={words.one(n + 1)} gridTemplateColumns={phoneOr(COLUMNS)} onKeyDown={onEnter(after)}>
-      <Cell cell={cell('time')} path={`readings.${n}.time`} label={words.cells.time} placeholder={words.theStart} />
-      <Cell cell={cell('temp')} path={`readings.${n}.temp`} label={words.cells.temp} numeric />
-      <Cell cell={cell('sight')} path={`readings.${n}.sight`} label={words.cells.sight} numeric />
-      <ChoiceCell cell={cell('tint')} path={`readings.${n}.tint`} label={words.cells.tint} words={waterWords.TINTS} />
-      <Cell cell={cell('cloud')} path={`readings.${n}.cloud`} label={words.cells.cloud} numeric />
-      <Cell cell={cell('wind')} path={`readings.${n}.wind`} label={words.cells.wind} numeric />
-      <Cell cell={cell('pressure')} path={`readings.${n}.pressure`} label={words.cells.pressure} numeric />
-      {!last && <Remove what="reading" onClick={() => remove(n)} />}
-    </Grid>
+    <Box role="group" aria-label={words.one(n + 1)}>
+      <Grid gridTemplateColumns={phoneOr(COLUMNS)} onKeyDown={onEnter(after)}>
+        <Cell cell={cell('time')} path={`readings.${n}.time`} label={words.cells.time} placeholder={words.theStart} />
+        <Cell cell={cell('temp')} path={`readings.${n}.temp`} label={words.cells.temp} numeric />
+        <Cell cell={cell('sight')} path={`readings.${n}.sight`} label={words.cells.sight} numeric />
+        <ChoiceCell cell={cell('tint')} path={`readings.${n}.tint`} label={words.cells.tint} words={waterWords.TINTS} />
+        <Cell cell={cell('cloud')} path={`readings.${n}.cloud`} label={words.cells.cloud} numeric />
+        <Cell cell={cell('wind')} path={`readings.${n}.wind`} label={words.cells.wind} numeric />
+        <Cell cell={cell('pressure')} path={`readings.${n}.pressure`} label={words.cells.pressure} numeric />
+        {!last && <Remove what="reading" onClick={() => remove(n)} />}
+      </Grid>
+      <MoreCells kind="reading" id={id} n={n} spots={spots} />
+    </Box>
   )
 })

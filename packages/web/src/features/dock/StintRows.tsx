@@ -15,6 +15,8 @@ import { peopleOf } from './meaning.ts'
 import { useMeaningOf } from './useMeaning.ts'
 import { isBlank } from './dockDraft.ts'
 import { Lines } from './Lines.tsx'
+import { ColumnChoice, MoreCells } from './MoreColumns.tsx'
+import { useSpots } from './useSpots.ts'
 import { LureCell } from './LureCell.tsx'
 import { cellName } from './readDraft.ts'
 import { Grid, Heads, Remove, onEnter, phoneOr, useMountedRows, useRows } from './rowParts.tsx'
@@ -44,6 +46,7 @@ export function StintRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
+      <ColumnChoice kind="stint" />
       <Heads columns={columns} names={heads} />
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
@@ -65,14 +68,6 @@ export function StintRows() {
       })}
     </Box>
   )
-}
-
-/** The spots of the trip's water. */
-function useSpots(): readonly { readonly id: string; readonly name: string }[] {
-  const { form } = useContext(DockContext)
-  const water = useWatch({ control: form.control, name: 'water' })
-  const spots = useAppSelector(({ records }) => records.spots)
-  return useMemo(() => spots.filter((spot) => spot.water === water), [spots, water])
 }
 
 interface OneStintProps {
@@ -161,6 +156,7 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
         />
         {!last && <Remove what="stint" onClick={() => remove(n)} />}
       </Grid>
+      {!blank && <MoreCells kind="stint" id={row.id} n={n} spots={spots} />}
       {!blank && <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} after={after} />}
       {making && (
         <Box

@@ -8,6 +8,7 @@ import { Cell, ChoiceCell } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
 import type { DockDraft } from './dockDraft.ts'
 import { Lines } from './Lines.tsx'
+import { ColumnChoice, MoreCells } from './MoreColumns.tsx'
 import { peopleOf } from './meaning.ts'
 import { useMeaningOf } from './useMeaning.ts'
 import { cellName } from './readDraft.ts'
@@ -15,6 +16,7 @@ import { Grid, Heads, Remove, onEnter, phoneOr, useMountedRows } from './rowPart
 import { text } from './text.ts'
 
 const LINES_AT_FIRST = 4
+const NO_SPOTS: readonly never[] = []
 
 /** The strikes that are in the book, cell by cell. New ones are typed as lines: below their stint, or here where no stints are known. */
 export function StrikeRows() {
@@ -49,6 +51,7 @@ export function StrikeRows() {
       ) : (
         <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />
       )}
+      {fields.length > 0 && <ColumnChoice kind="strike" />}
       {fields.length > 0 && <Heads columns={columns} names={heads} />}
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
@@ -84,28 +87,31 @@ const OneStrike = memo(function OneStrike({ id, n, columns, after, people, remov
   const words = text.strikes
   const cell = (name: string): string => cellName('strike', id, name)
   return (
-    <Grid role="group" aria-label={words.one(n + 1)} gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(after)}>
-      <Cell cell={cell('time')} path={`strikes.${n}.time`} label={words.cells.time} placeholder="9:42" />
-      {people.length > 1 && (
+    <Box role="group" aria-label={words.one(n + 1)}>
+      <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(after)}>
+        <Cell cell={cell('time')} path={`strikes.${n}.time`} label={words.cells.time} placeholder="9:42" />
+        {people.length > 1 && (
+          <ChoiceCell
+            cell={cell('angler')}
+            path={`strikes.${n}.angler`}
+            label={words.cells.who}
+            words={people}
+            empty={words.byTheHour}
+          />
+        )}
         <ChoiceCell
-          cell={cell('angler')}
-          path={`strikes.${n}.angler`}
-          label={words.cells.who}
-          words={people}
-          empty={words.byTheHour}
+          cell={cell('outcome')}
+          path={`strikes.${n}.outcome`}
+          label={words.cells.outcome}
+          words={OUTCOMES}
+          empty={words.notSaid}
         />
-      )}
-      <ChoiceCell
-        cell={cell('outcome')}
-        path={`strikes.${n}.outcome`}
-        label={words.cells.outcome}
-        words={OUTCOMES}
-        empty={words.notSaid}
-      />
-      <Cell cell={cell('length')} path={`strikes.${n}.length`} label={words.cells.length} numeric />
-      <Cell cell={cell('weight')} path={`strikes.${n}.weight`} label={words.cells.weight} />
-      <Cell cell={cell('note')} path={`strikes.${n}.note`} label={words.cells.note} />
-      <Remove what="strike" onClick={() => remove(n)} />
-    </Grid>
+        <Cell cell={cell('length')} path={`strikes.${n}.length`} label={words.cells.length} numeric />
+        <Cell cell={cell('weight')} path={`strikes.${n}.weight`} label={words.cells.weight} />
+        <Cell cell={cell('note')} path={`strikes.${n}.note`} label={words.cells.note} />
+        <Remove what="strike" onClick={() => remove(n)} />
+      </Grid>
+      <MoreCells kind="strike" id={id} n={n} spots={NO_SPOTS} />
+    </Box>
   )
 })

@@ -1,5 +1,7 @@
 import { timeZoneOf, effortKnownOf, SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
 import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
+import { moreCells } from './moreColumns.ts'
+import type { MoreCells } from './moreColumns.ts'
 import { bareQuantity } from '../../ui/locale.ts'
 
 /** A trip as it is being typed: text cells, half-typed ones too. Saved at every keystroke. */
@@ -30,7 +32,7 @@ export interface DockDraft {
   again: Record<string, 'first' | 'second'>
 }
 
-export interface StintRow {
+export interface StintRow extends MoreCells<'stint'> {
   readonly id: string
   angler: string
   lure: string
@@ -46,7 +48,7 @@ export interface StintRow {
   lines: string
 }
 
-export interface StrikeRow {
+export interface StrikeRow extends MoreCells<'strike'> {
   readonly id: string
   time: string
   angler: string
@@ -56,7 +58,7 @@ export interface StrikeRow {
   note: string
 }
 
-export interface ReadingRow {
+export interface ReadingRow extends MoreCells<'reading'> {
   readonly id: string
   time: string
   temp: string
@@ -95,7 +97,7 @@ export const emptyReading = (id: string): ReadingRow => ({
 
 /** Whether nothing was typed into a row: such rows are not kept. */
 export const isBlank = ({ id: _id, ...cells }: { readonly id: string }): boolean =>
-  Object.values(cells).every((cell) => cell === '')
+  Object.values(cells).every((cell) => (cell ?? '') === '')
 
 /** The next page of the same notebook: the same water, people and sort of hours, on the day after. */
 export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
@@ -186,6 +188,7 @@ export function draftOfTrip(
     lines: '',
     stints: [
       ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({
+        ...moreCells('stint', stint, units),
         id: stint.id,
         angler: stint.angler ?? '',
         lure: stint.lure,
@@ -201,6 +204,7 @@ export function draftOfTrip(
       emptyStint(newId()),
     ],
     strikes: byTime(records.strikes, (strike) => strike.time).map((strike) => ({
+      ...moreCells('strike', strike, units),
       id: strike.id,
       time: strike.timeUnknown ? '' : clock(strike.time),
       angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
@@ -211,6 +215,7 @@ export function draftOfTrip(
     })),
     readings: [
       ...byTime(records.readings, (reading) => reading.time).map((reading) => ({
+        ...moreCells('reading', reading, units),
         id: reading.id,
         time: clock(reading.time),
         temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),

@@ -156,7 +156,10 @@ export class Untouched {
       (OF_EFFORT.has(field) && !this.sameEffort)
     )
       return false
-    return (CELLS[kind]?.[field] ?? [field]).every((cell) => (now[cell] ?? '') === (then[cell] ?? ''))
+    // What was typed of a measured field stands in the same cell as its value.
+    return (CELLS[kind]?.[field] ?? [field.replace(/Typed$/, '')]).every(
+      (cell) => (now[cell] ?? '') === (then[cell] ?? ''),
+    )
   }
 
   private sameTime(kind: string, id: string, field: string): boolean {

@@ -5,6 +5,8 @@ import type { TimeAccount, Fields, Json, Kind, Unit, UnitPreferences, Water } fr
 import { faultsOf } from '@jotbook/contract'
 import { isBlank } from './dockDraft.ts'
 import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './dockDraft.ts'
+import { readMore } from './moreColumns.ts'
+import type { RowKind } from './moreColumns.ts'
 import { Untouched } from './openedTrip.ts'
 import type { OpenedTrip } from './openedTrip.ts'
 import { readLines } from './readLines.ts'
@@ -180,6 +182,7 @@ class DraftReader {
       spot: row.spot || null,
       retrieve: row.retrieve || null,
       reason: row.reason || null,
+      ...this.more('stint', row),
     }
     this.keep('stint', row.id, fields, {
       lureDepthM: 'depth',
@@ -240,6 +243,7 @@ class DraftReader {
         note: row.note || null,
         ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'),
         ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
+        ...this.more('strike', row),
       }
       this.keep('strike', row.id, fields, {
         time: 'time',
@@ -286,6 +290,7 @@ class DraftReader {
         ...this.quantity('reading', row, 'pressure', 'pressureHpa', this.units.pressure, 'hpa'),
         ...this.cloud(row),
         tint: row.tint || null,
+        ...this.more('reading', row),
       }
       this.keep('reading', row.id, fields, {
         time: 'time',
@@ -319,6 +324,13 @@ class DraftReader {
     const read = parseQuantity(typed, assumed, stored)
     if (!read) this.problems[cellName(section, row.id, column)] = text.notUnderstood(typed)
     return read ? { [field]: read.value, [`${field}Typed`]: read.typed } : {}
+  }
+
+  /** The cells of the columns that were chosen beside a row's own. */
+  private more(kind: RowKind, row: { readonly id: string }): Fields {
+    const { fields, problems } = readMore(kind, row, this.units)
+    for (const [field, problem] of Object.entries(problems)) this.problems[cellName(kind, row.id, field)] ??= problem
+    return fields
   }
 
   /** Keeps a record, with the record class's own messages beside the cells its fields came from. */

@@ -111,6 +111,12 @@ export const text = {
     },
     cloudWrong: 'Cloud must be a number from 0 to 100.',
   },
+  more: {
+    open: (chosen: number) => (chosen === 0 ? 'More columns' : `More columns (${chosen})`),
+    choose: (rows: string) => `Columns of ${rows}`,
+    rows: { stint: 'stints', strike: 'strikes', reading: 'readings' },
+    ditto: 'Type " in an empty cell to repeat the row above.',
+  },
   takeOut: (what: string) => `Remove ${what}`,
   twice: {
     label: 'This time comes twice',

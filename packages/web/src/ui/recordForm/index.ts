@@ -1,5 +1,6 @@
 export { RecordField } from './RecordField.tsx'
 export { changedFields, lackingCoordinate, BOTH_COORDINATES, readRecord, typedRecord, wordsOf } from './readRecord.ts'
 export type { ReadRecord, Typed } from './readRecord.ts'
+export { shownUnit } from './shownUnit.ts'
 export { useRecordForm } from './useRecordForm.ts'
 export type { Keeper, RecordForm } from './useRecordForm.ts'
