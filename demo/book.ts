@@ -1,15 +1,17 @@
-import { at, drawNormal, isoUtc, resolveWallTime, seededRandom, toSi } from '@jotbook/core'
+import { at, drawNormal, isoUtc, seededRandom, toSi } from '@jotbook/core'
 import type { Fields, Random } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord } from '@jotbook/core/formats'
 import { readingsOf } from './course.ts'
 import type { DemoReading } from './course.ts'
+import { phaseOf, saidOfStint, saidOfStrike, seenAt } from './crew.ts'
 import { chooseOutings, coldChop } from './days.ts'
 import type { Outing } from './days.ts'
 import { dayLuck, fish } from './fishing.ts'
 import type { DemoStint, DemoStrike } from './fishing.ts'
+import { instant } from './instant.ts'
 import { outlineOfWater } from './outlines.ts'
-import { HABITS, LURES, SETUPS, SPOTS, WATERS, ZONE } from './scenario.ts'
+import { HABITS, LURES, SETUPS, SPOTS, WATERS, ZONE, feet, inches } from './scenario.ts'
 import type { DemoLure } from './scenario.ts'
 import { heavierBy } from './truths.ts'
 import type { Truth } from './truths.ts'
@@ -18,7 +20,6 @@ import { makeWeather, pressureAt } from './weather.ts'
 import type { DayWeather } from './weather.ts'
 
 const SEED = 1083
-const MINUTE_MS = 60_000
 const LAST_WEATHER = '2026-11-25'
 
 export interface DemoOptions {
@@ -47,7 +48,7 @@ export function demoBundle({ seed = SEED, without }: DemoOptions = {}): Map<stri
     makeTrip(
       { id: `T${String(i + 1).padStart(3, '0')}`, nth: i, luck: dayLuck(nth, seed / 7), weather },
       outing,
-      seededRandom(seed + 1000 + i),
+      seededRandom(seed + 6200 + i),
       made,
       without,
     )
@@ -62,8 +63,6 @@ export function demoBundle({ seed = SEED, without }: DemoOptions = {}): Map<stri
 }
 
 const named = (id: string, fields: Fields): StoredRecord => ({ id, foreignId: id, fields: { name: id, ...fields } })
-const inches = (value: number): number => Math.round(toSi(value, 'in') * 1e4) / 10
-const feet = (value: number): number => Math.round(toSi(value, 'ft') * 100) / 100
 
 const waterRecord = ({ id, ...fields }: (typeof WATERS)[number]): StoredRecord =>
   named(id, { ...fields, outline: outlineOfWater({ id, ...fields }) })
@@ -139,11 +138,17 @@ function makeTrip(
       if (effortKnown === 'full') made.stint.push(record(id, fields))
       stint.strikes.forEach((strike, k) => {
         if (effortKnown === 'none' && strike.outcome !== 'landed') return
-        const cadence = { pauseS: Number(fields.pauseS ?? 0), workS: Number(fields.workS ?? 0) }
         made.strike.push(
           record(
             `${id}-${k + 1}`,
-            strikeFields(outing, stint, strike, effortKnown === 'full' ? id : undefined, cadence, random, without),
+            strikeFields(
+              outing,
+              stint,
+              { ...strike, nth: k },
+              effortKnown === 'full' ? id : undefined,
+              random,
+              without,
+            ),
           ),
         )
       })
@@ -165,6 +170,7 @@ function readingFields(outing: Outing, reading: DemoReading, first: boolean, val
     airTempC: airC,
     pressureHpa: pressureAt(valley, instant(outing, reading.hour)),
     ...(reading.current ? { current: reading.current } : {}),
+    ...seenAt(outing, reading.hour),
     ...(rainMm > 0
       ? {
           precipitation: rainMm > 8 ? 'rain' : 'drizzle',
@@ -190,9 +196,7 @@ function stintFields(outing: Outing, stint: DemoStint, random: Random): Fields {
   const { lure, angler, reason } = stint
   const [shallow, deep] = lure.runsFt
   const lureDepthFt = shallow + Math.round(random() * (deep - shallow))
-  const spots = SPOTS.filter(({ water }) => water === outing.water)
-  const spot = random() < 0.75 ? at(spots, Math.floor(random() * spots.length)) : undefined
-  const jerkbait = lure.class.includes('jerkbait')
+  const { spot, windblown, pauseS, workS } = stint.presented
   return {
     lure: lure.id,
     angler,
@@ -206,25 +210,12 @@ function stintFields(outing: Outing, stint: DemoStint, random: Random): Fields {
     ),
     ...(reason ? { reason } : {}),
     ...(reason === 'hunch' ? { intent: 'test' } : {}),
-    ...(spot ? { spot: spot.id } : {}),
-    ...(jerkbait ? { pauseS: at([2, 4, 6, 10], Math.floor(random() * 4)), workS: 1.5 } : cadenceOf(lure.class)),
-    setup: rodOf(lure),
-    ...saidOnTheWater(outing, stint, spot?.id),
-  }
-}
-
-/** What a careful crew says in a tap, drawn apart so that nothing else of the book hangs on it. */
-function saidOnTheWater(outing: Outing, stint: DemoStint, spot: string | undefined): Fields {
-  const random = seededRandom(Math.floor(instant(outing, stint.from) / MINUTE_MS) + stint.angler.length)
-  const ofWater = SPOTS.filter(({ water }) => water === outing.water)
-  const near = at(ofWater, Math.floor(random() * ofWater.length))
-  const windblown = random() < 0.4
-  return {
-    castLength: random() < 0.2 ? 'long' : random() < 0.3 ? 'short' : 'normal',
-    direction: at(['along', 'along', 'down-slope', 'up-slope'], Math.floor(random() * 4)),
+    ...(spot ? { spot } : {}),
+    pauseS,
+    workS,
     windblown,
-    // Away from any spot that has a name, the kind of place is said.
-    ...(spot === undefined && random() < 0.8 ? { structure: near.structure, cover: near.cover } : {}),
+    setup: rodOf(lure),
+    ...saidOfStint(outing, stint, stint.presented),
   }
 }
 
@@ -243,43 +234,17 @@ const rodOf = ({ id, class: kind }: DemoLure): string =>
   SETUP_OF_CLASS.find(([like]) => like.test(kind))?.[1] ??
   'Light spinning rod'
 
-/** Seconds of work and pause of what is not fished by the pause. */
-function cadenceOf(kind: string): { readonly pauseS: number; readonly workS: number } {
-  if (/jig|worm|tube|rig|shot|spoon|shaky/.test(kind)) return { pauseS: 3, workS: 2 }
-  if (/popper|prop|frog/.test(kind)) return { pauseS: 1.5, workS: 1 }
-  return { pauseS: 0, workS: 2 }
-}
-
 /** The bottom along the shore the boat works that day, which all aboard lie over: a slow swell from bank to drop and back. */
 function bottomFtAt({ water, weather }: Outing, hour: number): number {
   const day = new Date(`${weather.date}T00:00:00Z`).getUTCDate()
   return at(HABITS[water].depthFt, 0) + Math.round(4 + 4 * Math.sin(hour * 0.9 + day))
 }
 
-const PHASES = ['moving', 'still', 'on the restart after a pause', 'on the fall', 'on deflection'] as const
-const PAUSED = ['still', 'on the restart after a pause'] as const
-const WORKED = ['moving', 'on the fall', 'on deflection'] as const
-
-interface Cadence {
-  readonly pauseS: number
-  readonly workS: number
-}
-
-/** No phase is preferred: where the cadence is known, strikes come in it by its share of the time. */
-function phaseOf(draw: number, { pauseS, workS }: Cadence): string {
-  if (pauseS + workS === 0) return at(PHASES, Math.floor(draw * PHASES.length))
-  const paused = pauseS / (pauseS + workS)
-  return draw < paused
-    ? at(PAUSED, Math.floor((draw / paused) * PAUSED.length))
-    : at(WORKED, Math.floor(((draw - paused) / (1 - paused)) * WORKED.length))
-}
-
 function strikeFields(
   outing: Outing,
-  { lure, angler }: DemoStint,
-  { hour, outcome }: DemoStrike,
+  fished: DemoStint,
+  { hour, outcome, nth }: DemoStrike & { readonly nth: number },
   stint: string | undefined,
-  cadence: Cadence,
   random: Random,
   without: Truth | undefined,
 ): Fields {
@@ -287,10 +252,10 @@ function strikeFields(
   return {
     time: isoUtc(instant(outing, timeUnknown ? 0 : hour)),
     ...(timeUnknown ? { timeUnknown } : {}),
-    ...(stint ? { stint } : { angler }),
-    ...(outcome ? { outcome } : {}),
-    phase: phaseOf(random(), cadence),
-    ...(outcome === 'landed' ? fishFields(outing, lure, random, without) : {}),
+    ...(stint ? { stint } : { angler: fished.angler }),
+    phase: phaseOf(random(), fished.lure.class, fished.presented),
+    ...saidOfStrike(outing, fished, { hour, outcome, nth }),
+    ...(outcome === 'landed' ? fishFields(outing, fished.lure, random, without) : {}),
   }
 }
 
@@ -310,10 +275,4 @@ function fishFields({ water }: Outing, lure: DemoLure, random: Random, without: 
     ...(random() < 0.9 ? { weightG } : {}),
     hookPosition: at(['deep', 'both hooks', 'mouth', 'mouth', 'lip', 'rear hook outside'], Math.floor(random() * 6)),
   }
-}
-
-/** Whole minutes, hours of fishing after the start. */
-function instant({ weather, from }: Outing, hours: number): number {
-  const clock = { hour: Math.floor(from), minute: Math.round((from % 1) * 60) }
-  return resolveWallTime(weather.date, clock, ZONE).ms + Math.floor(hours * 60 + 1e-6) * MINUTE_MS
 }

@@ -49,7 +49,7 @@ function outing(day: DayWeather, random: Random): Outing {
   const [least = 4, most = 8] = coldChop(day) ? [1.75, 3.25] : HABITS[water].hours
   const hours = Math.round((least + (most - least) * random()) * 4) / 4
   const evening = water === 'Pellock Mill Pond' && !isWeekend(day.date)
-  const from = evening ? 16.5 : Math.round((6 + 2 * random()) * 4) / 4
+  const from = evening ? 17.5 : Math.round((7 + 2 * random()) * 4) / 4
   const people =
     water !== 'Pellock Mill Pond' && random() < (coldChop(day) ? 0.25 : 0.45)
       ? ['Rowan', 'Tilda']

@@ -1,6 +1,8 @@
 import { isStrike, at, drawPoisson, entry, normalQuantile } from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 import { valueAt } from './course.ts'
+import { isJerkbait, presentedAs } from './crew.ts'
+import type { Presented } from './crew.ts'
 import type { DemoReading } from './course.ts'
 import { pickWeighted } from './days.ts'
 import type { Outing } from './days.ts'
@@ -16,6 +18,7 @@ export interface DemoStint {
   readonly from: number
   readonly to: number
   readonly reason: string | undefined
+  readonly presented: Presented
   readonly strikes: readonly DemoStrike[]
 }
 
@@ -68,7 +71,14 @@ export function fish(
     const stint = throwLure(
       outing,
       readings,
-      { lure: next, angler, from, to: from + length, reason },
+      {
+        lure: next,
+        angler,
+        from,
+        to: from + length,
+        reason,
+        presented: presentedAs(outing, { lure: next, angler, from }),
+      },
       luck,
       random,
       without,
@@ -107,7 +117,7 @@ function chooseDeck(
   const fits = LURES.flatMap((candidate) => {
     const { tempF: range, on } = entry(USE, candidate.id)
     // A walker is tied on for a grey sky more often than for a bright one.
-    const weight = (on[water] ?? 0) * (SURFACE.has(candidate.class) && weather.cloudPct >= 80 ? 2.5 : 1)
+    const weight = (on[water] ?? 0) * (SURFACE.has(candidate.class) && weather.cloudPct >= 80 ? 4 : 1)
     return weight > 0 && tempF >= at(range, 0) && tempF < at(range, 1) ? [[candidate, weight] as const] : []
   })
   const rods = Math.min(fits.length, 4 + Math.floor(random() * 3))
@@ -152,7 +162,7 @@ function throwLure(
   let handledUntil = stint.from
   for (let hour = stint.from; hour < stint.to; hour += MINUTE) {
     if (hour < handledUntil) continue
-    const rate = luck * trueRate(momentAt(outing, readings, stint.lure, hour), without)
+    const rate = luck * trueRate(momentAt(outing, readings, stint, hour), without)
     if (random() < 0.08 * rate * MINUTE) strikes.push({ hour, outcome: 'raised' })
     if (random() >= (rate / (1 + FLURRY)) * MINUTE) continue
     let next = hour
@@ -169,7 +179,7 @@ function throwLure(
 function momentAt(
   { water }: Outing,
   readings: readonly DemoReading[],
-  thrown: DemoLure,
+  { lure: thrown, presented }: Pick<DemoStint, 'lure' | 'presented'>,
   hour: number,
 ): Parameters<typeof trueRate>[0] {
   const windBeforeMph = Math.max(...readings.filter((reading) => reading.hour <= hour).map(({ windMph }) => windMph))
@@ -182,6 +192,8 @@ function momentAt(
     windBeforeMph,
     cloudPct: valueAt(readings, hour, 'cloudPct'),
     launchCloudPct: at(readings, 0).cloudPct,
+    pauseS: isJerkbait(thrown) ? presented.pauseS : undefined,
+    windblown: presented.windblown,
   }
 }
 

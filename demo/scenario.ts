@@ -1,6 +1,7 @@
 import lures from './lures.json' with { type: 'json' }
 import use from './use.json' with { type: 'json' }
 import valley from './valley.json' with { type: 'json' }
+import { toSi } from '@jotbook/core'
 import type { Json } from '@jotbook/core'
 
 /** The made-up valley, its waters, the crew's lures and where they throw them. Everything here is invented. */
@@ -56,3 +57,7 @@ export interface Use {
 export const USE: Readonly<Record<string, Use>> = use
 
 export const ZONE = 'America/Chicago'
+
+/** The trade's inches and feet, as the book keeps them. */
+export const inches = (value: number): number => Math.round(toSi(value, 'in') * 1e4) / 10
+export const feet = (value: number): number => Math.round(toSi(value, 'ft') * 100) / 100

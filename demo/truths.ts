@@ -11,6 +11,8 @@ export const TRUTHS = [
   'rule holds',
   'heavy',
   'wind falls',
+  'pause',
+  'windblown',
   'nothing',
 ] as const
 export type Truth = (typeof TRUTHS)[number]
@@ -46,6 +48,9 @@ export interface Moment {
   readonly cloudPct: number
   /** What the sky was at launch: days are good or bad by it on one water. */
   readonly launchCloudPct: number
+  /** Seconds for which a jerkbait is let stand; undefined for what is not fished by the pause. */
+  readonly pauseS: number | undefined
+  readonly windblown: boolean
 }
 
 /** Strikes an hour, without the day's own luck. `without`: a truth taken out, to see its test fail. */
@@ -56,20 +61,27 @@ export function trueRate(moment: Moment, without?: Truth): number {
   // Colder fish bite less, everywhere and on everything alike.
   let rate = base * (tempF < 45 ? 0.6 : tempF < 55 ? 0.85 : 1)
   if (water === 'Dunmarrow Lake') return rate * (!is('nothing') && lure === SPURIOUS_LURE ? 3.2 : 1)
-  if (water === 'Quennor Reach' && moment.launchCloudPct >= 80) rate *= 2.2
+  if (water === 'Quennor Reach' && moment.launchCloudPct >= 80) rate *= 2.4
   if (water === 'Quennor Reach' && WIND_LURES.has(moment.class) && is('wind falls')) rate *= windFactor(moment)
   if (water === 'Immerlow Reservoir') rate *= highlandFactor(moment, is)
-  if (water === 'Pellock Mill Pond' && lure === WINDOW_LURE && moment.windMph < CALM_MPH && is('one lure')) rate *= 4
-  if (lure === FAILING_LURE && is('rule fails')) rate *= 0.33
+  if (water === 'Pellock Mill Pond' && lure === WINDOW_LURE && moment.windMph < CALM_MPH && is('one lure')) rate *= 5
+  if (moment.pauseS !== undefined && tempF < COLD_F && is('pause')) rate *= moment.pauseS >= LONG_PAUSE_S ? 2.4 : 0.5
+  if (water === 'Quennor Reach' && tempF >= BANK_F && is('windblown')) rate *= moment.windblown ? 1.6 : 0.6
+  if (lure === FAILING_LURE && is('rule fails')) rate *= 0.25
   if (lure === COLOUR_PAIR[1] && !is('colour')) rate *= 2.4
   return rate
 }
 
 const CALM_MPH = 5
+/** Below it a jerkbait wants to be let stand. */
+const COLD_F = 45
+const LONG_PAUSE_S = 6
+/** Above it the river's fish lie on the bank that the wind blows on. */
+const BANK_F = 60
 
 /** Wind brings these lures alive; once it has died they are worse than before it came. */
 function windFactor({ windMph, windBeforeMph }: Moment): number {
-  if (windMph >= 9) return 1.7
+  if (windMph >= 9) return 1.9
   return windMph < 5 && windBeforeMph >= 9 ? 0.3 : 0.9
 }
 
@@ -78,7 +90,7 @@ function highlandFactor(
   is: (truth: Truth) => boolean,
 ): number {
   let factor = 1
-  if (is('window') && tempF >= 45 && tempF < 50 && windMph >= 10 && cloudPct >= 80) factor *= 3.5
+  if (is('window') && tempF >= 45 && tempF < 50 && windMph >= 10 && cloudPct >= 80) factor *= 4.5
   if (is('rule holds') && SURFACE.has(lureClass)) factor *= cloudPct >= 80 ? 1.9 : 0.6
   if (is('heavy') && lure === HEAVY_LURE) factor *= 0.5
   return factor
@@ -86,4 +98,4 @@ function highlandFactor(
 
 /** How much heavier than the water's own fish a lure's are. */
 export const heavierBy = (lure: string, water: WaterName, without?: Truth): number =>
-  lure === HEAVY_LURE && water === 'Immerlow Reservoir' && without !== 'heavy' ? 2.2 : 1
+  lure === HEAVY_LURE && water === 'Immerlow Reservoir' && without !== 'heavy' ? 2.6 : 1

@@ -101,9 +101,9 @@ function winds(random: Random, low: number, high: number, dies: number): [number
   return [morning, noon, Math.max(0.5, noon + drawNormal(random))]
 }
 
-/** The day's wind at an hour of the clock, in straight lines between breakfast (7), noon (11.5) and supper (18). */
+/** The day's wind at an hour of the clock, in straight lines between breakfast (8), noon (12.5) and supper (19). */
 export function windAt({ windMph }: DayWeather, hour: number): number {
-  const hours = [7, 11.5, 18] as const
+  const hours = [8, 12.5, 19] as const
   if (hour <= hours[0]) return windMph[0]
   const i = hour < hours[1] ? 0 : 1
   const share = Math.min(1, (hour - at(hours, i)) / (at(hours, i + 1) - at(hours, i)))
@@ -118,5 +118,5 @@ export function pressureAt(weather: readonly DayWeather[], ms: number): number {
   return Math.round(10 * (today.pressureHpa + (days - day) * (tomorrow.pressureHpa - today.pressureHpa))) / 10
 }
 
-/** Noon of the valley, near enough: its clocks are five or six hours behind. */
-const noonOf = ({ date }: DayWeather): number => Date.parse(`${date}T17:30:00Z`)
+/** Noon of the valley, near enough: the sun is highest there near half past eighteen UTC. */
+const noonOf = ({ date }: DayWeather): number => Date.parse(`${date}T18:30:00Z`)

@@ -94,6 +94,14 @@ export function effectOf(truth: Truth, book: BookRecords): Effect {
       const bite = `${RIVER};class=${quote(WIND_LURES)};trip=${[...windy].join(',')}`
       return against(`${bite};wind_mps=4.02..`, `${bite};wind_mps=..2.24`)
     }
+    case 'pause': {
+      const cold = 'class=suspending jerkbait,deep suspending jerkbait;water_temp_c=..7.2222'
+      return against(`${cold};pause_s=6..`, `${cold};pause_s=..6`)
+    }
+    case 'windblown': {
+      const warm = `${RIVER};water_temp_c=15.5556..`
+      return against(`${warm};windblown=yes`, `${warm};windblown=no`)
+    }
     case 'nothing': {
       const lake = 'water=Dunmarrow Lake'
       const groupings = [['lure'], ['class'], ['temp_band'], ['wind_band'], ['sky_band'], ['spot'], ['season']]
@@ -134,13 +142,15 @@ export const EXPECTED: Readonly<
   >
 > = {
   window: { hours: 25, trips: 12, figures: { ratio: [2.3, 5] } },
-  'one lure': { hours: 10, trips: 8, figures: { ratio: [2.2, 6.5] } },
+  'one lure': { hours: 10, trips: 8, figures: { ratio: [2.7, 8] } },
   'good day': { hours: 30, trips: 10, figures: { crude: [1.35, 3], within: [0.75, 1.3] } },
   rescue: { hours: 60, trips: 30, figures: { ratio: [0.5, 0.85], logged: [0.35, 0.65] } },
   colour: { hours: 80, trips: 30, figures: { ratio: [0.8, 1.25] } },
-  'rule fails': { hours: 15, trips: 12, figures: { ratio: [0.2, 0.65] } },
+  'rule fails': { hours: 15, trips: 12, figures: { ratio: [0.12, 0.5] } },
   'rule holds': { hours: 12, trips: 5, figures: { ratio: [1.7, 5] } },
   heavy: { hours: 30, trips: 12, figures: { ratio: [0.3, 0.75], weight: [1.7, 2.8] } },
   'wind falls': { hours: 9, trips: 8, figures: { ratio: [2.2, 15] } },
+  pause: { hours: 10, trips: 6, figures: { ratio: [2.4, 10] } },
+  windblown: { hours: 40, trips: 15, figures: { ratio: [1.8, 3.8] } },
   nothing: { hours: 150, trips: 20, figures: { surest: [0, 1.15], tried: [15, 60] } },
 }

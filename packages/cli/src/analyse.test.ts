@@ -102,20 +102,27 @@ interface Trial {
   q: number | null
   hours: { in: number; out: number }
   why?: string
+  to_log?: string[]
 }
 
 describe('jot analyse claims', () => {
   const trials = asked<Trial[]>('claims', '--bundle', demo)
   const of = (id: string): Trial => trials.find(({ claim }) => claim === id)!
 
-  it('tries every rule, and says why where these hours tell nothing', () => {
+  it('tries every rule; one that cannot be tested names what to log, and few of a careful crew’s are such', () => {
     expect(trials).toHaveLength(146)
-    for (const { claim, verdict, why } of trials) expect(verdict === 'cannot be learnt', claim).toBe(why !== undefined)
+    const untestable = trials.filter(({ verdict }) => verdict === 'cannot be learnt')
+    for (const { claim, why, to_log } of untestable) expect([claim, why?.length, to_log?.length]).not.toContain(0)
+    expect(untestable.length).toBeLessThanOrEqual(15)
+    for (const { claim, verdict, why, to_log } of trials)
+      expect([why === undefined, to_log === undefined, (to_log ?? []).length > 0], claim).toEqual(
+        verdict === 'cannot be learnt' ? [false, false, true] : [to_log === undefined, why === undefined, false],
+      )
     expect(JSON.stringify(trials)).not.toMatch(/NaN|Infinity/)
   })
 
   it('finds the rule that fails and the wind that falls, as planted', () => {
-    // Muddy water wants chartreuse: × 0.33 on Pellock. Under 5 mph the wind lures are dead: 0.3 against 1.7 on Quennor.
+    // Muddy water wants chartreuse: × 0.25 on Pellock. Under 5 mph the wind lures are dead: 0.3 against 1.9 on Quennor.
     expect(of('C8')).toMatchObject({ verdict: 'fails' })
     expect(of('C8').ratio!).toBeLessThan(0.6)
     expect(of('C12')).toMatchObject({ verdict: 'holds' })
@@ -173,7 +180,7 @@ describe('hook-up, loss and size', () => {
         ...['within', '--bundle', demo, '--of', of, '--where', 'water=Immerlow Reservoir'],
         ...['--a', 'lure="Wedge tail 7, trout"', '--b', 'lure!="Wedge tail 7, trout"'],
       )
-    // Planted × 2.2 in weight.
+    // Planted × 2.6 in weight.
     expect(within('size')).toMatchObject({ verdict: 'strong' })
     expect(within('size').within.lower).toBeGreaterThan(1.7)
     expect(within('hook_up').verdict).not.toBe('strong')

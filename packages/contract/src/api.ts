@@ -74,6 +74,7 @@ export type EventKind =
   | 'book-deleted'
   | 'book-restored'
   | 'import-undone'
+  | 'covers-moved'
 
 /** Something that happened, for the owner to look up. */
 export interface AccessEvent {

@@ -65,4 +65,89 @@ describe('migrations', () => {
     expect((await fieldsOf('strike'))?.timeUnknown ?? null).toBeNull()
     await query(`update waters set forage_spring = '{crawfish}' where id = $1`, [water])
   })
+
+  it('give a strike the cover that its sheet wrote onto the stint, and say how many; what was typed with more stays', async () => {
+    const old = await newDatabase()
+    const rows = async <R extends object>(text: string, values: unknown[] = []): Promise<R[]> =>
+      (await old.$client.query<R>(text, values)).rows
+    await migrateDatabase(old, asOf('0009_wear'))
+    const [book, water, lure, trip, member] = Array.from({ length: 5 }, newRecordId)
+    const [told, typed, early, late, other] = Array.from({ length: 5 }, newRecordId)
+    await rows(`insert into books (id, seq, created_at) values ($1, 10, now())`, [book])
+    let seq = 0
+    /** A record as it stands, and the change of the log that wrote it. */
+    const logged = async (
+      kind: string,
+      record: string | undefined,
+      fields: object,
+      group = newRecordId(),
+    ): Promise<string> => {
+      const { stamp } = change('lure', newRecordId(), {})
+      await rows(
+        `insert into changes (book_id, seq, id, group_id, kind, record_id, stamp, fields, member_id, received_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, now())`,
+        [book, ++seq, newRecordId(), group, kind, record, stamp, JSON.stringify(fields), member],
+      )
+      return stamp
+    }
+    await rows(`insert into waters (id, book_id, stamps, name) values ($1, $2, '{}', 'W')`, [water, book])
+    await rows(`insert into lures (id, book_id, stamps, name, class) values ($1, $2, '{}', 'L', 'tube')`, [lure, book])
+    await rows(`insert into trips (id, book_id, stamps, water, start) values ($1, $2, '{}', $3, now())`, [
+      trip,
+      book,
+      water,
+    ])
+    for (const [strike, stint] of [
+      [early, told],
+      [late, told],
+      [other, typed],
+    ])
+      await rows(
+        `insert into strikes (id, book_id, stamps, trip, stint, time) values ($1, $2, '{}', $3, $4, now())`.replace(
+          '$4',
+          'null',
+        ),
+        [strike, book, trip],
+      ).then(() => logged('strike', strike, { stint }))
+    const sheet = await logged('stint', told, { cover: 'dock' })
+    const dock = await logged('stint', typed, { cover: 'brush', retrieve: 'drag' })
+    for (const [stint, cover, stamp] of [
+      [told, 'dock', sheet],
+      [typed, 'brush', dock],
+    ])
+      await rows(
+        `insert into stints (id, book_id, stamps, trip, lure, start, cover) values ($1, $2, $3, $4, $5, now(), $6)`,
+        [stint, book, JSON.stringify({ cover: stamp }), trip, lure, cover],
+      )
+    for (const [strike, stint] of [
+      [early, told],
+      [late, told],
+      [other, typed],
+    ])
+      await rows(`update strikes set stint = $2 where id = $1`, [strike, stint])
+
+    await migrateDatabase(old, FOLDER)
+    const covers = async (table: string): Promise<Record<string, unknown>> =>
+      Object.fromEntries(
+        (await rows<{ id: string; cover: unknown }>(`select id, cover from ${table}`)).map((row) => [
+          row.id,
+          row.cover,
+        ]),
+      )
+    expect(await covers('strikes')).toEqual({ [early!]: null, [late!]: 'dock', [other!]: null })
+    expect(await covers('stints')).toEqual({ [told!]: null, [typed!]: 'brush' })
+    // Devices hear of it: the log goes on behind the book's last number, with stamps that win.
+    const after = await rows<{ kind: string; fields: object; stamp: string }>(
+      `select kind, fields, stamp from changes where book_id = $1 and seq > 10 order by seq`,
+      [book],
+    )
+    expect(after.map(({ kind, fields }) => [kind, fields])).toEqual([
+      ['strike', { cover: 'dock' }],
+      ['stint', { cover: null }],
+    ])
+    expect(after.every(({ stamp }) => stamp > sheet && /^[0-9a-f]{12}-[0-9a-f]{4}-server$/.test(stamp))).toBe(true)
+    expect(await rows(`select kind, detail from events where book_id = $1`, [book])).toEqual([
+      { kind: 'covers-moved', detail: '1' },
+    ])
+    await old.$client.end()
+  })
 })

@@ -55,6 +55,7 @@ export const text = {
       exported: 'Exported',
       imported: 'Imported',
       'import-undone': 'Import undone',
+      'covers-moved': 'Covers moved from stints to their strikes:',
       'book-deleted': 'Book deleted',
       'book-restored': 'Book restored',
       'not-allowed': 'Not allowed',
