@@ -90,7 +90,7 @@ function highlandFactor(
   is: (truth: Truth) => boolean,
 ): number {
   let factor = 1
-  if (is('window') && tempF >= 45 && tempF < 50 && windMph >= 10 && cloudPct >= 80) factor *= 4.5
+  if (is('window') && tempF >= 45 && tempF < 50 && windMph >= 10 && cloudPct >= 80) factor *= 6
   if (is('rule holds') && SURFACE.has(lureClass)) factor *= cloudPct >= 80 ? 1.9 : 0.6
   if (is('heavy') && lure === HEAVY_LURE) factor *= 0.5
   return factor

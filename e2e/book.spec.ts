@@ -32,9 +32,9 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   const folder = join(root, 'demo/bundle')
   await page.locator('#bundle-zip').setInputFiles(FILES.map((name) => join(folder, name)))
-  await expect(page.getByTestId('import-report')).toContainText(/Ready to import: 5,3\d\d new/)
+  await expect(page.getByTestId('import-report')).toContainText(/Ready to import: 5,4\d\d new/)
   await page.getByRole('button', { name: 'Import all' }).click()
-  await expect(page.getByTestId('import-report')).toContainText(/Imported 5,3\d\d new/)
+  await expect(page.getByTestId('import-report')).toContainText(/Imported 5,4\d\d new/)
   await page.getByRole('navigation').getByRole('link', { name: 'Trips' }).click()
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
 

@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { columnInfo } from '../../effort/index.ts'
 import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { CLAIMS, ownClaim } from '../../practice/index.ts'
+import { claim } from '../../practice/claim.ts'
+import type { Claim } from '../../practice/index.ts'
 import { claimedTrips } from '../../test/claimBooks.ts'
-import { emptyBook } from '../../test/books.ts'
+import { bookOfTrips, emptyBook } from '../../test/books.ts'
 import { STUDIED, outcomeBook } from '../../test/outcomeBooks.ts'
 import {
   isNothingToCompare,
@@ -26,6 +28,38 @@ function compared<R extends object>(found: R | NothingToCompare): R {
   return found
 }
 const shareRatioOf = (strata: readonly ShareStratum[]) => compared(mantelHaenszelShareRatio(strata))
+
+describe('a rule without a figure', () => {
+  const tried = (logged: object, more: Partial<Claim> = {}) => {
+    const made = bookOfTrips(
+      Array.from({ length: 4 }, () => ({ hours: 4, stints: [{ lure: 'tube', from: 0, to: 4, strikes: [1] }] })),
+    )
+    const stints = made.stints.map((stint) => ({ ...stint, ...logged }))
+    const rule = {
+      ...claim('x', 'Dragged, it produces.', '', 'class=tube;retrieve=drag', 'class=tube;retrieve=shake', 'rate'),
+      ...more,
+    }
+    return tryClaims({ ...made, stints }, { claims: [rule] })[0]!
+  }
+
+  it('names what nobody logs; where all of it is logged, it waits for such hours', () => {
+    expect(tried({})).toMatchObject({ verdict: 'cannot be learnt', toLog: ['retrieve'], ratio: null })
+    expect(tried({ retrieve: 'drag' })).toMatchObject({
+      verdict: 'too early',
+      toLog: [],
+      why: 'no hours to hold it against',
+    })
+  })
+
+  it('names what its outcome is counted by, where there were strikes to tell it of', () => {
+    const phase = { against: 'on the fall', outcome: 'phase' as const }
+    expect(tried({ retrieve: 'drag' }, phase)).toMatchObject({
+      verdict: 'cannot be learnt',
+      toLog: expect.arrayContaining(['phase']) as string[],
+    })
+    expect(tried({ retrieve: 'shake' }, phase)).toMatchObject({ verdict: 'too early', toLog: [] })
+  })
+})
 
 describe('the rules of practice', () => {
   it('are all there, each with a sentence, and speak of columns and words that exist', () => {

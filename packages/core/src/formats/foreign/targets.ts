@@ -71,8 +71,6 @@ const STINT: readonly Listed[] = [
   ['lineKind', ['line', 'line type', 'line kind']],
   ['lineLb', ['line test', 'line lb', 'pound test', 'line strength']],
   ['leaderMm', ['leader', 'leader length']],
-  ['leaderLb', ['leader test', 'leader lb']],
-  ['rodPower', ['rod power']],
   ['rodAction', ['rod action']],
   ['reelRatio', ['reel ratio', 'gear ratio']],
 ]

@@ -123,7 +123,7 @@ export const text = {
   bit: {
     title: 'How they bit',
     of: (subject: string) =>
-      `Shares of the strikes on ${subject}. Not rates: an hour without a strike has no bite to tell of.`,
+      `${subject}: shares of its strikes. Not rates: an hour without a strike has no bite to tell of.`,
     choose: 'Strikes by',
     kinds: {
       phase: 'when it came',

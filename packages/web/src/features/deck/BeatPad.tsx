@@ -33,7 +33,7 @@ export function BeatPad({ held, onBeat }: BeatPadProps) {
   }
   if (state === 'listening')
     return (
-      <div className="beat" role="group" aria-label={text.beat.title}>
+      <div className="beat listening" role="group" aria-label={text.beat.title}>
         {/* A plain button: on a wet screen too each touch is a movement, and none is held. */}
         <button
           type="button"

@@ -16,6 +16,8 @@ import type { Deck } from './useDeck.ts'
 
 const HOW_WORDS = ['retrieve', 'castLength', 'direction', 'intent'] as const
 const WHERE_WORDS = ['structure', 'cover', 'coverState', 'targetStands', 'levelFished'] as const
+/** A long list would push what stands below it off the screen. */
+const AT_FIRST = 8
 const SECONDS = { pauseS: 1, workS: 0.5 } as const
 
 interface PresentationSheetProps {
@@ -47,6 +49,7 @@ export function PresentationSheet({ deck, line, anglers, nowMs, onDone }: Presen
     <Pick
       key={field}
       label={text.presentation[field]}
+      first={AT_FIRST}
       words={lastFirst(deck.day.stints, field, [...(usual[field] ?? []), ...wordsOfField('stint', field)])}
       chosen={typeof held[field] === 'string' ? [held[field]] : []}
       onPick={(word) => change({ [field]: held[field] === word ? null : word }, word)}

@@ -50,19 +50,28 @@ interface PickProps {
   readonly words: readonly string[]
   readonly chosen: readonly string[]
   readonly onPick: (word: string) => void
+  /** So many words stand at first, with every chosen one; the rest is a tap away. */
+  readonly first?: number
 }
 
 /** One question answered by a tap on a word. */
-export function Pick({ label, words, chosen, onPick }: PickProps) {
+export function Pick({ label, words, chosen, onPick, first = Infinity }: PickProps) {
+  const [whole, setWhole] = useState(false)
+  const shown = whole ? words : words.filter((word, i) => i < first || chosen.includes(word))
   return (
     <fieldset className="pick">
       <legend>{label}</legend>
       <div>
-        {words.map((word) => (
+        {shown.map((word) => (
           <Target key={word} className="chip" aria-pressed={chosen.includes(word)} onTap={() => onPick(word)}>
             {word}
           </Target>
         ))}
+        {shown.length < words.length && (
+          <Target className="quiet" onTap={() => setWhole(true)}>
+            {text.moreWords}
+          </Target>
+        )}
       </div>
     </fieldset>
   )

@@ -197,6 +197,7 @@ export const text = {
     none: 'Not one of these',
   },
   sinceWhen: 'Since when?',
+  moreWords: 'More',
   seen: {
     title: 'Seen',
     said: 'Seen, logged',

@@ -94,14 +94,17 @@ export const MoreCells = memo(function MoreCells({ kind, id, n, spots }: MoreCel
         }
         return (
           <Box key={field} w="136px">
+            <Box fontSize="small" color="quiet" lineHeight="1.2" truncate aria-hidden>
+              {shared.label.toLowerCase()}
+            </Box>
             {spec?.type === 'ref' ? (
-              <ChoiceCell {...shared} words={spec.to === 'spot' ? spots : setups} />
+              <ChoiceCell {...shared} empty="" words={spec.to === 'spot' ? spots : setups} />
             ) : spec?.type === 'flag' ? (
-              <ChoiceCell {...shared} words={YES_NO} />
+              <ChoiceCell {...shared} empty="" words={YES_NO} />
             ) : (
               <Cell
                 {...shared}
-                placeholder={shared.label.toLowerCase()}
+                placeholder=""
                 numeric={spec?.type === 'number' || spec?.type === 'quantity'}
                 {...(spec?.type === 'word' || spec?.type === 'words' ? { list: listId(kind, field) } : {})}
               />

@@ -32,7 +32,6 @@ export function ReadingRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
-      <ColumnChoice kind="reading" />
       <Heads columns={COLUMNS} names={heads} />
       {fields.map((field, i) => {
         const next = fields[i + 1]
@@ -49,6 +48,7 @@ export function ReadingRows() {
           />
         )
       })}
+      <ColumnChoice kind="reading" />
     </Box>
   )
 }

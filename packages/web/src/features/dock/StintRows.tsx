@@ -46,7 +46,6 @@ export function StintRows() {
   return (
     <Box as="section" aria-label={words.title} mt="22px">
       <Heading>{words.title}</Heading>
-      <ColumnChoice kind="stint" />
       <Heads columns={columns} names={heads} />
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
@@ -66,6 +65,7 @@ export function StintRows() {
           />
         )
       })}
+      <ColumnChoice kind="stint" />
     </Box>
   )
 }

@@ -51,7 +51,6 @@ export function StrikeRows() {
       ) : (
         <Lines owner={trip} path="lines" label={words.lines} rows={LINES_AT_FIRST} />
       )}
-      {fields.length > 0 && <ColumnChoice kind="strike" />}
       {fields.length > 0 && <Heads columns={columns} names={heads} />}
       {fields.slice(0, mounted).map((field, i) => {
         const next = fields[i + 1]
@@ -70,6 +69,7 @@ export function StrikeRows() {
           />
         )
       })}
+      {fields.length > 0 && <ColumnChoice kind="strike" />}
     </Box>
   )
 }

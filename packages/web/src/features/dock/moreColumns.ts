@@ -1,5 +1,5 @@
 import { fieldsOf } from '@jotbook/core'
-import type { Fields, Json, UnitPreferences } from '@jotbook/core'
+import type { Fields, Json, Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { readRecord, typedRecord } from '../../ui/recordForm/index.ts'
 
 /** Columns behind *More columns*, each a field of its record, in the order they are offered. A cell of theirs has the field's own name. */
@@ -22,7 +22,6 @@ export const MORE = {
     'lineKind',
     'lineLb',
     'leaderMm',
-    'leaderLb',
     'casts',
     'fouledCasts',
     'targets',
@@ -69,7 +68,11 @@ export const MORE = {
     'depthM',
     'note',
   ],
-} as const
+} as const satisfies {
+  readonly stint: readonly (keyof Stint)[]
+  readonly strike: readonly (keyof Strike)[]
+  readonly reading: readonly (keyof Reading)[]
+}
 export type RowKind = keyof typeof MORE
 /** What a row may have typed in those columns. */
 export type MoreCells<K extends RowKind> = Partial<Record<Exclude<(typeof MORE)[K][number], 'note' | 'spot'>, string>>
