@@ -38,13 +38,13 @@ test('the board answers a question that is a link, and says from what', async ({
     '--where',
     'temp_band=45..50F;sky_band=mostly,overcast',
   )
-  const told = rows.find(({ lure }) => lure === 'Jerkbait, grey shad')!
+  const told = rows.find(({ lure }) => lure === 'Jerkbait, lemon back')!
   expect(told.too_early).toBe(false)
-  await page.getByRole('button', { name: /^Jerkbait, grey shad/ }).click()
+  await page.getByRole('button', { name: /^Jerkbait, lemon back/ }).click()
   const answer = page.getByTestId('answer')
   const figures = `${told.strikes} strikes in ${told.hours.toFixed(1)} hours on ${told.trips} trips. ${told.rate.toFixed(2)} strikes per hour, likely range ${told.lower.toFixed(2)} to ${told.upper.toFixed(2)}`
   await expect(answer).toContainText(
-    `Jerkbait, grey shad, 45 to 50 °F, mostly cloudy or overcast: ${figures} (90%, allowing for good and bad days).`,
+    `Jerkbait, lemon back, 45 to 50 °F, mostly cloudy or overcast: ${figures} (90%, allowing for good and bad days).`,
   )
   await expect(page.getByRole('region', { name: 'Answer' })).toContainText(
     `Compared with similar lures here: ${told.shrunken.toFixed(2)} strikes per hour.`,

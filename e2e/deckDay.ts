@@ -74,6 +74,16 @@ export class Phone {
     if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
   }
 
+  /** A word of a question, behind *More* where the list is long. Returned: how many taps that took. */
+  async pick(question: string, word: string): Promise<number> {
+    const words = this.page.getByRole('group', { name: question, exact: true })
+    const chip = words.getByRole('button', { name: word, exact: true })
+    const folded = !(await chip.isVisible())
+    if (folded) await words.getByRole('button', { name: 'More', exact: true }).tap()
+    await chip.tap()
+    return folded ? 2 : 1
+  }
+
   async launch(water: string, aboard: string): Promise<void> {
     await this.tap(new RegExp(`^${water}`))
     await this.tap(aboard)

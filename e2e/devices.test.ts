@@ -305,6 +305,22 @@ describe('a device of an older version', () => {
     expect((await server.ask('POST', `/api/books/${book}/changes`, { ...kept, schema: 99 })).status).toBe(400)
   })
 
+  it('of the release after it as well: how, where and what was seen come to other devices as they were', async () => {
+    const book = await server.makeBook()
+    const kept = JSON.parse(readFileSync(new URL('outbox-2.json', import.meta.url), 'utf8')) as {
+      schema: number
+      changes: Change[]
+    }
+    const answer = await server.ask('POST', `/api/books/${book}/changes`, kept)
+    expect(answer).toMatchObject({ status: 200, body: { refused: [], accepted: kept.changes.map((one) => one.id) } })
+    const device = await Device.open(book)
+    await device.sync()
+    for (const kind of ['lure', 'setup', 'stint', 'reading', 'strike'] as const) {
+      const sent = kept.changes.filter((one) => one.kind === kind).map(({ fields }) => fields)
+      expect(await device.all(kind), kind).toMatchObject([Object.assign({}, ...sent) as object])
+    }
+  })
+
   it('opened by a newer one keeps its outbox, and the newer one sends it', async () => {
     const book = await server.makeBook()
     const device = await Device.open(book, 0, 1)

@@ -2,7 +2,7 @@ import type { Change, Kind, RecordState } from '@jotbook/core'
 import type { Problem } from './problem.ts'
 
 /** The wire schema of pushes; the server up-casts every schema ever released. */
-export const PUSH_SCHEMA = 2
+export const PUSH_SCHEMA = 3
 export const MAX_PUSH_CHANGES = 20_000
 export const PAGE_CHANGES = 5_000
 /** A cursor further behind gets the snapshot instead of pages. */

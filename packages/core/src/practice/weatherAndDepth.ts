@@ -123,7 +123,7 @@ export const WEATHER_AND_DEPTH: readonly Claim[] = [
   ),
   claim(
     'D2',
-    'For fish up among bait, a drop shot twitched and recovered beats one held still.',
+    'For fish up among bait, a drop shot twitched and let drop again beats one held still.',
     'fish_position=suspended in bait',
     all(classes('drop shot'), 'retrieve=twitch and drop'),
     all(classes('drop shot'), 'retrieve=dead stick'),

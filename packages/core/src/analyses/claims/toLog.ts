@@ -28,6 +28,8 @@ const OF_THE_OUTCOME: Readonly<Partial<Record<Claim['outcome'], readonly string[
 
 /** Counts of hours, which stand without a strike. */
 const OF_STINTS: ReadonlySet<Claim['outcome']> = new Set(['per clean cast', 'per target'])
+/** Of landed fish alone. */
+const OF_LANDED: ReadonlySet<Claim['outcome']> = new Set(['size', 'size lower'])
 /** Where two sides are held against one another; the rest are asked of one. */
 const ONE_SIDED: ReadonlySet<Claim['outcome']> = new Set(['phase', 'phase lower', 'pitch', 'set landed', 'set held'])
 
@@ -52,7 +54,8 @@ export function toLog(
     (clause) => rows.filter((row) => !known(row, clause)).length >= HARDLY_EVER * rows.length,
   )
   if (unlogged.length > 0) return [...new Set(unlogged.map(({ column }) => column))]
+  const counted = OF_LANDED.has(claim.outcome) ? columns.landed : columns.strikes
   const countable = (side: (row: number) => boolean): boolean =>
-    rows.some((row) => side(row) && (OF_STINTS.has(claim.outcome) || at(columns.strikes, row) > 0))
+    rows.some((row) => side(row) && (OF_STINTS.has(claim.outcome) || at(counted, row) > 0))
   return countable(inA) && (ONE_SIDED.has(claim.outcome) || countable(inB)) ? (OF_THE_OUTCOME[claim.outcome] ?? []) : []
 }

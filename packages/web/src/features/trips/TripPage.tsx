@@ -1,6 +1,6 @@
 import { timeZoneOf, effortKnownOf } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
 import { useAppSelector } from '../../state/store.ts'
@@ -150,7 +150,8 @@ function useRowsInstead(): [boolean, () => void] {
   const navigate = useNavigate()
   const rows = params.get('as') === 'rows'
   const toggle = (): void => void navigate({ search: rows ? '' : 'as=rows', hash }, { replace: true })
-  useEffect(() => {
+  // With the rows that it shows: a key that comes at once must not be heard by the handler of the view before.
+  useLayoutEffect(() => {
     const onKey = ({ key, target, ctrlKey, metaKey, altKey }: KeyboardEvent): void => {
       const typing = target instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName)
       if (key === 't' && !typing && !ctrlKey && !metaKey && !altKey) toggle()
