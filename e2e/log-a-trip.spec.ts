@@ -190,6 +190,49 @@ test('a fault is shown beside its cell in the API’s own words, and nothing is 
   await expect(page).toHaveURL(/trips\/new/)
 })
 
+test('columns are chosen once, filled with the notebook’s ditto, and in the book as they were typed', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/trips/new`)
+  const stints = page.getByRole('region', { name: 'Stints' })
+  await stints.getByRole('button', { name: 'More columns' }).click()
+  for (const column of ['Pause', 'Cover', 'Windblown'])
+    await stints.getByRole('button', { name: column, exact: true }).click()
+  await page.locator('[data-cell="trip:date"]').fill('2026-03-14')
+  await page.locator('[data-cell="trip:start"]').fill('630')
+  await page.locator('[data-cell="trip:end"]').fill('1000')
+  const cell = (row: number, field: string) => page.locator(`[data-cell^="stint:"][data-cell$=":${field}"]`).nth(row)
+  const lure = async (row: number, typed: string): Promise<void> => {
+    await cell(row, 'lure').click()
+    await page.keyboard.type(typed)
+    await page.getByRole('option').first().click()
+  }
+  await lure(0, 'Tube')
+  await cell(0, 'end').fill('800')
+  await cell(0, 'pauseS').fill('4')
+  await cell(0, 'cover').fill('chunk rock')
+  await cell(0, 'windblown').selectOption('yes')
+  await lure(1, 'Popper')
+  await cell(1, 'end').fill('1000')
+  for (const field of ['cover', 'windblown']) await cell(1, field).press('"')
+  await expect(cell(1, 'cover')).toHaveValue('chunk rock')
+  await page.getByRole('button', { name: 'Save trip' }).click()
+  await page.waitForURL(/trips\/[0-9a-f-]+$/)
+  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  const id = page.url().split('/').at(-1)
+  expect(
+    await app.query(`select pause_s, cover, windblown, structure from stints where trip = $1 order by start`, [id]),
+  ).toEqual([
+    { pause_s: 4, cover: 'chunk rock', windblown: true, structure: null },
+    { pause_s: null, cover: 'chunk rock', windblown: true, structure: null },
+  ])
+  // The columns are there again, and what was typed in them.
+  await page.getByRole('link', { name: 'Edit trip' }).click()
+  await expect(cell(0, 'cover')).toHaveValue('chunk rock')
+  await expect(cell(0, 'pauseS')).toHaveValue('4')
+})
+
 test('a time that clocks repeat is asked about', async ({ app, page }) => {
   await page.goto(`${app.url}/trips/new`)
   await page.locator('[data-cell="trip:date"]').fill('2026-11-01')

@@ -53,6 +53,17 @@ describe('a table of other origin', () => {
   })
 })
 
+describe('what decides', () => {
+  it('comes in from columns of other people’s files: how, where, on what line, what was seen and how it bit', () => {
+    const { of } = read(
+      'Date,Time,Lake,Lure,Outcome,Felt,Hook set,Pitch,Spat up,Pause,Cast,Windblown,Line,Pound test,Bass count,Boats\n' +
+        '2024-03-25,9:42,North Arm,"Jerkbait, grey",landed,tick,waited,2,crawfish,5,short,yes,fluorocarbon,10,1 to 6,3\n',
+    )
+    expect(of('strike')[0]).toMatchObject({ feltAs: 'tick', set: 'waited', pitch: 2, forageSeen: ['crawfish'] })
+    expect({ ...of('stint')[0], ...of('reading')[0] }).toMatchObject({ bassCount: '1 to 6', boatsSeen: 3 })
+  })
+})
+
 describe('dates', () => {
   it('are ambiguous until one of them can only be read one way', () => {
     expect(possibleOrders(['03/04/2024', '05/06/2024'])).toEqual(['mdy', 'dmy'])

@@ -1,12 +1,16 @@
 import { parseInstant, resolveWallTime } from '../../time/index.ts'
 import { parseQuantity } from '../../units/index.ts'
+import type { Unit } from '../../units/index.ts'
 import { OUTCOMES } from '../../vocabulary/index.ts'
+import type { FieldSpec } from '../../vocabulary/index.ts'
 import type { Json } from '../../sync/index.ts'
 import { clockIn, parseDate, splitDateTime } from './dates.ts'
 import type { Mapping } from './mapping.ts'
 import { numberIn, plainNumeral } from './numerals.ts'
 import { targetOf } from './targets.ts'
 import { NOT_SAID, wordMeant } from './words.ts'
+
+type QuantityField = Extract<FieldSpec, { type: 'quantity' }>
 
 /** A cell that cannot be read as what its column means. */
 export class CellFailure extends Error {
@@ -17,6 +21,18 @@ export class CellFailure extends Error {
     super(message)
   }
 }
+
+/** Ways of saying yes and no, in the languages whose headers are known. */
+const YES_OR_NO: ReadonlyMap<string, boolean> = new Map([
+  ...['yes', 'y', 'true', '1', 'x', 'ja', 'oui', 'si', 'sí', 'sì'].map((word) => [word, true] as const),
+  ...['no', 'n', 'false', '0', 'nein', 'non', 'nee', 'nej'].map((word) => [word, false] as const),
+])
+
+const wordsIn = (text: string): string[] =>
+  text
+    .split(/[;,/]/)
+    .map((word) => word.trim())
+    .filter((word) => word !== '')
 
 /** One row of a foreign file, read as the mapping says. Its methods throw CellFailure. */
 export class ForeignRow {
@@ -120,18 +136,32 @@ export class ForeignRow {
 
   private value(text: string, id: string, column: number): Json {
     const spec = targetOf(id)?.spec
-    if (spec?.type === 'quantity') {
-      const unit = this.mapping.units[column]
-      const read = parseQuantity(plainNumeral(text, this.mapping.decimal), unit || spec.unit, spec.unit)
-      if (!read) throw new CellFailure(id, `“${text}” is not a ${spec.dimension}.`)
-      return read.value
+    switch (spec?.type) {
+      case 'quantity':
+        return this.quantity(text, id, spec, this.mapping.units[column])
+      case 'number': {
+        const value = this.number(text)
+        if (value === undefined) throw new CellFailure(id, `“${text}” is not a number.`)
+        return value
+      }
+      case 'flag': {
+        const said = YES_OR_NO.get(text.toLowerCase())
+        if (said === undefined) throw new CellFailure(id, `“${text}” is neither yes nor no.`)
+        return said
+      }
+      case 'words':
+        return wordsIn(text)
+      case 'word':
+        return (wordMeant(id, text, this.mapping.words) ?? text) || null
+      default:
+        return text
     }
-    if (spec?.type === 'number') {
-      const value = this.number(text)
-      if (value === undefined) throw new CellFailure(id, `“${text}” is not a number.`)
-      return value
-    }
-    return spec?.type === 'word' ? (wordMeant(id, text, this.mapping.words) ?? text) || null : text
+  }
+
+  private quantity(text: string, id: string, spec: QuantityField, unit: Unit | '' | undefined): number {
+    const read = parseQuantity(plainNumeral(text, this.mapping.decimal), unit || spec.unit, spec.unit)
+    if (!read) throw new CellFailure(id, `“${text}” is not a ${spec.dimension}.`)
+    return read.value
   }
 
   /** A count or a number as the file writes numbers. */

@@ -103,6 +103,41 @@ describe('a draft', () => {
     ])
   })
 
+  it('reads the columns that were chosen beside a row’s own by the field table, and leaves unknown what is empty', () => {
+    const row = stint('900', { pauseS: '5', cover: 'dock', windblown: 'yes', depthM: '12 ft', setup: 'rod' })
+    const seen = {
+      ...emptyReading(id()),
+      temp: '50',
+      fry: 'no',
+      preySeen: 'perch; bluegill',
+      preyLengthMm: '2 in',
+      boatsSeen: '3',
+    }
+    const bite = strike('7:00', { phase: 'still', pitch: '2', cover: 'brush' })
+    const result = read({ stints: [row], readings: [seen], strikes: [bite] })
+    expect(result.problems).toEqual({})
+    expect(fieldsOf(result, 'stint')[0]).toMatchObject({
+      pauseS: 5,
+      cover: 'dock',
+      windblown: true,
+      depthMTyped: '12 ft',
+      setup: 'rod',
+      workS: null,
+      structure: null,
+    })
+    expect(fieldsOf(result, 'reading')[0]).toMatchObject({
+      fry: false,
+      preySeen: ['perch', 'bluegill'],
+      preyLengthMm: 50.8,
+      boatsSeen: 3,
+      bait: null,
+    })
+    expect(fieldsOf(result, 'strike')[0]).toMatchObject({ phase: 'still', pitch: 2, cover: 'brush', kept: null })
+    const wrong = read({ stints: [{ ...row, pauseS: 'long', casts: '-1' }] }).problems
+    expect(wrong[cellName('stint', row.id, 'pauseS')]).toMatch(/“long” is not a number/)
+    expect(wrong[cellName('stint', row.id, 'casts')]).toMatch(/from 0/)
+  })
+
   it('has a problem beside each cell that is not understood, out of range, skipped by the clocks, or missing', () => {
     const [row, wrong] = [stint('soon', { lure: '', lureText: 'grey' }), strike('7:00', { length: '900 in' })]
     const result = read({ stints: [row], strikes: [wrong] })
