@@ -24,6 +24,7 @@ const LABELS: Readonly<Record<string, string>> = {
   castLengthM: 'Cast length',
   pauseSpreadS: 'Spread of the pause',
   workSpreadS: 'Spread of the work',
+  fallS: 'Fall, seconds',
   preyLengthMm: 'Length of the prey',
   preySign: 'Prey seen where',
   bassCount: 'Bass on the sonar',

@@ -12,6 +12,7 @@ export const HOW_FIELDS = [
   'workS',
   'pauseSpreadS',
   'workSpreadS',
+  'fallS',
   'direction',
   'castLength',
   'intent',

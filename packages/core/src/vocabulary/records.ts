@@ -177,6 +177,8 @@ export const RECORDS = {
     /** How far apart the middle half of the beats lie. */
     pauseSpreadS: number(0, 3600),
     workSpreadS: number(0, 3600),
+    /** Counted down, from the splash to the bottom or to where it is fished. */
+    fallS: number(0, 600),
     phaseShare: text(),
     castLength: word(fishing.CAST_LENGTHS),
     castLengthM: metres(0, 300),

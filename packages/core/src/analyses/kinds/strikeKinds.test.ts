@@ -7,6 +7,7 @@ import { namesOf, planFor } from '../../query/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { COST_COLUMNS, costAndPace } from '../board/costAndPace.ts'
 import { strikeKinds } from './strikeKinds.ts'
+import { timeShareOf } from './timeShareOf.ts'
 
 /** Four trips of two lures; on the jerkbait, four seconds of pause to one of work, and three of four strikes on the pause. */
 function book(): BookRecords {
@@ -55,6 +56,26 @@ describe('kinds of strike', () => {
     })
     expect(strikeKinds(book(), { of: 'pitch', where: [] }).pause).toBeUndefined()
     expect(() => strikeKinds(book(), { of: 'weight', where: [] })).toThrow(/strikes have no weight; they have phase/)
+  })
+})
+
+describe('the share of time in a phase', () => {
+  const stint = {
+    start: '2025-04-01T12:00:00.000Z',
+    end: '2025-04-01T13:00:00.000Z',
+    pauseS: 4,
+    workS: 1,
+    fallS: 12,
+    casts: 60,
+  }
+
+  it('is told outright, or follows from the cadence, or from count-down and casts; else it is not known', () => {
+    expect(timeShareOf({ ...stint, phaseShare: '30' }, new Set(['on the fall']))).toBe(0.3)
+    expect(timeShareOf(stint, new Set(['still']))).toBe(0.8)
+    // Sixty casts an hour, twelve seconds down each: a fifth of the time.
+    expect(timeShareOf(stint, new Set(['on the fall']))).toBe(0.2)
+    expect(timeShareOf({ ...stint, casts: null }, new Set(['on the fall']))).toBeUndefined()
+    expect(timeShareOf(stint, new Set(['on the lift']))).toBeUndefined()
   })
 })
 

@@ -61,6 +61,7 @@ const STINT: readonly Listed[] = [
   ['pauseS', ['pause', 'pause seconds', 'pause length']],
   ['workS', ['work', 'work seconds']],
   ['jerks', ['jerks', 'cadence']],
+  ['fallS', ['fall', 'count down', 'countdown', 'fall seconds']],
   ['castLength', ['cast', 'cast length']],
   ['direction', ['direction', 'cast direction']],
   ['intent', ['intent']],

@@ -1,13 +1,13 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { cautionsNow, fieldsOf, isoUtc } from '@jotbook/core'
+import { cautionsNow, isoUtc } from '@jotbook/core'
 import type { Fields, Trip, TripReading, Water } from '@jotbook/core'
-import { MOST_ABOARD, namesIn } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { listOf } from '../../ui/locale.ts'
+import { AboardStep, kindFields } from './AboardStep.tsx'
+import type { TripKind } from './AboardStep.tsx'
 import { Cautions } from '../conditions/index.ts'
 import { rodsOf, withSetups } from './levels.ts'
 import { ReadingFields } from './ReadingFields.tsx'
@@ -19,8 +19,6 @@ import { WaterStep } from './WaterStep.tsx'
 
 type Step = 'water' | 'aboard' | 'rods' | 'reading'
 const STEPS: readonly Step[] = ['water', 'aboard', 'rods', 'reading']
-const purposes = fieldsOf('trip').purpose
-
 /** So many lures lie on a first deck. */
 const MOST_RODS = 6
 
@@ -31,7 +29,10 @@ export function Launch({ book }: { book: string }) {
   const [water, setWater] = useState<Water>()
   const [people, setPeople] = useState<readonly string[]>([])
   const [rods, setRods] = useState<readonly Rod[]>([])
-  const [purpose, setPurpose] = useState('own')
+  /** What is not said is as on the last trip here. */
+  const [said, setSaid] = useState<Partial<TripKind>>({})
+  const lastHere = trips.find((trip) => trip.water === water?.id)
+  const kind: TripKind = { purpose: 'own', platform: lastHere?.platform ?? '', target: lastHere?.target ?? [], ...said }
   const title = text.launch[step]
   const back = STEPS[STEPS.indexOf(step) - 1]
   const launch = async (reading: Fields): Promise<void> => {
@@ -40,7 +41,7 @@ export function Launch({ book }: { book: string }) {
     const fields = {
       water: water.id,
       start: now,
-      purpose,
+      ...kindFields(kind),
       effortKnown: 'full',
       ...(people.length > 0 ? { anglers: people } : {}),
       timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
@@ -85,8 +86,8 @@ export function Launch({ book }: { book: string }) {
       {step === 'aboard' && (
         <AboardStep
           trips={trips}
-          purpose={purpose}
-          onPurpose={setPurpose}
+          kind={kind}
+          onKind={(next) => setSaid({ ...said, ...next })}
           onPeople={(names) => {
             setPeople(names)
             setStep('rods')
@@ -109,74 +110,6 @@ export function Launch({ book }: { book: string }) {
       )}
       <p className="caution">{text.launch.caution}</p>
     </main>
-  )
-}
-
-interface AboardProps {
-  readonly trips: readonly Trip[]
-  readonly purpose: string
-  readonly onPurpose: (purpose: string) => void
-  readonly onPeople: (names: readonly string[]) => void
-}
-
-/** The crews of the last trips, each one tap; or somebody new, by name, without an account. */
-function AboardStep({ trips, purpose, onPurpose, onPeople }: AboardProps) {
-  const [adding, setAdding] = useState(false)
-  const [names, setNames] = useState<readonly string[]>([])
-  const [name, setName] = useState('')
-  const everyone = [...new Set([...names, ...namesIn(name)])].slice(0, MOST_ABOARD)
-  const crews = [
-    ...new Set(
-      trips.slice(0, 40).flatMap(({ anglers }) => (anglers && anglers.length > 0 ? [anglers.join('\n')] : [])),
-    ),
-  ].slice(0, 4)
-  const add = (): void => {
-    setNames(everyone)
-    setName('')
-  }
-  return (
-    <div className="choices">
-      {crews.map((crew) => (
-        <Target key={crew} onTap={() => onPeople(crew.split('\n'))}>
-          <strong>{listOf(crew.split('\n'))}</strong>
-        </Target>
-      ))}
-      <Target onTap={() => onPeople([])}>
-        <strong>{text.launch.alone}</strong>
-      </Target>
-      {adding ? (
-        <form
-          className="person"
-          onSubmit={(event) => {
-            event.preventDefault()
-            add()
-          }}
-        >
-          <label htmlFor="person">{text.launch.personName}</label>
-          <input id="person" autoFocus value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-          <Target onTap={add}>{text.launch.add}</Target>
-          {everyone.length > 0 && (
-            <Target className="go" onTap={() => onPeople(everyone)}>
-              {listOf(everyone)}: {text.launch.aboardDone(everyone.length)}
-            </Target>
-          )}
-        </form>
-      ) : (
-        <Target className="quiet" onTap={() => setAdding(true)}>
-          {text.launch.addPerson}
-        </Target>
-      )}
-      <fieldset className="pick">
-        <legend>{text.launch.purpose}</legend>
-        <div>
-          {(purposes && 'of' in purposes ? purposes.of : []).map((word) => (
-            <Target key={word} className="chip" aria-pressed={word === purpose} onTap={() => onPurpose(word)}>
-              {word}
-            </Target>
-          ))}
-        </div>
-      </fieldset>
-    </div>
   )
 }
 

@@ -6,6 +6,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { BeatPad } from './BeatPad.tsx'
+import { FallTimer } from './FallTimer.tsx'
 import { newId } from './deckSession.ts'
 import type { PresentationLine } from './PresentationLines.tsx'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
@@ -81,6 +82,7 @@ export function PresentationSheet({ deck, line, anglers, nowMs, onDone }: Presen
               onGive={(value, said) => change({ [field]: value, [`${field.slice(0, -1)}SpreadS`]: null }, said)}
             />
           ))}
+          <FallTimer held={held} onFall={(fallS) => change({ fallS }, text.fall.title)} />
           {HOW_WORDS.slice(1).map(pick)}
         </>
       ) : (

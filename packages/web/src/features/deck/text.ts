@@ -129,6 +129,8 @@ export const text = {
     caution:
       'Wear the life jacket, clip the kill switch. Water under 60 °F / 15 °C can kill within minutes. Leave at the first thunder. Check local rules.',
     purpose: 'What kind of trip?',
+    platform: 'Fished from',
+    target: 'For which fish',
   },
   read: {
     title: 'Reading',
@@ -189,6 +191,12 @@ export const text = {
     stop: 'Stop',
     tooFew: 'Too few taps: tap at least three movements in a row.',
     spread: (seconds: string) => `give or take ${seconds} s`,
+  },
+  fall: {
+    title: 'Fall',
+    start: 'Count the fall: tap at the splash',
+    down: (seconds: number) => `${seconds} s: tap when it is down`,
+    known: (seconds: string) => `falls ${seconds} s`,
   },
   whichRod: {
     ask: (lure: string) => `${lure}: on which rod?`,

@@ -68,6 +68,31 @@ export function Header() {
           </Select>
           <Quiet>{words.effortNotes[effort]}</Quiet>
         </Box>
+        <Box w="130px">
+          <Label as="div">{words.platform}</Label>
+          <ChoiceCell
+            cell="trip:platform"
+            path="platform"
+            label={words.platform}
+            words={fishingWords.PLATFORMS}
+            empty={words.notSaid}
+          />
+        </Box>
+        <Box w="190px">
+          <Label as="div">{words.target}</Label>
+          <Cell
+            cell="trip:target"
+            path="target"
+            label={words.target}
+            placeholder={words.targetHint}
+            list="dock-target"
+          />
+          <datalist id="dock-target">
+            {fishingWords.SPECIES.map((word) => (
+              <option key={word} value={word} />
+            ))}
+          </datalist>
+        </Box>
         {(
           [
             ['date', words.day, '130px', ''],

@@ -16,6 +16,9 @@ export interface DockDraft {
   start: string
   end: string
   purpose: string
+  /** Boat, bank, kayak or wading, and which fish it was for, joined by `;`. Absent in drafts of older versions. */
+  platform?: string
+  target?: string
   people: string
   note: string
   /** How much is known of the hours: every stint, the trip's own, or nothing. */
@@ -117,7 +120,7 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
 })
 
 /** What a new draft takes over. */
-export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers'>
+export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers' | 'platform' | 'target'>
 
 /** Yesterday on the water last fished, by the same people. */
 export function newDraft(
@@ -136,6 +139,8 @@ export function newDraft(
     start: '',
     end: '',
     purpose: last?.purpose ?? 'own',
+    platform: last?.platform ?? '',
+    target: last?.target?.join('; ') ?? '',
     people: last?.anglers?.join(', ') ?? '',
     note: '',
     effortKnown: 'full',
@@ -178,6 +183,8 @@ export function draftOfTrip(
     start: clock(trip.start),
     end: clock(trip.end),
     purpose: trip.purpose ?? '',
+    platform: trip.platform ?? '',
+    target: trip.target?.join('; ') ?? '',
     people: trip.anglers?.join(', ') ?? '',
     note: trip.note ?? '',
     effortKnown: effortKnownOf(trip),

@@ -9,6 +9,7 @@ export const MORE = {
     'pauseS',
     'workS',
     'jerks',
+    'fallS',
     'castLength',
     'direction',
     'intent',

@@ -3,6 +3,7 @@ import { namesIn } from '@jotbook/core/deck'
 import { v5 as uuidv5 } from 'uuid'
 import type { TimeAccount, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
+import { wordsOf } from '../../ui/recordForm/index.ts'
 import { isBlank } from './dockDraft.ts'
 import type { DockDraft, ReadingRow, StintRow, StrikeRow } from './dockDraft.ts'
 import { readMore } from './moreColumns.ts'
@@ -59,6 +60,12 @@ export function readDraft(draft: DockDraft, zone: string, opened?: OpenedTrip): 
   return new DraftReader(draft, zone, opened && new Untouched(opened, draft, zone)).read()
 }
 
+/** Words joined by `;`; null where there are none. */
+function listed(typed: string): string[] | null {
+  const words = wordsOf(typed)
+  return words.length > 0 ? words : null
+}
+
 class DraftReader {
   private readonly problems: Record<string, string> = {}
   private readonly notices: Record<string, string> = {}
@@ -90,6 +97,8 @@ class DraftReader {
         start: isoUtc(start),
         end: end === undefined ? null : isoUtc(end),
         purpose: draft.purpose || null,
+        platform: draft.platform || null,
+        target: listed(draft.target ?? ''),
         anglers: [...this.people],
         timeZone: this.zone,
         note: draft.note || null,

@@ -1,0 +1,1 @@
+ALTER TABLE "stints" ADD COLUMN "fall_s" double precision;
