@@ -35,7 +35,7 @@ export function Header() {
   return (
     <Box as="section" aria-label={words.label}>
       <Flex gap="14px" wrap="wrap" align="start" mt="14px">
-        <Box w={{ base: '100%', md: '230px' }}>
+        <Box w={{ base: '100%', md: '200px' }}>
           <Label htmlFor="trip-water">{words.water}</Label>
           <Select
             id="trip-water"
@@ -57,7 +57,7 @@ export function Header() {
           </Select>
           <Beside cell="trip:water" problem={waterProblem} />
         </Box>
-        <Box w={{ base: '100%', md: '256px' }}>
+        <Box w={{ base: '100%', md: '220px' }}>
           <Label htmlFor="trip-effort">{words.effort}</Label>
           <Select id="trip-effort" data-cell="trip:effort" {...form.register('effortKnown')}>
             {fishingWords.EFFORT_KNOWN.map((known) => (
@@ -68,7 +68,7 @@ export function Header() {
           </Select>
           <Quiet>{words.effortNotes[effort]}</Quiet>
         </Box>
-        <Box w="130px">
+        <Box w="110px">
           <Label as="div">{words.platform}</Label>
           <ChoiceCell
             cell="trip:platform"
@@ -78,7 +78,7 @@ export function Header() {
             empty={words.notSaid}
           />
         </Box>
-        <Box w="190px">
+        <Box w="170px">
           <Label as="div">{words.target}</Label>
           <Cell
             cell="trip:target"
