@@ -216,7 +216,9 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await phone.tap('New lure')
   await phone.tap('popper')
   await phone.tap('bone')
-  await phone.tap('white', 'Popper, bone on deck')
+  await phone.tap('white')
+  // Its rod is asked for: a stint always knows its line.
+  await phone.tap(/^Topwater rod/, 'Popper, bone on deck')
   await expect(page.locator('.rod', { hasText: 'Popper' })).toHaveCount(1)
   const bag = page.getByRole('region', { name: 'Live bag' })
   await expect(bag).toContainText(/[78] h \d\d left to fish/)

@@ -206,7 +206,7 @@ test('columns are chosen once, filled with the notebook’s ditto, and in the bo
   const lure = async (row: number, typed: string): Promise<void> => {
     await cell(row, 'lure').click()
     await page.keyboard.type(typed)
-    await page.getByRole('option').first().click()
+    await page.locator('[role=option]').first().click()
   }
   await lure(0, 'Tube')
   await cell(0, 'end').fill('800')

@@ -8,7 +8,7 @@ test('a lure is made by the colours of its zones, gets a version with its day, a
   await page.getByRole('link', { name: 'New lure' }).click()
   await page.getByLabel('Name').fill('Jerkbait, dusk')
   await page.locator('[data-field="class"]').fill('suspending jerkbait')
-  await page.locator('[data-field="body"]').fill('jerkbait 110')
+  await page.locator('[data-field="body"]').fill('jerkbait 105')
   await page.getByRole('group', { name: 'Back' }).getByRole('button', { name: 'olive', exact: true }).click()
   await page.getByRole('button', { name: /^Belly/ }).click()
   await page.getByLabel('Belly: any colour').fill('#d8c9a0')
