@@ -170,6 +170,8 @@ function ReadingStep({ book, water, trips, onLaunch }: ReadingStepProps) {
   const readings = useLastReadings(book, trips.find((trip) => trip.water === water.id)?.id)
   const [given, setGiven] = useState<Fields>({})
   const [nowMs] = useState(Date.now)
+  // What stands here before they are known would move under the thumb that is already on its way.
+  if (!readings) return null
   return (
     <>
       <ReadingFields

@@ -2,9 +2,11 @@ import { useEffect, useState } from 'react'
 import type { Reading } from '@jotbook/core'
 import { recordsOfTrip } from '../../offline/index.ts'
 
-/** The readings of one trip: what the water was like when it was last fished. */
-export function useLastReadings(book: string, trip: string | undefined): readonly Reading[] {
-  const [readings, setReadings] = useState<readonly Reading[]>([])
+const NONE: readonly Reading[] = []
+
+/** The readings of one trip: what the water was like when it was last fished. Undefined until they have been read; none where there is no trip. */
+export function useLastReadings(book: string, trip: string | undefined): readonly Reading[] | undefined {
+  const [readings, setReadings] = useState<readonly Reading[]>()
   useEffect(() => {
     let live = true
     if (trip !== undefined) void recordsOfTrip(book, trip).then((records) => live && setReadings(records.readings))
@@ -12,5 +14,5 @@ export function useLastReadings(book: string, trip: string | undefined): readonl
       live = false
     }
   }, [book, trip])
-  return readings
+  return trip === undefined ? NONE : readings
 }
