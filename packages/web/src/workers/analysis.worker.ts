@@ -20,7 +20,6 @@ import type {
   Board,
   BookClock,
   Caution,
-  Clause,
   Contribution,
   CostAndPace,
   DayCondition,
@@ -64,11 +63,12 @@ const analysis = {
   /** How the strikes of these hours came. */
   async kinds(
     bookId: string,
-    { of, where }: { readonly of: StrikeKind; readonly where: readonly Clause[] },
+    { of, by, where }: { readonly of: StrikeKind } & Question,
     confidence: number,
   ): Promise<StrikeKinds> {
     const [{ names, columns }, { book }] = await Promise.all([
-      columnsFor(bookId, { by: ['stint'], where }),
+      // Cut as the costs of the same question are: once for both.
+      columnsFor(bookId, { by: [...by, ...COST_COLUMNS], where }),
       currentBook(bookId),
     ])
     return strikeKindsOf(book, columns, { of, where, names }, { confidence })

@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { columnInfo } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
-import { rowFilter } from '../../query/index.ts'
+import { repetitions, rowFilter } from '../../query/index.ts'
 import type { Names, Question } from '../../query/index.ts'
 
 /** What a strike of a group cost, in worn lures and in casts. */
@@ -69,10 +69,12 @@ export function costAndPace(
   }))
 }
 
+/** Hours by name, each segment once, however often a grouping repeats it. */
 function hoursBy(columns: SegmentColumns, nameOf: (row: number) => string): Map<string, number> {
   const hours = new Map<string, number>()
+  const times = repetitions(columns, () => true)
   for (let row = 0; row < columns.rows; row++)
-    hours.set(nameOf(row), (hours.get(nameOf(row)) ?? 0) + at(columns.hours, row))
+    hours.set(nameOf(row), (hours.get(nameOf(row)) ?? 0) + at(columns.hours, row) / times)
   return hours
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { binomialInterval, clusteredShare } from '../../stats/index.ts'
 import { bookOfTrips } from '../../test/books.ts'
+import { seededRandom } from '../../numerics/index.ts'
 import { parseWhere } from '../../query/index.ts'
 import { buildColumns } from '../../effort/index.ts'
 import { namesOf, planFor } from '../../query/index.ts'
@@ -97,17 +98,40 @@ describe('a share of strikes of several trips', () => {
     expect(clusteredShare(alike)).toMatchObject(wilson)
   })
 
+  it('has limits that hold the share nine times in ten, on few trips of their own kind as well', () => {
+    const random = seededRandom(11)
+    const books = 1500
+    const held = Array.from({ length: books }, () => {
+      // Days with a share of their own, spread evenly from 0.1 to 0.7; strikes in twos and threes that are all of one kind.
+      const trips6 = Array.from({ length: 6 }, () => {
+        const own = 0.1 + 0.6 * random()
+        const bouts = Array.from({ length: 4 }, () => ({ size: 1 + Math.floor(3 * random()), is: random() < own }))
+        const sum = (of: (bout: { size: number; is: boolean }) => boolean) =>
+          bouts.filter(of).reduce((total, { size }) => total + size, 0)
+        return { events: sum(({ is }) => is), trials: sum(() => true) }
+      })
+      const { lower, upper } = clusteredShare(trips6)!
+      return lower <= 0.4 && 0.4 <= upper
+    }).filter(Boolean).length
+    // 90 % are asked for; two standard errors of 1,500 books are 1.5 %.
+    expect(held / books).toBeGreaterThan(0.885)
+    expect(held / books).toBeLessThan(0.97)
+  })
+
   it('is worth as many strikes as there are trips where the trips decide', () => {
-    // By hand: p = 1/2, Σ(e − 3)² = 9 + 9 + 4 + 4 = 26, v = 4/3 · 26/576, alone 1/96: the effect is 5.78, and 24 strikes tell as 4.15.
-    expect(clusteredShare(trips)!.effectiveTrials).toBeCloseTo(24 / ((4 / 3) * (26 / 576) * 96), 9)
+    // By hand: p = 1/2, Σ(e − 3)² = 9 + 9 + 4 + 4 = 26, v = 4/3 · 26/576, alone 1/96: the effect is 5.78, and 24 strikes tell as 4.15,
+    // of which four trips leave three degrees: (1.645/2.353)² of it, from the tables of z and of Student's t.
+    expect(clusteredShare(trips)!.effectiveTrials).toBeCloseTo(
+      (24 / ((4 / 3) * (26 / 576) * 96)) * (1.64485 / 2.35336) ** 2,
+      3,
+    )
     expect(clusteredShare([])).toBeUndefined()
     expect(clusteredShare([{ events: 3, trials: 3 }])).toMatchObject({ share: 1, effectiveTrials: 3, upper: 1 })
   })
 })
 
 describe('cost and casts a strike', () => {
-  const of = (by: readonly string[]) => {
-    const made = book()
+  const of = (by: readonly string[], made = book()) => {
     const question = { by, where: [] }
     return costAndPace(
       made,
@@ -124,5 +148,12 @@ describe('cost and casts a strike', () => {
       { group: ['jig'], costPerStrike: null, castsPerStrike: null },
     ])
     expect(of(['water'])).toEqual([{ group: ['w'], costPerStrike: null, castsPerStrike: 15 }])
+    // Grouped by species every hour stands once for each: its 240 casts are no fewer for that.
+    const twoSpecies = {
+      ...book(),
+      strikes: book().strikes.map((strike, i) => ({ ...strike, species: i % 2 ? 'largemouth' : 'spotted' })),
+    }
+    const paces = of(['species'], twoSpecies).filter(({ castsPerStrike }) => castsPerStrike !== null)
+    expect(paces.map(({ castsPerStrike }) => castsPerStrike)).toEqual([240 / 8, 240 / 8])
   })
 })

@@ -141,7 +141,7 @@ function OfRow({ row, board, question, naming, onWhat }: OfRowProps) {
   return (
     <>
       <Answer subject={subject} question={question} row={row} board={board} onWhat={onWhat} />
-      {row.strikes > 0 && <HowTheyBit where={hoursOfGroup(question, row.group)} subject={subject} />}
+      {row.strikes > 0 && <HowTheyBit by={question.by} where={hoursOfGroup(question, row.group)} subject={subject} />}
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { Clause, KindRow, StrikeKind } from '@jotbook/core'
+import type { KindRow, Question, StrikeKind } from '@jotbook/core'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { Chip, Heading, Quiet } from '../../ui/controls.tsx'
@@ -22,9 +22,9 @@ const SCALE = rateScale(1, WIDTH)
 const COLUMNS = { base: '1fr 56px', md: `minmax(160px, 1fr) 56px ${WIDTH + 12}px minmax(150px, 1fr)` }
 
 /** How the strikes of these hours came: shares of them with limits, and never a rate, because an hour without a strike has no bite to tell of. */
-export function HowTheyBit({ where, subject }: { where: readonly Clause[]; subject: string }) {
+export function HowTheyBit({ by, where, subject }: Question & { readonly subject: string }) {
   const [of, setOf] = useState<StrikeKind>('phase')
-  const { value: found } = useAnalysis('kinds', [{ of, where }, CONFIDENCE])
+  const { value: found } = useAnalysis('kinds', [{ of, by: [...by], where }, CONFIDENCE])
   const words = text.bit
   return (
     <Box as="section" aria-label={words.title} mt="26px" className="no-print">

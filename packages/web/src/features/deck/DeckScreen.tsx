@@ -28,6 +28,7 @@ import { useAsking } from './useAsking.ts'
 import { useNow } from './useNow.ts'
 import { useSilenceWatch } from './useSilenceWatch.ts'
 import { useTaps } from './useTaps.ts'
+import { useUsualWords } from './useUsualWords.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
 
 /** The rods in the water, what is in hand, and Strike. */
@@ -56,6 +57,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
 
   const rods = placedRods(day.trip, rodsUsed(day.stints), lures)
   const anglers: readonly Angler[] = whose === EVERYONE ? people : [whose]
+  const usual = useUsualWords(book, inHand(day, anglers[0] ?? null)?.lure, day.trip.water)
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
   const clockAt = (ms: number): string => clock(ms, zone)
 
@@ -82,6 +84,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         deck={deck}
         rods={rods}
         anglers={anglers}
+        usual={usual}
         zone={zone}
         nowMs={nowMs}
       />

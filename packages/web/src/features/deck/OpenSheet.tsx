@@ -1,4 +1,4 @@
-import type { Angler } from '@jotbook/core/deck'
+import type { Angler, UsualWords } from '@jotbook/core/deck'
 import { DaySheet } from './DaySheet.tsx'
 import type { PlacedRod } from './levels.ts'
 import type { PresentationLine } from './PresentationLines.tsx'
@@ -18,11 +18,12 @@ interface OpenSheetProps {
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly anglers: readonly Angler[]
+  readonly usual: UsualWords
   readonly zone: string
   readonly nowMs: number
 }
 
-export function OpenSheet({ sheet, onSheet, book, deck, rods, anglers, zone, nowMs }: OpenSheetProps) {
+export function OpenSheet({ sheet, onSheet, book, deck, rods, anglers, usual, zone, nowMs }: OpenSheetProps) {
   const onDone = (): void => onSheet(undefined)
   switch (sheet) {
     case 'reading':
@@ -33,7 +34,9 @@ export function OpenSheet({ sheet, onSheet, book, deck, rods, anglers, zone, now
       return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={onDone} />
     case 'how':
     case 'where':
-      return <PresentationSheet deck={deck} line={sheet} anglers={anglers} nowMs={nowMs} onDone={onDone} />
+      return (
+        <PresentationSheet deck={deck} line={sheet} anglers={anglers} usual={usual} nowMs={nowMs} onDone={onDone} />
+      )
     default:
       return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={onDone} />
   }

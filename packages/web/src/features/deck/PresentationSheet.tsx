@@ -3,7 +3,6 @@ import { aboard, inHand, presentationSince, sinceChoices } from '@jotbook/core/d
 import type { Angler, Since, UsualWords } from '@jotbook/core/deck'
 import type { Fields, Stint } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
-import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { BeatPad } from './BeatPad.tsx'
 import { FallTimer } from './FallTimer.tsx'
@@ -26,14 +25,17 @@ interface PresentationSheetProps {
   readonly line: PresentationLine
   /** Whose taps these are: how changes for them, where for everybody aboard. */
   readonly anglers: readonly Angler[]
+  /** What is usual for the lure in hand and on this water. */
+  readonly usual: UsualWords
   readonly nowMs: number
   readonly onDone: () => void
 }
 
 /** What stands until it is changed, in chips; a change ends the stint and begins the next at that moment. */
-export function PresentationSheet({ deck, line, anglers, nowMs, onDone }: PresentationSheetProps) {
+export function PresentationSheet({ deck, line, anglers, usual, nowMs, onDone }: PresentationSheetProps) {
   const held = inHand(deck.day, anglers[0] ?? null)
-  const usual = useUsualWords(held?.lure, deck.day.trip.water)
+  // The order that a sheet opens with stays while it is open: no word moves under a thumb.
+  const [opened] = useState({ usual, stints: deck.day.stints })
   /** Undefined: from now on. */
   const [since, setSince] = useState<Since>()
   if (!held) return null
@@ -51,7 +53,7 @@ export function PresentationSheet({ deck, line, anglers, nowMs, onDone }: Presen
       key={field}
       label={text.presentation[field]}
       first={AT_FIRST}
-      words={lastFirst(deck.day.stints, field, [...(usual[field] ?? []), ...wordsOfField('stint', field)])}
+      words={lastFirst(opened.stints, field, [...(opened.usual[field] ?? []), ...wordsOfField('stint', field)])}
       chosen={typeof held[field] === 'string' ? [held[field]] : []}
       onPick={(word) => change({ [field]: held[field] === word ? null : word }, word)}
     />
@@ -117,14 +119,6 @@ function SinceRow({ deck, angler, nowMs, since, onSince }: SinceRowProps) {
       }}
     />
   )
-}
-
-const NOTHING_USUAL: UsualWords = {}
-
-/** What is usual for lures of its class, and for places on this water; nothing until it is known. */
-function useUsualWords(lure: string | undefined, water: string): UsualWords {
-  const kind = useAppSelector(({ records }) => records.lures.find(({ id }) => id === lure)?.class)
-  return useAnalysis('usualWords', [kind ?? '', water]).value ?? NOTHING_USUAL
 }
 
 /** What was chosen on this trip stands first, the last of it first of all; then what is usual. */
