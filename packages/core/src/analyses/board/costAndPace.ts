@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { columnInfo } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
-import { repetitions, rowFilter } from '../../query/index.ts'
+import { repetitions, rowFilter, spreadOverStints } from '../../query/index.ts'
 import type { Names, Question } from '../../query/index.ts'
 
 /** What a strike of a group cost, in worn lures and in casts. */
@@ -40,26 +40,21 @@ export function costAndPace(
 ): CostAndPace[] {
   const keep = rowFilter(columns, where, names)
   const factors = by.map((name) => entry(columns.factors, columnInfo(name).name))
-  const [lures, stints] = [entry(columns.factors, 'lure'), entry(columns.factors, 'stint')]
+  const lures = entry(columns.factors, 'lure')
   const levelOf = ({ codes, levels }: typeof lures, row: number): string => at(levels, at(codes, row))
-  const hoursOfStint = hoursBy(columns, (row) => levelOf(stints, row))
-  const castsOf = new Map(book.stints.map(({ id, casts }) => [id, casts]))
-  const wearOf = wearPerHour(
-    book,
-    hoursBy(columns, (row) => levelOf(lures, row)),
-  )
+  const castsOf = spreadOverStints(columns, new Map(book.stints.map(({ id, casts }) => [id, casts])))
+  const wearOf = wearPerHour(book, hoursByLure(columns))
   const groups = new Map<string, Sums>()
   for (let row = 0; row < columns.rows; row++) {
     if (!keep(row)) continue
     const group = factors.map((factor) => levelOf(factor, row))
     const sums = groups.get(group.join('\n')) ?? { group, cost: 0, strikes: 0, casts: 0, strikesCounted: 0 }
     groups.set(group.join('\n'), sums)
-    const [hours, strikes, stint] = [at(columns.hours, row), at(columns.strikes, row), levelOf(stints, row)]
-    const casts = castsOf.get(stint)
+    const [hours, strikes, casts] = [at(columns.hours, row), at(columns.strikes, row), castsOf(row)]
     sums.strikes += strikes
     sums.cost += hours === 0 ? 0 : hours * (wearOf.get(levelOf(lures, row)) ?? NaN)
-    if (casts == null || casts === 0) continue
-    sums.casts += (casts * hours) / (hoursOfStint.get(stint) ?? 1)
+    if (casts === 0) continue
+    sums.casts += casts
     sums.strikesCounted += strikes
   }
   return [...groups.values()].map(({ group, cost, strikes, casts, strikesCounted }) => ({
@@ -69,12 +64,15 @@ export function costAndPace(
   }))
 }
 
-/** Hours by name, each segment once, however often a grouping repeats it. */
-function hoursBy(columns: SegmentColumns, nameOf: (row: number) => string): Map<string, number> {
-  const hours = new Map<string, number>()
+/** Hours of each lure, each segment once, however often a grouping repeats it. */
+function hoursByLure(columns: SegmentColumns): Map<string, number> {
+  const { codes, levels } = entry(columns.factors, 'lure')
   const times = repetitions(columns, () => true)
-  for (let row = 0; row < columns.rows; row++)
-    hours.set(nameOf(row), (hours.get(nameOf(row)) ?? 0) + at(columns.hours, row) / times)
+  const hours = new Map<string, number>()
+  for (let row = 0; row < columns.rows; row++) {
+    const lure = at(levels, at(codes, row))
+    hours.set(lure, (hours.get(lure) ?? 0) + at(columns.hours, row) / times)
+  }
   return hours
 }
 

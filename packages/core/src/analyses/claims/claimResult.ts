@@ -2,6 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { normalCdf, normalQuantile } from '../../numerics/index.ts'
 import type { Claim, ClaimOutcome } from '../../practice/index.ts'
+import { spreadOverStints } from '../../query/index.ts'
 import {
   alphaOf,
   NO_EXPOSURE,
@@ -180,21 +181,13 @@ export function perCountResult(
   outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>,
 ): ClaimResult {
   const { book, columns, rows, selection } = question
-  const stints = entry(columns.factors, 'stint')
-  const hoursOf = new Map<string, number>()
-  const stintOf = (row: number): string => at(stints.levels, at(stints.codes, row))
-  for (let row = 0; row < columns.rows; row++)
-    hoursOf.set(stintOf(row), (hoursOf.get(stintOf(row)) ?? 0) + at(columns.hours, row))
   const counts = new Map(
     book.stints.map(({ id, casts, fouledCasts, targets }) => [
       id,
       outcome === 'per target' ? targets : casts == null ? null : casts - (fouledCasts ?? 0),
     ]),
   )
-  const exposureOf = (row: number): number => {
-    const count = counts.get(stintOf(row))
-    return count == null || count <= 0 ? 0 : (count * at(columns.hours, row)) / (hoursOf.get(stintOf(row)) ?? 1)
-  }
+  const exposureOf = spreadOverStints(columns, counts)
   const counted = rows.filter((row) => exposureOf(row) > 0)
   const denominator = outcome === 'per target' ? 'targets' : 'clean casts'
   if (!counted.some((row) => selection.inA(row)) || !counted.some((row) => selection.inB(row)))

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { memo, useContext, useState } from 'react'
+import { memo, useCallback, useContext, useState } from 'react'
 import { fieldsOf } from '@jotbook/core'
 import type { FieldSpec, UnitPreferences } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
@@ -10,10 +10,12 @@ import { unitLabel } from '../../ui/locale.ts'
 import { shownUnit } from '../../ui/recordForm/index.ts'
 import { Cell, ChoiceCell } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
+import type { Meant } from './meaning.ts'
 import { MORE } from './moreColumns.ts'
 import type { RowKind } from './moreColumns.ts'
 import { cellName } from './readDraft.ts'
 import { text } from './text.ts'
+import { useMeaningOf } from './useMeaning.ts'
 
 const SECTIONS = { stint: 'stints', strike: 'strikes', reading: 'readings' } as const
 const YES_NO = ['yes', 'no'] as const
@@ -34,7 +36,8 @@ export function ColumnChoice({ kind }: { kind: RowKind }) {
     dispatch(dockColumnsChosen({ [kind]: columns }))
   }
   return (
-    <Box>
+    // A press here must not leave the cell first: the message that may appear beside it would move the word away.
+    <Box onMouseDown={(event) => event.preventDefault()}>
       <Button look="bare" minH="32px" fontSize="small" aria-expanded={open} onClick={() => setOpen(!open)}>
         {text.more.open(chosen.length)}
       </Button>
@@ -81,7 +84,15 @@ type Named = readonly { readonly id: string; readonly name: string }[]
 export const MoreCells = memo(function MoreCells({ kind, id, n, spots }: MoreCellsProps) {
   const { units } = useContext(DockContext)
   const setups = useAppSelector(({ records }) => records.setups)
-  const columns = useMoreColumns(kind)
+  const chosen = useMoreColumns(kind)
+  // A cell that must be fixed stands there, whatever was chosen since.
+  const wrong = useMeaningOf(
+    useCallback(
+      ({ read: { problems } }: Meant) => MORE[kind].filter((field) => cellName(kind, id, field) in problems),
+      [kind, id],
+    ),
+  )
+  const columns = MORE[kind].filter((field) => chosen.includes(field) || wrong.includes(field))
   if (columns.length === 0) return null
   return (
     <Flex gap="4px 10px" wrap="wrap" pb="6px" pl={{ base: 0, md: '14px' }}>
