@@ -58,3 +58,37 @@ test('a file with faults is listed by file, line and column, and nothing comes i
   await expect(page.getByTestId('import-report')).toContainText('trips.csv, line 2, start')
   await expect(page.getByRole('button', { name: 'Import all' })).toHaveCount(0)
 })
+
+test('the bands of a book are set where its hours can be seen to fall, and every board goes by them', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/book`)
+  await page.getByRole('link', { name: /the bands of this book/ }).click()
+  const temperature = page.getByRole('region', { name: 'Water temperature' })
+  const edges = temperature.getByLabel('Edges, °F, with a space between')
+  await expect(edges).toHaveValue(/^35 40 45 .* 90$/)
+  await edges.fill('45 60 50')
+  await expect(temperature.getByText('each larger than the one before')).toBeVisible()
+  await expect(temperature.getByRole('button', { name: 'Use these' })).toBeDisabled()
+  await edges.fill('45 60')
+  // The hours fall into them before they are used.
+  const hours = temperature.getByText(/^\d+ h$/)
+  await expect(hours).toHaveCount(3)
+  const fallen = await hours.allTextContents()
+  await temperature.getByRole('button', { name: 'Use these' }).click()
+  await expect(page.getByText('Bands of water temperature changed.')).toBeVisible()
+
+  await page.goto(`${app.url}/findings?by=temp_band`)
+  const rows = page.getByRole('list').first().getByRole('listitem')
+  await expect(rows).toHaveCount(3)
+  await expect(rows.filter({ hasText: 'under 45 °F' })).toHaveCount(1)
+  for (const [i, name] of ['45 to 60 °F', '60 °F and up'].entries()) {
+    const [, hours] = /in ([\d.,]+) h/.exec(await rows.filter({ hasText: name }).innerText()) ?? []
+    expect(`${Math.round(Number(hours))} h`).toBe(fallen[i + 1])
+  }
+
+  await page.goto(`${app.url}/book/bands`)
+  await temperature.getByRole('button', { name: 'Back to the usual' }).click()
+  await expect(edges).toHaveValue(/^35 40 45 .* 90$/)
+})

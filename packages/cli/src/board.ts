@@ -122,7 +122,7 @@ const LOOK =
 
 /** Cost and casts a strike, by group. */
 function costsOf(book: BookRecords, question: Question): Map<string, CostAndPace> {
-  const columns = buildColumns(book, planFor({ ...question, by: [...question.by, ...COST_COLUMNS] }))
+  const columns = buildColumns(book, planFor({ ...question, by: [...question.by, ...COST_COLUMNS] }, book.bands))
   return new Map(costAndPace(book, columns, question, namesOf(book)).map((one) => [one.group.join('\n'), one]))
 }
 

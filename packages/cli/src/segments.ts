@@ -52,6 +52,7 @@ export function segmentColumns(book: BookRecords, places: boolean): Columns {
     planCuts(
       factors,
       NUMBERS.map((column) => ({ column, edges: [] })),
+      book.bands,
     ),
   )
   const names = namesOf(book)

@@ -2,8 +2,10 @@ export { at, entry, lastOf } from './checked/index.ts'
 export { atOnce, inSlices } from './steps/index.ts'
 export type { Progress, Steps } from './steps/index.ts'
 export {
+  ADJUSTABLE_BANDS,
   BAND_NAMES,
   DEFAULT_BANDS,
+  MOST_BAND_EDGES,
   RECORD_BANDS,
   SKY_COVER_PCT,
   JSON_SHAPES,
@@ -15,7 +17,12 @@ export {
   UNKNOWN,
   ZONE_COLOURS,
   allFields,
+  bandPlace,
+  bookBands,
   columnName,
+  edgesOfLabel,
+  unitOfBand,
+  faultOfEdges,
   conditionWords,
   fieldsOf,
   fishingWords,
@@ -27,7 +34,11 @@ export {
   timeZoneOf,
 } from './vocabulary/index.ts'
 export type {
+  AdjustableBand,
   BandName,
+  BandSet,
+  BookBands,
+  RecordBand,
   BookSettings,
   FieldSpec,
   Kind,
@@ -196,6 +207,8 @@ export {
   travelsWell,
   tripAwareInterval,
 } from './stats/index.ts'
+export { alongQuestion, hoursAlong, hoursBetween } from './query/index.ts'
+export type { HoursAlong } from './query/index.ts'
 export { contributions, namesOf, parseWhere, planFor, readWhere, whereText } from './query/index.ts'
 export type {
   Asked,

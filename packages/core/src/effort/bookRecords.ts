@@ -1,5 +1,6 @@
 import { epochMs } from '../time/index.ts'
-import type { Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
+import { bookBands } from '../vocabulary/index.ts'
+import type { BookBands, Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
 
 /** The records of a book that effort and rates rest on. */
 export interface BookRecords {
@@ -11,13 +12,18 @@ export interface BookRecords {
   readonly stints: readonly Stint[]
   readonly readings: readonly Reading[]
   readonly strikes: readonly Strike[]
+  /** Where the book sets edges of its own. */
+  readonly bands?: BookBands
 }
 
 /** The kinds of record that effort and rates rest on. */
 export type BookKind = 'water' | 'spot' | 'lure' | 'setup' | 'trip' | 'stint' | 'reading' | 'strike'
 
-/** A book put together from its records by kind. A child hides with its parent: what belongs to a trip that is not there is left out. */
-export function bookOf(of: <K extends BookKind>(kind: K) => readonly RecordOf<K>[]): BookRecords {
+/** A book put together from its records by kind. A child hides with its parent: what belongs to a trip that is not there is left out. `bands` are the edges the book sets. */
+export function bookOf(
+  of: <K extends BookKind>(kind: K) => readonly RecordOf<K>[],
+  bands?: RecordOf<'book'>['bands'],
+): BookRecords {
   const trips = of('trip')
   const known = new Set(trips.map(({ id }) => id))
   const ofKnown = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
@@ -31,6 +37,7 @@ export function bookOf(of: <K extends BookKind>(kind: K) => readonly RecordOf<K>
     stints: ofKnown(of('stint')),
     readings: ofKnown(of('reading')),
     strikes: ofKnown(of('strike')),
+    ...(bands ? { bands: bookBands(bands) } : {}),
   }
 }
 

@@ -1,6 +1,6 @@
 import { QuestionError } from '../checked/index.ts'
 import { BAND_NAMES, DEFAULT_BANDS, RECORDS, RECORD_BANDS, SAID, columnName } from '../vocabulary/index.ts'
-import type { BandName, FieldSpec } from '../vocabulary/index.ts'
+import type { BandName, FieldSpec, RecordBand } from '../vocabulary/index.ts'
 import type { WorkedCondition } from '../conditions/index.ts'
 
 /** Where a column's value comes from. `trip` and `reading` columns also serve trips of which only the hours are known. */
@@ -18,7 +18,6 @@ export interface ColumnInfo {
   readonly band?: BandName | RecordBand
 }
 
-export type RecordBand = keyof typeof RECORD_BANDS
 const RECORD_BAND_NAMES = Object.keys(RECORD_BANDS) as RecordBand[]
 
 const SOURCES: readonly (readonly [ColumnSource, Record<string, FieldSpec>])[] = [

@@ -1,7 +1,7 @@
 import { at, entry } from '../checked/index.ts'
 import { isWorked } from '../conditions/index.ts'
-import { DEFAULT_BANDS } from '../vocabulary/index.ts'
-import type { BandName, BandSet } from '../vocabulary/index.ts'
+import { bookBands } from '../vocabulary/index.ts'
+import type { BandName, BandSet, BookBands } from '../vocabulary/index.ts'
 import { columnInfo, needsStints } from './columnInfo.ts'
 import type { ColumnInfo } from './columnInfo.ts'
 import type { CutOptions } from './cut.ts'
@@ -11,7 +11,7 @@ import { mergedEdges } from './splitStints.ts'
 export interface CutPlan extends CutOptions {
   readonly factors: readonly string[]
   readonly numbers: readonly string[]
-  readonly bands: Readonly<Record<string, BandSet>>
+  readonly bands: BookBands
   /** Something is asked that rests on more than the trip's own readings. */
   readonly needsPast: boolean
   /** Something is asked that rests on how deep the lure works. */
@@ -29,13 +29,15 @@ export interface RangeEdges {
   readonly edges: readonly number[]
 }
 
+const BUILT_IN = bookBands(undefined)
+
 /**
- * The plan for grouping by some columns and filtering by others. Throws RangeError for an unknown column.
+ * The plan for grouping by some columns and filtering by others, by the book's own bands where it sets some. Throws RangeError for an unknown column.
  */
 export function planCuts(
   factorNames: readonly string[],
   ranges: readonly RangeEdges[],
-  bands: Readonly<Record<string, BandSet>> = DEFAULT_BANDS,
+  bands: BookBands = BUILT_IN,
 ): CutPlan {
   const factors = [...new Set(factorNames)].map(columnInfo)
   const numbers = ranges.map(({ column }) => columnInfo(column))

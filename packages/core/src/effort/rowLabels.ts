@@ -3,7 +3,7 @@ import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
 import { HOUR_MS, QUARTER_MS, epochMs, localParts, zoneOffsetMs } from '../time/index.ts'
 import { RECORD_BANDS, SAID, UNKNOWN } from '../vocabulary/index.ts'
-import type { BandSet, Lure, Setup, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
+import type { BandName, Lure, RecordBand, Setup, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabel.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { SPECIES, columnInfo } from './columnInfo.ts'
@@ -149,7 +149,7 @@ export class RowLabels {
 
   private ofStint(info: ColumnInfo, here: Here, stint: Stint | undefined, lure: Lure | undefined): unknown {
     const value = this.valueOf(info, here, stint, lure)
-    const band = (RECORD_BANDS as Readonly<Record<string, BandSet>>)[info.name]
+    const band = info.name in RECORD_BANDS ? this.plan.bands[info.name as RecordBand] : undefined
     return band && typeof value === 'number' ? bandLabel(value, band.edges, band.labels) : value
   }
 
@@ -176,7 +176,7 @@ export class RowLabels {
     if (level === undefined) {
       const name = at(this.plan.factors, column)
       const value = at(this.conditions, condition).valueOf(code)
-      const band = this.infos[column]?.source === 'band' ? this.plan.bands[name] : undefined
+      const band = this.infos[column]?.source === 'band' ? this.plan.bands[name as BandName] : undefined
       level = levels[code] = at(this.table.levels, column).codeOf(
         band ? bandLabel(value, band.edges, band.labels) : wordOf(value),
       )

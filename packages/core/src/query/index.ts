@@ -1,4 +1,6 @@
 export { bookDispersion, strikesOf } from './bookDispersion.ts'
+export { alongQuestion, hoursAlong, hoursBetween } from './hoursAlong.ts'
+export type { HoursAlong } from './hoursAlong.ts'
 export { contributions, namesOf, planFor } from './question.ts'
 export type { Contribution, Question } from './question.ts'
 export { rateOf } from './rate.ts'

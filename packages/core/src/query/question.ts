@@ -1,6 +1,7 @@
 import { QuestionError, at, entry } from '../checked/index.ts'
 import { columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
+import type { BookBands } from '../vocabulary/index.ts'
 import { repetitions } from './repetitions.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
@@ -13,14 +14,14 @@ export interface Question {
   readonly where: readonly Clause[]
 }
 
-/** How a book must be cut to answer a question. Throws QuestionError for an unknown column, or a continuous one to group by. */
-export function planFor({ by, where }: Question): CutPlan {
+/** How a book must be cut to answer a question, by its own bands where it sets some. Throws QuestionError for an unknown column, or a continuous one to group by. */
+export function planFor({ by, where }: Question, bands?: BookBands): CutPlan {
   for (const name of by) {
     const info = columnInfo(name)
     const instead = info.band ? `group by its band column ${info.band}` : 'filter by a range of it instead'
     if (info.kind === 'number') throw new QuestionError(`${name} is continuous: ${instead}`)
   }
-  return planCuts([...by.map((name) => columnInfo(name).name), ...namedColumns(where)], clauseRanges(where))
+  return planCuts([...by.map((name) => columnInfo(name).name), ...namedColumns(where)], clauseRanges(where), bands)
 }
 
 /** Names of the ids that columns hold, so that people may filter by name. */

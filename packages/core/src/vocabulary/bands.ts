@@ -21,6 +21,11 @@ const MOON_WORDS = [
   'new',
 ] as const
 
+export const temperatureWords = (edgesF: readonly number[]): string[] => [
+  `<${edgesF[0]}F`,
+  ...edgesF.slice(1).map((f, i) => `${edgesF[i]}..${f}F`),
+  `>=${edgesF.at(-1)}F`,
+]
 const TEMPERATURE_EDGES_F = [35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90]
 
 /** A book's bands unless it sets its own. Words for clarity and wind: common practice, no source; the edges are ours. */
@@ -28,7 +33,7 @@ export const DEFAULT_BANDS = {
   temp_band: {
     of: 'waterTempC',
     edges: TEMPERATURE_EDGES_F.map((f) => toSi(f, 'F')),
-    labels: ['<35F', ...TEMPERATURE_EDGES_F.slice(1).map((f, i) => `${TEMPERATURE_EDGES_F[i]}..${f}F`), '>=90F'],
+    labels: temperatureWords(TEMPERATURE_EDGES_F),
   },
   clarity_band: {
     of: 'visibilityM',
@@ -74,29 +79,33 @@ export const DEFAULT_BANDS = {
 /** What each word for the sky is kept as: a cloud cover in the middle of its band. */
 export const SKY_COVER_PCT = { clear: 0, partly: 37.5, mostly: 75, overcast: 100 } as const
 
-const bandWords = (edges: readonly number[], unit: string): string[] => [
+export const bandWords = (edges: readonly number[], unit: string): string[] => [
   `<${edges[0]} ${unit}`,
   ...edges.slice(1).map((edge, i) => `${edges[i]}–${edge} ${unit}`),
   `>=${edges.at(-1)} ${unit}`,
 ]
-const banded = <F extends string>(of: F, edges: readonly number[], unit: string, si: (edge: number) => number) => ({
-  of,
-  edges: edges.map(si),
-  labels: bandWords(edges, unit),
-})
 
-/** Bands of what is logged of a stint or stands in Tackle: it is the same all through a stint, so that it cuts none. Edges ours. */
-export const RECORD_BANDS = {
-  pause_band: banded('pauseS', [1, 3, 5, 10], 's', (s) => s),
-  cast_band: banded('castLengthM', [30, 60, 90], 'ft', (ft) => toSi(ft, 'ft')),
-  depth_band: banded('depthM', [4, 8, 12, 18, 25], 'ft', (ft) => toSi(ft, 'ft')),
-  lure_depth_band: banded('lureDepthM', [2, 5, 10, 15], 'ft', (ft) => toSi(ft, 'ft')),
-  line_band: banded('lineLb', [8, 12, 17, 30], 'lb', (lb) => lb),
-  leader_band: banded('leaderMm', [6, 12, 24], 'in', (inches) => 25.4 * inches),
-  lure_length_band: banded('lengthMm', [2, 3, 4, 6], 'in', (inches) => 25.4 * inches),
-  lure_weight_band: banded('weightG', [0.25, 0.5, 1, 2], 'oz', (oz) => toSi(oz, 'oz')),
-  price_band: banded('price', [5, 10, 20], 'each', (price) => price),
-} as const satisfies Record<string, BandSet>
+/** What is logged of a stint or stands in Tackle, with the edges of its bands as one types them. Edges ours. */
+export const RECORD_EDGES = {
+  pause_band: { of: 'pauseS', typed: [1, 3, 5, 10], unit: 's', toSi: (s: number) => s },
+  cast_band: { of: 'castLengthM', typed: [30, 60, 90], unit: 'ft', toSi: (ft: number) => toSi(ft, 'ft') },
+  depth_band: { of: 'depthM', typed: [4, 8, 12, 18, 25], unit: 'ft', toSi: (ft: number) => toSi(ft, 'ft') },
+  lure_depth_band: { of: 'lureDepthM', typed: [2, 5, 10, 15], unit: 'ft', toSi: (ft: number) => toSi(ft, 'ft') },
+  line_band: { of: 'lineLb', typed: [8, 12, 17, 30], unit: 'lb', toSi: (lb: number) => lb },
+  leader_band: { of: 'leaderMm', typed: [6, 12, 24], unit: 'in', toSi: (inches: number) => 25.4 * inches },
+  lure_length_band: { of: 'lengthMm', typed: [2, 3, 4, 6], unit: 'in', toSi: (inches: number) => 25.4 * inches },
+  lure_weight_band: { of: 'weightG', typed: [0.25, 0.5, 1, 2], unit: 'oz', toSi: (oz: number) => toSi(oz, 'oz') },
+  price_band: { of: 'price', typed: [5, 10, 20], unit: 'each', toSi: (price: number) => price },
+} as const
+export type RecordBand = keyof typeof RECORD_EDGES
+
+/** Bands of what is the same all through a stint, so that they cut none. */
+export const RECORD_BANDS = Object.fromEntries(
+  Object.entries(RECORD_EDGES).map(([name, { of, typed, unit, toSi: si }]) => [
+    name,
+    { of, edges: typed.map(si), labels: bandWords(typed, unit) },
+  ]),
+) as Record<string, BandSet> as Readonly<Record<RecordBand, BandSet>>
 
 /** Those that a trip tells by itself; the others ask the whole book. */
 export const TRIP_BANDS = [
@@ -111,6 +120,9 @@ export const TRIP_BANDS = [
 
 export type BandName = keyof typeof DEFAULT_BANDS
 export const BAND_NAMES = Object.keys(DEFAULT_BANDS) as BandName[]
+
+/** The bands of one book, by their columns. */
+export type BookBands = Readonly<Record<BandName | RecordBand, BandSet>>
 
 /** A value that is not known is a group of its own, never dropped. */
 export const UNKNOWN = 'unknown'

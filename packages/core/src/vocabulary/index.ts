@@ -1,5 +1,15 @@
 export { BAND_NAMES, DEFAULT_BANDS, RECORD_BANDS, SKY_COVER_PCT, TRIP_BANDS, UNKNOWN } from './bands.ts'
-export type { BandName, BandSet } from './bands.ts'
+export type { BandName, BandSet, BookBands, RecordBand } from './bands.ts'
+export {
+  ADJUSTABLE_BANDS,
+  MOST_BAND_EDGES,
+  bandPlace,
+  bookBands,
+  edgesOfLabel,
+  faultOfEdges,
+  unitOfBand,
+} from './bookBands.ts'
+export type { AdjustableBand } from './bookBands.ts'
 export * as conditionWords from './conditions.ts'
 export { SAID } from './conditions.ts'
 export * as lureWords from './lures.ts'

@@ -1,5 +1,7 @@
+import { ADJUSTABLE_BANDS, MOST_BAND_EDGES, faultOfEdges } from './bookBands.ts'
+
 /** What a structured field holds; anything else is refused, so that every reader may rely on it. */
-export type JsonShape = 'geometry' | 'clockShifts' | 'track' | 'list' | 'object'
+export type JsonShape = 'geometry' | 'clockShifts' | 'track' | 'bands' | 'list' | 'object'
 
 /** A GeoJSON geometry by its type: how deep its positions lie in `coordinates`. */
 const POSITION_DEPTH: Readonly<Record<string, number>> = {
@@ -55,6 +57,12 @@ export const JSON_SHAPES: Readonly<
   track: {
     holds: (value) => Array.isArray(value) && value.length <= MAX_LIST && value.every(isTrackPoint),
     said: `a list of at most ${MAX_LIST} points of time, latitude, longitude and depth`,
+  },
+  bands: {
+    holds: (value) =>
+      isObject(value) &&
+      ADJUSTABLE_BANDS.every((band) => !Object.hasOwn(value, band) || faultOfEdges(band, value[band]) === undefined),
+    said: `rising edges by band, at most ${MOST_BAND_EDGES}, four for clarity and five for wind`,
   },
   list: { holds: (value) => Array.isArray(value) && value.length <= MAX_LIST, said: 'a list' },
   object: { holds: isObject, said: 'an object' },

@@ -311,7 +311,7 @@ export const RECORDS = {
   book: {
     name: required(text()),
     units: json('object'),
-    bands: json('object'),
+    bands: json('bands'),
     demo: inside(flag()),
     /** How files of other origin were read, by the spelling of their header. */
     mappings: json('object'),

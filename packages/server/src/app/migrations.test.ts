@@ -66,7 +66,7 @@ describe('migrations', () => {
     await query(`update waters set forage_spring = '{crawfish}' where id = $1`, [water])
   })
 
-  it('give a strike the cover that its sheet wrote onto the stint, and say how many; what was typed with more stays', async () => {
+  it('give a strike the cover that its sheet wrote onto the stint, and say how many; what was typed with more stays; a word that is said otherwise now follows in every book', async () => {
     const old = await newDatabase()
     const rows = async <R extends object>(text: string, values: unknown[] = []): Promise<R[]> =>
       (await old.$client.query<R>(text, values)).rows
@@ -125,13 +125,38 @@ describe('migrations', () => {
     ])
       await rows(`update strikes set stint = $2 where id = $1`, [strike, stint])
 
+    // Another book, with a word that is said otherwise now.
+    const [next, pond, jig, day, jigged] = Array.from({ length: 5 }, newRecordId)
+    await rows(`insert into books (id, seq, created_at) values ($1, 1, now())`, [next])
+    await rows(`insert into waters (id, book_id, stamps, name) values ($1, $2, '{}', 'P')`, [pond, next])
+    await rows(`insert into lures (id, book_id, stamps, name, class) values ($1, $2, '{}', 'J', 'drop shot')`, [
+      jig,
+      next,
+    ])
+    await rows(`insert into trips (id, book_id, stamps, water, start) values ($1, $2, '{}', $3, now())`, [
+      day,
+      next,
+      pond,
+    ])
+    await rows(
+      `insert into stints (id, book_id, stamps, trip, lure, start, retrieve) values ($1, $2, '{}', $3, $4, now(), 'twitch and recover')`,
+      [jigged, next, day, jig],
+    )
+    await rows(
+      `insert into changes (book_id, seq, id, group_id, kind, record_id, stamp, fields, member_id, received_at) values ($1, 1, $2, $3, 'stint', $4, $5, '{}', $6, now())`,
+      [next, newRecordId(), newRecordId(), jigged, sheet, member],
+    )
+
     await migrateDatabase(old, FOLDER)
+    expect(await rows(`select retrieve from stints where id = $1`, [jigged])).toEqual([{ retrieve: 'twitch and drop' }])
+    expect(
+      await rows(`select kind, record_id, fields, member_id from changes where book_id = $1 and seq = 2`, [next]),
+    ).toEqual([{ kind: 'stint', record_id: jigged, fields: { retrieve: 'twitch and drop' }, member_id: member }])
     const covers = async (table: string): Promise<Record<string, unknown>> =>
       Object.fromEntries(
-        (await rows<{ id: string; cover: unknown }>(`select id, cover from ${table}`)).map((row) => [
-          row.id,
-          row.cover,
-        ]),
+        (await rows<{ id: string; cover: unknown }>(`select id, cover from ${table} where book_id = $1`, [book])).map(
+          (row) => [row.id, row.cover],
+        ),
       )
     expect(await covers('strikes')).toEqual({ [early!]: null, [late!]: 'dock', [other!]: null })
     expect(await covers('stints')).toEqual({ [told!]: null, [typed!]: 'brush' })

@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
       { path: 'tackle/new', lazy: async () => ({ Component: (await tackle()).LurePage }) },
       { path: 'tackle/:lure', lazy: async () => ({ Component: (await tackle()).LurePage }) },
       { path: 'book', lazy: async () => ({ Component: (await book()).BookPage }) },
+      { path: 'book/bands', lazy: async () => ({ Component: (await book()).BandsPage }) },
       { path: 'book/import', lazy: async () => ({ Component: (await book()).ForeignFilePage }) },
       { path: '*', element: <RouteProblem /> },
     ],

@@ -10,6 +10,7 @@ import {
   withTrackParts,
 } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
+import { bookBands } from '@jotbook/core'
 import type { Aliases, BookKind, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
@@ -142,7 +143,7 @@ export async function recordsOfTrip(book: string, trip: string): Promise<TripRec
 /** The whole book for analysis, once it has come whole. A child hides with its parent: what belongs to a deleted trip is left out. */
 export async function bookRecords(book: string): Promise<BookRecords> {
   await whenWhole(book)
-  const [waters, spots, lures, setups, trips, stints, readings, strikes] = await Promise.all([
+  const [waters, spots, lures, setups, trips, stints, readings, strikes, [settings]] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
     recordsOf(book, 'lure'),
@@ -151,6 +152,7 @@ export async function bookRecords(book: string): Promise<BookRecords> {
     recordsOf(book, 'stint'),
     recordsOf(book, 'reading'),
     recordsOf(book, 'strike'),
+    recordsOf(book, 'book'),
   ])
   const read: { readonly [K in BookKind]: readonly RecordOf<K>[] } = {
     water: waters,
@@ -162,17 +164,18 @@ export async function bookRecords(book: string): Promise<BookRecords> {
     reading: readings,
     strike: strikes,
   }
-  return bookOf((kind) => read[kind])
+  return bookOf((kind) => read[kind], settings?.bands)
 }
 
 /** The lists and trips of the book, and of what belongs to single trips only that of some. */
 export async function bookWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
-  const [waters, spots, lures, setups, trips] = await Promise.all([
+  const [waters, spots, lures, setups, trips, [settings]] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
     recordsOf(book, 'lure'),
     recordsOf(book, 'setup'),
     recordsOf(book, 'trip'),
+    recordsOf(book, 'book'),
   ])
   const children = await Promise.all(trips.filter(({ id }) => only.has(id)).map(({ id }) => recordsOfTrip(book, id)))
   return {
@@ -184,6 +187,7 @@ export async function bookWithTrips(book: string, only: ReadonlySet<string>): Pr
     stints: children.flatMap(({ stints }) => stints),
     readings: children.flatMap(({ readings }) => readings),
     strikes: children.flatMap(({ strikes }) => strikes),
+    ...(settings?.bands ? { bands: bookBands(settings.bands) } : {}),
   }
 }
 

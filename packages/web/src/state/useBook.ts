@@ -2,7 +2,8 @@ import { liveQuery } from 'dexie'
 import { useEffect, useMemo } from 'react'
 import { forbiddenField, isAllowed } from '@jotbook/contract'
 import type { ProblemDetails, Verb } from '@jotbook/contract'
-import type { Kind } from '@jotbook/core'
+import { bookBands } from '@jotbook/core'
+import type { BookBands, Kind } from '@jotbook/core'
 import { keepInStep, mergedIds, recordsOf } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
@@ -104,6 +105,12 @@ export function useMay(): {
 export function useUnits(): ReturnType<typeof unitsOf> {
   const settings = useAppSelector(({ records }) => records.settings)
   return useMemo(() => unitsOf(settings), [settings])
+}
+
+/** The book's bands: built in, or as it sets them. */
+export function useBands(): BookBands {
+  const own = useAppSelector(({ records }) => records.settings?.bands)
+  return useMemo(() => bookBands(own), [own])
 }
 
 /** Names of waters, lures, spots or setups by id; an id without a record shows as such. */

@@ -4,6 +4,7 @@ import {
   COST_COLUMNS,
   HOUR_MS,
   NO_PAST,
+  alongQuestion,
   answer,
   cautionsNow,
   clockOf,
@@ -11,18 +12,21 @@ import {
   holdsTheClock,
   contributions,
   dayOfConditions,
+  hoursAlong,
   rateBoard,
   strikeKindsOf,
   tripBundles,
   usualReadings,
 } from '@jotbook/core'
 import type {
+  AdjustableBand,
   Board,
   BookClock,
   Caution,
   Contribution,
   CostAndPace,
   DayCondition,
+  HoursAlong,
   Question,
   SegmentColumns,
   Setting,
@@ -100,6 +104,12 @@ const analysis = {
       hours.set(level, (hours.get(level) ?? 0) + (columns.hours[row] ?? 0))
     })
     return [...hours].sort(([, a], [, b]) => b - a).map(([level, spent]) => ({ level, hours: spent }))
+  },
+
+  /** The hours of the book along what a band parts: values that were met, rising, with the hours of each. */
+  async along(bookId: string, band: AdjustableBand): Promise<HoursAlong> {
+    const { columns } = await columnsFor(bookId, alongQuestion(band))
+    return hoursAlong(columns, band)
   },
 
   /** What sky and season did over a span at a water, with all that the book has read there. */

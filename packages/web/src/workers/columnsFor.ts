@@ -1,6 +1,6 @@
-import { cutBook, namesOf, planFor, recut } from '@jotbook/core'
+import { bookBands, cutBook, namesOf, planFor, recut } from '@jotbook/core'
 import type { CutBook, CutPlan, Question, SegmentColumns } from '@jotbook/core'
-import { bookWithTrips, store, touchedSince } from '../offline/forWorkers.ts'
+import { bookWithTrips, recordsOf, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
 
 /** So many cuts of a book are kept on the device, the ones asked for last. */
@@ -22,7 +22,8 @@ let names: { readonly book: string; readonly revision: number; readonly read: Pr
 /** A book's columns, cut as a question needs them: kept on the device by the book's revision, so that after a change only the trips it touched are read and cut. */
 export async function columnsFor(book: string, question: Question): Promise<{ names: Names; columns: SegmentColumns }> {
   const revision = await presentRevision(book)
-  const plan = planFor(question)
+  const [settings] = await recordsOf(book, 'book')
+  const plan = planFor(question, settings?.bands ? bookBands(settings.bands) : undefined)
   const key = `${RECENT} ${FORMAT} ${JSON.stringify(plan)}`
   const before = held.get(key)
   const same = before?.book === book ? before : undefined

@@ -11,7 +11,7 @@ export function answer(book: BookRecords, question: Question, options: Omit<Boar
   const by = question.by.map((name) => columnInfo(name).name)
   // Who has worked it out already hands it in.
   const clock = 'clock' in options ? options.clock : holdsTheClock(question) ? clockOfBook(book) : undefined
-  return rateBoard(buildColumns(book, planFor(question)), by, question.where, {
+  return rateBoard(buildColumns(book, planFor(question, book.bands)), by, question.where, {
     ...options,
     clock,
     names: namesOf(book),

@@ -12,7 +12,7 @@ import { contributions, planFor, parseWhere } from '../../query/index.ts'
 
 type Rows<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer R)[] ? R[] : never }
 
-function book(part: Partial<Rows<BookRecords>>): BookRecords {
+function book(part: Partial<Rows<Omit<BookRecords, 'bands'>>>): BookRecords {
   return {
     waters: [{ id: 'W', name: 'North Arm', timeZone: 'America/Chicago', latitude: 36.9, longitude: -85.1 }],
     lures: [

@@ -149,6 +149,7 @@ function speciesBook(
           trips: book.trips.map((trip) => ({ ...trip, target: null })),
         }
   const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
+  // Rules speak in the trade's words: the bands as they are built in, whatever the book sets.
   const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
   const names = namesOf(own)
   const keep = rowFilter(columns, here, names)

@@ -70,7 +70,7 @@ export function strikeKinds(
 ): StrikeKinds {
   return strikeKindsOf(
     book,
-    buildColumns(book, planFor({ by: ['stint'], where })),
+    buildColumns(book, planFor({ by: ['stint'], where }, book.bands)),
     { of, where, names: namesOf(book) },
     options,
   )

@@ -125,7 +125,10 @@ function columnsFor(
   factors: readonly string[],
   numbers: readonly RangeEdges[],
 ): SegmentColumns {
-  return buildColumns(book, planCuts([...factors, ...namedColumns(where)], [...clauseRanges(where), ...numbers]))
+  return buildColumns(
+    book,
+    planCuts([...factors, ...namedColumns(where)], [...clauseRanges(where), ...numbers], book.bands),
+  )
 }
 
 /** Rows with hours that meet the filter. */

@@ -1,6 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { DEFAULT_BANDS, UNKNOWN } from '../../vocabulary/index.ts'
-import type { BandSet } from '../../vocabulary/index.ts'
+import { DEFAULT_BANDS, UNKNOWN, bandPlace } from '../../vocabulary/index.ts'
 import type { Cells } from './cells.ts'
 import { coarser } from './classes.ts'
 import type { Classes } from './classes.ts'
@@ -44,9 +43,12 @@ export function itemsOf(
 }
 
 function groupsOf(column: string, levels: readonly string[]): string[][] {
-  const order = (DEFAULT_BANDS as Readonly<Record<string, BandSet>>)[column]?.labels
-  if (!order) return levels.map((level) => [level])
-  const present = order.filter((label) => levels.includes(label))
+  if (!(column in DEFAULT_BANDS)) return levels.map((level) => [level])
+  const placed = levels.flatMap((label) => {
+    const place = bandPlace(column, label)
+    return place === undefined ? [] : [{ label, place }]
+  })
+  const present = placed.sort((one, other) => one.place - other.place).map(({ label }) => label)
   const groups = new Map<string, string[]>()
   const add = (from: number, to: number): void => {
     const group = present.slice(from, to)

@@ -71,6 +71,7 @@ function searchInput(
     planCuts(
       [...joined, ...ALONE, ...SUBJECTS, ...namedColumns(clauses), 'hour', 'season', 'class'],
       clauseRanges(clauses),
+      book.bands,
     ),
   )
   const keep = rowFilter(segments, clauses, namesOf(book))

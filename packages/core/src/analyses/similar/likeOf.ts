@@ -32,7 +32,11 @@ export function likeOf(
   const groups = by.map((name) => columnInfo(name).name)
   const columns = buildColumns(
     book,
-    planCuts([...groups, ...Object.keys(now.words), ...namedColumns(clauses)], [...ranges, ...clauseRanges(clauses)]),
+    planCuts(
+      [...groups, ...Object.keys(now.words), ...namedColumns(clauses)],
+      [...ranges, ...clauseRanges(clauses)],
+      book.bands,
+    ),
   )
   const keep = rowFilter(columns, clauses, namesOf(book))
   const found = likeToday(columns, now, groups, BANDWIDTHS, keep, options)

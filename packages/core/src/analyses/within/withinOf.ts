@@ -65,7 +65,7 @@ export function withinOf(
   const clauses = [...a, ...b, ...where]
   const columns = buildColumns(
     book,
-    planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses)),
+    planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses), book.bands),
   )
   const names = namesOf(book)
   const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }

@@ -60,7 +60,7 @@ export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRe
     stored[kind]
       .filter(({ fields }) => typeof fields.deletedAt !== 'string')
       .map(({ id, fields }) => ({ ...fields, id }) as RecordOf<K>)
-  const book = bookOf(standing)
+  const book = bookOf(standing, standing('book')[0]?.bands)
   return { ...book, trips: withTrackParts(book.trips, standing('trackPart')) }
 }
 

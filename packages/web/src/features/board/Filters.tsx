@@ -1,7 +1,8 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
-import { DEFAULT_BANDS, UNKNOWN } from '@jotbook/core'
+import { UNKNOWN } from '@jotbook/core'
 import type { Clause, UnitPreferences } from '@jotbook/core'
+import { useBands } from '../../state/useBook.ts'
 import { Button } from '../../ui/controls.tsx'
 import { listOf } from '../../ui/locale.ts'
 import { Choice, Head, Option } from './Choice.tsx'
@@ -131,6 +132,7 @@ function Bands({
   question: AskedQuestion
   units: UnitPreferences
 }) {
+  const bands = useBands()
   const hours = new Map(useLevels(condition.band, question).map(({ level, hours: spent }) => [level, spent]))
   const instead = [condition.band, condition.number]
   const clause = question.where.find(({ column }) => instead.includes(column))
@@ -145,10 +147,10 @@ function Bands({
       >
         {condition.open}
       </Option>
-      {[...DEFAULT_BANDS[condition.band].labels, UNKNOWN].map((label) => (
+      {[...bands[condition.band].labels, UNKNOWN].map((label) => (
         <Level
           key={label}
-          name={choiceText(condition.band, label, units)}
+          name={choiceText(condition.band, label, units, bands)}
           hours={hours.get(label) ?? 0}
           chosen={chosen.includes(label)}
           onToggle={() => question.set({ instead, toggle: { column: condition.band, value: label } })}

@@ -12,7 +12,7 @@ export const COLUMN_GROUPS = {
     accent: 'accent',
     finish: 'finish',
     stands_for: 'what it stands for',
-    matches_prey: 'stands for the prey there',
+    matches_prey: 'look of the prey there',
     action: 'action',
     sound: 'sound',
     buoyancy: 'buoyancy',

@@ -1,15 +1,14 @@
-import { DEFAULT_BANDS } from '@jotbook/core'
+import { DEFAULT_BANDS, RECORD_BANDS, bandPlace } from '@jotbook/core'
 import type { BoardRow } from '@jotbook/core'
 
 export const SORTS = ['rate', 'strikes', 'hours', 'name', 'order'] as const
 export type Sort = (typeof SORTS)[number]
 
 const NUMBERED: ReadonlySet<string> = new Set(['hour', 'month', 'year'])
-const bandsOf = (column: string): readonly string[] | undefined =>
-  (DEFAULT_BANDS as Record<string, { labels: readonly string[] }>)[column]?.labels
 
 /** Whether the values of a column have an order of their own: hours, months, bands. */
-export const hasOrder = (column: string): boolean => NUMBERED.has(column) || bandsOf(column) !== undefined
+export const hasOrder = (column: string): boolean =>
+  NUMBERED.has(column) || column in DEFAULT_BANDS || column in RECORD_BANDS
 
 /** Hours and months are read in the order of the clock; everything else by its rate. */
 export const usualSort = (by: readonly string[]): Sort =>
@@ -42,6 +41,6 @@ export function sortRows(
 
 /** What is not known stands last. */
 function placeOf(column: string, level: string): number {
-  const place = NUMBERED.has(column) ? Number(level) : (bandsOf(column)?.indexOf(level) ?? -1)
-  return Number.isFinite(place) && place >= 0 ? place : Infinity
+  const place = NUMBERED.has(column) ? Number(level) : bandPlace(column, level)
+  return place === undefined || Number.isNaN(place) ? Infinity : place
 }

@@ -1,5 +1,5 @@
-import { DEFAULT_BANDS, RECORD_BANDS, UNKNOWN, fromSi } from '@jotbook/core'
-import type { BandName, Clause, Unit, UnitPreferences } from '@jotbook/core'
+import { DEFAULT_BANDS, RECORD_BANDS, UNKNOWN, edgesOfLabel, fromSi, toSi } from '@jotbook/core'
+import type { BandName, BookBands, Clause, Unit, UnitPreferences } from '@jotbook/core'
 import { columnWord } from './columns.ts'
 import { decimals, listOf, monthName, unitLabel } from '../../ui/locale.ts'
 
@@ -38,10 +38,11 @@ const NOT_KNOWN = 'not known'
 export function bandText(column: string, label: string, units: UnitPreferences): string {
   if (label === UNKNOWN) return NOT_KNOWN
   if (column !== 'temp_band') return WORDS_OF[column]?.[label] ?? BAND_WORDS[label] ?? label
-  const { edges, labels } = DEFAULT_BANDS.temp_band
-  const at = labels.indexOf(label)
-  return rangeText(edges[at - 1] ?? null, edges[at] ?? null, { stored: 'C', shown: units.temperature, label: '' })
+  const { from, to } = edgesOfLabel(label) ?? OPEN
+  return rangeText(siOfF(from), siOfF(to), { stored: 'C', shown: units.temperature, label: '' })
 }
+const OPEN = { from: null, to: null }
+const siOfF = (edge: number | null): number | null => (edge === null ? null : toSi(edge, 'F'))
 
 /** The units in which the edges of a band are shown. */
 function edgeUnit(column: string, units: UnitPreferences): RangeUnit | undefined {
@@ -61,11 +62,11 @@ function edgeUnit(column: string, units: UnitPreferences): RangeUnit | undefined
 }
 
 /** A value of a filter with the limits of its band in figures: `clear, 4 to 8 ft`. */
-export function choiceText(column: string, label: string, units: UnitPreferences): string {
+export function choiceText(column: string, label: string, units: UnitPreferences, bands: BookBands): string {
   const word = bandText(column, label, units)
   const unit = column === 'day_part' ? undefined : edgeUnit(column, units)
   if (!unit || label === UNKNOWN) return word
-  const { edges, labels } = DEFAULT_BANDS[column as BandName] as { edges: readonly number[]; labels: readonly string[] }
+  const { edges, labels } = bands[column as BandName]
   const at = labels.indexOf(label)
   return at < 0 ? word : `${word}, ${rangeText(edges[at - 1] ?? null, edges[at] ?? null, unit)}`
 }
@@ -131,6 +132,8 @@ export function conditionText(condition: Condition, where: readonly Clause[], un
   return bands && bands.kind !== 'range' ? levelsText(condition.band, bands.values, {}, units) : condition.open
 }
 
+const lower = (range: ReturnType<typeof edgesOfLabel>): number => range?.from ?? -Infinity
+
 /** Several levels of one column: neighbouring bands of temperature as one range, else one or the other. */
 export function levelsText(
   column: string,
@@ -138,11 +141,9 @@ export function levelsText(
   names: NamesByColumn,
   units: UnitPreferences,
 ): string {
-  const { edges, labels } = DEFAULT_BANDS.temp_band
-  const places = column === 'temp_band' ? levels.map((label) => labels.indexOf(label)).sort((a, b) => a - b) : []
-  const [first, last] = [places[0] ?? -1, places.at(-1) ?? -1]
-  if (places.length > 1 && first >= 0 && last - first === places.length - 1)
-    return rangeText(edges[first - 1] ?? null, edges[last] ?? null, {
+  const ranges = column === 'temp_band' ? levels.map(edgesOfLabel).sort((a, b) => lower(a) - lower(b)) : []
+  if (ranges.length > 1 && ranges.every((range, i) => range && (i === 0 || range.from === ranges[i - 1]?.to)))
+    return rangeText(siOfF(ranges[0]?.from ?? null), siOfF(ranges.at(-1)?.to ?? null), {
       stored: 'C',
       shown: units.temperature,
       label: '',
@@ -164,6 +165,8 @@ export function levelText(column: string, level: string, names: NamesByColumn, u
   if (nameOf) return nameOf(level)
   if (column in DEFAULT_BANDS) return bandText(column, level, units)
   if (column in RECORD_BANDS) return level.replace(/^<(.*)$/, 'under $1').replace(/^>=(.*)$/, '$1 and more')
+  if (level === 'yes') return columnWord(column)
+  if (level === 'no') return `no ${columnWord(column)}`
   if (column === 'month') return monthName(Number(level))
   if (column === 'hour') return `${level} to ${(Number(level) + 1) % 24} o’clock`
   return level.replaceAll(';', ', ')

@@ -2,6 +2,7 @@ import { useSave } from '../../state/useSave.ts'
 import { Box, Flex } from '@chakra-ui/react'
 import { UNIT_CHOICES } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
+import { Link } from 'react-router'
 import { useUnits } from '../../state/useBook.ts'
 import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
 import { localeChosen } from '../../state/preferences.ts'
@@ -50,6 +51,9 @@ export function Units({ book }: { book: string }) {
         />
       </Flex>
       <Quiet>{text.units.note}</Quiet>
+      <p>
+        <Link to="/book/bands">{text.units.bands}</Link>
+      </p>
     </Box>
   )
 }

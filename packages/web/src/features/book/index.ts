@@ -1,2 +1,3 @@
+export { BandsPage } from './bands/BandsPage.tsx'
 export { BookPage } from './BookPage.tsx'
 export { ForeignFilePage } from './ForeignFilePage.tsx'

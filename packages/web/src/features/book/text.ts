@@ -63,6 +63,7 @@ export const text = {
     unreadableLine: (kind: string, fields: string) => `a ${kind}: ${fields}`,
   },
   units: {
+    bands: 'Where cold ends and clear begins: the bands of this book',
     title: 'Units and clock',
     changed: 'Units changed.',
     names: {

@@ -41,8 +41,8 @@ interface DaySheetProps {
 /** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
 export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
-  /** A lure that lies on deck and no rod is known for. */
-  const [rodless, setRodless] = useState<{ readonly id: string; readonly name: string }>()
+  /** A lure that comes on deck: on which rod? */
+  const [laid, setLaid] = useState<{ readonly id: string; readonly name: string }>()
   const setups = useAppSelector(({ records }) => records.setups)
   const { day } = deck
   const { strikes, raised, landed } = daySummary(day)
@@ -51,17 +51,18 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
       { kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } },
     ])
   const lay = (lure: { readonly id: string; readonly name: string }): void => {
-    if (setups.length > 0 && !setups.some((setup) => setup.lure === lure.id)) return setRodless(lure)
+    if (setups.length > 0) return setLaid(lure)
     putRods(withSetups([...rods, { lure: lure.id }], setups), text.said.rod(lure.name))
   }
-  if (rodless)
+  if (laid)
     return (
       <WhichRod
-        lure={rodless.name}
-        setups={onDeckFirst(setups, rods)}
+        lure={laid.name}
+        setups={onDeckFirst(setups, rods, laid.id)}
+        own={setups.find((setup) => setup.lure === laid.id)?.id}
         onRod={(setup) => {
-          putRods([...rods, { lure: rodless.id, setup: setup ?? null }], text.said.rod(rodless.name))
-          setRodless(undefined)
+          putRods([...rods, { lure: laid.id, setup: setup ?? null }], text.said.rod(laid.name))
+          setLaid(undefined)
           onDone()
         }}
       />
@@ -98,10 +99,11 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
   )
 }
 
-/** The rods that are rigged, those that lie on deck first. */
-function onDeckFirst(setups: readonly RecordOf<'setup'>[], rods: readonly Rod[]): RecordOf<'setup'>[] {
+/** The rods that are rigged: the one that Tackle has this lure tied to first, then those that lie on deck. */
+function onDeckFirst(setups: readonly RecordOf<'setup'>[], rods: readonly Rod[], lure: string): RecordOf<'setup'>[] {
   const isOnDeck = ({ id }: RecordOf<'setup'>): boolean => rods.some(({ setup }) => setup === id)
-  return [...setups.filter(isOnDeck), ...setups.filter((setup) => !isOnDeck(setup))]
+  const place = (setup: RecordOf<'setup'>): number => (setup.lure === lure ? 0 : isOnDeck(setup) ? 1 : 2)
+  return [...setups].sort((one, other) => place(one) - place(other))
 }
 
 /** The last taps, each of which can be taken back. */

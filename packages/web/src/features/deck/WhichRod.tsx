@@ -6,11 +6,13 @@ interface WhichRodProps {
   readonly lure: string
   /** Rods that are rigged, those on deck first. */
   readonly setups: readonly RecordOf<'setup'>[]
+  /** The one that Tackle has it tied to. */
+  readonly own: string | undefined
   readonly onRod: (setup: string | undefined) => void
 }
 
-/** A lure that no rod is known for was tied on: which rod is it on? */
-export function WhichRod({ lure, setups, onRod }: WhichRodProps) {
+/** A lure was tied on: on the same rod as before, or on another? */
+export function WhichRod({ lure, setups, own, onRod }: WhichRodProps) {
   return (
     <main className="sheet">
       <header>
@@ -20,7 +22,10 @@ export function WhichRod({ lure, setups, onRod }: WhichRodProps) {
         {setups.map(({ id, name, lineKind, lineLb }) => (
           <Target key={id} onTap={() => onRod(id)}>
             <strong>{name}</strong>
-            <span>{text.whichRod.line(lineKind, lineLb)}</span>
+            <span>
+              {id === own ? `${text.whichRod.same}, ` : ''}
+              {text.whichRod.line(lineKind, lineLb)}
+            </span>
           </Target>
         ))}
         <Target className="quiet" onTap={() => onRod(undefined)}>

@@ -202,6 +202,7 @@ export const text = {
     ask: (lure: string) => `${lure}: on which rod?`,
     line: (kind: string | null | undefined, lb: number | null | undefined) =>
       [lb ? `${lb} lb` : '', kind ?? ''].filter(Boolean).join(' '),
+    same: 'same rod',
     none: 'Not one of these',
   },
   sinceWhen: 'Since when?',
