@@ -4,8 +4,12 @@ import { board } from './board.ts'
 import type { BoardCall } from './board.ts'
 import { check } from './check.ts'
 import { Failure } from './failure.ts'
+import { backtest } from './backtest.ts'
+import type { BacktestCall } from './backtest.ts'
 import { claims } from './claims.ts'
 import type { ClaimsCall } from './claims.ts'
+import { deck, predict } from './deck.ts'
+import type { DeckCall } from './deck.ts'
 import { kinds } from './kinds.ts'
 import type { KindsCall } from './kinds.ts'
 import { like } from './like.ts'
@@ -182,6 +186,40 @@ analyse
   .option('--confidence <share>', 'two-sided, between 0 and 1', '0.9')
   .option('--json')
   .action((options: LikeCall) => void (exitCode = like(options)))
+
+program
+  .command('predict')
+  .description('strikes an hour of every lure under such conditions, the best first')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--water <name>')
+  .requiredOption('--now <conditions>', "such as 'water_temp_c=9;visibility_m=1.8;wind_mps=6'")
+  .option('--hour <hour>', 'hour of the clock, such as 7.5')
+  .option('--json')
+  .action((options: DeckCall) => void (exitCode = predict(options)))
+
+program
+  .command('deck')
+  .description('what to tie on: the rods that together promise most, and why')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--water <name>')
+  .option('--now <conditions>', "such as 'water_temp_c=9;visibility_m=1.8;wind_mps=6'")
+  .option('--forecast <file>', 'CSV with time and columns of readings, each with an optional _sd')
+  .option('--hour <hour>', 'with --now: hour of the clock, such as 7.5')
+  .option('--rods <count>', 'how many', '6')
+  .option('--objective <what>', 'strikes, weight or big', 'strikes')
+  .option('--rules <hours>', 'hours that a rule of practice is worth; 0 leaves rules out', '2')
+  .option('--seed <number>', 'of the forecast’s turns', '1')
+  .option('--json')
+  .action((options: DeckCall) => void (exitCode = deck(options)))
+
+program
+  .command('backtest')
+  .description('tries the plan on your own past: each trip foretold from the trips before it')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .option('--from <trips>', 'trips from which nothing is foretold', '20')
+  .option('--rods <count>', 'rods of the deck', '6')
+  .option('--json')
+  .action((options: BacktestCall) => void (exitCode = backtest(options)))
 
 for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
 

@@ -1,6 +1,6 @@
 export { accountFor } from './timeAccount.ts'
 export type { TimeAccount, AccountStint, Seam } from './timeAccount.ts'
-export { bookOf, tripBundles } from './bookRecords.ts'
+export { bookOf, tripBundles, tripsInOrder } from './bookRecords.ts'
 export { pastsOf } from './layTrips.ts'
 export type { BookKind, BookRecords, TripBundle } from './bookRecords.ts'
 export { COLUMNS, columnInfo } from './columnInfo.ts'

@@ -1,5 +1,7 @@
 export { boardCsv } from './boardCsv.ts'
 export type { NameOfLevel } from './boardCsv.ts'
+export { readForecast } from './readForecast.ts'
+export type { ForecastHour } from './readForecast.ts'
 export { bookOfRows } from './bookOfRows.ts'
 export { OUTLINES_FILE } from './outlines.ts'
 export { writePlacesGeoJson, writePlacesGpx } from './placesOut.ts'

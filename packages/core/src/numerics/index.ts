@@ -1,7 +1,7 @@
 export { newtonMaximum } from './newtonMaximum.ts'
 export { hessianAt, quasiNewton } from './quasiNewton.ts'
 export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
-export { cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
+export { cholesky, choleskyInverse, lowerInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
 export type { Square } from './cholesky.ts'
 export { agreeingRows } from './agreeingRows.ts'
 export { diagonalOfInverse, factorArrowhead, solveArrowhead } from './arrowhead.ts'

@@ -1,0 +1,87 @@
+import { QuestionError } from '../checked/index.ts'
+import type { Now } from '../analyses/index.ts'
+import type { BookRecords } from '../effort/index.ts'
+import { isoUtc } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
+import { SAID } from '../vocabulary/index.ts'
+import type { Reading, Trip, Water } from '../vocabulary/index.ts'
+import { CONDITION_NAMES } from './situation.ts'
+import type { Condition } from './situation.ts'
+
+/** What is expected to be read at a time. */
+export type ExpectedReading = { readonly timeMs: EpochMs } & Partial<Omit<Reading, 'id' | 'trip' | 'time'>>
+
+/** A trip that has not been: where, when, and what is expected there. */
+export interface ForeseenTrip {
+  readonly water: string
+  readonly fromMs: EpochMs
+  readonly toMs: EpochMs
+  readonly readings: readonly ExpectedReading[]
+  /** What is said of the day in words, by field of the trip. */
+  readonly said?: Partial<Pick<Trip, (typeof SAID)[keyof typeof SAID]>>
+}
+
+export const FORESEEN = 'foreseen'
+
+/** The book with a trip that has not been, on which every lure is fished all the time: conditions and rules are then read of it as of any other. */
+export function withForeseen(book: BookRecords, { water, fromMs, toMs, readings, said }: ForeseenTrip): BookRecords {
+  const [start, end] = [isoUtc(fromMs), isoUtc(toMs)]
+  return {
+    ...book,
+    trips: [...book.trips, { id: FORESEEN, water, start, end, ...said }],
+    stints: book.lures.map(({ id }) => ({ id: `${FORESEEN} ${id}`, trip: FORESEEN, lure: id, start, end })),
+    readings: [
+      ...book.readings,
+      ...readings.map(({ timeMs, ...fields }, i) => ({
+        ...fields,
+        id: `${FORESEEN} ${i}`,
+        trip: FORESEEN,
+        time: isoUtc(timeMs),
+      })),
+    ],
+    strikes: [],
+  }
+}
+
+/** The water of a name or an id. Throws QuestionError for one that is not in the book. */
+export function waterOf(book: BookRecords, named: string): Water {
+  const found = book.waters.find(({ id, name }) => id === named || name === named)
+  if (!found)
+    throw new QuestionError(
+      `there is no water ${named}; the book has ${book.waters.map(({ name }) => name).join(', ')}`,
+    )
+  return found
+}
+
+const FIELD_OF: Readonly<Record<string, keyof Reading>> = {
+  water_temp_c: 'waterTempC',
+  visibility_m: 'visibilityM',
+  wind_mps: 'windMps',
+  cloud_pct: 'cloudPct',
+  air_temp_c: 'airTempC',
+  pressure_hpa: 'pressureHpa',
+}
+
+/** Half an hour of such conditions, on the day after the book's last; and the numbers that are as said, whatever the day would give. */
+export function tripLike(
+  book: BookRecords,
+  water: string,
+  { numbers, words }: Now,
+  clockHour = 12,
+): { readonly trip: ForeseenTrip; readonly fixed: Readonly<Partial<Record<Condition, number>>> } {
+  const last = book.trips.reduce((latest, { start }) => Math.max(latest, Date.parse(start)), 0)
+  const midnight = Math.ceil(last / DAY_MS) * DAY_MS
+  const fromMs = midnight + clockHour * HOUR_MS
+  const fields = Object.fromEntries(
+    Object.entries(numbers).flatMap(([column, value]) => (FIELD_OF[column] ? [[FIELD_OF[column], value]] : [])),
+  )
+  const said = Object.fromEntries(
+    Object.entries(words).flatMap(([column, word]) =>
+      Object.hasOwn(SAID, column) ? [[SAID[column as keyof typeof SAID], word]] : [],
+    ),
+  )
+  const fixed = Object.fromEntries(CONDITION_NAMES.map((name) => [name, numbers[name] ?? NaN]))
+  return { trip: { water, fromMs, toMs: fromMs + HOUR_MS / 2, readings: [{ timeMs: fromMs, ...fields }], said }, fixed }
+}
+const HOUR_MS = 3_600_000
+const DAY_MS = 24 * HOUR_MS

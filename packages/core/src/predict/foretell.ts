@@ -1,0 +1,70 @@
+import { at } from '../checked/index.ts'
+import { clausesOf, selectionOf } from '../analyses/index.ts'
+import type { BookRecords, SegmentColumns } from '../effort/index.ts'
+import { CLAIMS } from '../practice/index.ts'
+import type { Claim } from '../practice/index.ts'
+import { clauseRanges, namedColumns, namesOf } from '../query/index.ts'
+import { FORESEEN, withForeseen } from './foreseen.ts'
+import type { ForeseenTrip } from './foreseen.ts'
+import { patternColumns, patternRows } from './patternRows.ts'
+import type { Condition, Situation } from './situation.ts'
+
+/** A lure in an hour that has not been. */
+export interface ForeseenHour {
+  readonly situation: Situation
+  readonly hours: number
+  /** Hours after midnight at the water; NaN where it is not known. */
+  readonly clockFrom: number
+  readonly clockTo: number
+  /** Rules that speak for the lure then, and of how much more or less they speak together. */
+  readonly rules: readonly string[]
+  readonly multiplier: number
+}
+
+/** Rules that speak of how often a lure is struck. */
+const OF_A_RATE: ReadonlySet<string> = new Set(['rate', 'between', 'rate lower', 'between lower'])
+/** Common practice, no source; the size is ours. */
+const USUAL_MULTIPLIER = 1.5
+const MOST = 3
+
+/** Every lure of the book in every hour of a trip that has not been, with the rules that speak. */
+export function foreseenHours(
+  book: BookRecords,
+  trip: ForeseenTrip,
+  fixed: Readonly<Partial<Record<Condition, number>>> = {},
+  claims: readonly Claim[] = CLAIMS,
+): ForeseenHour[] {
+  const whole = withForeseen(book, trip)
+  const rules = claims.filter(({ outcome }) => OF_A_RATE.has(outcome))
+  const clauses = rules.flatMap(clausesOf)
+  const columns = patternColumns(whole, [...namedColumns(clauses), 'body'], clauseRanges(clauses))
+  const speaking = speakers(columns, rules, whole)
+  return patternRows(whole, columns)
+    .filter((row) => row.trip === FORESEEN)
+    .map(({ situation, hours, row }) => {
+      const spoken = speaking.filter(({ inA }) => inA(row)).map(({ claim }) => claim)
+      const product = spoken.reduce((sum, claim) => sum * multiplierOf(claim), 1)
+      return {
+        situation: { ...situation, numbers: { ...situation.numbers, ...fixed } },
+        hours,
+        clockFrom: at(columns.clockFrom, row),
+        clockTo: at(columns.clockTo, row),
+        rules: spoken.map(({ id }) => id),
+        multiplier: Math.min(MOST, Math.max(1 / MOST, product)),
+      }
+    })
+}
+
+const multiplierOf = ({ outcome, multiplier = USUAL_MULTIPLIER }: Claim): number =>
+  outcome.endsWith('lower') ? 1 / multiplier : multiplier
+
+function speakers(
+  columns: SegmentColumns,
+  rules: readonly Claim[],
+  book: BookRecords,
+): { readonly claim: Claim; readonly inA: (row: number) => boolean }[] {
+  const names = namesOf(book)
+  const foreseen = columns.trip.levels.indexOf(FORESEEN)
+  const own = (row: number): boolean => at(columns.trip.codes, row) === foreseen
+  return rules.map((claim) => ({ claim, inA: selectionOf(columns, claim, names, own).inA }))
+}

@@ -1,0 +1,23 @@
+import type { BookRecords } from '../effort/index.ts'
+import { bookDispersion } from '../query/index.ts'
+import { fitPatternModel } from './fitPatternModel.ts'
+import type { PatternModel } from './fitPatternModel.ts'
+import { patternColumns, patternRows } from './patternRows.ts'
+import type { PatternRow } from './patternRows.ts'
+
+/** A book with what its hours tell of every pattern. */
+export interface PatternBook {
+  readonly rows: readonly PatternRow[]
+  readonly model: PatternModel
+}
+
+/** The pattern model of a book. Throws QuestionError where no hour had a strike. */
+export function patternBook(book: BookRecords, progress?: (updates: number) => void): PatternBook {
+  const columns = patternColumns(book)
+  const rows = patternRows(book, columns)
+  const dispersion = bookDispersion(
+    columns,
+    rows.map(({ row }) => row),
+  )
+  return { rows, model: fitPatternModel(rows, { dispersion, ...(progress ? { progress } : {}) }) }
+}

@@ -1,0 +1,286 @@
+import { forward, lowerInverse } from '../../numerics/index.ts'
+import type { Arrowhead, Square } from '../../numerics/index.ts'
+import type { AdditiveTerm } from './additiveTerm.ts'
+import { PenalisedPoisson } from './penalisedPoisson.ts'
+import type { Place, Strengths, Values } from './penalisedPoisson.ts'
+import { withColumns } from './sparseRows.ts'
+import type { SparseRows } from './sparseRows.ts'
+
+export interface AdditiveSpec {
+  readonly columns: number
+  readonly terms: readonly AdditiveTerm[]
+  /** Variance over mean of the counts. Default 1. */
+  readonly dispersion?: number
+  /** Where a fit of nearly the same rows ended. */
+  readonly start?: Pick<AdditiveModel, 'coefficients' | 'strengths' | 'tripSd'>
+  /** Told after every update of the strengths. */
+  readonly progress?: (updates: number) => void
+}
+
+export interface AdditiveModel {
+  /** Where the posterior is highest, as mgcv has it. */
+  readonly coefficients: Float64Array
+  /** By how much its mean lies off that: rates, which are exponentials, need it. */
+  readonly meanOffMode: Float64Array
+  /** Cholesky factor of the coefficients' precision, trips integrated out. */
+  readonly factor: Square
+  /** The columns that the factor is of: those of terms that say nothing have gone. */
+  readonly kept: Int32Array
+  /** By term, in order. */
+  readonly strengths: Float64Array
+  /** Degrees of freedom that the data use, by term. */
+  readonly edf: Float64Array
+  readonly edfTrips: number
+  readonly tripSd: number
+  readonly reml: number
+  readonly updates: number
+  readonly converged: boolean
+}
+
+const FIRST_STRENGTH = { bend: 1, size: 50 } as const
+/** Degrees of freedom by which a term says nothing. */
+const NOTHING = 0.05
+const FIRST_TRIP_SD = 0.4
+/** A term this strongly held says nothing. */
+const STRONGEST = 1e7
+const WEAKEST = 1e-6
+const MOST_UPDATES = 60
+/** Restricted log-likelihood that another update is worth less than. */
+const CLOSE = 2e-3
+/** Standard errors above nought from which effects on trial are taken up. (ours) */
+const TAKEN_UP = 2
+/** Near enough to judge terms on trial. */
+const NEAR = 0.1
+const HALVINGS = 4
+/** Newton steps an update. */
+const PASSES = 2
+const FIRST_PASSES = 4
+
+/**
+ * Poisson counts over hours by curves and by effects that differ at random, every strength told by the data.
+ *
+ *   y ~ Poisson(h·exp(Xβ + u_trip)), β charged λ_j·β'S_jβ, u ~ N(0, σ²);  λ_j ← (rank S_j − λ_j·tr(V·S_j)) / β'S_jβ
+ *
+ * Given      sparse rows; columns that no term names are free
+ * Returned   the posterior's mean and the factor of its precision, strengths, degrees of freedom
+ * Accuracy   see `additive.test.ts`: within a quarter of its standard error of mgcv where a reference is held
+ * Source     strengths: generalised Fellner–Schall, Wood & Fasiolo, Biometrics 73 (2017) 1071, the updates halved where the restricted
+ *            likelihood (Laplace; Wood, J. R. Stat. Soc. B 73 (2011) 3) would fall; posterior: Wood, Generalized Additive Models (2017) §6.10
+ */
+export function fitAdditive(data: SparseRows, spec: AdditiveSpec): AdditiveModel {
+  const whole: Whole = { data, spec }
+  const started = new Map(spec.terms.map(({ name }, j) => [name, spec.start?.strengths[j]]))
+  // Begun from another fit, the terms that said something there are tried, and no others.
+  const main = spec.terms.filter(({ name, onTrial }) => (spec.start ? started.get(name)! < STRONGEST : !onTrial))
+  const tried = spec.start ? [] : spec.terms.filter(({ onTrial }) => onTrial)
+  const from: Strengths = {
+    strengths: Float64Array.from(main, ({ name, charge }) => started.get(name) ?? FIRST_STRENGTH[charge]),
+    tripPrecision: 1 / (spec.start?.tripSd ?? FIRST_TRIP_SD) ** 2,
+  }
+  const first = improved(partOf(main, data, spec), from, whole, tried.length > 0 ? NEAR : CLOSE)
+  const onTrial = tried.filter(
+    (term) => first.part.fitter.spreadScore(data, term.first, term.size, first.place) > TAKEN_UP,
+  )
+  const found = onTrial.length === 0 ? first : improved(...joined(first, onTrial, whole), whole, CLOSE)
+  const { part, place, at } = found
+  return {
+    ...inWhole(part, place, at, spec),
+    factor: place.system.factor,
+    kept: part.kept,
+    tripSd: 1 / Math.sqrt(at.tripPrecision),
+    reml: place.reml,
+    updates: found.count,
+    converged: found.converged,
+  }
+}
+
+interface Whole {
+  readonly data: SparseRows
+  readonly spec: AdditiveSpec
+}
+
+interface Improved {
+  readonly part: Part
+  readonly place: Place
+  readonly at: Strengths
+  readonly count: number
+  readonly converged: boolean
+}
+
+/** Updates the strengths until the restricted likelihood rises by no more than `close`; terms that come to say nothing go on the way. */
+function improved(begun: Part, from: Strengths, { data, spec }: Whole, close: number): Improved {
+  let [part, at] = [begun, from]
+  let updates = new Updates(part.terms.length)
+  let place = part.fitter.climb(startOf(part, spec), at, FIRST_PASSES)
+  let [count, converged] = [0, false]
+  while (count < MOST_UPDATES && !converged) {
+    const alive = part.terms.filter((_, j) => !(updates.used[j]! < NOTHING && at.strengths[j]! > FIRST_STRENGTH.size))
+    if (alive.length < part.terms.length) {
+      const [before, lasting] = [part, part.terms.map(({ name }) => alive.some((term) => term.name === name))]
+      part = partOf(namedIn(spec, alive), data, spec)
+      updates = new Updates(part.terms.length)
+      at = { ...at, strengths: at.strengths.filter((_, j) => lasting[j]) }
+      const coefficients = Float64Array.from(part.kept, (column) => place.coefficients[before.kept.indexOf(column)]!)
+      place = part.fitter.climb({ coefficients, effects: place.effects }, at, PASSES)
+    }
+    let next = updates.next(part.fitter, place, at)
+    let tried = part.fitter.climb(place, next, PASSES)
+    for (let half = 0; half < HALVINGS && !(tried.reml >= place.reml - close); half++) {
+      updates.again()
+      next = halfway(at, next)
+      tried = part.fitter.climb(place, next)
+    }
+    converged = Math.abs(tried.reml - place.reml) < close
+    at = next
+    place = tried
+    count++
+    spec.progress?.(count)
+  }
+  return { part, place, at, count, converged }
+}
+
+const startOf = (part: Part, { start }: AdditiveSpec): Values =>
+  part.fitter.start(start && Float64Array.from(part.kept, (column) => start.coefficients[column]!))
+
+/** The terms that were fitted and those taken up, with strengths to go on from. */
+function joined({ part, at }: Improved, onTrial: readonly AdditiveTerm[], { data, spec }: Whole): [Part, Strengths] {
+  const terms = [...namedIn(spec, part.terms), ...onTrial]
+  const strengths = Float64Array.from(
+    terms,
+    ({ name }) => at.strengths[part.terms.findIndex((term) => term.name === name)] ?? FIRST_STRENGTH.size,
+  )
+  return [partOf(terms, data, spec), { ...at, strengths }]
+}
+
+const namedIn = (spec: AdditiveSpec, terms: readonly AdditiveTerm[]): AdditiveTerm[] =>
+  terms.flatMap(({ name }) => spec.terms.find((term) => term.name === name) ?? [])
+
+/** What of a model is still worked on: terms of which the data use nothing have gone. */
+interface Part {
+  readonly fitter: PenalisedPoisson
+  readonly terms: readonly AdditiveTerm[]
+  /** Columns of the whole. */
+  readonly kept: Int32Array
+}
+
+/** The model with some of the terms of the whole, and the columns that no term names. */
+function partOf(terms: readonly AdditiveTerm[], data: SparseRows, spec: AdditiveSpec): Part {
+  const gone = new Uint8Array(spec.columns)
+  for (const term of spec.terms) if (!terms.includes(term)) gone.fill(1, term.first, term.first + term.size)
+  const kept = Int32Array.from({ length: spec.columns }, (_, i) => i).filter((column) => gone[column] === 0)
+  const own = terms.map((term) => ({ ...term, first: kept.indexOf(term.first) }))
+  const rows = withColumns(data, kept, spec.columns)
+  return { fitter: new PenalisedPoisson(rows, kept.length, own, spec.dispersion ?? 1), terms: own, kept }
+}
+
+/** Coefficients, strengths and degrees of freedom of all columns and terms: those that have gone are nought. */
+function inWhole(
+  part: Part,
+  place: Place,
+  at: Strengths,
+  spec: AdditiveSpec,
+): Pick<AdditiveModel, 'coefficients' | 'meanOffMode' | 'strengths' | 'edf' | 'edfTrips'> {
+  const coefficients = new Float64Array(spec.columns)
+  const meanOffMode = new Float64Array(spec.columns)
+  const off = part.fitter.meanOffMode(place)
+  part.kept.forEach((column, i) => {
+    coefficients[column] = place.coefficients[i]!
+    meanOffMode[column] = off[i]!
+  })
+  const found = freedom(part.fitter, place, at)
+  const of = (values: Float64Array, gone: number): Float64Array =>
+    Float64Array.from(spec.terms, ({ name }) => values[part.terms.findIndex((term) => term.name === name)] ?? gone)
+  return {
+    coefficients,
+    meanOffMode,
+    strengths: of(at.strengths, STRONGEST),
+    edf: of(found.edf, 0),
+    edfTrips: found.edfTrips,
+  }
+}
+
+const halfway = (from: Strengths, to: Strengths): Strengths => ({
+  strengths: to.strengths.map((one, j) => Math.sqrt(one * from.strengths[j]!)),
+  tripPrecision: Math.sqrt(to.tripPrecision * from.tripPrecision),
+})
+
+/** Mean and variance of a log rate, for the columns of one row. */
+export function logRateOf(
+  { coefficients, factor, kept }: Pick<AdditiveModel, 'coefficients' | 'factor' | 'kept'>,
+  row: readonly (readonly [column: number, value: number])[],
+): { readonly mean: number; readonly variance: number } {
+  const whole = new Float64Array(coefficients.length)
+  let mean = 0
+  for (const [column, value] of row) {
+    whole[column] = whole[column]! + value
+    mean += value * coefficients[column]!
+  }
+  const x = Float64Array.from(kept, (column) => whole[column]!)
+  const half = forward(factor, x, x.length)
+  return { mean, variance: half.reduce((sum, one) => sum + one * one, 0) }
+}
+
+/** An update that goes on the way of the one before goes farther, up to so many times: effects that are not there die slowly. */
+const FARTHER = 1.6
+const FARTHEST = 8
+
+/** Where the strengths go next: each by the formula, and farther while it keeps its way. */
+class Updates {
+  private readonly before: Float64Array
+  private readonly stride: Float64Array
+  /** Degrees of freedom at the last update. */
+  readonly used: Float64Array
+
+  constructor(terms: number) {
+    this.before = new Float64Array(terms + 1)
+    this.stride = new Float64Array(terms + 1).fill(1)
+    this.used = new Float64Array(terms).fill(Infinity)
+  }
+
+  next(fitter: PenalisedPoisson, place: Place, from: Strengths): Strengths {
+    const { edf, edfTrips } = freedom(fitter, place, from)
+    this.used.set(edf)
+    const strengths = from.strengths.map((strength, j) =>
+      this.moved(j, strength, edf[j]! / Math.max(fitter.chargeOf(j, place.coefficients), 1e-12)),
+    )
+    const charge = place.effects.reduce((sum, effect) => sum + effect * effect, 0)
+    const tripPrecision =
+      place.effects.length === 0
+        ? from.tripPrecision
+        : this.moved(strengths.length, from.tripPrecision, edfTrips / Math.max(charge, 1e-12))
+    return { strengths, tripPrecision }
+  }
+
+  /** After an update that went too far. */
+  again(): void {
+    this.stride.fill(1)
+  }
+
+  private moved(j: number, from: number, to: number): number {
+    const way = Math.log(Math.min(STRONGEST, Math.max(WEAKEST, to)) / from)
+    this.stride[j] = way * this.before[j]! > 0 ? Math.min(FARTHEST, this.stride[j]! * FARTHER) : 1
+    this.before[j] = way
+    return Math.min(STRONGEST, Math.max(WEAKEST, from * Math.exp(this.stride[j] * way)))
+  }
+}
+
+/** rank S_j − λ_j·tr(V·S_j): what of each term's freedom the data use. */
+function freedom(
+  fitter: PenalisedPoisson,
+  { system, effects }: Place,
+  { strengths, tripPrecision }: Strengths,
+): { edf: Float64Array; edfTrips: number } {
+  const halves = lowerInverse(system.factor, fitter.columns)
+  const edf = strengths.map((strength, j) => Math.max(0, fitter.rankOf(j) - strength * fitter.traceOf(j, halves)))
+  let used = 1e-6
+  for (let t = 0; t < effects.length; t++)
+    used += Math.max(0, 1 - tripPrecision * varianceOf(system, t, fitter.columns))
+  return { edf, edfTrips: used }
+}
+
+/** 1/d + |L⁻¹b|²/d²: the variance of one row of the diagonal block (inverse by blocks, Golub & Van Loan 2013 §2.1.4). */
+function varianceOf({ diagonal, joint, factor }: Arrowhead, t: number, m: number): number {
+  const d = diagonal[t]!
+  const half = forward(factor, joint.subarray(t * m, (t + 1) * m), m)
+  return 1 / d + half.reduce((sum, one) => sum + one * one, 0) / (d * d)
+}
