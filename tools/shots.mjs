@@ -95,7 +95,13 @@ const VIEWS = {
   trip: { open: onTrip },
   'trip-phone': { open: onTrip, width: 390 },
   board: { open: at(question) },
-  'board-apart': { open: at('/findings?by=class&split=water') },
+  plan: {
+    open: async (page) => {
+      await page.goto(`${url}/plan?temp=66&wind=3&windLater=14&sky=overcast&date=2026-11-29`)
+      await page.getByText(/^Over your last/).waitFor({ timeout: 120_000 })
+    },
+    whole: true,
+  },
   search: { open: asked('search', 'Search this water', 'Pellock Mill Pond') },
   trial: { open: asked('trial', 'Test the rules') },
   dock: { open: mending },

@@ -35,7 +35,8 @@ export function foreseenHours(
   claims: readonly Claim[] = CLAIMS,
 ): ForeseenHour[] {
   const whole = withForeseen(book, trip)
-  const rules = claims.filter(({ outcome }) => OF_A_RATE.has(outcome))
+  // A rule of one species is no rule of a day's fishing.
+  const rules = claims.filter(({ outcome, species }) => OF_A_RATE.has(outcome) && species === undefined)
   const clauses = rules.flatMap(clausesOf)
   const columns = patternColumns(whole, [...namedColumns(clauses), 'body'], clauseRanges(clauses))
   const speaking = speakers(columns, rules, whole)

@@ -30,6 +30,7 @@ const DRAWN = {
   class: ({ class: own }: Situation) => own,
   'class by water': ({ class: own, water }: Situation) => `${own} ${water}`,
   lure: ({ lure }: Situation) => lure,
+  'lure by water': ({ lure, water }: Situation) => `${lure} ${water}`,
   place: ({ structure }: Situation) => structure,
 } as const
 

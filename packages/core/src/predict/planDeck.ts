@@ -105,26 +105,27 @@ export function planDeck(
   const { trip, objective = 'strikes', seed = 1 } = question
   const hours = foreseenHours(book, trip, question.fixed, question.ruleHours === 0 ? [] : undefined)
   const here = rows.filter(({ situation }) => situation.water === trip.water)
-  const own = spentBy(here, ({ situation }) => situation.lure)
+  const spent = spentBy(here, ({ situation }) => situation.lure)
   const worth = strikeWorth(book, objective)
   const clock = clockHours(hours)
   const weights = cellWeights(hours, clock)
   const shifts = draws(question.spread ?? {}, seed)
-  const told = book.lures.flatMap((lure) => {
+  const foretold = book.lures.flatMap((lure) => {
     const ofLure = hours.filter(({ situation }) => situation.lure === lure.id)
     if (ofLure.length === 0) return []
     const rates = new LureRates(model, ofLure, clock, question)
-    const foretold: ForetoldLure = {
+    const own: ForetoldLure = {
       ...rates.mean(),
       lure: lure.id,
       level: levelOf(lure),
       role: roleOf(lure.class),
-      own: own.get(lure.id) ?? NO_HOURS,
+      own: spent.get(lure.id) ?? NO_HOURS,
       rules: [...new Set(ofLure.flatMap(({ rules }) => rules))],
       when: clock.map((from, h) => ({ from, to: from + 1, rate: rates.at(h) })),
     }
-    return [{ foretold, expected: rates.cells(shifts, worth(lure.id)) }]
+    return [{ foretold: own, expected: rates.cells(shifts, worth(lure.id)) }]
   })
+  const told = withoutCommonRules(foretold)
   const candidates = told.map(({ foretold, expected }): DeckCandidate => ({
     id: foretold.lure,
     level: foretold.level,
@@ -140,6 +141,15 @@ export function planDeck(
   )
   const planned = plannedRods(book, lures, rods)
   return { rods: planned, leftAtHome: leftAtHome(lures, planned), lures, value, seed }
+}
+
+/** What speaks for every lure alike tells none from another. */
+function withoutCommonRules<T extends { readonly foretold: ForetoldLure }>(told: readonly T[]): T[] {
+  const isCommon = (id: string): boolean => told.every(({ foretold }) => foretold.rules.includes(id))
+  return told.map((one) => ({
+    ...one,
+    foretold: { ...one.foretold, rules: one.foretold.rules.filter((id) => !isCommon(id)) },
+  }))
 }
 
 const coverageOf = ({ rods, locked, excluded }: DeckQuestion): Omit<DeckChoice, 'weights'> => ({

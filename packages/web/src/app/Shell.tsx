@@ -12,6 +12,7 @@ import { useOpenBook } from '../state/useBook.ts'
 /** The order of the angler's day; only what works is on it. */
 const PLACES = [
   { to: '/today', name: text.places.today },
+  { to: '/plan', name: text.places.plan },
   { to: '/trips', name: text.places.trips },
   { to: '/waters', name: text.places.waters },
   { to: '/findings', name: text.places.findings },

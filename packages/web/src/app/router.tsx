@@ -23,6 +23,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', lazy: async () => ({ Component: (await import('../features/today/index.ts')).TodayPage }) },
+      { path: 'plan', lazy: async () => ({ Component: (await import('../features/plan/index.ts')).PlanPage }) },
       { path: 'start', lazy: async () => ({ Component: (await import('../features/start/index.ts')).StartPage }) },
       { path: 'trips', lazy: async () => ({ Component: (await trips()).TripsPage }) },
       { path: 'trips/new', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },

@@ -2,7 +2,15 @@
 export const text = {
   name: 'Jot Book',
   toPage: 'Skip to content',
-  places: { today: 'Today', trips: 'Trips', waters: 'Waters', findings: 'Findings', tackle: 'Tackle', book: 'Book' },
+  places: {
+    today: 'Today',
+    plan: 'Plan',
+    trips: 'Trips',
+    waters: 'Waters',
+    findings: 'Findings',
+    tackle: 'Tackle',
+    book: 'Book',
+  },
   sync: {
     refused: (count: number) => `${count} need you`,
     kept: (count: number) => `${count} waiting to sync`,
