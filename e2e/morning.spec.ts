@@ -79,8 +79,8 @@ test('a morning by thumb: six rods, four ways of fishing, three places, five str
     ['direction', ['down-slope']],
     ['structure', ['main point', 'hump']],
     ['cover', ['chunk rock', 'dock', 'gravel']],
-    ['windblown', ['yes']],
-    ['fry', ['yes']],
+    ['windblown', ['windblown bank']],
+    ['fry', ['fry seen']],
     ['bass_count', ['7 to 12']],
   ]
   for (const [by, words] of BOARDS) {

@@ -64,7 +64,7 @@ export function predict(call: Pick<DeckCall, 'bundle' | 'water' | 'now' | 'hour'
 
 function learnt(book: BookRecords) {
   const progress = progressLine('learning')
-  const found = patternBook(book, (updates) => progress.at(updates / (updates + 10)))
+  const found = patternBook(book, { progress: (updates) => progress.at(updates / (updates + 10)) })
   progress.done()
   return found
 }

@@ -1,7 +1,7 @@
 import type { BookRecords } from '../effort/index.ts'
 import { bookDispersion } from '../query/index.ts'
 import { fitPatternModel } from './fitPatternModel.ts'
-import type { PatternModel } from './fitPatternModel.ts'
+import type { PatternModel, PatternOptions } from './fitPatternModel.ts'
 import { patternColumns, patternRows } from './patternRows.ts'
 import type { PatternRow } from './patternRows.ts'
 
@@ -12,12 +12,12 @@ export interface PatternBook {
 }
 
 /** The pattern model of a book. Throws QuestionError where no hour had a strike. */
-export function patternBook(book: BookRecords, progress?: (updates: number) => void): PatternBook {
+export function patternBook(book: BookRecords, options: Omit<PatternOptions, 'dispersion'> = {}): PatternBook {
   const columns = patternColumns(book)
   const rows = patternRows(book, columns)
   const dispersion = bookDispersion(
     columns,
     rows.map(({ row }) => row),
   )
-  return { rows, model: fitPatternModel(rows, { dispersion, ...(progress ? { progress } : {}) }) }
+  return { rows, model: fitPatternModel(rows, { ...options, dispersion }) }
 }

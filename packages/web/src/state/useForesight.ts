@@ -25,7 +25,7 @@ const foresight = api.injectEndpoints({
     foresight: build.query<unknown, Asked>({
       queryFn: async ({ book, method, args }) => {
         try {
-          return { data: await (foresee()[method] as unknown as AnyMethod)(book, ...args) }
+          return { data: await (foresee(method)[method] as unknown as AnyMethod)(book, ...args) }
         } catch (error) {
           return { error: asProblem(error, 'invalid-request') }
         }

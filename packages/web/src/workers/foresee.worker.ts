@@ -21,8 +21,12 @@ let held:
 
 async function learntBook(id: string): Promise<{ readonly book: BookRecords; readonly learnt: PatternBook }> {
   const { book, revision } = await currentBook(id)
-  if (held?.id !== id || held.revision !== revision) held = { id, revision, book, learnt: patternBook(book) }
-  return held
+  if (held?.id === id && held.revision === revision) return held
+  // After a change it goes on from where it was: what said nothing then is looked at again when the page is opened anew.
+  const start = held?.id === id ? { start: held.learnt.model } : {}
+  const now = { id, revision, book, learnt: patternBook(book, start) }
+  held = now
+  return now
 }
 
 const foresee = {
