@@ -23,6 +23,8 @@ const order = [
   'analyses',
   'sync',
   'deck',
+  'advice',
+  'patterns',
   'places',
   'shorthand',
   'formats',

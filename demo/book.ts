@@ -120,7 +120,7 @@ function makeTrip(
     effortKnown,
     target: water === 'Quennor Reach' ? ['largemouth', 'spotted'] : [],
     ...(outing.purpose === 'tournament'
-      ? { limit: 5, minLengthMm: inches(14), weighIn: isoUtc(instant(outing, outing.hours)) }
+      ? { limit: BAG, minLengthMm: inches(14), weighIn: isoUtc(instant(outing, outing.hours)) }
       : {}),
   }
   made.trip.push({ id: trip, foreignId: trip, fields })
@@ -131,6 +131,7 @@ function makeTrip(
   readings.forEach((reading, i) =>
     made.reading.push(record(`${trip}-reading-${i + 1}`, readingFields(outing, reading, i === 0, weather))),
   )
+  const caught: StoredRecord[] = []
   for (const angler of people) {
     fish(outing, readings, angler, luck, random, without).forEach((stint, i) => {
       const id = `${trip}-${at(angler, 0)}${i + 1}`
@@ -138,7 +139,7 @@ function makeTrip(
       if (effortKnown === 'full') made.stint.push(record(id, fields))
       stint.strikes.forEach((strike, k) => {
         if (effortKnown === 'none' && strike.outcome !== 'landed') return
-        made.strike.push(
+        caught.push(
           record(
             `${id}-${k + 1}`,
             strikeFields(
@@ -154,6 +155,20 @@ function makeTrip(
       })
     })
   }
+  made.strike.push(...(outing.purpose === 'tournament' ? withBag(caught) : caught))
+}
+
+const BAG = 5
+
+/** Of a tournament's fish the five heaviest that are long enough are kept. */
+function withBag(caught: readonly StoredRecord[]): StoredRecord[] {
+  const kept = caught
+    .filter(({ fields: { outcome, lengthMm, weightG } }) => {
+      return outcome === 'landed' && typeof weightG === 'number' && Number(lengthMm) >= inches(14)
+    })
+    .sort((a, b) => Number(b.fields.weightG) - Number(a.fields.weightG))
+    .slice(0, BAG)
+  return caught.map((one) => (kept.includes(one) ? { ...one, fields: { ...one.fields, kept: true } } : one))
 }
 
 function readingFields(outing: Outing, reading: DemoReading, first: boolean, valley: readonly DayWeather[]): Fields {

@@ -2,14 +2,16 @@ import { execFileSync, spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync } from 'node:fs'
+import { rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { test as base, expect } from '@playwright/test'
-import type { Locator, Page } from '@playwright/test'
+import { test as base, chromium, expect } from '@playwright/test'
+import type { BrowserContext, BrowserContextOptions, Locator, Page } from '@playwright/test'
 import pg from 'pg'
+import { ACTION_TIMEOUT_MS, contextOptions, launchOptions } from './browser.ts'
 
 /** Trips of the demo book. */
 export const DEMO_TRIPS = 160
@@ -179,12 +181,31 @@ export class Keys {
   }
 }
 
+/** A browser with a disk, as people have: without one Chromium keeps the device store in memory, where a book takes three times as long to come. */
+export async function openBrowser(options: BrowserContextOptions = {}): Promise<BrowserContext> {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-browser-'))
+  const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions, ...options })
+  context.setDefaultTimeout(ACTION_TIMEOUT_MS)
+  // The browser's last process may still be writing there; what cannot be removed is left to the system.
+  context.on('close', () => void rm(folder, { recursive: true, force: true, maxRetries: 9 }).catch(() => undefined))
+  return context
+}
+
 export const test = base.extend<{ app: App; quiet: undefined }>({
   // eslint-disable-next-line no-empty-pattern
   app: async ({}, use) => {
     const app = await App.open()
     await use(app)
     await app.stop()
+  },
+  // eslint-disable-next-line no-empty-pattern
+  context: async ({}, use) => {
+    const context = await openBrowser()
+    await use(context)
+    await context.close()
+  },
+  page: async ({ context }, use) => {
+    await use(context.pages()[0] ?? (await context.newPage()))
   },
   /** Fails a test whose pages broke the security policy or threw. */
   quiet: [

@@ -5,7 +5,7 @@ import { expect, jot, test } from './app.ts'
 import type { App } from './app.ts'
 
 const file = (name: string, text: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
-const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 60_000 })
+const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
 
 test('a day says what the sky did, and the angler’s word goes before it, here and on the board', async ({
   app,
@@ -30,7 +30,6 @@ test('a day says what the sky did, and the angler’s word goes before it, here 
     .poll(
       async () =>
         (await app.query<{ said: string }>(`select front_said as said from trips where id = $1`, [trip!.id]))[0]?.said,
-      { timeout: 20_000 },
     )
     .toBe('passage')
 
@@ -66,7 +65,7 @@ test('the dock offers the same, and keeps what instruments read', async ({ app, 
         [trip!.id],
       )
     )[0]
-  await expect.poll(kept, { timeout: 20_000 }).toEqual({ said: 'late autumn', reports: trip!.reports })
+  await expect.poll(kept).toEqual({ said: 'late autumn', reports: trip!.reports })
 })
 
 const MINUTE_MS = 60_000
@@ -95,7 +94,6 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   app,
   page,
 }) => {
-  test.setTimeout(180_000)
   const sounder = await startSounder({ ...DAY, speed: 800 })
   const station = await startWeatherStation()
   await page.goto(`${app.url}/book`)
@@ -131,7 +129,7 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   await expect(async () => {
     await instruments.getByLabel(/Choose a file: sounder log/).setInputFiles(file('day.nmea', lines.join('\r\n')))
     await expect(found).toContainText(`${expected.length} are already in the book`, { timeout: 4000 })
-  }).toPass({ timeout: 60_000 })
+  }).toPass()
   await expect(found).toContainText(/sentences skipped: wrong checksum/)
   await found.getByRole('button', { name: 'Cancel' }).click()
 
@@ -146,7 +144,6 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
             [trip],
           )
         )[0]?.n,
-      { timeout: 20_000 },
     )
     .toBeGreaterThan(10)
   await expect(page.getByRole('region', { name: 'Sky, season and water' })).toContainText(
@@ -199,7 +196,7 @@ test('a log, a track and reports are read for what they are, and what is wrong i
         [trip!.id, spot!.latitude],
       )
     )[0]?.n ?? 0
-  await expect.poll(placed, { timeout: 20_000 }).toBeGreaterThan(0)
+  await expect.poll(placed).toBeGreaterThan(0)
 
   const near = new Date(trip!.start.getTime())
   const day = String(near.getUTCDate()).padStart(2, '0')

@@ -29,7 +29,6 @@ const dayIn = async (app: App): Promise<DayRow> =>
   )[0]!
 
 test('a whole day on the water with the server gone: nothing lost, nothing double', async ({ app }) => {
-  test.setTimeout(300_000)
   const phone = await Phone.open(app)
   const { page } = phone
   await app.stop()
@@ -124,15 +123,14 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   ).toEqual([{ mm: 355.6, species: 'largemouth' }])
   // The photo follows its strike, drawn anew as a JPEG under the hash that the strike names.
   const photo = `select k.photo = p.sha256 as named, encode(substring(p.jpeg from 1 for 2), 'hex') as begins from pictures p join strikes k on k.photo = p.sha256`
-  await expect.poll(() => app.query(photo), { timeout: 30_000 }).toEqual([{ named: true, begins: 'ffd8' }])
+  await expect.poll(() => app.query(photo)).toEqual([{ named: true, begins: 'ffd8' }])
   await phone.close()
 })
 
 test('two phones in one trip, each without signal, come to one day', async ({ app }) => {
-  test.setTimeout(240_000)
   const one = await Phone.open(app)
   await one.launch('Quennor Reach', 'Rowan and Tilda')
-  await expect(one.page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: 30_000 })
+  await expect(one.page.getByTestId('sync-state')).toHaveText(/Synced/)
   const two = await Phone.open(app)
   await expect(two.page.locator('.rod').first()).toBeVisible()
   await app.stop()
@@ -150,8 +148,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
     await phone.synced()
   }
   for (const phone of [one, two]) await phone.later(1)
-  for (const phone of [one, two])
-    await expect.poll(() => phone.page.locator('.rod .strokes path').count(), { timeout: 60_000 }).toBe(2)
+  for (const phone of [one, two]) await expect.poll(() => phone.page.locator('.rod .strokes path').count()).toBe(2)
   const strikes = await app.query(
     `select k.angler, k.outcome, l.name is not null as lure from strikes k join stints s on s.id = k.stint join lures l on l.id = s.lure where k.trip = (${NEW_TRIP}) order by 1`,
   )
@@ -166,7 +163,6 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
 test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({
   app,
 }) => {
-  test.setTimeout(240_000)
   const phone = await Phone.open(app)
   await phone.launch('Quennor Reach', 'Just me')
   await app.stop()
@@ -195,7 +191,7 @@ test('the server killed in mid-push, and an answer that never comes: every tap i
     } else await route.continue()
   })
   await phone.later(3)
-  await expect.poll(() => cut, { timeout: 60_000 }).toBe(1)
+  await expect.poll(() => cut).toBe(1)
   await phone.synced()
   const day = await dayIn(app)
   expect([day.stints, day.strikes, day.twice]).toEqual([12, 13, 0])

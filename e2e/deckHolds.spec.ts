@@ -7,7 +7,6 @@ import { Phone } from './deckDay.ts'
 const STRIKES = `select count(*)::int as n from strikes where trip = (select id from trips where deck is not null order by start desc limit 1)`
 
 test('what showed feedback is kept: the page crashes, two tabs tap, the device is full', async ({ app }) => {
-  test.setTimeout(240_000)
   const phone = await Phone.open(app, { startMs: Date.now() - 3_600_000 })
   await phone.launch('Quennor Reach', 'Just me')
   await phone.rod(0)
@@ -55,7 +54,6 @@ test('what showed feedback is kept: the page crashes, two tabs tap, the device i
 test('a clock set back in mid-trip does not tear the trip, and a wrong one is put right afterwards', async ({
   app,
 }) => {
-  test.setTimeout(180_000)
   const startMs = Date.now() - 6 * 3_600_000
   const phone = await Phone.open(app, { startMs })
   await phone.launch('Quennor Reach', 'Just me')
@@ -123,7 +121,6 @@ const misfits = (page: Page): Promise<string[]> =>
 test('targets are large and apart on every screen, a wet one asks to be held, themes keep their contrast', async ({
   app,
 }) => {
-  test.setTimeout(240_000)
   const phone = await Phone.open(app, { startMs: Date.now() - 3_600_000 })
   const { page } = phone
   expect(await misfits(page)).toEqual([])

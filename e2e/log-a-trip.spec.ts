@@ -75,7 +75,6 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   page,
   context,
 }) => {
-  test.setTimeout(240_000)
   await page.goto(`${app.url}/trips`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)

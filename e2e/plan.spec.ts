@@ -1,4 +1,5 @@
 import { expect, test } from './app.ts'
+import { Phone } from './deckDay.ts'
 
 test('the evening before: the deck follows the forecast, says why each rod is there, and whether it has earned trust', async ({
   app,
@@ -8,20 +9,26 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   await page.getByRole('navigation').getByRole('link', { name: 'Plan' }).click()
   await page.getByLabel('Water', { exact: true }).selectOption({ label: 'Pellock Mill Pond' })
   await page.getByLabel('Water, °F').fill('68')
-  await page.getByLabel('Wind at first, mph').fill('2')
+  const windAt = (hour: number) => page.getByRole('textbox', { name: `Wind, mph, ${hour} o’clock` })
+  await windAt(7).fill('2')
+  await windAt(7).press('Enter')
   // The model reads every hour of the book once.
   await expect(page.getByTestId('answer')).toContainText(
     /With these 6 rods the best of each hour should bring \d\.\d\d strikes/,
-    { timeout: 60_000 },
   )
   const bottom = page.getByRole('region', { name: 'Bottom' })
   const junebug = page.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })
   await expect(bottom.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })).toContainText(
     '133 strikes in 29.6 hours of its own here, on 31 trips',
   )
+  await expect(bottom.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })).toContainText('Fish it:')
   await expect(page.getByTestId('answer')).toContainText(
     /Over your last 135 trips, rods this plan would have picked brought 1\.\d\d times/,
-    { timeout: 60_000 },
+    { timeout: 120_000 },
+  )
+  await expect(page.getByRole('region', { name: 'Days like it' })).toContainText(/\d+% alike · \d+ strikes? in/)
+  await expect(page.getByRole('region', { name: 'Rules of practice for these hours' })).toContainText(
+    /Your book: \d\.\d times/,
   )
 
   // The wind comes: what lives by the calm promises much less, though it is kept.
@@ -31,14 +38,99 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   await expect(page.getByRole('button', { name: 'Keep Texas rig, junebug' })).toHaveAttribute('aria-pressed', 'true')
   const calm = await promised()
   expect(calm).toBeGreaterThan(3)
-  await page.getByLabel('Wind at first, mph').fill('14')
+  await windAt(7).fill('14')
+  await windAt(7).press('Enter')
   await expect.poll(promised).toBeLessThan(0.7 * calm)
   await page.getByRole('button', { name: 'Leave at home: Texas rig, junebug' }).click()
   await expect(page.getByRole('button', { name: 'Allow Texas rig, junebug again' })).toBeVisible()
 
+  // A point is moved by keys, and what is typed wrong is marked and not used.
+  const point = page.getByRole('slider', { name: 'Point of Wind, mph, 10 o’clock' })
+  await expect(point).toHaveAttribute('aria-valuetext', '14')
+  await point.press('ArrowUp')
+  await expect(windAt(10)).toHaveValue('15')
+  await windAt(12).fill('breezy')
+  await windAt(12).press('Enter')
+  await expect(windAt(12)).toHaveAttribute('aria-invalid', 'true')
+
   // The plan lies in its link; what cannot be read is said.
   await page.reload()
-  await expect(page.getByRole('button', { name: 'Allow Texas rig, junebug again' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'Allow Texas rig, junebug again' })).toBeVisible()
+  await expect(windAt(10)).toHaveValue('15')
   await page.getByLabel('Rods').fill('many')
   await expect(page.getByRole('alert')).toHaveText('Rods cannot be read: write a plain number.')
+})
+
+test('a forecast is pasted as TAF, and what of it is no use is said', async ({ app, page }) => {
+  await page.goto(`${app.url}/plan`)
+  const now = new Date()
+  const two = (value: number): string => String(value).padStart(2, '0')
+  const dayHour = (ms: number): string => `${two(new Date(ms).getUTCDate())}${two(new Date(ms).getUTCHours())}`
+  const start = Math.floor(now.getTime() / 3_600_000) * 3_600_000
+  const day = 24 * 3_600_000
+  const taf = `TAF XVAL ${dayHour(start)}30Z ${dayHour(start)}/${dayHour(start + day)} 20020KT 9999 OVC030\nTAF XVAL ${dayHour(start)}30Z ${dayHour(start)}/${dayHour(start + day)} CNL`
+  // Hours of today that are still to come, by the clock of the browser.
+  const local = new Date(start + 2 * 3_600_000)
+  await page.getByLabel('Day').fill(`${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}`)
+  const from = Math.min(21, local.getHours())
+  await page.getByLabel('From').fill(String(from))
+  await page.getByLabel('To', { exact: true }).fill(String(from + 2))
+  await page.getByText('Use a weather report or forecast').click()
+  await page.getByLabel('Or paste the text').fill(taf)
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.getByText('From XVAL. Is that near your water?')).toBeVisible()
+  await expect(page.getByText('The forecast of XVAL was cancelled (CNL).')).toBeVisible()
+  await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue('23')
+  await expect(page.getByRole('textbox', { name: `Cloud, %, ${from} o’clock` })).toHaveValue('100')
+  // Over 15 mph small boats turn back.
+  await expect(page.getByText('The wind is strong enough to turn small boats back.')).toBeVisible()
+})
+
+test('from the plan to the water and back: two plans side by side, one launched, its deck checked at the ramp, the outcome beside it', async ({
+  app,
+}) => {
+  const phone = await Phone.open(app, { startMs: Date.now() - 6 * 3_600_000 })
+  const { page } = phone
+  const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
+  await page.goto(`${app.url}/plan?date=${today}&wind=7:6.2&temp=68`)
+  await page.getByLabel('Water', { exact: true }).selectOption({ label: 'Pellock Mill Pond' })
+  await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
+  const yours = page.getByRole('region', { name: 'Your plans' })
+  await yours.getByLabel('Name').fill('in the wind')
+  await yours.getByRole('button', { name: 'Save plan' }).click()
+  await expect(yours.getByRole('button', { name: 'Save changes' })).toBeVisible()
+  await page.getByRole('button', { name: 'Clear the forecast' }).click()
+  await page.getByRole('textbox', { name: 'Wind, mph, 7 o’clock' }).fill('1')
+  await page.getByRole('textbox', { name: 'Wind, mph, 7 o’clock' }).press('Enter')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' }).first()).toBeVisible({
+    timeout: 60_000,
+  })
+  await yours.getByLabel('Name').fill('if the wind does not come')
+  await yours.getByRole('button', { name: 'Save as another' }).click()
+  await expect(yours.getByRole('listitem').filter({ hasText: 'in the wind' })).toContainText(/\d\.\d\d an hour/)
+
+  await page.goto(`${app.url}/deck`)
+  await phone.tap(/^Pellock Mill Pond/)
+  await phone.tap('Just me')
+  await phone.tap(/^Your plan, in the wind · 6 rods/)
+  await phone.tap(/^Wind: .*type it$/)
+  await page.getByRole('textbox', { name: 'Wind' }).fill('2')
+  await page.getByRole('textbox', { name: 'Wind' }).press('Enter')
+  await phone.tap('Save and launch')
+  await expect(page.locator('.rod')).toHaveCount(6)
+  await expect(page.locator('.at-ramp')).toContainText(/Wind 2 mph, not 14 mph\. Down: .+\. Up: .+\./, {
+    timeout: 90_000,
+  })
+  await phone.rod(0)
+  await expect(page.locator('.at-ramp')).toHaveCount(0)
+  await phone.later(30)
+  await phone.strike('landed')
+  await phone.later(30)
+  await phone.tap('Day')
+  await phone.tap('End trip')
+  await expect(page).toHaveURL(/\/trips\/.*closed/)
+  const beside = page.getByRole('region', { name: 'The plan, and what came' })
+  await expect(beside).toContainText('Rods of the plan: 1 strike in 1.0 h')
+  await expect(beside.getByRole('listitem')).toHaveCount(6)
+  await phone.close()
 })

@@ -14,7 +14,6 @@ interface StintRow {
 test('how a rod is fished stays with the rod and where the boat is with the boat, told by thumb and without a server', async ({
   app,
 }) => {
-  test.setTimeout(240_000)
   const phone = await Phone.open(app)
   const { page } = phone
   await app.stop()

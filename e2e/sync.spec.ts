@@ -1,4 +1,4 @@
-import { expect, test } from './app.ts'
+import { expect, openBrowser, test } from './app.ts'
 
 const unsaid = `select id, trip from strikes where outcome is null limit 1`
 
@@ -9,7 +9,7 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
   await expect(ends).toBeVisible()
   await app.query(`update members set role = 'viewer'`)
   await ends.getByRole('button', { name: 'lost' }).first().click()
-  await expect(page.getByTestId('sync-state')).toHaveText('1 need you', { timeout: 20_000 })
+  await expect(page.getByTestId('sync-state')).toHaveText('1 need you')
   await page.getByTestId('sync-state').getByRole('link').click()
   const needs = page.getByRole('region', { name: 'Needs you' })
   await expect(needs).toContainText('As viewer you may not change a strike.')
@@ -19,7 +19,6 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
     .poll(
       async () =>
         (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome,
-      { timeout: 20_000 },
     )
     .toBe('lost')
   await expect(needs).toHaveCount(0)
@@ -35,7 +34,6 @@ test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
     .poll(
       async () =>
         (await app.query<{ outcome: string }>(`select outcome from strikes where id = $1`, [strike!.id]))[0]?.outcome,
-      { timeout: 30_000 },
     )
     .toBe('missed')
   const [row] = await app.query<{ stamp: string }>(`select stamps->>'outcome' as stamp from strikes where id = $1`, [
@@ -45,8 +43,8 @@ test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
   expect(Math.abs(aheadS)).toBeLessThan(90)
 })
 
-test('two tabs and two devices come to the same book, each change once', async ({ app, browser }) => {
-  const [one, two] = [await browser.newContext(), await browser.newContext()]
+test('two tabs and two devices come to the same book, each change once', async ({ app }) => {
+  const [one, two] = [await openBrowser(), await openBrowser()]
   const [a, b, other] = [await one.newPage(), await one.newPage(), await two.newPage()]
   for (const page of [a, b, other]) {
     await page.goto(`${app.url}/book`)
@@ -60,14 +58,13 @@ test('two tabs and two devices come to the same book, each change once', async (
   await expect
     .poll(
       async () => (await app.query<{ n: number }>(`select count(*)::int as n from changes where kind = 'book'`))[0]?.n,
-      { timeout: 30_000 },
     )
     .toBe(4)
   for (const page of [a, other]) await page.reload()
   const [stored] = await app.query<{ units: Record<string, string> }>(`select units from book_settings`)
   for (const page of [a, b, other])
     for (const quantity of ['temperature', 'wind', 'weight'])
-      await expect(page.getByLabel(quantity)).toHaveValue(stored!.units[quantity]!, { timeout: 30_000 })
+      await expect(page.getByLabel(quantity)).toHaveValue(stored!.units[quantity]!)
   await one.close()
   await two.close()
 })

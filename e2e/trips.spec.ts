@@ -75,9 +75,9 @@ test('a loose end is closed where it is seen, and opened again', async ({ app, p
   await page.goto(`${app.url}/trips/${strike!.trip}`)
   const ends = page.getByRole('region', { name: 'Things to fix' })
   await ends.getByRole('button', { name: 'missed' }).first().click()
-  await expect.poll(outcome, { timeout: 20_000 }).toBe('missed')
+  await expect.poll(outcome).toBe('missed')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect.poll(outcome, { timeout: 20_000 }).toBe(null)
+  await expect.poll(outcome).toBe(null)
 })
 
 test('a trip on paper, Letter or A4, shows all of its day', async ({ app, page }) => {
@@ -99,4 +99,26 @@ test('a trip on paper, Letter or A4, shows all of its day', async ({ app, page }
   }
   await expect(page.getByRole('navigation')).toBeHidden()
   await expect(page.getByRole('button', { name: 'Edit on the chart' })).toBeHidden()
+})
+
+test('a tournament’s trip shows how its odds stood, and what came to the scale', async ({ app, page }) => {
+  const [trip] = await app.query<{ id: string; grams: number }>(
+    `select t.id, sum(s.weight_g)::float8 as grams from trips t join strikes s on s.trip = t.id where t.purpose = 'tournament' and s.kept group by t.id order by grams desc limit 1`,
+  )
+  await page.goto(`${app.url}/trips/${trip!.id}`)
+  const odds = page.getByRole('region', { name: 'How the odds stood' })
+  await expect(odds).toContainText(/At the launch the middle was .*, eight days in ten between/)
+  // A pound is 453.59237 g and has sixteen ounces.
+  const ounces = trip!.grams / (453.59237 / 16)
+  const [, pounds, rest] = /It became (\d+) lb (?:([\d.]+) oz)?/.exec((await odds.textContent()) ?? '') ?? []
+  expect(Math.abs(16 * Number(pounds) + Number(rest ?? 0) - ounces)).toBeLessThan(1)
+  await expect(odds.getByRole('img', { name: /^The bag that was likely at the weigh-in/ })).toBeVisible()
+  await odds.getByText('Hour by hour').click()
+  const rows = odds.getByRole('table').getByRole('row')
+  expect(await rows.count()).toBeGreaterThan(4)
+  // Of a day that was no tournament there is nothing to say.
+  const [own] = await app.query<{ id: string }>(`select id from trips where purpose = 'own' limit 1`)
+  await page.goto(`${app.url}/trips/${own!.id}`)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(odds).toHaveCount(0)
 })

@@ -30,6 +30,8 @@ if (tested.length > 0)
     '--run',
     '--project',
     'unit',
+    '--project',
+    'web',
     '--exclude',
     '**/calibration.test.ts',
     '--passWithNoTests',

@@ -1,5 +1,4 @@
 /* global localStorage */
-import { Buffer } from 'node:buffer'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { spawn } from 'node:child_process'
 import { chmodSync } from 'node:fs'
@@ -23,7 +22,7 @@ const url = await new Promise((ready) =>
   server.stdout.on('data', (text) => /ready at (\S+)/.exec(text)?.[1] && ready(/ready at (\S+)/.exec(text)[1])),
 )
 
-const { chromium } = await import('@playwright/test')
+const { chromium, expect } = await import('@playwright/test')
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
@@ -38,12 +37,8 @@ const out = join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
 
 const question = '/findings?by=lure&where=temp_band%3D45..50F%3Bsky_band%3Dmostly%2Covercast'
-/** A day of two on the river, and what an old log looks like. */
+/** A day of two on the river. */
 const TRIP = 'Nov 15, 2026'
-const OLD_LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks
-03/04/2018;9:42;Dunmarrow Lake;41,5;Popper, frog;by the reeds
-05/04/2018;18:05;Dunmarrow Lake;38;Tube, smoke;
-11/04/2018;7:15;Dunmarrow Lake;44;Walker, bone;two swirls before it`
 
 const onTrip = async (page) => {
   await page.goto(`${url}/trips`)
@@ -93,14 +88,37 @@ const VIEWS = {
   today: { open: at('/today') },
   trips: { open: at('/trips') },
   trip: { open: onTrip },
-  'trip-phone': { open: onTrip, width: 390 },
   board: { open: at(question) },
   plan: {
     open: async (page) => {
-      await page.goto(`${url}/plan?temp=66&wind=3&windLater=14&sky=overcast&date=2026-11-29`)
+      await page.goto(`${url}/plan?temp=66&wind=7:1.5,14:6.5&cloud=7:80&date=2026-11-29`)
       await page.getByText(/^Over your last/).waitFor({ timeout: 120_000 })
     },
     whole: true,
+  },
+  bench: { open: at('/bench') },
+  when: { open: at('/findings/when?where=water%3DImmerlow%20Reservoir') },
+  compare: {
+    open: async (page) => {
+      await page.goto(`${url}/findings/compare?where=water%3DQuennor%20Reach`)
+      await page.getByTestId('answer').waitFor()
+      for (const [side, lure] of [
+        ['First', 'Lipless, chrome'],
+        ['Second', 'Finesse jig, green pumpkin'],
+      ]) {
+        await page.getByRole('button', { name: new RegExp(`^${side}:`) }).click()
+        await page.getByRole('dialog').getByRole('button', { name: lure, exact: true }).click()
+        await page.keyboard.press('Escape')
+      }
+    },
+  },
+  size: { open: at('/findings/size?where=water%3DImmerlow%20Reservoir') },
+  seasons: { open: at('/findings/seasons?where=water%3DImmerlow%20Reservoir') },
+  patterns: {
+    open: async (page) => {
+      await page.goto(`${url}/findings/patterns?where=water%3DPellock%20Mill%20Pond`)
+      await page.getByTestId('answer').waitFor({ timeout: 120_000 })
+    },
   },
   search: { open: asked('search', 'Search this water', 'Pellock Mill Pond') },
   trial: { open: asked('trial', 'Test the rules') },
@@ -124,25 +142,13 @@ const VIEWS = {
       await page.getByRole('link', { name: 'Jerkbait, grey shad' }).click()
     },
   },
-  'lure-classes': { open: at('/tackle/classes'), whole: true },
   water: {
     open: async (page) => {
       await page.goto(`${url}/waters`)
       await page.getByRole('link', { name: 'Quennor Reach' }).click()
     },
   },
-  import: {
-    open: async (page) => {
-      await page.goto(`${url}/book/import`)
-      await page
-        .getByLabel(/CSV file/)
-        .setInputFiles({ name: 'old log.csv', mimeType: 'text/csv', buffer: Buffer.from(OLD_LOG) })
-    },
-  },
-  book: { open: at('/book') },
-  launch: { open: at('/deck'), width: 390 },
   deck: { open: (page) => fishing(page, 'day'), width: 390 },
-  'deck-night': { open: (page) => fishing(page, 'night'), width: 390 },
 }
 
 const wanted = process.argv.slice(2)
@@ -160,6 +166,8 @@ for (const [name, { open, width = 1280, night = false, whole = false }] of Objec
   await page.getByText('Synced').waitFor({ timeout: 60_000 })
   await open(page)
   await page.waitForTimeout(2500)
+  // On a slow machine an answer takes longer than that.
+  await expect(page.locator('[aria-busy=true], .unknown')).toHaveCount(0, { timeout: 60_000 })
   await page.screenshot({ path: join(out, `${name}.png`), fullPage: whole })
   await context.close()
 }

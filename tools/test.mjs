@@ -88,7 +88,7 @@ try {
         () =>
           run(
             bin('playwright'),
-            ['test', '--config', 'e2e/playwright.config.ts', '--reporter=line,json', ...chosen],
+            ['test', '--config', 'e2e/playwright.config.ts', '--reporter=list,json', ...chosen],
             browser,
           ),
         (report) => ({

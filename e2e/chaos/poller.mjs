@@ -5,7 +5,8 @@ import pg from 'pg'
 /**
  * `node poller.mjs URL DATABASE`: asks an address over and over, and by turns a bare server in a process of the same machine that writes
  * one row to the same PostgreSQL, until the input ends; then tells how long each let it wait at worst. The bare server's wait is what the
- * machine alone costs.
+ * machine alone costs. `slowdown` is how many times as long as at its best a piece of work of its own took meanwhile: on a machine that is
+ * shared with others, what the server does takes as much longer.
  */
 const [url, databaseUrl] = process.argv.slice(2)
 const EVERY_MS = 20
@@ -24,16 +25,30 @@ const waitOf = (address) =>
     get(address, (response) => response.resume().on('end', over)).on('error', over)
   })
 
-const waits = { asked: [], bare: [] }
+const PIECE = JSON.stringify(Array.from({ length: 20_000 }, (_, i) => ({ id: i, name: `piece ${i}` })))
+const pieceMs = () => {
+  const began = performance.now()
+  JSON.parse(PIECE)
+  return performance.now() - began
+}
+
+const waits = { asked: [], bare: [], pieces: [] }
 let ended = false
 process.stdout.write('asking\n')
 process.stdin.resume().on('end', () => (ended = true))
 while (!ended) {
   waits.asked.push(await waitOf(url))
   waits.bare.push(await waitOf(`http://127.0.0.1:${bare.address().port}/`))
+  waits.pieces.push(pieceMs())
   await new Promise((go) => setTimeout(go, EVERY_MS))
 }
+const mean = waits.pieces.reduce((sum, ms) => sum + ms, 0) / waits.pieces.length
 process.stdout.write(
-  JSON.stringify({ asked: Math.max(...waits.asked), bare: Math.max(...waits.bare), count: waits.asked.length }),
+  JSON.stringify({
+    asked: Math.max(...waits.asked),
+    bare: Math.max(...waits.bare),
+    slowdown: mean / Math.min(...waits.pieces),
+    count: waits.asked.length,
+  }),
 )
 process.exit(0)

@@ -13,7 +13,7 @@ import { freePort } from '../../packages/server/src/platform/cluster/cluster.ts'
 import { change } from '../../packages/server/src/test/testBook.ts'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
-/** More than this, on top of what the machine itself costs, and others are held up. */
+/** More than this, on a machine that has nothing else to do and on top of what it costs itself, and others are held up. */
 const MOST_MS = 250
 
 let server: ChildProcess
@@ -53,8 +53,17 @@ afterAll(async () => {
   await gone
 })
 
+interface Polled {
+  /** Longest waits for the server, and for a bare one. */
+  readonly asked: number
+  readonly bare: number
+  /** How many times as long as at its best the machine took for the same work meanwhile. */
+  readonly slowdown: number
+  readonly count: number
+}
+
 /** Health asked over and over by another process while something is done. */
-async function polled(work: () => Promise<void>): Promise<{ asked: number; bare: number; count: number }> {
+async function polled(work: () => Promise<void>): Promise<Polled> {
   const poller = spawn(
     process.execPath,
     [fileURLToPath(new URL('poller.mjs', import.meta.url)), `${url}/api/health`, process.env.TEST_DATABASE_URL!],
@@ -71,7 +80,7 @@ async function polled(work: () => Promise<void>): Promise<{ asked: number; bare:
   const gone = once(poller, 'exit')
   poller.stdin.end()
   await gone
-  return JSON.parse(text.slice(text.indexOf('{'))) as { asked: number; bare: number; count: number }
+  return JSON.parse(text.slice(text.indexOf('{'))) as Polled
 }
 
 const post = async (path: string, type: string, body: string | Uint8Array): Promise<number> => {
@@ -221,8 +230,8 @@ describe('while it is attacked', () => {
   it.each(ATTACKS)('the server goes on answering others: %s', { timeout: 120_000 }, async (_name, make) => {
     const { path, type, body, status } = make()
     let answered = 0
-    const { asked, bare, count } = await polled(async () => void (answered = await post(path, type, body)))
+    const { asked, bare, slowdown, count } = await polled(async () => void (answered = await post(path, type, body)))
     expect([answered, count > 5]).toEqual([status, true])
-    expect(asked).toBeLessThan(MOST_MS + bare)
+    expect(asked).toBeLessThan(MOST_MS * slowdown + bare)
   })
 })

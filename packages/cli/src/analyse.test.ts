@@ -70,7 +70,7 @@ describe('jot analyse search', () => {
     )
     expect(board.all.strikes).toBe(first!.strikes)
     expect(board.all.hours).toBeCloseTo(first!.hours, 6)
-  }, 120_000)
+  })
 
   it('finds the one lure in the one window where it beats all others', () => {
     const { subjects } = search('Pellock Mill Pond')
@@ -84,7 +84,7 @@ describe('jot analyse search', () => {
         ({ p_family, conditions }) => p_family <= 0.05 && !conditions.some((one) => /Texas|dark/.test(one)),
       ),
     ).toEqual([])
-  }, 120_000)
+  })
 
   it('finds nothing where nothing is, and the same for the same seed', () => {
     const dunmarrow = (): Search =>
@@ -92,7 +92,7 @@ describe('jot analyse search', () => {
     const once = dunmarrow()
     expect([...once.findings, ...once.subjects].filter(({ strength }) => strength === 'strong')).toEqual([])
     expect(dunmarrow()).toEqual(once)
-  }, 120_000)
+  })
 })
 
 interface Trial {
@@ -136,7 +136,7 @@ describe('jot analyse claims', () => {
       ),
     ).toEqual([])
   })
-}, 120_000)
+})
 
 describe('jot analyse like', () => {
   it('weighs the hours like today, and says which trips they were on', () => {

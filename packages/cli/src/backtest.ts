@@ -10,11 +10,13 @@ export interface BacktestCall {
   readonly bundle: string
   readonly from: string
   readonly rods: string
+  readonly seed: string
   readonly json?: boolean
 }
 
 /** `jot backtest`: the plan tried on the trips that were fished, each foretold from those before it. */
-export function backtest({ bundle, from, rods, json }: BacktestCall): number {
+export function backtest({ bundle, from, rods, seed, json }: BacktestCall): number {
+  wholeNumber('--seed', seed, 0, 2 ** 32 - 1)
   const { book } = soundBundle(bundle)
   const progress = progressLine('trying')
   const found = asCallFault(() =>

@@ -42,7 +42,9 @@ describe('jot deck', () => {
       /133 strikes in 29\.6 of its own hours here/,
     )
     expect(lures(windy)).not.toContain('Texas rig, junebug')
-    expect(windy.leftAtHome.find(({ lure }) => lure === 'Texas rig, junebug')?.reason).toContain('its days were good')
+    expect(windy.leftAtHome.find(({ lure }) => lure === 'Texas rig, junebug')?.reason).toContain(
+      'that was in other conditions, or luck',
+    )
     expect(calm.value).toBeGreaterThan(windy.value)
   })
 
@@ -58,6 +60,29 @@ describe('jot deck', () => {
     expect(rods.map(({ lure }) => lure)).not.toContain('Lipless, chrome')
     expect(rods[0]?.when.map(({ from }) => from)).toEqual([8, 9, 10, 11, 12, 13])
     expect(rods.filter(({ learn }) => learn).length).toBeLessThanOrEqual(1)
+  })
+
+  it('reads a forecast as TAF, on whatever day that is; what it does not say of the water is as the book expects it', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'jot-deck-'))
+    const file = (text: string): string => {
+      const path = join(folder, `${text.length}.taf`)
+      writeFileSync(path, text)
+      return path
+    }
+    const taf = 'TAF XVAL 101130Z 1012/1018 20004KT 9999 SCT040 FM101500 20020KT 9999 OVC030='
+    const { rods } = deck('--water', 'Quennor Reach', '--forecast', file(taf), '--rods', '4')
+    expect(rods).toHaveLength(4)
+    expect(rods[0]?.when).toHaveLength(6)
+    const cancelled = jot(
+      'deck',
+      '--bundle',
+      demo,
+      '--water',
+      'Quennor Reach',
+      '--forecast',
+      file('TAF XVAL 101130Z 1012/1018 CNL'),
+    )
+    expect([cancelled.status, cancelled.stderr]).toEqual([2, expect.stringContaining('cancelled (CNL)')])
   })
 
   it.each([

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { parseNow } from '@jotbook/core'
-import type { BookRecords } from '@jotbook/core'
-import { readForecast } from '@jotbook/core/formats'
+import { expectedWater, parseNow } from '@jotbook/core'
+import type { BookRecords, Now } from '@jotbook/core'
+import { readForecast, readTaf, tafIssued } from '@jotbook/core/formats'
 import { patternBook, planDeck, tripLike, tripOfForecast, waterOf } from '@jotbook/core/predict'
-import type { DeckPlan, DeckQuestion, ForetoldLure, Objective, PlannedRod } from '@jotbook/core/predict'
+import type { DeckPlan, DeckQuestion, ExpectedHour, ForetoldLure, Objective, PlannedRod } from '@jotbook/core/predict'
 import { soundBundle } from './bundleFiles.ts'
 import { Failure, asCallFault } from './failure.ts'
 import { progressLine } from './progressLine.ts'
@@ -26,28 +26,43 @@ export interface DeckCall {
 const OBJECTIVES: readonly Objective[] = ['strikes', 'weight', 'big']
 const MOST_RULE_HOURS = 20
 
-/** `jot deck`: the rods to tie on, each with what it rests on. */
+/** `jot deck`: the rods to tie on, each with what it rests on. What the call says wrongly is refused before the book is read. */
 export function deck(call: DeckCall): number {
+  const asked = deckAsked(call)
+  const conditions = asCallFault(() => conditionsAsked(call))
   const { book } = soundBundle(call.bundle)
-  const objective = OBJECTIVES.find((one) => one === call.objective)
-  if (!objective) throw new Failure(`--objective takes ${OBJECTIVES.join(', ')}, not "${call.objective}".`, 2)
-  const plan = asCallFault(() => planOf(book, call, { objective, rods: wholeNumber('--rods', call.rods, 1, 40) }))
+  const plan = asCallFault(() => {
+    const question = conditionsOf(book, call.water, conditions)
+    const { rows, model } = learnt(book)
+    return planDeck(book, rows, model, { ...question, ...asked })
+  })
   console.log(call.json ? JSON.stringify(deckJson(plan, book), null, 2) : deckText(plan, book))
   return 0
 }
 
+function deckAsked(call: DeckCall) {
+  const objective = OBJECTIVES.find((one) => one === call.objective)
+  if (!objective) throw new Failure(`--objective takes ${OBJECTIVES.join(', ')}, not "${call.objective}".`, 2)
+  const ruleHours = Number(call.rules)
+  if (!(ruleHours >= 0 && ruleHours <= MOST_RULE_HOURS))
+    throw new Failure(`--rules takes hours from 0 to ${MOST_RULE_HOURS}, not "${call.rules}".`, 2)
+  const rods = wholeNumber('--rods', call.rods, 1, 40)
+  return { objective, rods, ruleHours, seed: wholeNumber('--seed', call.seed, 0, 2 ** 32 - 1) }
+}
+
 /** `jot predict`: every lure's strikes an hour under such conditions. */
 export function predict(call: Pick<DeckCall, 'bundle' | 'water' | 'now' | 'hour' | 'json'>): number {
+  const asked = asCallFault(() => conditionsAsked(call))
   const { book } = soundBundle(call.bundle)
-  const { rows, model } = asCallFault(() => learnt(book))
-  const { lures } = asCallFault(() =>
-    planDeck(book, rows, model, { ...conditionsOf(book, call), rods: 1, ruleHours: 0 }),
-  )
-  const season = Object.fromEntries(Object.entries(model.edf).map(([name, edf]) => [name, Number(edf.toFixed(3))]))
-  const told = lures.map((lure) => ({ ...ratesJson(lure, book), hours: lure.own.hours, trips: lure.own.trips }))
+  const { plan, edf } = asCallFault(() => {
+    const question = conditionsOf(book, call.water, asked)
+    const { rows, model } = learnt(book)
+    return { plan: planDeck(book, rows, model, { ...question, rods: 1, ruleHours: 0 }), edf: model.edf }
+  })
+  const told = plan.lures.map((lure) => ({ ...ratesJson(lure, book), hours: lure.own.hours, trips: lure.own.trips }))
   console.log(
     call.json
-      ? JSON.stringify({ rows: told, season: null, edf: season }, null, 2)
+      ? JSON.stringify({ rows: told, season: plan.seasons[0] ?? null, edf }, null, 2)
       : table(
           ['lure', 'per hour', 'likely range', 'own hours', 'trips'],
           told.map(({ lure, rate, lower, upper, hours, trips }) => [
@@ -69,33 +84,47 @@ function learnt(book: BookRecords) {
   return found
 }
 
-function planOf(book: BookRecords, call: DeckCall, more: Pick<DeckQuestion, 'objective' | 'rods'>): DeckPlan {
-  const question = conditionsOf(book, call)
-  const { rows, model } = learnt(book)
-  const ruleHours = Number(call.rules)
-  if (!(ruleHours >= 0 && ruleHours <= MOST_RULE_HOURS))
-    throw new Failure(`--rules takes hours from 0 to ${MOST_RULE_HOURS}, not "${call.rules}".`, 2)
-  return planDeck(book, rows, model, {
-    ...question,
-    ...more,
-    ruleHours,
-    seed: wholeNumber('--seed', call.seed, 0, 2 ** 32 - 1),
-  })
-}
+/** What the days ahead are like, as the call says it: like a moment, or by the text of a forecast. */
+type Conditions = { readonly now: Now; readonly hour: number | undefined } | { readonly forecast: string }
 
-function conditionsOf(
-  book: BookRecords,
-  { water, now, forecast, hour }: Pick<DeckCall, 'water' | 'now' | 'forecast' | 'hour'>,
-): Pick<DeckQuestion, 'trip' | 'fixed' | 'spread'> {
-  const { id } = waterOf(book, water)
+function conditionsAsked({ now, forecast, hour }: Pick<DeckCall, 'now' | 'forecast' | 'hour'>): Conditions {
   if ((now === undefined) === (forecast === undefined)) throw new Failure('Give either --now or --forecast.', 2)
-  if (now !== undefined) return tripLike(book, id, parseNow(now), hourOf(hour))
+  if (now !== undefined) return { now: parseNow(now), hour: hourOf(hour) }
   try {
-    return tripOfForecast(id, readForecast(readFileSync(forecast ?? '', 'utf8')))
+    return { forecast: readFileSync(forecast ?? '', 'utf8') }
   } catch (error) {
     if ((error as { code?: string }).code === 'ENOENT') throw new Failure(`There is no file ${forecast}.`, 2)
     throw error
   }
+}
+
+function conditionsOf(
+  book: BookRecords,
+  water: string,
+  asked: Conditions,
+): Pick<DeckQuestion, 'trip' | 'asSaid' | 'spread'> {
+  const here = waterOf(book, water)
+  if ('now' in asked) return tripLike(book, here, asked.now, asked.hour)
+  const hours = /^\s*TAF\b/.test(asked.forecast)
+    ? tafHours(book, here.id, asked.forecast)
+    : readForecast(asked.forecast)
+  return tripOfForecast(here.id, hours)
+}
+
+/** A TAF as of the day it was issued; what it does not say of the water is as the book expects it then. */
+function tafHours(book: BookRecords, water: string, text: string): ExpectedHour[] {
+  const now = tafIssued(text, Date.now()) ?? Date.now()
+  const { forecasts, remarks } = readTaf(text, now)
+  const [first] = forecasts
+  if (!first) throw new Failure(remarks.map(({ message }) => message).join(' '), 2)
+  for (const { line, message } of remarks) console.error(`line ${line}: ${message}`)
+  const { waterTempC, visibilityM, sd } = expectedWater(book.readings, book.trips, water, first.fromMs)
+  const known = Object.fromEntries(
+    Object.entries({ waterTempC, visibilityM }).flatMap(([field, value]) =>
+      value === undefined ? [] : [[field, value]],
+    ),
+  )
+  return first.hours.map((hour) => ({ ...hour, fields: { ...known, ...hour.fields }, sd: { ...sd, ...hour.sd } }))
 }
 
 function hourOf(text: string | undefined): number | undefined {
@@ -148,7 +177,7 @@ const deckJson = ({ rods, leftAtHome, value, seed }: DeckPlan, book: BookRecords
 })
 
 const leftText = ({ crude, rate, own, because }: DeckPlan['leftAtHome'][number]): string =>
-  `${crude.toFixed(2)} an hour as counted in ${own.hours.toFixed(1)} hours, ${rate.toFixed(2)} foretold${because === 'good days' ? ': its days were good' : ''}`
+  `${crude.toFixed(2)} an hour as counted in ${own.hours.toFixed(1)} hours, ${rate.toFixed(2)} foretold${because === 'counted elsewhere' ? ': that was in other conditions, or luck' : ''}`
 
 const deckText = ({ rods, leftAtHome, value }: DeckPlan, book: BookRecords): string =>
   [

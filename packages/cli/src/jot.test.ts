@@ -1,51 +1,8 @@
-import { spawnSync } from 'node:child_process'
-import { randomUUID } from 'node:crypto'
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
-import { tableFromIPC } from 'apache-arrow'
-import { parquetReadObjects } from 'hyparquet'
-import pg from 'pg'
-import { beforeAll, describe, expect, it } from 'vitest'
-import { readPlaces } from '@jotbook/core/formats'
+import { describe, expect, it } from 'vitest'
+import { DEMO_RECORDS, bundleFolder, demo, runJot } from './test/run.ts'
+import type { Ended } from './test/run.ts'
 
-const root = fileURLToPath(new URL('../../..', import.meta.url))
-const demo = join(root, 'demo/bundle')
-let databaseUrl = ''
-
-/** Every row of every file of the demo but the headers. */
-const DEMO_RECORDS = readdirSync(demo)
-  .filter((name) => name.endsWith('.csv'))
-  .reduce((sum, name) => sum + readFileSync(join(demo, name), 'utf8').trimEnd().split('\r\n').length - 1, 0)
-
-function jot(...args: string[]): { status: number | null; stdout: string; stderr: string } {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'packages/cli/bin/jot.mjs'), ...args], {
-    encoding: 'utf8',
-    cwd: tmpdir(),
-    env: { ...process.env, DATABASE_URL: databaseUrl },
-  })
-  return { status, stdout, stderr }
-}
-
-function bundle(files: Record<string, string>): string {
-  const folder = mkdtempSync(join(tmpdir(), 'jot-bundle-'))
-  for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text)
-  return folder
-}
-
-async function freshDatabase(): Promise<void> {
-  const admin = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL! })
-  await admin.connect()
-  const name = `cli_${randomUUID().replaceAll('-', '')}`
-  await admin.query(`create database ${name}`)
-  await admin.end()
-  const address = new URL(process.env.TEST_DATABASE_URL!)
-  address.pathname = `/${name}`
-  databaseUrl = address.toString()
-}
-
-beforeAll(freshDatabase)
+const jot = (...args: string[]): Ended => runJot(args)
 
 describe('jot check', () => {
   it('passes a sound bundle, and lists faults and loose ends with their places', () => {
@@ -53,7 +10,7 @@ describe('jot check', () => {
       status: 0,
       stdout: `${DEMO_RECORDS} records, 0 faults, 0 loose ends.\n`,
     })
-    const loose = bundle({
+    const loose = bundleFolder({
       'waters.csv': 'water\nW\n',
       'trips.csv': 'trip,water,start,end\nT,W,2026-03-14T06:00:00-05:00,2026-03-14T09:00:00-05:00\n',
       'strikes.csv': 'strike,trip,time\nK,T,2026-03-14T07:00:00-05:00\n',
@@ -62,7 +19,7 @@ describe('jot check', () => {
       status: 0,
       stdout: expect.stringContaining('loose end: strikes.csv:2: stint: The strike belongs to no stint') as string,
     })
-    const faulty = jot('check', bundle({ 'waters.csv': 'water,latitude\nW,99\n' }), '--json')
+    const faulty = jot('check', bundleFolder({ 'waters.csv': 'water,latitude\nW,99\n' }), '--json')
     expect([faulty.status, (JSON.parse(faulty.stdout) as { faults: unknown }).faults]).toEqual([
       1,
       [{ file: 'waters.csv', line: 2, column: 'latitude', message: 'Latitude must be from -90 to 90.' }],
@@ -115,7 +72,9 @@ describe('jot analyse board', () => {
   })
 
   it('ends with 1 for a bundle with faults, and with 2 for one that is not there', () => {
-    expect(jot('analyse', 'board', '--bundle', bundle({ 'waters.csv': 'lake\nW\n' }), '--by', 'lure').status).toBe(1)
+    expect(
+      jot('analyse', 'board', '--bundle', bundleFolder({ 'waters.csv': 'lake\nW\n' }), '--by', 'lure').status,
+    ).toBe(1)
     expect(jot('analyse', 'board', '--bundle', '/nowhere', '--by', 'lure').status).toBe(2)
   })
 
@@ -282,95 +241,5 @@ describe('jot sky', () => {
     [['--at', '2026-03-14T12:00:00Z', '--lat', '9', '--lon', '1', '--depth_m', '2'], /go together/],
   ])('ends with 2 and says why for %j', (args, message) => {
     expect(jot('sky', ...args)).toMatchObject({ status: 2, stderr: expect.stringMatching(message) as string })
-  })
-})
-
-describe('jot import and export', () => {
-  it('bring the demo bundle into a book and out again as the same bytes', () => {
-    expect(jot('import', demo, '--book', 'Copy')).toMatchObject({
-      status: 0,
-      stdout: expect.stringContaining(`Imported ${DEMO_RECORDS} new`) as string,
-    })
-    expect(jot('import', demo, '--book', 'Copy').stdout).toContain(`${DEMO_RECORDS} were unchanged`)
-    const out = mkdtempSync(join(tmpdir(), 'jot-out-'))
-    expect(jot('export', '--book', 'Copy', '--out', out).status).toBe(0)
-    for (const name of readdirSync(demo))
-      expect(readFileSync(join(out, name), 'utf8'), name).toBe(readFileSync(join(demo, name), 'utf8'))
-    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
-    const strikes = readFileSync(join(demo, 'strikes.csv'), 'utf8').trimEnd().split('\r\n').length - 1
-    const whole = JSON.parse(readFileSync(join(out, 'book.json'), 'utf8')) as {
-      format: string
-      records: { strike: unknown[] }
-    }
-    expect([whole.format, whole.records.strike.length]).toEqual(['jot-book', strikes])
-    expect(jot('export', '--book', 'None', '--out', out).status).toBe(2)
-  })
-
-  it('write the segments for other engines, the same rows and hours as the board has', async () => {
-    const out = mkdtempSync(join(tmpdir(), 'jot-segments-'))
-    for (const as of ['arrow', 'parquet'])
-      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
-    const arrow = tableFromIPC(readFileSync(join(out, 'segments.arrow')))
-    const file = readFileSync(join(out, 'segments.parquet'))
-    const parquet = await parquetReadObjects({
-      file: file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength),
-    })
-    const board = JSON.parse(jot('analyse', 'board', '--bundle', demo, '--by', 'water', '--json').stdout) as {
-      all: { hours: number; strikes: number }
-    }
-    const sum = (rows: readonly Record<string, unknown>[], column: string): number =>
-      rows.reduce((total, row) => total + Number(row[column]), 0)
-    const arrowRows = (arrow.toArray() as { toJSON: () => Record<string, unknown> }[]).map((row) => row.toJSON())
-    for (const rows of [arrowRows, parquet as Record<string, unknown>[]]) {
-      expect(rows).toHaveLength(arrow.numRows)
-      expect(sum(rows, 'strikes')).toBe(sum(parquet as Record<string, unknown>[], 'strikes'))
-      expect(sum(rows, 'hours')).toBeLessThanOrEqual(board.all.hours)
-      expect(sum(rows, 'hours')).toBeGreaterThan(0.95 * board.all.hours)
-      // Every hour of the demo has its light, front and season; a strike that only has its day has none.
-      const fished = rows.filter(({ hours }) => Number(hours) > 0)
-      for (const column of ['front', 'light_band', 'fish_season', 'season'])
-        expect(
-          fished.filter((row) => row[column] === 'unknown'),
-          column,
-        ).toEqual([])
-    }
-  })
-
-  it('write the places as GeoJSON and GPX, and nothing of them where places are not told', () => {
-    const out = mkdtempSync(join(tmpdir(), 'jot-places-'))
-    for (const as of ['geojson', 'gpx']) {
-      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as).status).toBe(0)
-      expect(jot('export', '--book', 'Copy', '--out', out, '--as', as, '--no-places')).toMatchObject({
-        status: 2,
-        stderr: expect.stringContaining('nothing but places') as string,
-      })
-    }
-    const spots = readFileSync(join(demo, 'spots.csv'), 'utf8').trimEnd().split('\r\n').length - 1
-    for (const name of ['places.geojson', 'places.gpx'])
-      expect(readPlaces(readFileSync(join(out, name), 'utf8')).points).toHaveLength(spots)
-    expect(readPlaces(readFileSync(join(out, 'places.geojson'), 'utf8')).outlines).toHaveLength(4)
-  })
-
-  it('make the whole book again from book.json, the same to the byte, history and later imports too', async () => {
-    const out = mkdtempSync(join(tmpdir(), 'jot-whole-'))
-    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
-    const once = readFileSync(join(out, 'book.json'), 'utf8')
-    await freshDatabase()
-    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({
-      status: 0,
-      stdout: expect.stringContaining(`${DEMO_RECORDS + 2} records`) as string,
-    })
-    expect(jot('export', '--book', 'Copy', '--out', out, '--as', 'json').status).toBe(0)
-    expect(readFileSync(join(out, 'book.json'), 'utf8')).toBe(once)
-    expect(jot('import', demo, '--book', 'Copy').stdout).toContain(`${DEMO_RECORDS} were unchanged`)
-    expect(jot('import', join(out, 'book.json'), '--book', 'Copy')).toMatchObject({
-      status: 2,
-      stderr: expect.stringContaining('already') as string,
-    })
-    writeFileSync(join(out, 'broken.json'), once.replace('"landed"', '"eaten"'))
-    expect(jot('import', join(out, 'broken.json'), '--book', 'Other')).toMatchObject({
-      status: 1,
-      stderr: expect.stringContaining('Outcome must be one of') as string,
-    })
   })
 })

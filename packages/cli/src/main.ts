@@ -5,6 +5,8 @@ import type { BoardCall } from './board.ts'
 import { check } from './check.ts'
 import { Failure } from './failure.ts'
 import { backtest } from './backtest.ts'
+import { bag } from './bag.ts'
+import type { BagCall } from './bag.ts'
 import type { BacktestCall } from './backtest.ts'
 import { claims } from './claims.ts'
 import type { ClaimsCall } from './claims.ts'
@@ -16,6 +18,8 @@ import { like } from './like.ts'
 import type { LikeCall } from './like.ts'
 import { curve, model } from './models.ts'
 import type { CurveCall, ModelCall } from './models.ts'
+import { patterns } from './patterns.ts'
+import type { PatternsCall } from './patterns.ts'
 import { search } from './search.ts'
 import type { SearchCall } from './search.ts'
 import { sky } from './sky.ts'
@@ -203,7 +207,7 @@ program
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .requiredOption('--water <name>')
   .option('--now <conditions>', "such as 'water_temp_c=9;visibility_m=1.8;wind_mps=6'")
-  .option('--forecast <file>', 'CSV with time and columns of readings, each with an optional _sd')
+  .option('--forecast <file>', 'TAF text, or CSV with time and columns of readings, each with an optional _sd')
   .option('--hour <hour>', 'with --now: hour of the clock, such as 7.5')
   .option('--rods <count>', 'how many', '6')
   .option('--objective <what>', 'strikes, weight or big', 'strikes')
@@ -213,13 +217,34 @@ program
   .action((options: DeckCall) => void (exitCode = deck(options)))
 
 program
+  .command('patterns')
+  .description('the pattern book of a water: what stands out, since when, and what became of it after')
+  .requiredOption('--bundle <path>')
+  .requiredOption('--water <name>')
+  .option('--seed <number>', 'of what is drawn', '1')
+  .option('--permutations <count>', 'books without a pattern to compare with', '200')
+  .option('--json')
+  .action((options: PatternsCall) => void (exitCode = patterns(options)))
+
+program
   .command('backtest')
   .description('tries the plan on your own past: each trip foretold from the trips before it')
   .requiredOption('--bundle <path>', 'folder or zip archive')
   .option('--from <trips>', 'trips from which nothing is foretold', '20')
   .option('--rods <count>', 'rods of the deck', '6')
+  .option('--seed <number>', 'taken as everywhere; nothing is drawn', '1')
   .option('--json')
   .action((options: BacktestCall) => void (exitCode = backtest(options)))
+
+program
+  .command('bag')
+  .description('what the bag may become by the weigh-in, strategy by strategy')
+  .requiredOption('--bundle <path>', 'folder or zip archive')
+  .requiredOption('--plan <file>', 'JSON: water, now, event, bag, strategies, targetG')
+  .option('--seed <number>', 'of the draws', '1')
+  .option('--runs <count>', 'days that are drawn', '20000')
+  .option('--json')
+  .action((options: BagCall) => void (exitCode = bag(options)))
 
 for (const command of [...program.commands, ...analyse.commands]) command.exitOverride()
 

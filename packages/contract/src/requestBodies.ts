@@ -1,7 +1,9 @@
 import {
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
+  IsOptional,
   IsString,
   Max,
   MaxLength,
@@ -99,6 +101,10 @@ export class WeatherBody {
   hours!: number
   @ValidateBy({ name: 'isTime', validator: { validate: isTime } }, { message: 'until must be a time.' })
   until!: string
+  /** Ask for the forecast from then on, too. */
+  @IsOptional()
+  @IsBoolean({ message: 'forecast must be true or false.' })
+  forecast?: boolean
 }
 
 const MAX_WHERE = 2000
@@ -106,8 +112,8 @@ const isSearch = ({ kind }: { readonly kind: string }): boolean => kind === 'sea
 
 export class LongQuestionBody {
   @IsIn(['search', 'claims'], { message: 'kind must be search or claims.' }) kind!: 'search' | 'claims'
-  @ValidateIf((body: LongQuestionBody) => isSearch(body) || body.water !== null)
-  @IsString({ message: 'water must be the name of a water.' })
+  @ValidateIf((body: LongQuestionBody) => body.water !== null)
+  @IsString({ message: 'water must be the name of a water, or null for all.' })
   @MaxLength(200, { message: 'water may have at most 200 letters.' })
   water!: string | null
   @ValidateIf(isSearch)
@@ -126,7 +132,7 @@ export class LongQuestionBody {
 }
 
 export function longQuestion({ kind, water, where, seed, confidence }: LongQuestionBody): LongQuestion {
-  return kind === 'search' ? { kind, water: water ?? '', where, seed, confidence } : { kind, water, confidence }
+  return kind === 'search' ? { kind, water, where, seed, confidence } : { kind, water, confidence }
 }
 
 /** A body as its class has it, and nothing that the class does not name. Throws a Problem that names the first field of another shape. */

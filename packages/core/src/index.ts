@@ -1,4 +1,4 @@
-export { at, entry, lastOf } from './checked/index.ts'
+export { QuestionError, at, entry, lastOf } from './checked/index.ts'
 export { atOnce, inSlices } from './steps/index.ts'
 export type { Progress, Steps } from './steps/index.ts'
 export {
@@ -104,8 +104,16 @@ export {
   sunTimes,
   surfaceIlluminance,
 } from './sky/index.ts'
-export { NO_PAST, cautionsNow, dayMeans, dayOfConditions, usualReadings } from './conditions/index.ts'
-export type { Caution, DayCondition, SaidColumn, UsualReadings } from './conditions/index.ts'
+export {
+  NO_PAST,
+  cautionsNow,
+  cautionsOf,
+  dayMeans,
+  dayOfConditions,
+  expectedWater,
+  usualReadings,
+} from './conditions/index.ts'
+export type { Caution, DayCondition, ExpectedWater, SaidColumn, UsualReadings } from './conditions/index.ts'
 export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
 export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export { beatOf, beatSteps, levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
@@ -153,24 +161,37 @@ export {
   waterBodyColour,
   waterSpectrum,
 } from './water/index.ts'
+export { calendarSeason, fishYear } from './season/index.ts'
+export type { FishYearSpan } from './season/index.ts'
+export type { Shade } from './water/index.ts'
 export { readStrikeLine, spellStrikeLine } from './shorthand/index.ts'
 export type { Misread, StrikeLine } from './shorthand/index.ts'
 export {
   WITHIN_OF,
   afterFirst,
+  afterLeaving,
+  amongPeople,
+  amongPeopleOfCut,
   answer,
   answerLong,
   aroundChange,
+  aroundEdgeBy,
+  aroundWatched,
+  bitesOrSize,
+  bitesOrSizeOf,
   COST_COLUMNS,
   STRIKE_KINDS,
   bigFish,
   byPitch,
+  cameWith,
   costAndPace,
   isStrikeKind,
   strikeKinds,
   strikeKindsOf,
   cellsOf,
   curveOf,
+  cutForPeople,
+  cutForWithin,
   followUp,
   judge,
   likeOf,
@@ -186,12 +207,18 @@ export {
   holdsTheClock,
   clockOf,
   rateBoard,
+  sameWeek,
   searchOf,
   searchPatterns,
+  stintsWhere,
+  clausesOf,
   tryClaims,
+  tryOwnRules,
   withinOf,
+  withinOfCut,
 } from './analyses/index.ts'
 export {
+  LEAST,
   benjaminiHochberg,
   binomialInterval,
   clusterBootstrap,
@@ -204,14 +231,19 @@ export {
   powerForRatio,
   rateRatio,
   shrinkRatios,
+  strengthOf,
   travelsWell,
   tripAwareInterval,
 } from './stats/index.ts'
 export { alongQuestion, hoursAlong, hoursBetween } from './query/index.ts'
 export type { HoursAlong } from './query/index.ts'
-export { contributions, namesOf, parseWhere, planFor, readWhere, whereText } from './query/index.ts'
+export { contributions, namesOf, parseWhere, planFor, readWhere, rowFilter, whereText } from './query/index.ts'
 export type {
+  AfterFirst,
+  AfterLeaving,
+  AroundChange,
   Asked,
+  BitesOrSize,
   Board,
   BoardRow,
   BookClock,
@@ -219,27 +251,53 @@ export type {
   BookCurve,
   BookModel,
   BookWithin,
+  CameWith,
   ClaimTrial,
+  OwnTrial,
   Condition,
+  CurveQuestion,
   Finding,
   HeldOut,
   LikeGroup,
+  LikeTrip,
+  CostAndPace,
+  KindRow,
   LikeToday,
   LongAnswer,
   LongAnswers,
   LongQuestion,
+  Now,
   PatternSearch,
+  PersonsRate,
+  PitchShare,
   RestsOn,
-  Verdict,
-  WithinOf,
-  CostAndPace,
-  KindRow,
+  SizePoint,
   StrikeKind,
   StrikeKinds,
+  TripExposures,
+  Verdict,
+  WatchedEdge,
+  WaterSearch,
+  WeekOfYear,
+  WithinOf,
+  WithinQuestion,
 } from './analyses/index.ts'
 export type { Coefficient, Confidence, Exposure, Interval, ModelData, RateCurveData } from './stats/index.ts'
 export type { Clause, Contribution, Question, Rate } from './query/index.ts'
-export { drySpell, readTheBite, stayOrMove, swapTest } from './decisions/index.ts'
+export {
+  bitesForLimit,
+  drySpell,
+  expectedPayout,
+  readTheBite,
+  severalDays,
+  simulateBag,
+  stayOrMove,
+  roundsToGo,
+  triedFirst,
+  twoRodTest,
+  NO_WORSE,
+} from './decisions/index.ts'
+export type { BagOdds, BitesRow, RodRound, TwoRodVerdict } from './decisions/index.ts'
 export { CLAIMS, ownClaim } from './practice/index.ts'
 export type { Claim } from './practice/index.ts'
 export {

@@ -1,7 +1,7 @@
 import { connect } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { WebSocket } from 'ws'
-import { SounderIntake, readMetars } from '@jotbook/core/formats'
+import { SounderIntake, readMetars, readTaf } from '@jotbook/core/formats'
 import { soundedDay, startSounder, startWeatherStation } from './index.ts'
 import type { RunningSounder } from './index.ts'
 
@@ -76,6 +76,12 @@ describe('the weather station', () => {
       expect(reports.every(({ pressureHpa = 1013 }) => pressureHpa > 1000)).toBe(true)
       for (const { message } of remarks) expect(message).toMatch(/NIL|hours old/)
     }
+    const forecast = (await (await ask('station=XRDG&hours=1&taf=1')).text())
+      .split('\n')
+      .filter((line) => line.startsWith('TAF'))
+    const { forecasts, remarks } = readTaf(forecast.join('\n'), now)
+    expect(remarks).toEqual([])
+    expect(forecasts[0]?.hours.map(({ fields }) => Number.isFinite(fields.windMps))).toEqual(Array(24).fill(true))
     expect((await ask('station=XXXX')).status).toBe(404)
     await station.stop()
   })

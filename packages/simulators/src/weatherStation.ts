@@ -52,13 +52,36 @@ export function metarOf(station: Station, hour: number): string[] {
       : [report]
 }
 
+const FORECAST_HOURS = 24
+const PERIOD_HOURS = 6
+
+/** A station's forecast of the day that begins at an hour: a group every six hours, rain as what may come. */
+export function tafOf(station: Station, hour: number): string {
+  const at = (of: number): string => {
+    const time = new Date(of * HOUR_MS)
+    return `${two(time.getUTCDate())}${two(time.getUTCHours())}`
+  }
+  const weather = (of: number): string => {
+    const { knots, from, oktas } = weatherAt(station, of)
+    const sky = oktas >= 8 ? 'OVC020' : oktas >= 5 ? 'BKN035' : oktas >= 3 ? 'SCT040' : oktas > 0 ? 'FEW050' : 'SKC'
+    return `${knots <= 4 ? 'VRB' : from}${two(knots)}${knots > 15 ? `G${knots + 8}` : ''}KT 9999 ${sky}`
+  }
+  const later = Array.from({ length: FORECAST_HOURS / PERIOD_HOURS - 1 }, (_, i) => hour + (i + 1) * PERIOD_HOURS)
+  const groups = later.flatMap((from, i) => [
+    i === 0 ? `BECMG ${at(from)}/${at(from + 2)} ${weather(from + 2)}` : `FM${at(from)}00 ${weather(from)}`,
+    ...(weatherAt(station, from).rains ? [`TEMPO ${at(from)}/${at(from + 3)} 4000 RA OVC015`] : []),
+    ...(weatherAt(station, from).oktas >= 5 ? [`PROB30 ${at(from + 3)}/${at(from + 5)} 2000 TSRA BKN020CB`] : []),
+  ])
+  return `TAF ${station} ${at(hour)}30Z ${at(hour)}/${at(hour + FORECAST_HOURS)} ${weather(hour)} ${groups.join(' ')}=`
+}
+
 export interface WeatherOptions {
   readonly host?: string
   readonly port?: number
   readonly now?: () => number
 }
 
-/** A weather station's page: `GET /metar?station=XVAL&hours=48` answers METAR text, the oldest first; `until` (ISO) ends elsewhere than now. */
+/** A weather station's page: `GET /metar?station=XVAL&hours=48` answers METAR text, the oldest first; `until` (ISO) ends elsewhere than now, and with `taf=1` the forecast of the day from then on follows. */
 export async function startWeatherStation({
   host = '127.0.0.1',
   port = 0,
@@ -77,6 +100,7 @@ export async function startWeatherStation({
     const reports = Array.from({ length: Math.floor(hours) }, (_, i) =>
       metarOf(station, last - Math.floor(hours) + 1 + i),
     ).flat()
+    if (url.searchParams.get('taf') === '1') reports.push(tafOf(station, Math.floor(until / HOUR_MS)))
     response.writeHead(200, { 'content-type': 'text/plain; charset=utf-8' }).end(`${reports.join('\n')}\n`)
   })
   await new Promise<void>((listening) => server.listen(port, host, listening))

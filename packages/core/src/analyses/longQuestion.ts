@@ -1,3 +1,4 @@
+import { QuestionError } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { tryClaims } from './claims/tryClaims.ts'
 import type { ClaimTrial } from './claims/tryClaims.ts'
@@ -5,32 +6,52 @@ import { searchOf } from './search/searchOf.ts'
 import type { PatternSearch } from './search/types.ts'
 import { parseWhere } from '../query/index.ts'
 
-/** A question to the whole book that takes seconds: asked in a worker, and called off by ending it. */
+/** A question to the whole book that takes seconds: asked in a worker, and called off by ending it. `water` null: on all waters. */
 export type LongQuestion =
   | {
       readonly kind: 'search'
-      readonly water: string
+      readonly water: string | null
       readonly where: string
       readonly seed: number
       readonly confidence: number
     }
-  /** `water` null: on all waters. */
   | { readonly kind: 'claims'; readonly water: string | null; readonly confidence: number }
 
-export interface LongAnswers {
+export interface WaterSearch {
+  readonly water: string
   readonly search: PatternSearch
+}
+
+export interface LongAnswers {
+  /** One for each water that has hours. */
+  readonly search: readonly WaterSearch[]
   readonly claims: readonly ClaimTrial[]
 }
 export type LongAnswer = LongAnswers[keyof LongAnswers]
 
 /** Answers it on the spot. `progress` hears the share that is done. Throws RangeError as `searchOf` and `tryClaims` do. */
 export function answerLong(book: BookRecords, question: LongQuestion, progress: (share: number) => void): LongAnswer {
-  const { confidence } = question
-  if (question.kind === 'claims')
-    return tryClaims(book, { ...(question.water === null ? {} : { water: question.water }), confidence, progress })
-  return searchOf(
-    book,
-    { water: question.water, where: parseWhere(question.where) },
-    { seed: question.seed, confidence, progress },
-  )
+  const { confidence, water } = question
+  if (question.kind === 'claims') return tryClaims(book, { ...(water === null ? {} : { water }), confidence, progress })
+  const where = parseWhere(question.where)
+  const search = (of: string, heard: (share: number) => void): WaterSearch => ({
+    water: of,
+    search: searchOf(book, { water: of, where }, { seed: question.seed, confidence, progress: heard }),
+  })
+  if (water !== null) return [search(water, progress)]
+  const waters = fishedWaters(book)
+  return waters.flatMap((of, i) => {
+    try {
+      return [search(of, (share) => progress((i + share) / waters.length))]
+    } catch (error) {
+      // Of a water without hours by lure, or without a strike, there is nothing to search.
+      if (error instanceof QuestionError) return []
+      throw error
+    }
+  })
+}
+
+function fishedWaters({ waters, trips }: BookRecords): string[] {
+  const fished = new Set(trips.map(({ water }) => water))
+  return waters.filter(({ id }) => fished.has(id)).map(({ name }) => name)
 }

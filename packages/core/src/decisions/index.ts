@@ -8,5 +8,20 @@ export { readTheBite } from './readTheBite.ts'
 export type { Advice, Bite, BiteOptions, Sign } from './readTheBite.ts'
 export { stayOrMove } from './stayOrMove.ts'
 export type { StayOrMove, StayQuestion } from './stayOrMove.ts'
-export { orderOf, swapTest } from './swapTest.ts'
-export type { SwapOptions, SwapRound, SwapTest } from './swapTest.ts'
+export { NO_WORSE, roundsToGo, triedFirst, twoRodTest } from './twoRodTest.ts'
+export type { RodRound, TurnBouts, TwoRodVerdict } from './twoRodTest.ts'
+export { bitesForLimit, expectedPayout } from './bitesForLimit.ts'
+export type { BitesRow } from './bitesForLimit.ts'
+export { severalDays } from './severalDays.ts'
+export type { DayStrategy, EventPlan } from './severalDays.ts'
+export { simulateBag } from './simulateBag.ts'
+export type {
+  BagEvent,
+  BagOdds,
+  BagOptions,
+  BagStep,
+  BagStrategy,
+  FishWeights,
+  KnownShare,
+  RodGroup,
+} from './simulateBag.ts'

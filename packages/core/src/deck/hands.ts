@@ -1,6 +1,6 @@
 import { epochMs, isoUtc } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
-import type { Stint } from '../vocabulary/index.ts'
+import type { Stint, Trip } from '../vocabulary/index.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
 /** The people aboard; one without a name when none was said. */
@@ -11,6 +11,12 @@ export const isOf =
   (angler: Angler) =>
   (record: { angler?: string | null }): boolean =>
     (record.angler ?? null) === angler
+
+/** The rods that were laid out for a trip; what another version wrote there and cannot be read is no rod. */
+export const rodsOf = ({ deck }: Pick<Trip, 'deck'>): Rod[] =>
+  Array.isArray(deck)
+    ? (deck as unknown[]).filter((rod): rod is Rod => typeof (rod as Rod | null)?.lure === 'string')
+    : []
 
 /** A person's stints, earliest first. */
 export const stintsOf = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint[] =>

@@ -53,3 +53,16 @@ export function boardCsv({ by, rows }: Board, nameOf: NameOfLevel, { question, o
   ])
   return stringify([header, ...lines], CSV_STYLE)
 }
+
+/** Any table of the desk as CSV: the same figures as its picture, and what was asked of which book with every row. */
+export function tableCsv(
+  head: readonly string[],
+  rows: readonly (readonly Cell[])[],
+  { question, origin }: BoardOrigin,
+): string {
+  const guarded = (cell: Cell): Cell => (typeof cell === 'string' ? withApostrophe(cell) : cell)
+  return stringify(
+    [[...head, 'question', 'of'], ...rows.map((row) => [...row, question, origin].map(guarded))],
+    CSV_STYLE,
+  )
+}

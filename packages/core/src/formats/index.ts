@@ -1,4 +1,4 @@
-export { boardCsv } from './boardCsv.ts'
+export { boardCsv, tableCsv } from './boardCsv.ts'
 export type { NameOfLevel } from './boardCsv.ts'
 export { readForecast } from './readForecast.ts'
 export type { ForecastHour } from './readForecast.ts'
@@ -55,13 +55,18 @@ export {
   nmeaChecksum,
   placeAlong,
   readGpxTrack,
+  FORECAST_SD,
   readMetars,
+  readTaf,
   spotNear,
+  tafIssued,
   thinReports,
   thinTrack,
   trackOf,
 } from './instruments/index.ts'
 export type {
+  AirfieldForecast,
+  ReadForecasts,
   ReadReports,
   ReadTrack,
   SounderCounts,

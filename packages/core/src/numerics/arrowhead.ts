@@ -1,4 +1,4 @@
-import { cholesky, choleskyInverse, choleskySolve, logDeterminant } from './cholesky.ts'
+import { HalfSolution, cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
 import type { Square } from './cholesky.ts'
 
 /** A symmetric positive definite matrix of q + m rows whose first q by q block is diagonal, factored. */
@@ -93,4 +93,35 @@ export function diagonalOfInverse(
   }
   for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a]!
   return out
+}
+
+/**
+ * L⁻¹·b/d of a row of the diagonal block: its squared length with 1/d is what `diagonalOfInverse` has, without an inverse.
+ *
+ * Given      the factored arrowhead, L⁻¹ transposed, m, and the row
+ * Source     inverse by blocks: Golub & Van Loan, Matrix Computations (2013) §2.1.4
+ */
+export function halfOfRow({ diagonal, joint }: Arrowhead, columns: Square, m: number, row: number): Float64Array {
+  const solution = new HalfSolution(columns, new Float64Array(m))
+  for (let k = 0; k < m; k++) {
+    const share = joint[row * m + k]!
+    if (share !== 0) solution.add(k, share / diagonal[row]!)
+  }
+  return solution.half
+}
+
+/** xᵀ·A⁻¹·x, for q + m values. */
+export function quadraticForm({ diagonal, joint, factor }: Arrowhead, x: Float64Array): number {
+  const q = diagonal.length
+  const m = x.length - q
+  const lower = x.slice(q)
+  let sum = 0
+  for (let j = 0; j < q; j++) {
+    const own = x[j]!
+    if (own === 0) continue
+    const share = own / diagonal[j]!
+    sum += own * share
+    for (let a = 0; a < m; a++) lower[a] = lower[a]! - share * joint[j * m + a]!
+  }
+  return m === 0 ? sum : forward(factor, lower, m).reduce((total, one) => total + one * one, sum)
 }

@@ -10,32 +10,36 @@ export type Square = Float64Array
 export function cholesky(matrix: Square, n: number): Square | undefined {
   const l = new Float64Array(n * n)
   for (let j = 0; j < n; j++) {
-    for (let i = j; i < n; i++) {
-      const sum = (matrix[i * n + j] ?? NaN) - rowProduct(l, i * n, j * n, j)
-      if (i === j) {
-        if (!(sum > 0)) return undefined
-        l[j * n + j] = Math.sqrt(sum)
-      } else l[i * n + j] = sum / (l[j * n + j] ?? 1)
+    const own = j * n
+    let i = j
+    // Four rows at once: each sum runs as it would alone, and none waits for the others.
+    for (; i + 3 < n; i += 4) {
+      const [a, b, c, d] = [i * n, (i + 1) * n, (i + 2) * n, (i + 3) * n]
+      let [one, two, three, four] = [matrix[a + j]!, matrix[b + j]!, matrix[c + j]!, matrix[d + j]!]
+      for (let k = 0; k < j; k++) {
+        const joined = l[own + k]!
+        one -= l[a + k]! * joined
+        two -= l[b + k]! * joined
+        three -= l[c + k]! * joined
+        four -= l[d + k]! * joined
+      }
+      l[a + j] = one
+      l[b + j] = two
+      l[c + j] = three
+      l[d + j] = four
     }
+    for (; i < n; i++) {
+      let sum = matrix[i * n + j]!
+      for (let k = 0; k < j; k++) sum -= l[i * n + k]! * l[own + k]!
+      l[i * n + j] = sum
+    }
+    const pivot = l[own + j]!
+    if (!(pivot > 0)) return undefined
+    const root = Math.sqrt(pivot)
+    l[own + j] = root
+    for (let row = j + 1; row < n; row++) l[row * n + j] = l[row * n + j]! / root
   }
   return l
-}
-
-/** Product of two rows: four sums at a time, which a processor adds side by side. */
-function rowProduct(l: Square, one: number, other: number, count: number): number {
-  let a = 0
-  let b = 0
-  let c = 0
-  let d = 0
-  let k = 0
-  for (; k + 3 < count; k += 4) {
-    a += l[one + k]! * l[other + k]!
-    b += l[one + k + 1]! * l[other + k + 1]!
-    c += l[one + k + 2]! * l[other + k + 2]!
-    d += l[one + k + 3]! * l[other + k + 3]!
-  }
-  for (; k < count; k++) a += l[one + k]! * l[other + k]!
-  return a + b + (c + d)
 }
 
 /**
@@ -62,10 +66,30 @@ export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float
  */
 export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const y = Float64Array.from(b)
-  for (let i = 0; i < n; i++) {
+  let i = 0
+  for (; i + 3 < n; i += 4) {
+    const [a, c, d, e] = [i * n, (i + 1) * n, (i + 2) * n, (i + 3) * n]
+    let [one, two, three, four] = [y[i]!, y[i + 1]!, y[i + 2]!, y[i + 3]!]
+    for (let k = 0; k < i; k++) {
+      const known = y[k]!
+      one -= l[a + k]! * known
+      two -= l[c + k]! * known
+      three -= l[d + k]! * known
+      four -= l[e + k]! * known
+    }
+    one /= l[a + i]!
+    two = (two - l[c + i]! * one) / l[c + i + 1]!
+    three = (three - l[d + i]! * one - l[d + i + 1]! * two) / l[d + i + 2]!
+    four = (four - l[e + i]! * one - l[e + i + 1]! * two - l[e + i + 2]! * three) / l[e + i + 3]!
+    y[i] = one
+    y[i + 1] = two
+    y[i + 2] = three
+    y[i + 3] = four
+  }
+  for (; i < n; i++) {
     let sum = y[i]!
     for (let k = 0; k < i; k++) sum -= l[i * n + k]! * y[k]!
-    y[i] = sum / (l[i * n + i] ?? 1)
+    y[i] = sum / l[i * n + i]!
   }
   return y
 }
@@ -110,15 +134,50 @@ export function lowerInverse(l: Square, n: number): Square {
   const inverse = new Float64Array(n * n)
   for (let i = 0; i < n; i++) {
     const row = i * n
-    for (let k = 0; k < i; k++) {
-      const factor = l[row + k]!
-      if (factor === 0) continue
-      const above = k * n
-      for (let j = 0; j <= k; j++) inverse[row + j] = inverse[row + j]! - factor * inverse[above + j]!
+    let k = 0
+    // Four rows at a time: above their diagonals they are nought.
+    for (; k + 3 < i; k += 4) {
+      const [a, b, c, d] = [k * n, (k + 1) * n, (k + 2) * n, (k + 3) * n]
+      const [one, two, three, four] = [l[row + k]!, l[row + k + 1]!, l[row + k + 2]!, l[row + k + 3]!]
+      if (one === 0 && two === 0 && three === 0 && four === 0) continue
+      for (let j = 0; j <= k + 3; j++)
+        inverse[row + j] =
+          inverse[row + j]! -
+          (one * inverse[a + j]! + two * inverse[b + j]! + three * inverse[c + j]! + four * inverse[d + j]!)
     }
-    const own = 1 / (l[row + i] ?? 1)
+    for (; k < i; k++) {
+      const factor = l[row + k]!
+      for (let j = 0; j <= k; j++) inverse[row + j] = inverse[row + j]! - factor * inverse[k * n + j]!
+    }
+    const own = 1 / l[row + i]!
     for (let j = 0; j < i; j++) inverse[row + j] = inverse[row + j]! * own
     inverse[row + i] = own
   }
   return inverse
+}
+
+/** A square with rows for columns. */
+export function transposed(square: Square, n: number): Square {
+  const out = new Float64Array(n * n)
+  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) out[j * n + i] = square[i * n + j]!
+  return out
+}
+
+/**
+ * L⁻¹·x for an x of few entries, which costs a column each: its squared length is xᵀ·A⁻¹·x.
+ *
+ * Given      L⁻¹ transposed (`transposed` of `lowerInverse`), n × n; a vector of n, to which entries are added one by one
+ */
+export class HalfSolution {
+  constructor(
+    private readonly columns: Square,
+    readonly half: Float64Array,
+  ) {}
+
+  add(k: number, share: number): void {
+    const { columns, half } = this
+    const n = half.length
+    const line = k * n
+    for (let i = k; i < n; i++) half[i] = half[i]! + share * columns[line + i]!
+  }
 }

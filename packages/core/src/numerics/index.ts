@@ -1,10 +1,19 @@
 export { newtonMaximum } from './newtonMaximum.ts'
 export { hessianAt, quasiNewton } from './quasiNewton.ts'
 export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
-export { cholesky, choleskyInverse, lowerInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
+export {
+  HalfSolution,
+  cholesky,
+  choleskyInverse,
+  choleskySolve,
+  forward,
+  logDeterminant,
+  lowerInverse,
+  transposed,
+} from './cholesky.ts'
 export type { Square } from './cholesky.ts'
 export { agreeingRows } from './agreeingRows.ts'
-export { diagonalOfInverse, factorArrowhead, solveArrowhead } from './arrowhead.ts'
+export { diagonalOfInverse, factorArrowhead, halfOfRow, quadraticForm, solveArrowhead } from './arrowhead.ts'
 export type { Arrowhead } from './arrowhead.ts'
 export { dampedFactor, dampedStep } from './dampedStep.ts'
 export { halvedStep } from './halvedStep.ts'

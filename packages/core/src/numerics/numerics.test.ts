@@ -7,6 +7,10 @@ import {
   choleskyInverse,
   choleskySolve,
   diagonalOfInverse,
+  halfOfRow,
+  lowerInverse,
+  quadraticForm,
+  transposed,
   factorArrowhead,
   logDeterminant,
   solveArrowhead,
@@ -80,6 +84,18 @@ describe('an arrowhead', () => {
       expect(arrowhead.logDeterminant).toBeCloseTo(logDeterminant(factor, n), 12)
       solveArrowhead(arrowhead, right).forEach((x, i) => expect(x).toBeCloseTo(choleskySolve(factor, right, n)[i]!, 12))
       diagonalOfInverse(arrowhead, m).forEach((x, i) => expect(x).toBeCloseTo(inverse[i * n + i]!, 12))
+      // The same by halves: a whole vector, and each row of the diagonal block.
+      const solved = choleskySolve(factor, right, n)
+      expect(quadraticForm(arrowhead, right)).toBeCloseTo(
+        right.reduce((sum, one, i) => sum + one * solved[i]!, 0),
+        12,
+      )
+      const columns = transposed(lowerInverse(arrowhead.factor, m), m)
+      for (let row = 0; row < q; row++) {
+        const half = halfOfRow(arrowhead, columns, m, row)
+        const variance = half.reduce((sum, one) => sum + one * one, 1 / diagonal[row]!)
+        expect(variance).toBeCloseTo(inverse[row * n + row]!, 12)
+      }
     }
   })
 })

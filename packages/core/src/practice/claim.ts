@@ -51,6 +51,8 @@ export interface Claim {
   readonly dispute?: string
   /** Only strikes of this species count. */
   readonly species?: string
+  /** Of the angler's own: the day it was written, by whatever the book showed then. Only later trips judge it. */
+  readonly since?: string
   /** Factor on the rate of a setup that has no hours yet; 1.5 unless given, at most 3. */
   readonly multiplier?: number
 }

@@ -12,6 +12,7 @@ export function ownClaim({
   outcome,
   dispute,
   multiplier,
+  since,
 }: RecordOf<'claim'>): Claim {
   const asked = outcome ? CLAIM_OUTCOMES.find((one) => one === outcome) : 'rate'
   if (!asked) throw new RangeError(`${name}: an outcome is one of ${CLAIM_OUTCOMES.join(', ')}, not "${outcome}"`)
@@ -23,6 +24,7 @@ export function ownClaim({
     against: against || ALL_OTHERS,
     outcome: asked,
     ...(dispute ? { dispute } : {}),
+    ...(since ? { since } : {}),
     ...(multiplier == null ? {} : { multiplier }),
   }
 }

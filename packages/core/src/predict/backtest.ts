@@ -66,38 +66,11 @@ const LIKE = ['water_temp_c', 'visibility_m', 'surface_lux', 'wind_mps'] as cons
  */
 export function backtest(book: BookRecords, { from = FIRST, rods = 6, progress }: BacktestOptions = {}): Backtest {
   const columns = patternColumns(book)
-  const rows = patternRows(book, columns)
-  const dispersion = bookDispersion(
-    columns,
-    rows.map(({ row }) => row),
-  )
-  const byTrip = new Map<string, PatternRow[]>()
-  for (const row of rows) byTrip.set(row.trip, [...(byTrip.get(row.trip) ?? []), row])
-  const trips = tripsInOrder(book.trips).flatMap(({ id }) => byTrip.get(id) ?? [])
-  const order = [...new Set(trips.map(({ trip }) => trip))]
-  if (order.length <= from)
-    throw new QuestionError(
-      `the plan is tried from trip ${from + 1} on, and the book has ${order.length} with hours by lure`,
-    )
-  const past = new Past(book, columns, dispersion)
-  for (const trip of order.slice(0, from)) past.learn(byTrip.get(trip) ?? [])
-  const foretold: Foretold[] = []
-  const carried = new Set<number>()
-  order.slice(from).forEach((trip, t) => {
-    progress?.(t / (order.length - from))
-    const own = byTrip.get(trip) ?? []
-    const model = past.model(from + t)
-    if (model) {
-      foretold.push(...past.stints(own, model))
-      const deck = past.deck(own, model, rods)
-      for (const { row, situation } of own) if (deck.has(situation.lure)) carried.add(row)
-    }
-    past.learn(own)
-  })
-  progress?.(1)
-  const tested = new Set(order.slice(from))
+  const { foretold, tested, carried } = foretoldTrips(book, columns, { from, rods, progress })
+  const inDeck = new Set(carried)
+  const sides = { inA: (row: number) => inDeck.has(row), inB: (row: number) => !inDeck.has(row) }
   return {
-    trips: tested.size,
+    trips: new Set(tested.map((row) => at(columns.trip.codes, row))).size,
     stints: foretold.length,
     strikes: foretold.reduce((sum, { strikes }) => sum + strikes, 0),
     skill: {
@@ -106,16 +79,53 @@ export function backtest(book: BookRecords, { from = FIRST, rods = 6, progress }
       like: jackknifed(foretold, ({ score, like }) => score - like),
     },
     calibration: calibrationOf(foretold),
-    worth: worthOf(
-      comparedTrips(
-        book,
-        columns,
-        rows.filter(({ trip }) => tested.has(trip)).map(({ row }) => row),
-        { inA: (row) => carried.has(row), inB: (row) => !carried.has(row) },
-      ),
-      dispersion,
-    ),
+    worth: worthOf(comparedTrips(book, columns, tested, sides), bookDispersion(columns, tested)),
   }
+}
+
+/**
+ * Every trip from the one after the first `from`, foretold from those before it: its stints, its rows, and the rows of rods that the plan
+ * would have carried. Throws QuestionError for a book with too few trips.
+ */
+export function foretoldTrips(
+  book: BookRecords,
+  columns: SegmentColumns,
+  {
+    from,
+    rods,
+    progress,
+  }: { readonly from: number; readonly rods: number; readonly progress?: BacktestOptions['progress'] },
+): { readonly foretold: Foretold[]; readonly tested: number[]; readonly carried: number[] } {
+  const byTrip = new Map<string, PatternRow[]>()
+  for (const row of patternRows(book, columns)) {
+    const own = byTrip.get(row.trip)
+    if (own) own.push(row)
+    else byTrip.set(row.trip, [row])
+  }
+  const trips = tripsInOrder(book.trips).flatMap(({ id }) => {
+    const own = byTrip.get(id)
+    return own ? [own] : []
+  })
+  if (trips.length <= from)
+    throw new QuestionError(
+      `the plan is tried from trip ${from + 1} on, and the book has ${trips.length} with hours by lure`,
+    )
+  const past = new Past(book, columns)
+  for (const own of trips.slice(0, from)) past.learn(own)
+  const foretold: Foretold[] = []
+  const carried: number[] = []
+  trips.slice(from).forEach((own, t) => {
+    progress?.(t / (trips.length - from))
+    const model = past.model(from + t)
+    if (model) {
+      foretold.push(...past.stints(own, model))
+      const deck = past.deck(own, model, rods)
+      carried.push(...own.filter(({ situation }) => deck.has(situation.lure)).map(({ row }) => row))
+    }
+    past.learn(own)
+  })
+  progress?.(1)
+  return { foretold, tested: trips.slice(from).flatMap((own) => own.map(({ row }) => row)), carried }
 }
 
 /** What was known before a trip. */
@@ -128,7 +138,6 @@ class Past {
   constructor(
     private readonly book: BookRecords,
     private readonly columns: SegmentColumns,
-    private readonly dispersion: number,
   ) {}
 
   learn(rows: readonly PatternRow[]): void {
@@ -142,7 +151,9 @@ class Past {
     if (start && trips - this.fittedAt < Math.max(LEAST_NEW, GROWTH * this.fittedAt)) return start
     if (!this.before.some(({ strikes }) => strikes > 0)) return undefined
     this.fittedAt = trips
-    return (this.fitted = fitPatternModel(this.before, { dispersion: this.dispersion, ...(start ? { start } : {}) }))
+    const dispersion = bookDispersion(this.columns, [...this.known])
+    this.fitted = fitPatternModel(this.before, { dispersion, ...(start ? { start } : {}) })
+    return this.fitted
   }
 
   /** Each stint of a trip: what the model said of it, what simpler means would have, and what came. */
@@ -174,7 +185,7 @@ class Past {
     const variance = logs.reduce((sum, log) => sum + log.variance, 0) / logs.length
     const spread = Math.expm1(tripVariance + Math.min(variance, 1))
     const { situation, trip } = at(pieces, 0)
-    const score = (mean: number, of: number): number => logNegativeBinomial(strikes, mean, of, this.dispersion)
+    const score = (mean: number, of: number): number => logNegativeBinomial(strikes, mean, of, model.dispersion)
     const like = likeRate(this.columns, situation.numbers, this.known, ofWater)
     const plain = Math.expm1(tripVariance)
     return {

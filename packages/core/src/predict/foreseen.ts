@@ -1,9 +1,9 @@
 import { QuestionError } from '../checked/index.ts'
 import type { Now } from '../analyses/index.ts'
 import type { BookRecords } from '../effort/index.ts'
-import { isoUtc } from '../time/index.ts'
+import { MINUTE_MS, addDays, epochMs, isoUtc, localDate, resolveWallTime } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import { SAID } from '../vocabulary/index.ts'
+import { SAID, UNKNOWN, timeZoneOf } from '../vocabulary/index.ts'
 import type { Reading, Trip, Water } from '../vocabulary/index.ts'
 import { CONDITION_NAMES } from './situation.ts'
 import type { Condition } from './situation.ts'
@@ -21,7 +21,8 @@ export interface ForeseenTrip {
   readonly said?: Partial<Pick<Trip, (typeof SAID)[keyof typeof SAID]>>
 }
 
-export const FORESEEN = 'foreseen'
+/** An id that no record of a file or a device has: it begins with a sign that nobody types. */
+export const FORESEEN = '\u0000 not been yet'
 
 /** The book with a trip that has not been, on which every lure is fished all the time: conditions and rules are then read of it as of any other. */
 export function withForeseen(book: BookRecords, { water, fromMs, toMs, readings, said }: ForeseenTrip): BookRecords {
@@ -62,16 +63,31 @@ const FIELD_OF: Readonly<Record<string, keyof Reading>> = {
   pressure_hpa: 'pressureHpa',
 }
 
-/** Half an hour of such conditions, on the day after the book's last; and the numbers that are as said, whatever the day would give. */
+/** What is so whatever the day would give. */
+export interface AsSaid {
+  readonly numbers: Readonly<Partial<Record<Condition, number>>>
+  /** *Unknown* where no hour of the clock was said. */
+  readonly light?: typeof UNKNOWN
+}
+
+const HALF_AN_HOUR_MS = 30 * MINUTE_MS
+const NOON = 12
+
+/**
+ * Half an hour of such conditions, on the day after the book's last trip, by the clock of the water; and what is as said: of conditions
+ * that were not, and of the light where no hour was said, nothing is known.
+ */
 export function tripLike(
   book: BookRecords,
-  water: string,
+  { id, timeZone }: Pick<Water, 'id' | 'timeZone'>,
   { numbers, words }: Now,
-  clockHour = 12,
-): { readonly trip: ForeseenTrip; readonly fixed: Readonly<Partial<Record<Condition, number>>> } {
-  const last = book.trips.reduce((latest, { start }) => Math.max(latest, Date.parse(start)), 0)
-  const midnight = Math.ceil(last / DAY_MS) * DAY_MS
-  const fromMs = midnight + clockHour * HOUR_MS
+  clockHour?: number,
+): { readonly trip: ForeseenTrip; readonly asSaid: AsSaid } {
+  const last = book.trips.reduce((latest, { start }) => Math.max(latest, epochMs(start)), 0)
+  const zone = timeZoneOf(undefined, { timeZone: timeZone ?? null })
+  const minutes = Math.round(60 * (clockHour ?? NOON))
+  const clock = { hour: Math.floor(minutes / 60), minute: minutes % 60 }
+  const fromMs = resolveWallTime(addDays(localDate(last, zone), 1), clock, zone).ms
   const fields = Object.fromEntries(
     Object.entries(numbers).flatMap(([column, value]) => (FIELD_OF[column] ? [[FIELD_OF[column], value]] : [])),
   )
@@ -80,8 +96,11 @@ export function tripLike(
       Object.hasOwn(SAID, column) ? [[SAID[column as keyof typeof SAID], word]] : [],
     ),
   )
-  const fixed = Object.fromEntries(CONDITION_NAMES.map((name) => [name, numbers[name] ?? NaN]))
-  return { trip: { water, fromMs, toMs: fromMs + HOUR_MS / 2, readings: [{ timeMs: fromMs, ...fields }], said }, fixed }
+  return {
+    trip: { water: id, fromMs, toMs: fromMs + HALF_AN_HOUR_MS, readings: [{ timeMs: fromMs, ...fields }], said },
+    asSaid: {
+      numbers: Object.fromEntries(CONDITION_NAMES.map((name) => [name, numbers[name] ?? NaN])),
+      ...(clockHour === undefined ? { light: UNKNOWN } : {}),
+    },
+  }
 }
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS

@@ -5,9 +5,9 @@ import { CLAIMS } from '../practice/index.ts'
 import type { Claim } from '../practice/index.ts'
 import { clauseRanges, namedColumns, namesOf } from '../query/index.ts'
 import { FORESEEN, withForeseen } from './foreseen.ts'
-import type { ForeseenTrip } from './foreseen.ts'
+import type { AsSaid, ForeseenTrip } from './foreseen.ts'
 import { patternColumns, patternRows } from './patternRows.ts'
-import type { Condition, Situation } from './situation.ts'
+import type { Situation } from './situation.ts'
 
 /** A lure in an hour that has not been. */
 export interface ForeseenHour {
@@ -15,7 +15,6 @@ export interface ForeseenHour {
   readonly hours: number
   /** Hours after midnight at the water; NaN where it is not known. */
   readonly clockFrom: number
-  readonly clockTo: number
   /** Rules that speak for the lure then, and of how much more or less they speak together. */
   readonly rules: readonly string[]
   readonly multiplier: number
@@ -23,6 +22,10 @@ export interface ForeseenHour {
 
 /** Rules that speak of how often a lure is struck. */
 const OF_A_RATE: ReadonlySet<string> = new Set(['rate', 'between', 'rate lower', 'between lower'])
+
+/** Whether a rule says how often a lure is struck. A rule of one species is no rule of a day's fishing. */
+export const speaksOfRate = ({ outcome, species }: Claim): boolean => OF_A_RATE.has(outcome) && species === undefined
+
 /** Common practice, no source; the size is ours. */
 const USUAL_MULTIPLIER = 1.5
 const MOST = 3
@@ -31,12 +34,11 @@ const MOST = 3
 export function foreseenHours(
   book: BookRecords,
   trip: ForeseenTrip,
-  fixed: Readonly<Partial<Record<Condition, number>>> = {},
+  asSaid: AsSaid = { numbers: {} },
   claims: readonly Claim[] = CLAIMS,
 ): ForeseenHour[] {
   const whole = withForeseen(book, trip)
-  // A rule of one species is no rule of a day's fishing.
-  const rules = claims.filter(({ outcome, species }) => OF_A_RATE.has(outcome) && species === undefined)
+  const rules = claims.filter(speaksOfRate)
   const clauses = rules.flatMap(clausesOf)
   const columns = patternColumns(whole, [...namedColumns(clauses), 'body'], clauseRanges(clauses))
   const speaking = speakers(columns, rules, whole)
@@ -46,10 +48,9 @@ export function foreseenHours(
       const spoken = speaking.filter(({ inA }) => inA(row)).map(({ claim }) => claim)
       const product = spoken.reduce((sum, claim) => sum * multiplierOf(claim), 1)
       return {
-        situation: { ...situation, numbers: { ...situation.numbers, ...fixed } },
+        situation: { ...situation, ...asSaid, numbers: { ...situation.numbers, ...asSaid.numbers } },
         hours,
         clockFrom: at(columns.clockFrom, row),
-        clockTo: at(columns.clockTo, row),
         rules: spoken.map(({ id }) => id),
         multiplier: Math.min(MOST, Math.max(1 / MOST, product)),
       }

@@ -1,4 +1,5 @@
 import type { BookRecords } from '../effort/index.ts'
+import { isStrike } from '../vocabulary/index.ts'
 import type { PatternRow } from './patternRows.ts'
 
 /** Hours, strikes and trips. */
@@ -40,9 +41,10 @@ export function strikeWorth(book: BookRecords, objective: Objective): (lure: str
   const worthOf = (weightG: number): number => (objective === 'weight' ? weightG : weightG >= big ? 1 : 0)
   const sums = new Map<string, { strikes: number; worth: number }>()
   const all = { strikes: 0, worth: 0 }
-  for (const { stint, outcome, weightG } of book.strikes) {
+  for (const strike of book.strikes) {
+    const { stint, outcome, weightG, sameFish } = strike
     const lure = stint ? lureOf.get(stint) : undefined
-    if (!lure || outcome === 'raised') continue
+    if (!lure || !isStrike(strike) || sameFish) continue
     let own = sums.get(lure)
     if (!own) sums.set(lure, (own = { strikes: 0, worth: 0 }))
     const worth = outcome === 'landed' && typeof weightG === 'number' ? worthOf(weightG) : 0

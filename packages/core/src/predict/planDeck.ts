@@ -2,28 +2,22 @@ import { at } from '../checked/index.ts'
 import { chooseDeck, learnGain } from '../decisions/index.ts'
 import type { ChosenRod, DeckCandidate, DeckChoice } from '../decisions/index.ts'
 import type { BookRecords } from '../effort/index.ts'
-import { drawNormal, seededRandom } from '../numerics/index.ts'
 import { levelOf } from '../presentation/index.ts'
 import type { Level } from '../presentation/index.ts'
-import type { Confidence } from '../stats/index.ts'
-import { UNKNOWN } from '../vocabulary/index.ts'
+import type { Confidence, Interval } from '../stats/index.ts'
 import type { PatternModel } from './fitPatternModel.ts'
 import { foreseenHours } from './foretell.ts'
-import type { ForeseenHour } from './foretell.ts'
-import type { ForeseenTrip } from './foreseen.ts'
+import type { AsSaid, ForeseenTrip } from './foreseen.ts'
+import { LureRates, cellWeights, clockHours, draws } from './lureRates.ts'
 import { roleOf, spentBy, strikeWorth } from './ownRecord.ts'
 import type { Objective, Spent } from './ownRecord.ts'
 import type { PatternRow } from './patternRows.ts'
-import { RULE_HOURS, foretoldRate } from './rates.ts'
-import type { ForetoldRate, LogRate } from './rates.ts'
-import { CONDITION_NAMES } from './situation.ts'
-import type { Condition, Situation } from './situation.ts'
-import { CONDITIONS } from './situation.ts'
+import type { ForetoldRate } from './rates.ts'
+import type { Condition } from './situation.ts'
 
 export interface DeckQuestion extends Confidence {
   readonly trip: ForeseenTrip
-  /** Conditions that are as said, whatever the day would give. */
-  readonly fixed?: Readonly<Partial<Record<Condition, number>>>
+  readonly asSaid?: AsSaid
   /** Standard deviation of the forecast, on the log scale for visibility and light. */
   readonly spread?: Readonly<Partial<Record<Condition, number>>>
   readonly rods: number
@@ -65,22 +59,31 @@ export interface LeftAtHome {
   readonly crude: number
   readonly own: Spent
   readonly rate: number
-  /** As counted it would have been carried: its days were good, or its hours few. */
-  readonly because: 'good days' | 'others do better'
+  /** As counted it did more than is foretold and more than a rod that is carried: in other conditions, or by luck. */
+  readonly because: 'counted elsewhere' | 'others do better'
+}
+
+/** An hour of the clock with the best rod of the deck in hand. */
+export interface BestHour extends Interval {
+  readonly from: number
+  readonly lure: string
+  readonly rate: number
 }
 
 export interface DeckPlan {
   readonly rods: readonly PlannedRod[]
+  readonly hours: readonly BestHour[]
   readonly leftAtHome: readonly LeftAtHome[]
   /** All lures, the best first. */
   readonly lures: readonly ForetoldLure[]
   readonly value: number
+  /** The fish's year in those hours, by the book. */
+  readonly seasons: readonly string[]
   readonly seed: number
 }
 
 const LEVELS = ['top', 'middle', 'bottom'] as const
 const ROLES = ['find', 'catch'] as const
-const DRAWS = 60
 /** A deck of so many rods has room for one to learn. (ours) */
 const LEARN_FROM = 4
 const TEST_H = 1
@@ -103,7 +106,7 @@ export function planDeck(
   question: DeckQuestion,
 ): DeckPlan {
   const { trip, objective = 'strikes', seed = 1 } = question
-  const hours = foreseenHours(book, trip, question.fixed, question.ruleHours === 0 ? [] : undefined)
+  const hours = foreseenHours(book, trip, question.asSaid, question.ruleHours === 0 ? [] : undefined)
   const here = rows.filter(({ situation }) => situation.water === trip.water)
   const spent = spentBy(here, ({ situation }) => situation.lure)
   const worth = strikeWorth(book, objective)
@@ -123,7 +126,7 @@ export function planDeck(
       rules: [...new Set(ofLure.flatMap(({ rules }) => rules))],
       when: clock.map((from, h) => ({ from, to: from + 1, rate: rates.at(h) })),
     }
-    return [{ foretold: own, expected: rates.cells(shifts, worth(lure.id)) }]
+    return [{ foretold: own, rates, expected: rates.cells(shifts, worth(lure.id)) }]
   })
   const told = withoutCommonRules(foretold)
   const candidates = told.map(({ foretold, expected }): DeckCandidate => ({
@@ -140,7 +143,16 @@ export function planDeck(
     clock.length,
   )
   const planned = plannedRods(book, lures, rods)
-  return { rods: planned, leftAtHome: leftAtHome(lures, planned), lures, value, seed }
+  const ratesOf = new Map(foretold.map((one) => [one.foretold.lure, one.rates]))
+  return {
+    rods: planned,
+    hours: clock.flatMap((from, h) => bestHour(planned, ratesOf, from, h) ?? []),
+    leftAtHome: leftAtHome(lures, planned),
+    lures,
+    value,
+    seasons: [...new Set(hours.map(({ situation }) => situation.season))],
+    seed,
+  }
 }
 
 /** What speaks for every lure alike tells none from another. */
@@ -173,7 +185,8 @@ function chosenFrom(
   choice: DeckChoice,
   hours: number,
 ): { readonly rods: readonly Carried[]; readonly value: number } {
-  const toLearn = choice.rods >= LEARN_FROM ? worthLearning(lures, choice.excluded, hours) : undefined
+  const hasRoom = choice.rods >= LEARN_FROM && (choice.locked?.size ?? 0) < choice.rods
+  const toLearn = hasRoom ? worthLearning(lures, choice.excluded, hours) : undefined
   const short = toLearn === undefined ? undefined : chooseDeck(candidates, { ...choice, rods: choice.rods - 1 })
   const known = (rods: readonly ChosenRod[]): Carried[] => rods.map((rod) => ({ ...rod, learn: false }))
   if (toLearn !== undefined && short && !short.rods.some(({ id }) => id === toLearn))
@@ -202,112 +215,15 @@ function plannedRods(book: BookRecords, lures: readonly ForetoldLure[], rods: re
     .sort((one, other) => LEVELS.indexOf(one.level) - LEVELS.indexOf(other.level))
 }
 
-/** A lure's rate in the hours of the trip, as it stands and as the forecast may turn. */
-class LureRates {
-  private readonly logs: readonly LogRate[]
-  /** What a new lure of its class would bring: what a rule is a multiple of. */
-  private readonly ofClass: readonly number[]
-
-  constructor(
-    private readonly model: PatternModel,
-    private readonly hours: readonly ForeseenHour[],
-    private readonly clock: readonly number[],
-    private readonly question: DeckQuestion,
-  ) {
-    this.logs = hours.map(({ situation }) => model.logRate(situation))
-    this.ofClass = hours.map(({ situation }) => Math.exp(model.meanLogRate({ ...situation, lure: UNKNOWN })))
-  }
-
-  mean(): ForetoldRate {
-    const all = this.hours.reduce((sum, { hours }) => sum + hours, 0)
-    const over = (of: (i: number) => number): number =>
-      this.hours.reduce((sum, { hours }, i) => sum + of(i) * hours, 0) / all
-    const multiplier = Math.exp(over((i) => Math.log(at(this.hours, i).multiplier)))
-    // The mean of rates, not the rate of the mean.
-    const log = {
-      mean: Math.log(over((i) => Math.exp(at(this.logs, i).mean))),
-      variance: over((i) => at(this.logs, i).variance),
-    }
-    return foretoldRate(
-      log,
-      { classRate: over((j) => at(this.ofClass, j)), multiplier, hours: this.question.ruleHours ?? RULE_HOURS },
-      this.question,
-    )
-  }
-
-  /** In an hour of the clock. */
-  at(h: number): number {
-    return this.over(h, (i) => at(this.logs, i).mean)
-  }
-
-  /** Hour by hour within draw by draw. */
-  cells(shifts: readonly Shift[], worth: number): Float64Array {
-    const cells = new Float64Array(shifts.length * this.clock.length)
-    shifts.forEach((shift, m) =>
-      this.clock.forEach((_, h) => {
-        cells[m * this.clock.length + h] =
-          worth *
-          this.over(h, (i) =>
-            shift ? this.model.meanLogRate(shifted(at(this.hours, i).situation, shift)) : at(this.logs, i).mean,
-          )
-      }),
-    )
-    return cells
-  }
-
-  private over(h: number, meanOf: (i: number) => number): number {
-    let [sum, spent] = [0, 0]
-    this.hours.forEach(({ hours, clockFrom, multiplier }, i) => {
-      if (!inHour(clockFrom, at(this.clock, h))) return
-      const log = { mean: meanOf(i), variance: at(this.logs, i).variance }
-      sum +=
-        hours *
-        foretoldRate(log, { classRate: at(this.ofClass, i), multiplier, hours: this.question.ruleHours ?? RULE_HOURS })
-          .rate
-      spent += hours
-    })
-    return spent > 0 ? sum / spent : 0
-  }
-}
-
-type Shift = Readonly<Partial<Record<Condition, number>>> | undefined
-
-/** Turns of the forecast, each as likely; one that is as it stands where nothing spreads. */
-function draws(spread: Readonly<Partial<Record<Condition, number>>>, seed: number): Shift[] {
-  if (!CONDITION_NAMES.some((name) => (spread[name] ?? 0) > 0)) return [undefined]
-  const random = seededRandom(seed)
-  return Array.from({ length: DRAWS }, () =>
-    Object.fromEntries(CONDITION_NAMES.map((name) => [name, (spread[name] ?? 0) * drawNormal(random)])),
-  )
-}
-
-function shifted(situation: Situation, shift: NonNullable<Shift>): Situation {
-  const numbers = Object.fromEntries(
-    CONDITION_NAMES.map((name) => {
-      const value = situation.numbers[name]
-      return [
-        name,
-        CONDITIONS[name]
-          ? value * Math.exp(shift[name] ?? 0)
-          : name === 'wind_mps'
-            ? Math.max(0, value + (shift[name] ?? 0))
-            : value + (shift[name] ?? 0),
-      ]
-    }),
-  ) as Record<Condition, number>
-  return { ...situation, numbers }
-}
-
-const inHour = (clockFrom: number, hour: number): boolean => Number.isNaN(hour) || Math.floor(clockFrom) === hour
-
-const clockHours = (hours: readonly ForeseenHour[]): number[] =>
-  [...new Set(hours.map(({ clockFrom }) => Math.floor(clockFrom)))].sort((a, b) => a - b)
-
-/** Share of the trip in each hour of the clock. */
-function cellWeights(hours: readonly ForeseenHour[], clock: readonly number[]): number[] {
-  const spent = clock.map((hour) => hours.reduce((sum, one) => sum + (inHour(one.clockFrom, hour) ? one.hours : 0), 0))
-  const all = spent.reduce((sum, one) => sum + one, 0)
-  return spent.map((one) => one / all)
+function bestHour(
+  rods: readonly PlannedRod[],
+  ratesOf: ReadonlyMap<string, LureRates>,
+  from: number,
+  h: number,
+): BestHour | undefined {
+  const best = [...rods].sort((one, other) => at(other.when, h).rate - at(one.when, h).rate)[0]
+  const range = best && ratesOf.get(best.lure)?.rangeAt(h)
+  return range && { from, lure: best.lure, rate: range.rate, lower: range.lower, upper: range.upper }
 }
 
 /** The lure of which most is to be gained by an hour's test, where anything is. */
@@ -336,6 +252,12 @@ function leftAtHome(lures: readonly ForetoldLure[], rods: readonly PlannedRod[])
     .slice(0, NOTED_AT_HOME)
     .map(({ lure, own, rate }) => {
       const crude = own.strikes / own.hours
-      return { lure, crude, own, rate, because: crude > least ? 'good days' : 'others do better' }
+      return {
+        lure,
+        crude,
+        own,
+        rate,
+        because: crude > least && crude > rate ? 'counted elsewhere' : 'others do better',
+      }
     })
 }

@@ -1,46 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { drawNormal, drawPoisson, seededRandom } from '../numerics/index.ts'
-import { bookOfTrips } from '../test/books.ts'
-import type { MadeTrip } from '../test/books.ts'
-import { backtest } from './backtest.ts'
+import { patternWorld, trueRate } from '../test/patternWorld.ts'
+import { backtest, foretoldTrips } from './backtest.ts'
+import { patternColumns } from './patternRows.ts'
 import { tripLike } from './foreseen.ts'
 import { patternBook } from './patternBook.ts'
 import { planDeck } from './planDeck.ts'
 import { calibrationOf, logNegativeBinomial } from './scores.ts'
 
+const WATER = { id: 'w', timeZone: 'UTC' }
 const LURES = ['A', 'B', 'C', 'D', 'E', 'F']
 
-/** Six lures, an hour each a trip; with `pattern` lure A lives by the wind and the others do not. */
-function world(trips: number, seed: number, pattern: boolean) {
-  const random = seededRandom(seed)
-  const windOf = new Map<string, number>()
-  const made = Array.from({ length: trips }, (_, t): MadeTrip => {
-    const luck = Math.exp(0.4 * drawNormal(random))
-    const windMps = 8 * random()
-    windOf.set(`t${t}`, windMps)
-    return {
-      hours: 6,
-      readings: [
-        { at: 0, waterTempC: 8 + 10 * random(), windMps },
-        { at: 3, windMps },
-        { at: 6, windMps },
-      ],
-      stints: LURES.map((lure, i) => {
-        const rate = pattern && lure === 'A' ? (windMps > 4 ? 3 : 0.3) : 0.9
-        const count = drawPoisson(random, rate * luck)
-        return { lure, from: i, to: i + 1, strikes: Array.from({ length: count }, (_, k) => i + (k + 0.5) / count) }
-      }),
-    }
-  })
-  return bookOfTrips(made)
-}
-
 describe('the deck', () => {
-  const book = world(80, 5, true)
+  const book = patternWorld(80, 5, true)
   const { rows, model } = patternBook(book)
   const deckIn = (windMps: number, more: object = {}) => {
-    const { trip, fixed } = tripLike(book, 'w', { numbers: { water_temp_c: 12, wind_mps: windMps }, words: {} }, 13)
-    return planDeck(book, rows, model, { trip, fixed, rods: 2, ruleHours: 0, ...more })
+    const conditions = tripLike(book, WATER, { numbers: { water_temp_c: 12, wind_mps: windMps }, words: {} }, 13)
+    return planDeck(book, rows, model, { ...conditions, rods: 2, ruleHours: 0, ...more })
   }
 
   it('carries the lure of the wind in wind, and leaves it at home with its reason in calm', () => {
@@ -50,13 +25,12 @@ describe('the deck', () => {
     expect(windy.lures[0]!.rate / windy.lures[1]!.rate).toBeGreaterThan(1.7)
     expect(calm.rods.map(({ lure }) => lure)).not.toContain('A')
     expect(calm.lures.at(-1)!.lure).toBe('A')
-    expect(calm.leftAtHome.find(({ lure }) => lure === 'A')).toMatchObject({ because: 'good days' })
+    expect(calm.leftAtHome.find(({ lure }) => lure === 'A')).toMatchObject({ because: 'counted elsewhere' })
   })
 
   it('covers the true rates with its ranges', () => {
-    const truth = (lure: string, windMps: number): number =>
-      // A mean over days of luck.
-      (lure === 'A' ? (windMps > 4 ? 3 : 0.3) : 0.9) * Math.exp(0.08)
+    // A mean over days of luck.
+    const truth = (lure: string, windMps: number): number => trueRate(lure, windMps, true) * Math.exp(0.08)
     for (const windMps of [1, 7]) {
       const held = deckIn(windMps, { confidence: 0.95 }).lures.filter(
         ({ lure, lower, upper }) => lower <= truth(lure, windMps) && truth(lure, windMps) <= upper,
@@ -77,19 +51,45 @@ describe('the deck', () => {
     const ids = rods.map(({ lure }) => lure)
     expect([ids.includes('F'), ids.includes('A')]).toEqual([true, false])
     expect(rods.filter(({ learn }) => learn).length).toBeLessThanOrEqual(1)
+    // A full deck of kept rods has no room for one to learn.
+    const kept = ['B', 'C', 'D', 'E']
+    expect(
+      deckIn(7, { rods: 4, locked: new Set(kept) })
+        .rods.map(({ lure }) => lure)
+        .sort(),
+    ).toEqual(kept)
+  })
+
+  it('knows the hour by the clock of the water, and nothing of the light where none was said', () => {
+    const now = { numbers: { wind_mps: 3 }, words: {} }
+    const far = { id: 'w', timeZone: 'America/Chicago' }
+    expect(new Date(tripLike(book, far, now, 7.5).trip.fromMs).toISOString()).toMatch(/T12:30:00/)
+    expect(tripLike(book, far, now, 7.5).asSaid.light).toBeUndefined()
+    expect(tripLike(book, far, now).asSaid.light).toBe('unknown')
+  })
+
+  it('says of each hour which rod is best, with limits around its rate', () => {
+    const { hours, rods } = deckIn(7)
+    expect(hours.length).toBeGreaterThan(0)
+    for (const { lure, rate, lower, upper } of hours) {
+      const own = rods.find((rod) => rod.lure === lure)!
+      expect(rate).toBeCloseTo(own.when[0]!.rate, 6)
+      expect(rods.every(({ when }) => when[0]!.rate <= rate + 1e-9)).toBe(true)
+      expect(lower < rate && rate < upper).toBe(true)
+    }
   })
 
   it('falls to what is usual on a water that was never fished', () => {
     const other = { ...book, waters: [...book.waters, { id: 'v', name: 'another', timeZone: 'UTC' }] }
-    const { trip, fixed } = tripLike(other, 'v', { numbers: { wind_mps: 7 }, words: {} }, 13)
-    const { lures } = planDeck(other, rows, model, { trip, fixed, rods: 2, ruleHours: 0 })
+    const conditions = tripLike(other, { id: 'v' }, { numbers: { wind_mps: 7 }, words: {} }, 13)
+    const { lures } = planDeck(other, rows, model, { ...conditions, rods: 2, ruleHours: 0 })
     expect(lures.every(({ own, rate }) => own.hours === 0 && rate > 0.3 && rate < 6)).toBe(true)
   })
 })
 
 describe('the back-test', () => {
   it('finds the plan’s worth where there is something to know', () => {
-    const { worth, skill, trips, strikes } = backtest(world(90, 8, true), { rods: 2 })
+    const { worth, skill, trips, strikes } = backtest(patternWorld(90, 8, true), { rods: 2 })
     expect(trips).toBe(70)
     expect(strikes).toBeGreaterThan(300)
     expect(worth.verdict).toBe('earned')
@@ -98,7 +98,7 @@ describe('the back-test', () => {
   })
 
   it('claims none where there is nothing: over ten books the ratio is about one, and *earned* is rare', () => {
-    const found = Array.from({ length: 10 }, (_, i) => backtest(world(60, 100 + i, false), { rods: 2 }).worth)
+    const found = Array.from({ length: 10 }, (_, i) => backtest(patternWorld(60, 100 + i, false), { rods: 2 }).worth)
     const mean = found.reduce((sum, { ratio }) => sum + Math.log(ratio ?? 1), 0) / found.length
     expect(Math.abs(mean)).toBeLessThan(0.12)
     // One in ten by chance at four in five.
@@ -106,24 +106,26 @@ describe('the back-test', () => {
   })
 
   it('refuses a book that is too short, in words', () => {
-    expect(() => backtest(world(15, 1, false))).toThrow('the plan is tried from trip 21 on, and the book has 15')
+    expect(() => backtest(patternWorld(15, 1, false))).toThrow('the plan is tried from trip 21 on, and the book has 15')
   })
 
   it('foretells nothing from what came after: trips that follow change no earlier figure', () => {
-    const book = world(60, 3, true)
-    const cut = { ...book, trips: book.trips.slice(0, 40) }
-    const ids = new Set(cut.trips.map(({ id }) => id))
-    const of = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
-      records.filter(({ trip }) => ids.has(trip))
-    const earlier = { ...cut, stints: of(book.stints), strikes: of(book.strikes), readings: of(book.readings) }
-    const scrambled = {
+    const book = patternWorld(60, 3, true)
+    const early = new Set(book.trips.slice(0, 40).map(({ id }) => id))
+    const ofEarly = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+      records.filter(({ trip }) => early.has(trip))
+    const cut = {
       ...book,
-      strikes: book.strikes.map((strike) =>
-        ids.has(strike.trip) ? strike : { ...strike, outcome: 'raised' as const },
-      ),
+      trips: book.trips.slice(0, 40),
+      stints: ofEarly(book.stints),
+      strikes: ofEarly(book.strikes),
+      readings: ofEarly(book.readings),
     }
-    const [one, other] = [backtest(earlier, { rods: 2 }), backtest({ ...scrambled, trips: cut.trips }, { rods: 2 })]
-    expect(one.skill).toEqual(other.skill)
+    const told = (of: typeof book) =>
+      foretoldTrips(of, patternColumns(of), { from: 20, rods: 2 }).foretold.filter(({ trip }) => early.has(trip))
+    const [then, now] = [told(cut), told(book)]
+    expect(then).toHaveLength(20 * LURES.length)
+    expect(now).toEqual(then)
   })
 })
 

@@ -1,4 +1,5 @@
 import { QuestionError, at, lastOf } from '../checked/index.ts'
+import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import type { ForeseenTrip } from './foreseen.ts'
 import type { Condition } from './situation.ts'
@@ -9,8 +10,6 @@ export interface ExpectedHour {
   readonly fields: Readonly<Record<string, number | string>>
   readonly sd: Readonly<Record<string, number>>
 }
-
-const HOUR_MS = 3_600_000
 
 /** Fields whose spread the deck is chosen over; light spreads with cloud. */
 const SPREAD_OF: Readonly<Record<string, Condition>> = {
@@ -40,12 +39,13 @@ export function tripOfForecast(
     if (given.length > 0) spread[condition] = given.reduce((sum, one) => sum + one, 0) / given.length
   }
   const [first, last] = [at(hours, 0), lastOf(hours)]
+  // The last hour lasts as long as the one before it.
+  const step = hours.length > 1 ? last.timeMs - at(hours, hours.length - 2).timeMs : HOUR_MS
   return {
     trip: {
       water,
       fromMs: first.timeMs,
-      // The last hour lasts as the others do.
-      toMs: Math.max(last.timeMs, first.timeMs) + HOUR_MS,
+      toMs: last.timeMs + Math.max(step, HOUR_MS / 4),
       readings: hours.map(({ timeMs, fields }) => ({ timeMs, ...fields })),
     },
     spread,

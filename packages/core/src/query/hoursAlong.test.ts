@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { answer } from '../analyses/index.ts'
+import { answer, tryClaims } from '../analyses/index.ts'
 import { buildColumns } from '../effort/index.ts'
 import { bookOfTrips } from '../test/books.ts'
 import { bookBands } from '../vocabulary/index.ts'
@@ -29,6 +29,12 @@ it('a board by a book’s own bands parts its hours at their edges', () => {
     '>=55.4F': [expect.closeTo(0.5, 6), 0],
     unknown: [1, 0],
   })
+})
+
+it('rules keep the trade’s own limits, whatever bands the book sets', () => {
+  const said = tryClaims(BOOK)
+  expect(tryClaims({ ...BOOK, bands: bookBands({ ...ownBands, wind_band: [9, 10, 11, 12, 13] }) })).toEqual(said)
+  expect(said.some(({ hoursIn }) => hoursIn > 0)).toBe(true)
 })
 
 it('hours along the temperature tell how they fall between its edges, and which are not known', () => {

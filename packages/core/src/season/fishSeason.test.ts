@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { drawNormal, seededRandom } from '../numerics/index.ts'
-import { fishSeason } from './index.ts'
+import { fishSeason, fishYear } from './index.ts'
 
 describe('fishSeason', () => {
   // Common practice of the trade, no source: temperatures in °F, trend a day in °C.
@@ -56,5 +56,36 @@ describe('fishSeason', () => {
       if (month >= 3 && month <= 6) expect(autumn.has(season), `${month} ${season}`).toBe(false)
     }
     expect(new Set(seasons.map(({ season }) => season))).toEqual(new Set(order))
+  })
+})
+
+describe('fishYear', () => {
+  // A water of the north: 4 °C at the turn of January, 28 °C half a year later.
+  const course = Array.from({ length: 365 }, (_, day) => ({
+    day,
+    waterTempC: 16 - 12 * Math.cos((2 * Math.PI * (day - 15)) / 365),
+  }))
+
+  it('goes through the year in order, every day told, winter at both ends', () => {
+    const year = fishYear(course, 36)
+    expect(year.map(({ season }) => season)).toEqual([
+      'winter',
+      'pre-spawn',
+      'spawn',
+      'post-spawn',
+      'summer',
+      'autumn',
+      'late autumn',
+      'winter',
+    ])
+    expect(year[0]!.fromDay).toBe(0)
+    expect(year.at(-1)!.toDay).toBe(365)
+    for (const [i, { fromDay }] of year.slice(1).entries()) expect(fromDay).toBe(year[i]!.toDay)
+  })
+
+  it('tells nothing of weeks nobody read, and joins nothing across them', () => {
+    const summer = course.filter(({ day }) => (day > 185 && day < 195) || (day > 215 && day < 225))
+    expect(fishYear(summer, 36)).toHaveLength(2)
+    expect(fishYear([], 36)).toEqual([])
   })
 })

@@ -32,6 +32,13 @@ export const RETRIEVES = [
 export const CAST_LENGTHS = ['short', 'normal', 'long'] as const
 export const DIRECTIONS = ['up-slope', 'down-slope', 'along', 'vertical'] as const
 export const INTENTS = ['find', 'pick apart', 'test'] as const
+/** What the deck may speak of. */
+export const ADVICE_KINDS = ['dry spell', 'time to move', 'stay', 'bite', 'change', 'follow up', 'pitches'] as const
+/** What may be changed after a bite was read. */
+export const CHANGED = ['colour', 'size', 'action', 'pause', 'speed', 'depth', 'hooks', 'hook set', 'lure'] as const
+/** What the angler makes of a pattern. */
+export const PATTERN_MARKS = ['pinned', 'struck out'] as const
+export const ADVICE_ANSWERS = ['done', 'not now'] as const
 export const REASONS = ['plan', 'hunch', 'others blank', 'rotation', 'test'] as const
 
 export const PHASES = [

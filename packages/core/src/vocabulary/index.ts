@@ -22,7 +22,8 @@ export { isUuid } from './isUuid.ts'
 export { effortKnownOf, isStrike, timeZoneOf } from './leftOut.ts'
 export { JSON_SHAPES } from './jsonShapes.ts'
 export type { JsonShape } from './jsonShapes.ts'
-export { KINDS, RECORDS, allFields, columnName, fieldsOf, typedName } from './records.ts'
+export { allFields, typedName } from './allFields.ts'
+export { KINDS, RECORDS, columnName, fieldsOf } from './records.ts'
 export type { Kind } from './kinds.ts'
 export type {
   BookSettings,

@@ -21,7 +21,7 @@ import {
   words,
   zone,
 } from './fields.ts'
-import type { FieldsOf, FieldSpec, FieldTable } from './fields.ts'
+import type { FieldsOf, FieldTable } from './fields.ts'
 import { DEFAULT_BANDS } from './bands.ts'
 import * as conditions from './conditions.ts'
 import * as fishing from './fishing.ts'
@@ -160,6 +160,8 @@ export const RECORDS = {
     runBackMin: inside(number(0, 600)),
     /** Said at the close: nothing bit. */
     noBites: inside(flag()),
+    /** The plan it was launched from. */
+    plan: inside(ref('plan')),
   },
   stint: {
     trip: required(ref('trip')),
@@ -292,12 +294,55 @@ export const RECORDS = {
     date: required(date()),
     fromHour: number(0, 24),
     toHour: number(0, 24),
+    /** What was expected and asked, as the page of the plan keeps it. */
     forecast: json('object'),
+    /** Lures of the deck, in the order they were chosen. */
     setups: words(),
     note: note(),
   },
+  /** What the deck said, and what was done after it. */
+  advice: {
+    trip: required(ref('trip')),
+    time: required(instant()),
+    about: required(choice(fishing.ADVICE_KINDS)),
+    /** In hand then. */
+    stint: ref('stint'),
+    /** The rod it named. */
+    lure: ref('lure'),
+    said: text(500),
+    /** Strikes to be gained by it, as worked out then. */
+    worth: number(0, 1000),
+    answer: choice(fishing.ADVICE_ANSWERS),
+    /** What was changed, said by one tap. */
+    changed: word(fishing.CHANGED),
+  },
+  /** Two rods fished in turn, by rounds. Its rounds are read off the stints. */
+  rodTest: {
+    trip: required(ref('trip')),
+    usual: required(ref('lure')),
+    /** The one in doubt. */
+    tried: required(ref('lure')),
+    turnMin: required(number(1, 120)),
+    /** Gives the order within each round. */
+    seed: required(count(1_000_000)),
+    start: required(instant()),
+    end: instant(),
+  },
+  /** A pattern of a water that stood out, since when, and what the angler makes of it. */
+  pattern: {
+    water: required(ref('water')),
+    /** Its hours, as `--where` takes them. */
+    where: required(text(2000)),
+    /** Day of the last trip that found it: it is judged on those after. */
+    foundOn: required(date()),
+    mark: choice(fishing.PATTERN_MARKS),
+    note: note(),
+  },
+  /** A rule of the angler's own, in the words of filters. */
   claim: {
     name: required(text()),
+    /** Day it was written: trips after it judge it. */
+    since: date(),
     condition: text(2000),
     lure: text(2000),
     against: text(2000),
@@ -345,27 +390,4 @@ export function fieldsOf(kind: Kind): FieldTable {
 /** `waterTempC` → `water_temp_c`: the name of a field in CSV, in SQL and on the command line. */
 export function columnName(field: string): string {
   return field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
-}
-
-/** The companion field that keeps what was typed. */
-export const typedName = (field: string): string => `${field}Typed`
-
-/** Every field name a change of this kind may carry, with its rule. */
-export function allFields(kind: Kind): FieldTable {
-  const made = ALL_FIELDS.get(kind) ?? withCompanions(kind)
-  ALL_FIELDS.set(kind, made)
-  return made
-}
-
-/** Asked for every change of every push. */
-const ALL_FIELDS = new Map<Kind, FieldTable>()
-
-function withCompanions(kind: Kind): FieldTable {
-  const table: Record<string, FieldSpec> = {}
-  for (const [name, spec] of Object.entries(fieldsOf(kind))) {
-    table[name] = spec
-    if (spec.type === 'quantity') table[typedName(name)] = inside(text(40))
-  }
-  table.deletedAt = inside(instant())
-  return table
 }

@@ -7,6 +7,7 @@ import { isNight, nightChosen } from '../state/preferences.ts'
 import { useAppDispatch, useAppSelector } from '../state/store.ts'
 import { text } from './text.ts'
 import { UndoBar } from './UndoBar.tsx'
+import { useKeptPatterns } from './useKeptPatterns.ts'
 import { useOpenBook } from '../state/useBook.ts'
 
 /** The order of the angler's day; only what works is on it. */
@@ -51,6 +52,7 @@ const START = '/start'
 
 export function Shell() {
   const { none, signedOut } = useOpenBook()
+  useKeptPatterns()
   const { pathname } = useLocation()
   // A change of clock or decimal sign draws every screen anew.
   const { clock, decimal } = useAppSelector(({ preferences }) => preferences.locale)

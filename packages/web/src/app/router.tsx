@@ -6,6 +6,7 @@ const tackle = () => import('../features/tackle/index.ts')
 const trips = () => import('../features/trips/index.ts')
 const waters = () => import('../features/waters/index.ts')
 const findings = () => import('../features/findings/index.ts')
+const desk = () => import('../features/desk/index.ts')
 const book = () => import('../features/book/index.ts')
 
 /** Screens load when they are first opened. */
@@ -24,6 +25,7 @@ export const router = createBrowserRouter([
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', lazy: async () => ({ Component: (await import('../features/today/index.ts')).TodayPage }) },
       { path: 'plan', lazy: async () => ({ Component: (await import('../features/plan/index.ts')).PlanPage }) },
+      { path: 'bench', lazy: async () => ({ Component: (await import('../features/bench/index.ts')).BenchPage }) },
       { path: 'start', lazy: async () => ({ Component: (await import('../features/start/index.ts')).StartPage }) },
       { path: 'trips', lazy: async () => ({ Component: (await trips()).TripsPage }) },
       { path: 'trips/new', lazy: async () => ({ Component: (await import('../features/dock/index.ts')).DockPage }) },
@@ -34,9 +36,28 @@ export const router = createBrowserRouter([
       },
       { path: 'waters', lazy: async () => ({ Component: (await waters()).WatersPage }) },
       { path: 'waters/:water', lazy: async () => ({ Component: (await waters()).WaterPage }) },
-      { path: 'findings', lazy: async () => ({ Component: (await import('../features/board/index.ts')).BoardPage }) },
-      { path: 'findings/search', lazy: async () => ({ Component: (await findings()).SearchPage }) },
-      { path: 'findings/trial', lazy: async () => ({ Component: (await findings()).TrialPage }) },
+      {
+        path: 'findings',
+        lazy: async () => ({ Component: (await desk()).Desk }),
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('../features/board/index.ts')).BoardPage }) },
+          { path: 'search', lazy: async () => ({ Component: (await findings()).SearchPage }) },
+          { path: 'trial', lazy: async () => ({ Component: (await findings()).TrialPage }) },
+          { path: 'trial/cards', lazy: async () => ({ Component: (await findings()).CardsPage }) },
+          { path: 'compare', lazy: async () => ({ Component: (await desk()).ComparePage }) },
+          { path: 'size', lazy: async () => ({ Component: (await desk()).SizePage }) },
+          { path: 'bite', lazy: async () => ({ Component: (await desk()).BitePage }) },
+          { path: 'changes', lazy: async () => ({ Component: (await desk()).ChangesPage }) },
+          { path: 'where', lazy: async () => ({ Component: (await desk()).WherePage }) },
+          { path: 'seasons', lazy: async () => ({ Component: (await desk()).SeasonsPage }) },
+          { path: 'who', lazy: async () => ({ Component: (await desk()).WhoPage }) },
+          {
+            path: 'patterns',
+            lazy: async () => ({ Component: (await import('../features/patterns/index.ts')).PatternsPage }),
+          },
+          { path: 'when', lazy: async () => ({ Component: (await desk()).WhenPage }) },
+        ],
+      },
       { path: 'tackle', lazy: async () => ({ Component: (await tackle()).TacklePage }) },
       { path: 'tackle/classes', lazy: async () => ({ Component: (await tackle()).ClassesPage }) },
       { path: 'tackle/new', lazy: async () => ({ Component: (await tackle()).LurePage }) },

@@ -41,7 +41,14 @@ export function Spindle({ rate, raw, lower, upper, scale, usualRate, label, heig
   const cut = scale.x(upper) > scale.width
   const bend = Math.max(from, Math.min(to, at))
   return (
-    <svg width={scale.width + 8} height={height} role="img" aria-label={label} style={{ overflow: 'visible' }}>
+    <svg
+      className="moves"
+      width={scale.width + 8}
+      height={height}
+      role="img"
+      aria-label={label}
+      style={{ overflow: 'visible' }}
+    >
       <path d={`M${place(usualRate)} 0V${height}`} stroke={ink.ink} strokeDasharray="2 4" />
       <path
         d={`M${from} ${middle}Q${bend} ${middle - thickness} ${to} ${middle}Q${bend} ${middle + thickness} ${from} ${middle}Z`}

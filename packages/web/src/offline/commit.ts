@@ -1,4 +1,4 @@
-import { v7 as uuidv7 } from 'uuid'
+import { v5 as uuidv5, v7 as uuidv7 } from 'uuid'
 import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
 import type { Change, ClockShifts, Fields, Kind, RecordState } from '@jotbook/core'
 import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
@@ -39,6 +39,13 @@ interface CommitOptions {
 }
 
 export const newId = (): string => uuidv7()
+
+/** A pattern is known by its water and hours: two devices that find it before they hear of each other write one record. One that goes on under other hours keeps the id of its first. */
+export function patternId(water: string, where: string, known: readonly { readonly id: string }[]): string {
+  const id = uuidv5(`pattern ${where}`, water)
+  return known.some((one) => one.id === id) ? newId() : id
+}
+
 /** So many actions can be taken back. */
 export const UNDO_DEPTH = 10
 

@@ -2,6 +2,7 @@ import { withPending } from '@jotbook/core'
 import type { Change, Kind, RecordState } from '@jotbook/core'
 import { tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
+import type { Touched } from './touched.ts'
 
 /** Merges into the confirmed state of a record and shows it with this device's own pending changes on top. */
 export async function confirm(
@@ -23,7 +24,7 @@ interface Confirmation {
 }
 
 /** As `confirm` for many at once: one reading and one writing of the store, however many there are. Returns the trips they touch, where they can be told. */
-export async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<string[] | undefined> {
+export async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<Touched> {
   const keys = new Map(
     confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]),
   )

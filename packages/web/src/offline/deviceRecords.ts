@@ -3,6 +3,7 @@ import { CLOCK_START } from '@jotbook/core'
 import type { Kind, RecordState } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceMeta, DeviceRecord } from './deviceStore.ts'
+import type { Touched } from './touched.ts'
 
 /** This device's name and clock; a new device gets a name, kept by the first transaction that writes it. */
 export async function thisDevice(): Promise<DeviceMeta> {
@@ -35,9 +36,13 @@ export function tripOf(kind: Kind, id: string, state: RecordState): string {
   return kind === 'trip' ? id : typeof state.fields.trip === 'string' ? state.fields.trip : ''
 }
 
+/** Nothing is worked out from them that pages keep. */
+const ASIDE: ReadonlySet<Kind> = new Set(['plan', 'advice', 'rodTest', 'pattern', 'claim'])
+
 /** The trips that records are filed under; undefined where one of them changes what every trip is read as. */
-export const tripsOfRecords = (rows: Iterable<Pick<DeviceRecord, 'kind' | 'trip' | 'shown'>>): string[] | undefined => {
+export const tripsOfRecords = (rows: Iterable<Pick<DeviceRecord, 'kind' | 'trip' | 'shown'>>): Touched => {
   const all = [...rows]
+  if (all.length > 0 && all.every(({ kind }) => ASIDE.has(kind))) return 'aside'
   return all.some(({ kind, shown }) => kind === 'book' || shown.fields.mergedInto !== undefined)
     ? undefined
     : all.map(({ trip }) => trip)

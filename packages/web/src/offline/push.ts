@@ -10,6 +10,7 @@ import type { OutboxEntry } from './deviceStore.ts'
 import { sendJson } from './http.ts'
 import { confirm, pendingOf } from './confirm.ts'
 import { kept } from './room.ts'
+import type { Touched } from './touched.ts'
 
 const CHANGES_A_BATCH = 500
 /** Smaller differences are the network's delay, not the clock's. */
@@ -144,7 +145,7 @@ export async function resolveRefused(book: string, group: string, action: 'drop'
 }
 
 /** The trips that changes are of. */
-async function tripsTouched(book: string, changes: readonly Change[]): Promise<string[] | undefined> {
+async function tripsTouched(book: string, changes: readonly Change[]): Promise<Touched> {
   const rows = await store.records.bulkGet(
     changes.map(({ kind, recordId }): [string, Kind, string] => [book, kind, recordId]),
   )

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { tripsOfRecords } from './deviceRecords.ts'
 import { revised, touchedSince } from './touched.ts'
 
 const changes = fc.array(
@@ -23,6 +24,15 @@ it('names every trip that was touched since a revision, or none where any of the
       expect(touchedSince(meta, from)).toEqual(expected)
     }),
   )
+})
+
+it('makes no revision of what nothing is worked out from', () => {
+  const meta: Parameters<typeof revised>[0] = { book: 'b', cursor: 1, revision: 3 }
+  expect(revised(meta, 'aside')).toBe(meta)
+  const row = (kind: 'plan' | 'advice' | 'rodTest' | 'stint') => ({ kind, trip: 't', shown: { fields: {} } }) as never
+  expect(tripsOfRecords([row('plan'), row('advice'), row('rodTest')])).toBe('aside')
+  expect(tripsOfRecords([row('plan'), row('stint')])).toEqual(['t', 't'])
+  expect(tripsOfRecords([])).toEqual([])
 })
 
 it('does not guess at what it no longer remembers', () => {

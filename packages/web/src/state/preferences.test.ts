@@ -1,11 +1,12 @@
-import { afterEach, expect, it, vi } from 'vitest'
+import { beforeEach, expect, it, vi } from 'vitest'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', {
   setItem: (key: string, value: string) => kept.set(key, value),
   getItem: (key: string) => kept.get(key) ?? null,
 })
-afterEach(() => vi.resetModules())
+// Each start has a store of its own.
+beforeEach(() => vi.resetModules())
 
 const opened = async () => ({ ...(await import('./store.ts')), ...(await import('./preferences.ts')) })
 

@@ -16,6 +16,8 @@ export interface DeckSettings {
   readonly large: boolean
   readonly left: boolean
   readonly awake: boolean
+  /** Whether the deck speaks of what the book knows. */
+  readonly advice: boolean
   /** Whether a strike may keep its place. */
   readonly places: boolean
 }
@@ -39,7 +41,7 @@ export interface Preferences {
 const DEFAULTS: Preferences = {
   night: null,
   locale: { clock: 'auto', decimal: 'auto' },
-  deck: { theme: 'day', wet: false, large: false, left: false, awake: false, places: false },
+  deck: { theme: 'day', wet: false, large: false, left: false, awake: false, advice: true, places: false },
   dock: { stint: [], strike: [], reading: [] },
 }
 

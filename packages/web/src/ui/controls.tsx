@@ -81,7 +81,12 @@ export const Chip = chakra('button', {
     color: 'ink',
     cursor: 'pointer',
     _hover: { bg: 'wash' },
-    '&[aria-pressed=true]': { bg: 'ink', color: 'paper', borderColor: 'ink', fontWeight: '600' },
+    '&[aria-pressed=true], &[aria-pressed=true]:hover': {
+      bg: 'ink',
+      color: 'paper',
+      borderColor: 'ink',
+      fontWeight: '600',
+    },
   },
 })
 

@@ -77,6 +77,12 @@ export const monthName = (month: number, style: 'long' | 'short' | 'narrow' = 'l
     new Date(Date.UTC(2024, month - 1, 15)),
   )
 
+/** A day of the year, from 0, 1 January, in a year that is no leap year. */
+export const dayOfYear = (at: number): string =>
+  cached('d', () => new Intl.DateTimeFormat('en', { month: 'short', day: 'numeric', timeZone: 'UTC' })).format(
+    new Date(Date.UTC(2001, 0, 1 + at)),
+  )
+
 export const weekdayName = (weekday: number): string =>
   cached('w', () => new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' })).format(
     new Date(Date.UTC(2024, 0, 7 + weekday)),

@@ -12,6 +12,7 @@ import {
   holdsTheClock,
   contributions,
   dayOfConditions,
+  expectedWater,
   hoursAlong,
   rateBoard,
   strikeKindsOf,
@@ -26,6 +27,7 @@ import type {
   Contribution,
   CostAndPace,
   DayCondition,
+  ExpectedWater,
   HoursAlong,
   Question,
   SegmentColumns,
@@ -34,14 +36,19 @@ import type {
   StrikeKinds,
   UsualReadings,
 } from '@jotbook/core'
+import { oddsOfDay } from '@jotbook/core/advice'
+import type { OddsOfDay } from '@jotbook/core/advice'
 import { usualWords } from '@jotbook/core/deck'
 import type { UsualWords } from '@jotbook/core/deck'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
 import { columnsFor } from './columnsFor.ts'
+import { desk } from './desk.ts'
 import { currentBook } from './heldBook.ts'
 import { answerOnce } from './answerOnce.ts'
+import { runsAndFalls } from './runsAndFalls.ts'
+import type { RunsAndFalls } from './runsAndFalls.ts'
 import { tripSums } from './tripSums.ts'
 
 export type { TripSums } from './tripSums.ts'
@@ -144,13 +151,33 @@ const analysis = {
     return usualReadings(book.readings, book.trips, water, ms)
   },
 
+  /** What a water is expected to read on a day to come. */
+  async expected(bookId: string, water: string, ms: number): Promise<ExpectedWater> {
+    const { book } = await currentBook(bookId)
+    return expectedWater(book.readings, book.trips, water, ms)
+  },
+
+  /** What the angler saw of how lures run and fall, by lure. */
+  async runsAndFalls(bookId: string): Promise<RunsAndFalls> {
+    const { book } = await currentBook(bookId)
+    return runsAndFalls(book)
+  },
+
   /** How lures of a class are usually fished, and what places on a water are usually like. */
   async usualWords(bookId: string, lureClass: string, water: string): Promise<UsualWords> {
     const { book } = await currentBook(bookId)
     return usualWords(book, lureClass, water)
   },
 
+  /** How the odds of a tournament stood hour by hour; null where that cannot be told. */
+  async oddsOfDay(bookId: string, trip: string): Promise<OddsOfDay | null> {
+    const { book } = await currentBook(bookId)
+    return oddsOfDay(book, trip)
+  },
+
   tripSums,
+
+  ...desk,
 
   /** What the last trip changed: the lures thrown on it, by how far their rates moved. */
   lastChange: (bookId: string): Promise<RateChange[]> => answerOnce(bookId, 'lastChange', lastChange),

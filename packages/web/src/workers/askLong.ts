@@ -1,17 +1,12 @@
-import { proxy, wrap } from 'comlink'
 import { Problem, routes } from '@jotbook/contract'
 import type { AnalysisLine } from '@jotbook/contract'
 import type { LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
 import { fetchLines } from '../offline/index.ts'
-import type { Long } from './long.worker.ts'
+import { inLongWorker } from './inLongWorker.ts'
+import type { Watch } from './inLongWorker.ts'
 
 /** A book of more stints is left to the server, where it can be reached. */
 const LARGE_STINTS = 20_000
-
-interface Watch {
-  readonly onProgress: (share: number) => void
-  readonly signal: AbortSignal
-}
 
 /**
  * Answers a question that takes seconds, in a worker of its own. Throws Problem `cancelled` once the signal says so, `invalid-request`
@@ -22,23 +17,15 @@ export async function askLong<Q extends LongQuestion>(
   question: Q,
   watch: Watch,
 ): Promise<LongAnswers[Q['kind']]> {
-  const worker = new Worker(new URL('./long.worker.ts', import.meta.url), { type: 'module' })
-  const long = wrap<Long>(worker)
-  const calledOff = new Promise<never>((_, fail) =>
-    watch.signal.addEventListener('abort', () => fail(new Problem('cancelled', 'It was called off.'))),
-  )
-  const here = (): Promise<LongAnswer> =>
-    long.answer(book, question, proxy(watch.onProgress)).catch((error: unknown) => {
-      throw new Problem('invalid-request', (error as Error).message)
-    })
-  const answered = long
-    .stints(book)
-    .then((stints) => (stints > LARGE_STINTS ? onServer(book, question, watch).catch(unlessAway(here)) : here()))
-  try {
-    return (await Promise.race([answered, calledOff])) as LongAnswers[Q['kind']]
-  } finally {
-    worker.terminate()
-  }
+  const answer = await inLongWorker(watch, async (long, progress) => {
+    const here = (): Promise<LongAnswer> =>
+      long.answer(book, question, progress).catch((error: unknown) => {
+        throw new Problem('invalid-request', (error as Error).message)
+      })
+    if ((await long.stints(book)) <= LARGE_STINTS) return here()
+    return onServer(book, question, { onProgress: progress, signal: watch.signal }).catch(unlessAway(here))
+  })
+  return answer as LongAnswers[Q['kind']]
 }
 
 async function onServer(book: string, question: LongQuestion, { onProgress, signal }: Watch): Promise<LongAnswer> {

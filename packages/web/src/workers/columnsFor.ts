@@ -2,6 +2,7 @@ import { bookBands, cutBook, namesOf, planFor, recut } from '@jotbook/core'
 import type { CutBook, CutPlan, Question, SegmentColumns } from '@jotbook/core'
 import { bookWithTrips, recordsOf, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
 
 /** So many cuts of a book are kept on the device, the ones asked for last. */
 const MOST_KEPT = 8
@@ -30,6 +31,7 @@ export async function columnsFor(book: string, question: Question): Promise<{ na
   const cut = same?.revision === revision ? same.cut : cutAtPresent(book, plan, key, same)
   hold(key, { book, revision, cut })
   const [read, { columns }] = await Promise.all([namesAt(book, revision), cut])
+  await letGoOfStore()
   return { names: read, columns }
 }
 
@@ -65,7 +67,9 @@ async function cutAtPresent(book: string, plan: CutPlan, key: string, same: Held
   if (!meta || meta.arriving === 1) return cutBook((await currentBook(book)).book, plan)
   if (last?.revision === meta.revision) return last.cut
   const touched = last && touchedSince(meta, last.revision)
-  const inPart = last && touched && recut(last.cut, await bookWithTrips(book, touched), touched, plan)
+  const part = touched && (await bookWithTrips(book, touched))
+  await letGoOfStore()
+  const inPart = last && touched && part && recut(last.cut, part, touched, plan)
   const cut = inPart ?? cutBook((await currentBook(book)).book, plan)
   // The answer does not wait for it, and a device without room for it cuts again the next time.
   void keep(book, key, meta.revision, cut).catch(() => undefined)

@@ -2,16 +2,16 @@ import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import type { Foresee } from './foresee.worker.ts'
 
-export type { DeckAsked, Foresee } from './foresee.worker.ts'
+export type { DaysLikeIt, DeckAnswer, DeckAsked, Foresee, RuleEvidence } from './foresee.worker.ts'
 
-const remotes: Partial<Record<keyof Foresee, Remote<Foresee>>> = {}
+/** Who waits for whom: the deck for nothing, and nothing for the past that is gone through. */
+const WORKER_OF = { deck: 'deck', worth: 'past', daysLike: 'beside', rules: 'beside', evidence: 'beside' } as const
 
-/**
- * The worker that foretells, started at its first use; apart from the one that answers boards, which it would keep waiting. Each method has
- * its own: a deck is not to wait until the past is gone through.
- */
+const remotes: Partial<Record<string, Remote<Foresee>>> = {}
+
+/** A worker that foretells, started at its first use; apart from the one that answers boards, which it would keep waiting. */
 export function foresee(method: keyof Foresee): Remote<Foresee> {
-  return (remotes[method] ??= wrap<Foresee>(
+  return (remotes[WORKER_OF[method]] ??= wrap<Foresee>(
     new Worker(new URL('./foresee.worker.ts', import.meta.url), { type: 'module' }),
   ))
 }

@@ -1,7 +1,16 @@
 import { expose } from 'comlink'
-import type { BookRecords } from '@jotbook/core'
-import { backtest, patternBook, planDeck, tripOfForecast } from '@jotbook/core/predict'
-import type { Backtest, DeckPlan, DeckQuestion, ExpectedHour, PatternBook } from '@jotbook/core/predict'
+import { CLAIMS, likeOf, tryClaims } from '@jotbook/core'
+import type { BookRecords, LikeGroup, LikeTrip } from '@jotbook/core'
+import { backtest, howFished, patternBook, planDeck, rulesAhead, tripOfForecast } from '@jotbook/core/predict'
+import type {
+  Backtest,
+  DeckPlan,
+  DeckQuestion,
+  ExpectedHour,
+  HowFished,
+  PatternBook,
+  RulesAhead,
+} from '@jotbook/core/predict'
 import { currentBook } from './heldBook.ts'
 
 /** What is asked of a day that has not been. */
@@ -14,6 +23,28 @@ export interface DeckAsked {
   readonly excluded: readonly string[]
 }
 
+/** A deck, and how each of its rods was fished where it paid. */
+export interface DeckAnswer extends DeckPlan {
+  readonly how: Readonly<Record<string, HowFished>>
+}
+
+/** Past trips that were like the day, and what their hours are worth as evidence. */
+export interface DaysLikeIt {
+  readonly all: LikeGroup | null
+  readonly trips: readonly LikeTrip[]
+}
+
+/** What the book knows of a rule: its ratio with limits, and what that rests on. */
+export interface RuleEvidence {
+  readonly claim: string
+  readonly ratio: number | null
+  readonly lower: number
+  readonly upper: number
+  readonly hours: number
+  readonly strikes: number
+  readonly trips: number
+}
+
 /** The model of the book at its present revision: it takes seconds, and serves every plan until the book changes. */
 let held:
   | { readonly id: string; readonly revision: number; readonly book: BookRecords; readonly learnt: PatternBook }
@@ -22,23 +53,26 @@ let held:
 async function learntBook(id: string): Promise<{ readonly book: BookRecords; readonly learnt: PatternBook }> {
   const { book, revision } = await currentBook(id)
   if (held?.id === id && held.revision === revision) return held
-  // After a change it goes on from where it was: what said nothing then is looked at again when the page is opened anew.
+  // After a change it goes on from where it was.
   const start = held?.id === id ? { start: held.learnt.model } : {}
   const now = { id, revision, book, learnt: patternBook(book, start) }
   held = now
   return now
 }
 
+const MOST_DAYS = 5
+
 const foresee = {
-  async deck(bookId: string, { water, hours, rods, objective, locked, excluded }: DeckAsked): Promise<DeckPlan> {
+  async deck(bookId: string, { water, hours, rods, objective, locked, excluded }: DeckAsked): Promise<DeckAnswer> {
     const { book, learnt } = await learntBook(bookId)
-    return planDeck(book, learnt.rows, learnt.model, {
+    const deck = planDeck(book, learnt.rows, learnt.model, {
       ...tripOfForecast(water, hours),
       rods,
       objective,
       locked: new Set(locked),
       excluded: new Set(excluded),
     })
+    return { ...deck, how: Object.fromEntries(deck.rods.map(({ lure }) => [lure, howFished(book, lure, water)])) }
   },
 
   /** The plan tried on the book's own past. */
@@ -46,6 +80,52 @@ const foresee = {
     const { book } = await currentBook(bookId)
     return backtest(book, { rods })
   },
+
+  async daysLike(bookId: string, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<DaysLikeIt> {
+    const { book } = await currentBook(bookId)
+    const numbers = meanOf(hours)
+    if (Object.keys(numbers).length === 0) return { all: null, trips: [] }
+    const { all, trips } = likeOf(book, { water, now: { numbers, words: {} }, by: [] })
+    return { all, trips: trips.slice(0, MOST_DAYS) }
+  },
+
+  async rules(bookId: string, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<RulesAhead> {
+    const { book } = await currentBook(bookId)
+    return rulesAhead(book, tripOfForecast(water, hours).trip)
+  },
+
+  /** What the hours of the whole book say of some rules. */
+  async evidence(bookId: string, ids: readonly string[]): Promise<RuleEvidence[]> {
+    const { book } = await currentBook(bookId)
+    return tryClaims(book, { claims: CLAIMS.filter(({ id }) => ids.includes(id)) }).map(
+      ({ claim, ratio, lower, upper, hoursIn, strikesIn, trips }) => ({
+        claim: claim.id,
+        ratio,
+        lower,
+        upper,
+        hours: hoursIn,
+        strikes: strikesIn,
+        trips: trips.length,
+      }),
+    )
+  },
+}
+
+/** Columns of a reading by which days are compared. */
+const LIKENESS = {
+  waterTempC: 'water_temp_c',
+  visibilityM: 'visibility_m',
+  windMps: 'wind_mps',
+  cloudPct: 'cloud_pct',
+} as const
+
+function meanOf(hours: readonly ExpectedHour[]): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(LIKENESS).flatMap(([field, column]) => {
+      const values = hours.flatMap(({ fields }) => (typeof fields[field] === 'number' ? [fields[field]] : []))
+      return values.length === 0 ? [] : [[column, values.reduce((sum, one) => sum + one, 0) / values.length]]
+    }),
+  )
 }
 
 export type Foresee = typeof foresee

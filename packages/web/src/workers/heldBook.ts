@@ -1,6 +1,7 @@
 import { pastsOf, tripBundles } from '@jotbook/core'
 import type { BookRecords, WaterPast } from '@jotbook/core'
 import { bookRecords, patchedBook, store, touchedSince } from '../offline/forWorkers.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
 
 export interface HeldBook {
   readonly id: string
@@ -23,9 +24,13 @@ async function brought(bookId: string, before: HeldBook | undefined): Promise<He
   const meta = await store.books.get(bookId)
   const revision = meta?.revision ?? 0
   const same = before?.id === bookId ? before : undefined
-  if (same?.revision === revision && meta?.arriving !== 1) return same
+  if (same?.revision === revision && meta?.arriving !== 1) {
+    await letGoOfStore()
+    return same
+  }
   const touched = same && meta ? touchedSince(meta, same.revision) : undefined
   const book = same && touched ? await patchedBook(bookId, same.book, touched) : await bookRecords(bookId)
+  await letGoOfStore()
   // Read first: a book that was still arriving is whole only now.
   return { id: bookId, revision, book, past: lazyPasts(book) }
 }

@@ -1,12 +1,29 @@
 import { expose } from 'comlink'
 import { answerLong } from '@jotbook/core'
 import type { LongAnswer, LongQuestion } from '@jotbook/core'
-import { bookRecords, store } from '../offline/forWorkers.ts'
+import { patternsOfWater } from '@jotbook/core/patterns'
+import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
+import { bookRecords, recordsOf, store } from '../offline/forWorkers.ts'
+import { answerOnce } from './answerOnce.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
 
 /** One question that takes seconds; the worker is ended after it, or to call it off. */
 const long = {
   async answer(book: string, question: LongQuestion, progress: (share: number) => void): Promise<LongAnswer> {
     return answerLong(await bookRecords(book), question, progress)
+  },
+
+  /** The pattern book of a water, kept on the device under `key` until the book changes. */
+  patterns(book: string, water: string, key: string, progress: (share: number) => void): Promise<WaterPattern[]> {
+    return answerOnce(book, key, async () => {
+      const records = await bookRecords(book)
+      const known = (await recordsOf(book, 'pattern'))
+        .filter((one) => one.water === water && !one.deletedAt)
+        .map(({ where, foundOn }): KnownPattern => ({ where, foundOn }))
+      await letGoOfStore()
+      // By its id: a water that is renamed keeps its history.
+      return patternsOfWater(records, water, { known, progress })
+    })
   },
 
   /** How much there is to look through. */

@@ -2,6 +2,7 @@ import { isStrike, contributions, buildColumns, looseEndsOfTrip, planFor, tripBu
 import type { BookRecords, TripBundle } from '@jotbook/core'
 import { listsWithTrips, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
 
 /** What a list of trips says of each. */
 export interface TripSums {
@@ -36,7 +37,9 @@ async function summed(bookId: string): Promise<[TripSums[], number]> {
 
 async function patched(bookId: string, before: readonly TripSums[], touched: ReadonlySet<string>): Promise<TripSums[]> {
   if (touched.size === 0) return [...before]
-  const anew = new Map(sumsOf(await listsWithTrips(bookId, touched)).map((sums) => [sums.trip, sums]))
+  const read = await listsWithTrips(bookId, touched)
+  await letGoOfStore()
+  const anew = new Map(sumsOf(read).map((sums) => [sums.trip, sums]))
   const stands = before.flatMap((sums) => (touched.has(sums.trip) ? (anew.get(sums.trip) ?? []) : sums))
   const known = new Set(before.map(({ trip }) => trip))
   return [...stands, ...[...anew.values()].filter(({ trip }) => !known.has(trip))]

@@ -34,11 +34,8 @@ export interface AroundChange {
  * Source     self-controlled case series: Farrington (1995)
  */
 export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
-  const info = columnInfo(change.column)
-  if (info.source !== 'reading' && info.source !== 'worked')
-    throw new QuestionError(`${change.column} is not a condition that changes through a trip`)
   const trips = fishedTrips(book).flatMap((trip) => {
-    const times = crossings(trip, info.field, change)
+    const times = crossings(trip, change)
     return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []
   })
   const against = (offset: (ms: EpochMs) => { fromMs: EpochMs; toMs: EpochMs }): InsideOut =>
@@ -58,7 +55,11 @@ export function aroundChange(book: BookRecords, change: ConditionChange, options
   }
 }
 
-function crossings({ bundle, stints }: FishedTrip, field: string, { to, direction }: ConditionChange): EpochMs[] {
+/** When a condition changed so while a trip was fished. Throws QuestionError for a column that is no condition. */
+export function crossings({ bundle, stints }: FishedTrip, { column, to, direction }: ConditionChange): EpochMs[] {
+  const { source, field } = columnInfo(column)
+  if (source !== 'reading' && source !== 'worked')
+    throw new QuestionError(`${column} is not a condition that changes through a trip`)
   if (stints.length === 0) return []
   const [fromMs, toMs] = [
     Math.min(...stints.map((stint) => stint.fromMs)),

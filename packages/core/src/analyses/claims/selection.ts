@@ -28,7 +28,9 @@ const NAMES_ITS_OWN: ReadonlySet<ClaimOutcome> = new Set([
 ])
 
 function textsOf({ when, lure, against, outcome }: Claim): string[] {
-  const worded = against === ALL_OTHERS || against === SAME_BODY || NAMES_ITS_OWN.has(outcome)
+  // A catcher is held against what finds for it, which is no matter of bodies.
+  const isBody = against === SAME_BODY && outcome !== 'follow-up'
+  const worded = against === ALL_OTHERS || isBody || NAMES_ITS_OWN.has(outcome)
   return [when, lure, ...(worded ? [] : [against])]
 }
 

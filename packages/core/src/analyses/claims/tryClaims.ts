@@ -1,15 +1,13 @@
 import { QuestionError, at } from '../../checked/index.ts'
-import { buildColumns, planCuts } from '../../effort/index.ts'
-import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
-import { CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
+import type { BookRecords } from '../../effort/index.ts'
+import { ALL_OTHERS, CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import { followUp } from '../after/followUp.ts'
 import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
-import { namesOf, rowFilter, bookDispersion, tripSpread, clauseRanges, namedColumns } from '../../query/index.ts'
 import type { Names, Clause } from '../../query/index.ts'
 import { boutsBySide } from '../within/boutsBySide.ts'
-import { ClockHours, clockOf } from '../within/clock.ts'
+import type { ClockHours } from '../within/clock.ts'
 import { tripOf } from '../within/comparedTrips.ts'
 import {
   NOTHING_YET,
@@ -22,7 +20,9 @@ import {
   sizeResult,
 } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
-import { anyFilter, clausesOf, selectionOf } from './selection.ts'
+import { cutBook } from './cutBook.ts'
+import type { CutBook } from './cutBook.ts'
+import { anyFilter, selectionOf } from './selection.ts'
 import { phaseResult, pitchResult, setResult } from './strikesOf.ts'
 import { toLog } from './toLog.ts'
 import { travelsResult } from './travelsResult.ts'
@@ -67,7 +67,7 @@ export interface TryOptions extends Confidence {
   readonly progress?: (share: number) => void
 }
 
-const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'back', 'side', 'belly'] as const
+const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
 
 /**
  * Puts rules of the trade on trial against a book.
@@ -82,17 +82,18 @@ export function tryClaims(
   { claims = CLAIMS, water, progress, ...options }: TryOptions = {},
 ): ClaimTrial[] {
   const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
-  const bySpecies = new Map<string | undefined, SpeciesBook>()
-  const bookOf = (species: string | undefined): SpeciesBook => {
-    let known = bySpecies.get(species)
-    if (!known) bySpecies.set(species, (known = speciesBook(book, species, claims, here)))
+  const cuts = new Map<string, CutBook>()
+  const bookOf = (claim: Claim): CutBook => {
+    const key = `${claim.species ?? ''}|${claim.since ?? ''}`
+    let known = cuts.get(key)
+    if (!known) cuts.set(key, (known = cutBook(book, claim, claims, here)))
     return known
   }
   const outcomes = claims.map((claim, i) => {
     progress?.(i / claims.length)
-    const cut = bookOf(claim.species)
+    const cut = bookOf(claim)
     const { rows, columns } = cut
-    if (rows.length === 0)
+    if (rows.length === 0 && claim.since === undefined)
       throw new QuestionError(
         water === undefined
           ? 'the book has no hours to put a claim on trial with'
@@ -100,8 +101,9 @@ export function tryClaims(
       )
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
     const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
-    const outcome = resultOf(question, cut.names)
-    return { question, outcome, missing: missingFor(question, outcome), spread: cut }
+    const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, cut.names)
+    const missing = rows.length === 0 ? [] : missingFor(question, outcome)
+    return { question, outcome, missing, spread: cut }
   })
   progress?.(1)
   const judged = judge(
@@ -120,54 +122,6 @@ export function tryClaims(
 
 const missingFor = ({ columns, claim, rows, selection }: Question, outcome: ClaimResult): readonly string[] =>
   'cannot' in outcome ? toLog(columns, claim, rows, selection) : []
-
-interface SpeciesBook {
-  readonly book: BookRecords
-  readonly columns: SegmentColumns
-  readonly rows: readonly number[]
-  readonly keep: (row: number) => boolean
-  readonly names: Names
-  readonly clock: ClockHours | undefined
-  /** How its trips differ, and how its strikes come in flurries. */
-  readonly variance: number
-  readonly dispersion: number
-}
-
-/** The book with strikes of one species alone, cut for every claim that is asked of it. */
-function speciesBook(
-  book: BookRecords,
-  species: string | undefined,
-  claims: readonly Claim[],
-  here: readonly Clause[],
-): SpeciesBook {
-  const own =
-    species === undefined
-      ? book
-      : {
-          ...book,
-          strikes: book.strikes.filter((strike) => strike.species === species),
-          trips: book.trips.map((trip) => ({ ...trip, target: null })),
-        }
-  const clauses = [...here, ...claims.filter((claim) => claim.species === species).flatMap(clausesOf)]
-  // Rules speak in the trade's words: the bands as they are built in, whatever the book sets.
-  const columns = buildColumns(own, planCuts([...namedColumns(clauses), ...ALWAYS], clauseRanges(clauses)))
-  const names = namesOf(own)
-  const keep = rowFilter(columns, here, names)
-  const rows = Array.from({ length: columns.rows }, (_, row) => row).filter(keep)
-  const fished = rows.filter((row) => at(columns.hours, row) > 0)
-  const dispersion = bookDispersion(columns, fished)
-  const clock = clockOf(columns, fished)
-  return {
-    book: own,
-    columns,
-    rows,
-    keep,
-    names,
-    clock: clock && new ClockHours(clock),
-    variance: tripSpread(columns, dispersion)?.variance ?? 0,
-    dispersion,
-  }
-}
 
 function resultOf(question: Question, names: Names): ClaimResult {
   const { columns, claim, rows } = question
@@ -234,7 +188,9 @@ function followUpResult({ book, columns, claim, rows, options }: Question, names
         .map((row) => (stints ? at(stints.levels, at(stints.codes, row)) : '')),
     )
   }
-  const [finders, catchers] = [stintsOf(claim.against), stintsOf(claim.lure)]
+  // Held against all others, whatever found the fish.
+  const finder = claim.against === ALL_OTHERS ? '' : claim.against
+  const [finders, catchers] = [stintsOf(finder), stintsOf(claim.lure)]
   const { finds, inside, outside, ratio, trips } = followUp(
     book,
     (stint) => finders.has(stint.id),
@@ -251,7 +207,7 @@ function followUpResult({ book, columns, claim, rows, options }: Question, names
 function trialOf(
   { columns, claim, selection, rows }: Question,
   outcome: ClaimResult,
-  { variance, dispersion, clock }: Pick<SpeciesBook, 'variance' | 'dispersion' | 'clock'>,
+  { variance, dispersion, clock }: Pick<CutBook, 'variance' | 'dispersion' | 'clock'>,
 ): Omit<ClaimTrial, 'verdict' | 'q'> {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number =>
     rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)

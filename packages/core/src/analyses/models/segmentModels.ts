@@ -27,6 +27,8 @@ export interface CurveQuestion {
 export interface BookCurve extends RateCurve {
   readonly of: string
   readonly restsOn: RestsOn
+  /** Where the hours and the strikes lie along the condition: pieces of equal length, those without hours left out. */
+  readonly along: readonly { readonly x: number; readonly hours: number; readonly strikes: number }[]
 }
 
 /** Stints are cut so often along a condition's range that within a piece it hardly moves. */
@@ -64,7 +66,27 @@ export function curveOf(
     },
     { ...options, ...wanted, dispersion: bookDispersion(columns, rows) },
   )
-  return { ...curve, of: info.name, restsOn: restsOn(columns, known, rows) }
+  return {
+    ...curve,
+    of: info.name,
+    restsOn: restsOn(columns, known, rows),
+    along: piecesOf(columns, known, { values, low, high }),
+  }
+}
+
+function piecesOf(
+  { hours, strikes }: SegmentColumns,
+  rows: readonly number[],
+  { values, low, high }: { readonly values: ArrayLike<number>; readonly low: number; readonly high: number },
+): BookCurve['along'] {
+  const width = (high - low) / PIECES
+  const pieces = Array.from({ length: PIECES }, (_, i) => ({ x: low + (i + 0.5) * width, hours: 0, strikes: 0 }))
+  for (const row of rows) {
+    const piece = at(pieces, Math.min(PIECES - 1, Math.floor((at(values, row) - low) / width)))
+    piece.hours += at(hours, row)
+    piece.strikes += at(strikes, row)
+  }
+  return pieces.filter((piece) => piece.hours > 0)
 }
 
 export interface ModelQuestion {

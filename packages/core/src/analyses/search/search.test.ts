@@ -158,7 +158,7 @@ describe('searchPatterns', () => {
       return searchPatterns(input, { ...options, seed: seed + 1 }).subjects.some(({ pFamily }) => pFamily <= 0.05)
     })
     expect(nothing.filter(Boolean).length).toBeLessThanOrEqual(1)
-  }, 120_000)
+  })
 
   it('seldom cries wolf where trips differ, strikes come in flurries and effort follows season and light', () => {
     const random = seededRandom(11)
@@ -168,7 +168,7 @@ describe('searchPatterns', () => {
     expect(alarms.filter(({ findings }) => findings.some(({ pFamily }) => pFamily <= 0.05)).length).toBeLessThanOrEqual(
       2,
     )
-  }, 120_000)
+  })
 
   it('finds a window of four times as much, says what it rests on, and sees it on trips that did not find it', () => {
     const random = seededRandom(12)
@@ -190,7 +190,7 @@ describe('searchPatterns', () => {
       4,
     )
     expect(found.filter(({ first }) => (first.heldOut?.lower ?? 0) > 1).length).toBeGreaterThanOrEqual(4)
-  }, 120_000)
+  })
 
   it('refuses a book without a strike, and more than four conditions', () => {
     const { input } = searchBook({ ...PLAIN, trips: 20, rate: 0 }, seededRandom(1))

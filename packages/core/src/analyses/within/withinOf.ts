@@ -2,17 +2,19 @@ import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
-import type { Confidence, ShareStratum, WeightStratum } from '../../stats/index.ts'
+import type { Confidence, Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns, bookDispersion } from '../../query/index.ts'
 import {
   LEAST,
+  NO_EXPOSURE,
+  plusExposure,
   strengthOf,
   mantelHaenszelShareRatio,
   sharesTogether,
   weightRatio,
   weightsTogether,
 } from '../../stats/index.ts'
-import type { Clause } from '../../query/index.ts'
+import type { Clause, Question } from '../../query/index.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
 import { lureOrDay, sensitivityOf } from './lureOrDay.ts'
@@ -49,6 +51,15 @@ export interface BookWithin extends LureOrDay {
   /** Strikes of A and B, and the trips with hours of either. */
   readonly strikes: { readonly a: number; readonly b: number }
   readonly tripIds: readonly string[]
+  /** Hours and strikes of both, trip by trip, in the order of the book's hours. */
+  readonly pairs: readonly TripExposures[]
+}
+
+/** Hours and strikes of A and B on one trip. */
+export interface TripExposures {
+  readonly trip: string
+  readonly a: Exposure
+  readonly b: Exposure
 }
 
 const OTHERS_BLANK = 'others blank'
@@ -57,16 +68,25 @@ const OTHERS_BLANK = 'others blank'
  * Two patterns of a book held against each other, lure or day. Throws QuestionError for an unknown column, an hour that is both A and B, or
  * hours of neither.
  */
-export function withinOf(
+export function withinOf(book: BookRecords, question: WithinQuestion, options: Confidence = {}): BookWithin {
+  const { by, where } = cutForWithin(question)
+  const columns = buildColumns(book, planCuts([...namedColumns(where), ...by], clauseRanges(where), book.bands))
+  return withinOfCut(book, columns, question, options)
+}
+
+/** How a book is cut to compare two patterns: the same for any two of the same columns. */
+export const cutForWithin = ({ a, b, where }: WithinQuestion): Question => ({
+  by: ['reason', 'stint', 'lure', 'water', 'hour'],
+  where: [...a, ...b, ...where],
+})
+
+/** The same of a book that is cut already by those columns. */
+export function withinOfCut(
   book: BookRecords,
+  columns: SegmentColumns,
   { a, b, where, of = 'rate', design }: WithinQuestion,
   options: Confidence = {},
 ): BookWithin {
-  const clauses = [...a, ...b, ...where]
-  const columns = buildColumns(
-    book,
-    planCuts([...namedColumns(clauses), 'reason', 'stint', 'lure', 'water', 'hour'], clauseRanges(clauses), book.bands),
-  )
   const names = namesOf(book)
   const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
   const all = Array.from({ length: columns.rows }, (_, row) => row)
@@ -107,7 +127,21 @@ export function withinOf(
     switches: switchesOf(book, columns, rows, asked),
     strikes: { a: strikesOf(sides.inA), b: strikesOf(sides.inB) },
     tripIds: [...new Set(rows.filter(asked).map((row) => tripOf(columns, row)))],
+    pairs: pairsOf(columns, rows, sides),
   }
+}
+
+function pairsOf(columns: SegmentColumns, rows: readonly number[], { inA, inB }: Sides): TripExposures[] {
+  const pairs = new Map<string, TripExposures>()
+  for (const row of rows) {
+    const [isA, isB] = [inA(row), inB(row)]
+    if (!isA && !isB) continue
+    const trip = tripOf(columns, row)
+    const { a, b } = pairs.get(trip) ?? { a: NO_EXPOSURE, b: NO_EXPOSURE }
+    const own = { events: at(columns.strikes, row), exposureHours: at(columns.hours, row) }
+    pairs.set(trip, { trip, a: isA ? plusExposure(a, own) : a, b: isB ? plusExposure(b, own) : b })
+  }
+  return [...pairs.values()]
 }
 
 const sumOf = (

@@ -3,6 +3,7 @@ import type { IMetar } from 'metar-taf-parser'
 import { HOUR_MS, MINUTE_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import { toSi } from '../../units/units.ts'
+import { hasThunder, skyOf, tenth, windOf } from './reportParts.ts'
 
 /** One report of a weather station, as far as it was made and makes sense. */
 export interface WeatherReport {
@@ -109,56 +110,6 @@ function timeNear(day: number, hour: number, minute: number, nearMs: EpochMs): E
   })
   return months.find((ms) => ms !== undefined && ms <= nearMs + 60 * MINUTE_MS)
 }
-
-const SPEEDS: Readonly<Record<string, number>> = { KT: 0.514444, MPS: 1, 'KM/H': 1 / 3.6 }
-const tenth = (value: number): number => Math.round(value * 10) / 10
-
-function windOf({ wind }: IMetar, doubts: string[]): Pick<WeatherReport, 'windMps' | 'gustMps' | 'windFromDeg'> {
-  const unit = wind && SPEEDS[wind.unit]
-  if (!wind || unit === undefined) return {}
-  const windMps = tenth(wind.speed * unit)
-  if (windMps > 60) {
-    doubts.push(`A wind of ${wind.speed} ${wind.unit} cannot be: not used.`)
-    return {}
-  }
-  return {
-    windMps,
-    ...(wind.gust === undefined ? {} : { gustMps: tenth(wind.gust * unit) }),
-    ...(typeof wind.degrees === 'number' && wind.degrees <= 360 ? { windFromDeg: wind.degrees } : {}),
-  }
-}
-
-/** Eighths of the sky, the middle of each word (WMO code table 2700). */
-const COVER: Readonly<Record<string, number>> = { SKC: 0, NSC: 0, FEW: 18.75, SCT: 43.75, BKN: 75, OVC: 100 }
-
-function skyOf(metar: IMetar, entry: string): Pick<WeatherReport, 'cloudPct' | 'precipitation' | 'rainMm'> {
-  const covers = metar.clouds.flatMap(({ quantity }) => COVER[quantity] ?? [])
-  const open = metar.cavok === true || /\b(SKC|CLR|NSC|NCD)\b/.test(entry)
-  const cloudPct =
-    metar.verticalVisibility !== undefined ? 100 : covers.length > 0 ? Math.max(...covers) : open ? 0 : undefined
-  // Hourly precipitation in hundredths of an inch.
-  const fallen = /\bRMK\b.*\bP(\d{4})\b/.exec(entry)?.[1]
-  return {
-    ...(cloudPct === undefined ? {} : { cloudPct }),
-    precipitation: precipitationOf(metar),
-    ...(fallen === undefined ? {} : { rainMm: tenth(Number(fallen) * 0.254) }),
-  }
-}
-
-function precipitationOf({ weatherConditions }: IMetar): string {
-  const falls = (phenomenon: string) =>
-    weatherConditions.find(({ phenomenons }) => (phenomenons as string[]).includes(phenomenon))
-  if (falls('SN')) return 'snow'
-  const rain = falls('RA')
-  if (rain) return (rain.intensity as string | undefined) === '+' ? 'heavy rain' : 'rain'
-  return falls('DZ') ? 'drizzle' : falls('FG') ? 'fog' : 'none'
-}
-
-const hasThunder = ({ weatherConditions }: IMetar): boolean =>
-  weatherConditions.some(
-    ({ descriptive, phenomenons }) =>
-      (descriptive as string | undefined) === 'TS' || (phenomenons as string[]).includes('TS'),
-  )
 
 function airOf(
   { temperature, altimeter }: IMetar,

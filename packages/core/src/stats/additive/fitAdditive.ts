@@ -1,5 +1,5 @@
-import { forward, lowerInverse } from '../../numerics/index.ts'
-import type { Arrowhead, Square } from '../../numerics/index.ts'
+import { HalfSolution, halfOfRow, lowerInverse, transposed } from '../../numerics/index.ts'
+import type { Square } from '../../numerics/index.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
 import { PenalisedPoisson } from './penalisedPoisson.ts'
 import type { Place, Strengths, Values } from './penalisedPoisson.ts'
@@ -22,10 +22,10 @@ export interface AdditiveModel {
   readonly coefficients: Float64Array
   /** By how much its mean lies off that: rates, which are exponentials, need it. */
   readonly meanOffMode: Float64Array
-  /** Cholesky factor of the coefficients' precision, trips integrated out. */
-  readonly factor: Square
-  /** The columns that the factor is of: those of terms that say nothing have gone. */
-  readonly kept: Int32Array
+  /** L⁻¹, transposed, of the Cholesky factor of the coefficients' precision, trips integrated out: V = L⁻ᵀ·L⁻¹. */
+  readonly halves: Square
+  /** The place of each column in it; −1 for those of terms that say nothing, which have gone. */
+  readonly places: Int32Array
   /** By term, in order. */
   readonly strengths: Float64Array
   /** Degrees of freedom that the data use, by term. */
@@ -49,6 +49,8 @@ const MOST_UPDATES = 60
 const CLOSE = 2e-3
 /** Standard errors above nought from which effects on trial are taken up. (ours) */
 const TAKEN_UP = 2
+/** Time grows with the cube of the columns: with so many no further term is taken up. (ours) */
+const MOST_COLUMNS = 600
 /** Near enough to judge terms on trial. */
 const NEAR = 0.1
 const HALVINGS = 4
@@ -68,30 +70,37 @@ const FIRST_PASSES = 4
  *            likelihood (Laplace; Wood, J. R. Stat. Soc. B 73 (2011) 3) would fall; posterior: Wood, Generalized Additive Models (2017) §6.10
  */
 export function fitAdditive(data: SparseRows, spec: AdditiveSpec): AdditiveModel {
+  const { start, terms } = spec
   const whole: Whole = { data, spec }
-  const started = new Map(spec.terms.map(({ name }, j) => [name, spec.start?.strengths[j]]))
-  // Begun from another fit, the terms that said something there are tried, and no others.
-  const main = spec.terms.filter(({ name, onTrial }) => (spec.start ? started.get(name)! < STRONGEST : !onTrial))
-  const tried = spec.start ? [] : spec.terms.filter(({ onTrial }) => onTrial)
-  const from: Strengths = {
-    strengths: Float64Array.from(main, ({ name, charge }) => started.get(name) ?? FIRST_STRENGTH[charge]),
-    tripPrecision: 1 / (spec.start?.tripSd ?? FIRST_TRIP_SD) ** 2,
-  }
-  const first = improved(partOf(main, data, spec), from, whole, tried.length > 0 ? NEAR : CLOSE)
-  const onTrial = tried.filter(
-    (term) => first.part.fitter.spreadScore(data, term.first, term.size, first.place) > TAKEN_UP,
-  )
-  const found = onTrial.length === 0 ? first : improved(...joined(first, onTrial, whole), whole, CLOSE)
+  const started = new Map(terms.map(({ name }, j) => [name, start?.strengths[j] ?? STRONGEST]))
+  // Begun from another fit, terms that said something there are in from the start; all others are on trial as ever.
+  const main = terms.filter(({ name, onTrial }) => !onTrial || started.get(name)! < STRONGEST)
+  const tried = terms.filter((term) => !main.includes(term))
+  const first = improved(begin(main, started, whole), whole, tried.length > 0 ? NEAR : CLOSE)
+  const takenUp = takenUpOf(tried, first, data)
+  const found = tried.length === 0 ? first : improved(joined(first, takenUp, whole), whole, CLOSE)
   const { part, place, at } = found
   return {
     ...inWhole(part, place, at, spec),
-    factor: place.system.factor,
-    kept: part.kept,
     tripSd: 1 / Math.sqrt(at.tripPrecision),
     reml: place.reml,
     updates: found.count,
     converged: found.converged,
   }
+}
+
+/** Terms on trial that say something, those that say most first, as far as there is room. */
+function takenUpOf(tried: readonly AdditiveTerm[], { part, place }: Improved, data: SparseRows): AdditiveTerm[] {
+  let room = MOST_COLUMNS - part.kept.length
+  return tried
+    .map((term) => ({ term, score: part.fitter.spreadScore(data, term.first, term.size, place) }))
+    .filter(({ score }) => score > TAKEN_UP)
+    .sort((one, other) => other.score - one.score)
+    .flatMap(({ term }) => {
+      if (term.size > room) return []
+      room -= term.size
+      return [term]
+    })
 }
 
 interface Whole {
@@ -107,11 +116,18 @@ interface Improved {
   readonly converged: boolean
 }
 
+/** Where a stage begins. */
+interface Begun {
+  readonly part: Part
+  readonly at: Strengths
+  readonly values: Values
+}
+
 /** Updates the strengths until the restricted likelihood rises by no more than `close`; terms that come to say nothing go on the way. */
-function improved(begun: Part, from: Strengths, { data, spec }: Whole, close: number): Improved {
-  let [part, at] = [begun, from]
+function improved(begun: Begun, { data, spec }: Whole, close: number): Improved {
+  let { part, at } = begun
   let updates = new Updates(part.terms.length)
-  let place = part.fitter.climb(startOf(part, spec), at, FIRST_PASSES)
+  let place = part.fitter.climb(begun.values, at, FIRST_PASSES)
   let [count, converged] = [0, false]
   while (count < MOST_UPDATES && !converged) {
     const alive = part.terms.filter((_, j) => !(updates.used[j]! < NOTHING && at.strengths[j]! > FIRST_STRENGTH.size))
@@ -120,8 +136,7 @@ function improved(begun: Part, from: Strengths, { data, spec }: Whole, close: nu
       part = partOf(namedIn(spec, alive), data, spec)
       updates = new Updates(part.terms.length)
       at = { ...at, strengths: at.strengths.filter((_, j) => lasting[j]) }
-      const coefficients = Float64Array.from(part.kept, (column) => place.coefficients[before.kept.indexOf(column)]!)
-      place = part.fitter.climb({ coefficients, effects: place.effects }, at, PASSES)
+      place = part.fitter.climb(carriedOver(before, place, part), at, PASSES)
     }
     let next = updates.next(part.fitter, place, at)
     let tried = part.fitter.climb(place, next, PASSES)
@@ -139,17 +154,37 @@ function improved(begun: Part, from: Strengths, { data, spec }: Whole, close: nu
   return { part, place, at, count, converged }
 }
 
-const startOf = (part: Part, { start }: AdditiveSpec): Values =>
-  part.fitter.start(start && Float64Array.from(part.kept, (column) => start.coefficients[column]!))
+function begin(terms: readonly AdditiveTerm[], started: ReadonlyMap<string, number>, { data, spec }: Whole): Begun {
+  const { start } = spec
+  const part = partOf(terms, data, spec)
+  const strengthOf = ({ name, charge }: AdditiveTerm): number => {
+    const before = started.get(name) ?? STRONGEST
+    return before < STRONGEST ? before : FIRST_STRENGTH[charge]
+  }
+  return {
+    part,
+    at: { strengths: Float64Array.from(terms, strengthOf), tripPrecision: 1 / (start?.tripSd ?? FIRST_TRIP_SD) ** 2 },
+    values: part.fitter.start(start && Float64Array.from(part.kept, (column) => start.coefficients[column]!)),
+  }
+}
 
-/** The terms that were fitted and those taken up, with strengths to go on from. */
-function joined({ part, at }: Improved, onTrial: readonly AdditiveTerm[], { data, spec }: Whole): [Part, Strengths] {
-  const terms = [...namedIn(spec, part.terms), ...onTrial]
-  const strengths = Float64Array.from(
-    terms,
-    ({ name }) => at.strengths[part.terms.findIndex((term) => term.name === name)] ?? FIRST_STRENGTH.size,
-  )
-  return [partOf(terms, data, spec), { ...at, strengths }]
+/** The terms that were fitted and those taken up, going on from where it was. */
+function joined({ part: before, at, place }: Improved, takenUp: readonly AdditiveTerm[], { data, spec }: Whole): Begun {
+  const terms = [...namedIn(spec, before.terms), ...takenUp]
+  const strengthOf = ({ name }: AdditiveTerm): number =>
+    at.strengths[before.terms.findIndex((term) => term.name === name)] ?? FIRST_STRENGTH.size
+  const part = partOf(terms, data, spec)
+  return {
+    part,
+    at: { ...at, strengths: Float64Array.from(terms, strengthOf) },
+    values: carriedOver(before, place, part),
+  }
+}
+
+/** Values of one part's columns in another's; those it did not have begin at nought. */
+function carriedOver(before: Part, place: Place, now: Part): Values {
+  const column = new Map([...before.kept].map((kept, i) => [kept, place.coefficients[i]!]))
+  return { coefficients: Float64Array.from(now.kept, (kept) => column.get(kept) ?? 0), effects: place.effects }
 }
 
 const namedIn = (spec: AdditiveSpec, terms: readonly AdditiveTerm[]): AdditiveTerm[] =>
@@ -179,13 +214,16 @@ function inWhole(
   place: Place,
   at: Strengths,
   spec: AdditiveSpec,
-): Pick<AdditiveModel, 'coefficients' | 'meanOffMode' | 'strengths' | 'edf' | 'edfTrips'> {
+): Pick<AdditiveModel, 'coefficients' | 'meanOffMode' | 'halves' | 'places' | 'strengths' | 'edf' | 'edfTrips'> {
   const coefficients = new Float64Array(spec.columns)
   const meanOffMode = new Float64Array(spec.columns)
-  const off = part.fitter.meanOffMode(place)
+  const halves = transposed(lowerInverse(place.system.factor, part.kept.length), part.kept.length)
+  const places = new Int32Array(spec.columns).fill(-1)
+  const off = part.fitter.meanOffMode(place, halves)
   part.kept.forEach((column, i) => {
     coefficients[column] = place.coefficients[i]!
     meanOffMode[column] = off[i]!
+    places[column] = i
   })
   const found = freedom(part.fitter, place, at)
   const of = (values: Float64Array, gone: number): Float64Array =>
@@ -193,6 +231,8 @@ function inWhole(
   return {
     coefficients,
     meanOffMode,
+    halves,
+    places,
     strengths: of(at.strengths, STRONGEST),
     edf: of(found.edf, 0),
     edfTrips: found.edfTrips,
@@ -206,18 +246,17 @@ const halfway = (from: Strengths, to: Strengths): Strengths => ({
 
 /** Mean and variance of a log rate, for the columns of one row. */
 export function logRateOf(
-  { coefficients, factor, kept }: Pick<AdditiveModel, 'coefficients' | 'factor' | 'kept'>,
+  { coefficients, halves, places }: Pick<AdditiveModel, 'coefficients' | 'halves' | 'places'>,
   row: readonly (readonly [column: number, value: number])[],
 ): { readonly mean: number; readonly variance: number } {
-  const whole = new Float64Array(coefficients.length)
+  const m = Math.round(Math.sqrt(halves.length))
+  const solution = new HalfSolution(halves, new Float64Array(m))
   let mean = 0
   for (const [column, value] of row) {
-    whole[column] = whole[column]! + value
     mean += value * coefficients[column]!
+    if (places[column]! >= 0) solution.add(places[column]!, value)
   }
-  const x = Float64Array.from(kept, (column) => whole[column]!)
-  const half = forward(factor, x, x.length)
-  return { mean, variance: half.reduce((sum, one) => sum + one * one, 0) }
+  return { mean, variance: solution.half.reduce((sum, one) => sum + one * one, 0) }
 }
 
 /** An update that goes on the way of the one before goes farther, up to so many times: effects that are not there die slowly. */
@@ -270,17 +309,13 @@ function freedom(
   { system, effects }: Place,
   { strengths, tripPrecision }: Strengths,
 ): { edf: Float64Array; edfTrips: number } {
-  const halves = lowerInverse(system.factor, fitter.columns)
+  const m = fitter.columns
+  const halves = lowerInverse(system.factor, m)
+  const columns = transposed(halves, m)
   const edf = strengths.map((strength, j) => Math.max(0, fitter.rankOf(j) - strength * fitter.traceOf(j, halves)))
+  const varianceOfRow = (t: number): number =>
+    halfOfRow(system, columns, m, t).reduce((sum, one) => sum + one * one, 1 / system.diagonal[t]!)
   let used = 1e-6
-  for (let t = 0; t < effects.length; t++)
-    used += Math.max(0, 1 - tripPrecision * varianceOf(system, t, fitter.columns))
+  for (let t = 0; t < effects.length; t++) used += Math.max(0, 1 - tripPrecision * varianceOfRow(t))
   return { edf, edfTrips: used }
-}
-
-/** 1/d + |L⁻¹b|²/d²: the variance of one row of the diagonal block (inverse by blocks, Golub & Van Loan 2013 §2.1.4). */
-function varianceOf({ diagonal, joint, factor }: Arrowhead, t: number, m: number): number {
-  const d = diagonal[t]!
-  const half = forward(factor, joint.subarray(t * m, (t + 1) * m), m)
-  return 1 / d + half.reduce((sum, one) => sum + one * one, 0) / (d * d)
 }

@@ -1,4 +1,12 @@
-import { factorArrowhead, forward, halvedStep, logGamma, solveArrowhead } from '../../numerics/index.ts'
+import {
+  HalfSolution,
+  factorArrowhead,
+  halfOfRow,
+  halvedStep,
+  logGamma,
+  quadraticForm,
+  solveArrowhead,
+} from '../../numerics/index.ts'
 import type { Arrowhead, Square } from '../../numerics/index.ts'
 import { differencePenalty, logPseudoDeterminant } from '../curve/penalisedFit.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
@@ -167,7 +175,7 @@ export class PenalisedPoisson {
     }
     let [score, variance] = [0, 0]
     crossed.forEach((line, a) => {
-      const left = own[a]! - dot(line, solveArrowhead(system, line))
+      const left = own[a]! - quadraticForm(system, line)
       score += (pull[a]! ** 2 - left) / 2
       variance += left ** 2 / 2
     })
@@ -175,27 +183,28 @@ export class PenalisedPoisson {
   }
 
   /**
-   * By how much the posterior's mean of each column lies off its mode, to first order.
+   * By how much the posterior's mean of each column lies off its mode, to first order. `columns`: L⁻¹ of the system's factor, transposed.
    *
    *   −½·H⁻¹·Σ μ·x·(x'H⁻¹x): a count says more of what a rate is not above than of what it is not below
    *
    * Source     Tierney & Kadane, JASA 81 (1986) 82, with the Poisson's third derivative μ
    */
-  meanOffMode({ coefficients, effects, system }: Place): Float64Array {
+  meanOffMode({ coefficients, effects, system }: Place, columns: Square): Float64Array {
     const { starts, column, value, trip, trips } = this.data
     const mu = this.means(coefficients, effects)
     const m = this.columns
     const pull = new Float64Array(trips + m)
-    const row = new Float64Array(m)
+    const ofTrip = Array.from({ length: trips }, (_, t) => halfOfRow(system, columns, m, t))
+    const solution = new HalfSolution(columns, new Float64Array(m))
+    const { half } = solution
     for (let i = 0; i < mu.length; i++) {
       const t = trip[i]!
-      row.fill(0)
-      if (trips > 0) for (let c = 0; c < m; c++) row[c] = -system.joint[t * m + c]! / system.diagonal[t]!
-      for (let k = starts[i]!; k < starts[i + 1]!; k++) row[column[k]!] = row[column[k]!]! + value[k]!
-      const half = forward(system.factor, row, m)
-      const leverage = dot(half, half) + (trips > 0 ? 1 / system.diagonal[t]! : 0)
+      const own = ofTrip[t]
+      for (let c = 0; c < m; c++) half[c] = own ? -own[c]! : 0
+      for (let k = starts[i]!; k < starts[i + 1]!; k++) solution.add(column[k]!, value[k]!)
+      const leverage = dot(half, half) + (own ? 1 / system.diagonal[t]! : 0)
       const share = (-0.5 * mu[i]! * leverage) / this.dispersion
-      if (trips > 0) pull[t] = pull[t]! + share
+      if (own) pull[t] = pull[t]! + share
       for (let k = starts[i]!; k < starts[i + 1]!; k++)
         pull[trips + column[k]!] = pull[trips + column[k]!]! + share * value[k]!
     }

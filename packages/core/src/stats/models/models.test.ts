@@ -202,7 +202,7 @@ describe('fitMultilevelPoisson', () => {
     expect(Math.abs((model.sd.trip ?? 0) - 0.6)).toBeLessThan(0.15)
     expect(Math.abs((model.sd.lure ?? 0) - 0.5)).toBeLessThan(0.3)
     expect(model.sd.none).toBeLessThan(0.12)
-  }, 60_000)
+  })
 })
 
 describe('rows that agree', () => {

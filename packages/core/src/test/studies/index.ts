@@ -1,3 +1,4 @@
+import { ADVICE } from './advice.ts'
 import { COMPARISONS } from './comparisons.ts'
 import { CURVES } from './curves.ts'
 import { DECISIONS } from './decisions.ts'
@@ -7,4 +8,4 @@ import type { Study } from './study.ts'
 export type { Figure, Study } from './study.ts'
 
 /** Worlds times questions. */
-export const STUDIES: readonly Study[] = [...COMPARISONS, ...CURVES, ...SEARCHES, ...DECISIONS]
+export const STUDIES: readonly Study[] = [...COMPARISONS, ...CURVES, ...SEARCHES, ...DECISIONS, ...ADVICE]

@@ -77,7 +77,6 @@ describe('a back-up', () => {
     ['encrypted', 'four words of mine'],
   ])(
     'holds everything and comes back the same, record by record, in a history of its own: %s',
-    { timeout: 120_000 },
     async (name, passphrase) => {
       const file = join(folder, `${name}.jotbackup`)
       const made = await writeBackup(server.database, file, passphrase, Date.now())
@@ -107,7 +106,7 @@ describe('a back-up', () => {
     },
   )
 
-  it('that was cut off or changed is told as such, and nothing is restored', { timeout: 60_000 }, async () => {
+  it('that was cut off or changed is told as such, and nothing is restored', async () => {
     const file = join(folder, 'whole.jotbackup')
     await writeBackup(server.database, file, undefined, Date.now())
     const bytes = readFileSync(file)
@@ -125,19 +124,15 @@ describe('a back-up', () => {
     await place.$client.end()
   })
 
-  it(
-    'is made at night, read back, noted for the page, and only the last ones are kept',
-    { timeout: 60_000 },
-    async () => {
-      const settings = { nightly: true, folder: join(folder, 'nightly'), keep: 2, passphrase: undefined }
-      const day = 24 * 3_600_000
-      for (const days of [3, 2, 1])
-        expect(await backUpOnce(server.database, settings, Date.now() - days * day)).toBe(true)
-      expect(readdirSync(settings.folder)).toHaveLength(2)
-      const { last } = (await server.ask('GET', routes.backups)).body as unknown as BackupState
-      expect(last).toMatchObject({ file: readdirSync(settings.folder).sort().at(-1), fault: null })
-    },
-  )
+  it('is made at night, read back, noted for the page, and only the last ones are kept', async () => {
+    const settings = { nightly: true, folder: join(folder, 'nightly'), keep: 2, passphrase: undefined }
+    const day = 24 * 3_600_000
+    for (const days of [3, 2, 1])
+      expect(await backUpOnce(server.database, settings, Date.now() - days * day)).toBe(true)
+    expect(readdirSync(settings.folder)).toHaveLength(2)
+    const { last } = (await server.ask('GET', routes.backups)).body as unknown as BackupState
+    expect(last).toMatchObject({ file: readdirSync(settings.folder).sort().at(-1), fault: null })
+  })
 })
 
 const flipped = (bytes: Buffer): Buffer => {

@@ -80,6 +80,35 @@ describe('the fields of a change', () => {
   })
 })
 
+describe('what is noted beside the log', () => {
+  it('is written by crew, by no viewer, and of no water of another book', async () => {
+    const water = newRecordId()
+    const trip = newRecordId()
+    await pushed(owner, [
+      change('water', water, { name: 'Pond' }, now()),
+      change('trip', trip, { water, start: '2026-03-14T11:30:00.000Z' }, now()),
+    ])
+    const made = (of: string): Change[] => [
+      change('pattern', newRecordId(), { water: of, where: 'wind_band=calm', foundOn: '2026-03-14' }, now()),
+      change('advice', newRecordId(), { trip, time: '2026-03-14T12:30:00.000Z', about: 'bite' }, now()),
+    ]
+    expect(refusals(await pushed(crew, made(water)))).toEqual([])
+    expect(refusals(await pushed(viewer, made(water))).map(({ problem }) => problem.type)).toEqual([
+      '/problems/not-allowed',
+      '/problems/not-allowed',
+    ])
+    // Rules of the book are its owner's.
+    const rule = [change('claim', newRecordId(), { name: 'Mine', since: '2026-03-14' }, now())]
+    expect(refusals(await pushed(crew, rule))).toHaveLength(1)
+    expect(refusals(await pushed(viewer, rule))).toHaveLength(1)
+    expect(refusals(await pushed(owner, rule))).toEqual([])
+    const [foreign] = refusals(await pushed(crew, made(theirWater).slice(0, 1)))
+    expect(foreign?.problem.field).toBe('water')
+    expect(await books.count(`select count(*) as n from patterns where water = '${theirWater}'`)).toBe(0)
+    expect(await books.count(`select count(*) as n from patterns where book_id = '${mine}'`)).toBe(1)
+  })
+})
+
 describe('the second lock', () => {
   it('holds the server’s own statements to one book, whatever they say', async () => {
     expect(await applicationRole(open.server.database)).toBe('jot_app')

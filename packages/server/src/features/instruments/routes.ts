@@ -16,10 +16,11 @@ export function instrumentRoutes(feeds: Feeds, rules: OutsideRules): Router {
 
   router.post('/weather', ...validated(WeatherBody), async (request, response) => {
     const access = bookOf(request)
-    const { hours, until } = request.body
+    const { hours, until, forecast } = request.body
     const url = outsideUrl(await addressOf(access, 'weatherAddress'), ['http:', 'https:'], rules)
     url.searchParams.set('hours', String(Math.ceil(hours)))
     url.searchParams.set('until', until)
+    if (forecast) url.searchParams.set('taf', '1')
     const answer: WeatherText = { text: await fetchOutside(url.href, rules) }
     response.json(answer)
   })

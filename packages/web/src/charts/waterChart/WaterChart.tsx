@@ -7,6 +7,8 @@ export interface ChartSpot {
   readonly id: string
   readonly name: string
   readonly position: Position
+  /** What it gave: how large and how dark it stands on the chart. */
+  readonly mark?: { readonly radius: number; readonly ink: number }
 }
 
 interface WaterChartProps {
@@ -95,10 +97,11 @@ export function WaterChart({
         />
       )}
       {!shore && place && <Cross at={chart.toPage(place)} />}
-      {spots.map(({ id, name, position }) => (
+      {spots.map(({ id, name, position, mark }) => (
         <Spot
           key={id}
           name={name}
+          {...(mark ? { mark } : {})}
           at={chart.toPage(position)}
           selected={id === selected}
           {...(onSpot ? { onPress: () => onSpot(id) } : {})}
@@ -124,14 +127,18 @@ const Cross = ({ at: [x, y] }: { at: readonly [number, number] }) => (
   <path d={`M${x - 9} ${y}H${x + 9}M${x} ${y - 9}V${y + 9}`} stroke={ink.float} strokeWidth="2.5" />
 )
 
+const SPOT_PX = 5.5
+
 /** A spot is a notched float: a ring with its name; the one looked at is filled. */
 function Spot({
   name,
+  mark,
   at: [x, y],
   selected,
   onPress,
 }: {
   name: string
+  mark?: NonNullable<ChartSpot['mark']>
   at: readonly [number, number]
   selected: boolean
   onPress?: () => void
@@ -146,9 +153,17 @@ function Spot({
       }}
     >
       <circle cx={x} cy={y} r="12" fill="transparent" />
-      <circle cx={x} cy={y} r="5.5" fill={selected ? ink.float : ink.halo} stroke={ink.waterline} strokeWidth="2" />
+      <circle
+        cx={x}
+        cy={y}
+        r={mark?.radius ?? SPOT_PX}
+        fill={selected ? ink.float : ink.halo}
+        stroke={ink.waterline}
+        strokeWidth="2"
+      />
+      {mark && <circle cx={x} cy={y} r={mark.radius} fill={ink.waterline} opacity={mark.ink} />}
       <text
-        x={x + 10}
+        x={x + (mark?.radius ?? SPOT_PX) + 4.5}
         y={y + 4.5}
         style={{ fontSize: 13, fontWeight: 600 }}
         fill={ink.waterline}

@@ -2,7 +2,8 @@ import { Box, Flex } from '@chakra-ui/react'
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { localDate } from '@jotbook/core'
 import type { Board, BoardRow, UnitPreferences } from '@jotbook/core'
-import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
+import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
+import { usePlace } from '../../ui/ofBook/place.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Select } from '../../ui/controls.tsx'
@@ -15,6 +16,8 @@ import { Answer } from './Answer.tsx'
 import { Behind } from './Behind.tsx'
 import { HowTheyBit } from './HowTheyBit.tsx'
 import { hoursOfGroup } from './asked.ts'
+import { CompareWith } from './CompareWith.tsx'
+import { MakeRule } from './MakeRule.tsx'
 import { BoardPicture } from './BoardPicture.tsx'
 import { BoardRows } from './BoardRows.tsx'
 import { columnWord } from './columns.ts'
@@ -22,7 +25,7 @@ import { useQuestion } from './useQuestion.ts'
 import type { AskedQuestion } from './asked.ts'
 import { SaveBoard } from './SaveBoard.tsx'
 import { Sentence } from './Sentence.tsx'
-import { SORTS, hasOrder, sortRows, usualSort } from './sortRows.ts'
+import { SORTS, hasOrder, neverPaid, sortRows, usualSort } from './sortRows.ts'
 import type { Sort } from './sortRows.ts'
 import { SmallMultiples } from './SmallMultiples.tsx'
 import { text } from './text.ts'
@@ -37,10 +40,12 @@ export function BoardPage() {
   const question = useQuestion()
   const { value: board, problem } = useBoard(question)
   const trips = useAppSelector(({ records }) => records.trips)
+  const { isBeside } = usePlace()
   return (
-    <Page>
+    <Page {...(isBeside ? { as: 'div' } : {})}>
       <FindingsNav />
       <Sentence question={question} />
+      <AskBeside />
       {question.unread.length > 0 && (
         <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
           {text.unread(question.unread)}
@@ -78,7 +83,6 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
   const left = text.leftOut(leftOut.trips, leftOut.strikes, leftOut.looseStrikes, leftOut.stintsWithoutHours)
   const title = text.picture(listOf(question.by.map(columnWord)), naming.filters(question))
   const origin = text.saved(book, today)
-  const absent = absentGroups(board, question, naming)
   return (
     <>
       <Flex justify="space-between" align="center" wrap="wrap" gap="4px 16px" className="no-print">
@@ -103,12 +107,7 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
       ) : (
         <Apart question={question} split={question.split} />
       )}
-      {absent.length > 0 && <Box mt="10px">{text.noHoursFor(absent)}</Box>}
-      {left !== '' && (
-        <Box mt="10px" className="no-print">
-          <Quiet>{left}</Quiet>
-        </Box>
-      )}
+      <Notes board={board} question={question} naming={naming} left={left} />
       {row && question.split === null && (
         <OfRow row={row} board={board} question={question} naming={naming} onWhat={() => setShown('row')} />
       )}
@@ -127,6 +126,33 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
   )
 }
 
+interface NotesProps {
+  readonly board: Board
+  readonly question: AskedQuestion
+  readonly naming: Naming
+  /** What is not counted, in words. */
+  readonly left: string
+}
+
+/** What the rows do not show by themselves: lures that never paid, groups without hours, what is left out. */
+function Notes({ board, question, naming, left }: NotesProps) {
+  const absent = absentGroups(board, question, naming)
+  const never = neverPaid(board.rows).map(({ group }) =>
+    group.map((level, i) => naming.level(board.by[i] ?? '', level)).join(' · '),
+  )
+  return (
+    <>
+      {never.length > 0 && <Box mt="10px">{text.neverPaid(never)}</Box>}
+      {absent.length > 0 && <Box mt="10px">{text.noHoursFor(absent)}</Box>}
+      {left !== '' && (
+        <Box mt="10px" className="no-print">
+          <Quiet>{left}</Quiet>
+        </Box>
+      )}
+    </>
+  )
+}
+
 interface OfRowProps {
   readonly row: BoardRow
   readonly board: Board
@@ -141,6 +167,8 @@ function OfRow({ row, board, question, naming, onWhat }: OfRowProps) {
   return (
     <>
       <Answer subject={subject} question={question} row={row} board={board} onWhat={onWhat} />
+      <CompareWith row={row} rows={board.rows} question={question} naming={naming} />
+      <MakeRule key={row.group.join('|')} row={row} question={question} naming={naming} />
       {row.strikes > 0 && <HowTheyBit by={question.by} where={hoursOfGroup(question, row.group)} subject={subject} />}
     </>
   )

@@ -33,7 +33,7 @@ export function BoardPicture({ board, all, naming, units, title, foot }: BoardPi
   const height = PICTURE.head + rows.length * PICTURE.row + PICTURE.foot
   return (
     <svg
-      id="board-picture"
+      className="board-picture"
       viewBox={`0 0 ${PICTURE.width} ${height}`}
       width={PICTURE.width}
       height={height}

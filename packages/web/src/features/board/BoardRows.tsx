@@ -4,13 +4,14 @@ import { memo, useState } from 'react'
 import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
-import { SlackLine } from '../../charts/SlackLine.tsx'
+import { EvidenceLine } from '../../charts/EvidenceLine.tsx'
 import { Tally, tallyPitch } from '../../charts/Tally.tsx'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useUnits } from '../../state/useBook.ts'
 import { Button } from '../../ui/controls.tsx'
 import { decimals, quantity, rate, whole } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
+import { useGliding } from '../../ui/useGliding.ts'
 import { text } from './text.ts'
 import { useDrawn } from './useDrawn.ts'
 import type { Naming } from './useNaming.ts'
@@ -76,12 +77,14 @@ export const BoardRows = memo(function BoardRows({ board, all, naming, selected,
   const scale = scaleOf(board.rows, all, SPINDLE_WIDTH)
   const pitch = tallyPitch(board.rows, all.rate, TALLY_WIDTH)
   const rows = whole ? board.rows : board.rows.slice(0, FIRST_ROWS)
+  const keys = rows.map(({ group }) => group.join('|'))
+  const list = useGliding(keys)
   return (
     <Box mt="14px" className="no-print">
       <Axis scale={scale} usualRate={all.rate} />
-      <Box role="list">
-        {rows.map((row) => (
-          <Box role="listitem" key={row.group.join('|')}>
+      <Box role="list" ref={list}>
+        {rows.map((row, i) => (
+          <Box role="listitem" key={keys[i]}>
             <OneRow
               row={row}
               by={board.by}
@@ -240,7 +243,7 @@ function Strength({ row: { strength, better } }: { row: BoardRow }) {
   if (strength === 'too early')
     return (
       <>
-        <SlackLine />
+        <EvidenceLine />
         <div>{text.row.tooEarly}</div>
       </>
     )

@@ -14,6 +14,8 @@ const Underlined = chakra('button', {
     minH: '34px',
     cursor: 'pointer',
     textAlign: 'left',
+    maxW: '100%',
+    overflowWrap: 'anywhere',
     _hover: { bg: 'wash' },
     '&[data-quiet=true]': { color: 'quiet', borderStyle: 'dashed', borderColor: 'quiet' },
   },

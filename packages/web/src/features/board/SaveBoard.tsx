@@ -1,4 +1,5 @@
 import { Flex } from '@chakra-ui/react'
+import type { MouseEvent } from 'react'
 import type { Board } from '@jotbook/core'
 import { Button } from '../../ui/controls.tsx'
 import { giveFile, savePng, saveSvg } from '../../ui/savePicture.ts'
@@ -22,9 +23,9 @@ export function SaveBoard({
   question: string
   origin: string
 }) {
-  const picture = (): SVGSVGElement | null => document.querySelector<SVGSVGElement>('#board-picture')
-  const drawn = (save: (svg: SVGSVGElement, name: string) => Promise<void>) => () => {
-    const svg = picture()
+  const drawn = (save: (svg: SVGSVGElement, name: string) => Promise<void>) => (event: MouseEvent) => {
+    // Two boards may stand side by side, each with its own picture.
+    const svg = event.currentTarget.closest('main, aside')?.querySelector<SVGSVGElement>('.board-picture')
     if (svg) void save(svg, text.save.file)
   }
   return (

@@ -1,4 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { useUnits } from '../../state/useBook.ts'
 import { listOf } from '../../ui/locale.ts'
 import { Choice, Head, Option } from './Choice.tsx'
@@ -21,17 +22,33 @@ const Asked = chakra('h1', {
 
 /** The question as a sentence whose underlined parts are its controls; only the filters in use are part of it. */
 export function Sentence({ question }: { question: AskedQuestion }) {
+  return (
+    <QuestionSentence question={question} end={<Split question={question} />}>
+      {text.question.start} <By question={question} />
+    </QuestionSentence>
+  )
+}
+
+interface QuestionSentenceProps {
+  readonly question: AskedQuestion
+  /** How the sentence begins. */
+  readonly children: ReactNode
+  /** Its last part. */
+  readonly end?: ReactNode
+}
+
+/** Any question about some hours: its beginning, then on which water and under which filters. */
+export function QuestionSentence({ question, children, end }: QuestionSentenceProps) {
   const units = useUnits()
-  const words = text.question
   return (
     <Asked className="no-print">
-      {words.start} <By question={question} /> {words.on} <OneOf question={question} column="water" />
+      {children} {text.question.on} <OneOf question={question} column="water" />
       {filtersOf(question.where).map((filter) => (
         <Box as="span" key={filter.column}>
           , <FilterInUse filter={filter} question={question} units={units} />
         </Box>
       ))}
-      , <Split question={question} />? <AddFilter question={question} units={units} />
+      {end !== undefined && <>, {end}</>}? <AddFilter question={question} units={units} />
     </Asked>
   )
 }

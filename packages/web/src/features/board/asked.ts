@@ -112,6 +112,9 @@ function withOrWithout(by: readonly string[], column: string): readonly string[]
   return next.length > 0 ? next : by
 }
 
+/** Parts of the address that are the question's; what else stands there belongs to the view. */
+export const QUESTION_PARTS: ReadonlySet<string> = new Set(['by', 'where', 'split', 'row'])
+
 export function addressOf({ by, where, split, row }: Omit<Asked, 'unread'>): [string, string][] {
   const pairs: [string, string][] = [['by', by.join(',')]]
   if (where.length > 0) pairs.push(['where', whereText(where)])

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { BoardRow } from '@jotbook/core'
-import { hasOrder, sortRows, usualSort } from './sortRows.ts'
+import { hasOrder, neverPaid, sortRows, usualSort } from './sortRows.ts'
 
 const row = (level: string, strikes: number, hours: number, shrunken: number, tooEarly = false): BoardRow =>
   ({ group: [level], strikes, hours, shrunken, tooEarly }) as unknown as BoardRow
@@ -31,5 +31,13 @@ describe('rows of a board', () => {
         ),
       ),
     ).toEqual(['<35F', '45..50F', '50..55F'])
+  })
+
+  it('know which never paid for their hours: none struck where three would have', () => {
+    const of = (level: string, strikes: number, expected: number): BoardRow =>
+      ({ group: [level], strikes, expected, hours: 2 * expected }) as unknown as BoardRow
+    const rows = [of('idle', 0, 1), of('never', 0, 4), of('good', 9, 4), of('poor', 2, 8), of('unknown', 0, 9)]
+    expect(levels(neverPaid(rows))).toEqual(['never'])
+    expect(levels(sortRows(rows, 'paid', ['lure'], nameOf))).toEqual(['good', 'idle', 'never', 'poor', 'unknown'])
   })
 })

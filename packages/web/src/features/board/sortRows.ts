@@ -1,7 +1,7 @@
-import { DEFAULT_BANDS, RECORD_BANDS, bandPlace } from '@jotbook/core'
+import { DEFAULT_BANDS, RECORD_BANDS, UNKNOWN, bandPlace } from '@jotbook/core'
 import type { BoardRow } from '@jotbook/core'
 
-export const SORTS = ['rate', 'strikes', 'hours', 'name', 'order'] as const
+export const SORTS = ['rate', 'paid', 'strikes', 'hours', 'name', 'order'] as const
 export type Sort = (typeof SORTS)[number]
 
 const NUMBERED: ReadonlySet<string> = new Set(['hour', 'month', 'year'])
@@ -25,6 +25,8 @@ export function sortRows(
   switch (sort) {
     case 'rate':
       return sorted.sort((a, b) => Number(a.tooEarly) - Number(b.tooEarly) || b.shrunken - a.shrunken)
+    case 'paid':
+      return sorted.sort((a, b) => b.strikes - b.expected - (a.strikes - a.expected))
     case 'strikes':
       return sorted.sort((a, b) => b.strikes - a.strikes)
     case 'hours':
@@ -38,6 +40,15 @@ export function sortRows(
       )
   }
 }
+
+/** No strike in hours that would have brought three: of a Poisson count of three, nought comes 5 times in 100. */
+const WOULD_HAVE = 3
+
+/** Groups that never paid for their hours, the most hours first. */
+export const neverPaid = (rows: readonly BoardRow[]): BoardRow[] =>
+  rows
+    .filter(({ strikes, expected, group }) => strikes === 0 && expected >= WOULD_HAVE && !group.includes(UNKNOWN))
+    .sort((a, b) => b.hours - a.hours)
 
 /** What is not known stands last. */
 function placeOf(column: string, level: string): number {

@@ -7,7 +7,7 @@ import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 
 /** The bag as it would be weighed now, the fish to cull, and the time left with the run back taken off. */
-export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
+export function Bag({ deck, nowMs, onOdds }: { deck: Deck; nowMs: number; onOdds: () => void }) {
   const units = useUnits()
   const { trip, strikes } = deck.day
   const { fish, limit, totalG, unweighed, cull, toWeigh, over } = liveBag(strikes, trip)
@@ -24,7 +24,10 @@ export function Bag({ deck, nowMs }: { deck: Deck; nowMs: number }) {
           : text.bag.total(quantity(totalG, null, 'g', units.weight), Math.min(fish.length, limit), limit)}
         {unweighed > 0 && text.bag.unweighed(unweighed)}
       </strong>
-      {leftMs !== null && <span>{leftMs <= 0 ? text.bag.late : text.bag.left(hoursText(leftMs / MINUTE_MS))}</span>}
+      <Target className="quiet odds" onTap={onOdds}>
+        {leftMs !== null && <span>{leftMs <= 0 ? text.bag.late : text.bag.left(hoursText(leftMs / MINUTE_MS))}</span>}{' '}
+        <u>{text.bag.odds}</u>
+      </Target>
       {!cull && fish.length >= limit && (
         <strong className={over > 0 ? 'weigh now' : 'weigh'}>
           {text.bag.weighFirst(

@@ -16,8 +16,8 @@ import type { Fields, RecordOf } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import type { Angler, Rod } from '@jotbook/core/deck'
 import { clock, listOf } from '../../ui/locale.ts'
+import { text as adviceText } from './advice/text.ts'
 import { EventRules } from './EventRules.tsx'
-import { withSetups } from './levels.ts'
 import type { PlacedRod } from './levels.ts'
 import { NewLureSheet } from './NewLureSheet.tsx'
 import { RodsAboard } from './RodsAboard.tsx'
@@ -35,11 +35,15 @@ interface DaySheetProps {
   readonly rods: readonly PlacedRod[]
   readonly zone: string
   readonly nowMs: number
+  readonly onTest: () => void
+  /** What the line above Strike says. */
+  readonly spoken: string | undefined
+  readonly onSpoken: () => void
   readonly onDone: () => void
 }
 
 /** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
-export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProps) {
+export function DaySheet({ book, deck, rods, zone, nowMs, onTest, spoken, onSpoken, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
   /** A lure that comes on deck: on which rod? */
   const [laid, setLaid] = useState<{ readonly id: string; readonly name: string }>()
@@ -52,7 +56,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
     ])
   const lay = (lure: { readonly id: string; readonly name: string }): void => {
     if (setups.length > 0) return setLaid(lure)
-    putRods(withSetups([...rods, { lure: lure.id }], setups), text.said.rod(lure.name))
+    putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
   }
   if (laid)
     return (
@@ -92,10 +96,21 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onDone }: DaySheetProp
       <Counters deck={deck} />
       <People deck={deck} />
       <RodsAboard day={day} rods={rods} onRods={putRods} onLure={lay} onTie={() => setTying(true)} />
+      <Spoken onTest={onTest} spoken={spoken} onSpoken={onSpoken} />
       <ScreenChoices />
       <EventRules deck={deck} zone={zone} nowMs={nowMs} />
       <Close deck={deck} />
     </main>
+  )
+}
+
+/** What the book has to say, and a test of two rods. */
+function Spoken({ onTest, spoken, onSpoken }: Pick<DaySheetProps, 'onTest' | 'spoken' | 'onSpoken'>) {
+  return (
+    <section aria-label={adviceText.title} className="switches">
+      {spoken && <Target onTap={onSpoken}>{spoken}</Target>}
+      <Target onTap={onTest}>{adviceText.test.open}</Target>
+    </section>
   )
 }
 

@@ -6,6 +6,8 @@ import { useAppSelector } from '../../state/store.ts'
 import { clock } from '../../ui/locale.ts'
 import { Aboard, EVERYONE } from './Aboard.tsx'
 import type { Whose } from './Aboard.tsx'
+import { useSpoken } from './advice/useSpoken.ts'
+import { useRodTest } from './advice/useRodTest.ts'
 import { Bag } from './Bag.tsx'
 import { BlackScreen, useLowBattery } from './BlackScreen.tsx'
 import { LineToStrike } from './LineToStrike.tsx'
@@ -61,6 +63,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
   const clockAt = (ms: number): string => clock(ms, zone)
 
+  const test = useRodTest(book, day.trip.id)
   const { take, strike, second, raised, since, answered } = useTaps({
     deck,
     nowMs,
@@ -68,7 +71,13 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     lureName,
     clockAt,
     ask: setAsking,
+    test,
   })
+  const spoken = useSpoken(book, deck, { angler: anglers[0] ?? null, rods, tick, nowMs, test })
+  const takeLure = (lure: string): void => {
+    const rod = rods.find((one) => one.lure === lure)
+    if (rod) void take(rod)
+  }
   const chosenRod = (rod: PlacedRod): void => {
     if (!picking) return void take(rod)
     setPicking(false)
@@ -87,6 +96,9 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         usual={usual}
         zone={zone}
         nowMs={nowMs}
+        test={test}
+        spoken={spoken}
+        onTake={takeLure}
       />
     )
   const resting = onBreak(day)
@@ -111,7 +123,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         onDay={() => setSheet('day')}
       />
       <div className="upper">
-        {day.trip.purpose === 'tournament' && <Bag deck={deck} nowMs={nowMs} />}
+        {day.trip.purpose === 'tournament' && <Bag deck={deck} nowMs={nowMs} onOdds={() => setSheet('weighIn')} />}
         {people.length > 1 && <Aboard day={day} people={people} whose={whose} onWhose={setWhose} lureName={lureName} />}
         <Rods rods={rods} day={day} anglers={anglers} picking={picking} onRod={chosenRod} />
       </div>
@@ -138,6 +150,8 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         onSince={(rod, sinceMs, struck) => void since(rod, sinceMs, struck)}
         onSecond={(first) => void second(first)}
         onDetails={(id) => setSheet({ strike: id })}
+        spoken={spoken?.line}
+        onSpoken={() => setSheet(spoken?.sheet)}
         onPresentation={setSheet}
         onSilence={(stoppedMs) =>
           void tap(text.said.silenceAnswered, (ahead) =>

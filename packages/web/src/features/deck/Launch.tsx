@@ -1,18 +1,21 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { cautionsNow, isoUtc } from '@jotbook/core'
+import { cautionsNow, isoUtc, localDate } from '@jotbook/core'
 import type { Fields, Trip, TripReading, Water } from '@jotbook/core'
+import { rodsOf } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { AboardStep, kindFields } from './AboardStep.tsx'
 import type { TripKind } from './AboardStep.tsx'
+import { deviceZone } from '../../ui/deviceZone.ts'
 import { Cautions } from '../conditions/index.ts'
-import { rodsOf, withSetups } from './levels.ts'
+import { withSetups } from './levels.ts'
 import { ReadingFields } from './ReadingFields.tsx'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
+import { usePlans } from '../../state/usePlans.ts'
 import { useLastReadings } from './useLastReadings.ts'
 import { useRodsOfTrips } from './useRodsOfTrips.ts'
 import { WaterStep } from './WaterStep.tsx'
@@ -29,6 +32,7 @@ export function Launch({ book }: { book: string }) {
   const [water, setWater] = useState<Water>()
   const [people, setPeople] = useState<readonly string[]>([])
   const [rods, setRods] = useState<readonly Rod[]>([])
+  const [plan, setPlan] = useState<string>()
   /** What is not said is as on the last trip here. */
   const [said, setSaid] = useState<Partial<TripKind>>({})
   const lastHere = trips.find((trip) => trip.water === water?.id)
@@ -46,6 +50,7 @@ export function Launch({ book }: { book: string }) {
       ...(people.length > 0 ? { anglers: people } : {}),
       timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
       deck: withSetups(rods, setups) as never,
+      ...(plan ? { plan } : {}),
     }
     const first =
       Object.keys(reading).length > 0
@@ -99,8 +104,9 @@ export function Launch({ book }: { book: string }) {
           book={book}
           water={water}
           trips={trips}
-          onRods={(chosen) => {
+          onRods={(chosen, from) => {
             setRods(chosen)
+            setPlan(from)
             setStep('reading')
           }}
         />
@@ -117,7 +123,28 @@ interface RodsStepProps {
   readonly book: string
   readonly water: Water
   readonly trips: readonly Trip[]
-  readonly onRods: (rods: readonly Rod[]) => void
+  /** The rods, and the plan that they are from. */
+  readonly onRods: (rods: readonly Rod[], plan?: string) => void
+}
+
+/** Plans for this water and day, the rods of each by name of what it is for. */
+function usePlannedDecks(water: Water): readonly Choice[] | undefined {
+  const plans = usePlans()
+  const lures = useAppSelector(({ records }) => records.lures)
+  const [nowMs] = useState(Date.now)
+  const today = localDate(nowMs, water.timeZone ?? deviceZone())
+  return plans
+    ?.filter((plan) => plan.water === water.id && plan.date === today)
+    .flatMap(({ id, name, rods }) => {
+      const own = rods.filter(({ lure }) => lures.some((one) => one.id === lure)).map(({ lure }) => ({ lure }))
+      return own.length > 0 ? [{ label: text.launch.planned(own.length, name), rods: own, plan: id }] : []
+    })
+}
+
+interface Choice {
+  readonly label: string
+  readonly rods: readonly Rod[]
+  readonly plan?: string
 }
 
 function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
@@ -126,13 +153,17 @@ function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
   const lastHere = trips.find((trip) => trip.water === water.id)
   const last = trips[0]
   const decks = useRodsOfTrips(book, [lastHere?.id, last?.id])
-  const choices = [
+  const planned = usePlannedDecks(water)
+  // What stands here before they are known would move under the thumb that is already on its way.
+  if (!planned) return null
+  const before: Choice[] = [
     { trip: lastHere, label: text.launch.lastDeck },
     ...(last && last.id !== lastHere?.id ? [{ trip: last, label: text.launch.lastDeckElse }] : []),
   ].flatMap(({ trip, label }) => {
     const rods = trip ? (rodsOf(trip).length > 0 ? rodsOf(trip) : (decks.get(trip.id) ?? [])) : []
     return rods.length > 0 ? [{ label: label(rods.length), rods }] : []
   })
+  const choices = [...planned, ...before]
   // On a first day what there is lies ready.
   if (choices.length === 0 && lures.length > 0) {
     const rods = lures.slice(0, MOST_RODS).map(({ id }) => ({ lure: id }))
@@ -140,8 +171,8 @@ function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
   }
   return (
     <div className="choices">
-      {choices.map(({ label, rods }) => (
-        <Target key={label} onTap={() => onRods(rods)}>
+      {choices.map(({ label, rods, plan }) => (
+        <Target key={plan ?? label} onTap={() => onRods(rods, plan)}>
           <strong>{label}</strong>
           <span className="drawings">
             {rods.map(({ lure }) => {

@@ -1,4 +1,11 @@
+import { useEffect } from 'react'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
+import type { RodTest } from '@jotbook/core/advice'
+import { AdviceSheet } from './advice/AdviceSheet.tsx'
+import { RodTestSheet } from './advice/RodTestSheet.tsx'
+import type { Spoken } from './advice/useSpoken.ts'
+import type { ShownAdvice } from './advice/useAdvice.ts'
+import { WeighInSheet } from './advice/WeighInSheet.tsx'
 import { DaySheet } from './DaySheet.tsx'
 import type { PlacedRod } from './levels.ts'
 import type { PresentationLine } from './PresentationLines.tsx'
@@ -9,7 +16,15 @@ import { StrikeSheet } from './StrikeSheet.tsx'
 import type { Deck } from './useDeck.ts'
 
 /** What lies over the deck. */
-export type Sheet = 'reading' | 'seen' | 'day' | PresentationLine | { readonly strike: string }
+export type Sheet =
+  | 'reading'
+  | 'seen'
+  | 'day'
+  | 'test'
+  | 'weighIn'
+  | PresentationLine
+  | { readonly strike: string }
+  | { readonly advice: ShownAdvice }
 
 interface OpenSheetProps {
   readonly sheet: Sheet
@@ -21,23 +36,49 @@ interface OpenSheetProps {
   readonly usual: UsualWords
   readonly zone: string
   readonly nowMs: number
+  readonly test: RodTest | undefined
+  readonly spoken: Spoken | undefined
+  readonly onTake: (lure: string) => void
 }
 
-export function OpenSheet({ sheet, onSheet, book, deck, rods, anglers, usual, zone, nowMs }: OpenSheetProps) {
+export function OpenSheet(props: OpenSheetProps) {
+  const { sheet, onSheet, book, deck, rods, anglers, usual, zone, nowMs, test, spoken, onTake } = props
   const onDone = (): void => onSheet(undefined)
+  // A sheet begins at its top, however far the one before it was scrolled.
+  useEffect(() => {
+    window.scrollTo(0, 0)
+  }, [sheet])
   switch (sheet) {
     case 'reading':
       return <ReadingSheet deck={deck} nowMs={nowMs} onSeen={() => onSheet('seen')} onDone={onDone} />
     case 'seen':
       return <SeenSheet deck={deck} onDone={onDone} />
     case 'day':
-      return <DaySheet book={book} deck={deck} rods={rods} zone={zone} nowMs={nowMs} onDone={onDone} />
+      return (
+        <DaySheet
+          book={book}
+          deck={deck}
+          rods={rods}
+          zone={zone}
+          nowMs={nowMs}
+          onTest={() => onSheet('test')}
+          spoken={spoken?.line}
+          onSpoken={() => onSheet(spoken?.sheet)}
+          onDone={onDone}
+        />
+      )
+    case 'weighIn':
+      return <WeighInSheet book={book} deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
+    case 'test':
+      return <RodTestSheet book={book} deck={deck} rods={rods} test={test} onDone={onDone} />
     case 'how':
     case 'where':
       return (
         <PresentationSheet deck={deck} line={sheet} anglers={anglers} usual={usual} nowMs={nowMs} onDone={onDone} />
       )
     default:
+      if ('advice' in sheet)
+        return <AdviceSheet book={book} deck={deck} shown={sheet.advice} onTake={onTake} onDone={onDone} />
       return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={onDone} />
   }
 }

@@ -10,7 +10,8 @@ import {
   sinceChoices,
   stretchInHand,
 } from '@jotbook/core/deck'
-import type { Angler, Since } from '@jotbook/core/deck'
+import type { Angler, DeckDay, Since } from '@jotbook/core/deck'
+import { RampLine } from '../ramp/index.ts'
 import type { PlacedRod } from './levels.ts'
 import { PresentationLines } from './PresentationLines.tsx'
 import type { PresentationLine } from './PresentationLines.tsx'
@@ -41,6 +42,9 @@ interface PromptProps {
   readonly onSince: (rod: PlacedRod, sinceMs: number, struck: boolean) => void
   readonly onSecond: (strike: string) => void
   readonly onDetails: (strike: string) => void
+  /** What the book has to say, in a line; a tap tells why. */
+  readonly spoken: string | undefined
+  readonly onSpoken: () => void
   readonly onPresentation: (line: PresentationLine) => void
   /** Undefined for fished on. */
   readonly onSilence: (stoppedMs: number | undefined) => void
@@ -78,27 +82,37 @@ function Row({ label, alert = false, children }: { label: string; alert?: boolea
   )
 }
 
-function Standing({ deck: { day }, anglers, nowMs, onPresentation }: PromptProps) {
+function Standing({ deck: { day }, anglers, nowMs, spoken, onSpoken, onPresentation }: PromptProps) {
   const held = inHand(day, anglers[0] ?? null)
   const stretch = stretchInHand(day, anglers[0] ?? null)
   const own = new Set(stretch.map(({ id }) => id))
   const strikes = countOf(day.strikes.filter(({ stint }) => stint && own.has(stint)))
   if (!held)
     return (
-      <div className="prompt standing">
+      <div className={`prompt standing ${isAtRamp(day) ? 'at-ramp' : ''}`}>
         <strong>{day.stints.length > 0 ? text.onBreak : text.takeUp}</strong>
+        {isAtRamp(day) && <RampLine trip={day.trip} readings={day.readings} />}
       </div>
     )
   return (
     <div className="prompt held">
       <div className="standing">
         <strong>{text.held(Math.floor((nowMs - epochMs((stretch[0] ?? held).start)) / MINUTE_MS))}</strong>
-        <span>{text.count(strikes)}</span>
+        {spoken ? (
+          <Target className="quiet spoken" onTap={onSpoken}>
+            {spoken}
+          </Target>
+        ) : (
+          <span>{text.count(strikes)}</span>
+        )}
       </div>
       <PresentationLines held={held} onOpen={onPresentation} />
     </div>
   )
 }
+
+/** Launched from a plan, and nothing fished yet: room is kept for what the first reading changes. */
+const isAtRamp = ({ trip, stints }: DeckDay): boolean => Boolean(trip.plan) && stints.length === 0
 
 function Why({ deck, asking, anglers, onAsk }: PromptProps & { asking: Extract<Asking, { kind: 'why' }> }) {
   const { stints, rod } = asking

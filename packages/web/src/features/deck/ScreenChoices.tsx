@@ -7,7 +7,7 @@ import { Target } from './Target.tsx'
 import { text } from './text.ts'
 
 const THEMES = ['day', 'sun', 'night'] as const
-const SWITCHES = ['wet', 'large', 'left', 'awake', 'places'] as const
+const SWITCHES = ['wet', 'large', 'left', 'awake', 'advice', 'places'] as const
 
 /** How this screen looks and is held, and whether what is on it will be kept. */
 export function ScreenChoices() {

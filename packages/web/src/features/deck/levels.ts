@@ -1,5 +1,6 @@
 import { conditionWords, levelOf } from '@jotbook/core'
 import type { Level, Lure, Trip } from '@jotbook/core'
+import { rodsOf } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 
 export const LEVELS = conditionWords.WATER_COLUMN
@@ -29,9 +30,3 @@ export const withSetups = (
   setups: readonly { readonly id: string; readonly lure: string }[],
 ): Rod[] =>
   rods.map(({ lure, setup }) => ({ lure, setup: setup ?? setups.find((one) => one.lure === lure)?.id ?? null }))
-
-export function rodsOf({ deck }: Pick<Trip, 'deck'>): Rod[] {
-  return Array.isArray(deck)
-    ? (deck as unknown[]).filter((rod): rod is Rod => typeof (rod as Rod | null)?.lure === 'string')
-    : []
-}

@@ -117,6 +117,7 @@ export const text = {
     saveWater: 'Save water',
     aboardDone: (count: number) => (count < 2 ? 'Next' : `Next, ${count} aboard`),
     rods: 'Which rods?',
+    planned: (count: number, name: string) => `Your plan${name ? `, ${name}` : ''} · ${counted(count, 'rod')}`,
     lastDeck: (count: number) => `Last rods used here: ${count}`,
     lastDeckElse: (count: number) => `Last rods used: ${count}`,
     bare: 'No rods yet, add them as I go',
@@ -280,6 +281,7 @@ export const text = {
     large: 'Large text',
     left: 'Left hand',
     awake: 'Keep screen on',
+    advice: 'Advice',
     places: 'Log positions',
     persisted: 'The browser keeps what you log on this device.',
     notPersisted: 'The browser may clear what you log here when space runs out. Sync soon.',
@@ -308,5 +310,6 @@ export const text = {
       `${over > 0 ? `${over} over the limit. ` : ''}Weigh ${counted(tags.length, 'fish', 'fish')} first: tag ${listOf([...tags])}`,
     left: (time: string) => `${time} left to fish`,
     late: 'Head in now',
+    odds: 'Weigh-in odds',
   },
 } as const

@@ -1,5 +1,7 @@
 import { useRef } from 'react'
 import { countOf, forgottenChange, inHand, sameMoment, strikeNow, takeInHand } from '@jotbook/core/deck'
+import { isTestLure } from '@jotbook/core/advice'
+import type { RodTest } from '@jotbook/core/advice'
 import type { Angler, DeckEdit } from '@jotbook/core/deck'
 import type { PlacedRod } from './levels.ts'
 import { placeNow } from './place.ts'
@@ -22,6 +24,7 @@ interface TapsProps {
   readonly lureName: (id: string | undefined) => string
   readonly clockAt: (ms: number) => string
   readonly ask: (asking: Asking | undefined) => void
+  readonly test: RodTest | undefined
 }
 
 export interface Taps {
@@ -37,15 +40,17 @@ export interface Taps {
 }
 
 /** What each tap writes, what it is called in the line above, and what it asks next. */
-export function useTaps({ deck, nowMs, anglers, lureName, clockAt, ask }: TapsProps): Taps {
+export function useTaps({ deck, nowMs, anglers, lureName, clockAt, ask, test }: TapsProps): Taps {
   const { day, tap } = deck
   const lastStrike = useRef<{ readonly angler: Angler; readonly atMs: number }>(undefined)
 
   const take = async (rod: PlacedRod): Promise<void> => {
     const told = anglers.length > 1 ? text.said.all(rod.lureRecord.name) : text.said.took(rod.lureRecord.name)
-    const edits = await tap(told, (ahead, atMs) => takeInHand(ahead, { anglers, rod, atMs }, newId))
+    // In a test the reason is known.
+    const reason = test && isTestLure(test, rod.lure) ? { reason: 'test' } : {}
+    const edits = await tap(told, (ahead, atMs) => takeInHand(ahead, { anglers, rod, atMs, ...reason }, newId))
     const stints = edits.filter(({ kind, fields }) => kind === 'stint' && 'lure' in fields).map(({ id }) => id)
-    if (stints.length > 0) ask({ kind: 'why', stints, rod })
+    if (stints.length > 0) ask('reason' in reason ? undefined : { kind: 'why', stints, rod })
   }
   const strike = async (angler: Angler): Promise<void> => {
     // A wet thumb hits twice: within a moment it is one strike, and *Two strikes* stands beside the question.

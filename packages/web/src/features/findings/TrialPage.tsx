@@ -1,22 +1,25 @@
-import { Box } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { columnInfo } from '@jotbook/core'
 import type { ClaimTrial, LongQuestion, Verdict } from '@jotbook/core'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
-import { Spindle } from '../../charts/Spindle.tsx'
 import type { RateScale } from '../../charts/Spindle.tsx'
-import { Band, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Band, Chip, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { whole } from '../../ui/locale.ts'
-import { CONFIDENCE, columnWord } from '../board/index.ts'
+import { CONFIDENCE } from '../board/index.ts'
 import { Asking } from './Asking.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
-import { RATIO_COLUMNS, ratioScale } from './ratioScale.ts'
+import { RATIO_COLUMNS, ratioScale } from '../../charts/ratioScale.ts'
 import { Explained } from '../../ui/Explained.tsx'
+import { matches } from './matches.ts'
+import type { TrialOrder } from './matches.ts'
+import { OwnRules } from './OwnRules.tsx'
+import { TrialRow } from './TrialRow.tsx'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
 
 const ORDER: readonly Verdict[] = ['holds', 'fails', 'no difference', 'too early', 'cannot be learnt']
+const ORDERS: readonly TrialOrder[] = ['verdict', 'dispute', 'class']
 /** What tells nothing yet stays folded. */
 const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
 
@@ -46,6 +49,7 @@ export function TrialPage() {
       />
       <ProblemNote problem={problem} />
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
+      <OwnRules water={water} />
       {answer && asked && <Tried trials={answer} water={asked.water ?? ''} />}
     </Page>
   )
@@ -53,6 +57,7 @@ export function TrialPage() {
 
 function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string }) {
   const scale = ratioScale()
+  const [order, setOrder] = useState<TrialOrder>('verdict')
   const of = (verdict: Verdict): readonly ClaimTrial[] => trials.filter((trial) => trial.verdict === verdict)
   return (
     <Box as="section" aria-live="polite" mt="20px">
@@ -60,9 +65,55 @@ function Tried({ trials, water }: { trials: readonly ClaimTrial[]; water: string
         {text.trial.sentence(water, (verdict) => of(verdict).length)}
         <Explained lines={text.explained.trial} />
       </Band>
-      {ORDER.filter((verdict) => of(verdict).length > 0).map((verdict, i) => (
-        <Verdicts key={verdict} verdict={verdict} trials={of(verdict)} scale={scale} withAxis={i === 0} />
-      ))}
+      <Flex gap="6px" wrap="wrap" mt="14px" role="group" aria-label={text.trial.orders.label} className="no-print">
+        {ORDERS.map((one) => (
+          <Chip key={one} aria-pressed={one === order} onClick={() => setOrder(one)}>
+            {text.trial.orders[one]}
+          </Chip>
+        ))}
+        <LinkButton look="bare" to="/findings/trial/cards">
+          {text.trial.cards.open}
+        </LinkButton>
+      </Flex>
+      {order === 'verdict'
+        ? ORDER.filter((verdict) => of(verdict).length > 0).map((verdict, i) => (
+            <Verdicts
+              key={verdict}
+              verdict={verdict}
+              trials={of(verdict)}
+              scale={scale}
+              water={water}
+              withAxis={i === 0}
+            />
+          ))
+        : matches(trials, order).map(({ title, rivals }, i) => (
+            <Match key={title} title={title} rivals={rivals} scale={scale} water={water} withAxis={i === 0} />
+          ))}
+    </Box>
+  )
+}
+
+interface MatchProps {
+  readonly title: string
+  readonly rivals: readonly ClaimTrial[]
+  readonly scale: RateScale
+  readonly water: string
+  readonly withAxis: boolean
+}
+
+/** Rules that speak of one thing, on one axis: rivals side by side, each with its verdict. */
+function Match({ title, rivals, scale, water, withAxis }: MatchProps) {
+  return (
+    <Box mt="20px">
+      <Box display="grid" gridTemplateColumns={RATIO_COLUMNS} gap="24px" alignItems="end">
+        <Heading>{title.charAt(0).toUpperCase() + title.slice(1)}</Heading>
+        {withAxis && <RatioAxis scale={scale} name={text.trial.axis} />}
+      </Box>
+      <Box as="ul" p="0" m="0">
+        {rivals.map((trial) => (
+          <TrialRow key={trial.claim.id} trial={trial} scale={scale} water={water} withVerdict />
+        ))}
+      </Box>
     </Box>
   )
 }
@@ -71,15 +122,16 @@ interface VerdictsProps {
   readonly verdict: Verdict
   readonly trials: readonly ClaimTrial[]
   readonly scale: RateScale
+  readonly water: string
   readonly withAxis: boolean
 }
 
-function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
+function Verdicts({ verdict, trials, scale, water, withAxis }: VerdictsProps) {
   const title = `${text.trial.verdicts[verdict]} · ${whole(trials.length)}`
   const rows = (
     <Box as="ul" p="0" m="0">
       {trials.map((trial) => (
-        <TrialRow key={trial.claim.id} trial={trial} scale={scale} />
+        <TrialRow key={trial.claim.id} trial={trial} scale={scale} water={water} />
       ))}
     </Box>
   )
@@ -99,58 +151,6 @@ function Verdicts({ verdict, trials, scale, withAxis }: VerdictsProps) {
         {withAxis && <RatioAxis scale={scale} name={text.trial.axis} />}
       </Box>
       {rows}
-    </Box>
-  )
-}
-
-/** A number goes by the word of its bands: nobody says `wind mps`. */
-const fieldWord = (column: string): string => text.trial.fields[column] ?? columnWord(columnInfo(column).band ?? column)
-
-function TrialRow({ trial, scale }: { trial: ClaimTrial; scale: RateScale }) {
-  const { claim, verdict, ratio, lower, upper, hoursIn, hoursOut, hoursNeeded, confirmed, why, toLog = [] } = trial
-  const words = text.trial
-  const notes = [
-    `${claim.id}`,
-    words.hours(hoursIn, hoursOut),
-    verdict === 'holds' && confirmed ? words.confirmed : '',
-    verdict === 'too early' && hoursNeeded !== null ? words.needed(hoursNeeded) : '',
-    claim.dispute === undefined ? '' : words.dispute(claim.dispute),
-    claim.outcome === 'travels' && ratio !== null ? words.travels : '',
-    why ?? '',
-    toLog.length === 0 ? '' : words.needs([...new Set(toLog.map(fieldWord))]),
-  ].filter(Boolean)
-  return (
-    <Box
-      as="li"
-      display="grid"
-      gridTemplateColumns={RATIO_COLUMNS}
-      gap="2px 24px"
-      alignItems="center"
-      py="8px"
-      borderBottom="1px solid"
-      borderColor="rule"
-      listStyleType="none"
-    >
-      <Box>
-        <Box>{claim.says}</Box>
-        <Box fontSize="small" color="quiet">
-          {notes.join(' · ')}
-        </Box>
-      </Box>
-      {ratio === null ? (
-        <span />
-      ) : (
-        <Spindle
-          rate={ratio}
-          lower={lower}
-          upper={upper}
-          scale={scale}
-          usualRate={1}
-          label={words.label(ratio, lower, upper)}
-          height={32}
-        />
-      )}
-      <Box fontWeight="600">{ratio === null ? '' : words.numbers(lower, ratio, upper)}</Box>
     </Box>
   )
 }

@@ -31,12 +31,17 @@ export const text = {
     title: 'What stands out, and could it be chance?',
     note: 'Every combination of up to three conditions is compared with what chance alone would show in your own hours and trips.',
     ask: 'Search this water',
+    askAll: 'Search every water',
     sentence: (water: string, strong: number) =>
       strong === 0
         ? `On ${water}, nothing stands out more than chance alone would show.`
         : `On ${water}, ${strong === 1 ? 'one pattern stands' : `${whole(strong)} patterns stand`} out. Could be chance: at most 5 in 100.`,
     rests: ({ candidates, permutations, nullModel }: PatternSearch) =>
       `${counted(candidates, 'combination')} tried, each compared with ${counted(permutations, 'shuffled copy', 'shuffled copies')} of your log. Good and bad days are allowed for (spread ${decimals(nullModel.tripSd, 2)}), and so are strikes in flurries (${decimals(nullModel.bout, 1)} at once on average).`,
+    map: 'The findings on their conditions, each under the number of its card',
+    isNew: 'new',
+    since: (day: string, count: number) =>
+      count === 0 ? `Nothing new since ${day}.` : `New since ${day}: ${whole(count)}.`,
     found: 'Patterns',
     alone: 'Whatever the conditions',
     subjects: 'Where one lure, colour or way of fishing beats the rest',
@@ -61,6 +66,20 @@ export const text = {
     label: (finding: Finding) =>
       `${times(finding.ratio)} the expected strikes, likely range ${limits(finding.lower, finding.upper)}`,
   },
+  deeds: {
+    keep: 'Keep in the pattern book',
+    dismiss: 'Dismiss',
+    kept: 'Kept in the pattern book',
+    dismissed: 'Dismissed',
+    isKept: 'In the pattern book.',
+    isDismissed: 'Dismissed.',
+    why: 'What else was so?',
+    plan: 'Plan a day',
+    nothingElse: 'Nothing else was much more common in these hours than in the others there.',
+    instead: (parts: readonly string[]) => `May be the reason instead: ${listOf(parts)}.`,
+    share: (what: string, inside: number, outside: number) =>
+      `${what} (${percent(inside)} of these hours, ${percent(outside)} of the others)`,
+  },
   trial: {
     title: 'Rules of practice, tested on your trips',
     note: 'Each rule is tested on your own hours. Of the rules that hold or fail, about one in ten may be wrong.',
@@ -74,6 +93,8 @@ export const text = {
       'too early': 'Too early to say',
       'cannot be learnt': 'Not testable with what you log',
     } satisfies Record<Verdict, string>,
+    orders: { label: 'In order of', verdict: 'by verdict', dispute: 'where anglers disagree', class: 'by lure class' },
+    otherRules: 'Any lure',
     axis: 'what the rule favours, compared with the rest',
     numbers: (lower: number, ratio: number, upper: number) => `${times(ratio)} (${limits(lower, upper)})`,
     hours: (inside: number, outside: number) =>
@@ -97,5 +118,33 @@ export const text = {
     dispute: (name: string) => `anglers disagree: ${name}`,
     travels: 'how much a pattern differs from one water to the next',
     label: (ratio: number, lower: number, upper: number) => `${times(ratio)}, ${limits(lower, upper)}`,
+    own: {
+      title: 'Rules of your own',
+      none: 'None yet. Open a row of the board and make it a rule, or copy a rule of practice and change it.',
+      copy: 'copy and change',
+      copyOwn: 'Copy and change',
+      written: (day: string) => `written ${day}, judged by trips since`,
+      against: (words: string) => `against ${words}`,
+      remove: 'Strike it out',
+      removed: 'Rule struck out',
+      unread: (why: string) => `Cannot be read: ${why}.`,
+    },
+    cards: {
+      open: 'Practice cards',
+      title: 'Practice cards',
+      note: 'The rules closest to an answer, each with what to fish to get it. Fish both on the same trip, in turn, and log the hours of both, blanks too.',
+      none: 'No rule here waits for hours alone. Test the rules first, or fish on.',
+      print: 'Print the cards',
+      back: 'Back to the rules',
+      fish: (lure: string, against: string) => `Fish ${lure} and ${against} in turn`,
+      any: 'whatever you like',
+      named: 'what the rule names',
+      other: 'what it is set against',
+      then: 'when the rule says',
+      always: 'on any day',
+      when: (when: string) => `when: ${when}`,
+      hours: (hours: number) => `${counted(Math.max(1, Math.round(hours)), 'more hour')} of both would tell`,
+      write: 'Date, hours of each, strikes of each:',
+    },
   },
 } as const

@@ -9,6 +9,8 @@ export interface LongRun<A> {
   /** Share done; undefined while nothing runs. */
   readonly progress?: number
   readonly answer?: A
+  /** Of the book it was worked out of. */
+  readonly revision?: number
   /** Whether the book has changed since. */
   readonly isOld?: boolean
   readonly problem?: ProblemDetails
@@ -73,6 +75,7 @@ export function useLongAnswer<Q extends LongQuestion>(
     stop,
     answer: standing.answer as LongAnswers[Q['kind']],
     asked: standing.question as Q,
+    revision: standing.revision,
     isOld: standing.revision !== revision,
   }
 }

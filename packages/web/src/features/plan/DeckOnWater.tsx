@@ -1,17 +1,19 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { CLAIMS } from '@jotbook/core'
-import type { DeckPlan, PlannedRod } from '@jotbook/core/predict'
+import type { HowFished, PlannedRod } from '@jotbook/core/predict'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Button, Chip, Heading, Quiet } from '../../ui/controls.tsx'
 import { rate } from '../../ui/locale.ts'
+import type { DeckAnswer } from '../../workers/foresee.ts'
+import { howText } from '../../ui/ofBook/howText.ts'
 import { text } from './text.ts'
 
 const LEVELS = ['top', 'middle', 'bottom'] as const
 
 interface DeckOnWaterProps {
-  readonly plan: DeckPlan
+  readonly plan: DeckAnswer
   readonly locked: readonly string[]
   readonly onLock: (lure: string) => void
   readonly onOut: (lure: string) => void
@@ -30,20 +32,18 @@ export function DeckOnWater({ plan, locked, onLock, onOut }: DeckOnWaterProps) {
             as="section"
             key={level}
             aria-label={text.levels[level]}
-            gap={{ base: '4px', md: '20px' }}
-            direction={{ base: 'column', md: 'row' }}
+            direction="column"
             borderTop={level === 'top' ? '3px solid' : '1px solid'}
             borderColor={level === 'top' ? 'waterline' : 'rule'}
             py="8px"
           >
-            <Box flex={{ base: 'none', md: '0 0 5rem' }}>
-              <Heading>{text.levels[level]}</Heading>
-            </Box>
+            <Heading>{text.levels[level]}</Heading>
             <Box as="ul" flex="1 1 auto" p="0" m="0" listStyleType="none" minW="0">
               {rods.map((rod) => (
                 <Rod
                   key={rod.lure}
                   rod={rod}
+                  how={plan.how[rod.lure]}
                   most={most}
                   isLocked={locked.includes(rod.lure)}
                   onLock={() => onLock(rod.lure)}
@@ -60,6 +60,7 @@ export function DeckOnWater({ plan, locked, onLock, onOut }: DeckOnWaterProps) {
 
 interface RodProps {
   readonly rod: PlannedRod
+  readonly how: HowFished | undefined
   /** The highest rate of any rod in any hour. */
   readonly most: number
   readonly isLocked: boolean
@@ -67,35 +68,44 @@ interface RodProps {
   readonly onOut: () => void
 }
 
-function Rod({ rod, most, isLocked, onLock, onOut }: RodProps) {
+function Rod({ rod, how, most, isLocked, onLock, onOut }: RodProps) {
   const lure = useAppSelector(({ records }) => records.lures.find(({ id }) => id === rod.lure))
   const nameOf = useNames('lures')
   const name = nameOf(rod.lure)
   return (
-    <Flex as="li" gap="6px 16px" wrap="wrap" align="center" py="8px" borderBottom="1px solid" borderColor="rule">
-      {lure && <LureDrawing lure={lure} width={88} decorative />}
-      <Box flex="1 1 17rem" minW="0">
-        <Box fontWeight="700">{name}</Box>
-        <Box fontSize="small" color="quiet">
-          {reasonsOf(rod, nameOf).join(' · ')}
+    <Box as="li" py="8px" borderTop="1px solid" borderColor="rule" css={{ breakInside: 'avoid' }}>
+      <Flex gap="12px" align="start">
+        {lure && <LureDrawing lure={lure} width={76} decorative />}
+        <Box flex="1 1 auto" minW="0">
+          <Box fontWeight="700">{name}</Box>
+          <Box fontSize="small" color="quiet">
+            {reasonsOf(rod, nameOf).join(' · ')}
+          </Box>
+          {how && how.by.length > 0 && (
+            <Box fontSize="small">
+              <b>{how.here ? text.how : text.howElsewhere}</b> {howText(how)}
+            </Box>
+          )}
         </Box>
-      </Box>
-      <HoursOfDay rod={rod} most={most} />
-      <Box flex="0 0 8.5rem" textAlign="right">
-        <Box fontFamily="heading" fontSize="large" fontWeight="700" fontVariantNumeric="lining-nums tabular-nums">
-          {rate(rod.rate)}
+        <Box flex="0 0 7.4rem" textAlign="right">
+          <Box fontFamily="heading" fontSize="large" fontWeight="700" fontVariantNumeric="lining-nums tabular-nums">
+            {rate(rod.rate)}
+          </Box>
+          <Quiet>{text.range(rod.lower, rod.upper)}</Quiet>
         </Box>
-        <Quiet>{text.range(rod.lower, rod.upper)}</Quiet>
-      </Box>
-      <Flex gap="6px" className="no-print">
-        <Chip type="button" aria-pressed={isLocked} aria-label={`${text.keep} ${name}`} onClick={onLock}>
-          {isLocked ? text.kept : text.keep}
-        </Chip>
-        <Button look="bare" aria-label={`${text.takeOut}: ${name}`} onClick={onOut}>
-          {text.takeOut}
-        </Button>
       </Flex>
-    </Flex>
+      <Flex gap="6px 16px" justify="space-between" align="end" mt="4px" wrap="wrap">
+        <HoursOfDay rod={rod} most={most} />
+        <Flex gap="6px" className="no-print">
+          <Chip type="button" aria-pressed={isLocked} aria-label={`${text.keep} ${name}`} onClick={onLock}>
+            {isLocked ? text.kept : text.keep}
+          </Chip>
+          <Button look="bare" aria-label={`${text.takeOut}: ${name}`} onClick={onOut}>
+            {text.takeOut}
+          </Button>
+        </Flex>
+      </Flex>
+    </Box>
   )
 }
 
@@ -105,12 +115,12 @@ function reasonsOf({ own, rules, rival, learn }: PlannedRod, nameOf: (id: string
     ...(learn ? [text.toLearn] : []),
     own.hours > 0 ? text.own(own.strikes, own.hours, own.trips) : text.noOwn,
     ...(says.length > 0 ? [text.rules(says.slice(0, RULES), says.length - RULES)] : []),
-    ...(rival ? [text.rather(nameOf(rival.id))] : []),
+    ...(rival ? [text.rather(nameOf(rival.id), rival.loss)] : []),
   ]
 }
 
 /** More than that nobody reads. */
-const RULES = 2
+const RULES = 1
 
 const BAR_PX = 30
 

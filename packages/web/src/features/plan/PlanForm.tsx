@@ -1,23 +1,24 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { SKY_COVER_PCT } from '@jotbook/core'
-import type { Unit, UsualReadings } from '@jotbook/core'
+import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
-import { Field, Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
-import { quantity, unitLabel } from '../../ui/locale.ts'
+import { Field, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { decimals, quantity, unitLabel } from '../../ui/locale.ts'
 import { OBJECTIVES } from './plan.ts'
-import type { TypedPlan } from './plan.ts'
+import type { Expected, TypedPlan } from './plan.ts'
+import type { PlanPart } from './planLink.ts'
 import { text } from './text.ts'
 
 interface PlanFormProps {
   readonly plan: TypedPlan
-  readonly usual: UsualReadings
-  readonly onChange: (part: Partial<TypedPlan>) => void
+  readonly usual: Expected
+  readonly onChange: (part: PlanPart) => void
 }
 
-/** Where, when, how many rods and what for; and what the day is expected to be like. */
+/** Where, when, how many rods and what for; and what the water is expected to be. */
 export function PlanForm({ plan, usual, onChange }: PlanFormProps) {
   const waters = useAppSelector(({ records }) => records.waters)
+  const units = useUnits()
   const cells = { plan, onChange }
   return (
     <Box as="section" className="no-print" mt="10px">
@@ -33,30 +34,28 @@ export function PlanForm({ plan, usual, onChange }: PlanFormProps) {
           label={text.for}
           options={OBJECTIVES.map((one) => [one, text.objectives[one]])}
         />
+        <WaterCells {...cells} usual={usual} />
       </Flex>
-      <Box mt="14px">
-        <Heading>{text.forecast}</Heading>
-      </Box>
-      <Weather {...cells} usual={usual} />
-      <Quiet>{text.usual}</Quiet>
+      <Quiet>{expectedText(usual, units)}</Quiet>
     </Box>
   )
 }
 
-type Cells = Pick<PlanFormProps, 'plan' | 'onChange'>
-const SKIES: readonly (readonly [string, string])[] = [
-  ['', ''],
-  ...(Object.keys(SKY_COVER_PCT) as (keyof typeof SKY_COVER_PCT)[]).map((word) => [word, text.skies[word]] as const),
-]
+/** What is expected of the water where nothing is typed, and how far it may be off: a spread has no zero of its own. */
+function expectedText({ waterTempC, sd }: Expected, { temperature }: UnitPreferences): string {
+  if (waterTempC === undefined || !sd) return text.expected('', '')
+  const off = temperature === 'F' ? 1.8 * sd.waterTempC : sd.waterTempC
+  return text.expected(quantity(waterTempC, null, 'C', temperature), `${decimals(off, 0)} ${unitLabel(temperature)}`)
+}
 
-/** What is expected to be read; what is usual stands in the empty cells. */
-function Weather({ usual, ...cells }: PlanFormProps) {
+type Cells = Pick<PlanFormProps, 'plan' | 'onChange'>
+/** What the water is expected to be; what the book expects stands in the empty cells. */
+function WaterCells({ usual, ...cells }: PlanFormProps) {
   const units = useUnits()
   const said = (value: number | undefined, stored: Unit, shown: Unit): string =>
     value === undefined ? '' : quantity(value, null, stored, shown)
-  const wind = unitLabel(units.wind)
   return (
-    <Flex gap="12px" wrap="wrap">
+    <>
       <Cell
         {...cells}
         name="temp"
@@ -73,29 +72,12 @@ function Weather({ usual, ...cells }: PlanFormProps) {
         inputMode="decimal"
         placeholder={said(usual.visibilityM, 'm', units.visibility)}
       />
-      <Cell
-        {...cells}
-        name="wind"
-        label={`${text.wind} ${text.atFirst}, ${wind}`}
-        width="140px"
-        inputMode="decimal"
-        placeholder={said(usual.windMps, 'mps', units.wind)}
-      />
-      <Cell
-        {...cells}
-        name="windLater"
-        label={`${text.wind} ${text.later}, ${wind}`}
-        width="140px"
-        inputMode="decimal"
-      />
-      <Choice {...cells} name="sky" label={`${text.sky} ${text.atFirst}`} options={SKIES} />
-      <Choice {...cells} name="skyLater" label={`${text.sky} ${text.later}`} options={SKIES} />
-    </Flex>
+    </>
   )
 }
 
 interface CellProps extends Cells {
-  readonly name: 'date' | 'from' | 'to' | 'rods' | 'temp' | 'visibility' | 'wind' | 'windLater'
+  readonly name: 'date' | 'from' | 'to' | 'rods' | 'temp' | 'visibility'
   readonly label: string
   readonly width: string
   readonly type?: 'date'
@@ -118,7 +100,7 @@ function Cell({ plan, onChange, name, label, width, ...more }: CellProps) {
 }
 
 interface ChoiceProps extends Cells {
-  readonly name: 'water' | 'objective' | 'sky' | 'skyLater'
+  readonly name: 'water' | 'objective'
   readonly label: string
   readonly options: readonly (readonly [value: string, shown: string])[]
 }

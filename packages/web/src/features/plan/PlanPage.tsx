@@ -1,64 +1,61 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
-import { addDays, localDate } from '@jotbook/core'
+import { Link } from 'react-router'
+import { cautionsOf, workingDepth } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
 import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
-import { useAnalysis } from '../../state/useAnalysis.ts'
-import { useNames, useUnits } from '../../state/useBook.ts'
+import { useNames } from '../../state/useBook.ts'
 import { useForesight } from '../../state/useForesight.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
-import { deviceZone } from '../../ui/deviceZone.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import type { DeckAnswer, DeckAsked } from '../../workers/foresee.ts'
+import { Cautions } from '../conditions/index.ts'
+import { DaysLikeIt, RulesOfDay } from './Beside.tsx'
+import { Calibration } from './Calibration.tsx'
+import { COURSES } from './course.ts'
+import { DayAhead } from './DayAhead.tsx'
 import { DeckOnWater } from './DeckOnWater.tsx'
+import { dayLight } from './dayLight.ts'
+import type { DayLight } from './dayLight.ts'
+import { PackingList } from './PackingList.tsx'
 import { PlanForm } from './PlanForm.tsx'
-import { askedOf } from './plan.ts'
-import type { TypedPlan } from './plan.ts'
-import { planOfLink, withPart } from './planLink.ts'
+import type { PlannedSpan, TypedPlan } from './plan.ts'
+import type { PlanPart } from './planLink.ts'
+import { Reports } from './Reports.tsx'
+import { SavedPlans } from './SavedPlans.tsx'
 import { text } from './text.ts'
-
-const NOON_MS = 12 * 3_600_000
-
-/** The plan in the link, and what is asked of it once what is usual then is known. */
-function usePlan() {
-  const { waters, trips } = useAppSelector(({ records }) => records)
-  const units = useUnits()
-  const [link, setLink] = useSearchParams()
-  const [tomorrow] = useState(() => addDays(localDate(Date.now(), deviceZone()), 1))
-  const water = trips[0]?.water ?? waters[0]?.id ?? ''
-  const plan = useMemo(() => planOfLink(link, { water, date: tomorrow }), [link, water, tomorrow])
-  const { value: usual } = useAnalysis('usual', [plan.water, Date.parse(`${plan.date}T00:00:00Z`) + NOON_MS])
-  const read = useMemo(() => {
-    const here = waters.find(({ id }) => id === plan.water)
-    return usual && here ? askedOf(plan, here.timeZone ?? deviceZone(), units, usual) : undefined
-  }, [plan, usual, waters, units])
-  const change = (part: Partial<TypedPlan>): void => setLink(withPart(link, part), { replace: true })
-  return {
-    plan,
-    usual,
-    change,
-    wrong: read && 'wrong' in read ? read.wrong : undefined,
-    asked: read && 'asked' in read ? read.asked : undefined,
-  }
-}
+import { usePlan } from './usePlan.ts'
 
 /** The evening before: what to tie on, why each rod, and what to leave at home. */
 export function PlanPage() {
-  const hasWater = useAppSelector(({ records }) => records.book === null || records.waters.length > 0)
-  const { plan, usual, change, wrong, asked: askedNow } = usePlan()
-  const asked = useDeferredValue(askedNow)
-  const { value: deck, problem, waiting } = useForesight('deck', asked && [asked])
-  if (!hasWater)
-    return (
-      <Page>
-        <Title>{text.title}</Title>
-        <p>{text.noWater}</p>
-      </Page>
-    )
+  const { book, waters, lures } = useAppSelector(({ records }) => records)
+  const missing =
+    book === null ? undefined : waters.length === 0 ? text.noWater : lures.length === 0 ? text.noLures : undefined
   return (
     <Page>
-      <Title>{text.title}</Title>
+      <Flex justify="space-between" align="center" gap="12px">
+        <Title>{text.title}</Title>
+        {!missing && (
+          <Button className="no-print" onClick={() => window.print()}>
+            {text.print}
+          </Button>
+        )}
+      </Flex>
+      {missing ? <p>{missing}</p> : <Planning />}
+    </Page>
+  )
+}
+
+function Planning() {
+  const state = usePlan()
+  const { plan, usual, change, wrong, asked: askedNow } = state
+  const asked = useDeferredValue(askedNow)
+  const { value: deck, problem, waiting } = useForesight('deck', asked && [asked])
+  return (
+    <>
       <PlanForm plan={plan} usual={usual ?? {}} onChange={change} />
+      {state.isPast && <Quiet>{text.past}</Quiet>}
       {wrong && (
         <Box role="alert" color="float" fontWeight="600" mt="8px">
           {wrong}
@@ -66,31 +63,161 @@ export function PlanPage() {
       )}
       <ProblemNote problem={problem} />
       {waiting && !deck && <Box mt="16px">{text.learning}…</Box>}
-      {deck && (
-        <Box as="section" aria-live="polite" aria-busy={waiting} mt="18px" opacity={waiting ? 0.6 : 1}>
-          <Planned plan={plan} deck={deck} onChange={change} />
+      <Box aria-live="polite" aria-busy={waiting} mt="14px" opacity={waiting && deck ? 0.6 : 1}>
+        {deck && <Answer plan={plan} deck={deck} />}
+      </Box>
+      <Box
+        display="grid"
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 7fr) minmax(0, 6fr)' }}
+        gridTemplateAreas={{ base: '"day" "deck" "like"', lg: '"deck day" "deck like"' }}
+        gridTemplateRows={{ lg: 'auto 1fr' }}
+        gap="10px 44px"
+        mt="14px"
+        className="no-print"
+      >
+        <Box gridArea="day">
+          <TheDay state={state} asked={asked} deck={deck} />
         </Box>
-      )}
-    </Page>
+        <Box gridArea="deck">{deck && <Carried plan={plan} deck={deck} onChange={change} />}</Box>
+        <Box gridArea="like">{asked && <DaysLikeIt asked={asked} />}</Box>
+      </Box>
+      <UnderTheDeck state={state} asked={asked} deck={deck} />
+    </>
   )
 }
 
-interface PlannedProps {
-  readonly plan: TypedPlan
-  readonly deck: DeckPlan
-  readonly onChange: (part: Partial<TypedPlan>) => void
+interface TheDayProps {
+  readonly state: ReturnType<typeof usePlan>
+  readonly asked: DeckAsked | undefined
+  readonly deck: DeckAnswer | undefined
 }
 
-function Planned({ plan, deck, onChange }: PlannedProps) {
-  const { locked, excluded } = plan
+/** What to pack, which rules speak, and the plans that were saved. */
+function UnderTheDeck({ state: { plan, opened, onOpened }, asked, deck }: TheDayProps) {
   return (
     <>
-      <Band data-testid="answer">
-        <Box fontSize="large" fontWeight="700">
-          {plan.objective === 'strikes' ? text.value(deck.value, deck.rods.length) : text.heavy(deck.rods.length)}
+      {deck && (
+        <Box mt="14px" className="no-print">
+          <Link to={benchLink(plan, deck)}>{text.bench}</Link>
         </Box>
-        <Worth rods={deck.rods.length} />
-      </Band>
+      )}
+      {deck && <PackingList typed={plan} plan={deck} />}
+      {asked && <RulesOfDay asked={asked} />}
+      {deck && asked && <SavedPlans {...{ plan, deck, asked, opened, onOpened }} />}
+    </>
+  )
+}
+
+/** The bench with the plan's water and lures. */
+function benchLink({ water, visibility, temp }: TypedPlan, { rods }: DeckAnswer): string {
+  const link = new URLSearchParams({ water, lures: rods.map(({ lure }) => lure).join() })
+  for (const [name, value] of Object.entries({ visibility, temp })) if (value) link.set(name, value)
+  return `/bench?${link.toString()}`
+}
+
+/** The hours, their forecast, and what it calls for caution with. */
+function TheDay({ state: { plan, here, usual, span, zone, change }, asked, deck }: TheDayProps) {
+  const [thunder, setThunder] = useState(false)
+  const light = useLight(here, usual?.tint, { span, asked, deck })
+  const cautions = useMemo(() => (asked ? cautionsOf({ ...worstOf(asked), thunder }) : []), [asked, thunder])
+  if (!span || !usual) return null
+  const isSaid = COURSES.some((name) => plan.courses[name].length > 0)
+  return (
+    <>
+      <Heading>{text.forecast}</Heading>
+      <DayAhead
+        {...{ plan, span, zone, usual, light }}
+        best={deck?.hours}
+        onCourse={(name, course) => change({ courses: { [name]: course } })}
+      />
+      <Flex className="no-print" justify="space-between" gap="10px" align="start" mt="4px">
+        <Quiet>{text.forecastNote}</Quiet>
+        {isSaid && (
+          <Button look="bare" onClick={() => change({ courses: { wind: [], cloud: [], air: [], pressure: [] } })}>
+            {text.clear}
+          </Button>
+        )}
+      </Flex>
+      <Reports
+        span={span}
+        onRead={(found) => {
+          setThunder(found.thunder)
+          change({ courses: found.courses })
+        }}
+      />
+      <Box mt="12px" css={{ '& ul': { paddingLeft: '20px', listStyle: 'disc' }, '& p': { color: 'quiet' } }}>
+        <Cautions cautions={cautions} />
+      </Box>
+    </>
+  )
+}
+
+/** What of the hours calls for most caution. */
+function worstOf({ hours }: DeckAsked): Record<string, number | undefined> {
+  const of = (field: string): number[] =>
+    hours.flatMap(({ fields }) => (typeof fields[field] === 'number' ? [fields[field]] : []))
+  const most = (values: readonly number[]): number | undefined => (values.length > 0 ? Math.max(...values) : undefined)
+  return { waterTempC: of('waterTempC')[0], windMps: most(of('windMps')), airTempC: most(of('airTempC')) }
+}
+
+/** Where nothing is said of the sky it is taken for half covered, to draw by. */
+const HALF_COVERED = 50
+const USUAL_VISIBILITY_M = 1
+
+/** The light of the day, on the water and where the lures of the deck run. */
+function useLight(
+  here: Water | undefined,
+  tint: string | undefined,
+  { span, asked, deck }: { span: PlannedSpan | undefined; asked: DeckAsked | undefined; deck: DeckPlan | undefined },
+): DayLight | undefined {
+  const lures = useAppSelector(({ records }) => records.lures)
+  return useMemo(() => {
+    if (typeof here?.latitude !== 'number' || typeof here.longitude !== 'number' || !span) return undefined
+    const { latitude, longitude } = here
+    const depths = (deck?.rods ?? [])
+      .map(({ lure }) => workingDepth(lures.find(({ id }) => id === lure)).depthM)
+      .sort((one, other) => one - other)
+    const fieldAt = (ms: number, field: string): unknown =>
+      asked?.hours.findLast(({ timeMs }) => timeMs <= ms)?.fields[field]
+    const cloudAt = (ms: number): number => {
+      const cloud = fieldAt(ms, 'cloudPct')
+      return (typeof cloud === 'number' ? cloud : HALF_COVERED) / 100
+    }
+    const visibility = fieldAt(span.startMs, 'visibilityM')
+    return dayLight({ latitude, longitude }, [span.startMs, span.endMs], cloudAt, {
+      depthM: depths[Math.floor(depths.length / 2)] ?? 1,
+      visibilityM: typeof visibility === 'number' && visibility > 0 ? visibility : USUAL_VISIBILITY_M,
+      tint,
+    })
+  }, [here, tint, span, asked, deck, lures])
+}
+
+/** What the deck promises, and whether the plan has earned trust. */
+function Answer({ plan, deck }: { readonly plan: TypedPlan; readonly deck: DeckAnswer }) {
+  const rods = Number(plan.rods)
+  return (
+    <Band data-testid="answer">
+      <Box fontSize="large" fontWeight="700">
+        {plan.objective === 'strikes' ? text.value(deck.value, deck.rods.length) : text.heavy(deck.rods.length)}
+      </Box>
+      {deck.rods.length < rods && deck.lures.length <= deck.rods.length && (
+        <Box>{text.fewLures(rods, deck.lures.length)}</Box>
+      )}
+      {deck.lures.every(({ own }) => own.hours === 0) && <Box>{text.newWater}</Box>}
+      <Worth rods={deck.rods.length} />
+    </Band>
+  )
+}
+
+interface CarriedProps {
+  readonly plan: TypedPlan
+  readonly deck: DeckAnswer
+  readonly onChange: (part: PlanPart) => void
+}
+
+function Carried({ plan: { locked, excluded }, deck, onChange }: CarriedProps) {
+  return (
+    <>
       <DeckOnWater
         plan={deck}
         locked={locked}
@@ -125,8 +252,14 @@ function StruckOut({ lures, onBack }: { lures: readonly string[]; onBack: (lure:
 
 /** Whether the plan has earned trust on the angler's own trips. */
 function Worth({ rods }: { rods: number }) {
-  const { value } = useForesight('worth', [rods])
-  return <Box color="onBandQuiet">{value ? worthText(value) : `${text.worth.asking}…`}</Box>
+  const { value, problem } = useForesight('worth', [rods])
+  const said = value ? worthText(value) : problem ? text.worth.tooEarly : `${text.worth.asking}…`
+  return (
+    <Box color="onBandQuiet">
+      {said}
+      {value && value.calibration.length > 0 && <Calibration backtest={value} />}
+    </Box>
+  )
 }
 
 function worthText({ trips, worth: { ratio, lower, upper, verdict } }: Backtest): string {

@@ -1,11 +1,12 @@
-import { HOUR_MS, SKY_COVER_PCT, parseClock, parseQuantity, resolveWallTime } from '@jotbook/core'
-import type { Unit, UnitPreferences, UsualReadings } from '@jotbook/core'
+import { HOUR_MS, parseClock, parseQuantity, resolveWallTime } from '@jotbook/core'
+import type { ExpectedWater, Unit, UnitPreferences, UsualReadings } from '@jotbook/core'
 import type { DeckAsked } from '../../workers/foresee.ts'
+import { COURSES, COURSE_OF, sdAt, valueAt } from './course.ts'
+import type { Course, CourseName } from './course.ts'
 import { text } from './text.ts'
 
 export const OBJECTIVES = ['strikes', 'weight', 'big'] as const
 export type Objective = (typeof OBJECTIVES)[number]
-export type SkyWord = keyof typeof SKY_COVER_PCT
 
 /** A plan as it is typed: it lies in the link. */
 export interface TypedPlan {
@@ -17,16 +18,16 @@ export interface TypedPlan {
   readonly objective: Objective
   readonly temp: string
   readonly visibility: string
-  readonly wind: string
-  readonly windLater: string
-  readonly sky: SkyWord | ''
-  readonly skyLater: SkyWord | ''
+  readonly courses: Readonly<Record<CourseName, Course>>
   readonly locked: readonly string[]
   readonly excluded: readonly string[]
 }
 
-/** Spread of a forecast for the next day: common practice, no source. */
-const SPREAD = { waterTempC: 1, windMps: 1.5, cloudPct: 20 } as const
+/** What is expected where nothing was typed; its spread is not known of a book that was not asked. */
+export type Expected = UsualReadings & Partial<Pick<ExpectedWater, 'sd'>>
+
+/** Spread of what somebody said the water will be: common practice, no source. */
+const SAID_SD = { waterTempC: 1, visibilityM: 0.15 } as const
 const MOST_RODS = 20
 
 /** What is asked of the model, or the first thing that keeps it from being asked. */
@@ -34,20 +35,18 @@ export function askedOf(
   plan: TypedPlan,
   zone: string,
   units: UnitPreferences,
-  usual: UsualReadings,
+  usual: Expected,
 ): { readonly asked: DeckAsked } | { readonly wrong: string } {
-  const [from, to, rods] = [parseClock(plan.from), parseClock(plan.to), Number(plan.rods)]
-  if (!from || !to) return { wrong: text.unread(from ? text.to : text.from) }
-  const [startMs, endMs] = [resolveWallTime(plan.date, from, zone).ms, resolveWallTime(plan.date, to, zone).ms]
-  if (endMs <= startMs) return { wrong: text.badHours }
+  const span = spanOf(plan, zone)
+  if ('wrong' in span) return span
+  const rods = Number(plan.rods)
   if (!Number.isInteger(rods) || rods < 1 || rods > MOST_RODS) return { wrong: text.unread(text.rods) }
-  const count = Math.max(1, Math.round((endMs - startMs) / HOUR_MS))
   try {
-    const expected = expectedOf(plan, units, usual)
-    const hours = Array.from({ length: count }, (_, i) => ({
-      timeMs: startMs + i * HOUR_MS,
-      fields: fieldsAt(expected, count === 1 ? 0 : i / (count - 1)),
-      sd: SPREAD,
+    const steady = steadyOf(plan, units, usual)
+    const hours = span.hours.map((hour, i) => ({
+      timeMs: span.startMs + i * HOUR_MS,
+      fields: { ...steady, ...coursesAt(plan, usual, hour) },
+      sd: { ...waterSd(plan, usual), ...spreadsAt(plan, hour) },
     }))
     const { water, objective, locked, excluded } = plan
     return { asked: { water, hours, rods, objective, locked, excluded } }
@@ -57,37 +56,60 @@ export function askedOf(
   }
 }
 
-/** What is expected at the beginning and at the end of the day, by field of a reading. */
-type Expected = Readonly<Record<string, readonly [first: number | undefined, last: number | undefined]>>
+export interface PlannedSpan {
+  readonly startMs: number
+  readonly endMs: number
+  /** Hours of the clock at which each of its hours begins. */
+  readonly hours: readonly number[]
+}
 
-function expectedOf(plan: TypedPlan, units: UnitPreferences, usual: UsualReadings): Expected {
+/** From when to when, by the clock of the water. */
+export function spanOf({ date, from, to }: TypedPlan, zone: string): PlannedSpan | { readonly wrong: string } {
+  const [first, last] = [parseClock(from), parseClock(to)]
+  if (!first || !last) return { wrong: text.unread(first ? text.to : text.from) }
+  const [startMs, endMs] = [resolveWallTime(date, first, zone).ms, resolveWallTime(date, last, zone).ms]
+  if (endMs <= startMs) return { wrong: text.badHours }
+  const count = Math.max(1, Math.round((endMs - startMs) / HOUR_MS))
+  return { startMs, endMs, hours: Array.from({ length: count }, (_, i) => first.hour + first.minute / 60 + i) }
+}
+
+/** What does not change over the day, by field of a reading. */
+function steadyOf(plan: TypedPlan, units: UnitPreferences, usual: UsualReadings): Record<string, number> {
   const read = (name: string, typed: string, shown: Unit, stored: Unit): number | undefined => {
     if (typed.trim() === '') return undefined
     const found = parseQuantity(typed, shown, stored)
     if (!found) throw new Unread(name)
     return found.value
   }
-  const temp = read(text.waterTempC, plan.temp, units.temperature, 'C') ?? usual.waterTempC
-  const visibility = read(text.visibilityM, plan.visibility, units.visibility, 'm') ?? usual.visibilityM
-  const wind = read(text.wind, plan.wind, units.wind, 'mps') ?? usual.windMps
-  const sky = coverOf(plan.sky)
-  return {
-    waterTempC: [temp, temp],
-    visibilityM: [visibility, visibility],
-    windMps: [wind, read(text.wind, plan.windLater, units.wind, 'mps') ?? wind],
-    cloudPct: [sky, coverOf(plan.skyLater) ?? sky],
-  }
+  return known({
+    waterTempC: read(text.waterTempC, plan.temp, units.temperature, 'C') ?? usual.waterTempC,
+    visibilityM: read(text.visibilityM, plan.visibility, units.visibility, 'm') ?? usual.visibilityM,
+  })
 }
 
-const coverOf = (word: SkyWord | ''): number | undefined => (word === '' ? undefined : SKY_COVER_PCT[word])
+const known = (fields: Readonly<Record<string, number | undefined>>): Record<string, number> =>
+  Object.fromEntries(Object.entries(fields).flatMap(([field, value]) => (value === undefined ? [] : [[field, value]])))
 
-const fieldsAt = (expected: Expected, share: number): Record<string, number> =>
-  Object.fromEntries(
-    Object.entries(expected).flatMap(([field, [first, last]]) => {
-      const value = first === undefined || last === undefined ? (first ?? last) : first + (last - first) * share
-      return value === undefined ? [] : [[field, value]]
-    }),
+/** What is expected at an hour, by field; what nobody said is as usual, where the book knows what that is. */
+function coursesAt({ courses }: TypedPlan, usual: UsualReadings, hour: number): Record<string, number> {
+  return known(
+    Object.fromEntries(
+      COURSES.map((name) => [COURSE_OF[name].field, valueAt(courses[name], hour) ?? usualOf(name, usual)]),
+    ),
   )
+}
+
+/** Wind alone: a usual pressure would say that no front comes. */
+export const usualOf = (name: CourseName, usual: UsualReadings): number | undefined =>
+  name === 'wind' ? usual.windMps : undefined
+
+const waterSd = ({ temp, visibility }: TypedPlan, { sd }: Expected): Record<string, number> => ({
+  waterTempC: temp.trim() === '' && sd ? sd.waterTempC : SAID_SD.waterTempC,
+  visibilityM: visibility.trim() === '' && sd ? sd.visibilityM : SAID_SD.visibilityM,
+})
+
+const spreadsAt = ({ courses }: TypedPlan, hour: number): Record<string, number> =>
+  Object.fromEntries(COURSES.map((name) => [COURSE_OF[name].field, sdAt(courses[name], hour, name)]))
 
 /** Its message is the name of what could not be read. */
 class Unread extends Error {}

@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { effortKnownOf, isoUtc } from '@jotbook/core'
+import { effortKnownOf, isoUtc, readWhere } from '@jotbook/core'
 import { breakOff } from '@jotbook/core/deck'
-import type { Trip } from '@jotbook/core'
+import type { Clause, Trip } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useSave } from '../../state/useSave.ts'
@@ -17,6 +17,8 @@ import { calendarDay } from '../../ui/locale.ts'
 import { isUnderWay } from '../../state/isUnderWay.ts'
 import { Cautions } from '../conditions/index.ts'
 import { dateOf } from '../../state/dateOf.ts'
+import { usePatternRecords } from '../../state/usePatternRecords.ts'
+import { useNaming } from '../board/index.ts'
 import { useTripSums } from '../trips/index.ts'
 import { text } from './text.ts'
 
@@ -52,7 +54,10 @@ export function TodayPage() {
             <LastTrips trips={trips} />
             <Ends trips={trips} />
           </div>
-          <WhatChanged last={trips[0]} />
+          <div>
+            <WhatChanged last={trips[0]} />
+            <NewPatterns last={trips[0]} />
+          </div>
         </Box>
       )}
       <Box mt="30px" borderTop="1px solid" borderColor="rule" pt="8px" maxW="820px">
@@ -233,6 +238,31 @@ function WhatChanged({ last }: { last: Trip | undefined }) {
     </Box>
   )
 }
+
+/** What stood out for the first time with the last trip on its water, in its pattern book. */
+function NewPatterns({ last }: { last: Trip | undefined }) {
+  const records = usePatternRecords(last?.water)
+  const waterName = useNames('waters')
+  const naming = useNaming()
+  const fresh = (records ?? []).filter(({ foundOn, mark }) => last && foundOn >= dateOf(last) && mark !== 'struck out')
+  if (!last || fresh.length === 0) return null
+  const where = encodeURIComponent(`water=${last.water}`)
+  return (
+    <Box as="section" aria-label={text.patterns.title} mt="18px">
+      <Heading>{text.patterns.title}</Heading>
+      {fresh.map((record) => (
+        <Box key={record.id} py="4px">
+          {text.patterns.first(naming.filters({ where: patternConditions(record.where) }))}
+        </Box>
+      ))}
+      <Link to={`/findings/patterns?where=${where}`}>{text.patterns.open(waterName(last.water))}</Link>
+    </Box>
+  )
+}
+
+/** What another device wrote is read with care. */
+const patternConditions = (where: string): Clause[] =>
+  readWhere(where).clauses.filter(({ column }) => column !== 'water')
 
 function Ends({ trips }: { trips: readonly Trip[] }) {
   const sums = useTripSums()

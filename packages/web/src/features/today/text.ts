@@ -16,6 +16,11 @@ export const text = {
     close: 'Edit trip',
     toDeck: 'Back to the deck',
   },
+  patterns: {
+    title: 'New in the pattern book',
+    first: (pattern: string) => `${pattern.charAt(0).toUpperCase()}${pattern.slice(1)} stands out for the first time.`,
+    open: (water: string) => `The pattern book of ${water}`,
+  },
   ends: {
     label: 'Things to fix',
     title: (count: number) => counted(count, 'thing to fix', 'things to fix'),

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { effortKnownOf, MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
-import { daySummary } from '@jotbook/core/deck'
+import { daySummary, liveBag } from '@jotbook/core/deck'
 import type { Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { Quiet } from '../../ui/controls.tsx'
@@ -16,6 +16,7 @@ export function figuresOf(screen: TripOnScreen, units: UnitPreferences): [string
   return [
     [whole(strikes), text.trip.strikes],
     hoursOf(screen),
+    ...bagOf(screen, units),
     [whole(landed), text.trip.landed],
     ...(raised > 0 ? ([[whole(raised), text.trip.raised]] as [string, string][]) : []),
     ...(largest ? ([[fishSize(largest, units), text.trip.best]] as [string, string][]) : []),
@@ -49,6 +50,15 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
       ))}
     </Flex>
   )
+}
+
+/** Of a tournament what came to the scale, as its heaviest fish up to the limit; *at least* where one of them has no weight. */
+function bagOf({ trip, strikes }: TripOnScreen, units: UnitPreferences): [string, string][] {
+  if (trip.purpose !== 'tournament') return []
+  const { fish, limit, totalG, unweighed } = liveBag(strikes, trip)
+  if (fish.length === 0) return []
+  const total = quantity(totalG, null, 'g', units.weight)
+  return [[unweighed > 0 ? text.trip.atLeast(total) : total, text.trip.bag(Math.min(fish.length, limit), limit)]]
 }
 
 /** A fish by its weight, else by its length. */

@@ -11,8 +11,10 @@ import { day } from '../../ui/locale.ts'
 import { useWidth } from '../../ui/useWidth.ts'
 import type { DayCondition, Trip } from '@jotbook/core'
 import { useDayConditions } from '../conditions/index.ts'
+import { PlanBeside } from '../ramp/index.ts'
 import { AddReading } from './AddReading.tsx'
 import { BesideTheDay } from './BesideTheDay.tsx'
+import { OddsOfDay } from './OddsOfDay.tsx'
 import { StripOfDay } from './StripOfDay.tsx'
 import { TripHead } from './TripHead.tsx'
 import { ShareDay } from './ShareDay.tsx'
@@ -81,7 +83,9 @@ function ShownTrip({ screen }: { screen: TripOnScreen }) {
       </Box>
       {reading && <AddReading screen={screen} editing={editing} onDone={() => setReading(false)} />}
       {rows && <TripTable screen={screen} highlight={highlight} />}
+      {!rows && trip.purpose === 'tournament' && trip.weighIn && trip.end && <OddsOfDay screen={screen} />}
       <BesideTheDay screen={screen} conditions={conditions} editing={editing} />
+      {trip.plan && <PlanBeside trip={trip} stints={screen.stints} strikes={screen.strikes} />}
       {!rows && width > 0 && <ShareDay screen={screen} model={model} />}
       {trip.note && (
         <Box mt="16px" whiteSpace="pre-line" maxW="760px">

@@ -1,5 +1,5 @@
 import type { LooseEndKind } from '@jotbook/core'
-import { counted, decimals, hoursText } from '../../ui/locale.ts'
+import { counted, decimals, hoursText, whole } from '../../ui/locale.ts'
 
 /** Words of the list of trips and of a trip's page. */
 export const text = {
@@ -47,6 +47,17 @@ export const text = {
     trip: (day: string, water: string, hours: number, strikes: number) =>
       `${day}, ${water}: ${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours`,
   },
+  odds: {
+    title: 'How the odds stood',
+    picture: 'The bag that was likely at the weigh-in, hour by hour, and the bag as it filled',
+    says: (middle: string, low: string, high: string, total: string) =>
+      `At the launch the middle was ${middle}, eight days in ten between ${low} and ${high}. It became ${total}.`,
+    nothing: 'nothing',
+    atScale: 'at the scale',
+    note: 'By your other trips here and the day until then, with the rods of that day fished as well as one could. The red line is the bag as it filled; a fish you let go for a heavier one is not in it.',
+    asTable: 'Hour by hour',
+    columns: ['time', 'in the bag', 'one day in ten under', 'middle', 'one in ten over'],
+  },
   trip: {
     missing: 'This trip is not in the book',
     missingNote: 'It may have been deleted, or it belongs to another book.',
@@ -56,6 +67,8 @@ export const text = {
     remove: 'Delete trip',
     named: (day: string, water: string) => `Trip of ${day}${water === '' ? '' : `, ${water},`}`,
     strikes: 'strikes',
+    bag: (fish: number, limit: number) => `bag, ${whole(fish)} of ${whole(limit)}`,
+    atLeast: (weight: string) => `at least ${weight}`,
     fished: 'fished',
     fishedTogether: 'fished, all anglers',
     onTheWater: 'on the water',

@@ -12,7 +12,7 @@ import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { useWidth } from '../../ui/useWidth.ts'
 import { text } from './text.ts'
-import { tintOf } from './tintOf.ts'
+import { tintOf } from '../../charts/waterChart/tintOf.ts'
 
 interface ChartPanelProps {
   readonly water: Water

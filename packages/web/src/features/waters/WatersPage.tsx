@@ -12,7 +12,7 @@ import { Result, useGroups } from '../board/index.ts'
 import { WaterFields, newWater, readWater } from './NewWater.tsx'
 import type { WaterDraft } from './NewWater.tsx'
 import { text } from './text.ts'
-import { tintOf } from './tintOf.ts'
+import { tintOf } from '../../charts/waterChart/tintOf.ts'
 
 /** The waters of the book, each by its shape and what it gave. */
 export function WatersPage() {

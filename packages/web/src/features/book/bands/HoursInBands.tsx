@@ -17,8 +17,10 @@ export function HoursInBands({ labels, hours, unknown }: HoursInBandsProps) {
     <Box>
       {labels.map((label, i) => (
         <Flex key={label} align="center" gap="8px" fontSize="small" lineHeight="1.5">
-          <Box flex="0 0 11.5rem">{label}</Box>
-          <Box flex="1 1 auto" h="10px" minW="0">
+          <Box flex="0 1 11.5rem" minW="0">
+            {label}
+          </Box>
+          <Box flex="1 1 0" h="10px" minW="0">
             <Box h="100%" bg="ink" w={`${(100 * (hours[i] ?? 0)) / most}%`} />
           </Box>
           <Box flex="0 0 4rem" textAlign="right" color={hours[i] ? 'ink' : 'quiet'} fontVariantNumeric="tabular-nums">

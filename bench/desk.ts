@@ -1,0 +1,91 @@
+import { performance } from 'node:perf_hooks'
+import {
+  afterLeaving,
+  amongPeopleOfCut,
+  aroundEdgeBy,
+  aroundWatched,
+  bitesOrSizeOf,
+  buildColumns,
+  cameWith,
+  curveOf,
+  cutForPeople,
+  cutForWithin,
+  namesOf,
+  parseWhere,
+  planFor,
+  rateBoard,
+  rowFilter,
+  sameWeek,
+  stintsWhere,
+  withinOfCut,
+} from '@jotbook/core'
+import type { BookRecords, Question } from '@jotbook/core'
+import { checkBundle } from '@jotbook/contract/bundle'
+import { demoBundle } from '../demo/book.ts'
+
+/** What each view of the desk costs after a filter, on the demo and on a book of five times its trips. `node tools/bench.mjs bench/desk.ts` */
+const encoder = new TextEncoder()
+const { book: demo } = checkBundle(new Map([...demoBundle()].map(([name, text]) => [name, encoder.encode(text)])))
+
+/** The same trips over again, years apart: as many stints as asked. */
+function timesOver(book: BookRecords, times: number): BookRecords {
+  const YEAR_MS = 366 * 86_400_000
+  const copies = <T extends { id: string }>(records: readonly T[], ofTime: readonly (keyof T)[]): T[] =>
+    Array.from({ length: times }, (_, k) =>
+      records.map((record) => {
+        const next = { ...record, id: `${record.id}-${k}` } as Record<keyof T, unknown>
+        for (const field of ofTime) {
+          const time = next[field]
+          if (typeof time === 'string') next[field] = new Date(Date.parse(time) - 3 * k * YEAR_MS).toISOString()
+        }
+        for (const field of ['trip', 'stint'] as (keyof T)[])
+          if (typeof next[field] === 'string') next[field] = `${next[field]}-${k}`
+        return next as T
+      }),
+    ).flat()
+  return {
+    ...book,
+    trips: copies(book.trips, ['start', 'end']),
+    stints: copies(book.stints, ['start', 'end']),
+    strikes: copies(book.strikes, ['time']),
+    readings: copies(book.readings, ['time']),
+  }
+}
+
+function timed(name: string, work: () => unknown): void {
+  const from = performance.now()
+  work()
+  console.log(`  ${name}: ${(performance.now() - from).toFixed(0)} ms`)
+}
+
+for (const times of [1, 6]) {
+  const book = times === 1 ? demo : timesOver(demo, times)
+  console.log(`${book.trips.length} trips, ${book.stints.length} stints`)
+  const names = namesOf(book)
+  const where = parseWhere('water=Immerlow Reservoir')
+  const cut = (question: Question) => buildColumns(book, planFor(question, book.bands))
+  const board = (name: string, by: readonly string[]): void => {
+    const columns = cut({ by, where })
+    timed(`${name}, cut already`, () => rateBoard(columns, by, where, { names }))
+  }
+  timed('cutting for a map', () => cut({ by: ['wind_band', 'sky_band'], where }))
+  board('map of wind and sky', ['wind_band', 'sky_band'])
+  board('months', ['month'])
+  timed('curve of water temperature', () => curveOf(book, { of: 'water_temp_c', where }))
+  const lures = [...new Set(book.stints.map(({ lure }) => lure))]
+  const side = (lure: string | undefined) => [{ kind: 'oneOf' as const, column: 'lure', values: [lure ?? ''] }]
+  const pair = { a: side(lures[0]), b: side(lures[1]), where: [] }
+  const cutPair = cut(cutForWithin(pair))
+  timed('lure or day, cut already', () => withinOfCut(book, cutPair, pair))
+  const columns = cut({ by: ['lure'], where })
+  timed('bites or size, cut already', () => bitesOrSizeOf(columns, ['lure'], rowFilter(columns, where, names)))
+  const { book: onWater } = stintsWhere(book, where)
+  timed('around the changes', () => aroundWatched(onWater))
+  const classes = new Map(book.lures.map((lure) => [lure.id, lure.class]))
+  timed('one change by class', () => aroundEdgeBy(onWater, 'wind fell', ({ lure }) => classes.get(lure)))
+  timed('leave or stay', () => afterLeaving(onWater))
+  const cutPeople = cut(cutForPeople(where))
+  timed('people, cut already', () => amongPeopleOfCut(book, cutPeople, where))
+  timed('this week', () => sameWeek(book, { date: '2026-04-10', where }))
+  timed('what else was so', () => cameWith(book, parseWhere('water=Immerlow Reservoir;temp_band=45..50F')))
+}

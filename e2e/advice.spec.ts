@@ -1,0 +1,185 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { Phone } from './deckDay.ts'
+
+/** A sheet keeps nobody out: no serious fault, and nothing to scroll sideways. */
+async function isOpenToAll(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(serious.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([])
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0)
+}
+
+test('the deck speaks when a blank has become rare, says why, is silenced, and logs what it said', async ({ app }) => {
+  const phone = await Phone.open(app)
+  const { page } = phone
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  await phone.rod(0)
+  await phone.tap('plan', 'Why: plan')
+  const spoken = page.locator('.spoken')
+  // Calm after a tap, and early in the day.
+  await expect(spoken).toBeHidden()
+  const box = await page.locator('.strike').boundingBox()
+  /** Fished on: the day asks after an hour without a tap. */
+  const fishOn = async (): Promise<void> => {
+    await phone.later(50)
+    await phone.tap('Day')
+    await phone.tap('Done')
+    await phone.tap('Follow / swirl', /^Follow/)
+    await phone.later(1)
+  }
+  for (let i = 0; i < 8 && !(await spoken.isVisible()); i++) await fishOn()
+  await expect(spoken).toContainText(/blank: one day in \d+/)
+  expect(await page.locator('.strike').boundingBox()).toEqual(box)
+  // A strike ends the blank: nothing of it is said again once the deck is calm.
+  await phone.strike('lost')
+  await phone.later(0.6)
+  await expect(spoken.filter({ hasText: 'blank: one day' })).toBeHidden()
+  for (let i = 0; i < 8 && !/blank: one day/.test((await spoken.allTextContents()).join()); i++) await fishOn()
+  await expect(spoken).toContainText(/blank: one day in \d+/)
+  await spoken.tap()
+  await expect(page.getByText(/brings a blank that long/)).toBeVisible()
+  await expect(page.getByText(/It becomes one day in ten at/)).toBeVisible()
+  await expect(page.getByText(/^From \d+ trips and \d+ h on this water/)).toBeVisible()
+  await isOpenToAll(page)
+  // Where the screen is low the line is tapped under Day.
+  await phone.tap('Close')
+  await page.setViewportSize({ width: 360, height: 640 })
+  await phone.tap('Day')
+  await phone.tap(/blank: one day in/)
+  await expect(page.getByText(/brings a blank that long/)).toBeVisible()
+  await phone.tap('Not now', 'No more of this today')
+  await phone.later(1)
+  await expect(spoken.filter({ hasText: 'blank: one day' })).toBeHidden()
+  await phone.synced()
+  const rows = await app.query<{ said: string; answer: string | null; at: number }>(
+    `select said, answer, extract(epoch from time)::float as at from advice where about = 'dry spell' order by time`,
+  )
+  // Logged as it was first said, and again only after an hour.
+  expect(rows.length).toBeGreaterThanOrEqual(2)
+  expect(rows.filter(({ answer }) => answer === 'not now')).toHaveLength(1)
+  for (const [i, { said, at }] of rows.entries()) {
+    expect(said).toMatch(/blank: one day in \d+/)
+    if (i > 0) expect(at - rows[i - 1]!.at).toBeGreaterThanOrEqual(3600)
+  }
+  // Off by one switch.
+  await phone.tap('Day')
+  await page.getByRole('switch', { name: 'Advice' }).tap()
+  await phone.tap('Done')
+  await fishOn()
+  await fishOn()
+  await expect(spoken).toBeHidden()
+})
+
+test('two rods in turn: the deck says when to swap, asks for no reason, and judges whole rounds', async ({ app }) => {
+  const phone = await Phone.open(app)
+  const { page } = phone
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  const label = async (index: number): Promise<string> =>
+    ((await page.locator('.rod').nth(index).getAttribute('aria-label')) ?? '').split(', ').slice(0, 2).join(', ')
+  const [usual, tried] = [await label(0), await label(1)]
+  await phone.tap('Day')
+  await phone.tap('Test two rods')
+  await phone.pick('The usual rod', usual)
+  await phone.pick('The rod in doubt', tried)
+  await phone.pick('Minutes a turn', '10')
+  await isOpenToAll(page)
+  await phone.tap('Start the test', 'Test started')
+  await phone.rod(0)
+  const spoken = page.locator('.spoken')
+  let swaps = 0
+  for (let turns = 0; turns < 4;) {
+    await expect(spoken).toContainText(/Swap now: |min more on/)
+    const line = (await spoken.textContent()) ?? ''
+    if (line.startsWith('Swap now: ')) {
+      await phone.rod(line.slice('Swap now: '.length) === usual ? 0 : 1)
+      await expect(page.getByText('Why this one?')).toBeHidden()
+      swaps++
+      continue
+    }
+    await phone.later(4)
+    await phone.strike('lost')
+    await phone.later(6.2)
+    turns++
+    // A tap draws the line anew; a follow counts for neither.
+    await phone.tap('Follow / swirl', /^Follow/)
+  }
+  expect(swaps).toBeGreaterThanOrEqual(2)
+  await spoken.tap()
+  await expect(page.getByText('2 rounds.')).toBeVisible()
+  await expect(page.getByText(`${usual}: 2 bites`)).toBeVisible()
+  await expect(page.getByText(`${tried}: 2 bites`)).toBeVisible()
+  await expect(page.getByText(/^Not settled: about \d+ more rounds would tell\./)).toBeVisible()
+  await phone.tap('End the test', 'Test ended')
+  await phone.synced()
+  const stints = await app.query<{ reason: string }>(
+    `select s.reason from stints s join rod_tests t on t.trip = s.trip and s.lure in (t.usual, t.tried)`,
+  )
+  expect(stints.length).toBeGreaterThanOrEqual(3)
+  expect(stints.every(({ reason }) => reason === 'test')).toBe(true)
+})
+
+test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
+  app,
+}) => {
+  const phone = await Phone.open(app)
+  const { page } = phone
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  await phone.tap('Day')
+  await phone.tap('Tournament')
+  await phone.tap('Weigh-in: more')
+  await phone.tap('Done')
+  await phone.rod(0)
+  await phone.tap('plan', 'Why: plan')
+  /** A fish that is kept and weighed. */
+  const keep = async (tag: string): Promise<void> => {
+    await phone.later(25)
+    await phone.tap('Strike', /^Strike \d+, /)
+    await phone.tap('landed', 'Strike: landed')
+    await phone.tap('Keep', `Kept, tag ${tag}`)
+    await phone.tap('Details')
+    await phone.tap('Weight: more')
+    await phone.tap('Done')
+  }
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('No fish kept yet.')).toBeVisible()
+  const ways = page.locator('.ways li')
+  await expect(ways.first()).toContainText(/limit \d+%/)
+  const before = await ways.first().textContent()
+  await phone.tap('Close')
+  await keep('1')
+  await phone.tap(/Weigh-in odds/)
+  await expect(ways.first()).toContainText(/limit \d+%/)
+  await expect(ways.first()).not.toHaveText(before ?? '')
+  await expect(page.getByText('tag 1: 2 lb')).toBeVisible()
+  await expect(page.getByText(/^4 bites: \d+%$/)).toBeVisible()
+  await page.getByLabel('Weight to reach').fill('much')
+  await expect(page.getByText('Type a weight, such as 14 lb 8 oz.')).toBeVisible()
+  await page.getByLabel('Weight to reach').fill('')
+  await page.getByLabel('Rivals’ weights, one each').fill('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
+  await expect(page.getByText('Not a weight: late. It is left out.')).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Place to take: more')
+  await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
+  await expect(ways.first()).toContainText(/target \d+%/)
+  // Two days more: the weight is that of all days, and the next is fished by what is in hand.
+  await page.getByLabel('Weight to reach').fill('24 lb')
+  await phone.tap('Days after today: more')
+  await phone.tap('Days after today: more')
+  await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
+  await expect(ways.first()).toContainText(/all days \d+%/)
+  await expect(page.getByRole('region', { name: 'The next day' }).getByRole('listitem').first()).toContainText(
+    / in hand: /,
+  )
+  await isOpenToAll(page)
+  await phone.tap('Close')
+  await keep('2')
+  // The run back begins: no time is left.
+  for (let i = 0; i < 9; i++) {
+    await phone.later(55)
+    await phone.tap('Follow / swirl', /^Follow/)
+  }
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('No time is left to fish.')).toBeVisible()
+})

@@ -1,0 +1,80 @@
+import { severalDays, simulateBag } from '../decisions/index.ts'
+import type { DayStrategy } from '../decisions/index.ts'
+import { usualDayHours } from './dayNow.ts'
+import type { DayUnderWay } from './dayNow.ts'
+import type { KnownWater } from './knownWater.ts'
+import { alone, inTurn, luckOf, strategyOf } from './waysToFish.ts'
+import type { KnownRod, NextDay, WayToFish } from './waysToFish.ts'
+
+const RUNS = 2000
+/** Ways of a later day that are weighed: the heaviest on average, and the one with the heaviest good day. */
+const MOST_WAYS = 3
+
+interface LaterDay extends DayStrategy {
+  readonly lures: readonly string[]
+}
+
+/** What a whole day yet to come brings by the rods that lie ready, one way as likely as it is today without today's luck. */
+export function laterDays(
+  rods: readonly KnownRod[],
+  limit: number,
+  { under, known, seed }: { readonly under: DayUnderWay; readonly known: KnownWater; readonly seed: number },
+): LaterDay[] {
+  const hours = usualDayHours(under)
+  const ways = [...alone(rods, hours), ...inTurn(rods, hours)]
+  const odds = simulateBag({ limit, until: hours, bag: [] }, ways.map(strategyOf), {
+    seed,
+    runs: RUNS,
+    ...luckOf(known),
+  })
+  const told = odds.map((one, i) => ({ ...one, lures: ways[i]?.lures ?? [] }))
+  const best = [
+    ...[...told].sort((one, other) => other.mean - one.mean).slice(0, MOST_WAYS - 1),
+    ...[...told].sort((one, other) => other.p90 - one.p90).slice(0, 1),
+  ]
+  return [...new Map(best.map((one) => [one.name, one])).values()]
+}
+
+interface Event {
+  /** Grams over all days. */
+  readonly targetG: number
+  readonly daysAfter: number
+  readonly inHandG: number
+}
+
+/** Today's ways by the chance of the event's target, where the days after are fished by what is in hand then; and how to fish the next day. */
+export function eventAhead(
+  today: readonly WayToFish[],
+  later: readonly LaterDay[],
+  { targetG, daysAfter, inHandG }: Event,
+): { readonly ways: readonly WayToFish[]; readonly nextDay: readonly NextDay[] } {
+  const reached = (total: number): number => (total >= targetG ? 1 : 0)
+  const plan = severalDays(1 + daysAfter, later, reached, { inHand: inHandG, first: today })
+  const chances = new Map(plan.now.map(({ name, value }) => [name, value]))
+  const lures = new Map(later.map((one) => [one.name, one.lures]))
+  return {
+    ways: today.map((way) => ({ ...way, chanceEvent: chances.get(way.name) ?? null })),
+    nextDay: plainSpans(plan.days[1] ?? [], targetG).map(({ from, name }) => ({
+      fromG: from,
+      lures: lures.get(name) ?? [],
+    })),
+  }
+}
+
+/** Narrower spans than this share of the target are ties that the runs decide. (ours) */
+const LEAST_SPAN = 0.05
+
+/** What is worth saying of them: no ties, and nothing of weights that have reached it. */
+function plainSpans(
+  spans: readonly { readonly from: number; readonly name: string }[],
+  targetG: number,
+): { from: number; name: string }[] {
+  const told: { from: number; name: string }[] = []
+  spans.forEach(({ from, name }, i) => {
+    if (from >= targetG) return
+    const to = Math.min(targetG, spans[i + 1]?.from ?? targetG)
+    if (told.length > 0 && (to - from < LEAST_SPAN * targetG || told.at(-1)?.name === name)) return
+    told.push({ from, name })
+  })
+  return told
+}

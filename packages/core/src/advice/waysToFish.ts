@@ -1,0 +1,62 @@
+import type { BagOdds, BagStep, BagStrategy, RodGroup } from '../decisions/index.ts'
+import type { KnownWater } from './knownWater.ts'
+
+export const QUARTER_H = 0.25
+
+/** One way to fish the hours that are left. */
+export interface WayToFish extends BagOdds {
+  /** Rods, fished in turn. */
+  readonly lures: readonly string[]
+  /** Another rod from then on, in hours from now. */
+  readonly then: { readonly lure: string; readonly fromHours: number } | null
+  /** Chance of the target over all days, the days after fished by what is in hand; null where today is the only one, or no target was given. */
+  readonly chanceEvent: number | null
+}
+
+/** The best way to fish the next day by the weight in hand: from a total up. */
+export interface NextDay {
+  readonly fromG: number
+  readonly lures: readonly string[]
+}
+
+/** A rod that lies ready, and what it brings. */
+export interface KnownRod {
+  readonly lure: string
+  readonly group: RodGroup
+}
+
+/** A way to fish some hours, step by step. */
+export interface Way {
+  readonly lures: readonly string[]
+  readonly then: WayToFish['then']
+  readonly steps: readonly BagStep[]
+}
+
+export const strategyOf = ({ lures, then, steps }: Way): BagStrategy => ({
+  name: `${lures.join('+')}${then ? `>${then.lure}` : ''}`,
+  steps,
+})
+
+/** Each rod the whole time. */
+export const alone = (groups: readonly KnownRod[], left: number): Way[] =>
+  groups.map(({ lure, group }) => ({ lures: [lure], then: null, steps: [{ group, from: 0, to: left }] }))
+
+/** Half an hour each, over and over. */
+export function inTurn(groups: readonly KnownRod[], left: number): Way[] {
+  if (groups.length < 2) return []
+  const turns = Math.ceil(left / (2 * QUARTER_H))
+  const steps = Array.from({ length: turns }, (_, i) => {
+    const { group } = groups[i % groups.length] ?? groups[0] ?? { group: undefined }
+    return { group, from: i * 2 * QUARTER_H, to: Math.min(left, (i + 1) * 2 * QUARTER_H) }
+  }).flatMap(({ group, ...hours }) => (group ? [{ group, ...hours }] : []))
+  return [{ lures: groups.map(({ lure }) => lure), then: null, steps }]
+}
+
+/** How strikes come on this water, and how its days differ. */
+export const luckOf = ({
+  flurry,
+  dayShape,
+}: KnownWater): { readonly flurry: number; readonly luckVariance: number } => ({
+  flurry,
+  luckVariance: dayShape === Infinity ? 0 : Math.log1p(1 / dayShape),
+})

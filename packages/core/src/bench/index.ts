@@ -1,0 +1,7 @@
+export { BULKS, fallTime, midColumn } from './fallTime.ts'
+export type { Bulk, CountDown, Falling } from './fallTime.ts'
+export { lineDiameterMm, lineSinksG } from './line.ts'
+export type { Line, LineMaterial } from './line.ts'
+export { RATED_LINE, runningDepth } from './runningDepth.ts'
+export type { SeenRunning } from './runningDepth.ts'
+export { suspenderWeighsG, waterDensity } from './waterDensity.ts'

@@ -1,0 +1,98 @@
+import { useEffect, useState } from 'react'
+import { fishingWords, isoUtc } from '@jotbook/core'
+import type { AdviceWorth } from '@jotbook/core/advice'
+import { advise } from '../../../workers/advise.ts'
+import { newId } from '../deckSession.ts'
+import { Pick, Target } from '../Target.tsx'
+import type { Deck } from '../useDeck.ts'
+import { lureOf } from './useAdvice.ts'
+import type { ShownAdvice } from './useAdvice.ts'
+import { useAdviceNames } from './useAdviceNames.ts'
+import { text } from './text.ts'
+
+interface AdviceSheetProps {
+  readonly book: string
+  readonly deck: Deck
+  readonly shown: ShownAdvice
+  readonly onTake: (lure: string) => void
+  readonly onDone: () => void
+}
+
+/** Why the deck says so: figures and what they rest on; done, or not now. */
+export function AdviceSheet({ book, deck, shown, onTake, onDone }: AdviceSheetProps) {
+  // What stood on the line when it was tapped: it does not change while it is read.
+  const [{ advice, line, logged, given }] = useState(shown)
+  const names = useAdviceNames(deck.day)
+  const lure = lureOf(advice)
+  const answer = (fields: { answer?: string; changed?: string }, told: string): void => {
+    // Tapped before its record was read back, it is a record of its own.
+    const whole = { trip: deck.day.trip.id, about: advice.about, said: line, ...fields }
+    void deck.tap(told, (_, atMs) => [
+      logged
+        ? { kind: 'advice', id: logged.id, fields }
+        : { kind: 'advice', id: newId(), fields: { ...whole, time: isoUtc(atMs) } },
+    ])
+    onDone()
+  }
+  return (
+    <main className="sheet">
+      <header>
+        <h1>{text.why}</h1>
+        <Target className="quiet" onTap={onDone}>
+          {text.close}
+        </Target>
+      </header>
+      <p className="advised">{line}</p>
+      <ul className="reasons">
+        {text.reasons(advice, names).map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+        {advice.about === 'dry spell' && given.leaveAtMs !== undefined && (
+          <li>{given.leaveAtMs === null ? text.stayOn : text.leaveAt(names.clock(given.leaveAtMs))}</li>
+        )}
+      </ul>
+      <p>{text.rests(given.trips, given.hours)}</p>
+      <Worth book={book} about={advice.about} trip={deck.day.trip.id} />
+      {advice.about === 'bite' && (
+        <Pick
+          label={text.changed}
+          words={fishingWords.CHANGED}
+          chosen={[]}
+          onPick={(changed) => answer({ answer: 'done', changed }, text.saidDone(changed))}
+        />
+      )}
+      <footer className="choices">
+        {lure && (
+          <Target
+            className="go"
+            onTap={() => {
+              answer({ answer: 'done' }, text.saidDone(names.lure(lure)))
+              onTake(lure)
+            }}
+          >
+            {text.pickUp(names.lure(lure))}
+          </Target>
+        )}
+        <Target onTap={() => answer({ answer: 'done' }, text.saidDone(line))}>{text.done}</Target>
+        <Target className="quiet" onTap={() => answer({ answer: 'not now' }, text.saidNotNow)}>
+          {text.notNow}
+        </Target>
+      </footer>
+    </main>
+  )
+}
+
+/** Whether such advice helped so far. */
+function Worth({ book, about, trip }: { book: string; about: AdviceWorth['about']; trip: string }) {
+  const [worth, setWorth] = useState<AdviceWorth>()
+  useEffect(() => {
+    let live = true
+    void advise()
+      .worth(book, about, trip)
+      .then((next) => live && setWorth(next))
+    return () => {
+      live = false
+    }
+  }, [book, about, trip])
+  return <p>{worth ? text.worth(worth) : ' '}</p>
+}

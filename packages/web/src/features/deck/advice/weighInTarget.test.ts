@@ -1,0 +1,11 @@
+import { expect, it } from 'vitest'
+import { gramsOf, rivalWeights, toBeatG } from './weighInTarget.ts'
+
+it('reads rivals’ weights with or without names, heaviest first, and names what is no weight', () => {
+  const read = rivalWeights('Ash 14 lb 8 oz\n12 lb; Rowan 15 lb, no fish\n0 lb', 'lb')
+  expect(read.weightsG.map((grams) => Math.round(grams))).toEqual([6804, 6577, 5443])
+  expect(read.notWeights).toEqual(['no fish', '0 lb'])
+  expect(Math.round(toBeatG(read, 2) ?? 0)).toBe(6577)
+  expect(toBeatG(read, 4)).toBeUndefined()
+  expect(gramsOf('500 lb', 'lb')).toBeUndefined()
+})

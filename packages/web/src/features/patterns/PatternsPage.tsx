@@ -1,0 +1,136 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useSearchParams } from 'react-router'
+import { readWhere } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
+import type { WaterPattern } from '@jotbook/core/patterns'
+import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
+import { useAppSelector } from '../../state/store.ts'
+import { usePatternRecords } from '../../state/usePatternRecords.ts'
+import type { PatternRecord } from '../../state/usePatternRecords.ts'
+import { Button, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { ink } from '../../ui/theme.ts'
+import { Choice, Option } from '../board/index.ts'
+import { PatternEntry } from './PatternEntry.tsx'
+import { text } from './text.ts'
+import { usePatterns } from './usePatterns.ts'
+
+/** The pattern book of a water: what stands out, since when, and how to fish it. */
+export function PatternsPage() {
+  const { book, waters, trips } = useAppSelector(({ records }) => records)
+  const [params, setParams] = useSearchParams()
+  const asked = readWhere(params.get('where') ?? '').clauses.find(({ column }) => column === 'water')
+  const wanted = asked?.kind === 'oneOf' ? asked.values[0] : undefined
+  const fished = waters.filter(({ id }) => trips.some((trip) => trip.water === id))
+  const water = fished.find(({ id, name }) => id === wanted || name === wanted) ?? fished[0]
+  const choose = (id: string): void =>
+    setParams((before) => {
+      const next = new URLSearchParams(before)
+      next.set('where', `water=${id}`)
+      return next
+    })
+  return (
+    <Page className="booklet">
+      <FindingsNav />
+      <Title>
+        {text.start}{' '}
+        {water && (
+          <Choice name={text.water} text={water.name}>
+            {fished.map(({ id, name }) => (
+              <Option key={id} type="button" aria-pressed={id === water.id} onClick={() => choose(id)}>
+                {name}
+              </Option>
+            ))}
+          </Choice>
+        )}
+      </Title>
+      <Box maxW="820px" className="no-print">
+        <Quiet>{text.note}</Quiet>
+      </Box>
+      {book !== null && !water && <Box mt="16px">{text.noTrips}</Box>}
+      {water && <PatternsOf key={water.id} water={water} />}
+    </Page>
+  )
+}
+
+function PatternsOf({ water }: { water: Water }) {
+  const { patterns, progress, problem, stopped, stop } = usePatterns(water.id)
+  const records = usePatternRecords(water.id)
+  return (
+    <>
+      <ProblemNote problem={problem} />
+      {stopped && <Box mt="16px">{text.stopped}</Box>}
+      {progress !== undefined && (
+        <Flex gap="16px" align="center" mt="16px" wrap="wrap">
+          <Button onClick={stop}>{text.stop}</Button>
+          <Box flex="1" minW="220px" maxW="480px">
+            <progress
+              value={progress}
+              max={1}
+              style={{ width: '100%', height: 12, accentColor: ink.float }}
+              aria-label={text.progress}
+            />
+            <Box fontSize="small">{text.looking(progress)}</Box>
+          </Box>
+        </Flex>
+      )}
+      {patterns && records && <Entries water={water} patterns={patterns} records={records} />}
+    </>
+  )
+}
+
+interface EntriesProps {
+  readonly water: Water
+  readonly patterns: readonly WaterPattern[]
+  readonly records: readonly PatternRecord[]
+}
+
+/** Pinned ones first, then the surest; what was struck out lies folded below. */
+function Entries({ water, patterns, records }: EntriesProps) {
+  const entries = patterns.map((pattern) => ({ pattern, record: records.find(({ where }) => where === pattern.where) }))
+  const shown = entries
+    .filter(({ record }) => record?.mark !== 'struck out')
+    .sort((a, b) => Number(b.record?.mark === 'pinned') - Number(a.record?.mark === 'pinned'))
+  const struck = entries.filter(({ record }) => record?.mark === 'struck out')
+  const standing = shown.filter(({ pattern }) => pattern.strength !== 'no difference shown').length
+  const says =
+    standing > 0 ? text.answer(standing, water.name) : shown.length > 0 ? text.only(water.name) : text.none(water.name)
+  return (
+    <Box as="section" mt="14px">
+      <Flex justify="space-between" align="center" wrap="wrap" gap="8px">
+        <Box
+          fontFamily="heading"
+          fontVariantNumeric="lining-nums proportional-nums"
+          fontSize="title"
+          fontWeight="700"
+          data-testid="answer"
+          maxW="900px"
+        >
+          {says}
+        </Box>
+        {shown.length > 0 && (
+          <Button look="bare" onClick={() => window.print()} className="no-print">
+            {text.print}
+          </Button>
+        )}
+      </Flex>
+      <Box as="ol" p="0" m="0" className="booklet-pages">
+        {shown.map((entry, i) => (
+          <PatternEntry key={entry.pattern.where} number={i + 1} water={water} {...entry} />
+        ))}
+      </Box>
+      {struck.length > 0 && (
+        <Box as="details" mt="20px" className="no-print">
+          <Box as="summary" cursor="pointer" minH="40px">
+            {text.struck(struck.length)}
+          </Box>
+          <Box as="ol" p="0" m="0">
+            {struck.map((entry, i) => (
+              <PatternEntry key={entry.pattern.where} number={i + 1} water={water} {...entry} />
+            ))}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,2 @@
+export { PatternsPage } from './PatternsPage.tsx'
+export { keepPatterns } from './keepPatterns.ts'

@@ -1,0 +1,51 @@
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { addDays, localDate } from '@jotbook/core'
+import { useAnalysis } from '../../state/useAnalysis.ts'
+import { useUnits } from '../../state/useBook.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { deviceZone } from '../../ui/deviceZone.ts'
+import { askedOf, spanOf } from './plan.ts'
+import { planOfLink, withPart } from './planLink.ts'
+import type { PlanPart } from './planLink.ts'
+
+const NOON_MS = 12 * 3_600_000
+
+/** The plan in the link, and what is asked of it once what is expected of the water is known. */
+export function usePlan() {
+  const { waters, trips } = useAppSelector(({ records }) => records)
+  const units = useUnits()
+  const [link, setLink] = useSearchParams()
+  const [today] = useState(() => localDate(Date.now(), deviceZone()))
+  const water = trips[0]?.water ?? waters[0]?.id ?? ''
+  const plan = useMemo(() => {
+    const told = planOfLink(link, { water, date: addDays(today, 1) })
+    // A link may be of another book, and a water may have gone.
+    return waters.some(({ id }) => id === told.water) ? told : { ...told, water }
+  }, [link, water, today, waters])
+  const here = waters.find(({ id }) => id === plan.water)
+  const zone = here?.timeZone ?? deviceZone()
+  const span = useMemo(() => spanOf(plan, zone), [plan, zone])
+  const { value: usual } = useAnalysis('expected', [plan.water, Date.parse(`${plan.date}T00:00:00Z`) + NOON_MS])
+  const read = useMemo(
+    () => (usual && here ? askedOf(plan, zone, units, usual) : undefined),
+    [plan, usual, here, zone, units],
+  )
+  return {
+    plan,
+    here,
+    zone,
+    usual,
+    span: 'wrong' in span ? undefined : span,
+    isPast: plan.date < today,
+    wrong: read && 'wrong' in read ? read.wrong : undefined,
+    asked: read && 'asked' in read ? read.asked : undefined,
+    change: (part: PlanPart): void => setLink(withPart(link, part), { replace: true }),
+    opened: link.get('plan') ?? undefined,
+    onOpened: (id: string): void => {
+      const next = new URLSearchParams(link)
+      next.set('plan', id)
+      setLink(next, { replace: true })
+    },
+  }
+}

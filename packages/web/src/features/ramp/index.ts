@@ -1,0 +1,2 @@
+export { PlanBeside } from './PlanBeside.tsx'
+export { RampLine } from './RampLine.tsx'

@@ -1,0 +1,40 @@
+import { useMemo } from 'react'
+import type { ProblemDetails } from '@jotbook/contract'
+import { asProblem } from './api.ts'
+
+/** What a method of a worker is asked after the book, and what it answers. */
+export type Args<W, M extends keyof W> = W[M] extends (book: string, ...rest: infer Rest) => unknown ? Rest : never
+export type Answer<W, M extends keyof W> = W[M] extends (...args: never[]) => infer R ? Awaited<R> : never
+
+export interface Asked<W> {
+  readonly book: string
+  /** Another revision of the book is another question. */
+  readonly revision: number
+  readonly method: keyof W
+  readonly args: readonly unknown[]
+}
+
+export interface Answered<T> {
+  readonly value?: T
+  readonly problem?: ProblemDetails
+}
+
+/** Asks a method of a worker. */
+export const askWorker = <W>(remote: object, { book, method, args }: Asked<W>): Promise<unknown> =>
+  (remote as Record<keyof W, (book: string, ...args: readonly unknown[]) => Promise<unknown>>)[method](book, ...args)
+
+/** An answer as RTK Query takes it. */
+export async function answerOf(ask: () => Promise<unknown>): Promise<{ data: unknown } | { error: ProblemDetails }> {
+  try {
+    return { data: await ask() }
+  } catch (error) {
+    return { error: asProblem(error, 'invalid-request') }
+  }
+}
+
+/** What has come of it. */
+export const useAnswered = <T>(data: unknown, error: unknown): Answered<T> =>
+  useMemo(
+    () => (error ? { problem: error as ProblemDetails } : data === undefined ? {} : { value: data as T }),
+    [data, error],
+  )

@@ -1,0 +1,131 @@
+import { expose } from 'comlink'
+import {
+  learnWater,
+  adviceWorth,
+  bagNow,
+  deckAdvice,
+  rodTestTurns,
+  roundsAs,
+  samePair,
+  dayNow,
+  stayOrMoveNow,
+  withoutTrip,
+} from '@jotbook/core/advice'
+import type {
+  AdviceKind,
+  BagNow,
+  AdviceWorth,
+  DeckAdvice,
+  KnownWater,
+  RodTest,
+  BagNowOptions,
+} from '@jotbook/core/advice'
+import { HOUR_MS, epochMs, roundsToGo, twoRodTest } from '@jotbook/core'
+import type { RodRound, TwoRodVerdict } from '@jotbook/core'
+import type { Angler, DeckDay } from '@jotbook/core/deck'
+import { recordsOf } from '../offline/forWorkers.ts'
+import { currentBook } from './heldBook.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
+
+export interface AdviceAsked {
+  readonly day: DeckDay
+  readonly angler: Angler
+  readonly nowMs: number
+  readonly onDeck: readonly string[]
+}
+
+export interface AdviceGiven {
+  readonly advice: readonly DeckAdvice[]
+  /** When it will be time to leave the place, if nothing comes; null: not today. Undefined where the place was not told. */
+  readonly leaveAtMs: number | null | undefined
+  readonly trips: number
+  readonly hours: number
+}
+
+export interface TestStanding extends TwoRodVerdict {
+  /** Of these, on earlier days. */
+  readonly earlierRounds: number
+  readonly roundsToGo: number | null
+}
+
+/** What the book knew of the water before the trip: worked out once, and the same all day. */
+let held: { readonly key: string; readonly known: Promise<KnownWater> } | undefined
+
+function knownWater(bookId: string, { trip }: DeckDay): Promise<KnownWater> {
+  const key = `${bookId} ${trip.id} ${trip.water}`
+  if (held?.key !== key) {
+    const known = currentBook(bookId).then(({ book }) => learnWater(book, trip.water, trip.id))
+    held = { key, known }
+    // A store that could not be read is asked again at the next tick.
+    known.catch(() => (held = undefined))
+  }
+  return held.known
+}
+
+const advise = {
+  async advise(bookId: string, { day, angler, nowMs, onDeck }: AdviceAsked): Promise<AdviceGiven> {
+    const known = await knownWater(bookId, day)
+    const { book } = await currentBook(bookId)
+    const under = { day, angler, nowMs, onDeck, lures: new Map(book.lures.map((lure) => [lure.id, lure])) }
+    const now = dayNow(under, known)
+    const stay = now && stayOrMoveNow(now, known)
+    return {
+      advice: deckAdvice(under, known),
+      leaveAtMs: stay && (stay.leaveAfterHours === null ? null : nowMs + stay.leaveAfterHours * HOUR_MS),
+      trips: known.trips,
+      hours: known.hours,
+    }
+  },
+
+  /** How a test stands, with the rounds of earlier days on the same water. */
+  async testStanding(bookId: string, test: RodTest, day: DeckDay, nowMs: number): Promise<TestStanding> {
+    const tests = await recordsOf(bookId, 'rodTest')
+    await letGoOfStore()
+    const { book } = await currentBook(bookId)
+    const here = new Set(book.trips.filter(({ water }) => water === day.trip.water).map(({ id }) => id))
+    const earlier = tests
+      .filter((one) => one.trip !== day.trip.id && here.has(one.trip) && samePair(test, one))
+      .flatMap((one): RodRound[] => {
+        const trip = book.trips.find(({ id }) => id === one.trip)
+        if (!trip?.end) return []
+        const of = <R extends { readonly trip: string }>(all: readonly R[]): R[] =>
+          all.filter((own) => own.trip === one.trip)
+        const past = { trip, stints: of(book.stints), strikes: of(book.strikes) }
+        return roundsAs(test, one, rodTestTurns(one, past, epochMs(one.end ?? trip.end)).rounds)
+      })
+    const { rounds } = rodTestTurns(test, day, nowMs)
+    const all = [...earlier, ...rounds]
+    const verdict = twoRodTest(all)
+    return {
+      ...verdict,
+      earlierRounds: earlier.length,
+      roundsToGo: verdict.verdict === 'not settled' ? roundsToGo(all) : null,
+    }
+  },
+
+  /** What advice of a kind was worth on other trips. */
+  async worth(bookId: string, about: AdviceKind, trip: string): Promise<AdviceWorth | undefined> {
+    const logged = await recordsOf(bookId, 'advice')
+    await letGoOfStore()
+    const { book } = await currentBook(bookId)
+    return adviceWorth(
+      book,
+      logged.filter((one) => one.about === about && one.trip !== trip),
+    )[0]
+  },
+
+  /** What the bag may become by the weigh-in. */
+  async bag(
+    bookId: string,
+    { day, angler, nowMs, onDeck }: AdviceAsked,
+    goal: Pick<BagNowOptions, 'targetG' | 'daysAfter' | 'inHandG'>,
+  ): Promise<BagNow> {
+    const known = await knownWater(bookId, day)
+    const { book } = await currentBook(bookId)
+    const under = { day, angler, nowMs, onDeck, lures: new Map(book.lures.map((lure) => [lure.id, lure])) }
+    return bagNow(withoutTrip(book, day.trip.id), under, known, goal)
+  },
+}
+
+export type Advise = typeof advise
+expose(advise)
