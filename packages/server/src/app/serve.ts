@@ -10,6 +10,7 @@ import { bookIntake } from '../features/changes/bookIntake.ts'
 import { HealthProbe } from '../features/health/healthProbe.ts'
 import { liveFeeds } from '../features/instruments/liveFeeds.ts'
 import { createApp } from './createApp.ts'
+import { awaitDatabase } from '../platform/awaitDatabase.ts'
 import { openCluster } from '../platform/cluster/cluster.ts'
 import type { Config, Network } from '../platform/config.ts'
 import { projectFolder } from '../platform/config.ts'
@@ -52,10 +53,12 @@ export async function serve(config: Config, say: (line: string) => void): Promis
   }
   try {
     const owner = opened(openDatabase(cluster.url, { connections: 2 }))
+    await awaitDatabase(owner)
     await migrateDatabase(owner, join(root, 'packages/server/migrations'))
     const installation = await openInstallation(owner)
     const role = await applicationRole(owner)
     const database = opened(openDatabase(cluster.url, { role }))
+    await awaitDatabase(database)
     if (config.demo) await loadDemo(database, join(root, 'demo/bundle'), Date.now())
     const pages = join(root, 'packages/web/dist')
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string }

@@ -1,0 +1,25 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import type { Database } from './database.ts'
+import { sqlState } from './database.ts'
+
+const START_MS = 60_000
+const PAUSE_MS = 200
+/** PostgreSQL's word for "still coming up". */
+const CANNOT_CONNECT_NOW = '57P03'
+
+/**
+ * Waits for a database that is busy or still coming up, so that a start beside it does not end for that; the connection stays in
+ * the pool for what comes next. Where nobody listens, or lets us in, it throws at once: waiting would not help.
+ */
+export async function awaitDatabase({ $client }: Database, withinMs = START_MS): Promise<void> {
+  for (const until = Date.now() + withinMs; ; await sleep(PAUSE_MS)) {
+    try {
+      const client = await $client.connect()
+      client.release()
+      return
+    } catch (error) {
+      const slow = (error as { code?: unknown }).code === undefined || sqlState(error) === CANNOT_CONNECT_NOW
+      if (!slow || Date.now() > until) throw error
+    }
+  }
+}
