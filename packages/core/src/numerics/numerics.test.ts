@@ -19,6 +19,7 @@ import {
   drawGeometric,
   drawNormal,
   drawPoisson,
+  findCrossing,
   findRoot,
   findRootFromZero,
   gammaCdf,
@@ -216,5 +217,16 @@ describe('signChange', () => {
         expect(f(found) >= 0).not.toBe(f(found - 1) >= 0)
       }),
     )
+  })
+  it('finds where a bent line rises through nought in a few looks, from whichever side it bends', () => {
+    for (const bend of [-0.3, 0, 0.3]) {
+      let looks = 0
+      const rising = (x: number): number => {
+        looks++
+        return Math.exp(bend * x) * x - 1
+      }
+      const found = findCrossing(rising, { x: 0, y: -1 }, { x: 3, y: rising(3) }, 1e-9)
+      expect([Math.abs(Math.exp(bend * found) * found - 1) < 1e-9, looks < 12]).toEqual([true, true])
+    }
   })
 })

@@ -1,5 +1,5 @@
 import { entry } from '../checked/index.ts'
-import type { SegmentColumns } from '../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../effort/index.ts'
 import type { Clause } from './where.ts'
 
 /** For a column whose levels are ids, the name of each id. */
@@ -28,11 +28,26 @@ function clauseTest(columns: SegmentColumns, clause: Clause, names: Names): (row
     }
   }
   const { codes, levels } = entry(columns.factors, clause.column)
-  const wanted = new Set(clause.values)
+  const accepted = levels.map(levelTest(clause, names))
+  return (row) => accepted[codes[row] ?? -1] ?? false
+}
+
+type OfWords = Exclude<Clause, { readonly kind: 'range' }>
+
+function levelTest({ kind, column, values }: OfWords, names: Names): (level: string) => boolean {
+  const wanted = new Set(values)
   const matches = (level: string): boolean =>
     wanted.has(level) ||
-    wanted.has(names[clause.column]?.get(level) ?? level) ||
+    wanted.has(names[column]?.get(level) ?? level) ||
     level.split(';').some((word) => wanted.has(word))
-  const accepted = levels.map((level) => matches(level) === (clause.kind === 'oneOf'))
-  return (row) => accepted[codes[row] ?? -1] ?? false
+  return (level) => matches(level) === (kind === 'oneOf')
+}
+
+/** The book without the trips on waters that a filter leaves out: what is cut next need not follow them. */
+export function onWaters(book: BookRecords, where: readonly Clause[], names: Names): BookRecords {
+  const tests = where.flatMap((clause) =>
+    clause.kind !== 'range' && clause.column === 'water' ? [levelTest(clause, names)] : [],
+  )
+  if (tests.length === 0) return book
+  return { ...book, trips: book.trips.filter(({ water }) => tests.every((test) => test(water))) }
 }

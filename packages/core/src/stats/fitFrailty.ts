@@ -18,13 +18,18 @@ export interface FrailtyCell {
   readonly terms: readonly (readonly [coefficient: number, value: number])[]
 }
 
-export interface FrailtyModel {
+export interface FrailtyDesign {
   readonly cells: readonly FrailtyCell[]
   readonly trips: number
   readonly coefficients: number
   /** Normal priors of the coefficients: where they are pulled to, and the inverse of their covariance, row by row. */
   readonly priorMean: Float64Array
   readonly priorPrecision: Square
+}
+
+/** A design laid out for the sums, once for all fits of it. */
+export interface FrailtyModel extends Omit<FrailtyDesign, 'cells'> {
+  readonly laid: Laid
 }
 
 export interface FrailtyFit {
@@ -134,25 +139,61 @@ function hold(gradient: Float64Array, curvature: Square, n: number, held: number
   curvature[held * n + held] = 1
 }
 
-function etaOf({ terms }: FrailtyCell, beta: Float64Array): number {
+/** Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`, the terms of cell c from `cells[c]`. */
+interface Laid {
+  readonly trips: Int32Array
+  readonly cells: Int32Array
+  readonly coefficient: Int32Array
+  readonly value: Float64Array
+  readonly events: Float64Array
+  readonly hours: Float64Array
+}
+
+/** Lays a design out. */
+export function frailtyModel({ cells: given, ...design }: FrailtyDesign): FrailtyModel {
+  const ordered = [...given].sort((a, b) => a.trip - b.trip)
+  const trips = new Int32Array(design.trips + 1)
+  const cells = new Int32Array(ordered.length + 1)
+  ordered.forEach((cell, c) => {
+    trips[cell.trip + 1]!++
+    cells[c + 1] = cells[c]! + cell.terms.length
+  })
+  for (let t = 0; t < design.trips; t++) trips[t + 1]! += trips[t]!
+  const coefficient = new Int32Array(cells[ordered.length]!)
+  const value = new Float64Array(coefficient.length)
+  ordered.forEach(({ terms }, c) => {
+    for (let a = 0; a < terms.length; a++) {
+      const term = terms[a]!
+      coefficient[cells[c]! + a] = term[0]
+      value[cells[c]! + a] = term[1]
+    }
+  })
+  const events = Float64Array.from(ordered, (cell) => cell.events)
+  const hours = Float64Array.from(ordered, ({ exposureHours }) => exposureHours)
+  return { ...design, laid: { trips, cells, coefficient, value, events, hours } }
+}
+
+function etaOf({ cells, coefficient, value }: Laid, c: number, beta: Float64Array): number {
   let eta = 0
-  for (const [j, value] of terms) eta += value * beta[j]!
+  for (let a = cells[c]!; a < cells[c + 1]!; a++) eta += value[a]! * beta[coefficient[a]!]!
   return eta
 }
 
 function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): number {
-  const { cells, trips, priorMean, priorPrecision, coefficients: p } = model
+  const { laid, trips, priorMean, priorPrecision, coefficients: p } = model
   const k = Math.exp(logShape)
-  const [n, m] = [new Float64Array(trips), new Float64Array(trips)]
-  let sum = 0
-  for (const cell of cells) {
-    const eta = etaOf(cell, beta)
-    sum += cell.events * eta
-    n[cell.trip]! += cell.events
-    m[cell.trip]! += cell.exposureHours * Math.exp(eta)
-  }
   const constant = k * logShape - logGamma(k)
-  for (let t = 0; t < trips; t++) sum += logGamma(k + n[t]!) + constant - (k + n[t]!) * Math.log(k + m[t]!)
+  let sum = 0
+  for (let t = 0; t < trips; t++) {
+    let [n, m] = [0, 0]
+    for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++) {
+      const eta = etaOf(laid, c, beta)
+      sum += laid.events[c]! * eta
+      n += laid.events[c]!
+      m += laid.hours[c]! * Math.exp(eta)
+    }
+    sum += logGamma(k + n) + constant - (k + n) * Math.log(k + m)
+  }
   for (let i = 0; i < p; i++) {
     const d = beta[i]! - priorMean[i]!
     if (d !== 0) for (let j = 0; j < p; j++) sum -= (d * priorPrecision[i * p + j]! * (beta[j]! - priorMean[j]!)) / 2
@@ -160,48 +201,34 @@ function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): nu
   return sum - ((logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd) ** 2 / 2
 }
 
+interface Slopes {
+  readonly gradient: Float64Array
+  readonly curvature: Square
+}
+
 /** First derivatives and minus the second, in the coefficients and, last, ln k. */
-function slopesAt(
-  model: FrailtyModel,
-  beta: Float64Array,
-  logShape: number,
-): { gradient: Float64Array; curvature: Square } {
-  const { cells, trips, priorMean, priorPrecision, coefficients: p } = model
+function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Slopes {
+  const { laid, trips, priorMean, priorPrecision, coefficients: p } = model
   const size = p + 1
   const k = Math.exp(logShape)
-  const mu = Float64Array.from(cells, (cell) => cell.exposureHours * Math.exp(etaOf(cell, beta)))
-  const [n, m] = [new Float64Array(trips), new Float64Array(trips)]
-  /** Σ μ·x of each trip. */
-  const moment = new Float64Array(trips * p)
-  cells.forEach(({ trip, events, terms }, c) => {
-    n[trip]! += events
-    m[trip]! += mu[c]!
-    for (const [j, value] of terms) moment[trip * p + j]! += value * mu[c]!
-  })
-  const gradient = new Float64Array(size)
-  const curvature = new Float64Array(size * size)
-  cells.forEach(({ trip, events, terms }, c) => {
-    const weight = ((k + n[trip]!) / (k + m[trip]!)) * mu[c]!
-    for (const [i, x] of terms) {
-      gradient[i]! += x * (events - weight)
-      for (const [j, z] of terms) curvature[i * size + j]! += x * z * weight
-    }
-  })
+  const slopes = { gradient: new Float64Array(size), curvature: new Float64Array(size * size) }
+  const { gradient, curvature } = slopes
+  const mu = Float64Array.from(laid.events, (_, c) => laid.hours[c]! * Math.exp(etaOf(laid, c, beta)))
+  /** Σ μ·x of one trip; all zero between trips. */
+  const moment = new Float64Array(p)
   for (let t = 0; t < trips; t++) {
-    const [own, all] = [n[t]!, k + m[t]!]
-    const share = (k + own) / all ** 2
-    const slope = digamma(k + own) - digamma(k) + logShape + 1 - Math.log(all) - (k + own) / all
-    const bend = trigamma(k + own) - trigamma(k) + 1 / k - 1 / all - (all - k - own) / all ** 2
-    gradient[p]! += k * slope
-    curvature[p * size + p] = curvature[p * size + p]! - k * k * bend - k * slope
-    for (let i = 0; i < p; i++) {
-      const s = moment[t * p + i]!
-      if (s === 0) continue
-      for (let j = 0; j < p; j++) curvature[i * size + j]! -= share * s * moment[t * p + j]!
-      const joint = (k * (own - m[t]!) * s) / all ** 2
+    const [n, m] = sumsOf(laid, t, mu)
+    const used = addCells(slopes, { laid, t, mu, moment, luck: (k + n) / (k + m) }, size)
+    addLuck(slopes, { k, logShape, n, m }, size)
+    const all = k + m
+    for (const i of used) {
+      const s = moment[i]!
+      for (const j of used) curvature[i * size + j]! -= ((k + n) / all ** 2) * s * moment[j]!
+      const joint = (k * (n - m) * s) / all ** 2
       curvature[i * size + p]! -= joint
       curvature[p * size + i]! -= joint
     }
+    for (const i of used) moment[i] = 0
   }
   for (let i = 0; i < p; i++) {
     for (let j = 0; j < p; j++) {
@@ -212,5 +239,54 @@ function slopesAt(
   }
   gradient[p]! -= (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
   curvature[p * size + p]! += 1 / LOG_SHAPE.sd ** 2
-  return { gradient, curvature }
+  return slopes
+}
+
+/** Strikes of a trip, and how many are expected of it before its luck. */
+function sumsOf({ trips, events }: Laid, t: number, mu: Float64Array): readonly [n: number, m: number] {
+  let [n, m] = [0, 0]
+  for (let c = trips[t]!; c < trips[t + 1]!; c++) {
+    n += events[c]!
+    m += mu[c]!
+  }
+  return [n, m]
+}
+
+interface TripAtLuck {
+  readonly laid: Laid
+  readonly t: number
+  readonly mu: Float64Array
+  readonly moment: Float64Array
+  readonly luck: number
+}
+
+/** What the cells of a trip add at its luck; the moments of the trip, and which coefficients have any. */
+function addCells({ gradient, curvature }: Slopes, { laid, t, mu, moment, luck }: TripAtLuck, size: number): number[] {
+  const { cells, coefficient, value, events } = laid
+  const used: number[] = []
+  for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++) {
+    const weight = luck * mu[c]!
+    for (let a = cells[c]!; a < cells[c + 1]!; a++) {
+      const [i, x] = [coefficient[a]!, value[a]!]
+      if (moment[i] === 0) used.push(i)
+      moment[i]! += x * mu[c]!
+      gradient[i]! += x * (events[c]! - weight)
+      for (let b = cells[c]!; b < cells[c + 1]!; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
+    }
+  }
+  return [...new Set(used)]
+}
+
+/** What a trip adds to the derivatives in ln k. */
+function addLuck(
+  { gradient, curvature }: Slopes,
+  { k, logShape, n, m }: { readonly k: number; readonly logShape: number; readonly n: number; readonly m: number },
+  size: number,
+): void {
+  const all = k + m
+  const slope = digamma(k + n) - digamma(k) + logShape + 1 - Math.log(all) - (k + n) / all
+  const bend = trigamma(k + n) - trigamma(k) + 1 / k - 1 / all - (all - k - n) / all ** 2
+  const last = size * size - 1
+  gradient[size - 1]! += k * slope
+  curvature[last]! -= k * k * bend + k * slope
 }

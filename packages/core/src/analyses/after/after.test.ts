@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bookOfTrips } from '../../test/books.ts'
 import { likeOf, parseNow } from '../similar/likeOf.ts'
@@ -135,6 +136,20 @@ describe('numbers and size', () => {
     expect(Math.abs(once.chanceEfficient - (1 - (29 / 30) ** 30))).toBeLessThan(0.08)
     expect(() => numbersVersusSize([{ trip: 't', of: [{ name: 'a', hours: -1, landed: 0, weightG: 0 }] }])).toThrow(
       /0 or more: a/,
+    )
+  })
+
+  it('leaves out what another beats, and of equals neither', () => {
+    const count = fc.integer({ min: 0, max: 3 })
+    fc.assert(
+      fc.property(fc.array(fc.tuple(count, count), { minLength: 1, maxLength: 8 }), (fish) => {
+        const of = fish.map(([landed, weightG], i) => ({ name: `${i}`, hours: 1, landed, weightG: landed * weightG }))
+        const points = numbersVersusSize([{ trip: 't', of }])
+        const both = points.map(({ landedPerHour, meanWeightG }) => [landedPerHour, meanWeightG] as const)
+        const beaten = ([n, w]: readonly [number, number]): boolean =>
+          both.some(([m, v]) => m >= n && v >= w && (m > n || v > w))
+        expect(points.map(({ efficient }) => efficient)).toEqual(both.map((one) => !beaten(one)))
+      }),
     )
   })
 

@@ -3,7 +3,7 @@ import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
 import type { BookRecords, Factor, RangeEdges, SegmentColumns } from '../../effort/index.ts'
 import type { Confidence, RateCurve, ModelData, MultilevelModel, PoissonModel } from '../../stats/index.ts'
 import { fitRateCurve, fitMultilevelPoisson, fitPoissonModel } from '../../stats/index.ts'
-import { namesOf, rowFilter, bookDispersion, clauseRanges, namedColumns } from '../../query/index.ts'
+import { namesOf, onWaters, rowFilter, bookDispersion, clauseRanges, namedColumns } from '../../query/index.ts'
 import type { Clause } from '../../query/index.ts'
 
 /** Strikes, hours and trips that an answer rests on, and the hours it could not use because the condition was not known. */
@@ -148,7 +148,7 @@ function columnsFor(
   numbers: readonly RangeEdges[],
 ): SegmentColumns {
   return buildColumns(
-    book,
+    onWaters(book, where, namesOf(book)),
     planCuts([...factors, ...namedColumns(where)], [...clauseRanges(where), ...numbers], book.bands),
   )
 }

@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
-import { clauseRanges, namedColumns, namesOf, rowFilter } from '../../query/index.ts'
+import { clauseRanges, namedColumns, namesOf, onWaters, rowFilter } from '../../query/index.ts'
 import type { Clause } from '../../query/index.ts'
 import { SEARCH_COLUMNS } from './searchOf.ts'
 
@@ -29,8 +29,9 @@ const UNKNOWN = 'unknown'
 export function cameWith(book: BookRecords, where: readonly Clause[]): CameWith[] {
   const named = new Set(namedColumns(where))
   const asked = [...SEARCH_COLUMNS, ...ALSO].filter((column) => !named.has(column))
-  const columns = buildColumns(book, planCuts([...asked, ...named], clauseRanges(where), book.bands))
   const names = namesOf(book)
+  const plan = planCuts([...asked, ...named], clauseRanges(where), book.bands)
+  const columns = buildColumns(onWaters(book, where, names), plan)
   const inside = rowFilter(columns, where, names)
   const onWater = rowFilter(
     columns,

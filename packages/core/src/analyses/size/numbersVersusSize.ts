@@ -27,7 +27,7 @@ export interface FrontierPoint extends Interval {
   readonly chanceEfficient: number
 }
 
-type Point = Pick<FrontierPoint, 'name' | 'landedPerHour' | 'meanWeightG' | 'weightPerHourG' | 'efficient'>
+type Point = Pick<FrontierPoint, 'landedPerHour' | 'meanWeightG' | 'weightPerHourG' | 'efficient'>
 
 const DRAWS = 400
 
@@ -45,41 +45,71 @@ export function numbersVersusSize(trips: readonly TripCatch[], options: Confiden
     .flatMap(({ of }) => of)
     .find(({ hours, landed, weightG }) => !(hours >= 0 && landed >= 0 && weightG >= 0))
   if (negative) throw new RangeError(`hours, fish and weight must be 0 or more: ${negative.name}`)
-  const draws = clusterBootstrap(trips, (drawn) => new Map(frontier(drawn).map((point) => [point.name, point])), DRAWS)
+  const named = byNumber(trips)
+  const draws = clusterBootstrap(named.trips, (drawn) => frontier(drawn, named.names.length), DRAWS)
   const alpha = alphaOf(options)
-  return frontier(trips).map((point) => {
-    const drawn = draws.flatMap((of) => of.get(point.name) ?? [])
-    const weights = drawn.map(({ weightPerHourG }) => weightPerHourG).sort((a, b) => a - b)
-    const limit = (p: number): number => at(weights, Math.round(p * (weights.length - 1)))
-    return {
-      ...point,
-      lower: limit(alpha / 2),
-      upper: limit(1 - alpha / 2),
-      chanceEfficient: drawn.filter(({ efficient }) => efficient).length / drawn.length,
-    }
-  })
-}
-
-function frontier(trips: readonly TripCatch[]): Point[] {
-  const sums = new Map<string, { hours: number; landed: number; weightG: number }>()
-  for (const { name, hours, landed, weightG } of trips.flatMap(({ of }) => of)) {
-    const sum = sums.get(name) ?? { hours: 0, landed: 0, weightG: 0 }
-    sums.set(name, { hours: sum.hours + hours, landed: sum.landed + landed, weightG: sum.weightG + weightG })
-  }
-  const points = [...sums]
-    .filter(([, { hours }]) => hours > 0)
-    .map(([name, { hours, landed, weightG }]) => ({
-      ...{ name, landedPerHour: landed / hours, weightPerHourG: weightG / hours },
-      meanWeightG: landed > 0 ? weightG / landed : 0,
-    }))
-  return points
-    .map((point) => ({ ...point, efficient: !points.some((other) => beats(other, point)) }))
+  const points = frontier(named.trips, named.names.length)
+  return named.names
+    .flatMap((name, i) => {
+      const point = points[i]
+      if (!point) return []
+      const drawn = draws.flatMap((of) => of[i] ?? [])
+      const weights = drawn.map(({ weightPerHourG }) => weightPerHourG).sort((a, b) => a - b)
+      const limit = (p: number): number => at(weights, Math.round(p * (weights.length - 1)))
+      const lower = limit(alpha / 2)
+      const upper = limit(1 - alpha / 2)
+      const chanceEfficient = drawn.filter(({ efficient }) => efficient).length / drawn.length
+      return [{ name, ...point, lower, upper, chanceEfficient }]
+    })
     .sort((a, b) => b.weightPerHourG - a.weightPerHourG)
 }
 
-type Both = Pick<Point, 'landedPerHour' | 'meanWeightG'>
+/** What a trip brought: the number of a pattern, then its hours, fish and grams, over and over. */
+type Numbered = Float64Array
 
-const beats = (one: Both, other: Both): boolean =>
-  one.landedPerHour >= other.landedPerHour &&
-  one.meanWeightG >= other.meanWeightG &&
-  (one.landedPerHour > other.landedPerHour || one.meanWeightG > other.meanWeightG)
+function byNumber(trips: readonly TripCatch[]): { readonly names: string[]; readonly trips: Numbered[] } {
+  const numbers = new Map<string, number>()
+  const numberOf = (name: string): number => {
+    const number = numbers.get(name) ?? numbers.size
+    numbers.set(name, number)
+    return number
+  }
+  const numbered = trips.map(({ of }) =>
+    Float64Array.from(of.flatMap(({ name, hours, landed, weightG }) => [numberOf(name), hours, landed, weightG])),
+  )
+  return { names: [...numbers.keys()], trips: numbered }
+}
+
+/** The point of each pattern by its number; undefined where it had no hours. */
+function frontier(trips: readonly Numbered[], patterns: number): (Point | undefined)[] {
+  const [hours, landed, weightG] = [0, 1, 2].map(() => new Float64Array(patterns)) as [Numbered, Numbered, Numbered]
+  for (const trip of trips)
+    for (let i = 0; i < trip.length; i += 4) {
+      const pattern = trip[i]!
+      hours[pattern]! += trip[i + 1]!
+      landed[pattern]! += trip[i + 2]!
+      weightG[pattern]! += trip[i + 3]!
+    }
+  const points = Array.from(hours, (h, i): (Omit<Point, 'efficient'> & { efficient: boolean }) | undefined =>
+    h > 0
+      ? {
+          landedPerHour: landed[i]! / h,
+          weightPerHourG: weightG[i]! / h,
+          meanWeightG: landed[i]! > 0 ? weightG[i]! / landed[i]! : 0,
+          efficient: false,
+        }
+      : undefined,
+  )
+  // From the most fish down: nothing beats what is heavier than all that brought more, and the heaviest of those that brought as many.
+  const most = points
+    .filter((point) => point !== undefined)
+    .sort((a, b) => b.landedPerHour - a.landedPerHour || b.meanWeightG - a.meanWeightG)
+  let [heaviest, before] = [-Infinity, most[0]]
+  for (const point of most) {
+    const alike = point.landedPerHour === before?.landedPerHour && point.meanWeightG === before?.meanWeightG
+    point.efficient = point.meanWeightG > heaviest || (alike && before?.efficient === true)
+    heaviest = Math.max(heaviest, point.meanWeightG)
+    before = point
+  }
+  return points
+}

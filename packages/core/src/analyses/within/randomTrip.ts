@@ -1,6 +1,6 @@
 import { QuestionError, at } from '../../checked/index.ts'
-import { tCdf, tQuantile } from '../../numerics/index.ts'
-import { alphaOf, fitFrailty, frailtyCovariance, submatrix } from '../../stats/index.ts'
+import { findCrossing, tCdf, tQuantile } from '../../numerics/index.ts'
+import { alphaOf, fitFrailty, frailtyCovariance, frailtyModel, submatrix } from '../../stats/index.ts'
 import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
@@ -108,17 +108,21 @@ export function fitRandomTrips(
     return warm.value
   }
   const degrees = Math.max(1, tripsThatTell(used) - 1)
-  const drop = tQuantile(1 - alpha / 2, degrees) ** 2 / 2
-  const within = (logRatio: number): boolean => profile(logRatio) > joint.value - drop
-  const deviance = 2 * Math.max(0, joint.value - profile(0))
+  const bound = tQuantile(1 - alpha / 2, degrees)
+  const rootAt = (logRatio: number): number => Math.sqrt(2 * Math.max(0, joint.value - profile(logRatio)))
   const covariance = frailtyCovariance(model, joint)
+  const error = Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0))
+  const limit = (direction: 1 | -1): number => {
+    warm = joint
+    const guess = Math.min(FARTHEST_LOG_RATIO, LITTLE_MORE * bound * error)
+    return peak + direction * edge((distance) => rootAt(peak + direction * distance), bound, guess)
+  }
   const found = {
     ratio: strikesA === 0 || strikesB === 0 ? null : Math.exp(peak),
-    lower: strikesA === 0 ? 0 : Math.exp(edge(peak, -1, within)),
-    upper: strikesB === 0 ? Infinity : Math.exp(edge(peak, 1, within)),
-    pValue: 2 * (1 - tCdf(Math.sqrt(deviance), degrees)),
-    seLogRatio:
-      strikesA === 0 || strikesB === 0 ? null : Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0)),
+    lower: strikesA === 0 ? 0 : Math.exp(limit(-1)),
+    upper: strikesB === 0 ? Infinity : Math.exp(limit(1)),
+    pValue: 2 * (1 - tCdf(rootAt(0), degrees)),
+    seLogRatio: strikesA === 0 || strikesB === 0 ? null : error,
     converged: joint.converged,
   }
   return { found, hours: options.timeOfDay ? hourEffects(joint, covariance, options.timeOfDay.levels.length) : null }
@@ -171,7 +175,7 @@ function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: With
         i * hours + j,
       )
   }
-  return { cells, trips: trips.length, coefficients, priorMean, priorPrecision }
+  return frailtyModel({ cells, trips: trips.length, coefficients, priorMean, priorPrecision })
 }
 
 /** How many trips of equal weight would tell as much of the ratio. */
@@ -184,21 +188,20 @@ function tripsThatTell(trips: readonly TripPair[]): number {
   return squares > 0 ? sum ** 2 / squares : 1
 }
 
-/** Where the profile leaves its limits in one direction, to a thousandth of the logarithm. */
-function edge(peak: number, direction: 1 | -1, within: (logRatio: number) => boolean): number {
-  let step = 0.25
-  let inside = peak
-  let outside = peak + direction * step
-  while (within(outside)) {
+const CLOSE = 1e-4
+/** As far as the error says, and a little farther, so that the first look lies outside. */
+const LITTLE_MORE = 1.1
+
+/** Where the profile leaves its limits in one direction: there the root of the deviance, near a straight line, is `bound`. */
+function edge(rootAt: (distance: number) => number, bound: number, guess: number): number {
+  const over = (distance: number): number => rootAt(distance) - bound
+  let inside = { x: 0, y: -bound }
+  let outside = { x: guess, y: over(guess) }
+  while (outside.y < 0) {
     inside = outside
-    step *= 2
-    outside = peak + direction * step
-    if (step > 4 * FARTHEST_LOG_RATIO) return direction * Infinity
+    const x = 2 * inside.x
+    if (x > 4 * FARTHEST_LOG_RATIO) return Infinity
+    outside = { x, y: over(x) }
   }
-  while (Math.abs(outside - inside) > 1e-3) {
-    const middle = (inside + outside) / 2
-    if (within(middle)) inside = middle
-    else outside = middle
-  }
-  return (inside + outside) / 2
+  return findCrossing(over, inside, outside, CLOSE)
 }

@@ -2,7 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import type { Clause } from '../../query/index.ts'
-import { fitFrailty, frailtyCovariance, frailtyEvidence, submatrix } from '../../stats/index.ts'
+import { fitFrailty, frailtyCovariance, frailtyEvidence, frailtyModel, submatrix } from '../../stats/index.ts'
 import type { FrailtyCell } from '../../stats/index.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
@@ -74,7 +74,8 @@ export function timeOfDayOf(
   sds.forEach((sd, i) => (priorPrecision[i * coefficients + i] = 1 / sd ** 2))
   const priorMean = new Float64Array(coefficients)
   priorMean[0] = Math.log(strikes / rows.reduce((sum, row) => sum + at(columns.hours, row), 0))
-  const model = { cells, trips: columns.trip.levels.length, coefficients, priorMean, priorPrecision }
+  const trips = columns.trip.levels.length
+  const model = frailtyModel({ cells, trips, coefficients, priorMean, priorPrecision })
   const fit = fitFrailty(model, { coefficients: priorMean, logShape: Math.log(4) })
   const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
   const factor = cholesky(submatrix(frailtyCovariance(model, fit), coefficients, ofHours), size)
