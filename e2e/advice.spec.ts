@@ -120,6 +120,62 @@ test('two rods in turn: the deck says when to swap, asks for no reason, and judg
   expect(stints.every(({ reason }) => reason === 'test')).toBe(true)
 })
 
+test('the wind falls: what the rods did after it, the deck laid anew by one tap, and what the strikes say', async ({
+  app,
+}) => {
+  const phone = await Phone.open(app)
+  const { page } = phone
+  await phone.launch('Quennor Reach', 'Just me')
+  await phone.rod(0)
+  await phone.tap('plan', 'Why: plan')
+  const spoken = page.locator('.spoken')
+  const wind = async (way: 'more' | 'less', steps: number): Promise<void> => {
+    await phone.tap('Reading')
+    for (let i = 0; i < steps; i++) await phone.tap(`Wind: ${way}`)
+    await phone.tap('Save', 'Reading logged')
+  }
+  await wind('more', 5)
+  await phone.later(40)
+  await wind('less', 9)
+  await phone.later(1)
+  await expect(spoken).toContainText('The wind fell under 5 mph')
+  await spoken.tap()
+  const figures = page.getByText(/: before \d+\.\d+ an hour, after \d+\.\d+ an hour, \d+\.\d such hours\.$/)
+  await expect(figures.first()).toBeVisible()
+  const ahead = page.getByRole('region', { name: 'The deck for the hours ahead' })
+  const swap = (await ahead.getByText(/^Tie on .+ in place of .+\.$/).textContent()) ?? ''
+  await isOpenToAll(page)
+  await phone.tap('Lay this deck', /^Laid on deck: /)
+  await phone.synced()
+  const laid = await app.query<{ name: string }>(
+    `select l.name from trips t, jsonb_array_elements(t.deck) rod join lures l on l.id = (rod->>'lure')::uuid where t.id = (select id from trips order by start desc limit 1)`,
+  )
+  const names = laid.map(({ name }) => name)
+  const [up = '', down = ''] = swap.split(' in place of ')
+  expect(names.filter((name) => up.includes(name)).length).toBeGreaterThanOrEqual(1)
+  expect(names.filter((name) => down.includes(name))).toEqual([])
+
+  // What was done about it is known later.
+  expect(await app.query(`select about, answer from advice where about = 'change'`)).toEqual([
+    { about: 'change', answer: 'done' },
+  ])
+  await phone.strike('lost')
+  await phone.later(0.7)
+  await expect(spoken).toContainText(/^Stay: \d\.\d more usually follow until/)
+  // One strike tells nothing; of many that are hooked alike it is said what that means.
+  for (let i = 0; i < 5; i++) {
+    await phone.later(4)
+    await phone.tap('Strike', /^Strike \d+, /)
+    await phone.tap('Details')
+    await phone.pick('Hooks', 'rear hook outside')
+    await phone.tap('Done')
+    await phone.tap('landed', 'Strike: landed')
+    await phone.tap('just now')
+  }
+  await phone.later(1)
+  await expect(spoken).toContainText(/^5 of 5 only the rear hook, outside the mouth\. Colour, or size, or action/)
+})
+
 test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
   app,
 }) => {

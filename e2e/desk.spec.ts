@@ -122,6 +122,10 @@ test('size, places, seasons, people and changes answer; on the lake where nothin
   await expect(page.getByRole('img', { name: 'By lure class: Wind fell under 5 mph' })).toContainText('spinnerbait')
   await ask(page, app, 'who')
   await expect(answer(page)).toContainText('no difference between people')
+  // Any two rows go on to the comparison.
+  const names = await Promise.all(['One of two', 'The other'].map((name) => page.getByLabel(name).inputValue()))
+  await page.getByRole('link', { name: 'Compare them' }).click()
+  await expect(answer(page)).toHaveText(`No difference is shown between ${names.join(' and ')}.`)
   for (const view of ['when', 'where', 'seasons']) {
     await ask(page, app, view, 'water=Dunmarrow Lake')
     await expect(answer(page), view).toContainText(/No .* stands out/)
@@ -134,6 +138,9 @@ test('the pattern book of the pond: its one lure, since when, what became of it,
 }) => {
   await page.goto(`${app.url}/findings/patterns?where=${encodeURIComponent('water=Pellock Mill Pond')}`)
   await expect(answer(page)).toHaveText('One pattern stands out on Pellock Mill Pond.', { timeout: 120_000 })
+  await page.getByRole('group', { name: 'Season' }).getByRole('button', { name: 'summer' }).click()
+  await expect(answer(page)).toHaveText('One pattern stands out on Pellock Mill Pond in summer.')
+  await page.getByRole('button', { name: 'All year' }).click()
   const entry = page.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' }).first()
   await expect(entry).toContainText(/Held on \d+ of \d+ trips since/)
   await entry.getByRole('button', { name: 'Your note' }).click()

@@ -78,7 +78,7 @@ export function OpenSheet(props: OpenSheetProps) {
       )
     default:
       if ('advice' in sheet)
-        return <AdviceSheet book={book} deck={deck} shown={sheet.advice} onTake={onTake} onDone={onDone} />
+        return <AdviceSheet book={book} deck={deck} rods={rods} shown={sheet.advice} onTake={onTake} onDone={onDone} />
       return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={onDone} />
   }
 }

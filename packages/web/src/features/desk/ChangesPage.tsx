@@ -7,6 +7,7 @@ import { ratioScale } from '../../charts/ratioScale.ts'
 import { Chip, Heading, Quiet } from '../../ui/controls.tsx'
 import { rate } from '../../ui/locale.ts'
 import { CONFIDENCE, useNaming, useQuestion } from '../board/index.ts'
+import { ComparePair } from './ComparePair.tsx'
 import { ChangesPicture } from './ChangesPicture.tsx'
 import { DeskView } from './DeskView.tsx'
 import { Measured } from './Measured.tsx'
@@ -131,6 +132,7 @@ function ByClass({ changes, where }: { changes: readonly Change[]; where: readon
         }
       </Measured>
       {value?.length === 0 && <p>{words.none}</p>}
+      <ComparePair column="class" levels={rows.map(({ name }) => name)} where={where} />
     </Box>
   )
 }

@@ -64,6 +64,7 @@ function Ring({ board, all, where }: { board: Board; all: Rate; where: readonly 
       asked={text.seasons.asked(naming.filters({ where }))}
       file="seasons"
       behind={where}
+      pairs={{ column: 'month', levels: board.rows.map(({ group }) => group[0] ?? ''), where }}
       table={boardTable(board, naming, ['month'])}
     >
       {(width) => (

@@ -38,6 +38,7 @@ function People({ people: given }: { people: readonly PersonsRate[] }) {
       asked={words.asked(naming.filters({ where }))}
       file="who"
       behind={where}
+      pairs={{ column: 'angler', levels: given.map(({ angler }) => angler), where }}
       table={{
         head: ['', text.strikes, text.hours, text.perHour, words.axis, text.lower, text.upper],
         rows: people.map(({ name, row, against }) => [

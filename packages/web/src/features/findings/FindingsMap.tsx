@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { DEFAULT_BANDS } from '@jotbook/core'
 import type { BandName, BookBands, Finding } from '@jotbook/core'
+import { useAppSelector } from '../../state/store.ts'
 import { useBands } from '../../state/useBook.ts'
 import { columnWord } from '../board/index.ts'
 import type { Naming } from '../board/index.ts'
@@ -43,7 +44,12 @@ function Axis({ column, findings, bands, naming }: AxisProps) {
     const condition = finding.conditions.find((one) => one.column === column)
     return condition ? [{ number, finding, levels: condition.levels }] : []
   })
-  const levels = levelsOf(column, bands) ?? [...new Set(spoken.flatMap((one) => one.levels))]
+  const lures = useAppSelector(({ records }) => records.lures)
+  const placeOf = (level: string): string => {
+    const lure = column === 'lure' ? lures.find(({ id, name }) => id === level || name === level) : undefined
+    return lure ? `${lure.class} ${lure.name}` : naming.level(column, level)
+  }
+  const levels = levelsOf(column, bands) ?? sortBy([...new Set(spoken.flatMap((one) => one.levels))], placeOf)
   return (
     <Box
       display="grid"
@@ -87,6 +93,10 @@ function Axis({ column, findings, bands, naming }: AxisProps) {
     </Box>
   )
 }
+
+/** Lures of a class stand together; what else has no order of its own goes by its name. */
+const sortBy = (levels: readonly string[], placeOf: (level: string) => string): string[] =>
+  [...levels].sort((a, b) => placeOf(a).localeCompare(placeOf(b)))
 
 const levelsOf = (column: string, bands: BookBands): readonly string[] | undefined =>
   column in DEFAULT_BANDS ? bands[column as BandName].labels : undefined

@@ -1,13 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { readWhere } from '@jotbook/core'
+import { conditionWords, readWhere } from '@jotbook/core'
 import type { Water } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { usePatternRecords } from '../../state/usePatternRecords.ts'
 import type { PatternRecord } from '../../state/usePatternRecords.ts'
-import { Button, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Button, Chip, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { ink } from '../../ui/theme.ts'
 import { Choice, Option } from '../board/index.ts'
@@ -85,16 +86,26 @@ interface EntriesProps {
   readonly records: readonly PatternRecord[]
 }
 
-/** Pinned ones first, then the surest; what was struck out lies folded below. */
+/** Pinned ones first, then the surest; what was struck out lies folded below. The calendar's season chooses among them. */
 function Entries({ water, patterns, records }: EntriesProps) {
-  const entries = patterns.map((pattern) => ({ pattern, record: records.find(({ where }) => where === pattern.where) }))
+  const [season, setSeason] = useState('')
+  const seasons = conditionWords.CALENDAR_SEASONS.filter((one) =>
+    patterns.some((pattern) => pattern.seasons.includes(one)),
+  )
+  const entries = patterns
+    .filter((pattern) => season === '' || pattern.seasons.includes(season))
+    .map((pattern) => ({ pattern, record: records.find(({ where }) => where === pattern.where) }))
   const shown = entries
     .filter(({ record }) => record?.mark !== 'struck out')
     .sort((a, b) => Number(b.record?.mark === 'pinned') - Number(a.record?.mark === 'pinned'))
   const struck = entries.filter(({ record }) => record?.mark === 'struck out')
   const standing = shown.filter(({ pattern }) => pattern.strength !== 'no difference shown').length
   const says =
-    standing > 0 ? text.answer(standing, water.name) : shown.length > 0 ? text.only(water.name) : text.none(water.name)
+    standing > 0
+      ? text.answer(standing, water.name, season)
+      : shown.length > 0
+        ? text.only(water.name)
+        : text.none(water.name)
   return (
     <Box as="section" mt="14px">
       <Flex justify="space-between" align="center" wrap="wrap" gap="8px">
@@ -114,6 +125,7 @@ function Entries({ water, patterns, records }: EntriesProps) {
           </Button>
         )}
       </Flex>
+      <SeasonChips seasons={seasons} season={season} onSeason={setSeason} />
       <Box as="ol" p="0" m="0" className="booklet-pages">
         {shown.map((entry, i) => (
           <PatternEntry key={entry.pattern.where} number={i + 1} water={water} {...entry} />
@@ -132,5 +144,25 @@ function Entries({ water, patterns, records }: EntriesProps) {
         </Box>
       )}
     </Box>
+  )
+}
+
+interface SeasonChipsProps {
+  readonly seasons: readonly string[]
+  /** Empty: the whole year. */
+  readonly season: string
+  readonly onSeason: (season: string) => void
+}
+
+function SeasonChips({ seasons, season, onSeason }: SeasonChipsProps) {
+  if (seasons.length < 2) return null
+  return (
+    <Flex gap="6px" wrap="wrap" mt="10px" role="group" aria-label={text.season} className="no-print">
+      {['', ...seasons].map((one) => (
+        <Chip key={one} aria-pressed={one === season} onClick={() => onSeason(one)}>
+          {one === '' ? text.allYear : one}
+        </Chip>
+      ))}
+    </Flex>
   )
 }

@@ -46,7 +46,11 @@ export const text = {
     note: 'Note saved',
   },
   print: 'Print the booklet',
-  answer: (count: number, water: string) =>
-    count === 1 ? `One pattern stands out on ${water}.` : `${whole(count)} patterns stand out on ${water}.`,
+  season: 'Season',
+  allYear: 'All year',
+  answer: (count: number, water: string, season: string) => {
+    const at = season === '' ? water : `${water} in ${season}`
+    return count === 1 ? `One pattern stands out on ${at}.` : `${whole(count)} patterns stand out on ${at}.`
+  },
   only: (water: string) => `Nothing new stands out on ${water}; what did before is below.`,
 } as const

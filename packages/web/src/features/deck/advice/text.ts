@@ -1,4 +1,4 @@
-import type { TwoRodVerdict, WatchedEdge } from '@jotbook/core'
+import type { Interval, TwoRodVerdict, WatchedEdge } from '@jotbook/core'
 import type { AdviceWorth, DeckAdvice, RodAround } from '@jotbook/core/advice'
 import { counted, decimals, hoursText, listOf, percent, rate } from '../../../ui/locale.ts'
 
@@ -56,7 +56,7 @@ export const text = {
       case 'bite':
         return `${advice.strikes} of ${advice.of} ${advice.seen}. ${advice.advice}`
       case 'change':
-        return `${EDGES[advice.edge]}.${advice.best ? ` Better in the hour after it: ${lure(advice.best.lure)}` : ' The rod in hand is the one for it'}`
+        return `${EDGES[advice.edge]}.${advice.best ? ` Better in the hour after it: ${lure(advice.best.lure)}` : ' The rod in hand did best after it'}`
       case 'follow up':
         return `Follow up with ${lure(advice.catcher.lure)}: ${rate(advice.catcher.rate)} an hour after a find`
       case 'pitches':
@@ -103,6 +103,23 @@ export const text = {
           ...advice.shares.map(({ pitch, share }) => `${ordinal(pitch)} pitch: ${percent(share)}`),
         ]
     }
+  },
+  ahead: {
+    title: 'The deck for the hours ahead',
+    working: 'Working it out…',
+    note: 'Your rods, the best first, for three hours like the last reading. From all your trips, today among them.',
+    rod: (foretold: (Interval & { readonly rate: number }) | undefined, isNew: boolean) =>
+      [
+        foretold ? `${rate(foretold.rate)} an hour, likely ${rate(foretold.lower)} to ${rate(foretold.upper)}` : '',
+        isNew ? 'to tie on' : '',
+      ]
+        .filter(Boolean)
+        .join(', '),
+    same: 'Nothing in the box is worth a new knot.',
+    swap: (up: readonly string[], down: readonly string[]) =>
+      `Tie on ${listOf([...up])} in place of ${listOf([...down])}.`,
+    lay: 'Lay this deck',
+    laid: (lures: readonly string[]) => `Laid on deck: ${listOf([...lures])}`,
   },
   weighIn: {
     title: 'Weigh-in',
