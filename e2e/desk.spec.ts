@@ -123,7 +123,9 @@ test('size, places, seasons, people and changes answer; on the lake where nothin
   await ask(page, app, 'who')
   await expect(answer(page)).toContainText('no difference between people')
   // Any two rows go on to the comparison.
-  const names = await Promise.all(['One of two', 'The other'].map((name) => page.getByLabel(name).inputValue()))
+  const names = await Promise.all(
+    ['One of two', 'The other'].map((name) => page.getByLabel(name, { exact: true }).inputValue()),
+  )
   await page.getByRole('link', { name: 'Compare them' }).click()
   await expect(answer(page)).toHaveText(`No difference is shown between ${names.join(' and ')}.`)
   for (const view of ['when', 'where', 'seasons']) {
