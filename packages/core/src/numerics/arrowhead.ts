@@ -25,16 +25,18 @@ export interface Arrowhead {
 export function factorArrowhead(diagonal: Float64Array, joint: Float64Array, dense: Square): Arrowhead | undefined {
   const q = diagonal.length
   const m = q === 0 ? Math.round(Math.sqrt(dense.length)) : joint.length / q
+  const filled = new Int32Array(m)
   let logDiagonal = 0
   for (let j = 0; j < q; j++) {
     const d = diagonal[j]!
     logDiagonal += Math.log(d)
-    // Rows of B are mostly nought before their first entry.
-    let low = 0
-    while (low < m && joint[j * m + low] === 0) low++
-    for (let a = low; a < m; a++) {
+    // Rows of B are mostly nought.
+    let count = 0
+    for (let a = 0; a < m; a++) if (joint[j * m + a] !== 0) filled[count++] = a
+    for (let i = 0; i < count; i++) {
+      const a = filled[i]!
       const share = joint[j * m + a]! / d
-      if (share !== 0) for (let b = low; b <= a; b++) dense[a * m + b]! -= share * joint[j * m + b]!
+      for (let k = 0; k <= i; k++) dense[a * m + filled[k]!]! -= share * joint[j * m + filled[k]!]!
     }
   }
   const factor = m === 0 ? dense : cholesky(dense, m)

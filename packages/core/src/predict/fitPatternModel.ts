@@ -45,8 +45,8 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   const terms = new PatternTerms(rows)
   const trips = new LabelEncoder()
   const gatherer = new RowGatherer()
-  for (const { situation, strikes, hours, trip } of rows)
-    gatherer.add(terms.row(situation), strikes, hours, trips.codeOf(trip))
+  const laid = rows.map(({ situation }) => terms.row(situation))
+  rows.forEach(({ strikes, hours, trip }, i) => gatherer.add(at(laid, i), strikes, hours, trips.codeOf(trip)))
   const fit = fitAdditive(gatherer.rows(trips.labels.length), {
     columns: terms.names.length,
     terms: terms.terms,
@@ -55,15 +55,15 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
     ...(progress ? { progress } : {}),
   })
   let level = 0
-  const logRateAt = (situation: Situation): LogRate => {
-    const row = terms.row(situation)
-    return { mean: level + meanOf(fit, row), variance: logRateOf(fit, row).variance }
-  }
+  const logRateAt = (row: SparseRow): LogRate => ({
+    mean: level + meanOf(fit, row),
+    variance: logRateOf(fit, row).variance,
+  })
   // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
   const [came, told] = rows.reduce(
-    ([sum, expected], { situation, strikes, hours }) => [
+    ([sum, expected], { strikes, hours }, i) => [
       sum + strikes,
-      expected + hours * meanRate(logRateAt(situation)),
+      expected + hours * meanRate(logRateAt(at(laid, i))),
     ],
     [0, 0],
   )
@@ -73,7 +73,7 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
     terms,
     dispersion,
     edf: { ...Object.fromEntries(terms.terms.map(({ name }, j) => [name, at(fit.edf, j)])), trip: fit.edfTrips },
-    logRate: logRateAt,
+    logRate: (situation) => logRateAt(terms.row(situation)),
     meanLogRate: (situation) => level + meanOf(fit, terms.row(situation)),
   }
 }

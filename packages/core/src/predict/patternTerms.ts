@@ -52,6 +52,8 @@ export class PatternTerms {
   private readonly shares = new Map<string, readonly Entry[]>()
   private readonly columnOf = new Map<string, number>([['all', 0]])
   private readonly scales = new Map<Condition, Scale>()
+  /** Of a level, the column of its slope along each condition; that of its hump is the next. */
+  private readonly slopeColumns = new Map<string, Map<Condition, number>>()
 
   constructor(rows: readonly PatternRow[]) {
     this.layFixed(rows)
@@ -110,15 +112,15 @@ export class PatternTerms {
   }
 
   private slopes(slope: string, level: string, places: ReadonlyMap<Condition, number>): Entry[] {
-    return [...places].flatMap(([name, value]): Entry[] => {
-      const [own, scale] = [this.columnOf.get(slopeName(slope, level, name)), this.scales.get(name)]
-      if (own === undefined || !scale) return []
+    const columns = this.slopeColumns.get(`${slope} ${level}`)
+    const entries: Entry[] = []
+    for (const [name, own] of columns ?? []) {
+      const [value, scale] = [places.get(name), this.scales.get(name)]
+      if (value === undefined || !scale) continue
       const z = zOf(value, scale)
-      return [
-        [own, z],
-        [own + 1, z * z - 1],
-      ]
-    })
+      entries.push([own, z], [own + 1, z * z - 1])
+    }
+    return entries
   }
 
   private column(name: string): number {
@@ -198,7 +200,9 @@ export class PatternTerms {
       for (const name of this.scales.keys()) {
         const first = this.names.length
         for (const level of levels) {
-          this.column(slopeName(slope, level, name))
+          const own = this.column(slopeName(slope, level, name))
+          const columns = this.slopeColumns.get(`${slope} ${level}`) ?? new Map<Condition, number>()
+          this.slopeColumns.set(`${slope} ${level}`, columns.set(name, own))
           this.column(`${slopeName(slope, level, name)} hump`)
         }
         this.terms.push({ name: `${slope} × ${name}`, first, size: 2 * levels.length, charge: 'size', onTrial: true })

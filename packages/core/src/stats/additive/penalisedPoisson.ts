@@ -249,7 +249,12 @@ export class PenalisedPoisson {
       const weight = mu[i]! / this.dispersion
       const from = starts[i]!
       const to = starts[i + 1]!
-      addCrossProducts(dense, m, { column: column.subarray(from, to), value: value.subarray(from, to) }, weight)
+      // weight·x·xᵀ, its lower triangle: columns of a row stand in their order.
+      for (let k = from; k < to; k++) {
+        const scaled = weight * value[k]!
+        const place = column[k]! * m
+        for (let l = from; l <= k; l++) dense[place + column[l]!]! += scaled * value[l]!
+      }
       if (trips === 0) continue
       const line = trip[i]! * m
       for (let k = from; k < to; k++) joint[line + column[k]!] = joint[line + column[k]!]! + weight * value[k]!
@@ -317,20 +322,3 @@ const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i)
 /** The sums of a term's columns that are held at nought. */
 const heldOf = ({ first, held = [] }: AdditiveTerm, coefficients: Float64Array): number[] =>
   held.map((weights) => weights.reduce((sum, one, a) => sum + one * coefficients[first + a]!, 0))
-
-/** Adds weight·x·xᵀ of one row to the lower triangle. */
-function addCrossProducts(
-  dense: Square,
-  m: number,
-  { column, value }: Pick<SparseRows, 'column' | 'value'>,
-  weight: number,
-): void {
-  for (let k = 0; k < column.length; k++) {
-    const scaled = weight * value[k]!
-    const line = column[k]! * m
-    for (let l = 0; l <= k; l++) {
-      const place = line + column[l]!
-      dense[place] = dense[place]! + scaled * value[l]!
-    }
-  }
-}
