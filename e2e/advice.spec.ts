@@ -183,6 +183,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   const { page } = phone
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
+  await expect(page.getByRole('button', { name: /^Tournament as on .*: limit 5/ })).toBeVisible()
   await phone.tap('Tournament')
   await phone.tap('Weigh-in: more')
   await phone.tap('Done')
@@ -238,4 +239,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   }
   await phone.tap(/Weigh-in odds/)
   await expect(page.getByText('No time is left to fish.')).toBeVisible()
+  // What was typed of the goal is still there.
+  await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
+  await expect(page.getByLabel('Rivals’ weights, one each')).toHaveValue('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
 })

@@ -63,6 +63,7 @@ describe('an arrowhead', () => {
       [5, 3],
       [4, 0],
       [0, 3],
+      [3, 11],
     ] as const) {
       const n = q + m
       const whole = new Float64Array(n * n)
@@ -97,6 +98,11 @@ describe('an arrowhead', () => {
         const variance = half.reduce((sum, one) => sum + one * one, 1 / diagonal[row]!)
         expect(variance).toBeCloseTo(inverse[row * n + row]!, 12)
       }
+      // One that is not positive definite, wherever that shows, has no factor.
+      whole[(n - 1) * n + n - 1] = 0
+      expect(cholesky(whole, n)).toBeUndefined()
+      whole[0] = -1
+      expect(cholesky(whole, n)).toBeUndefined()
     }
   })
 })

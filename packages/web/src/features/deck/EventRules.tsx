@@ -1,7 +1,9 @@
-import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS, epochMs, isoUtc, localDate } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
 import { useMay, useUnits } from '../../state/useBook.ts'
-import { clock } from '../../ui/locale.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { calendarDay, clock, listOf } from '../../ui/locale.ts'
+import { lastRules } from './lastRules.ts'
 import { shownValue, stepped } from './quantities.ts'
 import { Stepper } from './Stepper.tsx'
 import { Target } from './Target.tsx'
@@ -31,6 +33,7 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
         >
           {text.daySheet.event}
         </Target>
+        <AsLastTime trip={trip} zone={zone} onRules={(fields) => set(() => fields)} />
       </section>
     )
   const weighIn = trip.weighIn
@@ -62,5 +65,33 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
         onStep={(step) => set((now) => ({ runBackMin: Math.max(0, (now.runBackMin ?? 0) + 5 * step) }))}
       />
     </section>
+  )
+}
+
+interface AsLastTimeProps {
+  readonly trip: Trip
+  readonly zone: string
+  readonly onRules: (fields: Fields) => void
+}
+
+/** An event by the rules of the one before, by one tap. */
+function AsLastTime({ trip, zone, onRules }: AsLastTimeProps) {
+  const units = useUnits()
+  const trips = useAppSelector(({ records }) => records.trips)
+  const last = lastRules(trips, trip, zone)
+  if (!last) return null
+  const { limit, minLengthMm, weighIn, runBackMin, start } = last.trip
+  const typed = (last.trip as Readonly<Record<string, unknown>>).minLengthMmTyped
+  const { daySheet } = text
+  const rules = [
+    `${daySheet.limit} ${limit}`,
+    minLengthMm ? `${daySheet.minLength} ${shownValue('trip', 'minLengthMm', minLengthMm, typed, units)}` : '',
+    weighIn ? `${daySheet.weighIn} ${clock(epochMs(weighIn), zone)}` : '',
+    runBackMin ? `${daySheet.runBack} ${runBackMin} min` : '',
+  ].filter(Boolean)
+  return (
+    <Target className="quiet" onTap={() => onRules(last.fields)}>
+      {daySheet.asLast(calendarDay(localDate(epochMs(start), zone)), listOf(rules))}
+    </Target>
   )
 }

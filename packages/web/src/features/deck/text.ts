@@ -287,6 +287,7 @@ export const text = {
     notPersisted: 'The browser may clear what you log here when space runs out. Sync soon.',
     askPersist: 'Ask the browser not to clear it',
     event: 'Tournament',
+    asLast: (day: string, rules: string) => `Tournament as on ${day}: ${rules.toLowerCase()}`,
     limit: 'Limit',
     minLength: 'Minimum length',
     weighIn: 'Weigh-in',

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
+import { keptDraft } from '../../../offline/index.ts'
 import { useUnits } from '../../../state/useBook.ts'
 import { Stepper } from '../Stepper.tsx'
 import { text } from './text.ts'
@@ -11,14 +12,12 @@ const MOST_DAYS_AFTER = 4
 const TYPED_MS = 400
 
 /** The weight to reach: typed, or what a place takes among rivals; over the days of the event, where there are several. */
-export function Goal({ onAim }: { onAim: (aim: Aim) => void }) {
+export function Goal({ trip, onAim }: { trip: string; onAim: (aim: Aim) => void }) {
   const units = useUnits()
   const weightOf = useWeights()
-  const [goal, setGoal] = useState('')
-  const [inHand, setInHand] = useState('')
-  const [daysAfter, setDaysAfter] = useState(0)
-  const [rivals, setRivals] = useState('')
-  const [place, setPlace] = useState(1)
+  const [typed, type] = useKeptGoal(trip)
+  const { goal = '', inHand = '', rivals = '' } = typed
+  const [daysAfter, place] = [Number(typed.daysAfter ?? 0), Number(typed.place ?? 1)]
   const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
   const beat = toBeatG(read, place)
   const aim = useMemo(
@@ -32,20 +31,25 @@ export function Goal({ onAim }: { onAim: (aim: Aim) => void }) {
   }, [aim, onAim])
   return (
     <section className="goal">
-      <Weight id="goal-weight" label={daysAfter > 0 ? words.goalOverAll : words.goal} value={goal} onType={setGoal} />
+      <Weight
+        id="goal-weight"
+        label={daysAfter > 0 ? words.goalOverAll : words.goal}
+        value={goal}
+        onType={(next) => type({ goal: next })}
+      />
       <Stepper
         label={words.daysAfter}
         value={String(daysAfter)}
-        onStep={(step) => setDaysAfter((now) => Math.min(MOST_DAYS_AFTER, Math.max(0, now + step)))}
+        onStep={(step) => type({ daysAfter: String(Math.min(MOST_DAYS_AFTER, Math.max(0, daysAfter + step))) })}
       />
-      <Weight id="weight-in-hand" label={words.inHand} value={inHand} onType={setInHand} />
+      <Weight id="weight-in-hand" label={words.inHand} value={inHand} onType={(next) => type({ inHand: next })} />
       <label htmlFor="rival-weights">{words.rivals}</label>
       <textarea
         id="rival-weights"
         rows={2}
         value={rivals}
         maxLength={5000}
-        onChange={({ target: { value } }) => setRivals(value)}
+        onChange={({ target: { value } }) => type({ rivals: value })}
       />
       {read.notWeights.length > 0 && <p role="alert">{words.notWeights(read.notWeights.slice(0, 3))}</p>}
       {read.weightsG.length > 0 && (
@@ -53,13 +57,34 @@ export function Goal({ onAim }: { onAim: (aim: Aim) => void }) {
           <Stepper
             label={words.place}
             value={String(place)}
-            onStep={(step) => setPlace((now) => Math.max(1, now + step))}
+            onStep={(step) => type({ place: String(Math.max(1, place + step)) })}
           />
           <p>{beat === undefined ? words.tooFew(place) : words.toBeat(place, weightOf(beat))}</p>
         </>
       )}
     </section>
   )
+}
+
+/** What was typed of the goal stays on the device with its trip: the sheet is closed and opened all day. */
+function useKeptGoal(
+  trip: string,
+): [typed: Readonly<Record<string, string>>, type: (part: Record<string, string>) => void] {
+  const kept = useMemo(() => keptDraft(`goal:${trip}`), [trip])
+  const [typed, setTyped] = useState<Record<string, string>>({})
+  useEffect(() => {
+    let live = true
+    void kept.load().then((before) => live && before && setTyped((now) => ({ ...before, ...now })))
+    return () => {
+      live = false
+    }
+  }, [kept])
+  const type = (part: Record<string, string>): void => {
+    const next = { ...typed, ...part }
+    setTyped(next)
+    void kept.save(next).catch(() => undefined)
+  }
+  return [typed, type]
 }
 
 interface WeightProps {
