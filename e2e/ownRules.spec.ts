@@ -70,6 +70,15 @@ test('a row becomes a rule that only trips to come judge; a rule of practice is 
     .poll(() => app.query(`select count(*)::int as n from claims where since is not null and deleted_at is null`))
     .toEqual([{ n: 1 }])
 
+  // It speaks in the plan of a day there, as a rule of one's own.
+  const rules = page.url()
+  const [pond] = await app.query<{ id: string }>(`select id from waters where name = 'Pellock Mill Pond'`)
+  await page.goto(`${app.url}/plan?water=${pond?.id}`)
+  await expect(page.getByRole('region', { name: 'Rules of practice for these hours' })).toContainText(
+    /Junebug beats the box on the pond\.\s+\(your own rule, judged by the trips since/,
+  )
+  await page.goto(rules)
+
   await page.getByLabel('Water', { exact: true }).selectOption('Pellock Mill Pond')
   await page.getByRole('button', { name: 'Test the rules' }).click()
   await expect(page.getByTestId('answer')).toBeVisible({ timeout: 90_000 })

@@ -213,6 +213,7 @@ export {
   stintsWhere,
   clausesOf,
   tryClaims,
+  readableRules,
   tryOwnRules,
   withinOf,
   withinOfCut,

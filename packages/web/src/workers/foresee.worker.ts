@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import { CLAIMS, likeOf, tryClaims } from '@jotbook/core'
-import type { BookRecords, LikeGroup, LikeTrip } from '@jotbook/core'
+import { CLAIMS, likeOf, readableRules, tryClaims, tryOwnRules } from '@jotbook/core'
+import type { BookRecords, LikeGroup, LikeTrip, RecordOf } from '@jotbook/core'
 import { backtest, howFished, patternBook, planDeck, rulesAhead, tripOfForecast } from '@jotbook/core/predict'
 import type {
   Backtest,
@@ -89,25 +89,33 @@ const foresee = {
     return { all, trips: trips.slice(0, MOST_DAYS) }
   },
 
-  async rules(bookId: string, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<RulesAhead> {
+  /** Rules that speak in those hours; `own` are the angler's. */
+  async rules(
+    bookId: string,
+    { water, hours }: Pick<DeckAsked, 'water' | 'hours'>,
+    own: readonly RecordOf<'claim'>[],
+  ): Promise<RulesAhead> {
     const { book } = await currentBook(bookId)
-    return rulesAhead(book, tripOfForecast(water, hours).trip)
+    return rulesAhead(book, tripOfForecast(water, hours).trip, [...CLAIMS, ...readableRules(own)])
   },
 
-  /** What the hours of the whole book say of some rules. */
-  async evidence(bookId: string, ids: readonly string[]): Promise<RuleEvidence[]> {
+  /** What the hours of the whole book say of some rules; of the angler's own, the trips since they were written. */
+  async evidence(bookId: string, ids: readonly string[], own: readonly RecordOf<'claim'>[]): Promise<RuleEvidence[]> {
     const { book } = await currentBook(bookId)
-    return tryClaims(book, { claims: CLAIMS.filter(({ id }) => ids.includes(id)) }).map(
-      ({ claim, ratio, lower, upper, hoursIn, strikesIn, trips }) => ({
-        claim: claim.id,
-        ratio,
-        lower,
-        upper,
-        hours: hoursIn,
-        strikes: strikesIn,
-        trips: trips.length,
-      }),
-    )
+    const asked = tryClaims(book, { claims: CLAIMS.filter(({ id }) => ids.includes(id)) })
+    const ofOwn = tryOwnRules(
+      book,
+      own.filter(({ id }) => ids.includes(id)),
+    ).flatMap((one) => ('trial' in one ? [one.trial] : []))
+    return [...asked, ...ofOwn].map(({ claim, ratio, lower, upper, hoursIn, strikesIn, trips }) => ({
+      claim: claim.id,
+      ratio,
+      lower,
+      upper,
+      hours: hoursIn,
+      strikes: strikesIn,
+      trips: trips.length,
+    }))
   },
 }
 

@@ -32,6 +32,13 @@ export function tryOwnRules(
   return read.map((one) => ('fault' in one ? one : { rule: one.rule, trial: at(trials, claims.indexOf(one.claim)) }))
 }
 
+/** Those of the angler's own rules that can be read. */
+export const readableRules = (rules: readonly RecordOf<'claim'>[]): Claim[] =>
+  rules.flatMap((rule) => {
+    const read = readRule(rule)
+    return 'claim' in read ? [read.claim] : []
+  })
+
 function readRule(rule: RecordOf<'claim'>): { readonly claim: Claim } | { readonly fault: string } {
   try {
     const claim = { since: '', ...ownClaim(rule) }

@@ -1,7 +1,10 @@
 import { Box } from '@chakra-ui/react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import { Link } from 'react-router'
 import { CLAIMS } from '@jotbook/core'
+import type { RecordOf } from '@jotbook/core'
 import type { RuleAhead, RulesAhead } from '@jotbook/core/predict'
+import { recordsOf } from '../../offline/index.ts'
 import { dateOf } from '../../state/dateOf.ts'
 import { useForesight } from '../../state/useForesight.ts'
 import { useNames } from '../../state/useBook.ts'
@@ -49,18 +52,27 @@ const LEAST_RATIO = 0.05
 
 /** Rules that speak in those hours, rivals side by side with what the book knows of each; and those that nearly do. */
 export function RulesOfDay({ asked }: { asked: DeckAsked }) {
-  const { value } = useForesight('rules', [{ water: asked.water, hours: asked.hours }])
-  if (!value) return null
+  const book = useAppSelector(({ records }) => records.book)
+  const own = useLiveQuery(async () => (book === null ? [] : await recordsOf(book, 'claim')), [book])
+  const { value } = useForesight('rules', own && [{ water: asked.water, hours: asked.hours }, own])
+  if (!value || !own) return null
   return (
     <Box as="section" aria-label={text.speak.title} mt="18px" className="no-print">
       <Heading>{text.speak.title}</Heading>
-      <Spoken rules={value} hours={asked.hours.length} />
+      <Spoken rules={value} own={own} hours={asked.hours.length} />
       <Nearly rules={value} />
     </Box>
   )
 }
 
-function Spoken({ rules: { speak }, hours }: { rules: RulesAhead; hours: number }) {
+interface SpokenProps {
+  readonly rules: RulesAhead
+  /** The angler's own rules. */
+  readonly own: readonly RecordOf<'claim'>[]
+  readonly hours: number
+}
+
+function Spoken({ rules: { speak }, own: ofOwn, hours }: SpokenProps) {
   const rivals = CLAIMS.filter(
     ({ id, dispute }) =>
       dispute !== undefined &&
@@ -68,7 +80,7 @@ function Spoken({ rules: { speak }, hours }: { rules: RulesAhead; hours: number 
       !speak.some(({ claim }) => claim.id === id),
   )
   const ids = [...speak.map(({ claim }) => claim.id), ...rivals.map(({ id }) => id)].sort()
-  const { value: evidence } = useForesight('evidence', ids.length > 0 ? [ids] : undefined)
+  const { value: evidence } = useForesight('evidence', ids.length > 0 ? [ids, ofOwn] : undefined)
   if (speak.length === 0) return <Quiet>{text.speak.none}</Quiet>
   const disputes = [...new Set(speak.map(({ claim }) => claim.dispute ?? claim.id))]
   return (
@@ -81,7 +93,13 @@ function Spoken({ rules: { speak }, hours }: { rules: RulesAhead; hours: number 
         return (
           <Box key={dispute} borderTop="1px solid" borderColor="rule" py="5px">
             {own.map((rule) => (
-              <Rule key={rule.claim.id} rule={rule} hours={hours} evidence={evidence} />
+              <Rule
+                key={rule.claim.id}
+                rule={rule}
+                isOwn={ofOwn.some(({ id }) => id === rule.claim.id)}
+                hours={hours}
+                evidence={evidence}
+              />
             ))}
             {against.map((rival) => (
               <Box key={rival.id} pl="14px" borderLeft="3px solid" borderColor="rule">
@@ -99,15 +117,19 @@ function Spoken({ rules: { speak }, hours }: { rules: RulesAhead; hours: number 
 
 interface RuleProps {
   readonly rule: RuleAhead
+  readonly isOwn: boolean
   readonly hours: number
   readonly evidence: readonly RuleEvidence[] | undefined
 }
 
-function Rule({ rule: { claim, hours: speaksIn, lures }, hours, evidence }: RuleProps) {
+function Rule({ rule: { claim, hours: speaksIn, lures }, isOwn, hours, evidence }: RuleProps) {
   const nameOf = useNames('lures')
   return (
     <div>
-      {claim.says} <Quiet>{speaksIn.length < hours ? text.speak.hours(speaksIn) : ''}</Quiet>
+      {claim.says}{' '}
+      <Quiet>
+        {isOwn ? text.speak.own : ''} {speaksIn.length < hours ? text.speak.hours(speaksIn) : ''}
+      </Quiet>
       <div>
         <Quiet>
           {text.speak.lures(lures.slice(0, 3).map(nameOf), lures.length - 3)}{' '}

@@ -124,6 +124,7 @@ export const text = {
   speak: {
     title: 'Rules of practice for these hours',
     none: 'No rule speaks of these conditions.',
+    own: '(your own rule, judged by the trips since it was written)',
     hours: (hours: readonly number[]) => `(${listOf(spans(hours))} o’clock)`,
     against: 'Against it:',
     lures: (names: readonly string[], more: number) =>
