@@ -11,6 +11,7 @@ import { DeskView, NoHours } from './DeskView.tsx'
 import { MapSection } from './MapSection.tsx'
 import { Shown } from './Shown.tsx'
 import { YearRing } from './YearRing.tsx'
+import { inOrder } from './axes.ts'
 import { boardTable } from './boardTable.ts'
 import { leader, withoutLeader } from './leader.ts'
 import { text } from './text.ts'
@@ -64,7 +65,14 @@ function Ring({ board, all, where }: { board: Board; all: Rate; where: readonly 
       asked={text.seasons.asked(naming.filters({ where }))}
       file="seasons"
       behind={where}
-      pairs={{ column: 'month', levels: board.rows.map(({ group }) => group[0] ?? ''), where }}
+      pairs={{
+        column: 'month',
+        levels: inOrder(
+          'month',
+          board.rows.map(({ group }) => group[0] ?? ''),
+        ),
+        where,
+      }}
       table={boardTable(board, naming, ['month'])}
     >
       {(width) => (

@@ -30,10 +30,16 @@ function People({ people: given }: { people: readonly PersonsRate[] }) {
   const surest = people
     .filter(({ against }) => against?.verdict === 'strong' || against?.verdict === 'leaning')
     .sort((a, b) => (a.against?.within?.pValue ?? 1) - (b.against?.within?.pValue ?? 1))[0]
+  const isTold = people.some(({ against }) => against?.verdict === 'no difference shown')
+  const [says, judgement] = surest
+    ? ([words.more(surest.name, surest.against?.within?.ratio ?? 1), surest.against?.verdict ?? 'too early'] as const)
+    : isTold
+      ? ([words.alike, 'no difference shown'] as const)
+      : ([words.early, 'too early'] as const)
   return (
     <Shown
-      says={surest ? words.more(surest.name, surest.against?.within?.ratio ?? 1) : words.alike}
-      judgement={surest?.against?.verdict ?? 'no difference shown'}
+      says={says}
+      judgement={judgement}
       notes={[words.note]}
       asked={words.asked(naming.filters({ where }))}
       file="who"

@@ -301,6 +301,7 @@ export const text = {
     start: 'Who brings the strikes',
     asked: (under: string) => `Rates by person${under === '' ? '' : `, ${under}`}`,
     alone: 'One person has fished these hours: there is nobody to compare with.',
+    early: 'Too early to say who brings more on shared trips.',
     alike: 'On shared trips no difference between people is shown.',
     more: (name: string, ratio: number) => `On shared trips ${name} brings ${times(ratio)} the strikes of the others.`,
     unnamed: 'not named',

@@ -34,7 +34,7 @@ export function PatternsPage() {
     <Page className="booklet">
       <FindingsNav />
       <Title>
-        {text.start}{' '}
+        {water ? text.start : text.title}{' '}
         {water && (
           <Choice name={text.water} text={water.name}>
             {fished.map(({ id, name }) => (

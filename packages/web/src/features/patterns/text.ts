@@ -2,6 +2,7 @@ import { counted, decimals, listOf, percent, rate, whole } from '../../ui/locale
 
 /** Words of the pattern book. */
 export const text = {
+  title: 'The pattern book',
   start: 'The pattern book of',
   water: 'Water',
   note: 'What stands out on this water beyond what chance would show, each judged on the trips after it was found. The book looks again when it has changed.',
