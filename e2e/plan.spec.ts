@@ -112,7 +112,10 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await page.goto(`${app.url}/deck`)
   await phone.tap(/^Pellock Mill Pond/)
   await phone.tap('Just me')
+  // The list is whole.
+  await expect(page.getByRole('button', { name: /^Last rods used/ }).first()).toBeVisible()
   await phone.tap(/^Your plan, in the wind · 6 rods/)
+  await expect(page.getByRole('heading', { name: 'First reading' })).toBeVisible()
   await phone.tap(/^Wind: .*type it$/)
   await page.getByRole('textbox', { name: 'Wind' }).fill('2')
   await page.getByRole('textbox', { name: 'Wind' }).press('Enter')

@@ -102,7 +102,8 @@ const foresee = {
   /** What the hours of the whole book say of some rules; of the angler's own, the trips since they were written. */
   async evidence(bookId: string, ids: readonly string[], own: readonly RecordOf<'claim'>[]): Promise<RuleEvidence[]> {
     const { book } = await currentBook(bookId)
-    const asked = tryClaims(book, { claims: CLAIMS.filter(({ id }) => ids.includes(id)) })
+    const claims = CLAIMS.filter(({ id }) => ids.includes(id))
+    const asked = claims.length === 0 ? [] : tryClaims(book, { claims })
     const ofOwn = tryOwnRules(
       book,
       own.filter(({ id }) => ids.includes(id)),

@@ -114,7 +114,7 @@ export function fitRandomTrips(
   const error = Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0))
   const limit = (direction: 1 | -1): number => {
     warm = joint
-    const guess = Math.min(FARTHEST_LOG_RATIO, LITTLE_MORE * bound * error)
+    const guess = Math.max(CLOSE, Math.min(FARTHEST_LOG_RATIO, LITTLE_MORE * bound * error))
     return peak + direction * edge((distance) => rootAt(peak + direction * distance), bound, guess)
   }
   const found = {

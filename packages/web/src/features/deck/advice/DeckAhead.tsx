@@ -23,7 +23,7 @@ interface DeckAheadProps {
 /** The deck that the plan's model puts first for the hours ahead as they were last read, and one tap to lay it. */
 export function DeckAhead({ deck, rods, onLay }: DeckAheadProps) {
   const [asked] = useState(() => askedAhead(deck.day, rods, deckNow(deck.day)))
-  const { value: plan } = useForesight('deck', [asked])
+  const { value: plan, problem } = useForesight('deck', [asked])
   const setups = useAppSelector(({ records }) => records.setups)
   const names = useAdviceNames(deck.day)
   const next = plan && relaid(rods, { rods: withSetups(plan.rods, setups), lures: plan.lures })
@@ -31,7 +31,7 @@ export function DeckAhead({ deck, rods, onLay }: DeckAheadProps) {
   return (
     <section aria-label={words.title} className="reasons-more" aria-live="polite">
       <h2>{words.title}</h2>
-      {!plan && <p>{words.working}</p>}
+      {!plan && <p>{problem?.detail ?? words.working}</p>}
       {plan && next && (
         <>
           <p>
