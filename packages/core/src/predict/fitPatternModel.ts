@@ -61,10 +61,7 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   })
   // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
   const [came, told] = rows.reduce(
-    ([sum, expected], { strikes, hours }, i) => [
-      sum + strikes,
-      expected + hours * meanRate(logRateAt(at(laid, i))),
-    ],
+    ([sum, expected], { strikes, hours }, i) => [sum + strikes, expected + hours * meanRate(logRateAt(at(laid, i)))],
     [0, 0],
   )
   level = Math.log(came / told)
