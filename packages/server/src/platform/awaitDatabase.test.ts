@@ -31,6 +31,10 @@ it('waits for a database that takes a while to let anybody in', async () => {
 it('does not wait where nobody listens, nor for ever', async () => {
   const nobody = openDatabase('postgres://127.0.0.1:1/none', { answerMs: 300 })
   await expect(awaitDatabase(nobody)).rejects.toThrow('ECONNREFUSED')
+  const locked = new URL(process.env.TEST_DATABASE_URL ?? '')
+  locked.password = ''
+  const keyless = openDatabase(locked.toString(), { answerMs: 5000 })
+  await expect(awaitDatabase(keyless, Infinity)).rejects.toThrow(/password/)
   const mute = openDatabase((await slowDoor(Infinity)).toString(), { answerMs: 300 })
   onTestFinished(() => mute.$client.end())
   await expect(awaitDatabase(mute, 500)).rejects.toThrow('timeout')

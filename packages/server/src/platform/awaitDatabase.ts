@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import type { Database } from './database.ts'
-import { sqlState } from './database.ts'
+import { isConnectionLoss, sqlState } from './database.ts'
 
 const START_MS = 60_000
 const PAUSE_MS = 200
@@ -18,8 +18,8 @@ export async function awaitDatabase({ $client }: Database, withinMs = START_MS):
       client.release()
       return
     } catch (error) {
-      const slow = (error as { code?: unknown }).code === undefined || sqlState(error) === CANNOT_CONNECT_NOW
-      if (!slow || Date.now() > until) throw error
+      const noAnswer = isConnectionLoss(error) && (error as { code?: unknown }).code === undefined
+      if (!(noAnswer || sqlState(error) === CANNOT_CONNECT_NOW) || Date.now() > until) throw error
     }
   }
 }
