@@ -73,9 +73,24 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   const local = new Date(start + 2 * 3_600_000)
   await page.getByLabel('Day').fill(`${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}`)
   const from = Math.min(21, local.getHours())
-  await page.getByLabel('From').fill(String(from))
-  await page.getByLabel('To', { exact: true }).fill(String(from + 2))
-  await page.getByText('Use a weather report or forecast').click()
+  const cells = { From: String(from), To: String(from + 2) }
+  // Both are filled before the page is drawn anew, as where it is drawn slowly; neither is lost.
+  await page.evaluate((hours) => {
+    for (const [label, hour] of Object.entries(hours)) {
+      const cell = [...document.querySelectorAll('label')].find(({ textContent }) => textContent === label)?.control
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(cell, hour)
+      cell?.dispatchEvent(new InputEvent('input', { bubbles: true }))
+    }
+  }, cells)
+  await expect(page.getByLabel('From')).toHaveValue(cells.From)
+  await expect(page.getByLabel('To', { exact: true })).toHaveValue(cells.To)
+  const reports = page.getByText('Use a weather report or forecast')
+  const place = await reports.boundingBox()
+  await expect(page.getByTestId('answer')).toContainText('Reading every hour of the book…')
+  await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
+  // The answer has its room from the first: nothing moves from under a tap.
+  expect(await reports.boundingBox()).toEqual(place)
+  await reports.click()
   await page.getByLabel('Or paste the text').fill(taf)
   await page.getByRole('button', { name: 'Use it' }).click()
   await expect(page.getByText('From XVAL. Is that near your water?')).toBeVisible()

@@ -1,10 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { parseQuantity, tintOf } from '@jotbook/core'
 import type { ExpectedWater, Water } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
+import { useLink, withSaid } from '../../state/useLink.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Field, Label, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
 import { quantity, unitLabel } from '../../ui/locale.ts'
@@ -20,19 +20,14 @@ const USUAL_C = 12
 /** At the bench: the shade card, and what runs and falls how deep. The water stands in the link. */
 export function BenchPage() {
   const { waters, trips } = useAppSelector(({ records }) => records)
-  const [link, setLink] = useSearchParams()
+  const [link, sayLink] = useLink()
   const [nowMs] = useState(Date.now)
   const units = useUnits()
   const water = waters.find(({ id }) => id === link.get('water')) ?? waters.find(({ id }) => id === trips[0]?.water)
   const here = water ?? waters[0]
   const { value: expected } = useAnalysis('expected', [here?.id ?? '', nowMs])
   const { visibilityM, tempC } = useMemo(() => conditionsOf(link, expected, units), [link, expected, units])
-  const say = (name: string, value: string): void => {
-    const next = new URLSearchParams(link)
-    if (value === '') next.delete(name)
-    else next.set(name, value)
-    setLink(next, { replace: true })
-  }
+  const say = (name: string, value: string): void => sayLink((present) => withSaid(present, name, value))
   const lures = useMemo(() => (link.get('lures') ?? '').split(',').filter(Boolean), [link])
   return (
     <Page>

@@ -1,11 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { conditionWords, readWhere } from '@jotbook/core'
 import type { Water } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { useAppSelector } from '../../state/store.ts'
+import { useLink } from '../../state/useLink.ts'
 import { usePatternRecords } from '../../state/usePatternRecords.ts'
 import type { PatternRecord } from '../../state/usePatternRecords.ts'
 import { Button, Chip, Page, Quiet, Title } from '../../ui/controls.tsx'
@@ -19,17 +19,16 @@ import { usePatterns } from './usePatterns.ts'
 /** The pattern book of a water: what stands out, since when, and how to fish it. */
 export function PatternsPage() {
   const { book, waters, trips } = useAppSelector(({ records }) => records)
-  const [params, setParams] = useSearchParams()
+  const [params, say] = useLink()
   const asked = readWhere(params.get('where') ?? '').clauses.find(({ column }) => column === 'water')
   const wanted = asked?.kind === 'oneOf' ? asked.values[0] : undefined
   const fished = waters.filter(({ id }) => trips.some((trip) => trip.water === id))
   const water = fished.find(({ id, name }) => id === wanted || name === wanted) ?? fished[0]
   const choose = (id: string): void =>
-    setParams((before) => {
-      const next = new URLSearchParams(before)
+    say((next) => {
       next.set('where', `water=${id}`)
       return next
-    })
+    }, false)
   return (
     <Page className="booklet">
       <FindingsNav />

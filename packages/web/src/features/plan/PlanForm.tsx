@@ -45,7 +45,10 @@ export function PlanForm({ plan, usual, onChange }: PlanFormProps) {
 function expectedText({ waterTempC, sd }: Expected, { temperature }: UnitPreferences): string {
   if (waterTempC === undefined || !sd) return text.expected('', '')
   const off = temperature === 'F' ? 1.8 * sd.waterTempC : sd.waterTempC
-  return text.expected(quantity(waterTempC, null, 'C', temperature), `${decimals(off, 0)} ${unitLabel(temperature)}`)
+  return text.expected(
+    quantity(waterTempC, null, 'C', temperature),
+    `${decimals(Math.max(1, off), 0)} ${unitLabel(temperature)}`,
+  )
 }
 
 type Cells = Pick<PlanFormProps, 'plan' | 'onChange'>

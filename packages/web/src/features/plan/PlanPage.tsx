@@ -62,10 +62,16 @@ function Planning() {
         </Box>
       )}
       <ProblemNote problem={problem} />
-      {waiting && !deck && <Box mt="16px">{text.learning}…</Box>}
-      <Box aria-live="polite" aria-busy={waiting} mt="14px" opacity={waiting && deck ? 0.6 : 1}>
-        {deck && <Answer plan={plan} deck={deck} />}
-      </Box>
+      <Band
+        data-testid="answer"
+        aria-live="polite"
+        aria-busy={waiting}
+        mt="14px"
+        minH={ANSWER_HEIGHT}
+        opacity={waiting && deck ? 0.6 : 1}
+      >
+        {deck ? <Answer plan={plan} deck={deck} /> : waiting && `${text.learning}…`}
+      </Band>
       <Box
         display="grid"
         gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 7fr) minmax(0, 6fr)' }}
@@ -85,6 +91,9 @@ function Planning() {
     </>
   )
 }
+
+/** Room for the answer from the first: what stands under it does not move when it comes. */
+const ANSWER_HEIGHT = { base: '210px', md: '104px' }
 
 interface TheDayProps {
   readonly state: ReturnType<typeof usePlan>
@@ -120,16 +129,20 @@ function TheDay({ state: { plan, here, usual, span, zone, change }, asked, deck 
   const [thunder, setThunder] = useState(false)
   const light = useLight(here, usual?.tint, { span, asked, deck })
   const cautions = useMemo(() => (asked ? cautionsOf({ ...worstOf(asked), thunder }) : []), [asked, thunder])
-  if (!span || !usual) return null
+  // The book has not come yet.
+  if (!here) return null
   const isSaid = COURSES.some((name) => plan.courses[name].length > 0)
   return (
     <>
       <Heading>{text.forecast}</Heading>
-      <DayAhead
-        {...{ plan, span, zone, usual, light }}
-        best={deck?.hours}
-        onCourse={(name, course) => change({ courses: { [name]: course } })}
-      />
+      {span && (
+        <DayAhead
+          {...{ plan, span, zone, light }}
+          usual={usual ?? {}}
+          best={deck?.hours}
+          onCourse={(name, course) => change({ courses: { [name]: course } })}
+        />
+      )}
       <Flex className="no-print" justify="space-between" gap="10px" align="start" mt="4px">
         <Quiet>{text.forecastNote}</Quiet>
         {isSaid && (
@@ -196,7 +209,7 @@ function useLight(
 function Answer({ plan, deck }: { readonly plan: TypedPlan; readonly deck: DeckAnswer }) {
   const rods = Number(plan.rods)
   return (
-    <Band data-testid="answer">
+    <>
       <Box fontSize="large" fontWeight="700">
         {plan.objective === 'strikes' ? text.value(deck.value, deck.rods.length) : text.heavy(deck.rods.length)}
       </Box>
@@ -205,7 +218,7 @@ function Answer({ plan, deck }: { readonly plan: TypedPlan; readonly deck: DeckA
       )}
       {deck.lures.every(({ own }) => own.hours === 0) && <Box>{text.newWater}</Box>}
       <Worth rods={deck.rods.length} />
-    </Band>
+    </>
   )
 }
 

@@ -13,7 +13,8 @@ import type { FromReports } from './reports.ts'
 import { text } from './text.ts'
 
 interface ReportsProps {
-  readonly span: PlannedSpan
+  /** Undefined: the hours cannot be read yet. */
+  readonly span: PlannedSpan | undefined
   readonly onRead: (found: FromReports) => void
 }
 
@@ -25,6 +26,7 @@ export function Reports({ span, onRead }: ReportsProps) {
   const [written, setWritten] = useState('')
   const [said, setSaid] = useState<readonly string[]>([])
   const read = async (source: Promise<string>): Promise<void> => {
+    if (!span) return
     try {
       const found = await readReports(await source, span, Date.now())
       setSaid([
@@ -46,7 +48,7 @@ export function Reports({ span, onRead }: ReportsProps) {
     <Box as="details" mt="8px" className="no-print">
       <summary>{text.reports.title}</summary>
       <Flex gap="10px" mt="6px" wrap="wrap" align="center">
-        {address && may('reading', 'create') && (
+        {span && address && may('reading', 'create') && (
           <Button onClick={() => void read(fetched())}>{text.reports.fetch}</Button>
         )}
       </Flex>
@@ -60,7 +62,7 @@ export function Reports({ span, onRead }: ReportsProps) {
         value={written}
         onChange={({ target }) => setWritten(target.value)}
       />
-      {written.trim() !== '' && (
+      {span && written.trim() !== '' && (
         <Button mt="6px" onClick={() => void read(Promise.resolve(written))}>
           {text.reports.use}
         </Button>

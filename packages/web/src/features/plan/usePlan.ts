@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { addDays, localDate } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
+import { useLink, withSaid } from '../../state/useLink.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { askedOf, spanOf } from './plan.ts'
@@ -15,7 +15,7 @@ const NOON_MS = 12 * 3_600_000
 export function usePlan() {
   const { waters, trips } = useAppSelector(({ records }) => records)
   const units = useUnits()
-  const [link, setLink] = useSearchParams()
+  const [link, say] = useLink()
   const [today] = useState(() => localDate(Date.now(), deviceZone()))
   const water = trips[0]?.water ?? waters[0]?.id ?? ''
   const plan = useMemo(() => {
@@ -40,12 +40,8 @@ export function usePlan() {
     isPast: plan.date < today,
     wrong: read && 'wrong' in read ? read.wrong : undefined,
     asked: read && 'asked' in read ? read.asked : undefined,
-    change: (part: PlanPart): void => setLink(withPart(link, part), { replace: true }),
+    change: (part: PlanPart): void => say((present) => withPart(present, part)),
     opened: link.get('plan') ?? undefined,
-    onOpened: (id: string): void => {
-      const next = new URLSearchParams(link)
-      next.set('plan', id)
-      setLink(next, { replace: true })
-    },
+    onOpened: (id: string): void => say((present) => withSaid(present, 'plan', id)),
   }
 }

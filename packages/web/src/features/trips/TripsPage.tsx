@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { PURPOSES } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
+import { useLink, withSaid } from '../../state/useLink.ts'
 import { loadDraft } from '../../offline/index.ts'
 import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
@@ -18,7 +18,7 @@ import { useTripSums } from './useTripSums.ts'
 /** Every trip of the book: filtered, searched, sorted, or laid on the days of the year. */
 export function TripsPage() {
   const { book, trips, waters } = useAppSelector(({ records }) => records)
-  const [params, setParams] = useSearchParams()
+  const [params, say] = useLink()
   const sums = useTripSums()
   const waterName = useNames('waters')
   const lureName = useNames('lures')
@@ -37,13 +37,7 @@ export function TripsPage() {
   if (book === null) return <PageFrame title={text.title} />
   const years = [...new Set(trips.map((trip) => dateOf(trip).slice(0, 4)))]
   const calendar = params.get('as') === 'calendar'
-  const set = (name: string, value: string): void => {
-    // The address itself: what was chosen a moment ago may not be drawn yet.
-    const next = new URLSearchParams(window.location.search)
-    if (value === '') next.delete(name)
-    else next.set(name, value)
-    setParams(next, { replace: true, flushSync: true })
-  }
+  const set = (name: string, value: string): void => say((link) => withSaid(link, name, value))
   return (
     <Page>
       <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
@@ -64,7 +58,7 @@ export function TripsPage() {
             years={years}
             waters={waters}
             calendar={calendar}
-            onClear={() => setParams(calendar ? { as: 'calendar' } : {})}
+            onClear={() => say(() => new URLSearchParams(calendar ? { as: 'calendar' } : {}), false)}
           />
           <Quiet data-testid="trip-sums">
             {sums ? (

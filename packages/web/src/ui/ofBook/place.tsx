@@ -1,6 +1,7 @@
 import { createContext, useCallback, useContext, useMemo } from 'react'
 import type { ReactNode } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { useLink } from '../../state/useLink.ts'
+import type { SayLink } from '../../state/useLink.ts'
 
 /** The part of the address that holds a second view: the end of its path, and its own question. */
 const BESIDE = 'beside'
@@ -24,8 +25,7 @@ export const isBesideView = (path: string): path is BesideView => BESIDE_VIEWS.s
 export interface Place {
   readonly params: URLSearchParams
   readonly isBeside: boolean
-  /** Writes what comes of the address as it is now: what was chosen a moment ago may not be drawn yet. */
-  readonly change: (next: (present: URLSearchParams) => URLSearchParams, replace?: boolean) => void
+  readonly change: SayLink
 }
 
 interface HeldView {
@@ -51,22 +51,21 @@ export const BesidePlace = ({ children }: { children: ReactNode }) => (
 
 export function usePlace(): Place {
   const isBeside = useContext(HeldBeside)
-  const [page] = useSearchParams()
-  const navigate = useNavigate()
+  const [page, say] = useLink()
   const held = page.toString()
   const params = useMemo(() => {
     const own = new URLSearchParams(held)
     return isBeside ? (readBeside(own)?.params ?? new URLSearchParams()) : own
   }, [held, isBeside])
-  const change = useCallback(
-    (next: (present: URLSearchParams) => URLSearchParams, replace = true): void => {
-      const present = new URLSearchParams(window.location.search)
-      const beside = isBeside ? readBeside(present) : undefined
-      if (beside) present.set(BESIDE, written({ path: beside.path, params: next(beside.params) }))
-      const search = (beside ? present : next(present)).toString()
-      void navigate({ search }, { replace, flushSync: true })
-    },
-    [navigate, isBeside],
+  const change = useCallback<SayLink>(
+    (next, replace) =>
+      say((present) => {
+        const beside = isBeside ? readBeside(present) : undefined
+        if (!beside) return next(present)
+        present.set(BESIDE, written({ path: beside.path, params: next(beside.params) }))
+        return present
+      }, replace),
+    [say, isBeside],
   )
   return useMemo(() => ({ params, isBeside, change }), [params, isBeside, change])
 }
@@ -76,16 +75,15 @@ export function useBeside(): {
   readonly path: BesideView | undefined
   readonly open: (path: BesideView | null) => void
 } {
-  const [page] = useSearchParams()
-  const navigate = useNavigate()
-  const open = (path: BesideView | null): void => {
-    const next = new URLSearchParams(window.location.search)
-    const held = readBeside(next)
-    next.delete(BESIDE)
-    // A view that is opened beside asks at first what the page asks; another view there goes on with its own hours.
-    const params = held?.params ?? new URLSearchParams(next)
-    if (path !== null) next.set(BESIDE, written({ path, params }))
-    void navigate({ search: next.toString() })
-  }
+  const [page, say] = useLink()
+  const open = (path: BesideView | null): void =>
+    say((next) => {
+      const held = readBeside(next)
+      next.delete(BESIDE)
+      // A view that is opened beside asks at first what the page asks; another view there goes on with its own hours.
+      const params = held?.params ?? new URLSearchParams(next)
+      if (path !== null) next.set(BESIDE, written({ path, params }))
+      return next
+    }, false)
   return { path: readBeside(page)?.path, open }
 }
