@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { findRoot } from '../numerics/index.ts'
+import { findCrossing } from '../numerics/index.ts'
 
 /** Strikes at most this far apart form a bout. (ours, adjustable) */
 export const BOUT_MS = 15 * 60_000
@@ -12,6 +12,8 @@ export interface StrikesOfTrip {
 
 /** More strikes than this to a bout are not looked for. */
 const LARGEST_MEAN = 10
+/** In pairs of strikes. */
+const CLOSE = 1e-9
 
 /**
  * Mean number of strikes in a flurry, beyond what falls together by chance.
@@ -26,11 +28,15 @@ const LARGEST_MEAN = 10
 export function boutSize(trips: readonly StrikesOfTrip[], boutMs = BOUT_MS): number {
   const used = trips.filter(({ times, hours }) => times.length > 1 && hours > 0)
   const close = used.reduce((sum, { times }) => sum + closePairs(times, boutMs), 0)
-  const expected = (m: number): number =>
-    used.reduce((sum, { times, hours }) => sum + closeIn(times.length, m, boutMs / 3_600_000 / hours), 0)
-  if (close <= expected(1)) return 1
-  if (close >= expected(LARGEST_MEAN)) return LARGEST_MEAN
-  return findRoot((m) => close - expected(m), 1, LARGEST_MEAN)
+  const over = (m: number): number =>
+    used.reduce((sum, { times, hours }) => sum + closeIn(times.length, m, boutMs / 3_600_000 / hours), -close)
+  const [below, above] = [
+    { x: 1, y: over(1) },
+    { x: LARGEST_MEAN, y: over(LARGEST_MEAN) },
+  ]
+  if (below.y >= 0) return below.x
+  if (above.y <= 0) return above.x
+  return findCrossing(over, below, above, CLOSE)
 }
 
 function closePairs(times: readonly number[], boutMs: number): number {

@@ -46,6 +46,8 @@ const LOG_SHAPE = { mean: Math.log(4), sd: 1.5 } as const
 const SHAPES = [Math.log(0.05), Math.log(1000)] as const
 const MOST_STEPS = 60
 const CLOSE = 1e-9
+/** A whole step that gains so little has its gain squared left to gain, and that of the order of `CLOSE`. */
+const NEARLY = 1e-5
 const LONGEST_STEP = 2
 const LEAST_RAISED = 1e-4
 
@@ -85,44 +87,35 @@ export function fitFrailty(
       ;({ beta, logShape } = next.place)
       value = next.height
     }
-    if (gain < CLOSE * (1 + Math.abs(value))) return { coefficients: beta, logShape, value, converged: true }
+    if (gain < (next.share === 1 ? NEARLY : CLOSE * (1 + Math.abs(value))))
+      return { coefficients: beta, logShape, value, converged: true }
   }
   return { coefficients: beta, logShape, value, converged: false }
 }
 
-/**
- * Covariance of the coefficients, the trips’ spread being as uncertain as it is.
- *
- * Given      the model and a fit of it
- * Returned   coefficients × coefficients row by row: a block of the inverse of minus the second derivatives
- * Source     observed information: Cox & Hinkley, Theoretical Statistics (1974) §9.2
- */
-export function frailtyCovariance(
-  model: FrailtyModel,
-  { coefficients, logShape }: Pick<FrailtyFit, 'coefficients' | 'logShape'>,
-): Square {
-  const n = model.coefficients + 1
-  const { curvature } = slopesAt(model, coefficients, logShape)
-  const inverse = choleskyInverse(dampedFactor(curvature, n, LEAST_RAISED), n)
-  return submatrix(
-    inverse,
-    n,
-    Array.from({ length: model.coefficients }, (_, i) => i),
-  )
+/** How the likelihood falls off around a fit. */
+export interface AroundFit {
+  /** Of the coefficients, the trips’ spread being as uncertain as it is: a block of the inverse of minus the second derivatives. */
+  readonly covariance: Square
+  /** ln of the marginal likelihood, but for what is the same under every prior: ½ ln|precision of the prior| is the caller’s. */
+  readonly logEvidence: number
 }
 
 /**
- * ln of the marginal likelihood, but for what is the same under every prior: ½ ln|precision of the prior| is the caller’s.
+ * How sure a fit is, and how well the data bear its model out.
  *
  * Given      the model and a fit of it
- * Source     Laplace’s method: Kass & Raftery, JASA 90 (1995) 773, §4.1
+ * Source     observed information: Cox & Hinkley, Theoretical Statistics (1974) §9.2; Laplace’s method: Kass & Raftery, JASA 90 (1995)
+ *            773, §4.1
  */
-export function frailtyEvidence(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): number {
-  const n = model.coefficients + 1
+export function aroundFit(model: FrailtyModel, { coefficients, logShape, value }: FrailtyFit): AroundFit {
+  const p = model.coefficients
+  const n = p + 1
   const factor = dampedFactor(slopesAt(model, coefficients, logShape).curvature, n, LEAST_RAISED)
   let logRoot = 0
   for (let i = 0; i < n; i++) logRoot += Math.log(at(factor, i * n + i))
-  return value - logRoot
+  const kept = Array.from({ length: p }, (_, i) => i)
+  return { covariance: submatrix(choleskyInverse(factor, n), n, kept), logEvidence: value - logRoot }
 }
 
 /** Rows and columns of a square matrix. */
@@ -213,30 +206,40 @@ function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Sl
   const k = Math.exp(logShape)
   const slopes = { gradient: new Float64Array(size), curvature: new Float64Array(size * size) }
   const { gradient, curvature } = slopes
-  const mu = Float64Array.from(laid.events, (_, c) => laid.hours[c]! * Math.exp(etaOf(laid, c, beta)))
-  /** Σ μ·x of one trip; all zero between trips. */
-  const moment = new Float64Array(p)
+  const mu = new Float64Array(laid.events.length)
+  for (let c = 0; c < mu.length; c++) mu[c] = laid.hours[c]! * Math.exp(etaOf(laid, c, beta))
+  const used: Moments = {
+    moment: new Float64Array(p),
+    which: new Int32Array(p),
+    count: 0,
+    trip: new Int32Array(p).fill(-1),
+  }
+  const { moment, which } = used
+  // Only the half below the diagonal is summed; the other is the same.
   for (let t = 0; t < trips; t++) {
     const [n, m] = sumsOf(laid, t, mu)
-    const used = addCells(slopes, { laid, t, mu, moment, luck: (k + n) / (k + m) }, size)
+    addCells(slopes, { laid, t, mu, luck: (k + n) / (k + m) }, used)
     addLuck(slopes, { k, logShape, n, m }, size)
     const all = k + m
-    for (const i of used) {
-      const s = moment[i]!
-      for (const j of used) curvature[i * size + j]! -= ((k + n) / all ** 2) * s * moment[j]!
-      const joint = (k * (n - m) * s) / all ** 2
-      curvature[i * size + p]! -= joint
-      curvature[p * size + i]! -= joint
+    for (let a = 0; a < used.count; a++) {
+      const i = which[a]!
+      const pull = ((k + n) / all ** 2) * moment[i]!
+      for (let b = 0; b < used.count; b++) {
+        const j = which[b]!
+        if (j <= i) curvature[i * size + j]! -= pull * moment[j]!
+      }
+      curvature[p * size + i]! -= (k * (n - m) * moment[i]!) / all ** 2
     }
-    for (const i of used) moment[i] = 0
+    for (let a = 0; a < used.count; a++) moment[which[a]!] = 0
   }
   for (let i = 0; i < p; i++) {
     for (let j = 0; j < p; j++) {
       const precision = priorPrecision[i * p + j]!
       gradient[i]! -= precision * (beta[j]! - priorMean[j]!)
-      curvature[i * size + j]! += precision
+      if (j <= i) curvature[i * size + j]! += precision
     }
   }
+  for (let i = 0; i < size; i++) for (let j = 0; j < i; j++) curvature[j * size + i] = curvature[i * size + j]!
   gradient[p]! -= (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
   curvature[p * size + p]! += 1 / LOG_SHAPE.sd ** 2
   return slopes
@@ -256,25 +259,40 @@ interface TripAtLuck {
   readonly laid: Laid
   readonly t: number
   readonly mu: Float64Array
-  readonly moment: Float64Array
   readonly luck: number
 }
 
-/** What the cells of a trip add at its luck; the moments of the trip, and which coefficients have any. */
-function addCells({ gradient, curvature }: Slopes, { laid, t, mu, moment, luck }: TripAtLuck, size: number): number[] {
+/** Σ μ·x of one trip, zero between trips; the first `count` of `which` are the coefficients that have any. */
+interface Moments {
+  readonly moment: Float64Array
+  readonly which: Int32Array
+  count: number
+  /** The last trip that has each coefficient. */
+  readonly trip: Int32Array
+}
+
+/** What the cells of a trip add at its luck, and the moments of the trip. */
+function addCells({ gradient, curvature }: Slopes, { laid, t, mu, luck }: TripAtLuck, used: Moments): void {
   const { cells, coefficient, value, events } = laid
-  const used: number[] = []
+  const { moment, which } = used
+  const size = gradient.length
+  used.count = 0
   for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++) {
     const weight = luck * mu[c]!
     for (let a = cells[c]!; a < cells[c + 1]!; a++) {
       const [i, x] = [coefficient[a]!, value[a]!]
-      if (moment[i] === 0) used.push(i)
+      if (used.trip[i] !== t) {
+        used.trip[i] = t
+        which[used.count++] = i
+      }
       moment[i]! += x * mu[c]!
       gradient[i]! += x * (events[c]! - weight)
-      for (let b = cells[c]!; b < cells[c + 1]!; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
+      for (let b = cells[c]!; b < cells[c + 1]!; b++) {
+        const j = coefficient[b]!
+        if (j <= i) curvature[i * size + j]! += x * value[b]! * weight
+      }
     }
   }
-  return [...new Set(used)]
 }
 
 /** What a trip adds to the derivatives in ln k. */

@@ -33,18 +33,55 @@ export interface AroundChange {
  * Throws     QuestionError for a column that is no condition
  * Source     self-controlled case series: Farrington (1995)
  */
-export function aroundChange(book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange {
-  const trips = fishedTrips(book).flatMap((trip) => {
-    const times = crossings(trip, change)
-    return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: sameSetups(trip.stints, times), times }] : []
+export const aroundChange = (book: BookRecords, change: ConditionChange, options: Confidence = {}): AroundChange =>
+  aroundMoments(momentsOf(withScenes(fishedTrips(book)), change), options)
+
+/** A trip, and what it was like through the day. */
+export interface SceneOfTrip {
+  readonly trip: FishedTrip
+  readonly scene: Scene
+}
+
+/** Times are read once a trip, however many changes are looked for. */
+export const withScenes = (trips: readonly FishedTrip[]): SceneOfTrip[] =>
+  trips.map((trip) => ({ trip, scene: sceneOf(trip) }))
+
+const sceneOf = ({ bundle }: FishedTrip): Scene => new Scene(timedTripOf(bundle), NO_PAST)
+
+/** When a condition changed while a trip was fished, with the stints of that trip. */
+export interface Moments {
+  readonly trip: string
+  readonly stints: readonly Fished[]
+  readonly times: readonly EpochMs[]
+}
+
+/** The trips in which a condition changed so. */
+export const momentsOf = (trips: readonly SceneOfTrip[], change: ConditionChange): Moments[] =>
+  trips.flatMap(({ trip, scene }) => {
+    const times = crossings(trip, change, scene)
+    return times.length > 0 ? [{ trip: trip.bundle.trip.id, stints: trip.stints, times }] : []
+  })
+
+/** The same of some of the stints only: moments while those were fished. */
+export const momentsAmong = (moments: readonly Moments[], isOne: (one: Fished) => boolean): Moments[] =>
+  moments.flatMap(({ trip, stints, times }) => {
+    const own = stints.filter(isOne)
+    const during = times.filter((ms) => isDuring(own, ms))
+    return during.length > 0 ? [{ trip, stints: own, times: during }] : []
+  })
+
+const isDuring = (stints: readonly Fished[], ms: EpochMs): boolean =>
+  stints.some(({ fromMs }) => fromMs < ms) && stints.some(({ toMs }) => toMs > ms)
+
+/** The hours around given moments. */
+export function aroundMoments(moments: readonly Moments[], options: Confidence = {}): AroundChange {
+  const trips = moments.map(({ stints, ...one }) => {
+    const held = sameSetups(stints, one.times)
+    return { ...one, stints: held, all: totalOf(held) }
   })
   const against = (offset: (ms: EpochMs) => { fromMs: EpochMs; toMs: EpochMs }): InsideOut =>
     selfControlled(
-      trips.map(({ trip, stints, times }) => ({
-        trip,
-        inside: inside(stints, times.map(offset)),
-        all: totalOf(stints),
-      })),
+      trips.map(({ trip, stints, times, all }) => ({ trip, inside: inside(stints, times.map(offset)), all })),
       options,
     )
   return {
@@ -56,18 +93,19 @@ export function aroundChange(book: BookRecords, change: ConditionChange, options
 }
 
 /** When a condition changed so while a trip was fished. Throws QuestionError for a column that is no condition. */
-export function crossings({ bundle, stints }: FishedTrip, { column, to, direction }: ConditionChange): EpochMs[] {
+export function crossings(trip: FishedTrip, change: ConditionChange, scene = sceneOf(trip)): EpochMs[] {
+  const { column, to, direction } = change
   const { source, field } = columnInfo(column)
   if (source !== 'reading' && source !== 'worked')
     throw new QuestionError(`${column} is not a condition that changes through a trip`)
-  if (stints.length === 0) return []
+  if (trip.stints.length === 0) return []
   const [fromMs, toMs] = [
-    Math.min(...stints.map((stint) => stint.fromMs)),
-    Math.max(...stints.map((stint) => stint.toMs)),
+    Math.min(...trip.stints.map((stint) => stint.fromMs)),
+    Math.max(...trip.stints.map((stint) => stint.toMs)),
   ]
-  const track = trackIn(new Scene(timedTripOf(bundle), NO_PAST), field, typeof to === 'number' ? [to] : undefined)
+  const track = trackIn(scene, field, typeof to === 'number' ? [to] : undefined)
   return track.cuts(fromMs, toMs).filter((ms) => {
-    if (ms <= fromMs || ms >= toMs) return false
+    if (!isDuring(trip.stints, ms)) return false
     const [before, after] = [track.at(ms - 1).value, track.at(ms + 1).value]
     if (before === null || after === null) return false
     if (typeof to === 'string') return after === to && before !== to

@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import { buildColumns, columnInfo } from '../../effort/index.ts'
 import type { BookRecords, ColumnSource } from '../../effort/index.ts'
-import { namesOf, planFor, rowFilter } from '../../query/index.ts'
+import { namesOf, onWaters, planFor, rowFilter } from '../../query/index.ts'
 import type { Clause } from '../../query/index.ts'
 
 /** What is the same all through a stint. */
@@ -20,10 +20,16 @@ export function stintsWhere(
   const used = where.filter(isUsed)
   const unused = where.filter((clause) => !isUsed(clause))
   if (used.length === 0) return { book, unused }
-  const columns = buildColumns(book, planFor({ by: ['stint'], where: used }, book.bands))
-  const keep = rowFilter(columns, used, namesOf(book))
+  const names = namesOf(book)
+  const onWater = onWaters(book, used, names)
+  const trips = new Set(onWater.trips.map(({ id }) => id))
+  const own = { ...onWater, stints: book.stints.filter(({ trip }) => trips.has(trip)) }
+  const others = used.filter(({ column }) => column !== 'water')
+  if (others.length === 0) return { book: own, unused }
+  const columns = buildColumns(own, planFor({ by: ['stint'], where: others }, book.bands))
+  const keep = rowFilter(columns, others, names)
   const { codes, levels } = entry(columns.factors, 'stint')
   const met = new Set<string>()
   for (let row = 0; row < columns.rows; row++) if (keep(row)) met.add(at(levels, at(codes, row)))
-  return { book: { ...book, stints: book.stints.filter(({ id }) => met.has(id)) }, unused }
+  return { book: { ...own, stints: own.stints.filter(({ id }) => met.has(id)) }, unused }
 }

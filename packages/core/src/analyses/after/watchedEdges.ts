@@ -2,8 +2,9 @@ import { QuestionError } from '../../checked/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import type { Reading, Stint } from '../../vocabulary/index.ts'
-import { aroundChange } from './aroundChange.ts'
+import { aroundMoments, momentsAmong, momentsOf, withScenes } from './aroundChange.ts'
 import type { AroundChange, ConditionChange } from './aroundChange.ts'
+import { fishedTrips } from './fishedTrips.ts'
 
 export type WatchedEdge =
   | 'wind fell'
@@ -51,7 +52,8 @@ export function aroundWatched(
   book: BookRecords,
   options: Confidence = {},
 ): { readonly edge: WatchedEdge; readonly around: AroundChange }[] {
-  return WATCHED.map(({ edge, change }) => ({ edge, around: aroundChange(book, change, options) }))
+  const trips = withScenes(fishedTrips(book))
+  return WATCHED.map(({ edge, change }) => ({ edge, around: aroundMoments(momentsOf(trips, change), options) }))
     .filter(({ around }) => around.crossings > 0)
     .sort((a, b) => b.around.crossings - a.around.crossings)
 }
@@ -66,16 +68,19 @@ export function aroundEdgeBy(
   const change = WATCHED.find((one) => one.edge === edge)?.change
   if (!change)
     throw new QuestionError(`${edge} is not watched; these are: ${WATCHED.map((one) => one.edge).join(', ')}`)
-  const groups = [...new Set(book.stints.flatMap((stint) => groupOf(stint) ?? []))]
+  const moments = momentsOf(withScenes(fishedTrips(book)), change)
+  const groups = [...new Set(moments.flatMap(({ stints }) => stints.flatMap(({ stint }) => groupOf(stint) ?? [])))]
   return groups
     .map((group) => ({
       group,
-      around: aroundChange(
-        { ...book, stints: book.stints.filter((stint) => groupOf(stint) === group) },
-        change,
+      around: aroundMoments(
+        momentsAmong(moments, ({ stint }) => groupOf(stint) === group),
         options,
       ),
     }))
     .filter(({ around }) => around.after.inside.exposureHours > 0)
-    .sort((a, b) => a.around.after.ratio.pValue - b.around.after.ratio.pValue)
+    .sort(
+      ({ around: { after: a } }, { around: { after: b } }) =>
+        a.ratio.pValue - b.ratio.pValue || b.inside.exposureHours - a.inside.exposureHours,
+    )
 }

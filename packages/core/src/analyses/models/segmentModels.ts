@@ -1,6 +1,6 @@
 import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, columnInfo, planCuts } from '../../effort/index.ts'
-import type { BookRecords, Factor, RangeEdges, SegmentColumns } from '../../effort/index.ts'
+import type { BookRecords, ColumnInfo, Factor, RangeEdges, SegmentColumns } from '../../effort/index.ts'
 import type { Confidence, RateCurve, ModelData, MultilevelModel, PoissonModel } from '../../stats/index.ts'
 import { fitRateCurve, fitMultilevelPoisson, fitPoissonModel } from '../../stats/index.ts'
 import { namesOf, onWaters, rowFilter, bookDispersion, clauseRanges, namedColumns } from '../../query/index.ts'
@@ -45,10 +45,10 @@ export function curveOf(
   const info = columnInfo(of)
   if (info.kind !== 'number')
     throw new QuestionError(`${of} is not continuous: a curve needs a number, such as water_temp_c`)
-  const [low, high] = rangeIn(columnsFor(book, where, [], [{ column: info.name, edges: [] }]), info.name)
-  const edges = Array.from({ length: PIECES - 1 }, (_, i) => low + ((high - low) * (i + 1)) / PIECES)
-  const columns = columnsFor(book, where, [], [{ column: info.name, edges: high > low ? edges : [] }])
+  const own = onWaters(book, where, namesOf(book))
+  const columns = columnsFor(own, where, [], [{ column: info.name, edges: edgesAlong(own, info) }])
   const values = entry(columns.numbers, info.name)
+  const [low, high] = rangeOf(values, info.name)
   const rows = rowsOf(book, columns, where)
   const known = rows.filter((row) => Number.isFinite(at(values, row)))
   const pick = (from: ArrayLike<number>): number[] => known.map((row) => at(from, row))
@@ -141,6 +141,25 @@ export function modelOf(book: BookRecords, { fixed, random, where }: ModelQuesti
     : { kind: 'log-linear', ...rest, ...fitPoissonModel(data, { ...spec, errors: 'cluster', cluster: 'trip' }) }
 }
 
+/** Edges of pieces of equal length along a condition. */
+function edgesAlong(book: BookRecords, info: ColumnInfo): number[] {
+  // Between readings a condition lies between what was read; what is worked out must be followed to know how far it goes.
+  const values = info.source === 'reading' ? read(book, info.field) : followed(book, info.name)
+  const [low, high] = rangeOf(values, info.name)
+  return high > low ? Array.from({ length: PIECES - 1 }, (_, i) => low + ((high - low) * (i + 1)) / PIECES) : []
+}
+
+function read(book: BookRecords, field: string): number[] {
+  const trips = new Set(book.trips.map(({ id }) => id))
+  return book.readings.flatMap((reading) => {
+    const value = trips.has(reading.trip) ? reading[field as keyof typeof reading] : undefined
+    return typeof value === 'number' ? [value] : []
+  })
+}
+
+const followed = (book: BookRecords, name: string): Float64Array =>
+  entry(columnsFor(book, [], [], [{ column: name, edges: [] }]).numbers, name)
+
 function columnsFor(
   book: BookRecords,
   where: readonly Clause[],
@@ -159,10 +178,14 @@ function rowsOf(book: BookRecords, columns: SegmentColumns, where: readonly Clau
   return Array.from({ length: columns.rows }, (_, row) => row).filter((row) => at(columns.hours, row) > 0 && keep(row))
 }
 
-function rangeIn(columns: SegmentColumns, name: string): [number, number] {
-  const known = [...entry(columns.numbers, name)].filter((value) => Number.isFinite(value))
-  if (known.length === 0) throw new QuestionError(`${name} is known for no hour: there is nothing to draw`)
-  return [known.reduce((a, b) => Math.min(a, b)), known.reduce((a, b) => Math.max(a, b))]
+function rangeOf(values: ArrayLike<number>, name: string): [number, number] {
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 0; i < values.length; i++) {
+    const value = at(values, i)
+    if (Number.isFinite(value)) [low, high] = [Math.min(low, value), Math.max(high, value)]
+  }
+  if (low > high) throw new QuestionError(`${name} is known for no hour: there is nothing to draw`)
+  return [low, high]
 }
 
 const levelAt = ({ codes, levels }: Factor, row: number): string => at(levels, at(codes, row))

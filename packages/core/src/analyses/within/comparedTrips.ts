@@ -115,7 +115,6 @@ function strataOf<S>(
   return [...strata.values()]
 }
 
-/** Hooked of struck, or lost of hooked, by trip. Rows without hours tell too. */
 /** Hooked of strikes, lost of hooked, or landed of strikes: of those whose outcome was told. */
 export type ShareOf = 'hook_up' | 'lost' | 'landed'
 

@@ -33,11 +33,13 @@ export function quarterWord(trip: Trip | undefined): string {
 export function launchOf(book: BookRecords, chosen: readonly string[]): (trip: string) => number[] {
   const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
   const firstCloud = new Map<string, { ms: number; cloudPct: number }>()
+  const starts = new Map(book.trips.map(({ id, start }) => [id, epochMs(start)]))
   for (const { trip, time, cloudPct } of book.readings) {
-    const start = trips.get(trip)?.start
-    if (typeof cloudPct !== 'number' || start === undefined || epochMs(time) < epochMs(start)) continue
+    if (typeof cloudPct !== 'number') continue
+    const ms = epochMs(time)
+    if (ms < (starts.get(trip) ?? Infinity)) continue
     const held = firstCloud.get(trip)
-    if (!held || epochMs(time) < held.ms) firstCloud.set(trip, { ms: epochMs(time), cloudPct })
+    if (!held || ms < held.ms) firstCloud.set(trip, { ms, cloudPct })
   }
   return indicators(chosen, (id) => {
     const trip = trips.get(id)

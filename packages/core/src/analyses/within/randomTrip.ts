@@ -1,6 +1,6 @@
 import { QuestionError, at } from '../../checked/index.ts'
 import { findCrossing, tCdf, tQuantile } from '../../numerics/index.ts'
-import { alphaOf, fitFrailty, frailtyCovariance, frailtyModel, submatrix } from '../../stats/index.ts'
+import { alphaOf, aroundFit, fitFrailty, frailtyModel, submatrix } from '../../stats/index.ts'
 import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
@@ -99,10 +99,15 @@ export function fitRandomTrips(
   begin[RATIO] = Math.log((strikesA + 0.5) / hoursA / ((strikesB + 0.5) / hoursB))
   const joint = fitFrailty(model, { coefficients: begin, logShape: Math.log(4) })
   const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.coefficients, RATIO)))
+  const { covariance } = aroundFit(model, joint)
+  const variance = at(covariance, RATIO * model.coefficients + RATIO)
   let warm: FrailtyFit = joint
-  /** The best likelihood at a log ratio. */
+  /** The best likelihood at a log ratio, looked for along the tangent of the profile. */
   const profile = (logRatio: number): number => {
-    const coefficients = Float64Array.from(warm.coefficients)
+    const further = (logRatio - at(warm.coefficients, RATIO)) / variance
+    const coefficients = warm.coefficients.map(
+      (one, i) => one + further * at(covariance, RATIO * model.coefficients + i),
+    )
     coefficients[RATIO] = logRatio
     warm = fitFrailty(model, { coefficients, logShape: warm.logShape }, RATIO)
     return warm.value
@@ -110,8 +115,7 @@ export function fitRandomTrips(
   const degrees = Math.max(1, tripsThatTell(used) - 1)
   const bound = tQuantile(1 - alpha / 2, degrees)
   const rootAt = (logRatio: number): number => Math.sqrt(2 * Math.max(0, joint.value - profile(logRatio)))
-  const covariance = frailtyCovariance(model, joint)
-  const error = Math.sqrt(at(submatrix(covariance, model.coefficients, [RATIO]), 0))
+  const error = Math.sqrt(variance)
   const limit = (direction: 1 | -1): number => {
     warm = joint
     const guess = Math.max(CLOSE, Math.min(FARTHEST_LOG_RATIO, LITTLE_MORE * bound * error))

@@ -2,7 +2,7 @@ import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import type { Clause } from '../../query/index.ts'
-import { fitFrailty, frailtyCovariance, frailtyEvidence, frailtyModel, submatrix } from '../../stats/index.ts'
+import { aroundFit, fitFrailty, frailtyModel, submatrix } from '../../stats/index.ts'
 import type { FrailtyCell } from '../../stats/index.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
@@ -78,14 +78,14 @@ export function timeOfDayOf(
   const model = frailtyModel({ cells, trips, coefficients, priorMean, priorPrecision })
   const fit = fitFrailty(model, { coefficients: priorMean, logShape: Math.log(4) })
   const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
-  const factor = cholesky(submatrix(frailtyCovariance(model, fit), coefficients, ofHours), size)
+  const { covariance, logEvidence } = aroundFit(model, fit)
+  const factor = cholesky(submatrix(covariance, coefficients, ofHours), size)
   if (!factor) return prior
-  const logEvidence = frailtyEvidence(model, fit) - size * Math.log(hourSd)
   return {
     levels: hours.levels,
     effects: fit.coefficients.slice(1, 1 + size),
     precision: choleskyInverse(factor, size),
-    logEvidence,
+    logEvidence: logEvidence - size * Math.log(hourSd),
   }
 }
 
@@ -112,8 +112,10 @@ function cellsOf(
   const ofWater = first + lures.levels.length
   return [...sums.values()]
     .filter(({ exposureHours }) => exposureHours > 0)
-    .map(({ hour, lure, water, ...cell }) => ({
-      ...cell,
+    .map(({ trip, hour, lure, water, events, exposureHours }) => ({
+      trip,
+      events,
+      exposureHours,
       terms: [
         [0, 1],
         [1 + hour, 1],

@@ -292,13 +292,14 @@ function bandOf(
   const largest = likely.flatMap(({ fit: { coefficients, covariance }, weight }) => {
     const factor = cholesky(covariance, k)
     if (!factor) return []
+    const [z, away] = [new Float64Array(k), new Float64Array(k)]
     return Array.from({ length: Math.round((DRAWS * weight) / total) }, () => {
-      const z = Float64Array.from({ length: k }, () => drawNormal(random))
-      const away = Float64Array.from({ length: k }, (_, i) => {
-        let sum = at(coefficients, i) - at(fit.coefficients, i)
-        for (let j = 0; j <= i; j++) sum += at(factor, i * k + j) * at(z, j)
-        return sum
-      })
+      for (let i = 0; i < k; i++) {
+        z[i] = drawNormal(random)
+        let sum = coefficients[i]! - fit.coefficients[i]!
+        for (let j = 0; j <= i; j++) sum += factor[i * k + j]! * z[j]!
+        away[i] = sum
+      }
       return farthest(away, rows, errors)
     })
   })
