@@ -116,6 +116,19 @@ test('size, places, seasons, people and changes answer; on the lake where nothin
   )
   await expect(answer(page)).toContainText(/^Windblown bank/)
   await expect(page.getByText(/^Better than the other lures/)).toBeVisible()
+  // Where the wind works, what lives by it is better; under a grey sky surface lures lead, and that may still be chance.
+  const board = async (by: string, where: string): Promise<void> => {
+    await page.goto(`${app.url}/findings?by=${by}&where=${encodeURIComponent(where)}`)
+  }
+  const windLures = 'class=spinnerbait,squarebill,flat-sided crankbait,wide-wobble diving plug,bladed jig'
+  await board('wind_band', `water=Quennor Reach;${windLures}`)
+  await expect(answer(page)).toContainText(/^Working chop on Quennor Reach/)
+  await expect(page.getByText(/^Better than lures like these here at other times/)).toBeVisible()
+  await expect(page.getByRole('button', { name: /^ripple/ })).toContainText('probably worse')
+  const surface = 'class=walking topwater,popper,single prop,twin prop,rotating-tail topwater'
+  await board('sky_band', `water=Immerlow Reservoir;${surface};water_temp_c=15.6..`)
+  await expect(page.getByRole('button', { name: /^partly cloudy/ })).toContainText('probably worse')
+  await expect(page.getByRole('button', { name: /^overcast/ })).toContainText('too early')
   await ask(page, app, 'changes', 'water=Quennor Reach')
   await expect(page.getByText('Leave or stay')).toBeVisible()
   await page.getByRole('button', { name: 'Wind fell under 5 mph' }).click()

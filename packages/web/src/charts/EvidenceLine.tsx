@@ -6,7 +6,7 @@ export type Evidence = 'strong' | 'leaning' | 'none'
 const LINES: Readonly<Record<Evidence, { readonly d: string; readonly width: number; readonly dash?: string }>> = {
   strong: { d: 'M5 12H51', width: 2.6 },
   leaning: { d: 'M5 6C14 24 42 24 51 6', width: 1.8 },
-  none: { d: 'M5 6C10 30 16 -6 26 18S42 26 51 6', width: 1.6, dash: '3 4' },
+  none: { d: 'M5 6C10 24 16 0 26 12S42 22 51 6', width: 1.6, dash: '3 4' },
 }
 
 /** How sure it is, as a line between two points; the word stands beside it. */

@@ -5,6 +5,7 @@ import { useUnits } from '../../state/useBook.ts'
 import { Band, Button } from '../../ui/controls.tsx'
 import { Explained } from '../../ui/Explained.tsx'
 import { quantity } from '../../ui/locale.ts'
+import { isOfTheRod } from './ruleOf.ts'
 import { text } from './text.ts'
 
 interface AnswerProps {
@@ -19,6 +20,7 @@ interface AnswerProps {
 /** The answer as a sentence, and what it rests on. */
 export function Answer({ subject, question, row, board, onWhat }: AnswerProps) {
   const units = useUnits()
+  const like = question.by.some(isOfTheRod) ? 'lures' : 'hours'
   const how = text.answer.how(row.interval, board.confidence)
   return (
     <Band as="section" aria-label={text.answer.label} aria-live="polite" mt="24px" className="no-print">
@@ -35,8 +37,8 @@ export function Answer({ subject, question, row, board, onWhat }: AnswerProps) {
             )}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
-        {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better)}{' '}
-        {row.strikes === 0 ? text.answer.expectation(row.shrunken) : text.answer.shrunken(row.shrunken)}{' '}
+        {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better, like)}{' '}
+        {row.strikes === 0 ? text.answer.expectation(row.shrunken, like) : text.answer.shrunken(row.shrunken, like)}{' '}
         {text.answer.clock(row.clockRatio)}{' '}
         {board.rows.length > 1 ? `${text.answer.best(row.chanceOfBest, board.rows.length)} ` : ''}
         {text.answer.trips(row.tripsWithStrike, row.trips)} {fishWords(row, units)} {useCostWords(question, row)}{' '}

@@ -10,7 +10,7 @@ export type RuleText = Omit<RecordOf<'claim'>, 'id' | 'since'>
 /** What may change from one rod to the next on one and the same trip; all else is when. */
 const OF_THE_ROD: ReadonlySet<string> = new Set(['lure', 'setup', 'stint', 'presentation'])
 
-const isOfTheRod = (column: string): boolean => OF_THE_ROD.has(columnInfo(column).source)
+export const isOfTheRod = (column: string): boolean => OF_THE_ROD.has(columnInfo(column).source)
 
 /** A row of the board as a rule: what was thrown brings more, or less, than all else in the same hours. Undefined where the row tells hours apart, not rods. */
 export function ruleOf(question: AskedQuestion, row: BoardRow, naming: Naming): RuleText | undefined {

@@ -1,5 +1,12 @@
 import { counted, decimals, listOf, percent, rate, whole } from '../../ui/locale.ts'
 
+/** What a row is held against: other lures of its class where rows are lures, the other hours of the same lures where they are not. */
+export type Like = 'lures' | 'hours'
+const LIKE = {
+  lures: 'the other lures of its class here',
+  hours: 'lures like these here at other times',
+} as const satisfies Record<Like, string>
+
 /** Words of the board. */
 export const text = {
   question: {
@@ -101,7 +108,7 @@ export const text = {
     },
   },
   spindle: (value: number, lower: number, upper: number, raw: number) =>
-    `${rate(value)} strikes per hour compared with similar lures here (${rate(raw)} as counted), likely range ${rate(lower)} to ${rate(upper)}`,
+    `${rate(value)} strikes per hour compared with what is usual here (${rate(raw)} as counted), likely range ${rate(lower)} to ${rate(upper)}`,
   tally: (strikes: number, hours: number) => `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours`,
   answer: {
     label: 'Answer',
@@ -109,13 +116,15 @@ export const text = {
       `${subject}: ${rests}. ${rate(value)} strikes per hour, likely range ${rate(lower)} to ${rate(upper)} (${how}).`,
     noStrike: (subject: string, rests: string, upper: number) =>
       `${subject}: ${rests}. No strike yet; likely under ${rate(upper)} per hour.`,
-    expectation: (value: number) => `Similar lures here would lead you to expect ${rate(value)} strikes per hour.`,
+    expectation: (value: number, like: Like) =>
+      `${like === 'lures' ? 'Similar lures here' : 'Lures like these here at other times'} would lead you to expect ${rate(value)} strikes per hour.`,
     how: (interval: 'trip' | 'exact', confidence: number) =>
       interval === 'trip'
         ? `${percent(confidence)}, allowing for good and bad days`
         : `${percent(confidence)}, from the counts alone`,
     early: 'Too early: this needs 5 hours, 3 trips and 5 expected strikes.',
-    shrunken: (value: number) => `Compared with similar lures here: ${rate(value)} strikes per hour.`,
+    shrunken: (value: number, like: Like) =>
+      `Compared with ${like === 'lures' ? 'similar lures here' : 'lures like these here at other times'}: ${rate(value)} strikes per hour.`,
     /** Said where it is more than a tenth. */
     clock: (ratio: number) =>
       ratio > 1.1
@@ -124,10 +133,10 @@ export const text = {
           ? `It was fished at poorer times of day than the rest (${rate(ratio)} times as good); the comparison allows for that.`
           : '',
     strength: {
-      strong: (better: boolean) =>
-        `${better ? 'Better' : 'Worse'} than the other lures of its class here. With all these rows to pick from, that could be chance less than 5 times in 100.`,
-      leaning: (better: boolean) => `Probably ${better ? 'better' : 'worse'} than the other lures of its class here.`,
-      'no difference shown': () => 'No clear difference from the other lures of its class here.',
+      strong: (better: boolean, like: Like) =>
+        `${better ? 'Better' : 'Worse'} than ${LIKE[like]}. With all these rows to pick from, that could be chance less than 5 times in 100.`,
+      leaning: (better: boolean, like: Like) => `Probably ${better ? 'better' : 'worse'} than ${LIKE[like]}.`,
+      'no difference shown': (_better: boolean, like: Like) => `No clear difference from ${LIKE[like]}.`,
       'too early': () => '',
     },
     best: (chance: number, of: number) =>
@@ -218,8 +227,7 @@ export const text = {
     strike: (n: number, day: string) => `strike ${n} of ${day}`,
   },
   save: { label: 'Save or print', svg: 'Save SVG', png: 'Save PNG', csv: 'Save CSV', print: 'Print', file: 'board' },
-  picture: (by: string, under: string) =>
-    `What produces, by ${by}${under === '' ? '' : `, ${under.charAt(0).toLowerCase()}${under.slice(1)}`}`,
+  picture: (by: string, under: string) => `What produces, by ${by}${under === '' ? '' : `, ${under}`}`,
   result: {
     line: (trips: number, strikes: number, hours: number) =>
       `${counted(trips, 'trip')} · ${counted(strikes, 'strike')} in ${decimals(hours, 1)} h`,
