@@ -68,14 +68,7 @@ export function Shell() {
       </chakra.a>
       <Box as="nav" aria-label="Main" bg="band" color="onBand">
         <Flex maxW="1280px" mx="auto" align="center" px={{ base: '12px', md: '24px' }} wrap="wrap">
-          <Box
-            fontFamily="heading"
-            fontVariantNumeric="lining-nums proportional-nums"
-            fontWeight="700"
-            fontSize="large"
-            mr="24px"
-            py="8px"
-          >
+          <Box textStyle="display" fontWeight="700" fontSize="large" mr="24px" py="8px">
             {text.name}
           </Box>
           <Flex

@@ -96,8 +96,7 @@ export const Area = chakra('textarea', { base: { ...fieldStyle, py: '8px', minH:
 export const Label = chakra('label', { base: { fontSize: 'small', color: 'quiet', display: 'block', mb: '2px' } })
 export const Title = chakra('h1', {
   base: {
-    fontFamily: 'heading',
-    fontVariantNumeric: 'lining-nums proportional-nums',
+    textStyle: 'display',
     fontSize: 'display',
     fontWeight: '700',
     lineHeight: '1.15',
@@ -106,14 +105,7 @@ export const Title = chakra('h1', {
   },
 })
 export const Heading = chakra('h2', {
-  base: {
-    fontFamily: 'heading',
-    fontVariantNumeric: 'lining-nums proportional-nums',
-    fontSize: 'large',
-    fontWeight: '700',
-    lineHeight: '1.25',
-    pb: '2px',
-  },
+  base: { textStyle: 'display', fontSize: 'large', fontWeight: '700', lineHeight: '1.25', pb: '2px' },
 })
 export const Quiet = chakra('span', { base: { fontSize: 'small', color: 'quiet' } })
 /** A table of records: where it is wider than the page, it scrolls by itself. */

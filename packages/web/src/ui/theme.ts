@@ -62,6 +62,10 @@ const config = defineConfig({
   theme: {
     breakpoints: { sm: '480px', md: '768px', lg: '1024px', xl: '1280px' },
     slotRecipes: { combobox, popover },
+    textStyles: {
+      /** Headings and large figures. The tabular nought of this face is thin at every weight. */
+      display: { value: { fontFamily: 'heading', fontVariantNumeric: 'lining-nums proportional-nums' } },
+    },
     tokens: {
       fonts: {
         heading: { value: "'Besley Variable', Georgia, serif" },

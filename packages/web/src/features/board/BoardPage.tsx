@@ -259,7 +259,7 @@ function NothingToSay({ trips }: { trips: number }) {
   const words = text.nothing
   return (
     <Box mt="32px" maxW="560px">
-      <Box fontFamily="heading" fontVariantNumeric="lining-nums proportional-nums" fontSize="title">
+      <Box textStyle="display" fontSize="title">
         {trips === 0 ? words.noTrips : words.noHours}
       </Box>
       <p>{trips === 0 ? words.noTripsNote : words.noHoursNote}</p>

@@ -198,8 +198,7 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
         <Spindle {...spindle} scale={scale} />
       </Box>
       <Box
-        fontFamily="heading"
-        fontVariantNumeric="lining-nums proportional-nums"
+        textStyle="display"
         fontSize="title"
         fontWeight="600"
         gridColumn={{ base: '3', lg: 'auto' }}

@@ -11,13 +11,7 @@ import { text } from './text.ts'
 import { filtersOf } from './words.ts'
 
 const Asked = chakra('h1', {
-  base: {
-    fontFamily: 'heading',
-    fontVariantNumeric: 'lining-nums proportional-nums',
-    fontWeight: '700',
-    fontSize: { base: 'large', md: 'title' },
-    lineHeight: '1.75',
-  },
+  base: { textStyle: 'display', fontWeight: '700', fontSize: { base: 'large', md: 'title' }, lineHeight: '1.75' },
 })
 
 /** The question as a sentence whose underlined parts are its controls; only the filters in use are part of it. */

@@ -46,6 +46,7 @@ export const COLUMN_GROUPS = {
   },
   'The place': {
     water: 'water',
+    water_species: 'bass here',
     spot: 'spot',
     structure: 'structure',
     cover: 'cover',
@@ -109,6 +110,9 @@ const WORDS: ReadonlyMap<string, string> = new Map(
   Object.values(COLUMN_GROUPS).flatMap((columns) => Object.entries<string>(columns)),
 )
 
+/** Numbers that rules are written with, and no board is grouped by. */
+const NUMBER_WORDS: Readonly<Record<string, string>> = { forage_kinds: 'kinds of prey' }
+
 export const isGrouping = (column: string): boolean => WORDS.has(column)
 /** The word for a column; one that only the command line knows stands under its own name. */
-export const columnWord = (column: string): string => WORDS.get(column) ?? column.replaceAll('_', ' ')
+export const columnWord = (column: string): string => WORDS.get(column) ?? NUMBER_WORDS[column] ?? column.replaceAll('_', ' ')

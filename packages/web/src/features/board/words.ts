@@ -118,11 +118,14 @@ export function clauseText(
   const condition = CONDITIONS.find(({ band, number }) => clause.column === band || clause.column === number)
   if (condition) return conditionText(condition, [clause], units)
   const word = columnWord(clause.column)
-  if (clause.kind === 'range') return `${word} ${clause.from ?? ''}–${clause.to ?? ''}`
+  if (clause.kind === 'range') return `${word} ${plainRange(clause)}`
   const named = clause.values.map((value) => level(clause.column, value)).join(' or ')
   const plain = clause.column === 'lure' || clause.column === 'class'
   return clause.kind === 'noneOf' ? `${word} not ${named}` : plain ? named : `${word} ${named}`
 }
+
+const plainRange = ({ from, to }: Extract<Clause, { kind: 'range' }>): string =>
+  to === null ? `${from} and up` : from === null ? `under ${to}` : `${from} to ${to}`
 
 /** The clauses on a condition as words, or how it reads when open. */
 export function conditionText(condition: Condition, where: readonly Clause[], units: UnitPreferences): string {

@@ -51,7 +51,7 @@ export function DeskView({ question, start, problem, isPending, children }: Desk
 function NothingYet() {
   return (
     <Box mt="32px" maxW="560px">
-      <Box fontFamily="heading" fontSize="title">
+      <Box textStyle="display" fontSize="title">
         {text.nothing.title}
       </Box>
       <p>{text.nothing.note}</p>
@@ -75,7 +75,7 @@ function Pending() {
 /** A question of these hours that has none: said, never a zero. */
 export const NoHours = () => (
   <Box mt="24px" maxW="560px">
-    <Box fontFamily="heading" fontSize="title">
+    <Box textStyle="display" fontSize="title">
       {text.noHours.title}
     </Box>
     <p>{text.noHours.note}</p>

@@ -52,7 +52,7 @@ export function Shown({ says, judgement, notes, asked, file, table, behind, pair
         {asked}
       </Box>
       <Box
-        fontFamily="heading"
+        textStyle="display"
         fontSize={{ base: 'large', md: 'title' }}
         fontWeight="700"
         data-testid="answer"

@@ -19,7 +19,7 @@ export function CardsPage() {
       <FindingsNav />
       <Title>{words.title}</Title>
       <Box className="no-print" maxW="820px">
-        <Quiet>{trials.length > 0 ? words.note : words.none}</Quiet>
+        <Quiet>{trials.length > 0 ? words.note : answer ? words.none : words.untested}</Quiet>
         <Flex gap="8px" mt="6px" wrap="wrap">
           {trials.length > 0 && <Button onClick={() => window.print()}>{words.print}</Button>}
           <LinkButton look="bare" to="/findings/trial">
@@ -63,7 +63,7 @@ function Card({ trial: { claim, hoursNeeded }, naming }: { trial: ClaimTrial; na
       p="12px 16px"
       css={{ breakInside: 'avoid' }}
     >
-      <Box fontFamily="heading" fontWeight="700" fontSize="large" lineHeight="1.3">
+      <Box textStyle="display" fontWeight="700" fontSize="large" lineHeight="1.3">
         {claim.says}
       </Box>
       <Box mt="6px">

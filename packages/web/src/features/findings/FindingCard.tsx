@@ -29,7 +29,7 @@ export function FindingCard({ number, isNew, finding, water, scale, naming, know
   return (
     <Box as="li" listStyleType="none" borderTop="1.5px solid" borderColor="ink" pt="8px">
       <Box display="flex" gap="10px" alignItems="baseline">
-        <Box color="quiet" fontFamily="heading">
+        <Box color="quiet" textStyle="display">
           {number}
         </Box>
         <Box fontSize="large" fontWeight={strong ? '700' : '400'} lineHeight="1.3">

@@ -138,7 +138,7 @@ function Verdicts({ verdict, trials, scale, water, withAxis }: VerdictsProps) {
   if (FOLDED.has(verdict))
     return (
       <Box as="details" mt="20px">
-        <Box as="summary" fontFamily="heading" fontSize="large" fontWeight="700" cursor="pointer" minH="40px">
+        <Box as="summary" textStyle="display" fontSize="large" fontWeight="700" cursor="pointer" minH="40px">
           {title}
         </Box>
         {rows}

@@ -46,10 +46,10 @@ export function PatternEntry({ number, water, pattern, record }: PatternEntryPro
     >
       <Box>
         <Flex gap="10px" align="baseline">
-          <Box color="quiet" fontFamily="heading">
+          <Box color="quiet" textStyle="display">
             {number}
           </Box>
-          <Box as="h2" fontFamily="heading" fontSize="large" fontWeight="700">
+          <Box as="h2" textStyle="display" fontSize="large" fontWeight="700">
             {title}
           </Box>
         </Flex>

@@ -108,14 +108,7 @@ function Entries({ water, patterns, records }: EntriesProps) {
   return (
     <Box as="section" mt="14px">
       <Flex justify="space-between" align="center" wrap="wrap" gap="8px">
-        <Box
-          fontFamily="heading"
-          fontVariantNumeric="lining-nums proportional-nums"
-          fontSize="title"
-          fontWeight="700"
-          data-testid="answer"
-          maxW="900px"
-        >
+        <Box textStyle="display" fontSize="title" fontWeight="700" data-testid="answer" maxW="900px">
           {says}
         </Box>
         {shown.length > 0 && (

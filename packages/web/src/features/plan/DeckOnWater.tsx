@@ -88,7 +88,7 @@ function Rod({ rod, how, most, isLocked, onLock, onOut }: RodProps) {
           )}
         </Box>
         <Box flex="0 0 7.4rem" textAlign="right">
-          <Box fontFamily="heading" fontSize="large" fontWeight="700" fontVariantNumeric="lining-nums tabular-nums">
+          <Box textStyle="display" fontSize="large" fontWeight="700">
             {rate(rod.rate)}
           </Box>
           <Quiet>{text.range(rod.lower, rod.upper)}</Quiet>

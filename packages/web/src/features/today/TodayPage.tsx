@@ -223,13 +223,7 @@ function WhatChanged({ last }: { last: Trip | undefined }) {
               <br />
               <Quiet>{text.changed.rests(strikes, hours)}</Quiet>
             </Box>
-            <Box
-              fontFamily="heading"
-              fontVariantNumeric="lining-nums proportional-nums"
-              fontSize={{ base: 'text', md: 'large' }}
-              fontWeight="600"
-              textAlign="right"
-            >
+            <Box textStyle="display" fontSize={{ base: 'text', md: 'large' }} fontWeight="600" textAlign="right">
               {before === null ? text.changed.first(after) : text.changed.from(before, after)}
             </Box>
           </Flex>

@@ -36,13 +36,7 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
     <Flex gap={{ base: '14px', md: '28px' }} wrap="wrap">
       {figures.map(([value, name]) => (
         <Box key={name} textAlign="right">
-          <Box
-            fontFamily="heading"
-            fontVariantNumeric="lining-nums proportional-nums"
-            fontSize="title"
-            fontWeight="600"
-            lineHeight="1.1"
-          >
+          <Box textStyle="display" fontSize="title" fontWeight="600" lineHeight="1.1">
             {value}
           </Box>
           <Quiet>{name}</Quiet>

@@ -90,12 +90,7 @@ function Listed({ water }: { water: Water }) {
           <Result groups={groups} id={water.id} />
         </Box>
         {row && (
-          <Box
-            fontFamily="heading"
-            fontVariantNumeric="lining-nums proportional-nums"
-            fontSize="title"
-            fontWeight="600"
-          >
+          <Box textStyle="display" fontSize="title" fontWeight="600">
             {text.perHour(row.rate)}
           </Box>
         )}
