@@ -58,8 +58,11 @@ export function rateResult(
     ...(stratumOf ? { stratumOf } : {}),
     ...(exposureOf ? { exposureOf } : {}),
   })
-  const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
-  const held = { ...options, dispersion, ...(byHour ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}) }
+  const held = (): WithinOptions => {
+    if (!byHour) return { ...options, dispersion }
+    const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
+    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion) }
+  }
   return ofTrips(
     trips,
     trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length,
@@ -75,10 +78,16 @@ export const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(c
 export function betweenResult(question: Question): ClaimResult {
   const { dispersion, options } = question
   const trips = betweenTrips(question)
-  return ofTrips(trips, trips.length, 'hours', { ...options, dispersion })
+  return ofTrips(trips, trips.length, 'hours', () => ({ ...options, dispersion }))
 }
 
-function ofTrips(trips: readonly TripPair[], enough: number, denominator: string, options: WithinOptions): ClaimResult {
+/** `options` are asked for where there is something to compare: what the hour does takes as long to learn as the ratio. */
+function ofTrips(
+  trips: readonly TripPair[],
+  enough: number,
+  denominator: string,
+  options: () => WithinOptions,
+): ClaimResult {
   const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number =>
     trips.reduce((total, trip) => total + trip[side][field], 0)
   const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
@@ -91,7 +100,7 @@ function ofTrips(trips: readonly TripPair[], enough: number, denominator: string
     enough < LEAST.trips ||
     (strikes * least) / (hoursA + hoursB) < LEAST.expected
   if (early && strikes === 0) return { found: NOTHING_YET, denominator }
-  return { found: finding(randomTripRatio(trips, options), early), denominator }
+  return { found: finding(randomTripRatio(trips, options()), early), denominator }
 }
 
 const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Estimate => ({

@@ -1,7 +1,7 @@
 import { at } from '../../checked/index.ts'
 import { LANES, addLanes } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
-import { signedRoot } from './score.ts'
+import { signedRoot, staysUnder } from './score.ts'
 
 const BINS = 400
 const binOf = (z: number): number => Math.max(0, Math.min(BINS - 1, Math.floor(10 * z)))
@@ -33,7 +33,9 @@ export class Family {
       addLanes(at(residuals, block), chosen, this.sums)
       for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
         const book = block * LANES + lane
-        this.drawn(book, signedRoot(this.sums[lane]!, variance * (variances[book] ?? 1)))
+        const [score, spread] = [this.sums[lane]!, variance * variances[book]!]
+        if (!staysUnder(Math.min(this.leastZ, this.highest[book]!), score, spread))
+          this.drawn(book, signedRoot(score, spread))
       }
     }
     if (z >= this.leastZ) count(this.ours, z)

@@ -10,10 +10,11 @@ import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { LANES, addLanes, booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
-import { residuals, signedRoot } from './score.ts'
+import { residuals, signedRoot, staysUnder } from './score.ts'
 import type { PatternRatio } from './score.ts'
 import { subjectRatio } from './subjectRatio.ts'
 import { WindowLook } from './windowLook.ts'
+import type { WindowParts } from './windowLook.ts'
 
 /** Windows in which subjects are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
 const WINDOW_FLOORS: Floors = { hours: 16, trips: 6 }
@@ -74,6 +75,7 @@ export function subjectWindows(
     byShard(base, flurries(byShard(classes, expected.strikes))),
   ]
   const highest = levels.map(() => new Float64Array(nullBooks.books))
+  const sums = Array.from({ length: levels.length + 1 }, () => new Float64Array(LANES))
   // Of each subject the strongest window of one condition, of two, and so on.
   const best = levels.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
@@ -88,16 +90,16 @@ export function subjectWindows(
       // What is not known is neither a subject nor one of the others.
       const chosen = allKnown ? all : all.filter((one) => of[one] !== unknown)
       const found = look.at(chosen)
-      if (found.length === 0) return
+      if (found.parts.length === 0) return
       const inWindow = scoreOf(chosen)
-      for (const { subject, classes: list, variance, slope } of found) {
+      for (const { subject, classes: list, variance, slope } of found.parts) {
         const excess = scoreOf(list) - slope * inWindow
         const z = signedRoot(excess, variance)
         const ofSubject = at(best, subject)
         if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9)
-          ofSubject[path.length - 1] = { path, view, list, window: chosen.slice(), z }
+          ofSubject[path.length - 1] = { path, view, list: list.slice(), window: chosen.slice(), z }
       }
-      addMaxima(books, chosen, found, highest)
+      addMaxima(books, found, highest, sums)
     }
   })
   return best.flatMap((windows, subject) => {
@@ -146,26 +148,34 @@ function windowOf(
   }
 }
 
-const [ofWindow, ofSubject] = [new Float64Array(LANES), new Float64Array(LANES)]
-
-/** Raises the maxima of the subjects found in a window by what books without a pattern have there. */
+/** Raises the maxima of the subjects found in a window by what books without a pattern have there. `sums` is room for eight books of each. */
 function addMaxima(
   { books, residuals: blocks, variances }: NullBooks,
-  chosen: Int32Array,
-  found: ReturnType<WindowLook['at']>,
+  { parts, rest }: WindowParts,
   highest: readonly Float64Array[],
+  sums: readonly Float64Array[],
 ): void {
-  for (let block = 0; block * LANES < books; block++) {
-    const residual = at(blocks, block)
-    addLanes(residual, chosen, ofWindow)
-    for (const { subject, classes: list, variance, slope } of found) {
-      addLanes(residual, list, ofSubject)
-      const most = at(highest, subject)
-      for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
-        const book = block * LANES + lane
-        const score = ofSubject[lane]! - slope * ofWindow[lane]!
+  const window = sums[parts.length]!
+  for (let block = 0, first = 0; first < books; block++, first += LANES) {
+    const residual = blocks[block]!
+    const last = Math.min(LANES, books - first)
+    // Every class of the window is added up once, with its subject or with the rest.
+    addLanes(residual, rest, window)
+    for (let p = 0; p < parts.length; p++) {
+      const own = sums[p]!
+      addLanes(residual, parts[p]!.classes, own)
+      for (let lane = 0; lane < LANES; lane++) window[lane]! += own[lane]!
+    }
+    for (let p = 0; p < parts.length; p++) {
+      const [own, { subject, variance, slope }] = [sums[p]!, parts[p]!]
+      const most = highest[subject]!
+      for (let lane = 0; lane < last; lane++) {
+        const score = own[lane]! - slope * window[lane]!
         if (score <= 0) continue
-        const z = signedRoot(score, variance * (variances[book] ?? 1))
+        const book = first + lane
+        const spread = variance * variances[book]!
+        if (staysUnder(most[book]!, score, spread)) continue
+        const z = signedRoot(score, spread)
         if (z > most[book]!) most[book] = z
       }
     }
