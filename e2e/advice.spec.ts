@@ -176,6 +176,54 @@ test('the wind falls: what the rods did after it, the deck laid anew by one tap,
   await expect(spoken).toContainText(/^5 of 5 only the rear hook, outside the mouth\. Colour, or size, or action/)
 })
 
+test('targets that are counted and a spot that gives nothing have their word', async ({ app }) => {
+  // In the morning there: to move pays while enough of the day is left.
+  const yesterday = new Date(Date.now() - 24 * 3_600_000)
+  const phone = await Phone.open(app, { startMs: yesterday.setUTCHours(14, 0, 0, 0) })
+  const { page } = phone
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  const spoken = page.locator('.spoken')
+  const isSaid = async (what: RegExp): Promise<boolean> => what.test((await spoken.allTextContents()).join())
+  await phone.rod(0)
+  await phone.tap('plan', 'Why: plan')
+  await phone.tap(/^Where: /)
+  await phone.pick('Spot', 'North hump')
+  await phone.tap('Done')
+  // The hump gives less than the other spots of this water do.
+  await phone.later(12)
+  await expect(spoken).toContainText(/^Time to move: 0 strikes here in \d+ min$/)
+  await spoken.tap()
+  await expect(page.getByText(/^North hump: 0 strikes in \d+ min today\.$/)).toBeVisible()
+  const told = await page.getByText(/^In what is left of the day: /).textContent()
+  const [leaving = 0, staying = 0] = (told?.match(/\d+\.\d/g) ?? []).map(Number)
+  expect(leaving).toBeGreaterThan(staying)
+  await isOpenToAll(page)
+  await phone.tap('Not now', 'No more of this today')
+
+  // On which pitch they bite: as the book's own strikes say, counted another way.
+  await phone.tap('Day')
+  await phone.tap('Targets: 0, one more')
+  await phone.tap('Done')
+  for (let i = 0; i < 8 && !(await isSaid(/^Bites by pitch/)); i++) {
+    if (await isSaid(/./)) {
+      await spoken.tap()
+      await phone.tap('Not now', 'No more of this today')
+    }
+    await phone.later(1)
+  }
+  const pitches = await app.query<{ pitch: number; bites: number }>(
+    `select k.pitch, count(*)::int as bites from strikes k join trips t on t.id = k.trip join waters w on w.id = t.water
+     where w.name = 'Immerlow Reservoir' and t.effort_known = 'full' and k.pitch > 0 and k.outcome is distinct from 'raised'
+     group by k.pitch order by k.pitch`,
+  )
+  const bites = pitches.reduce((sum, one) => sum + one.bites, 0)
+  await expect(spoken).toContainText(`1st ${Math.round((100 * pitches[0]!.bites) / bites)}%`)
+  await spoken.tap()
+  await expect(page.getByText(`Of ${bites} bites here whose pitch you logged:`)).toBeVisible()
+  await phone.tap('Not now', 'No more of this today')
+  await phone.close()
+})
+
 test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
   app,
 }) => {

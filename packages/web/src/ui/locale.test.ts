@@ -59,11 +59,8 @@ describe('the reader’s own way of writing', () => {
       'a and b',
       'a, b, or c',
     ])
-    expect([counted(1, 'trip'), counted(0, 'trip'), counted(2, 'fish', 'fish'), hoursText(485)]).toEqual([
-      '1 trip',
-      '0 trips',
-      '2 fish',
-      '8 h 05',
-    ])
+    expect([counted(1, 'trip'), counted(0, 'trip'), counted(2, 'fish', 'fish'), hoursText(485), hoursText(50)]).toEqual(
+      ['1 trip', '0 trips', '2 fish', '8 h 05', '50 min'],
+    )
   })
 })

@@ -120,10 +120,10 @@ export const moment = (ms: EpochMs): string => {
   return `${day(ms, zone, 'monthDay')}, ${clock(ms, zone)}`
 }
 
-/** Minutes as hours and minutes: `8 h 05`. */
+/** Minutes as one says them: `50 min`, `8 h 05`. */
 export const hoursText = (minutes: number): string => {
   const rounded = Math.round(minutes)
-  return `${Math.floor(rounded / 60)} h ${String(rounded % 60).padStart(2, '0')}`
+  return rounded < 60 ? `${rounded} min` : `${Math.floor(rounded / 60)} h ${String(rounded % 60).padStart(2, '0')}`
 }
 
 /** `a, b and c`. */
