@@ -115,4 +115,5 @@ const NUMBER_WORDS: Readonly<Record<string, string>> = { forage_kinds: 'kinds of
 
 export const isGrouping = (column: string): boolean => WORDS.has(column)
 /** The word for a column; one that only the command line knows stands under its own name. */
-export const columnWord = (column: string): string => WORDS.get(column) ?? NUMBER_WORDS[column] ?? column.replaceAll('_', ' ')
+export const columnWord = (column: string): string =>
+  WORDS.get(column) ?? NUMBER_WORDS[column] ?? column.replaceAll('_', ' ')
