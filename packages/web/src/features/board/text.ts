@@ -1,6 +1,6 @@
 import { counted, decimals, listOf, percent, rate, whole } from '../../ui/locale.ts'
 
-/** What a row is held against: other lures of its class where rows are lures, the other hours of the same lures where they are not. */
+/** What a row is held against: where rows are lures the others of their class, else such lures at other times. */
 export type Like = 'lures' | 'hours'
 const LIKE = {
   lures: 'the other lures of its class here',
