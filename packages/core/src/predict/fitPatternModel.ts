@@ -46,7 +46,9 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   const trips = new LabelEncoder()
   const gatherer = new RowGatherer()
   const laid = rows.map(({ situation }) => terms.row(situation))
-  rows.forEach(({ strikes, hours, trip }, i) => gatherer.add(at(laid, i), strikes, hours, trips.codeOf(trip)))
+  const gathered = rows.map(({ strikes, hours, trip }, i) =>
+    gatherer.add(at(laid, i), strikes, hours, trips.codeOf(trip)),
+  )
   const fit = fitAdditive(gatherer.rows(trips.labels.length), {
     columns: terms.names.length,
     terms: terms.terms,
@@ -61,7 +63,10 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   })
   // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
   const [came, told] = rows.reduce(
-    ([sum, expected], { strikes, hours }, i) => [sum + strikes, expected + hours * meanRate(logRateAt(at(laid, i)))],
+    ([sum, expected], { strikes, hours }, i) => {
+      const logRate = { mean: meanOf(fit, at(laid, i)), variance: at(fit.rowVariances, at(gathered, i)) }
+      return [sum + strikes, expected + hours * meanRate(logRate)]
+    },
     [0, 0],
   )
   level = Math.log(came / told)

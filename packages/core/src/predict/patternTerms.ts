@@ -44,6 +44,17 @@ const SLOPES: Readonly<Record<string, (situation: Situation) => string>> = {
   'lure on its water': ({ lure, water }: Situation) => `${lure} on ${water}`,
 }
 
+const DRAWN_TERMS = Object.entries(DRAWN)
+const SLOPE_TERMS = Object.entries(SLOPES)
+
+/** Where a condition stands, as finely as values are told apart, and that on the scale of slopes. */
+interface Placed {
+  readonly name: Condition
+  readonly value: number
+  readonly scale: Scale
+  readonly z: number
+}
+
 /** The columns of the pattern model, laid out for a book: which of them a situation touches, and how. */
 export class PatternTerms {
   readonly terms: AdditiveTerm[] = []
@@ -59,7 +70,7 @@ export class PatternTerms {
     this.layFixed(rows)
     for (const name of CONDITION_NAMES) this.layCurve(name, rows)
     this.layStraight()
-    for (const [name, of] of Object.entries(DRAWN))
+    for (const [name, of] of DRAWN_TERMS)
       this.layDrawn(
         name,
         rows.map(({ situation }) => of(situation)),
@@ -70,57 +81,56 @@ export class PatternTerms {
   /** The columns a situation touches. What is not known is taken as the book has it on average. */
   row(situation: Situation): SparseRow {
     const places = this.placesOf(situation)
-    return [
-      [0, 1],
-      ...FIXED.flatMap((name) => this.fixed(name, situation[name])),
-      ...[...places].flatMap(([name, value]) => this.curve(name, value)),
-      ...Object.entries(DRAWN).flatMap(([name, of]) => this.named(`${name} ${of(situation)}`)),
-      ...Object.entries(SLOPES).flatMap(([slope, of]) => this.slopes(slope, of(situation), places)),
-      ...Object.entries(SLOPES).flatMap(([slope, of]) =>
-        this.named(`${slope} ${of(situation)} front ${situation.front}`),
-      ),
-    ]
+    const entries: Entry[] = [[0, 1]]
+    for (const name of FIXED) entries.push(...this.fixed(name, situation[name]))
+    for (const place of places) this.addCurve(place, entries)
+    for (const [name, of] of DRAWN_TERMS) this.addNamed(`${name} ${of(situation)}`, entries)
+    for (const [slope, of] of SLOPE_TERMS) {
+      const level = `${slope} ${of(situation)}`
+      this.addSlopes(level, places, entries)
+      this.addNamed(`${level} front ${situation.front}`, entries)
+    }
+    return entries
   }
 
-  private placesOf({ numbers }: Situation): Map<Condition, number> {
-    const places = new Map<Condition, number>()
+  private placesOf({ numbers }: Situation): Placed[] {
+    const places: Placed[] = []
     for (const [name, scale] of this.scales) {
       const own = scaled(name, numbers[name])
-      if (Number.isFinite(own)) places.set(name, snapped(own, scale))
+      if (!Number.isFinite(own)) continue
+      const value = snapped(own, scale)
+      places.push({ name, value, scale, z: zOf(value, scale) })
     }
     return places
   }
 
-  private named(name: string): readonly Entry[] {
+  private addNamed(name: string, entries: Entry[]): void {
     const own = this.columnOf.get(name)
-    return own === undefined ? [] : [[own, 1]]
+    if (own !== undefined) entries.push([own, 1])
   }
 
   private fixed(name: string, level: string): readonly Entry[] {
     // The level held against has no column, and is known by that.
-    return this.columnOf.has(`${name} ${level} held`) || this.columnOf.has(`${name} ${level}`)
-      ? this.named(`${name} ${level}`)
-      : (this.shares.get(name) ?? [])
+    if (this.columnOf.has(`${name} ${level} held`)) return []
+    const own = this.columnOf.get(`${name} ${level}`)
+    return own === undefined ? (this.shares.get(name) ?? []) : [[own, 1]]
   }
 
-  private curve(name: Condition, value: number): readonly Entry[] {
-    const [scale, straight] = [this.scales.get(name), this.columnOf.get(`${name} straight`)]
-    const begin = this.columnOf.get(`${name} 0`)
-    if (!scale || straight === undefined || begin === undefined) return []
+  private addCurve({ name, value, scale, z }: Placed, entries: Entry[]): void {
+    const [straight, begin] = [this.columnOf.get(`${name} straight`), this.columnOf.get(`${name} 0`)]
+    if (straight === undefined || begin === undefined) return
     const { first, values } = scale.basis.at(value)
-    return [...values.map((one, a): Entry => [begin + first + a, one]), [straight, zOf(value, scale)]]
+    for (let a = 0; a < values.length; a++) entries.push([begin + first + a, at(values, a)])
+    entries.push([straight, z])
   }
 
-  private slopes(slope: string, level: string, places: ReadonlyMap<Condition, number>): Entry[] {
-    const columns = this.slopeColumns.get(`${slope} ${level}`)
-    const entries: Entry[] = []
-    for (const [name, own] of columns ?? []) {
-      const [value, scale] = [places.get(name), this.scales.get(name)]
-      if (value === undefined || !scale) continue
-      const z = zOf(value, scale)
-      entries.push([own, z], [own + 1, z * z - 1])
+  private addSlopes(level: string, places: readonly Placed[], entries: Entry[]): void {
+    const columns = this.slopeColumns.get(level)
+    if (!columns) return
+    for (const { name, z } of places) {
+      const own = columns.get(name)
+      if (own !== undefined) entries.push([own, z], [own + 1, z * z - 1])
     }
-    return entries
   }
 
   private column(name: string): number {
@@ -191,7 +201,7 @@ export class PatternTerms {
   /** How levels of a trait, classes and lures differ along every condition, and at what height of a hump. */
   private laySlopes(rows: readonly PatternRow[]): void {
     const fronts = [...new Set(rows.map(({ situation }) => situation.front))].filter((front) => front !== UNKNOWN)
-    for (const [slope, of] of Object.entries(SLOPES)) {
+    for (const [slope, of] of SLOPE_TERMS) {
       const levels = [...sumBy(rows, ({ situation }) => of(situation))].flatMap(([level, hours]) =>
         level !== UNKNOWN && hours >= SLOPE_HOURS ? [level] : [],
       )

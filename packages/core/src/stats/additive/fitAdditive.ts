@@ -22,6 +22,8 @@ export interface AdditiveModel {
   readonly coefficients: Float64Array
   /** By how much its mean lies off that: rates, which are exponentials, need it. */
   readonly meanOffMode: Float64Array
+  /** Of each row's log rate, its trip left out. */
+  readonly rowVariances: Float64Array
   /** L⁻¹, transposed, of the Cholesky factor of the coefficients' precision, trips integrated out: V = L⁻ᵀ·L⁻¹. */
   readonly halves: Square
   /** The place of each column in it; −1 for those of terms that say nothing, which have gone. */
@@ -73,8 +75,8 @@ export function fitAdditive(data: SparseRows, spec: AdditiveSpec): AdditiveModel
   const { start, terms } = spec
   const whole: Whole = { data, spec }
   const started = new Map(terms.map(({ name }, j) => [name, start?.strengths[j] ?? STRONGEST]))
-  // Begun from another fit, terms that said something there are in from the start; all others are on trial as ever.
-  const main = terms.filter(({ name, onTrial }) => !onTrial || started.get(name)! < STRONGEST)
+  // Begun from another fit, terms that said something there are in from the start; all others are on trial.
+  const main = terms.filter(({ name, onTrial }) => (start ? started.get(name)! < STRONGEST : !onTrial))
   const tried = terms.filter((term) => !main.includes(term))
   const first = improved(begin(main, started, whole), whole, tried.length > 0 ? NEAR : CLOSE)
   const takenUp = takenUpOf(tried, first, data)
@@ -214,15 +216,15 @@ function inWhole(
   place: Place,
   at: Strengths,
   spec: AdditiveSpec,
-): Pick<AdditiveModel, 'coefficients' | 'meanOffMode' | 'halves' | 'places' | 'strengths' | 'edf' | 'edfTrips'> {
+): Omit<AdditiveModel, 'tripSd' | 'reml' | 'updates' | 'converged'> {
   const coefficients = new Float64Array(spec.columns)
   const meanOffMode = new Float64Array(spec.columns)
   const halves = transposed(lowerInverse(place.system.factor, part.kept.length), part.kept.length)
   const places = new Int32Array(spec.columns).fill(-1)
-  const off = part.fitter.meanOffMode(place, halves)
+  const around = part.fitter.aroundMode(place, halves)
   part.kept.forEach((column, i) => {
     coefficients[column] = place.coefficients[i]!
-    meanOffMode[column] = off[i]!
+    meanOffMode[column] = around.meanOffMode[i]!
     places[column] = i
   })
   const found = freedom(part.fitter, place, at)
@@ -231,6 +233,7 @@ function inWhole(
   return {
     coefficients,
     meanOffMode,
+    rowVariances: around.variances,
     halves,
     places,
     strengths: of(at.strengths, STRONGEST),
@@ -260,7 +263,7 @@ export function logRateOf(
 }
 
 /** An update that goes on the way of the one before goes farther, up to so many times: effects that are not there die slowly. */
-const FARTHER = 1.6
+const FARTHER = 2
 const FARTHEST = 8
 
 /** Where the strengths go next: each by the formula, and farther while it keeps its way. */

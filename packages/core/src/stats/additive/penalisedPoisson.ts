@@ -21,11 +21,19 @@ export interface Strengths {
 /** Values of all columns and trips. */
 export type Values = Pick<Place, 'coefficients' | 'effects'>
 
+/** What the rows say of the precision at some means, before anything is charged: X'WX, of which only the lower triangle, and the same with trips. */
+interface Weighed {
+  readonly dense: Square
+  readonly joint: Float64Array
+  readonly ofTrips: Float64Array
+}
+
 /** Where the penalised likelihood is about highest at some strengths. */
 export interface Place {
   readonly coefficients: Float64Array
   readonly effects: Float64Array
   readonly system: Arrowhead
+  readonly weighed: Weighed
   /** Restricted log-likelihood by Laplace, up to what no strength changes. */
   readonly reml: number
 }
@@ -37,6 +45,8 @@ const FREE = 1e-6
 const MOST_STEPS = 30
 const CLOSE = 1e-6
 const BENDS = 2
+/** So many steps go by one curvature: it costs far more than they do, and the second goes nearly as far by that of the first. */
+const STEPS_EACH = 2
 
 /** Counts over hours at given strengths, by penalised Newton steps; trips are a diagonal block beside the columns'. */
 export class PenalisedPoisson {
@@ -100,14 +110,26 @@ export class PenalisedPoisson {
     return sum
   }
 
-  /** Up to where the penalised likelihood no longer rises. */
-  climb(from: Values, at: Strengths, mostSteps = MOST_STEPS): Place {
+  /**
+   * Up to where the penalised likelihood no longer rises.
+   *
+   * Source     Newton's steps with a curvature kept for two: Shamanskii, Ukrainian Math. J. 19 (1967) 118
+   */
+  climb(from: Values & Partial<Place>, at: Strengths, mostSteps = MOST_STEPS): Place {
     const { strengths, tripPrecision } = at
     let { coefficients, effects } = from
     let mu = this.means(coefficients, effects)
     let height = this.height(mu, { coefficients, effects }, at)
-    let system = this.system(mu, at)
+    let weighed = from.weighed ?? this.weigh(mu)
+    let system = this.system(weighed, at)
+    let stepsSince = 0
+    const anew = (): void => {
+      weighed = this.weigh(mu)
+      system = this.system(weighed, at)
+      stepsSince = 0
+    }
     for (let step = 0; step < mostSteps; step++) {
+      if (stepsSince === STEPS_EACH) anew()
       const slope = this.slope(mu, { coefficients, effects }, at)
       const move = solveArrowhead(system, slope)
       const q = effects.length
@@ -127,8 +149,9 @@ export class PenalisedPoisson {
       height = next.height
       // A step that promised so little leaves the curvature as it was.
       if (promised < CLOSE * (Math.abs(height) + 1)) break
-      system = this.system(mu, at)
+      stepsSince++
     }
+    if (stepsSince > 0) anew()
     const logCharges = this.terms.reduce(
       (sum, { charge, size }, j) => {
         const own = charge === 'bend' ? logPseudoDeterminant(size) : 0
@@ -140,6 +163,7 @@ export class PenalisedPoisson {
       coefficients,
       effects,
       system,
+      weighed,
       reml: height - this.constant / this.dispersion + (logCharges - system.logDeterminant) / 2,
     }
   }
@@ -183,32 +207,41 @@ export class PenalisedPoisson {
   }
 
   /**
-   * By how much the posterior's mean of each column lies off its mode, to first order. `columns`: L⁻¹ of the system's factor, transposed.
+   * By how much the posterior's mean of each column lies off its mode, to first order, and the variance x'Vx of each row's log rate, its
+   * trip left out. `columns`: L⁻¹ of the system's factor, transposed.
    *
    *   −½·H⁻¹·Σ μ·x·(x'H⁻¹x): a count says more of what a rate is not above than of what it is not below
    *
    * Source     Tierney & Kadane, JASA 81 (1986) 82, with the Poisson's third derivative μ
    */
-  meanOffMode({ coefficients, effects, system }: Place, columns: Square): Float64Array {
+  aroundMode(
+    { coefficients, effects, system }: Place,
+    columns: Square,
+  ): { meanOffMode: Float64Array; variances: Float64Array } {
     const { starts, column, value, trip, trips } = this.data
     const mu = this.means(coefficients, effects)
     const m = this.columns
     const pull = new Float64Array(trips + m)
-    const ofTrip = Array.from({ length: trips }, (_, t) => halfOfRow(system, columns, m, t))
+    const variances = new Float64Array(mu.length)
+    const ofTrip = Array.from({ length: trips }, (_, t) => {
+      const half = halfOfRow(system, columns, m, t)
+      return { half, variance: 1 / system.diagonal[t]! + squaresOf(half) }
+    })
     const solution = new HalfSolution(columns, new Float64Array(m))
     const { half } = solution
     for (let i = 0; i < mu.length; i++) {
       const t = trip[i]!
-      const own = ofTrip[t]
-      for (let c = 0; c < m; c++) half[c] = own ? -own[c]! : 0
+      half.fill(0)
       for (let k = starts[i]!; k < starts[i + 1]!; k++) solution.add(column[k]!, value[k]!)
-      const leverage = dot(half, half) + (own ? 1 / system.diagonal[t]! : 0)
+      variances[i] = squaresOf(half)
+      const own = ofTrip[t]
+      const leverage = own ? variances[i]! - 2 * dot(half, own.half) + own.variance : variances[i]!
       const share = (-0.5 * mu[i]! * leverage) / this.dispersion
       if (own) pull[t] = pull[t]! + share
       for (let k = starts[i]!; k < starts[i + 1]!; k++)
         pull[trips + column[k]!] = pull[trips + column[k]!]! + share * value[k]!
     }
-    return solveArrowhead(system, pull).slice(trips)
+    return { meanOffMode: solveArrowhead(system, pull).slice(trips), variances }
   }
 
   private means(coefficients: Float64Array, effects: Float64Array): Float64Array {
@@ -239,11 +272,11 @@ export class PenalisedPoisson {
     return sum / this.dispersion - charge / 2
   }
 
-  private system(mu: Float64Array, { strengths, tripPrecision }: Strengths): Arrowhead {
+  private weigh(mu: Float64Array): Weighed {
     const { rows, starts, column, value, trip, trips } = this.data
     const m = this.columns
-    const dense = this.charges(strengths)
-    const diagonal = new Float64Array(trips).fill(tripPrecision)
+    const dense = new Float64Array(m * m)
+    const ofTrips = new Float64Array(trips)
     const joint = new Float64Array(trips * m)
     for (let i = 0; i < rows; i++) {
       const weight = mu[i]! / this.dispersion
@@ -258,9 +291,17 @@ export class PenalisedPoisson {
       if (trips === 0) continue
       const line = trip[i]! * m
       for (let k = from; k < to; k++) joint[line + column[k]!] = joint[line + column[k]!]! + weight * value[k]!
-      diagonal[trip[i]!] = diagonal[trip[i]!]! + weight
+      ofTrips[trip[i]!] = ofTrips[trip[i]!]! + weight
     }
-    const system = factorArrowhead(diagonal, joint, dense)
+    return { dense, joint, ofTrips }
+  }
+
+  /** What the rows say of the precision, and what is charged. */
+  private system({ dense, joint, ofTrips }: Weighed, { strengths, tripPrecision }: Strengths): Arrowhead {
+    const charged = this.charges(strengths)
+    for (let k = 0; k < charged.length; k++) charged[k] = charged[k]! + dense[k]!
+    const diagonal = ofTrips.map((weight) => weight + tripPrecision)
+    const system = factorArrowhead(diagonal, joint, charged)
     if (!system) throw new Error('the precision of a charged model is positive definite by construction')
     return system
   }
@@ -317,7 +358,12 @@ export class PenalisedPoisson {
 }
 
 const sumOf = (values: Float64Array): number => values.reduce((sum, one) => sum + one, 0)
-const dot = (a: Float64Array, b: Float64Array): number => a.reduce((sum, one, i) => sum + one * b[i]!, 0)
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
+  return sum
+}
+const squaresOf = (a: Float64Array): number => dot(a, a)
 
 /** The sums of a term's columns that are held at nought. */
 const heldOf = ({ first, held = [] }: AdditiveTerm, coefficients: Float64Array): number[] =>
