@@ -1,7 +1,7 @@
 import { execFileSync, spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync } from 'node:fs'
+import { cpSync, mkdtempSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
@@ -33,6 +33,18 @@ interface NewDatabase {
   /** The database it is a copy of; an empty one when left out. */
   readonly template?: string
   readonly settings?: (port: number) => Readonly<Record<string, string>>
+  readonly port?: number | undefined
+}
+
+/** Lets a copy pass for the database it was copied from: a copy begins a history of its own, and every device then takes its book anew. */
+async function keepHistory(databaseUrl: string): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl })
+  await client.connect()
+  await client.query(
+    `update installation set lineage = concat_ws(' ', (select system_identifier from pg_control_system()),
+       (select oid from pg_database where datname = current_database()), (select timeline_id from pg_control_checkpoint()))`,
+  )
+  await client.end()
 }
 
 /** The real server on a database of its own; it can be stopped and brought back as a person would. */
@@ -41,14 +53,14 @@ export class App {
 
   private constructor(
     readonly url: string,
-    private readonly port: number,
+    readonly port: number,
     private readonly databaseUrl: string,
     private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
-  /** A server on a copy of the demo book. */
-  static async open(): Promise<App> {
-    const app = await App.unstarted({ template: DEMO_DATABASE })
+  /** A server on a copy of the demo book, at a port of its own if none is asked for. */
+  static async open(port?: number): Promise<App> {
+    const app = await App.unstarted({ template: DEMO_DATABASE, port })
     await app.start()
     return app
   }
@@ -97,6 +109,7 @@ export class App {
     name = `e2e_${randomUUID().replaceAll('-', '')}`,
     template,
     settings,
+    port: asked,
   }: NewDatabase): Promise<App> {
     const admin = process.env.TEST_DATABASE_URL
     if (!admin) throw new Error('TEST_DATABASE_URL is missing: run the tests with "npm run e2e".')
@@ -106,7 +119,8 @@ export class App {
     await client.end()
     const address = new URL(admin)
     address.pathname = `/${name}`
-    const port = await freePort()
+    if (template) await keepHistory(address.toString())
+    const port = asked ?? (await freePort())
     const own = settings?.(port) ?? {}
     return new App(own.PUBLIC_URL ?? `http://127.0.0.1:${port}`, port, address.toString(), own)
   }
@@ -181,9 +195,51 @@ export class Keys {
   }
 }
 
-/** A browser with a disk, as people have: without one Chromium keeps the device store in memory, where a book takes three times as long to come. */
-export async function openBrowser(options: BrowserContextOptions = {}): Promise<BrowserContext> {
+/** A browser to which the demo book came before the tests: bringing it anew into each took a third of many. */
+interface KnownBrowser {
+  readonly folder: string
+  /** Where it knows the book: what a browser keeps goes by the address. */
+  readonly port: number
+}
+
+const KNOWN_BROWSERS = 'E2E_KNOWN_BROWSERS'
+
+/** Opens the demo book once for each of the tests that run side by side, in a browser that is then kept to be copied. */
+export async function makeKnownBrowsers(count: number): Promise<void> {
+  const known: KnownBrowser[] = []
+  for (let i = 0; i < count; i++) {
+    const app = await App.open()
+    const folder = mkdtempSync(join(tmpdir(), 'jot-known-'))
+    const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions })
+    const page = context.pages()[0] ?? (await context.newPage())
+    await page.goto(`${app.url}/today`)
+    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: ACTION_TIMEOUT_MS })
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
+    await context.close()
+    await app.stop()
+    known.push({ folder, port: app.port })
+  }
+  process.env[KNOWN_BROWSERS] = JSON.stringify(known)
+}
+
+/** That of the tests side by side whose turn this is. */
+function knownBrowser(): KnownBrowser {
+  const known = JSON.parse(process.env[KNOWN_BROWSERS] ?? '[]') as KnownBrowser[]
+  const own = known[test.info().parallelIndex]
+  if (!own) throw new Error('no browser was made for so many tests side by side: see globalSetup')
+  return own
+}
+
+/**
+ * A browser with a disk, as people have: without one Chromium keeps the device store in memory, where a book takes three times as long to
+ * come. `knowsDemo`: the book came to it before; of the browsers of a test one at most, for what is copied is one device.
+ */
+export async function openBrowser(
+  options: BrowserContextOptions = {},
+  { knowsDemo = false } = {},
+): Promise<BrowserContext> {
   const folder = mkdtempSync(join(tmpdir(), 'jot-browser-'))
+  if (knowsDemo) cpSync(knownBrowser().folder, folder, { recursive: true })
   const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions, ...options })
   context.setDefaultTimeout(ACTION_TIMEOUT_MS)
   // The browser's last process may still be writing there; what cannot be removed is left to the system.
@@ -194,13 +250,13 @@ export async function openBrowser(options: BrowserContextOptions = {}): Promise<
 export const test = base.extend<{ app: App; quiet: undefined }>({
   // eslint-disable-next-line no-empty-pattern
   app: async ({}, use) => {
-    const app = await App.open()
+    const app = await App.open(knownBrowser().port)
     await use(app)
     await app.stop()
   },
   // eslint-disable-next-line no-empty-pattern
   context: async ({}, use) => {
-    const context = await openBrowser()
+    const context = await openBrowser({}, { knowsDemo: true })
     await use(context)
     await context.close()
   },

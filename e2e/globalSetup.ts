@@ -1,3 +1,7 @@
-import { App } from './app.ts'
+import type { FullConfig } from '@playwright/test'
+import { App, makeKnownBrowsers } from './app.ts'
 
-export default (): Promise<void> => App.makeDemo()
+export default async ({ workers }: FullConfig): Promise<void> => {
+  await App.makeDemo()
+  await makeKnownBrowsers(workers)
+}
