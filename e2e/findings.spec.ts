@@ -25,6 +25,10 @@ test('a water is searched on the device with no server, called off, and says wha
   await expect(page.getByTestId('answer')).toHaveCount(0)
 
   await search.click()
+  // What stands out is there long before its chance is weighed, and says so.
+  const soFar = page.getByTestId('so-far')
+  await expect(soFar).toContainText('chance has not been weighed yet')
+  await expect(soFar.getByRole('listitem').first()).toContainText(/strikes? in .* hours on \d+ trips?/)
   const told = jot<Patterns>('analyse', 'search', '--water', WATER)
   const strong = [...told.findings, ...told.stand_out_everywhere].filter(({ strength }) => strength === 'strong')
   const found = `On ${WATER}, ${strong.length === 1 ? 'one pattern stands' : `${strong.length} patterns stand`} out`
@@ -32,6 +36,7 @@ test('a water is searched on the device with no server, called off, and says wha
     `${told.candidates.toLocaleString('en')} combinations tried, each compared with 200 shuffled copies`,
   )
   await expect(page.getByTestId('answer')).toContainText(found)
+  await expect(soFar).toHaveCount(0)
   const first = strong[0]!
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)).toBeVisible()
   await page.getByRole('link', { name: 'Open in the board' }).first().click()
@@ -69,6 +74,7 @@ test('the rules of the trade are tried, and what waits for hours says for which'
   await page.goto(`${app.url}/findings/trial`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await page.getByRole('button', { name: 'Test the rules' }).click()
+  await expect(page.getByTestId('so-far')).toContainText(/\d rules? tested so far/)
   const told = jot<{ claim: string; says: string; verdict: string; ratio: number | null; why?: string }[]>(
     'analyse',
     'claims',

@@ -24,7 +24,7 @@ export { clausesOf, parseAny, selectionOf } from './claims/selection.ts'
 export { tryClaims } from './claims/tryClaims.ts'
 export { readableRules, tryOwnRules } from './claims/tryOwnRules.ts'
 export type { OwnTrial } from './claims/tryOwnRules.ts'
-export type { ClaimTrial, TryOptions } from './claims/tryClaims.ts'
+export type { ClaimTrial, TryOptions, UnjudgedTrial } from './claims/tryClaims.ts'
 export { judge } from './claims/verdict.ts'
 export type { Asked, Judged, Verdict } from './claims/verdict.ts'
 export { timeShareOf } from './kinds/timeShareOf.ts'
@@ -32,7 +32,7 @@ export { pairDispersion } from './within/pairDispersion.ts'
 export { STRIKE_KINDS, isStrikeKind, strikeKinds, strikeKindsOf } from './kinds/strikeKinds.ts'
 export type { KindRow, StrikeKind, StrikeKinds } from './kinds/strikeKinds.ts'
 export { answerLong } from './longQuestion.ts'
-export type { LongAnswer, LongAnswers, LongQuestion, WaterSearch } from './longQuestion.ts'
+export type { EarlyAnswer, EarlyAnswers, LongAnswer, LongAnswers, LongQuestion, WaterSearch } from './longQuestion.ts'
 export { curveOf, modelOf } from './models/segmentModels.ts'
 export type { BookCurve, BookModel, CurveQuestion, ModelQuestion, RestsOn } from './models/segmentModels.ts'
 export { cameWith } from './search/cameWith.ts'
@@ -41,7 +41,15 @@ export { cellsOf } from './search/cells.ts'
 export type { CellSource } from './search/cells.ts'
 export { SEARCH_COLUMNS, patternWhere, searchOf } from './search/searchOf.ts'
 export { FLOORS, searchPatterns } from './search/searchPatterns.ts'
-export type { Condition, Finding, HeldOut, PatternSearch, SearchInput, SearchOptions } from './search/types.ts'
+export type {
+  Condition,
+  EarlyFinding,
+  Finding,
+  HeldOut,
+  PatternSearch,
+  SearchInput,
+  SearchOptions,
+} from './search/types.ts'
 export { likeOf, parseNow } from './similar/likeOf.ts'
 export type { LikeQuestion } from './similar/likeOf.ts'
 export { BANDWIDTHS, likeToday } from './similar/likeToday.ts'

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { patternWorld } from '../test/patternWorld.ts'
 import { answerLong } from './longQuestion.ts'
-import type { LongAnswers } from './longQuestion.ts'
+import type { EarlyAnswer, LongAnswers } from './longQuestion.ts'
 
 it('searches every water that has hours, and leaves one that has none', () => {
   const made = patternWorld(24, 3, true)
@@ -14,9 +14,29 @@ it('searches every water that has hours, and leaves one that has none', () => {
   }
   const heard: number[] = []
   const asked = { kind: 'search', water: null, where: '', seed: 1, confidence: 0.9 } as const
-  const found = answerLong(book, asked, (share) => heard.push(share)) as LongAnswers['search']
+  const early: EarlyAnswer[] = []
+  const listener = { progress: (share: number) => heard.push(share), early: (known: EarlyAnswer) => early.push(known) }
+  const found = answerLong(book, asked, listener) as LongAnswers['search']
   expect(found.map(({ water }) => water)).toEqual(['made-up water'])
   expect(Math.max(...heard)).toBeLessThanOrEqual(1)
-  const one = answerLong(book, { ...asked, water: 'made-up water' }, () => undefined) as LongAnswers['search']
+  // What is told early are the findings to come, chance not yet weighed.
+  const told = found.map(({ water, search }) => ({
+    water,
+    findings: search.findings.map(({ conditions, strikes, hours, trips, expected, ratio, lower, upper }) => ({
+      ...{ conditions, strikes, hours, trips, expected, ratio, lower, upper },
+    })),
+  }))
+  expect(early).toEqual(told)
+  const alone = { progress: () => undefined }
+  const one = answerLong(book, { ...asked, water: 'made-up water' }, alone) as LongAnswers['search']
   expect(one[0]!.search.findings).toEqual(found[0]!.search.findings)
+})
+
+it('tells the figures of each rule as it is tried, which its verdict does not change', () => {
+  const early: EarlyAnswer[] = []
+  const listener = { progress: () => undefined, early: (known: EarlyAnswer) => early.push(known) }
+  const asked = { kind: 'claims', water: null, confidence: 0.9 } as const
+  const trials = answerLong(patternWorld(12, 3, true), asked, listener) as LongAnswers['claims']
+  expect(early).toHaveLength(trials.length)
+  expect(trials.map(({ verdict: _verdict, q: _q, toLog: _toLog, ...figures }) => figures)).toEqual(early)
 })

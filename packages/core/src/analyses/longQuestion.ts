@@ -1,9 +1,9 @@
 import { QuestionError } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { tryClaims } from './claims/tryClaims.ts'
-import type { ClaimTrial } from './claims/tryClaims.ts'
+import type { ClaimTrial, UnjudgedTrial } from './claims/tryClaims.ts'
 import { searchOf } from './search/searchOf.ts'
-import type { PatternSearch } from './search/types.ts'
+import type { EarlyFinding, PatternSearch } from './search/types.ts'
 import { parseWhere } from '../query/index.ts'
 
 /** A question to the whole book that takes seconds: asked in a worker, and called off by ending it. `water` null: on all waters. */
@@ -29,14 +29,36 @@ export interface LongAnswers {
 }
 export type LongAnswer = LongAnswers[keyof LongAnswers]
 
-/** Answers it on the spot. `progress` hears the share that is done. Throws RangeError as `searchOf` and `tryClaims` do. */
-export function answerLong(book: BookRecords, question: LongQuestion, progress: (share: number) => void): LongAnswer {
+/** What is known before all is weighed together. */
+export interface EarlyAnswers {
+  readonly search: { readonly water: string; readonly findings: readonly EarlyFinding[] }
+  readonly claims: UnjudgedTrial
+}
+export type EarlyAnswer = EarlyAnswers[keyof EarlyAnswers]
+
+/** Whoever waits for an answer: hears the share that is done, and what is known by then. */
+export interface Listener {
+  readonly progress: (share: number) => void
+  readonly early?: (known: EarlyAnswer) => void
+}
+
+/** Answers it on the spot. Throws RangeError as `searchOf` and `tryClaims` do. */
+export function answerLong(
+  book: BookRecords,
+  question: LongQuestion,
+  { progress, early = () => undefined }: Listener,
+): LongAnswer {
   const { confidence, water } = question
-  if (question.kind === 'claims') return tryClaims(book, { ...(water === null ? {} : { water }), confidence, progress })
+  if (question.kind === 'claims')
+    return tryClaims(book, { ...(water === null ? {} : { water }), confidence, progress, early })
   const where = parseWhere(question.where)
   const search = (of: string, heard: (share: number) => void): WaterSearch => ({
     water: of,
-    search: searchOf(book, { water: of, where }, { seed: question.seed, confidence, progress: heard }),
+    search: searchOf(
+      book,
+      { water: of, where },
+      { seed: question.seed, confidence, progress: heard, early: (findings) => early({ water: of, findings }) },
+    ),
   })
   if (water !== null) return [search(water, progress)]
   const waters = fishedWaters(book)

@@ -123,6 +123,11 @@ const config = defineConfig({
     },
     body: { fontSize: 'text' },
     a: { color: 'ink', textDecoration: 'underline', textUnderlineOffset: '3px' },
+    // A line that fills: browsers draw their own in green on grey.
+    progress: { appearance: 'none', width: '100%', height: '12px', bg: 'rule', border: 'none', borderRadius: '6px' },
+    'progress::-webkit-progress-bar': { bg: 'rule', borderRadius: '6px' },
+    'progress::-webkit-progress-value': { bg: 'float', borderRadius: '6px' },
+    'progress::-moz-progress-bar': { bg: 'float', borderRadius: '6px' },
     ':focus-visible': { outline: '3px solid', outlineColor: 'float', outlineOffset: '2px' },
   },
 })

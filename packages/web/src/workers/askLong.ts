@@ -17,9 +17,9 @@ export async function askLong<Q extends LongQuestion>(
   question: Q,
   watch: Watch,
 ): Promise<LongAnswers[Q['kind']]> {
-  const answer = await inLongWorker(watch, async (long, progress) => {
+  const answer = await inLongWorker(watch, async (long, progress, early) => {
     const here = (): Promise<LongAnswer> =>
-      long.answer(book, question, progress).catch((error: unknown) => {
+      long.answer(book, question, progress, early).catch((error: unknown) => {
         throw new Problem('invalid-request', (error as Error).message)
       })
     if ((await long.stints(book)) <= LARGE_STINTS) return here()

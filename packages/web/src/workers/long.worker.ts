@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { answerLong } from '@jotbook/core'
-import type { LongAnswer, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, LongAnswer, LongQuestion } from '@jotbook/core'
 import { patternsOfWater } from '@jotbook/core/patterns'
 import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
 import { bookRecords, recordsOf, store } from '../offline/forWorkers.ts'
@@ -9,8 +9,13 @@ import { letGoOfStore } from './letGoOfStore.ts'
 
 /** One question that takes seconds; the worker is ended after it, or to call it off. */
 const long = {
-  async answer(book: string, question: LongQuestion, progress: (share: number) => void): Promise<LongAnswer> {
-    return answerLong(await bookRecords(book), question, progress)
+  async answer(
+    book: string,
+    question: LongQuestion,
+    progress: (share: number) => void,
+    early: (known: EarlyAnswer) => void,
+  ): Promise<LongAnswer> {
+    return answerLong(await bookRecords(book), question, { progress, early })
   },
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */

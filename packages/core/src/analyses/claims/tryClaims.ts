@@ -60,11 +60,16 @@ export interface ClaimTrial {
   readonly toLog?: readonly string[]
 }
 
+/** A rule with its figures, not yet judged beside the others: how surely it holds goes by how many are tried. */
+export type UnjudgedTrial = Omit<ClaimTrial, 'verdict' | 'q'>
+
 export interface TryOptions extends Confidence {
   readonly claims?: readonly Claim[]
   /** Only hours on this water. */
   readonly water?: string
   readonly progress?: (share: number) => void
+  /** Told each rule's figures as soon as they are there. */
+  readonly early?: (trial: UnjudgedTrial) => void
 }
 
 const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
@@ -79,7 +84,7 @@ const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
  */
 export function tryClaims(
   book: BookRecords,
-  { claims = CLAIMS, water, progress, ...options }: TryOptions = {},
+  { claims = CLAIMS, water, progress, early, ...options }: TryOptions = {},
 ): ClaimTrial[] {
   const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
   const cuts = new Map<string, CutBook>()
@@ -103,18 +108,20 @@ export function tryClaims(
     const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
     const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, cut.names)
     const missing = rows.length === 0 ? [] : missingFor(question, outcome)
-    return { question, outcome, missing, spread: cut }
+    const trial = trialOf(question, outcome, cut)
+    early?.(trial)
+    return { trial, outcome, missing }
   })
   progress?.(1)
   const judged = judge(
-    outcomes.map(({ question, outcome, missing }) => ({
-      outcome: question.claim.outcome,
-      dispute: question.claim.dispute,
+    outcomes.map(({ trial: { claim }, outcome, missing }) => ({
+      outcome: claim.outcome,
+      dispute: claim.dispute,
       found: 'found' in outcome ? outcome.found : missing.length > 0 ? undefined : NOTHING_YET,
     })),
   )
-  return outcomes.map(({ question, outcome, missing, spread }, i) => ({
-    ...trialOf(question, outcome, spread),
+  return outcomes.map(({ trial, outcome, missing }, i) => ({
+    ...trial,
     ...at(judged, i),
     ...('cannot' in outcome ? { toLog: missing } : {}),
   }))
@@ -208,7 +215,7 @@ function trialOf(
   { columns, claim, selection, rows }: Question,
   outcome: ClaimResult,
   { variance, dispersion, clock }: Pick<CutBook, 'variance' | 'dispersion' | 'clock'>,
-): Omit<ClaimTrial, 'verdict' | 'q'> {
+): UnjudgedTrial {
   const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number =>
     rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
   const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]

@@ -11,6 +11,7 @@ import type { Floors, Item } from './items.ts'
 import { LEAST_Z } from './limits.ts'
 import { jointFamily } from './jointFamily.ts'
 import { SAME_HOURS, merged } from './merge.ts'
+import type { Merged } from './merge.ts'
 import { booksOver, drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
@@ -18,7 +19,7 @@ import { strongest } from './standing.ts'
 import type { Standing } from './standing.ts'
 import { subjectWindows } from './subjectWindows.ts'
 import type { SubjectWindow } from './subjectWindows.ts'
-import type { Candidate, Condition, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
+import type { Candidate, Condition, EarlyFinding, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
 
 /** A pattern rests on at least this. (ours) */
 export const FLOORS: Floors = { hours: 8, trips: 6 }
@@ -70,13 +71,13 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) =>
     merged(classes, list),
   )
+  const alpha = alphaOf(options)
+  tellEarly({ cells, classes, items }, groups[0], alpha, options)
   const subjects = subjectsOf(input, classes, options)
   const inFolds = (share: number): void =>
     progress?.(PATTERNS_SHARE + SUBJECTS_SHARE + share * (1 - PATTERNS_SHARE - SUBJECTS_SHARE))
   const unseen =
-    options.heldOut === false
-      ? []
-      : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alphaOf(options))
+    options.heldOut === false ? [] : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alpha)
   const joint = jointFamily(
     family.maxima,
     subjects.map(({ nulls }) => nulls),
@@ -90,7 +91,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
         items,
         best,
         { merged: count, heldOut: unseen[kind]?.[rank] ?? null, pFamily: joint.ofPattern(best.z), q: family.q(best.z) },
-        alphaOf(options),
+        alpha,
       ),
     ),
   )
@@ -105,7 +106,7 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
       input.subjects ?? input.alone,
     )
       .slice(0, MOST_SUBJECTS)
-      .map((one) => subjectFinding(cells, one, alphaOf(options))),
+      .map((one) => subjectFinding(cells, one, alpha)),
     candidates: family.candidates,
     permutations,
     seed,
@@ -187,16 +188,33 @@ function patternFinding(
   cells: Cells,
   classes: Classes,
   items: readonly Item[],
-  { items: path, chosen, withinShare, ...best }: Candidate,
+  best: Candidate,
   stands: Omit<Stands, 'z' | 'logRatio' | 'error'>,
   alpha: number,
 ): Finding {
-  const conditions = path.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels }))
+  const { chosen, withinShare, ...rest } = best
   return {
-    ...findingOf(cells, conditions, cellsIn(classes, chosen), { ...best, ...stands }, alpha),
+    ...findingOf(cells, conditionsOf(items, best), cellsIn(classes, chosen), { ...rest, ...stands }, alpha),
     kind: withinShare >= 0.5 ? 'within' : 'between',
   }
 }
+
+/** Tells what stands out with its figures, while chance is still to be weighed. */
+function tellEarly(
+  { cells, classes, items }: { readonly cells: Cells; readonly classes: Classes; readonly items: readonly Item[] },
+  groups: readonly Merged[] | undefined,
+  alpha: number,
+  { early }: SearchOptions,
+): void {
+  early?.(
+    (groups ?? []).map(({ best }) =>
+      figuresOf(cells, { conditions: conditionsOf(items, best), chosen: cellsIn(classes, best.chosen) }, best, alpha),
+    ),
+  )
+}
+
+const conditionsOf = (items: readonly Item[], { items: path }: Candidate): Condition[] =>
+  path.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels }))
 
 /** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
 function subjectFinding(cells: Cells, { one, pFamily, merged: others }: ToldSubject, alpha: number): Finding {
@@ -234,17 +252,29 @@ function findingOf(
   stands: Stands,
   alpha: number,
 ): Omit<Finding, 'kind'> {
-  const { z, logRatio, error, pFamily, q, merged: others, heldOut: unseen } = stands
-  const sum = (values: Float64Array): number => sumOver(values, chosen)
-  const [strikes, hours, ratio] = [sum(cells.strikes), sum(cells.hours), Math.exp(logRatio)]
-  const half = normalQuantile(1 - alpha / 2) * error
+  const { z, pFamily, q, merged: others, heldOut: unseen } = stands
+  const figures = figuresOf(cells, { conditions, chosen }, stands, alpha)
   return {
-    ...{ conditions, strikes, hours, ratio, z, pFamily, q, merged: others, heldOut: unseen },
-    trips: [...new Set(Array.from(chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
-    expected: strikes / ratio,
-    rate: strikes / hours,
-    lower: ratio * Math.exp(-half),
-    upper: ratio * Math.exp(half),
+    ...{ ...figures, z, pFamily, q, merged: others, heldOut: unseen },
+    rate: figures.strikes / figures.hours,
     strength: strengthOf(pFamily),
+  }
+}
+
+/** What some cells brought, and over what was expected of them. */
+function figuresOf(
+  cells: Cells,
+  { conditions, chosen }: { readonly conditions: readonly Condition[]; readonly chosen: Int32Array },
+  { logRatio, error }: Pick<Stands, 'logRatio' | 'error'>,
+  alpha: number,
+): EarlyFinding {
+  const ratio = Math.exp(logRatio)
+  const half = normalQuantile(1 - alpha / 2) * error
+  const strikes = sumOver(cells.strikes, chosen)
+  return {
+    ...{ conditions, ratio, lower: ratio * Math.exp(-half), upper: ratio * Math.exp(half) },
+    ...{ strikes, expected: strikes / ratio },
+    hours: sumOver(cells.hours, chosen),
+    trips: [...new Set(Array.from(chosen, (c) => at(cells.trip, c)))].map((t) => at(cells.tripNames, t)),
   }
 }

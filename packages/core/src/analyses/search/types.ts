@@ -28,7 +28,15 @@ export interface SearchOptions extends Confidence {
   /** Whether what is found is tried on trips that did not find it; default true. */
   readonly heldOut?: boolean
   readonly progress?: (share: number) => void
+  /** Told what stands out long before it is known how often chance would do the same. */
+  readonly early?: (findings: readonly EarlyFinding[]) => void
 }
+
+/** A pattern that stands out, chance not yet weighed: it may still be nothing. */
+export type EarlyFinding = Pick<
+  Finding,
+  'conditions' | 'strikes' | 'hours' | 'trips' | 'expected' | 'ratio' | 'lower' | 'upper'
+>
 
 export interface Condition {
   readonly column: string

@@ -9,11 +9,12 @@ const tell = (line: ThreadLine): void => parentPort?.postMessage(line)
 const TELL_EVERY_MS = 50
 let told = 0
 try {
-  const answer = answerLong(book, question, (progress) => {
+  const progress = (share: number): void => {
     if (Date.now() - told < TELL_EVERY_MS) return
     told = Date.now()
-    tell({ progress })
-  })
+    tell({ progress: share })
+  }
+  const answer = answerLong(book, question, { progress })
   tell({ answer })
 } catch (error) {
   // A RangeError says what is wrong with the question; anything else ends the thread and is told in general words.

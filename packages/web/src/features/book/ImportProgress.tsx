@@ -14,7 +14,7 @@ export function ImportProgress({ running: { progress, cancel } }: { running: Run
   return (
     <Flex align="center" gap="14px" mt="12px" role="status">
       <Box flex="1" maxW="420px">
-        <progress value={done} max={of} style={{ width: '100%', height: 12 }} aria-label={name} />
+        <progress value={done} max={of} aria-label={name} />
         <Box fontSize="small">{text.progress.line(name, done, of)}</Box>
       </Box>
       <Button onClick={cancel}>{text.progress.cancel}</Button>

@@ -2,7 +2,6 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useId } from 'react'
 import { useAppSelector } from '../../state/store.ts'
 import { Button, Label, Select } from '../../ui/controls.tsx'
-import { ink } from '../../ui/theme.ts'
 import { text } from './text.ts'
 
 interface AskingProps {
@@ -41,12 +40,7 @@ export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onSto
         <>
           <Button onClick={onStop}>{text.stop}</Button>
           <Box flex="1" minW="200px" maxW="420px">
-            <progress
-              value={progress}
-              max={1}
-              style={{ width: '100%', height: 12, accentColor: ink.float }}
-              aria-label={ask}
-            />
+            <progress value={progress} max={1} aria-label={ask} />
             <Box fontSize="small">{text.progress(progress)}</Box>
           </Box>
         </>

@@ -17,6 +17,7 @@ import type { Numbered } from './FindingsMap.tsx'
 import { RatioAxis } from './RatioAxis.tsx'
 import { ratioScale } from '../../charts/ratioScale.ts'
 import { Explained } from '../../ui/Explained.tsx'
+import { FindingsSoFar } from './SoFar.tsx'
 import { text } from './text.ts'
 import { useFoundBefore } from './useFoundBefore.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
@@ -29,7 +30,7 @@ export function SearchPage() {
   const words = text.search
   const { book, waters } = useAppSelector(({ records }) => records)
   const [chosen, setChosen] = useState<string>()
-  const { ask, stop, progress, answer, asked, isOld, revision, problem } =
+  const { ask, stop, progress, early, answer, asked, isOld, revision, problem } =
     useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
   const water = chosen ?? (asked ? (asked.water ?? '') : (waters[0]?.name ?? ''))
   const onAsk = (): void => {
@@ -54,6 +55,7 @@ export function SearchPage() {
         />
       )}
       <ProblemNote problem={problem} />
+      {early && <FindingsSoFar waters={early} />}
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
       {answer?.map(({ water: of, search }) => (
         <Found key={of} search={search} water={of} revision={revision ?? 0} />

@@ -14,6 +14,7 @@ import { Explained } from '../../ui/Explained.tsx'
 import { matches } from './matches.ts'
 import type { TrialOrder } from './matches.ts'
 import { OwnRules } from './OwnRules.tsx'
+import { TrialsSoFar } from './SoFar.tsx'
 import { TrialRow } from './TrialRow.tsx'
 import { text } from './text.ts'
 import { useLongAnswer } from './useLongAnswer.ts'
@@ -27,7 +28,7 @@ const FOLDED: ReadonlySet<Verdict> = new Set(['too early', 'cannot be learnt'])
 export function TrialPage() {
   const words = text.trial
   const [chosen, setWater] = useState<string>()
-  const { ask, stop, progress, answer, asked, isOld, problem } =
+  const { ask, stop, progress, early, answer, asked, isOld, problem } =
     useLongAnswer<Extract<LongQuestion, { kind: 'claims' }>>('claims')
   const water = chosen ?? asked?.water ?? ''
   const onAsk = (): void => {
@@ -50,6 +51,7 @@ export function TrialPage() {
       <ProblemNote problem={problem} />
       {answer && isOld && <Quiet>{text.isOld}</Quiet>}
       <OwnRules water={water} />
+      {early && <TrialsSoFar trials={early} />}
       {answer && asked && <Tried trials={answer} water={asked.water ?? ''} />}
     </Page>
   )

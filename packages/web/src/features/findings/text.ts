@@ -1,8 +1,12 @@
-import type { Finding, HeldOut, PatternSearch, Verdict } from '@jotbook/core'
+import type { EarlyFinding, Finding, HeldOut, PatternSearch, Verdict } from '@jotbook/core'
 import { counted, decimals, listOf, percent, whole } from '../../ui/locale.ts'
 
-const times = (ratio: number): string => `${decimals(ratio, 1)} ×`
-const limits = (lower: number, upper: number): string => `${decimals(lower, 1)} to ${decimals(upper, 1)}`
+/** Beyond these a ratio is told by hardly any hours, and its figures say nothing. */
+const [LEAST, MOST] = [0.05, 20]
+const figure = (ratio: number): string =>
+  ratio < LEAST ? 'under 0.1' : ratio > MOST ? `over ${whole(MOST)}` : decimals(ratio, 1)
+const times = (ratio: number): string => `${figure(ratio)} ×`
+const limits = (lower: number, upper: number): string => `${figure(lower)} to ${figure(upper)}`
 
 /** Words of the search and of the trial. */
 export const text = {
@@ -49,7 +53,7 @@ export const text = {
     axis: 'times the expected strikes · ring: on trips left out',
     chance: (p: number) => (p < 0.01 ? 'could be chance: under 1 in 100' : `could be chance: ${whole(100 * p)} in 100`),
     ratio: (finding: Finding) => `${times(finding.ratio)} (${limits(finding.lower, finding.upper)})`,
-    counts: ({ strikes, hours, trips, expected }: Finding) =>
+    counts: ({ strikes, hours, trips, expected }: EarlyFinding) =>
       `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours on ${counted(trips.length, 'trip')}; ${decimals(expected, 1)} expected`,
     kind: {
       within: 'better than other hours of the same trips',
@@ -65,6 +69,15 @@ export const text = {
     nothing: 'No pattern comes close.',
     label: (finding: Finding) =>
       `${times(finding.ratio)} the expected strikes, likely range ${limits(finding.lower, finding.upper)}`,
+  },
+  soFar: {
+    trials: (count: number) => `${counted(count, 'rule')} tested so far`,
+    notJudged:
+      'Figures only. Which rules hold is said once all of them are tested: the more are tested, the more chance lets through.',
+    findings: (water: string) => `So far on ${water}`,
+    axis: 'times the expected strikes',
+    notWeighed: 'These stand out, but chance has not been weighed yet. Some will turn out to be nothing.',
+    nothing: 'No pattern comes close so far.',
   },
   deeds: {
     keep: 'Keep in the pattern book',

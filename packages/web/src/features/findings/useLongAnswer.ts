@@ -1,13 +1,15 @@
 import { useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
-import type { LongAnswers, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, EarlyAnswers, LongAnswers, LongQuestion } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
 
-export interface LongRun<A> {
+export interface LongRun<A, E> {
   /** Share done; undefined while nothing runs. */
   readonly progress?: number
+  /** What is known while it runs. */
+  readonly early?: readonly E[]
   readonly answer?: A
   /** Of the book it was worked out of. */
   readonly revision?: number
@@ -36,9 +38,9 @@ const kept = new Map<LongQuestion['kind'], KeptAnswer>()
 /** A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. */
 export function useLongAnswer<Q extends LongQuestion>(
   kind: Q['kind'],
-): LongRun<LongAnswers[Q['kind']]> & LongAsking<Q> {
+): LongRun<LongAnswers[Q['kind']], EarlyAnswers[Q['kind']]> & LongAsking<Q> {
   const { book, revision } = useAppSelector(({ records }) => records)
-  const [run, setRun] = useState<LongRun<LongAnswers[Q['kind']]>>({})
+  const [run, setRun] = useState<LongRun<LongAnswers[Q['kind']], EarlyAnswers[Q['kind']]>>({})
   const [last, setLast] = useState(() => kept.get(kind))
   const running = useRef<AbortController>(undefined)
   const stop = (): void => running.current?.abort()
@@ -48,12 +50,18 @@ export function useLongAnswer<Q extends LongQuestion>(
     stop()
     const own = new AbortController()
     running.current = own
-    const wanted = (next: LongRun<LongAnswers[Q['kind']]>): void => {
+    const wanted = (next: typeof run | ((before: typeof run) => typeof run)): void => {
       if (running.current === own) setRun(next)
     }
     setRun({ progress: 0 })
     setLast(undefined)
-    askLong(book, question, { onProgress: (progress) => wanted({ progress }), signal: own.signal }).then(
+    const watch = {
+      onProgress: (progress: number) => wanted((before) => ({ ...before, progress })),
+      onEarly: (known: EarlyAnswer) =>
+        wanted(({ early = [], ...before }) => ({ ...before, early: [...early, known as EarlyAnswers[Q['kind']]] })),
+      signal: own.signal,
+    }
+    askLong(book, question, watch).then(
       (answer) => {
         if (running.current !== own) return
         const answered = { book, revision, question, answer }

@@ -10,7 +10,6 @@ import { usePatternRecords } from '../../state/usePatternRecords.ts'
 import type { PatternRecord } from '../../state/usePatternRecords.ts'
 import { Button, Chip, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
-import { ink } from '../../ui/theme.ts'
 import { Choice, Option } from '../board/index.ts'
 import { PatternEntry } from './PatternEntry.tsx'
 import { text } from './text.ts'
@@ -64,12 +63,7 @@ function PatternsOf({ water }: { water: Water }) {
         <Flex gap="16px" align="center" mt="16px" wrap="wrap">
           <Button onClick={stop}>{text.stop}</Button>
           <Box flex="1" minW="220px" maxW="480px">
-            <progress
-              value={progress}
-              max={1}
-              style={{ width: '100%', height: 12, accentColor: ink.float }}
-              aria-label={text.progress}
-            />
+            <progress value={progress} max={1} aria-label={text.progress} />
             <Box fontSize="small">{text.looking(progress)}</Box>
           </Box>
         </Flex>
