@@ -42,7 +42,13 @@ export interface Listener {
   readonly early?: (known: EarlyAnswer) => void
 }
 
-/** Answers it on the spot. Throws RangeError as `searchOf` and `tryClaims` do. */
+/**
+ * Answers it on the spot.
+ *
+ * Given      a book; who hears how far it is, and what is known by then
+ * Returned   a search for each water that has hours and a strike, or every rule with its verdict
+ * Throws     QuestionError as `searchOf` and `tryClaims` do
+ */
 export function answerLong(
   book: BookRecords,
   question: LongQuestion,

@@ -11,7 +11,13 @@ export interface PitchShare extends Interval {
   readonly orLater: number
 }
 
-/** What share of bites came on the first, second, third pitch to a target: of strikes whose pitch was logged. Empty where none was. */
+/**
+ * What share of bites came on the first, second, third pitch to a target.
+ *
+ * Given      strikes; those whose pitch was not logged are left out
+ * Returned   from the first pitch to the last that brought a bite, shares with limits; empty where none was logged
+ * Source     limits: `binomialInterval`
+ */
 export function byPitch(strikes: readonly Pick<Strike, 'pitch' | 'outcome'>[], options: Confidence = {}): PitchShare[] {
   const pitches = strikes.filter(isStrike).flatMap(({ pitch }) => (pitch != null && pitch > 0 ? [pitch] : []))
   const most = pitches.reduce((high, pitch) => Math.max(high, pitch), 0)

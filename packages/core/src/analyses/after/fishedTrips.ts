@@ -49,7 +49,12 @@ export interface Window {
   readonly spot?: string | undefined
 }
 
-/** Hours and strikes of some stints inside some windows, overlaps counted once. */
+/**
+ * Hours and strikes of some stints inside some windows, overlaps counted once.
+ *
+ * Given      stints as time fished; windows, each at one spot or anywhere
+ * Returned   strikes after a window's first moment up to its last, and hours
+ */
 export function inside(stints: readonly Fished[], windows: readonly Window[]): Exposure {
   let [events, exposureMs] = [0, 0]
   for (const { stint, fromMs, toMs, strikes } of stints) {
@@ -97,7 +102,13 @@ export interface TripWindows {
   readonly all: Exposure
 }
 
-/** Each trip held against itself: the luck of the day cancels. Source: self-controlled case series, Farrington, Biometrics 51 (1995) 228. */
+/**
+ * Each trip held against itself: the luck of the day cancels.
+ *
+ * Given      hours and strikes of each trip, inside its windows and in all; trips without an hour inside are left out
+ * Returned   both sums, and their ratio pooled over trips with the dispersion of their strikes
+ * Source     self-controlled case series: Farrington, Biometrics 51 (1995) 228; pooled by `mantelHaenszelByStratum`
+ */
 export function selfControlled(pairs: readonly TripWindows[], options: Confidence = {}): InsideOut {
   const strata = pairs
     .map((pair) => ({

@@ -47,7 +47,12 @@ export const WATCHED: readonly {
   },
 ]
 
-/** What came before and after each change that this book has seen, the most often seen first. */
+/**
+ * What came before and after each change that this book has seen, the most often seen first.
+ *
+ * Given      a book whose trips have stints and readings
+ * Returned   of each change of `WATCHED` that came while somebody fished, the hours around it (`aroundMoments`)
+ */
 export function aroundWatched(
   book: BookRecords,
   options: Confidence = {},
@@ -58,7 +63,12 @@ export function aroundWatched(
     .sort((a, b) => b.around.crossings - a.around.crossings)
 }
 
-/** The same change apart by what a stint was fished with: `groupOf` names it. The surest ratios first; groups without an hour after it are left out. */
+/**
+ * The same change apart by what a stint was fished with: `groupOf` names it.
+ *
+ * Returned   the surest ratios first; groups without an hour after the change are left out
+ * Throws     QuestionError for a change that is not watched
+ */
 export function aroundEdgeBy(
   book: BookRecords,
   edge: WatchedEdge,

@@ -43,7 +43,14 @@ export type ClaimResult = { readonly found: Estimate; readonly denominator: stri
 
 const cannot = (why: string): ClaimResult => ({ cannot: why })
 
-/** Rate of A over B with a luck of its own for each trip; colours of one body with one for each trip and body. */
+/**
+ * Rate of A over B with a luck of its own for each trip; colours of one body with one for each trip and body.
+ *
+ * Given      a claim with the two sides of its rows; hours that are counted otherwise than by the clock, and their name
+ * Returned   ratio with limits by the profile, the hour of the day held unless the sides are hours themselves; *cannot* where one side has
+ *            no hours; `early` under the least of hours, trips with both, or strikes expected of the smaller side (`LEAST`)
+ * Source     `randomTripRatio`; what is early: ours
+ */
 export function rateResult(
   { book, columns, claim, selection, rows, dispersion, options }: Question,
   exposureOf?: PairOptions['exposureOf'],
@@ -74,7 +81,14 @@ export function rateResult(
 /** Unless the two sides are times of the day themselves. */
 export const holdsTheHour = (claim: Claim): boolean => !asksOfTheClock(sidesOf(claim))
 
-/** Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held. */
+/**
+ * Rate under one condition over the rate under another, between trips: with the water, the season and the hour of the day of each held.
+ *
+ * Given      a claim whose sides are conditions; the quarter of the year is not held where the claim speaks of a season
+ * Returned   as `rateResult`, every trip with hours of either side counted
+ * Valid for  what trips differ in and nobody logged (who fished, what was heard at the ramp) is not held
+ * Source     `randomTripRatio`; what is held: ours
+ */
 export function betweenResult(question: Question): ClaimResult {
   const { dispersion, options } = question
   const trips = betweenTrips(question)
@@ -142,7 +156,13 @@ function betweenTrips({ book, columns, claim, rows, selection: { inA, inB } }: Q
 
 const LEAST_FISH = 5
 
-/** A share of the strikes of both sides, held within trips. */
+/**
+ * A share of the strikes of both sides, held within trips.
+ *
+ * Given      strikes whose outcome was told; which share: hooked of strikes, lost of hooked, landed of strikes
+ * Returned   ratio of shares; where fewer trips than the least have both, of all strikes as one stratum, and `denominator` says so
+ * Source     `mantelHaenszelShareRatio`
+ */
 export function shareResult({ columns, selection, rows, options }: Question, of: ShareOf): ClaimResult {
   return shareOfStrata(shareStrata(columns, rows, selection, of), options)
 }
@@ -162,7 +182,13 @@ export function shareOfStrata(strata: readonly ShareStratum[], options: Question
   )
 }
 
-/** Weight of landed fish, within the water; from their lengths where too few were weighed. */
+/**
+ * Weight of landed fish, within the water; from their lengths where too few were weighed.
+ *
+ * Given      landed fish of both sides; *cannot* unless four in five of either were measured (`LEAST_MEASURED`)
+ * Returned   ratio of middle weights, within trips where enough have both, else of all fish as one stratum
+ * Source     `weightRatio`; weights from lengths: `weightOf`
+ */
 export function sizeResult({ columns, selection, rows, options }: Question): ClaimResult {
   const { strata, by, measured } = sizeStrata(columns, rows, selection)
   if (Math.min(measured.a, measured.b) < LEAST_MEASURED)
@@ -184,7 +210,13 @@ function held(ratio: Parameters<typeof pooledOr>[0], early: boolean, denominator
   return { found: found ? finding(found, early) : NOTHING_YET, denominator }
 }
 
-/** Strikes against clean casts or targets: counted by stint, spread over its hours. */
+/**
+ * Strikes against clean casts or targets: counted by stint, spread over its hours.
+ *
+ * Given      stints with casts, fouled ones taken off, or targets; rows of stints without are left out
+ * Returned   as `rateResult`, with casts or targets for hours
+ * Valid for  casts that come evenly within a stint
+ */
 export function perCountResult(
   question: Question,
   outcome: Extract<ClaimOutcome, 'per clean cast' | 'per target'>,
@@ -204,7 +236,15 @@ export function perCountResult(
   return rateResult({ ...question, rows: counted }, exposureOf, denominator)
 }
 
-/** Whether the lead of A over B is smaller under the condition than elsewhere. */
+/**
+ * Whether the lead of A over B is smaller under the condition than elsewhere.
+ *
+ *   ln(r_here/r_there) ± z·√(s_here² + s_there²),  s from the limits of each
+ *
+ * Given      a claim, and the same two sides where its condition does not hold
+ * Returned   ratio of the two ratios; nothing yet where either is early, nought or open
+ * Source     two independent log ratios: Altman & Bland, BMJ 326 (2003) 219 (from memory)
+ */
 export function ratioFallsResult(question: Question, elsewhere: Selection): ClaimResult {
   const [here, there] = [rateResult(question), rateResult({ ...question, selection: elsewhere })]
   if ('cannot' in here) return here

@@ -18,7 +18,13 @@ function strikesOfA({ book, columns, selection }: Question): { strike: Strike; s
   })
 }
 
-/** Strikes in some phases against their share of the time. */
+/**
+ * Strikes in some phases against their share of the time.
+ *
+ * Given      a claim that names phases; strikes with their phase, on stints that tell how much of the time was spent in them
+ * Returned   strikes in the phases over those that the time alone would bring; limits from the share's own, by `binomialInterval`
+ * Source     `phaseExcess`
+ */
 export function phaseResult(question: Question): ClaimResult {
   const phases = new Set(question.claim.against.split(',').map((phase) => phase.trim()))
   const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {
@@ -30,7 +36,16 @@ export function phaseResult(question: Question): ClaimResult {
   return excessResult(counts, question, 'no strike has both its phase and the share of time spent in it')
 }
 
-/** Bites on later pitches to one target against the share of pitches that were later ones. */
+/**
+ * Bites on later pitches to one target against the share of pitches that were later ones.
+ *
+ *   share of later pitches = 1 − targets/casts
+ *
+ * Given      a claim that names the least pitch; strikes with their pitch, on stints with casts and targets
+ * Returned   as `phaseResult`
+ * Valid for  the second pitch and later alike: how often a third was made is not told
+ * Source     `phaseExcess`; the share: ours
+ */
 export function pitchResult(question: Question): ClaimResult {
   const least = Number(question.claim.against)
   const counts: PhaseCount[] = strikesOfA(question).flatMap(({ strike, stint }) => {

@@ -10,10 +10,14 @@ const FALLING: ReadonlySet<string> = new Set(['on the fall'])
 type Timed = Pick<Stint, 'phaseShare' | 'pauseS' | 'workS' | 'fallS' | 'casts' | 'start' | 'end'>
 
 /**
- * The share of a stint's time spent in some phases: told outright; of the pause, from the cadence; of the fall, from its count-down and
- * the pace of the casts. Undefined where none of these is known.
+ * The share of a stint's time spent in some phases.
  *
- *   pause / (pause + work);  fall · casts / (end − start)
+ *   pause/(pause + work) of the pause;  fall·casts/(end − start) of the fall
+ *
+ * Given      a stint that tells the share outright, its cadence, or its count-down with casts; the phases
+ * Returned   0 to 1, told outright first; undefined where none of these is known
+ * Valid for  a share that is told speaks of whatever phases are asked for
+ * Source     ours
  */
 export function timeShareOf(stint: Timed, phases: ReadonlySet<string>): number | undefined {
   const { phaseShare, pauseS, workS } = stint

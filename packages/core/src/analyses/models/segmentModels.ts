@@ -35,7 +35,12 @@ export interface BookCurve extends RateCurve {
 const PIECES = 40
 
 /**
- * The rate along a condition of a book's hours. Throws QuestionError for a column that is not continuous, or nothing to draw.
+ * The rate along a condition of a book's hours.
+ *
+ * Given      a continuous column and a filter; stints are cut along it (`edgesAlong`), trips are held unless asked otherwise
+ * Returned   the curve with its bands, what it rests on, and where hours and strikes lie along it
+ * Throws     QuestionError for a column that is not continuous, or nothing to draw
+ * Source     `fitRateCurve`
  */
 export function curveOf(
   book: BookRecords,

@@ -105,7 +105,14 @@ function shapeOf(cells: Cells, expected: Float64Array, dispersion: number, learn
   return fit.noSpread ? LARGEST_SHAPE : Math.min(LARGEST_SHAPE, fit.shape)
 }
 
-/** The luck of each trip as its strikes tell it: mean of its gamma. */
+/**
+ * The luck of each trip as its strikes tell it: the mean of its gamma.
+ *
+ *   l = (k + Y/φ)/(k + E/φ)
+ *
+ * Returned   by trip, 1 where nothing was expected
+ * Source     Klein, Biometrics 48 (1992) 795, without censoring
+ */
 export function luckOf(
   cells: Cells,
   { strikes: expected, shape, dispersion }: Expected,

@@ -86,8 +86,10 @@ export interface Joining {
 
 /**
  * Calls back for every conjunction of up to `depth` items of different columns that has hours and trips enough: all of them, whatever was
- * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much. Columns are joined set by set; `begin`
- * is given the classes that a set tells apart, and looks at its conjunctions as lists of those.
+ * caught. One that leaves out nothing its parent holds is not called: the simpler one says as much.
+ *
+ * Given      items and floors; `begin` is given the classes that a set of columns tells apart, and looks at its conjunctions as lists of those
+ * Source     depth-first by sets of columns (ours)
  */
 export function eachConjunction(
   cells: Cells,

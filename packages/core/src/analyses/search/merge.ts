@@ -14,7 +14,13 @@ export interface Merged {
   readonly count: number
 }
 
-/** Findings that mostly share their hours, each told by the simplest that is about as good as the best. Given candidates best first. */
+/**
+ * Findings that mostly share their hours, each told by the simplest that is about as good as the best.
+ *
+ * Given      candidates, best first
+ * Returned   at most ten groups in the order of their best; each with how many it stands for
+ * Source     ours
+ */
 export function merged(classes: Classes, candidates: readonly Candidate[]): Merged[] {
   const groups: Merged[] = []
   let left = candidates

@@ -11,6 +11,10 @@ import type { Expected } from './expected.ts'
  * What each cell brought beyond what its hours and its trip's luck would have: adds up to the efficient score of any pattern.
  *
  *   r = [y − e·(k + Y/φ)/(k + E/φ)]/φ,  Y and E the trip's strikes and expected strikes, φ the dispersion of flurries
+ *
+ * Given      cells with what is expected of them; strikes of a drawn book, else their own
+ * Returned   by cell
+ * Source     score of a Poisson with a gamma frailty of the trip: Klein, Biometrics 48 (1992) 795, without censoring
  */
 export function residuals(cells: Cells, expected: Expected, strikes: ArrayLike<number> = cells.strikes): Float64Array {
   const luck = luckOf(cells, expected, strikes)

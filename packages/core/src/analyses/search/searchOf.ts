@@ -45,7 +45,13 @@ export const patternWhere = (conditions: readonly Condition[], water: string): s
     ...conditions.map(({ column, levels }) => ({ kind: 'oneOf', column, values: levels }) as const),
   ])
 
-/** The patterns of one water. Throws QuestionError for a water nobody fished, an unknown column, or no strike. */
+/**
+ * The patterns of one water.
+ *
+ * Given      a water and a filter; which columns are joined, `SEARCH_COLUMNS` unless others are asked for
+ * Throws     QuestionError for a water nobody fished, an unknown or continuous column, or no strike
+ * Source     `searchPatterns`
+ */
 export function searchOf(
   book: BookRecords,
   { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion,

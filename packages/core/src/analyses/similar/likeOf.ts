@@ -18,7 +18,15 @@ export interface LikeQuestion {
 /** Stints are cut so often that within a piece a condition moves by less than half a bandwidth. */
 const REACH = 6
 
-/** A book's hours on a water weighted by how like today they are. Throws QuestionError for an unknown column, or no hours there. */
+/**
+ * A book's hours on a water weighted by how like today they are.
+ *
+ * Given      what is known of today; columns whose groups are told apart; stints are cut so that within a piece a condition moves by less
+ *            than half its bandwidth
+ * Returned   rates of each group, nearer hours counting more
+ * Throws     QuestionError for an unknown column, or no hours there
+ * Source     `likeToday`
+ */
 export function likeOf(
   book: BookRecords,
   { water, now, by, where = [] }: LikeQuestion,

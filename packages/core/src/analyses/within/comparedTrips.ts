@@ -28,7 +28,11 @@ export interface PairOptions {
   readonly byHour?: boolean
 }
 
-/** Hours and strikes of both by trip, with what was known at launch. Given columns with the factors `reason` and `stint`. */
+/**
+ * Hours and strikes of both by trip, with what was known at launch.
+ *
+ * Given      columns with the factors `reason` and `stint`, and `hour` where hours are told apart by the clock; the two sides
+ */
 export function comparedTrips(
   book: BookRecords,
   columns: SegmentColumns,

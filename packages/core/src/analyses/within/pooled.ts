@@ -16,7 +16,13 @@ export const NO_RATIO: WithinRatio = {
 /** A ratio that was pooled over strata, with the error of its log. */
 type Pooled = Interval & { readonly ratio: number; readonly seLogRatio: number; readonly degreesOfFreedom?: number }
 
-/** A pooled ratio with the p-value of its log over its error. */
+/**
+ * A pooled ratio with the p-value of its log over its error.
+ *
+ *   p = 2·(1 − F(|ln r|/s)),  F normal, or Student's with the degrees of freedom given
+ *
+ * Returned   p 1 where there is no error
+ */
 export const pooled = ({ ratio, lower, upper, seLogRatio, degreesOfFreedom }: Pooled): WithinRatio => ({
   ratio,
   lower,
