@@ -1,22 +1,12 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
+import { demo, runJot } from './test/run.ts'
+import type { Ended } from './test/run.ts'
 
 /** What the command line finds in the demo, where the truth is known (docs/demo.md), and what it says of books with nothing in them. */
-const root = fileURLToPath(new URL('../../..', import.meta.url))
-const demo = join(root, 'demo/bundle')
-
-function jot(...args: string[]): { status: number | null; stdout: string; stderr: string } {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join(root, 'packages/cli/bin/jot.mjs'), 'analyse', ...args],
-    { encoding: 'utf8', cwd: tmpdir() },
-  )
-  return { status, stdout, stderr }
-}
+const jot = (...args: string[]): Ended => runJot(['analyse', ...args])
 const asked = <T>(...args: string[]): T => JSON.parse(jot(...args, '--json').stdout) as T
 
 interface Finding {

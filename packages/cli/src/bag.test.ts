@@ -1,22 +1,16 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { expect, it } from 'vitest'
+import { demo, runJot } from './test/run.ts'
+import type { Ended } from './test/run.ts'
 
-const root = fileURLToPath(new URL('../../..', import.meta.url))
-const demo = join(root, 'demo/bundle')
 const folder = mkdtempSync(join(tmpdir(), 'jot-bag-'))
 
-function jotBag(plan: unknown, ...args: string[]): { status: number | null; stdout: string; stderr: string } {
+function jotBag(plan: unknown, ...args: string[]): Ended {
   const file = join(folder, 'plan.json')
   writeFileSync(file, typeof plan === 'string' ? plan : JSON.stringify(plan))
-  return spawnSync(
-    process.execPath,
-    [join(root, 'packages/cli/bin/jot.mjs'), 'bag', '--bundle', demo, '--plan', file, ...args],
-    { encoding: 'utf8', cwd: tmpdir() },
-  )
+  return runJot(['bag', '--bundle', demo, '--plan', file, ...args])
 }
 
 const step = (lures: string[], from = 7, to = 15) => ({ lures, from, to })

@@ -1,17 +1,9 @@
-import { spawnSync } from 'node:child_process'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { expect, it } from 'vitest'
+import { demo, runJot } from './test/run.ts'
+import type { Ended } from './test/run.ts'
 
 /** The pattern book of the demo's pond, where one lure is planted (docs/demo.md). */
-const root = fileURLToPath(new URL('../../..', import.meta.url))
-const demo = join(root, 'demo/bundle')
-const jot = (...args: string[]) =>
-  spawnSync(process.execPath, [join(root, 'packages/cli/bin/jot.mjs'), 'patterns', ...args], {
-    encoding: 'utf8',
-    cwd: tmpdir(),
-  })
+const jot = (...args: string[]): Ended => runJot(['patterns', ...args])
 
 interface Told {
   readonly patterns: readonly {
@@ -50,14 +42,7 @@ it('jot patterns finds the one lure of the pond in its calm, as two thirds of th
   expect(first!.foundOn).toMatch(/^20\d\d-\d\d-\d\d$/)
   expect(Object.keys(first!.how).length).toBeGreaterThan(0)
   // Its filter is the board's.
-  const board = spawnSync(
-    process.execPath,
-    [
-      join(root, 'packages/cli/bin/jot.mjs'),
-      ...['analyse', 'board', '--bundle', demo, '--by', 'water', '--where', first!.where, '--json'],
-    ],
-    { encoding: 'utf8', cwd: tmpdir() },
-  )
+  const board = runJot(['analyse', 'board', '--bundle', demo, '--by', 'water', '--where', first!.where, '--json'])
   const [row] = (JSON.parse(board.stdout) as { rows: { rate: number }[] }).rows
   expect(row!.rate).toBeCloseTo(first!.rate, 6)
   const nowhere = jot('--bundle', demo, '--water', 'Nowhere')
