@@ -224,11 +224,35 @@ test('targets that are counted and a spot that gives nothing have their word', a
   await phone.close()
 })
 
+/** What this phone was told at an event before. */
+const keepGoal = (page: Page, trip: string, value: Readonly<Record<string, string>>): Promise<void> =>
+  page.evaluate(
+    ([key, typed]) =>
+      new Promise<void>((done, fail) => {
+        const opened = indexedDB.open('jot-book')
+        opened.onerror = () => fail(opened.error ?? new Error('no device store'))
+        opened.onsuccess = () => {
+          const write = opened.result.transaction('drafts', 'readwrite')
+          write.objectStore('drafts').put({ key, value: typed, writer: 'before' })
+          write.oncomplete = () => {
+            opened.result.close()
+            done()
+          }
+        }
+      }),
+    [`goal:${trip}`, value] as const,
+  )
+
 test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
   app,
 }) => {
   const phone = await Phone.open(app)
   const { page } = phone
+  const [last] = await app.query<{ id: string }>(
+    `select t.id from trips t join waters w on w.id = t.water
+     where t.purpose = 'tournament' and w.name = 'Immerlow Reservoir' order by t.start desc limit 1`,
+  )
+  await keepGoal(page, last!.id, { goal: '', rivals: 'Ash 13 lb\nRowan 11 lb 8 oz', place: '2' })
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
   await expect(page.getByRole('button', { name: /^Tournament as on .*: limit 5/ })).toBeVisible()
@@ -259,6 +283,10 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await expect(ways.first()).not.toHaveText(before ?? '')
   await expect(page.getByText('tag 1: 2 lb')).toBeVisible()
   await expect(page.getByText(/^4 bites: \d+%$/)).toBeVisible()
+  // What was to be reached last time, as it was typed then, is one tap away.
+  await phone.tap(/^As on .*: 11 lb 8 oz$/)
+  await expect(page.getByLabel('Weight to reach')).toHaveValue('11 lb 8 oz')
+  await expect(ways.first()).toContainText(/target \d+%/)
   await page.getByLabel('Weight to reach').fill('much')
   await expect(page.getByText('Type a weight, such as 14 lb 8 oz.')).toBeVisible()
   await page.getByLabel('Weight to reach').fill('')

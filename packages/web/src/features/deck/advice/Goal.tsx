@@ -1,10 +1,14 @@
 import { useEffect, useMemo, useState } from 'react'
+import type { Trip } from '@jotbook/core'
 import { keptDraft } from '../../../offline/index.ts'
 import { useUnits } from '../../../state/useBook.ts'
+import { calendarDay } from '../../../ui/locale.ts'
 import { Stepper } from '../Stepper.tsx'
+import { Target } from '../Target.tsx'
 import { text } from './text.ts'
 import { useWeights } from './useWeights.ts'
-import { aimOf, gramsOf, rivalWeights, toBeatG } from './weighInTarget.ts'
+import { useLastCut } from './useLastCut.ts'
+import { aimOf, gramsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
 import type { Aim } from './weighInTarget.ts'
 
 const words = text.weighIn
@@ -12,17 +16,18 @@ const MOST_DAYS_AFTER = 4
 const TYPED_MS = 400
 
 /** The weight to reach: typed, or what a place takes among rivals; over the days of the event, where there are several. */
-export function Goal({ trip, onAim }: { trip: string; onAim: (aim: Aim) => void }) {
+export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void }) {
   const units = useUnits()
   const weightOf = useWeights()
-  const [typed, type] = useKeptGoal(trip)
+  const [typed, type] = useKeptGoal(trip.id)
+  const lastCut = useLastCut(trip)
   const { goal = '', inHand = '', rivals = '' } = typed
   const [daysAfter, place] = [Number(typed.daysAfter ?? 0), Number(typed.place ?? 1)]
   const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
   const beat = toBeatG(read, place)
   const aim = useMemo(
-    () => aimOf({ goalG: gramsOf(goal, units.weight) ?? beat, inHandG: gramsOf(inHand, units.weight), daysAfter }),
-    [goal, inHand, beat, daysAfter, units],
+    () => aimOf({ goalG: targetOf(typed, units.weight), inHandG: gramsOf(inHand, units.weight), daysAfter }),
+    [typed, inHand, daysAfter, units],
   )
   // The odds are worked out for a number that was typed to its end, not for each of its figures.
   useEffect(() => {
@@ -37,6 +42,11 @@ export function Goal({ trip, onAim }: { trip: string; onAim: (aim: Aim) => void 
         value={goal}
         onType={(next) => type({ goal: next })}
       />
+      {lastCut && (
+        <Target className="quiet" onTap={() => type({ goal: weightOf(lastCut.weightG) })}>
+          {words.lastCut(calendarDay(lastCut.day), weightOf(lastCut.weightG))}
+        </Target>
+      )}
       <Stepper
         label={words.daysAfter}
         value={String(daysAfter)}

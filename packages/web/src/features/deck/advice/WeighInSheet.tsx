@@ -42,7 +42,7 @@ export function WeighInSheet({ book, deck, rods, angler, onDone }: WeighInSheetP
       {odds && odds.hoursLeft > 0 && <p>{words.left(hoursText(odds.hoursLeft * 60))}</p>}
       <Odds odds={odds} deck={deck} />
       <NextDay odds={odds} deck={deck} />
-      <Goal trip={deck.day.trip.id} onAim={setAim} />
+      <Goal trip={deck.day.trip} onAim={setAim} />
       <InTheWell deck={deck} />
       {odds && odds.bites.length > 0 && (
         <section aria-label={words.bites(odds.bites[0]?.bites ?? 1)}>

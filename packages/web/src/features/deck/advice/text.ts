@@ -155,6 +155,7 @@ export const text = {
     from: (weight: string) => `From ${weight} in hand`,
     goal: 'Weight to reach',
     goalOverAll: 'Weight to reach over all days',
+    lastCut: (day: string, weight: string) => `As on ${day}: ${weight}`,
     daysAfter: 'Days after today',
     inHand: 'Brought in on the days before',
     rivals: 'Rivals’ weights, one each',

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { gramsOf, rivalWeights, toBeatG } from './weighInTarget.ts'
+import { gramsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
 
 it('reads rivals’ weights with or without names, heaviest first, and names what is no weight', () => {
   const read = rivalWeights('Ash 14 lb 8 oz\n12 lb; Rowan 15 lb, no fish\n0 lb', 'lb')
@@ -8,4 +8,9 @@ it('reads rivals’ weights with or without names, heaviest first, and names wha
   expect(Math.round(toBeatG(read, 2) ?? 0)).toBe(6577)
   expect(toBeatG(read, 4)).toBeUndefined()
   expect(gramsOf('500 lb', 'lb')).toBeUndefined()
+  // A weight that is typed goes before what a place takes.
+  const rivals = 'Ash 9 lb; Rowan 6 lb'
+  expect(Math.round(targetOf({ rivals, place: '2' }, 'lb') ?? 0)).toBe(2722)
+  expect(targetOf({ goal: '10 lb', rivals, place: '2' }, 'lb')).toBe(gramsOf('10 lb', 'lb'))
+  expect(targetOf({ goal: 'much', place: '1' }, 'lb')).toBeUndefined()
 })

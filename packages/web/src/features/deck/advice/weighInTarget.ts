@@ -35,6 +35,13 @@ export function gramsOf(typed: string, unit: Unit): number | undefined {
 /** What has to be beaten to take a place; undefined where any bag takes it. */
 export const toBeatG = ({ weightsG }: RivalWeights, place: number): number | undefined => weightsG[place - 1]
 
+/** What is typed of a goal, cell by cell. */
+export type GoalTyped = Readonly<Record<string, string>>
+
+/** The weight that is to be reached: the one that was typed, else what the place takes among the rivals. */
+export const targetOf = ({ goal = '', rivals = '', place = '1' }: GoalTyped, unit: Unit): number | undefined =>
+  gramsOf(goal, unit) ?? toBeatG(rivalWeights(rivals, unit), Number(place))
+
 /** What is to be reached: a weight, over this day and those after, with what was brought in before. */
 export interface Aim {
   readonly targetG?: number
