@@ -2,7 +2,7 @@ import { QuestionError, at } from '../../checked/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { ALL_OTHERS, CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
-import type { Confidence } from '../../stats/index.ts'
+import type { Confidence, Exposure } from '../../stats/index.ts'
 import { followUp } from '../after/followUp.ts'
 import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
 import type { Names, Clause } from '../../query/index.ts'
@@ -211,16 +211,39 @@ function followUpResult({ book, columns, claim, rows, options }: Question, names
   return { found: { ...ratio, early }, denominator: 'hours' }
 }
 
+/** Hours and strikes of both sides, and the trips of what is claimed: rows are many, and are gone through once for each of over a hundred rules. */
+function sidesSummed(
+  columns: Question['columns'],
+  rows: readonly number[],
+  { inA, inB }: Question['selection'],
+): { readonly a: Exposure; readonly b: Exposure; readonly trips: ReadonlySet<string> } {
+  const [a, b] = [
+    { events: 0, exposureHours: 0 },
+    { events: 0, exposureHours: 0 },
+  ]
+  const trips = new Set<string>()
+  const add = (side: { events: number; exposureHours: number }, row: number): void => {
+    side.events += at(columns.strikes, row)
+    side.exposureHours += at(columns.hours, row)
+  }
+  for (const row of rows) {
+    if (inA(row)) {
+      add(a, row)
+      trips.add(tripOf(columns, row))
+    }
+    if (inB(row)) add(b, row)
+  }
+  return { a, b, trips }
+}
+
 function trialOf(
   { columns, claim, selection, rows }: Question,
   outcome: ClaimResult,
   { variance, dispersion, clock }: Pick<CutBook, 'variance' | 'dispersion' | 'clock'>,
 ): UnjudgedTrial {
-  const sum = (of: ArrayLike<number>, side: (row: number) => boolean): number =>
-    rows.reduce((total, row) => total + (side(row) ? at(of, row) : 0), 0)
-  const [hoursIn, hoursOut] = [sum(columns.hours, selection.inA), sum(columns.hours, selection.inB)]
-  const strikesIn = sum(columns.strikes, selection.inA)
-  const rate = (strikesIn + sum(columns.strikes, selection.inB)) / (hoursIn + hoursOut)
+  const { a, b, trips } = sidesSummed(columns, rows, selection)
+  const [hoursIn, hoursOut, strikesIn] = [a.exposureHours, b.exposureHours, a.events]
+  const rate = (a.events + b.events) / (hoursIn + hoursOut)
   const asked = {
     rate,
     ratio: 2,
@@ -252,7 +275,7 @@ function trialOf(
     hoursIn,
     hoursOut,
     strikesIn,
-    trips: [...new Set(rows.filter((row) => selection.inA(row)).map((row) => tripOf(columns, row)))],
+    trips: [...trips],
     hoursNeeded: Number.isFinite(needed) ? Math.max(0, needed - hoursIn - hoursOut) : null,
     powerAt: countable ? powerAt(asked, hoursIn + hoursOut) : null,
     ...confirmedBy(
