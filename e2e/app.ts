@@ -195,6 +195,17 @@ export class Keys {
   }
 }
 
+/** Browsers that a test has opened. Left open they would talk to the app of the next, which stands at the same address. */
+const opened = new Set<BrowserContext>()
+
+/** A browser with this folder for its disk, closed with the test at the latest. */
+export async function launchBrowser(folder: string, options: BrowserContextOptions = {}): Promise<BrowserContext> {
+  const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions, ...options })
+  opened.add(context)
+  context.on('close', () => opened.delete(context))
+  return context
+}
+
 /** A browser to which the demo book came before the tests: bringing it anew into each took a third of many. */
 interface KnownBrowser {
   readonly folder: string
@@ -210,7 +221,7 @@ export async function makeKnownBrowsers(count: number): Promise<void> {
   for (let i = 0; i < count; i++) {
     const app = await App.open()
     const folder = mkdtempSync(join(tmpdir(), 'jot-known-'))
-    const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions })
+    const context = await launchBrowser(folder)
     const page = context.pages()[0] ?? (await context.newPage())
     await page.goto(`${app.url}/today`)
     await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: ACTION_TIMEOUT_MS })
@@ -240,7 +251,7 @@ export async function openBrowser(
 ): Promise<BrowserContext> {
   const folder = mkdtempSync(join(tmpdir(), 'jot-browser-'))
   if (knowsDemo) cpSync(knownBrowser().folder, folder, { recursive: true })
-  const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions, ...options })
+  const context = await launchBrowser(folder, options)
   context.setDefaultTimeout(ACTION_TIMEOUT_MS)
   // The browser's last process may still be writing there; what cannot be removed is left to the system.
   context.on('close', () => void rm(folder, { recursive: true, force: true, maxRetries: 9 }).catch(() => undefined))
@@ -252,6 +263,7 @@ export const test = base.extend<{ app: App; quiet: undefined }>({
   app: async ({}, use) => {
     const app = await App.open(knownBrowser().port)
     await use(app)
+    await Promise.all([...opened].map((context) => context.close()))
     await app.stop()
   },
   // eslint-disable-next-line no-empty-pattern

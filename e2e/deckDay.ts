@@ -1,10 +1,10 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, expect } from '@playwright/test'
+import { expect } from '@playwright/test'
 import type { BrowserContext, Page } from '@playwright/test'
+import { launchBrowser } from './app.ts'
 import type { App } from './app.ts'
-import { contextOptions, launchOptions } from './browser.ts'
 
 const HOUR_MS = 3_600_000
 
@@ -35,13 +35,7 @@ export class Phone {
   }
 
   private async wake(): Promise<void> {
-    this.context = await chromium.launchPersistentContext(this.folder, {
-      ...launchOptions,
-      ...contextOptions,
-      viewport: this.size,
-      hasTouch: true,
-      isMobile: true,
-    })
+    this.context = await launchBrowser(this.folder, { viewport: this.size, hasTouch: true, isMobile: true })
     await this.context.clock.install({ time: this.nowMs })
     this.page = this.context.pages()[0] ?? (await this.context.newPage())
   }
