@@ -114,8 +114,10 @@ test('a search says what is new since the one before', async ({ app, page }) => 
   // A change of the book that changes no pattern.
   await page.goto(`${app.url}/tackle/new`)
   await page.getByLabel('Name', { exact: true }).fill('Made up for this')
+  await page.locator('[data-field="class"]').fill('suspending jerkbait')
   await page.getByRole('button', { name: /^Save/ }).first().click()
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  // Saved once its page is there: leaving sooner leaves it unsaved.
+  await expect(page.getByRole('heading', { name: 'Made up for this' })).toBeVisible()
   await page.goto(`${app.url}/findings/search`)
   await page.getByLabel('Water', { exact: true }).selectOption('Pellock Mill Pond')
   await search.click()
