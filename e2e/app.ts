@@ -1,7 +1,7 @@
 import { execFileSync, spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { cpSync, mkdtempSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
@@ -36,7 +36,10 @@ interface NewDatabase {
   readonly port?: number | undefined
 }
 
-/** Lets a copy pass for the database it was copied from: a copy begins a history of its own, and every device then takes its book anew. */
+/**
+ * Lets a copy pass for the database it was copied from: a copy begins a history of its own, and every device then takes its book anew. The
+ * lineage is the server's (`platform/installation`).
+ */
 async function keepHistory(databaseUrl: string): Promise<void> {
   const client = new pg.Client({ connectionString: databaseUrl })
   await client.connect()
@@ -215,8 +218,8 @@ interface KnownBrowser {
 
 const KNOWN_BROWSERS = 'E2E_KNOWN_BROWSERS'
 
-/** Opens the demo book once for each of the tests that run side by side, in a browser that is then kept to be copied. */
-export async function makeKnownBrowsers(count: number): Promise<void> {
+/** Opens the demo book once for each of the tests that run side by side, in a browser that is then kept to be copied. Returned: what clears them away. */
+export async function makeKnownBrowsers(count: number): Promise<() => void> {
   const known: KnownBrowser[] = []
   for (let i = 0; i < count; i++) {
     const app = await App.open()
@@ -231,6 +234,7 @@ export async function makeKnownBrowsers(count: number): Promise<void> {
     known.push({ folder, port: app.port })
   }
   process.env[KNOWN_BROWSERS] = JSON.stringify(known)
+  return () => known.forEach(({ folder }) => rmSync(folder, { recursive: true, force: true, maxRetries: 9 }))
 }
 
 /** That of the tests side by side whose turn this is. */

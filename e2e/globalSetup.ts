@@ -1,7 +1,8 @@
 import type { FullConfig } from '@playwright/test'
 import { App, makeKnownBrowsers } from './app.ts'
 
-export default async ({ workers }: FullConfig): Promise<void> => {
+/** What it returns is done after all tests. */
+export default async ({ workers }: FullConfig): Promise<() => void> => {
   await App.makeDemo()
-  await makeKnownBrowsers(workers)
+  return makeKnownBrowsers(workers)
 }

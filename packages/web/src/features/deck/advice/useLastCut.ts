@@ -16,21 +16,27 @@ export interface LastCut {
 /** The weight to reach of the last event, on this water if there was one here, as it was typed on this device. */
 export function useLastCut(trip: Trip): LastCut | undefined {
   const units = useUnits()
-  const trips = useAppSelector(({ records }) => records.trips)
+  const { trips, waters } = useAppSelector(({ records }) => records)
   const last = lastRules(trips, trip, timeZoneOf(trip))?.trip
+  const zone =
+    last &&
+    timeZoneOf(
+      last,
+      waters.find(({ id }) => id === last.water),
+    )
   const [cut, setCut] = useState<LastCut>()
   useEffect(() => {
     let live = true
-    if (!last) return
+    if (!last || zone === undefined) return
     void keptDraft(`goal:${last.id}`)
       .load()
       .then((typed) => {
         const weightG = typed && targetOf(typed, units.weight)
-        if (live && weightG !== undefined) setCut({ day: localDate(epochMs(last.start), timeZoneOf(last)), weightG })
+        if (live && weightG !== undefined) setCut({ day: localDate(epochMs(last.start), zone), weightG })
       })
     return () => {
       live = false
     }
-  }, [last, units])
+  }, [last, zone, units])
   return cut
 }
