@@ -256,11 +256,22 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
   await expect(page.getByRole('button', { name: /^Tournament as on .*: limit 5/ })).toBeVisible()
+  // Before the event a day of practice is asked what it still can teach.
+  await phone.tap('Practice: what to try next')
+  await expect(page.getByRole('region', { name: 'Rods to try' })).toContainText(/strikes more|known well enough/)
+  await phone.tap('Days of the event: more')
+  await expect(page.getByText(/in 16 h of the event/)).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Close')
+  await phone.tap('Day')
   await phone.tap('Tournament')
   await phone.tap('Weigh-in: more')
   await phone.tap('Done')
   await phone.rod(0)
   await phone.tap('plan', 'Why: plan')
+  await phone.tap(/^Where: /)
+  await phone.pick('Spot', 'North hump')
+  await phone.tap('Done')
   /** A fish that is kept and weighed. */
   const keep = async (tag: string): Promise<void> => {
     await phone.later(25)
@@ -275,6 +286,8 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await expect(page.getByText('No fish kept yet.')).toBeVisible()
   const ways = page.locator('.ways li')
   await expect(ways.first()).toContainText(/limit \d+%/)
+  // One way holds to places: here to the end, elsewhere, or one after the other.
+  await expect(ways.filter({ hasText: /, at .+ (to the end|until .+, then run to )/ })).toHaveCount(1)
   const before = await ways.first().textContent()
   await phone.tap('Close')
   await keep('1')
@@ -296,6 +309,12 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Place to take: more')
   await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
   await expect(ways.first()).toContainText(/target \d+%/)
+  // With a field and what its places pay the ways go by that.
+  await page.getByLabel('Boats in the field').fill('40')
+  await page.getByLabel('What the places pay').fill('1000, 500, 250, 100')
+  await expect(page.getByText(/^1st 1000, 2nd 500, 3rd 250, and 1 more\./)).toBeVisible()
+  await expect(ways.first()).toContainText(/pays \d+(\.\d)? on average/)
+  await page.getByLabel('What the places pay').fill('')
   // Two days more: the weight is that of all days, and the next is fished by what is in hand.
   await page.getByLabel('Weight to reach').fill('24 lb')
   await phone.tap('Days after today: more')

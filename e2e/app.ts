@@ -200,13 +200,28 @@ export class Keys {
 
 /** Browsers that a test has opened. Left open they would talk to the app of the next, which stands at the same address. */
 const opened = new Set<BrowserContext>()
+/** What pages of this test threw, or did against the security policy. */
+const faults: string[] = []
 
 /** A browser with this folder for its disk, closed with the test at the latest. */
 export async function launchBrowser(folder: string, options: BrowserContextOptions = {}): Promise<BrowserContext> {
   const context = await chromium.launchPersistentContext(folder, { ...launchOptions, ...contextOptions, ...options })
   opened.add(context)
   context.on('close', () => opened.delete(context))
+  await watchForFaults(context)
   return context
+}
+
+async function watchForFaults(context: BrowserContext): Promise<void> {
+  await context.addInitScript(() =>
+    document.addEventListener('securitypolicyviolation', (event) =>
+      console.error(
+        `policy: ${event.violatedDirective} ${event.blockedURI} ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`,
+      ),
+    ),
+  )
+  context.on('console', (message) => message.text().startsWith('policy:') && faults.push(message.text()))
+  context.on('weberror', (error) => faults.push(error.error().message))
 }
 
 /** A browser to which the demo book came before the tests: bringing it anew into each took a third of many. */
@@ -245,6 +260,13 @@ function knownBrowser(): KnownBrowser {
   return own
 }
 
+/** An empty disk for a browser, or one to which the demo book came before. */
+export function browserFolder(knowsDemo: boolean): string {
+  const folder = mkdtempSync(join(tmpdir(), 'jot-browser-'))
+  if (knowsDemo) cpSync(knownBrowser().folder, folder, { recursive: true })
+  return folder
+}
+
 /**
  * A browser with a disk, as people have: without one Chromium keeps the device store in memory, where a book takes three times as long to
  * come. `knowsDemo`: the book came to it before; of the browsers of a test one at most, for what is copied is one device.
@@ -253,8 +275,7 @@ export async function openBrowser(
   options: BrowserContextOptions = {},
   { knowsDemo = false } = {},
 ): Promise<BrowserContext> {
-  const folder = mkdtempSync(join(tmpdir(), 'jot-browser-'))
-  if (knowsDemo) cpSync(knownBrowser().folder, folder, { recursive: true })
+  const folder = browserFolder(knowsDemo)
   const context = await launchBrowser(folder, options)
   context.setDefaultTimeout(ACTION_TIMEOUT_MS)
   // The browser's last process may still be writing there; what cannot be removed is left to the system.
@@ -281,17 +302,9 @@ export const test = base.extend<{ app: App; quiet: undefined }>({
   },
   /** Fails a test whose pages broke the security policy or threw. */
   quiet: [
-    async ({ context }, use) => {
-      const faults: string[] = []
-      await context.addInitScript(() =>
-        document.addEventListener('securitypolicyviolation', (event) =>
-          console.error(
-            `policy: ${event.violatedDirective} ${event.blockedURI} ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`,
-          ),
-        ),
-      )
-      context.on('console', (message) => message.text().startsWith('policy:') && faults.push(message.text()))
-      context.on('weberror', (error) => faults.push(error.error().message))
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      faults.length = 0
       await use(undefined)
       expect(faults).toEqual([])
     },

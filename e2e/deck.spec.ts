@@ -131,7 +131,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
   const one = await Phone.open(app)
   await one.launch('Quennor Reach', 'Rowan and Tilda')
   await expect(one.page.getByTestId('sync-state')).toHaveText(/Synced/)
-  const two = await Phone.open(app)
+  const two = await Phone.open(app, { knowsDemo: false })
   await expect(two.page.locator('.rod').first()).toBeVisible()
   await app.stop()
   await one.tap('Everyone fishes this lure')

@@ -1,9 +1,6 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { expect } from '@playwright/test'
 import type { BrowserContext, Page } from '@playwright/test'
-import { launchBrowser } from './app.ts'
+import { browserFolder, launchBrowser } from './app.ts'
 import type { App } from './app.ts'
 
 const HOUR_MS = 3_600_000
@@ -12,19 +9,23 @@ const HOUR_MS = 3_600_000
 export class Phone {
   page!: Page
   private context!: BrowserContext
-  private readonly folder = mkdtempSync(join(tmpdir(), 'jot-phone-'))
   private nowMs: number
 
   private constructor(
     private readonly app: App,
     startMs: number,
     private readonly size: { width: number; height: number },
+    private readonly folder: string,
   ) {
     this.nowMs = startMs
   }
 
-  static async open(app: App, { startMs = Date.now() - 9 * HOUR_MS, width = 390, height = 844 } = {}): Promise<Phone> {
-    const phone = new Phone(app, startMs, { width, height })
+  /** `knowsDemo`: the demo book came to it before; of the phones of a test one at most. */
+  static async open(
+    app: App,
+    { startMs = Date.now() - 9 * HOUR_MS, width = 390, height = 844, knowsDemo = true } = {},
+  ): Promise<Phone> {
+    const phone = new Phone(app, startMs, { width, height }, browserFolder(knowsDemo))
     await phone.wake()
     await phone.page.goto(`${app.url}/today`)
     await expect(phone.page.getByTestId('sync-state')).toHaveText(/Synced/)

@@ -13,6 +13,7 @@ import type { AdviceKind, DeckAdvice } from './deckAdvice.ts'
 import { learnWater } from './knownWater.ts'
 import { oddsOfDay } from './oddsOfDay.ts'
 import type { OddsOfDay } from './oddsOfDay.ts'
+import { toLearn } from './toLearn.ts'
 import { openTest, rodTestTurns, roundsAs } from './rodTestTurns.ts'
 import type { RodTest } from './rodTestTurns.ts'
 
@@ -188,6 +189,33 @@ describe('a test of two rods', () => {
   })
 })
 
+describe('what practice still can teach', () => {
+  const learnt = (stints: Stint[], hour = 4): ReturnType<typeof toLearn> =>
+    toLearn(
+      {
+        day: today({ stints }),
+        angler: null,
+        nowMs: START_MS + hour * HOUR_MS,
+        lures,
+        onDeck: ['crank', 'jig', 'new'],
+      },
+      known,
+      2,
+    )
+
+  it('is the rod nobody has thrown rather than the ones that are known, and less once it was tried in vain', () => {
+    const { rods, places, eventHours } = learnt([])
+    expect(rods.map(({ key }) => key)).toEqual(['new'])
+    expect(rods[0]).toMatchObject({ strikes: 0, hours: 0 })
+    expect(eventHours).toBe(16)
+    // Both places are known by hundreds of hours.
+    expect(places).toEqual([])
+    const tried = learnt([stint('a', 'new', 0, 4, { spot: 'bar' })])
+    expect(tried.rods[0]?.gain ?? 0).toBeLessThan(rods[0]!.gain / 2)
+    expect(learnt([stint('a', 'jig', 0, 0.1, { spot: 'bar' })]).places.map(({ key }) => key)).toEqual(['bar'])
+  })
+})
+
 describe('whether advice was worth it', () => {
   it('is too early until there are twenty of each, and then the ratio of hours after it', () => {
     const logged = (from: number): RecordOf<'advice'>[] =>
@@ -279,6 +307,45 @@ describe('the bag by the weigh-in', () => {
     const chances = ways.map(({ chanceTarget }) => chanceTarget ?? -1)
     expect(chances).toEqual([...chances].sort((one, other) => other - one))
     expect(chances[0]).toBeGreaterThan(0)
+  })
+
+  it('goes by what the places of a field pay, and says how to fish the next day for it', () => {
+    const totalsG = [9000, 11_000, 12_000, 15_000]
+    const paid = (more: object = {}, places: object = {}): BagNow =>
+      now([], {}, { places: { totalsG, rivals: 30, payouts: [1000, 500, 250], ...places }, daysAfter: 1, ...more })
+    const pays = (told: BagNow): number[] => told.ways.map((way) => way.pays ?? -1)
+    const usual = paid()
+    expect(pays(usual)).toEqual([...pays(usual)].sort((one, other) => other - one))
+    expect(usual.nextDay.length).toBeGreaterThan(0)
+    expect(usual.ways.every(({ chanceEvent, chanceTarget }) => chanceEvent === null && chanceTarget === null)).toBe(
+      true,
+    )
+    const best = (told: BagNow): number => pays(told)[0]!
+    expect(best(paid({ inHandG: 8000 }))).toBeGreaterThan(best(usual))
+    expect(best(paid({}, { rivals: 100 }))).toBeLessThan(best(usual))
+    expect(best(paid({ inHandG: 200_000 }))).toBeGreaterThan(995)
+    // The last day as well; one total tells of no field.
+    expect(best(paid({ daysAfter: 0, inHandG: 8000 }))).toBeGreaterThan(0)
+    expect(pays(paid({}, { totalsG: [9000] })).every((one) => one === -1)).toBe(true)
+  })
+
+  it('goes to the place that brings more, the run taken off, and stays where it is best; a place not told has no such way', () => {
+    const from = (spot: string | undefined): BagNow['ways'][number]['stops'] =>
+      bagNow(
+        weighed,
+        {
+          day: { ...today({ stints: [stint('a', 'jig', 0, null, spot ? { spot } : {})] }), trip: event },
+          angler: null,
+          nowMs: START_MS + 4 * HOUR_MS,
+          lures,
+          onDeck: ['crank', 'jig'],
+        },
+        known,
+        { runs: 2000 },
+      ).ways.find(({ stops }) => stops.length > 0)?.stops ?? []
+    expect(from('q')).toEqual([{ place: 'p', fromHours: 0 }])
+    expect(from('p')).toEqual([{ place: 'p', fromHours: 0 }])
+    expect(from(undefined)).toEqual([])
   })
 
   it('tells afterwards how it stood hour by hour, of each hour by what had happened until then', () => {

@@ -1,10 +1,10 @@
 import { fishedTrips, inside, pairDispersion } from '../analyses/index.ts'
 import { mantelHaenszelByStratum } from '../stats/index.ts'
+import { placeFished } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import type { RecordOf, Stint } from '../vocabulary/index.ts'
 import type { AdviceKind } from './deckAdvice.ts'
-import { placeOf } from './knownWater.ts'
 
 /** What advice of a kind brought: strikes in the hour after it, followed against not followed, on the same trips. */
 export interface AdviceWorth {
@@ -76,9 +76,9 @@ export function wasFollowed(
     case 'follow up':
       return soon.some((next) => (lure ? next.lure === lure : next.lure !== before?.lure))
     case 'time to move':
-      return before !== undefined && soon.some((next) => placeOf(next) !== placeOf(before))
+      return before !== undefined && soon.some((next) => placeFished(next) !== placeFished(before))
     case 'stay':
-      return before !== undefined && soon.every((next) => placeOf(next) === placeOf(before))
+      return before !== undefined && soon.every((next) => placeFished(next) === placeFished(before))
     default:
       return false
   }

@@ -1,18 +1,23 @@
-import { bitesForLimit, simulateBag } from '../decisions/index.ts'
-import type { BagOdds, BagStrategy, BitesRow, RodGroup } from '../decisions/index.ts'
-import { liveBag } from '../deck/index.ts'
+import { bitesForLimit } from '../decisions/index.ts'
+import type { BitesRow, RodGroup } from '../decisions/index.ts'
+import { inHand, liveBag } from '../deck/index.ts'
+import { placeFished } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { Fish } from '../predict/index.ts'
 import { dayLuck, hoursToWeighIn } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import { eventAhead, laterDays } from './eventAhead.ts'
 import type { KnownWater } from './knownWater.ts'
-import { QUARTER_H, alone, inTurn, luckOf, strategyOf } from './waysToFish.ts'
-import type { KnownRod, NextDay, Way, WayToFish } from './waysToFish.ts'
+import { paidPrize, reach } from './prize.ts'
+import type { PaidPlaces, Prize } from './prize.ts'
+import { waysOfToday } from './waysOfToday.ts'
+import type { PlayedWay } from './waysOfToday.ts'
+import { luckOf } from './waysToFish.ts'
+import type { NextDay, WayToFish } from './waysToFish.ts'
 
 export interface BagNow {
   readonly hoursLeft: number
-  /** The surest to the target first; without one, the heaviest on average. */
+  /** The best paid first, or the surest to the target; without either, the heaviest on average. */
   readonly ways: readonly WayToFish[]
   /** Bites that fill the limit, and how surely; empty when it is full. */
   readonly bites: readonly BitesRow[]
@@ -25,6 +30,8 @@ export interface BagNow {
 export interface BagNowOptions {
   /** The weight to reach: over all days, where there are several. */
   readonly targetG?: number
+  /** What the places of the event pay, and what its field brings: goes before a weight to reach. */
+  readonly places?: PaidPlaces
   /** Days after this one, and what was brought in before it. */
   readonly daysAfter?: number
   readonly inHandG?: number
@@ -33,27 +40,24 @@ export interface BagNowOptions {
 }
 
 const RUNS = 20_000
-/** So many runs tell which hour is best to change rods. */
-const SEARCH_RUNS = 1000
-/** Ways that are played out in full. */
-const PLAYED_OUT = 4
 /** More rods than these are not tried alone. */
 const MOST_RODS = 8
 const MOST_BITES = 12
 
 /**
- * What the bag may become in the hours that are left: each rod, all of them in turn, and the one that bites most until the best hour for
- * the one that bites biggest. Rates are what the book knew before the day, with the day's luck so far.
+ * What the bag may become in the hours that are left: each rod, all of them in turn, the one that bites most until the best hour for the
+ * one that bites biggest, and one here until the best hour for another place. Rates are what the book knew before the day, with the day's
+ * luck so far.
  *
  * Given      the book without the day, the day so far, the water as it is known; an event with a weigh-in, else the usual day
  * Returned   no ways where the water never gave a strike, or no rod lies ready
  */
 export function bagNow(book: BookRecords, under: DayUnderWay, known: KnownWater, options: BagNowOptions = {}): BagNow {
-  const { trip, strikes } = under.day
-  const bag = liveBag(strikes, trip)
-  const fish = new Fish(book, trip.water, trip.minLengthMm ?? undefined)
+  const { day, angler, onDeck } = under
+  const bag = liveBag(day.strikes, day.trip)
+  const fish = new Fish(book, day.trip.water, day.trip.minLengthMm ?? undefined)
   const left = hoursToWeighIn(under)
-  const groups = under.onDeck.slice(0, MOST_RODS).flatMap((lure) => {
+  const groups = onDeck.slice(0, MOST_RODS).flatMap((lure) => {
     const group = groupOf(lure, known, fish)
     return group ? [{ lure, group }] : []
   })
@@ -61,87 +65,52 @@ export function bagNow(book: BookRecords, under: DayUnderWay, known: KnownWater,
   const wanted = bag.limit - Math.min(bag.limit, bag.fish.length)
   const bites = wanted === 0 || groups.length === 0 ? [] : bitesForLimit(wanted, kept, Math.max(MOST_BITES, wanted + 4))
   if (left === 0 || groups.length === 0) return { hoursLeft: left, ways: [], bites, nextDay: [], keptShare: kept }
-  const { targetG, daysAfter = 0, inHandG = 0, seed = 1 } = options
-  const today = waysOfToday(under, known, { groups, left, bag, options })
-  const { ways, nextDay } =
-    targetG !== undefined && daysAfter > 0
-      ? eventAhead(today, laterDays(groups, bag.limit, { under, known, seed }), { targetG, daysAfter, inHandG })
-      : { ways: today, nextDay: [] }
-  const ranked = [...ways].sort((one, other) => worthOf(other) - worthOf(one))
-  return { hoursLeft: left, ways: ranked, bites, nextDay, keptShare: kept }
-}
-
-interface Played {
-  readonly groups: readonly KnownRod[]
-  readonly left: number
-  readonly bag: ReturnType<typeof liveBag>
-  readonly options: BagNowOptions
-}
-
-/** The ways that are close to the best, and the best change of rods, played out in full. */
-function waysOfToday(under: DayUnderWay, known: KnownWater, { groups, left, bag, options }: Played): WayToFish[] {
-  const { targetG, daysAfter = 0, inHandG = 0, runs = RUNS, seed = 1 } = options
-  const event = {
-    limit: bag.limit,
-    until: left,
-    bag: bag.fish.map(({ weightG }) => weightG ?? 0),
-    // Of the last day the rest of the target is asked; before it a day has none of its own.
-    ...(targetG === undefined || daysAfter > 0 ? {} : { targetG: targetG - inHandG }),
-  }
-  const chances = { seed, ...luckOf(known), today: dayLuck(under, known) }
-  const ways = [...alone(groups, left), ...inTurn(groups, left)]
-  const first = simulateBag(event, ways.map(strategyOf), { ...chances, runs: SEARCH_RUNS })
-  const changed = bestChange(groups, left, (tries) => simulateBag(event, tries, { ...chances, runs: SEARCH_RUNS }))
-  // What is far behind is not played out.
-  const close = ways
-    .map((way, i) => ({ way, value: valueOf(first[i]) }))
-    .sort((one, other) => other.value - one.value)
-    .slice(0, PLAYED_OUT)
-    .map(({ way }) => way)
-  const tried = changed ? [...close, changed] : close
-  return simulateBag(event, tried.map(strategyOf), { ...chances, runs }).map((one, i): WayToFish => {
-    const way = tried[i]
-    return { ...one, lures: way?.lures ?? [], then: way?.then ?? null, chanceEvent: null }
+  const { daysAfter = 0, inHandG = 0, runs = RUNS, seed = 1 } = options
+  const prize = prizeOf(options)
+  const held = inHand(day, angler)
+  const event = { limit: bag.limit, until: left, bag: bag.fish.map(({ weightG }) => weightG ?? 0) }
+  const played = waysOfToday({
+    groups,
+    here: held && placeFished(held),
+    known,
+    fish,
+    // Before the last day a day has no target of its own: its bag goes by weight.
+    event: { ...event, ...(daysAfter === 0 && !prize?.isPaid && prize ? { targetG: prize.enoughG - inHandG } : {}) },
+    worthOf: prize?.isPaid && daysAfter === 0 ? (total) => prize.worthOf(inHandG + total) : undefined,
+    chances: { runs, seed, ...luckOf(known), today: dayLuck(under, known) },
   })
+  const later = daysAfter > 0 && prize ? laterDays(groups, bag.limit, { under, known, seed }) : []
+  const ahead =
+    prize && (daysAfter > 0 || prize.isPaid) ? eventAhead(played, later, { prize, daysAfter, inHandG }) : undefined
+  const ways = played.map((way) => toldOf(way, prize, ahead?.worth.get(way.name)))
+  const ranked = [...ways].sort((one, other) => worthOf(other) - worthOf(one))
+  return { hoursLeft: left, ways: ranked, bites, nextDay: ahead?.nextDay ?? [], keptShare: kept }
 }
 
-const valueOf = (odds: BagOdds | undefined): number => (odds ? (odds.chanceTarget ?? odds.mean) : 0)
-const worthOf = (way: WayToFish): number => way.chanceEvent ?? valueOf(way)
+function prizeOf({ places, targetG }: BagNowOptions): (Prize & { readonly isPaid: boolean }) | undefined {
+  const paid = places && paidPrize(places)
+  if (paid) return { ...paid, isPaid: true }
+  return targetG === undefined ? undefined : { ...reach(targetG), isPaid: false }
+}
+
+const toldOf = (
+  way: PlayedWay,
+  prize: { readonly isPaid: boolean } | undefined,
+  worth: number | undefined,
+): WayToFish => ({
+  ...way,
+  pays: prize?.isPaid ? (worth ?? null) : null,
+  chanceEvent: prize?.isPaid ? null : (worth ?? null),
+})
+
+const worthOf = ({ pays, chanceEvent, chanceTarget, mean }: WayToFish): number =>
+  pays ?? chanceEvent ?? chanceTarget ?? mean
 
 function groupOf(lure: string, { lures, flurry }: KnownWater, fish: Fish): RodGroup | undefined {
   if (!lures) return undefined
   const { shape, rate } = lures.of(lure)
   // Flurries an hour, as strikes an hour with the same spread.
   return { name: lure, rate: { shape, hours: rate / flurry }, ...fish.of(new Set([lure])) }
-}
-
-const rateOf = ({ group }: KnownRod): number =>
-  (group.rate.shape / group.rate.hours) * (group.landed.yes / (group.landed.yes + group.landed.no))
-
-/** The rod that bites most until the best quarter of an hour for the one whose fish weigh most. */
-function bestChange(
-  groups: readonly KnownRod[],
-  left: number,
-  play: (tries: readonly BagStrategy[]) => readonly BagOdds[],
-): Way | undefined {
-  const numbers = [...groups].sort((one, other) => rateOf(other) - rateOf(one))[0]
-  const size = [...groups].sort((one, other) => other.group.weights.mean - one.group.weights.mean)[0]
-  if (!numbers || !size || numbers === size) return undefined
-  const ways = Array.from({ length: Math.ceil(left / QUARTER_H) - 1 }, (_, i): Way => {
-    const change = (i + 1) * QUARTER_H
-    return {
-      lures: [numbers.lure],
-      then: { lure: size.lure, fromHours: change },
-      steps: [
-        { group: numbers.group, from: 0, to: change },
-        { group: size.group, from: change, to: left },
-      ],
-    }
-  })
-  if (ways.length === 0) return undefined
-  const odds = play(ways.map((way, i) => ({ ...strategyOf(way), name: `${i}` })))
-  const best = odds.reduce((most, one, i) => (valueOf(one) > valueOf(odds[most]) ? i : most), 0)
-  return ways[best]
 }
 
 /** Of bites, that are landed and long enough: all rods together, each as often as it bites. */

@@ -1,9 +1,9 @@
 import { inHand, isOf, stintsOf, stretchInHand } from '../deck/index.ts'
 import type { Angler, DeckDay } from '../deck/index.ts'
+import { placeFished } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
 import type { Lure, Stint, Strike } from '../vocabulary/index.ts'
-import { placeOf } from './knownWater.ts'
 import type { KnownWater } from './knownWater.ts'
 
 /** A day under way, as advice looks at it. */
@@ -91,13 +91,13 @@ export function hoursToWeighIn({ day: { trip }, nowMs }: DayUnderWay): number {
 }
 
 function stayOf({ day, angler, nowMs }: DayUnderWay, held: Stint, strikes: readonly Strike[]): DayNow['stay'] {
-  const place = placeOf(held)
+  const place = placeFished(held)
   if (place === undefined) return undefined
   const stints: Stint[] = []
   for (const stint of stintsOf(day, angler).reverse()) {
     const next = stints.at(-1)
     const gapMs = next && stint.end ? epochMs(next.start) - epochMs(stint.end) : 0
-    if (placeOf(stint) !== place || gapMs > SAME_STAY_MS) break
+    if (placeFished(stint) !== place || gapMs > SAME_STAY_MS) break
     stints.push(stint)
   }
   const ids = new Set(stints.map(({ id }) => id))

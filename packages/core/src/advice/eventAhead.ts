@@ -3,8 +3,9 @@ import type { DayStrategy } from '../decisions/index.ts'
 import { usualDayHours } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import type { KnownWater } from './knownWater.ts'
+import type { Prize } from './prize.ts'
 import { alone, inTurn, luckOf, strategyOf } from './waysToFish.ts'
-import type { KnownRod, NextDay, WayToFish } from './waysToFish.ts'
+import type { KnownRod, NextDay } from './waysToFish.ts'
 
 const RUNS = 2000
 /** Ways of a later day that are weighed: the heaviest on average, and the one with the heaviest good day. */
@@ -36,44 +37,41 @@ export function laterDays(
 }
 
 interface Event {
-  /** Grams over all days. */
-  readonly targetG: number
+  readonly prize: Prize
   readonly daysAfter: number
   readonly inHandG: number
 }
 
-/** Today's ways by the chance of the event's target, where the days after are fished by what is in hand then; and how to fish the next day. */
+/** What today's ways are worth to the event where the days after are fished by what is in hand then, by their names; and how to fish the next day. */
 export function eventAhead(
-  today: readonly WayToFish[],
+  today: readonly DayStrategy[],
   later: readonly LaterDay[],
-  { targetG, daysAfter, inHandG }: Event,
-): { readonly ways: readonly WayToFish[]; readonly nextDay: readonly NextDay[] } {
-  const reached = (total: number): number => (total >= targetG ? 1 : 0)
-  const plan = severalDays(1 + daysAfter, later, reached, { inHand: inHandG, first: today })
-  const chances = new Map(plan.now.map(({ name, value }) => [name, value]))
+  { prize, daysAfter, inHandG }: Event,
+): { readonly worth: ReadonlyMap<string, number>; readonly nextDay: readonly NextDay[] } {
+  const plan = severalDays(1 + daysAfter, later, prize.worthOf, { inHand: inHandG, first: today })
   const lures = new Map(later.map((one) => [one.name, one.lures]))
   return {
-    ways: today.map((way) => ({ ...way, chanceEvent: chances.get(way.name) ?? null })),
-    nextDay: plainSpans(plan.days[1] ?? [], targetG).map(({ from, name }) => ({
+    worth: new Map(plan.now.map(({ name, value }) => [name, value])),
+    nextDay: plainSpans(plan.days[1] ?? [], prize.enoughG).map(({ from, name }) => ({
       fromG: from,
       lures: lures.get(name) ?? [],
     })),
   }
 }
 
-/** Narrower spans than this share of the target are ties that the runs decide. (ours) */
+/** Narrower spans than this share of what is enough are ties that the runs decide. (ours) */
 const LEAST_SPAN = 0.05
 
-/** What is worth saying of them: no ties, and nothing of weights that have reached it. */
+/** What is worth saying of them: no ties, and nothing of weights that are enough. */
 function plainSpans(
   spans: readonly { readonly from: number; readonly name: string }[],
-  targetG: number,
+  enoughG: number,
 ): { from: number; name: string }[] {
   const told: { from: number; name: string }[] = []
   spans.forEach(({ from, name }, i) => {
-    if (from >= targetG) return
-    const to = Math.min(targetG, spans[i + 1]?.from ?? targetG)
-    if (told.length > 0 && (to - from < LEAST_SPAN * targetG || told.at(-1)?.name === name)) return
+    if (from >= enoughG) return
+    const to = Math.min(enoughG, spans[i + 1]?.from ?? enoughG)
+    if (told.length > 0 && (to - from < LEAST_SPAN * enoughG || told.at(-1)?.name === name)) return
     told.push({ from, name })
   })
   return told

@@ -1,7 +1,7 @@
 import { WATCHED, afterFirst, byPitch, fishedTrips } from '../analyses/index.ts'
 import type { AfterFirst, Fished, FishedTrip, PitchShare, WatchedEdge } from '../analyses/index.ts'
 import type { RateBelief } from '../decisions/index.ts'
-import { buildColumns, planCuts } from '../effort/index.ts'
+import { buildColumns, placeFished, planCuts } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { bookDispersion, tripSpread } from '../query/index.ts'
 import { NO_EXPOSURE, fitGammaPoisson, flurryMean, plusExposure } from '../stats/index.ts'
@@ -18,6 +18,8 @@ export interface Beliefs {
   /** Of one that was never fished. */
   readonly prior: RateBelief
   readonly of: (key: string) => RateBelief
+  /** All that was fished. */
+  readonly keys: readonly string[]
   readonly fished: (key: string) => Exposure
 }
 
@@ -32,6 +34,8 @@ export interface KnownWater {
   /** Null where the water never gave a strike. */
   readonly lures: Beliefs | null
   readonly places: Beliefs | null
+  /** What places bring over all their visits: what trying one teaches. */
+  readonly placeMeans: Beliefs | null
   /** From one place to the next. */
   readonly travelHours: number
   readonly afterFirst: readonly AfterFirst[]
@@ -52,10 +56,6 @@ const FEWEST_VISITS = 1.5
 /** Between two places where the book has no gaps to say, and the gaps that count. (ours) */
 const USUAL_TRAVEL_H = 0.2
 const [SHORTEST_GAP_MS, LONGEST_GAP_MS] = [2 * MINUTE_MS, 60 * MINUTE_MS]
-
-/** Where a stint was: its spot, else its kind of place. */
-export const placeOf = ({ spot, structure }: Pick<Stint, 'spot' | 'structure'>): string | undefined =>
-  spot ?? structure ?? undefined
 
 /** A book as it is without a trip and its strikes. */
 export const withoutTrip = (book: BookRecords, trip: string): BookRecords => ({
@@ -79,6 +79,7 @@ export function learnWater(book: BookRecords, water: string, trip?: string): Kno
     const lure = lures.get(stint.lure)
     return lure !== undefined && levelOf(lure, stint) === 'top'
   }
+  const placeMeans = beliefs(fished, ({ stint }) => placeFished(stint), flurry)
   const strikesHere: Strike[] = fished.flatMap(({ bundle }) => bundle.strikes)
   return {
     trips: fished.length,
@@ -86,7 +87,8 @@ export function learnWater(book: BookRecords, water: string, trip?: string): Kno
     flurry,
     dayShape,
     lures: beliefs(fished, ({ stint }) => stint.lure, flurry),
-    places: placeBeliefs(fished, flurry, dayShape),
+    places: placeBeliefs(fished, placeMeans, { flurry, dayShape }),
+    placeMeans,
     travelHours: travelHours(fished),
     afterFirst: afterFirst(onWater),
     pitches: byPitch(strikesHere),
@@ -126,6 +128,7 @@ function beliefsOf(groups: ReadonlyMap<string, Exposure>, prior: RateBelief): Be
   return {
     prior,
     fished,
+    keys: [...groups.keys()],
     of: (key) => ({ shape: prior.shape + fished(key).events, rate: prior.rate + fished(key).exposureHours }),
   }
 }
@@ -146,12 +149,15 @@ function priorOf(groups: readonly Exposure[]): RateBelief | null {
  *
  *   variance of visits V = W + B, of trips T = B + W/n, n visits a trip  ⇒  W = (V − T)/(1 − 1/n)
  */
-function placeBeliefs(trips: readonly FishedTrip[], flurry: number, dayShape: number): Beliefs | null {
-  const keyOf: KeyOf = ({ stint }) => placeOf(stint)
+function placeBeliefs(
+  trips: readonly FishedTrip[],
+  places: Beliefs | null,
+  { flurry, dayShape }: { readonly flurry: number; readonly dayShape: number },
+): Beliefs | null {
+  const keyOf: KeyOf = ({ stint }) => placeFished(stint)
   const ofTrips = trips.map(({ stints }) => [...exposures(stints, keyOf, flurry).values()])
   const visits = ofTrips.flat()
   const visit = priorOf(visits)
-  const places = beliefs(trips, keyOf, flurry)
   if (!visit || !places) return null
   const each = visits.length / Math.max(1, ofTrips.filter((own) => own.length > 0).length)
   const beyondTrips = 1 / visit.shape - 1 / dayShape
@@ -161,6 +167,7 @@ function placeBeliefs(trips: readonly FishedTrip[], flurry: number, dayShape: nu
   return {
     prior: ofMean(visit.shape / visit.rate),
     fished: places.fished,
+    keys: places.keys,
     of: (key) => {
       const known = places.of(key)
       return ofMean(known.shape / known.rate)
@@ -175,7 +182,7 @@ function travelHours(trips: readonly FishedTrip[]): number {
       const sorted = [...stints].sort((one, other) => one.fromMs - other.fromMs)
       return sorted.flatMap((next, i) => {
         const last = sorted[i - 1]
-        if (!last || placeOf(last.stint) === placeOf(next.stint)) return []
+        if (!last || placeFished(last.stint) === placeFished(next.stint)) return []
         const gap = next.fromMs - last.toMs
         return gap >= SHORTEST_GAP_MS && gap <= LONGEST_GAP_MS ? [gap / HOUR_MS] : []
       })

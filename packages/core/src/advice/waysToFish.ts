@@ -9,6 +9,10 @@ export interface WayToFish extends BagOdds {
   readonly lures: readonly string[]
   /** Another rod from then on, in hours from now. */
   readonly then: { readonly lure: string; readonly fromHours: number } | null
+  /** Places, each from so many hours from now, the run to it after that; none where the boat goes about as it usually does. */
+  readonly stops: readonly { readonly place: string; readonly fromHours: number }[]
+  /** Mean of what the event pays by the place among rivals, the days after fished by what is in hand; null where nothing is paid. */
+  readonly pays: number | null
   /** Chance of the target over all days, the days after fished by what is in hand; null where today is the only one, or no target was given. */
   readonly chanceEvent: number | null
 }
@@ -29,17 +33,18 @@ export interface KnownRod {
 export interface Way {
   readonly lures: readonly string[]
   readonly then: WayToFish['then']
+  readonly stops: WayToFish['stops']
   readonly steps: readonly BagStep[]
 }
 
-export const strategyOf = ({ lures, then, steps }: Way): BagStrategy => ({
-  name: `${lures.join('+')}${then ? `>${then.lure}` : ''}`,
+export const strategyOf = ({ lures, then, stops, steps }: Way): BagStrategy => ({
+  name: `${lures.join('+')}${then ? `>${then.lure}` : ''}${stops.map(({ place, fromHours }) => `@${place} ${fromHours}`).join('')}`,
   steps,
 })
 
 /** Each rod the whole time. */
 export const alone = (groups: readonly KnownRod[], left: number): Way[] =>
-  groups.map(({ lure, group }) => ({ lures: [lure], then: null, steps: [{ group, from: 0, to: left }] }))
+  groups.map(({ lure, group }) => ({ lures: [lure], then: null, stops: [], steps: [{ group, from: 0, to: left }] }))
 
 /** Half an hour each, over and over. */
 export function inTurn(groups: readonly KnownRod[], left: number): Way[] {
@@ -49,7 +54,7 @@ export function inTurn(groups: readonly KnownRod[], left: number): Way[] {
     const { group } = groups[i % groups.length] ?? groups[0] ?? { group: undefined }
     return { group, from: i * 2 * QUARTER_H, to: Math.min(left, (i + 1) * 2 * QUARTER_H) }
   }).flatMap(({ group, ...hours }) => (group ? [{ group, ...hours }] : []))
-  return [{ lures: groups.map(({ lure }) => lure), then: null, steps }]
+  return [{ lures: groups.map(({ lure }) => lure), then: null, stops: [], steps }]
 }
 
 /** How strikes come on this water, and how its days differ. */

@@ -1,5 +1,6 @@
 import { QuestionError, at } from '../checked/index.ts'
 import type { BagEvent, BagStrategy, FishWeights, KnownRate, KnownShare, RodGroup } from '../decisions/index.ts'
+import { placeFished } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
@@ -106,6 +107,7 @@ function together(rates: readonly KnownRate[]): KnownRate {
 
 interface Caught {
   readonly lure: string
+  readonly place: string | undefined
   readonly here: boolean
   readonly legal: boolean | undefined
   readonly logG: number | undefined
@@ -121,20 +123,20 @@ export class Fish {
     water: string,
     private readonly minLengthMm: number | undefined,
   ) {
-    const lureOf = new Map(book.stints.map(({ id, lure }) => [id, lure]))
+    const stints = new Map(book.stints.map((stint) => [stint.id, stint]))
+    const lureOf = (stint: Strike['stint']): string => stints.get(stint ?? '')?.lure ?? ''
     const here = new Set(book.trips.filter((trip) => trip.water === water).map(({ id }) => id))
     const counted = book.strikes.filter((strike) => isStrike(strike) && !strike.sameFish && strike.outcome)
     const length = new LengthAndWeight(counted)
-    this.strikes = counted.map(({ stint, outcome }) => ({
-      lure: lureOf.get(stint ?? '') ?? '',
-      landed: outcome === 'landed',
-    }))
+    this.strikes = counted.map(({ stint, outcome }) => ({ lure: lureOf(stint), landed: outcome === 'landed' }))
     this.caught = counted
       .filter(({ outcome }) => outcome === 'landed')
       .map((strike) => {
         const { lengthMm, weightG } = length.of(strike)
+        const stint = stints.get(strike.stint ?? '')
         return {
-          lure: lureOf.get(strike.stint ?? '') ?? '',
+          lure: lureOf(strike.stint),
+          place: stint && placeFished(stint),
           here: here.has(strike.trip),
           legal: lengthMm === undefined || minLengthMm === undefined ? undefined : lengthMm >= minLengthMm,
           logG: weightG === undefined ? undefined : Math.log(weightG),
@@ -168,14 +170,24 @@ export class Fish {
     }
   }
 
-  private weights(isOwn: (fish: Caught) => boolean): FishWeights {
+  /** By how much the fish of a place on this water weigh more than the water's, in natural logarithms; drawn to nothing where few were weighed. */
+  shiftAt(place: string): { readonly shift: number; readonly error: number } {
+    const { kept, sd, ofWater } = this.usual()
+    const own = logsOf(kept.filter((one) => one.here && one.place === place))
+    return { shift: drawnTo(own, ofWater) - ofWater, error: sd / Math.sqrt(own.length + SHRINK) }
+  }
+
+  /** What is kept weighs, here and anywhere. */
+  private usual(): { readonly kept: readonly Caught[]; readonly sd: number; readonly ofWater: number } {
     const kept = this.caught.filter(({ legal, logG }) => legal !== false && logG !== undefined)
-    const logs = (of: readonly Caught[]): number[] => of.flatMap(({ logG }) => logG ?? [])
-    const [all, here] = [logs(kept), logs(kept.filter((one) => one.here))]
-    const own = logs(kept.filter((one) => one.here && isOwn(one)))
-    const sd = all.length >= FEWEST_FISH ? sdOf(all) : USUAL_SD
+    const [all, here] = [logsOf(kept), logsOf(kept.filter((one) => one.here))]
     const book = all.length > 0 ? meanOf(all) : Math.log(USUAL_G)
-    const ofWater = drawnTo(here, book)
+    return { kept, sd: all.length >= FEWEST_FISH ? sdOf(all) : USUAL_SD, ofWater: drawnTo(here, book) }
+  }
+
+  private weights(isOwn: (fish: Caught) => boolean): FishWeights {
+    const { kept, sd, ofWater } = this.usual()
+    const own = logsOf(kept.filter((one) => one.here && isOwn(one)))
     const mean = drawnTo(own, ofWater)
     return {
       mean,
@@ -185,6 +197,8 @@ export class Fish {
     }
   }
 }
+
+const logsOf = (fish: readonly Caught[]): number[] => fish.flatMap(({ logG }) => logG ?? [])
 
 /** Counts of yes and no, with as many more at a share that is known from elsewhere; even where nothing is. */
 function shareOf<T>(

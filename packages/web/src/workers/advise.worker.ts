@@ -9,6 +9,7 @@ import {
   samePair,
   dayNow,
   stayOrMoveNow,
+  toLearn,
   withoutTrip,
 } from '@jotbook/core/advice'
 import type {
@@ -18,6 +19,7 @@ import type {
   DeckAdvice,
   KnownWater,
   RodTest,
+  ToLearn,
   BagNowOptions,
 } from '@jotbook/core/advice'
 import { HOUR_MS, epochMs, roundsToGo, twoRodTest } from '@jotbook/core'
@@ -114,11 +116,17 @@ const advise = {
     )[0]
   },
 
+  /** What practice still can teach for an event of so many days. */
+  async toLearn(bookId: string, { day, angler, nowMs, onDeck }: AdviceAsked, eventDays: number): Promise<ToLearn> {
+    const known = await knownWater(bookId, day)
+    return toLearn({ day, angler, nowMs, onDeck, lures: new Map() }, known, eventDays)
+  },
+
   /** What the bag may become by the weigh-in. */
   async bag(
     bookId: string,
     { day, angler, nowMs, onDeck }: AdviceAsked,
-    goal: Pick<BagNowOptions, 'targetG' | 'daysAfter' | 'inHandG'>,
+    goal: Pick<BagNowOptions, 'targetG' | 'daysAfter' | 'inHandG' | 'places'>,
   ): Promise<BagNow> {
     const known = await knownWater(bookId, day)
     const { book } = await currentBook(bookId)

@@ -36,6 +36,7 @@ interface DaySheetProps {
   readonly zone: string
   readonly nowMs: number
   readonly onTest: () => void
+  readonly onLearn: () => void
   /** What the line above Strike says. */
   readonly spoken: string | undefined
   readonly onSpoken: () => void
@@ -43,7 +44,7 @@ interface DaySheetProps {
 }
 
 /** All that is not for every cast: the last taps, counters, the deck, the screen, the event, the close. */
-export function DaySheet({ book, deck, rods, zone, nowMs, onTest, spoken, onSpoken, onDone }: DaySheetProps) {
+export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoken, onSpoken, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
   /** A lure that comes on deck: on which rod? */
   const [laid, setLaid] = useState<{ readonly id: string; readonly name: string }>()
@@ -98,7 +99,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onTest, spoken, onSpok
       <RodsAboard day={day} rods={rods} onRods={putRods} onLure={lay} onTie={() => setTying(true)} />
       <Spoken onTest={onTest} spoken={spoken} onSpoken={onSpoken} />
       <ScreenChoices />
-      <EventRules deck={deck} zone={zone} nowMs={nowMs} />
+      <EventRules deck={deck} zone={zone} nowMs={nowMs} onLearn={onLearn} />
       <Close deck={deck} />
     </main>
   )

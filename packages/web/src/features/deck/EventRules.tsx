@@ -3,6 +3,7 @@ import type { Fields, Trip } from '@jotbook/core'
 import { useMay, useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { calendarDay, clock, listOf } from '../../ui/locale.ts'
+import { text as adviceText } from './advice/text.ts'
 import { lastRules } from './lastRules.ts'
 import { shownValue, stepped } from './quantities.ts'
 import { Stepper } from './Stepper.tsx'
@@ -14,8 +15,16 @@ const QUARTER_MS = 15 * MINUTE_MS
 const USUAL_LIMIT = 5
 const USUAL_HOURS = 8
 
+interface EventRulesProps {
+  readonly deck: Deck
+  readonly zone: string
+  readonly nowMs: number
+  /** What a day of practice still can teach. */
+  readonly onLearn: () => void
+}
+
 /** The event's limit, least length, weigh-in and the run back to it. */
-export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; nowMs: number }) {
+export function EventRules({ deck, zone, nowMs, onLearn }: EventRulesProps) {
   const units = useUnits()
   const { trip } = deck.day
   const { mayChange } = useMay()
@@ -32,6 +41,9 @@ export function EventRules({ deck, zone, nowMs }: { deck: Deck; zone: string; no
           onTap={() => set((now) => ({ purpose: 'tournament', limit: now.limit ?? USUAL_LIMIT }))}
         >
           {text.daySheet.event}
+        </Target>
+        <Target className="quiet" onTap={onLearn}>
+          {adviceText.toLearn.open}
         </Target>
         <AsLastTime trip={trip} zone={zone} onRules={(fields) => set(() => fields)} />
       </section>

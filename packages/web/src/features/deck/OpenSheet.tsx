@@ -5,6 +5,7 @@ import { AdviceSheet } from './advice/AdviceSheet.tsx'
 import { RodTestSheet } from './advice/RodTestSheet.tsx'
 import type { Spoken } from './advice/useSpoken.ts'
 import type { ShownAdvice } from './advice/useAdvice.ts'
+import { ToLearnSheet } from './advice/ToLearnSheet.tsx'
 import { WeighInSheet } from './advice/WeighInSheet.tsx'
 import { DaySheet } from './DaySheet.tsx'
 import type { PlacedRod } from './levels.ts'
@@ -22,6 +23,7 @@ export type Sheet =
   | 'day'
   | 'test'
   | 'weighIn'
+  | 'toLearn'
   | PresentationLine
   | { readonly strike: string }
   | { readonly advice: ShownAdvice }
@@ -62,6 +64,7 @@ export function OpenSheet(props: OpenSheetProps) {
           zone={zone}
           nowMs={nowMs}
           onTest={() => onSheet('test')}
+          onLearn={() => onSheet('toLearn')}
           spoken={spoken?.line}
           onSpoken={() => onSheet(spoken?.sheet)}
           onDone={onDone}
@@ -69,6 +72,8 @@ export function OpenSheet(props: OpenSheetProps) {
       )
     case 'weighIn':
       return <WeighInSheet book={book} deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
+    case 'toLearn':
+      return <ToLearnSheet book={book} deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
     case 'test':
       return <RodTestSheet book={book} deck={deck} rods={rods} test={test} onDone={onDone} />
     case 'how':

@@ -8,7 +8,7 @@ import { Target } from '../Target.tsx'
 import { text } from './text.ts'
 import { useWeights } from './useWeights.ts'
 import { useLastCut } from './useLastCut.ts'
-import { aimOf, gramsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
+import { aimOf, gramsOf, paidPlaces, payoutsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
 import type { Aim } from './weighInTarget.ts'
 
 const words = text.weighIn
@@ -26,7 +26,13 @@ export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void })
   const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
   const beat = toBeatG(read, place)
   const aim = useMemo(
-    () => aimOf({ goalG: targetOf(typed, units.weight), inHandG: gramsOf(inHand, units.weight), daysAfter }),
+    () =>
+      aimOf({
+        goalG: targetOf(typed, units.weight),
+        inHandG: gramsOf(inHand, units.weight),
+        daysAfter,
+        places: paidPlaces(typed, units.weight),
+      }),
     [typed, inHand, daysAfter, units],
   )
   // The odds are worked out for a number that was typed to its end, not for each of its figures.
@@ -70,9 +76,43 @@ export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void })
             onStep={(step) => type({ place: String(Math.max(1, place + step)) })}
           />
           <p>{beat === undefined ? words.tooFew(place) : words.toBeat(place, weightOf(beat))}</p>
+          <Field typed={typed} type={type} weighed={read.weightsG.length} />
         </>
       )}
     </section>
+  )
+}
+
+interface FieldProps {
+  readonly typed: Readonly<Record<string, string>>
+  readonly type: (part: Record<string, string>) => void
+  /** Rivals whose weight was typed. */
+  readonly weighed: number
+}
+
+/** The field that the rivals' weights are part of, and what its places pay. */
+function Field({ typed: { boats = '', pays = '' }, type, weighed }: FieldProps) {
+  const payouts = payoutsOf(pays)
+  return (
+    <>
+      <label htmlFor="field-boats">{words.boats}</label>
+      <input
+        id="field-boats"
+        inputMode="numeric"
+        value={boats}
+        maxLength={10}
+        onChange={({ target }) => type({ boats: target.value })}
+      />
+      <label htmlFor="place-pays">{words.paid}</label>
+      <input
+        id="place-pays"
+        value={pays}
+        maxLength={500}
+        placeholder={words.paidExample}
+        onChange={({ target }) => type({ pays: target.value })}
+      />
+      {payouts.length > 0 && <p>{weighed < 2 ? words.fewRivals : words.paidRead(payouts)}</p>}
+    </>
   )
 }
 

@@ -83,9 +83,7 @@ function Odds({ odds, deck }: { odds: BagNow | undefined; deck: Deck }) {
   const weightOf = useWeights()
   if (!odds) return <p role="status">{words.working}</p>
   if (odds.ways.length === 0) return odds.hoursLeft > 0 ? <p>{words.none}</p> : null
-  const [first] = odds.ways
-  const against = first?.against
-  const isAhead = against && against.difference > 2 * against.error
+  const [first, second] = odds.ways
   return (
     <section aria-label={words.odds}>
       <h2>{words.odds}</h2>
@@ -94,23 +92,33 @@ function Odds({ odds, deck }: { odds: BagNow | undefined; deck: Deck }) {
           <Way key={way.name} way={way} deck={deck} />
         ))}
       </ol>
-      {against && (
-        <p>{isAhead ? words.ahead(weightOf(against.difference), weightOf(2 * against.error)) : words.level}</p>
-      )}
+      {first && second && <p>{aheadOf(first, second, weightOf)}</p>}
       <p>{words.oddsNote}</p>
     </section>
   )
 }
 
+/** By how much the first way is ahead of the next: in what it pays, else in weight where its runs tell. */
+function aheadOf(first: WayToFish, second: WayToFish, weightOf: (grams: number) => string): string {
+  if (first.pays !== null && second.pays !== null) return words.paysMore(words.sum(first.pays - second.pays))
+  const { against } = first
+  const isAhead = against && against.difference > 2 * against.error
+  return isAhead ? words.ahead(weightOf(against.difference), weightOf(2 * against.error)) : words.level
+}
+
 function Way({ way, deck: { day } }: { way: WayToFish; deck: Deck }) {
   const weightOf = useWeights()
   const names = useAdviceNames(day)
-  const { then } = way
+  const { then, stops } = way
+  const [first, next] = stops
+  const clockAt = (fromHours: number): string => names.clock(deckNow(day) + fromHours * HOUR_MS)
   return (
     <li>
       <span>
         {words.way(way.lures.map(names.lure))}
-        {then && `, ${words.change(names.lure(then.lure), names.clock(deckNow(day) + then.fromHours * HOUR_MS))}`}
+        {then && `, ${words.change(names.lure(then.lure), clockAt(then.fromHours))}`}
+        {first &&
+          `, ${next ? words.then(names.place(first.place), clockAt(next.fromHours), names.place(next.place)) : words.at(names.place(first.place))}`}
       </span>
       <strong>{weightOf(way.p50)}</strong>
       <span>
@@ -118,6 +126,7 @@ function Way({ way, deck: { day } }: { way: WayToFish; deck: Deck }) {
         {' · '}
         {words.limit(percent(way.chanceLimit))}
         {way.chanceTarget !== null && ` · ${words.target(percent(way.chanceTarget))}`}
+        {way.pays !== null && ` · ${words.pays(words.sum(way.pays))}`}
         {way.chanceEvent !== null && ` · ${words.overAll(percent(way.chanceEvent))}`}
       </span>
     </li>

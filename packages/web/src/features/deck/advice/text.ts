@@ -1,5 +1,5 @@
 import type { Interval, TwoRodVerdict, WatchedEdge } from '@jotbook/core'
-import type { AdviceWorth, DeckAdvice, RodAround } from '@jotbook/core/advice'
+import type { AdviceWorth, DeckAdvice, RodAround, ToTry } from '@jotbook/core/advice'
 import { counted, decimals, hoursText, listOf, percent, rate } from '../../../ui/locale.ts'
 
 const EDGES: Readonly<Record<WatchedEdge, string>> = {
@@ -138,6 +138,8 @@ export const text = {
     oddsNote:
       'Nine days in ten end above the low figure, one in ten above the high one. From what your book knew before today, and today’s luck.',
     way: (lures: readonly string[]) => (lures.length > 1 ? 'All rods in turn' : (lures[0] ?? '')),
+    at: (place: string) => `at ${place} to the end`,
+    then: (place: string, clock: string, next: string) => `at ${place} until ${clock}, then run to ${next}`,
     change: (lure: string, clock: string) => `from ${clock} ${lure}`,
     range: (low: string, high: string) => `${low} to ${high}`,
     limit: (share: string) => `limit ${share}`,
@@ -147,6 +149,8 @@ export const text = {
     bites: (wanted: number) => `Bites for ${counted(wanted, 'more fish', 'more fish')}`,
     bitesRow: (bites: number, share: string) => `${counted(bites, 'bite')}: ${share}`,
     bitesNote: (share: string) => `${share} of your bites here end as a fish you may keep.`,
+    pays: (sum: string) => `pays ${sum} on average`,
+    sum: (paid: number) => decimals(paid, paid < 10 ? 1 : 0),
     overAll: (share: string) => `all days ${share}`,
     nextDay: 'The next day',
     nextWay: (inHand: string, rods: string) => `${inHand}: ${rods}`,
@@ -160,10 +164,39 @@ export const text = {
     inHand: 'Brought in on the days before',
     rivals: 'Rivals’ weights, one each',
     place: 'Place to take',
+    boats: 'Boats in the field, yours with them',
+    paid: 'What the places pay, the first first',
+    paidExample: '1000, 500, 250',
+    paidRead: (payouts: readonly number[]) =>
+      `${payouts
+        .slice(0, 3)
+        .map((pay, i) => `${ordinal(i + 1)} ${pay}`)
+        .join(
+          ', ',
+        )}${payouts.length > 3 ? `, and ${payouts.length - 3} more` : ''}. The ways go by what they pay: the field is taken to spread as the weights above do, over all days.`,
+    paysMore: (sum: string) => `It pays ${sum} more than the next on average.`,
+    fewRivals: 'Two rivals’ weights or more tell how a field spreads.',
     goalNone: 'Type a weight, such as 14 lb 8 oz.',
     notWeights: (words: readonly string[]) => `Not a weight: ${listOf(words)}. It is left out.`,
     toBeat: (place: number, weight: string) => `To take place ${place} you need more than ${weight}.`,
     tooFew: (place: number) => `With these rivals any bag takes place ${place}.`,
+  },
+  toLearn: {
+    title: 'What to try next',
+    open: 'Practice: what to try next',
+    working: 'Working it out…',
+    rods: 'Rods to try',
+    places: 'Places to try',
+    days: 'Days of the event',
+    noRod: 'Your rods are known well enough here: trying one of them would hardly change what you throw.',
+    noPlace: 'Your places are known well enough here: trying one of them would hardly change where you go.',
+    gain: (strikes: number) => `${decimals(strikes, 1)} strikes more`,
+    known: ({ strikes, hours, rate: anHour }: ToTry) =>
+      hours < 0.05
+        ? `never fished here; ${rate(anHour)} an hour expected`
+        : `${counted(strikes, 'strike')} in ${decimals(hours, 1)} h here; ${rate(anHour)} an hour expected`,
+    note: (tryH: number, eventH: number) =>
+      `Strikes you would have more in ${decimals(eventH, 0)} h of the event, on average, once ${tryH} h on it today have told you whether it is better than the best you know. From this water’s trips, today among them.`,
   },
   test: {
     title: 'Test two rods',

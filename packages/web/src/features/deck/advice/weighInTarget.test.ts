@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { gramsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
+import { gramsOf, paidPlaces, payoutsOf, rivalWeights, rivalsIn, targetOf, toBeatG } from './weighInTarget.ts'
 
 it('reads rivals’ weights with or without names, heaviest first, and names what is no weight', () => {
   const read = rivalWeights('Ash 14 lb 8 oz\n12 lb; Rowan 15 lb, no fish\n0 lb', 'lb')
@@ -13,4 +13,15 @@ it('reads rivals’ weights with or without names, heaviest first, and names wha
   expect(Math.round(targetOf({ rivals, place: '2' }, 'lb') ?? 0)).toBe(2722)
   expect(targetOf({ goal: '10 lb', rivals, place: '2' }, 'lb')).toBe(gramsOf('10 lb', 'lb'))
   expect(targetOf({ goal: 'much', place: '1' }, 'lb')).toBeUndefined()
+})
+
+it('reads what places pay and how many rivals a field has', () => {
+  expect(payoutsOf('$1000, 500; 250\n0 -3 much')).toEqual([1000, 500, 250, 0])
+  expect([rivalsIn('40', 2), rivalsIn('', 2), rivalsIn('1', 2), rivalsIn('many', 2)]).toEqual([39, 2, 2, 2])
+  expect(paidPlaces({ rivals: 'Ash 9 lb; Rowan 6 lb', pays: '500, 200', boats: '12' }, 'lb')).toMatchObject({
+    payouts: [500, 200],
+    rivals: 11,
+  })
+  expect(paidPlaces({ rivals: 'Ash 9 lb', pays: '500' }, 'lb')).toBeUndefined()
+  expect(paidPlaces({ rivals: 'Ash 9 lb; Rowan 6 lb' }, 'lb')).toBeUndefined()
 })

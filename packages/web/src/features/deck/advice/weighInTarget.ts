@@ -1,5 +1,6 @@
 import { parseQuantity } from '@jotbook/core'
 import type { Unit } from '@jotbook/core'
+import type { PaidPlaces } from '@jotbook/core/advice'
 
 /** Weights that rivals brought in, the heaviest first, and what was no weight. */
 export interface RivalWeights {
@@ -35,6 +36,31 @@ export function gramsOf(typed: string, unit: Unit): number | undefined {
 /** What has to be beaten to take a place; undefined where any bag takes it. */
 export const toBeatG = ({ weightsG }: RivalWeights, place: number): number | undefined => weightsG[place - 1]
 
+/** More places no event pays. */
+const MOST_PAID = 100
+
+/** What places pay as it is typed, the first place first; what is no number is left out. */
+export const payoutsOf = (typed: string): readonly number[] =>
+  typed
+    .split(/[\n;,\s]+/)
+    .map((part) => Number(part.replace(/^[^\d.-]+/, '') || NaN))
+    .filter((one) => one >= 0 && one <= 1e9)
+    .slice(0, MOST_PAID)
+
+/** A field is told of by two weights at least. */
+export function paidPlaces({ rivals = '', pays = '', boats = '' }: GoalTyped, unit: Unit): PaidPlaces | undefined {
+  const totalsG = rivalWeights(rivals, unit).weightsG
+  const payouts = payoutsOf(pays)
+  if (totalsG.length < 2 || payouts.length === 0) return undefined
+  return { totalsG, payouts, rivals: rivalsIn(boats, totalsG.length) }
+}
+
+/** How many rivals the boats of a field are, this one left out; as many as have a weight where the field was not typed. */
+export const rivalsIn = (boats: string, weighed: number): number => {
+  const typed = Math.round(Number(boats.trim() || NaN))
+  return typed >= 2 && typed <= MOST_RIVALS ? typed - 1 : weighed
+}
+
 /** What is typed of a goal, cell by cell. */
 export type GoalTyped = Readonly<Record<string, string>>
 
@@ -47,6 +73,8 @@ export interface Aim {
   readonly targetG?: number
   readonly daysAfter: number
   readonly inHandG: number
+  /** What places pay, where that was typed: it goes before the weight. */
+  readonly places?: PaidPlaces
 }
 
 export const NO_AIM: Aim = { daysAfter: 0, inHandG: 0 }
@@ -55,10 +83,12 @@ interface Typed {
   readonly goalG: number | undefined
   readonly inHandG: number | undefined
   readonly daysAfter: number
+  readonly places: PaidPlaces | undefined
 }
 
-export const aimOf = ({ goalG, inHandG = 0, daysAfter }: Typed): Aim => ({
+export const aimOf = ({ goalG, inHandG = 0, daysAfter, places }: Typed): Aim => ({
   daysAfter,
   inHandG,
+  ...(places ? { places } : {}),
   ...(goalG === undefined ? {} : { targetG: goalG }),
 })
