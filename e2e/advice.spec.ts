@@ -267,6 +267,13 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Day')
   await phone.tap('Tournament')
   await phone.tap('Weigh-in: more')
+  await phone.tap('Most in the well: more')
+  await phone.tap('Off for a dead fish: more')
+  // The rules are kept by name for the next event.
+  await page.getByLabel('Keep these rules as').fill('Club')
+  await phone.tap('Keep')
+  await expect(page.getByRole('button', { name: 'Forget Club' })).toBeVisible()
+  await isOpenToAll(page)
   await phone.tap('Done')
   await phone.rod(0)
   await phone.tap('plan', 'Why: plan')
@@ -328,6 +335,14 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await isOpenToAll(page)
   await phone.tap('Close')
   await keep('2')
+  // One that dies stays in the bag, and costs what the event says.
+  await phone.tap('Details')
+  await phone.tap('Dead in the well')
+  await phone.tap('Done')
+  await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('3 lb 12 oz · 2 of 5')
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('tag 2: 2 lb, dead')).toBeVisible()
+  await phone.tap('Close')
   // The run back begins: no time is left.
   for (let i = 0; i < 9; i++) {
     await phone.later(55)
@@ -338,4 +353,13 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   // What was typed of the goal is still there.
   await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
   await expect(page.getByLabel('Rivals’ weights, one each')).toHaveValue('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
+  await phone.tap('Close')
+  // The next event is by the card.
+  await phone.tap('Day')
+  await phone.tap('End trip')
+  await page.goto(`${app.url}/deck`)
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  await phone.tap('Day')
+  await phone.tap(/^Club: limit 5, .*most in the well 6,? and off for a dead fish (0 lb )?4 oz$/)
+  await expect(page.getByRole('group', { name: 'Most in the well' })).toContainText('6')
 })

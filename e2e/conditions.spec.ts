@@ -100,6 +100,7 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
   await page.getByLabel('Weather station').fill(`http://127.0.0.1:${station.port}/metar?station=XVAL`)
   await page.getByLabel('Sounder', { exact: true }).fill(`tcp://127.0.0.1:${sounder.tcpPort}`)
   await page.getByRole('button', { name: 'Save addresses' }).click()
+  await expect(page.getByText('Addresses saved.')).toBeVisible()
   await inStep(page)
   const trip = await openTrip(app, page)
   await page.goto(`${app.url}/trips/${trip}`)

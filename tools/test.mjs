@@ -46,8 +46,9 @@ const browserReport = join(reports, 'browser.json')
 
 try {
   await installPackages()
+  // Reading for habits takes one processor for minutes: the build and the first tests have the other meanwhile.
+  let lint
   if (!only) {
-    // Reading for habits takes as long as all the others together.
     const others = async () => {
       await checked('format', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.']))
       await checked('import directions', () =>
@@ -60,7 +61,8 @@ try {
           run(bin('tsc'), ['--noEmit', '-p', `packages/${name}/tsconfig.platform.json`]),
         )
     }
-    await Promise.all([checked('lint', () => run(bin('eslint'), ['.'])), others()])
+    lint = checked('lint', () => run(bin('eslint'), ['.']))
+    await others()
   }
   // First of all: the browser tests need the pages, and the command starts faster when it is built.
   await checked('build', buildAll)
@@ -79,6 +81,7 @@ try {
         (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests || Number(!report.success) }),
       )
     }
+    await lint
     if (only !== 'unit') {
       debianPackage('chromium', '/usr/bin/chromium')
       const browser = { env: { ...options.env, PLAYWRIGHT_JSON_OUTPUT_FILE: browserReport } }

@@ -17,7 +17,8 @@ const SEED = Number(process.env.CHAOS_SEED ?? 20_261_127)
 const DEVICES = 20
 /** Clocks that are right, an hour slow, half a minute fast, and ten minutes fast: the last are sent back to correct themselves. */
 const SKEWS_MS = [0, -3_600_000, 30_000, 600_000]
-const DRAIN_MS = 120_000
+/** What takes longer hangs. */
+const DRAIN_MS = 300_000
 
 /** Seeded draws (mulberry32): a run that fails can be run again. */
 function draws(seed: number): () => number {

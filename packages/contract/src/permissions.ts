@@ -20,7 +20,17 @@ export const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, Gr
     // The captain's settings of a trip stay the captain's.
     trip: {
       verbs: ['create', 'change', 'delete'],
-      notFields: ['water', 'purpose', 'limit', 'minLengthMm', 'weighIn', 'runBackMin'],
+      notFields: [
+        'water',
+        'purpose',
+        'limit',
+        'minLengthMm',
+        'weighIn',
+        'runBackMin',
+        'mostInWell',
+        'deadFishG',
+        'bagOf',
+      ],
     },
     stint: ALL,
     strike: ALL,

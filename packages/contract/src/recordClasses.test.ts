@@ -23,6 +23,7 @@ const LEAST: Readonly<Record<Kind, Record<string, unknown>>> = {
   rodTest: { trip: 't', usual: 'l', tried: 'm', turnMin: 15, seed: 7, start: '2026-03-15T07:00:00Z' },
   pattern: { water: 'w', where: 'wind_band=calm', foundOn: '2026-03-15' },
   claim: { name: 'Mine' },
+  eventRules: { name: 'Club' },
   member: { name: 'Rowan', role: 'crew' },
   book: { name: 'Mine' },
 }

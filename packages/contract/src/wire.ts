@@ -71,5 +71,6 @@ export const LISTED_KINDS = [
   'setup',
   'plan',
   'claim',
+  'eventRules',
   'trip',
 ] as const satisfies readonly Kind[]

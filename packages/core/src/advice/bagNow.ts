@@ -1,12 +1,15 @@
 import { bitesForLimit } from '../decisions/index.ts'
-import type { BitesRow, RodGroup } from '../decisions/index.ts'
+import type { BagEvent, BitesRow, RodGroup } from '../decisions/index.ts'
 import { inHand, liveBag } from '../deck/index.ts'
+import type { LiveBag } from '../deck/index.ts'
 import { placeFished } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { Fish } from '../predict/index.ts'
 import { dayLuck, hoursToWeighIn } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import { eventAhead, laterDays } from './eventAhead.ts'
+import type { LaterDay } from './eventAhead.ts'
+import type { Trip } from '../vocabulary/index.ts'
 import type { KnownWater } from './knownWater.ts'
 import { paidPrize, reach } from './prize.ts'
 import type { PaidPlaces, Prize } from './prize.ts'
@@ -54,7 +57,7 @@ const MOST_BITES = 12
  */
 export function bagNow(book: BookRecords, under: DayUnderWay, known: KnownWater, options: BagNowOptions = {}): BagNow {
   const { day, angler, onDeck } = under
-  const bag = liveBag(day.strikes, day.trip)
+  const bag = liveBag(day.strikes, day.trip, angler)
   const fish = new Fish(book, day.trip.water, day.trip.minLengthMm ?? undefined)
   const left = hoursToWeighIn(under)
   const groups = onDeck.slice(0, MOST_RODS).flatMap((lure) => {
@@ -65,32 +68,64 @@ export function bagNow(book: BookRecords, under: DayUnderWay, known: KnownWater,
   const wanted = bag.limit - Math.min(bag.limit, bag.fish.length)
   const bites = wanted === 0 || groups.length === 0 ? [] : bitesForLimit(wanted, kept, Math.max(MOST_BITES, wanted + 4))
   if (left === 0 || groups.length === 0) return { hoursLeft: left, ways: [], bites, nextDay: [], keptShare: kept }
-  const { daysAfter = 0, inHandG = 0, runs = RUNS, seed = 1 } = options
   const prize = prizeOf(options)
+  const { runs = RUNS, seed = 1 } = options
   const held = inHand(day, angler)
-  const event = { limit: bag.limit, until: left, bag: bag.fish.map(({ weightG }) => weightG ?? 0) }
   const played = waysOfToday({
     groups,
     here: held && placeFished(held),
     known,
     fish,
-    // Before the last day a day has no target of its own: its bag goes by weight.
-    event: { ...event, ...(daysAfter === 0 && !prize?.isPaid && prize ? { targetG: prize.enoughG - inHandG } : {}) },
-    worthOf: prize?.isPaid && daysAfter === 0 ? (total) => prize.worthOf(inHandG + total) : undefined,
+    event: { ...inTheWell(bag, day.trip), until: left, ...targetOfDay(prize, options) },
+    worthOf: worthOfDay(prize, options),
     chances: { runs, seed, ...luckOf(known), today: dayLuck(under, known) },
   })
-  const later = daysAfter > 0 && prize ? laterDays(groups, bag.limit, { under, known, seed }) : []
-  const ahead =
-    prize && (daysAfter > 0 || prize.isPaid) ? eventAhead(played, later, { prize, daysAfter, inHandG }) : undefined
+  const later = (): LaterDay[] => laterDays(groups, bag.limit, { under, known, seed })
+  const ahead = prize && wholeEvent(played, prize, later, options)
   const ways = played.map((way) => toldOf(way, prize, ahead?.worth.get(way.name)))
   const ranked = [...ways].sort((one, other) => worthOf(other) - worthOf(one))
   return { hoursLeft: left, ways: ranked, bites, nextDay: ahead?.nextDay ?? [], keptShare: kept }
 }
 
-function prizeOf({ places, targetG }: BagNowOptions): (Prize & { readonly isPaid: boolean }) | undefined {
+type AnyPrize = Prize & { readonly isPaid: boolean }
+
+function prizeOf({ places, targetG }: BagNowOptions): AnyPrize | undefined {
   const paid = places && paidPrize(places)
   if (paid) return { ...paid, isPaid: true }
   return targetG === undefined ? undefined : { ...reach(targetG), isPaid: false }
+}
+
+/** Dead fish may not be let go: they are weighed beside what of the limit is left for others. */
+function inTheWell({ fish, dead, limit }: LiveBag, { deadFishG }: Trip): Pick<BagEvent, 'limit' | 'bag' | 'fixedG'> {
+  return {
+    limit: Math.max(0, limit - dead.length),
+    bag: fish.filter((one) => !dead.includes(one)).map(({ weightG }) => weightG ?? 0),
+    fixedG: dead.reduce((sum, { weightG }) => sum + (weightG ?? 0) - (deadFishG ?? 0), 0),
+  }
+}
+
+/** The last day is asked for the rest of the weight to reach; before it a day has no target of its own: its bag goes by weight. */
+const targetOfDay = (
+  prize: AnyPrize | undefined,
+  { daysAfter = 0, inHandG = 0 }: BagNowOptions,
+): { readonly targetG?: number } =>
+  prize && !prize.isPaid && daysAfter === 0 ? { targetG: prize.enoughG - inHandG } : {}
+
+const worthOfDay = (
+  prize: AnyPrize | undefined,
+  { daysAfter = 0, inHandG = 0 }: BagNowOptions,
+): ((totalG: number) => number) | undefined =>
+  prize?.isPaid && daysAfter === 0 ? (totalG) => prize.worthOf(inHandG + totalG) : undefined
+
+/** Undefined where today alone decides whether the weight is reached: its chance is told of each way already. */
+function wholeEvent(
+  played: readonly PlayedWay[],
+  prize: AnyPrize,
+  later: () => readonly LaterDay[],
+  { daysAfter = 0, inHandG = 0 }: BagNowOptions,
+): ReturnType<typeof eventAhead> | undefined {
+  if (daysAfter === 0) return prize.isPaid ? eventAhead(played, [], { prize, daysAfter, inHandG }) : undefined
+  return eventAhead(played, later(), { prize, daysAfter, inHandG })
 }
 
 const toldOf = (

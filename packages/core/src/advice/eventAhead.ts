@@ -11,7 +11,8 @@ const RUNS = 2000
 /** Ways of a later day that are weighed: the heaviest on average, and the one with the heaviest good day. */
 const MOST_WAYS = 3
 
-interface LaterDay extends DayStrategy {
+/** A way to fish a whole day, and its lures. */
+export interface LaterDay extends DayStrategy {
   readonly lures: readonly string[]
 }
 

@@ -1,4 +1,4 @@
-import { liveBag, rodsOf } from '../deck/index.ts'
+import { hasOwnBags, liveBag, rodsOf } from '../deck/index.ts'
 import type { DeckDay } from '../deck/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
@@ -43,12 +43,12 @@ function dayAsOf(day: DeckDay, atMs: number): DeckDay {
  * How the odds of a tournament stood hour by hour: as the deck tells them, by all other trips of the book and by the day until then.
  *
  * Given      the rods of the whole day as those that lay ready
- * Returned   from the launch on, until a quarter of an hour was left; null where the trip had no weigh-in, nobody said which fish were
- *            kept, or the water never gave a strike on another trip
+ * Returned   from the launch on, until a quarter of an hour was left; null where the trip had no weigh-in or each angler a bag of his
+ *            own, nobody said which fish were kept, or the water never gave a strike on another trip
  */
 export function oddsOfDay(book: BookRecords, tripId: string): OddsOfDay | null {
   const trip = book.trips.find(({ id }) => id === tripId)
-  if (!trip?.weighIn) return null
+  if (!trip?.weighIn || hasOwnBags(trip)) return null
   const ofTrip = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
     records.filter((one) => one.trip === tripId)
   const day = { trip, stints: ofTrip(book.stints), strikes: ofTrip(book.strikes), readings: ofTrip(book.readings) }

@@ -48,6 +48,8 @@ export interface BagEvent {
   readonly until: number
   /** Grams in the well already. */
   readonly bag: readonly number[]
+  /** Grams that are weighed beside the limit: fish that may not be let go any more. Default 0. */
+  readonly fixedG?: number
   readonly targetG?: number
 }
 
@@ -119,7 +121,10 @@ export function simulateBag(event: BagEvent, strategies: readonly BagStrategy[],
       for (const step of steps)
         bag.push(...caught(step, event.until, { known: known.get(step.group.name), luck, flurry }, chance))
       const counted = bag.sort((a, b) => b - a).slice(0, event.limit)
-      at(totals, s)[run] = counted.reduce((sum, one) => sum + one, 0)
+      at(totals, s)[run] = Math.max(
+        0,
+        counted.reduce((sum, one) => sum + one, event.fixedG ?? 0),
+      )
       if (counted.length >= event.limit) limits[s] = at(limits, s) + 1
     })
   }

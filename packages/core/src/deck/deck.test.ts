@@ -356,6 +356,15 @@ describe('the live bag', () => {
       true,
     ])
     expect(fishingTimeLeftMs(trip, at(400))).toBe(40 * MIN)
+    // One more than the limit may be in the well where the event says so; a dead one stays in the bag, and costs.
+    expect(liveBag(day.strikes, { ...trip, mostInWell: 3 }).over).toBe(1)
+    const dead = day.strikes.map((one) => (one.id === '1' ? { ...one, dead: true } : one))
+    expect(liveBag(dead, { ...trip, deadFishG: 113 })).toMatchObject({ totalG: 900 + 1400 - 113, cull: { id: '5' } })
+    // Each angler a bag of his own, where the event has it so and there are two.
+    const two = day.strikes.map((one) => ({ ...one, angler: one.id === '2' ? 'Ash' : 'Rowan' }))
+    const each = { ...trip, bagOf: 'angler' as const, anglers: ['Ash', 'Rowan'] }
+    expect([liveBag(two, each, 'Ash').totalG, liveBag(two, each, 'Rowan').totalG]).toEqual([1400, 2050])
+    expect(liveBag(two, { ...each, bagOf: 'boat' }, 'Ash').totalG).toBe(2500)
   })
 })
 

@@ -1,5 +1,5 @@
 export { applied } from './applied.ts'
-export { fishingTimeLeftMs, isLegal, liveBag, nextTag } from './liveBag.ts'
+export { fishingTimeLeftMs, hasOwnBags, isLegal, liveBag, nextTag } from './liveBag.ts'
 export type { LiveBag } from './liveBag.ts'
 export { daySummary } from './daySummary.ts'
 export type { DaySummary } from './daySummary.ts'

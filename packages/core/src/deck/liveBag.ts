@@ -1,12 +1,16 @@
 import { MINUTE_MS, epochMs } from '../time/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
+import { isOf } from './hands.ts'
+import type { Angler } from './types.ts'
 
 export interface LiveBag {
   /** Fish in the well, heaviest first. */
   readonly fish: readonly Strike[]
   readonly limit: number
-  /** Of the heaviest up to the limit; `least` when one of them has no weight. */
+  /** Of those that count, what dead ones take off taken off; `least` when one of them has no weight. */
   readonly totalG: number
+  /** Dead ones count whatever they weigh: they may not be let go for a heavier one. Common practice, no source. */
+  readonly dead: readonly Strike[]
   readonly unweighed: number
   /**
    * Over the limit: the fish that has to go first. At the limit: the one the next good fish will push out. None is named while one in
@@ -15,6 +19,7 @@ export interface LiveBag {
   readonly cull: Strike | undefined
   /** In the well without a weight, the first caught first: to be weighed before one is culled. */
   readonly toWeigh: readonly Strike[]
+  /** More than may be in the well at once. */
   readonly over: number
 }
 
@@ -25,22 +30,32 @@ const USUAL_LIMIT = 5
 export const isLegal = ({ lengthMm }: Pick<Strike, 'lengthMm'>, { minLengthMm }: Pick<Trip, 'minLengthMm'>): boolean =>
   typeof lengthMm !== 'number' || typeof minLengthMm !== 'number' || lengthMm >= minLengthMm
 
-/** The fish in the well as they would be weighed now. */
-export function liveBag(strikes: readonly Strike[], trip: Trip): LiveBag {
+/** Has each angler of this trip a bag of his own? */
+export const hasOwnBags = ({ bagOf, anglers }: Trip): boolean => bagOf === 'angler' && (anglers ?? []).length > 1
+
+/** The fish in the well as they would be weighed now: the boat's, or one angler's where each has a bag of his own. */
+export function liveBag(strikes: readonly Strike[], trip: Trip, angler: Angler = null): LiveBag {
   const limit = trip.limit ?? USUAL_LIMIT
-  const fish = strikes.filter(({ outcome, kept }) => outcome === 'landed' && kept === true).sort(heavierFirst)
-  const counted = fish.slice(0, limit)
+  const isOwn = hasOwnBags(trip) && angler !== null ? isOf(angler) : () => true
+  const fish = strikes.filter((one) => isOwn(one) && one.outcome === 'landed' && one.kept === true).sort(heavierFirst)
+  const dead = fish.filter((one) => one.dead === true)
+  const alive = fish.filter((one) => one.dead !== true)
+  const counted = [...dead, ...alive].slice(0, limit)
   const toWeigh = fish
     .filter(({ weightG }) => typeof weightG !== 'number')
     .sort((a, b) => epochMs(a.time) - epochMs(b.time))
   return {
     fish,
     limit,
-    totalG: counted.reduce((sum, { weightG }) => sum + (weightG ?? 0), 0),
+    dead,
+    totalG: Math.max(
+      0,
+      counted.reduce((sum, { weightG }) => sum + (weightG ?? 0), 0) - (trip.deadFishG ?? 0) * dead.length,
+    ),
     unweighed: counted.filter(({ weightG }) => typeof weightG !== 'number').length,
-    cull: fish.length >= limit && toWeigh.length === 0 ? fish.at(-1) : undefined,
+    cull: fish.length >= limit && toWeigh.length === 0 ? alive.at(-1) : undefined,
     toWeigh,
-    over: Math.max(0, fish.length - limit),
+    over: Math.max(0, fish.length - Math.max(limit, trip.mostInWell ?? 0)),
   }
 }
 

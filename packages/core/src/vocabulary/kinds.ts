@@ -15,5 +15,6 @@ export type Kind =
   | 'rodTest'
   | 'pattern'
   | 'claim'
+  | 'eventRules'
   | 'member'
   | 'book'

@@ -27,19 +27,11 @@ import * as conditions from './conditions.ts'
 import * as fishing from './fishing.ts'
 import * as lures from './lures.ts'
 import type { Kind } from './kinds.ts'
+import { bagRules, rodAndLine } from './sharedFields.ts'
 import * as waters from './waters.ts'
 
 const latitude = number(-90, 90)
 const longitude = number(-180, 180)
-const rodAndLine = {
-  rodAction: word(lures.ROD_ACTIONS),
-  rodMaterial: word(lures.ROD_MATERIALS),
-  reelRatio: text(20),
-  lineKind: word(lures.LINE_KINDS),
-  lineLb: number(0, 300),
-  leaderMm: millimetres(20_000),
-}
-
 /**
  * Every record kind with every field: the one table from which types, validators, database columns, CSV columns and documents derive.
  * Field order is the order of the CSV columns.
@@ -158,6 +150,7 @@ export const RECORDS = {
     track: json('track'),
     /** From the last spot back to the weigh-in. */
     runBackMin: inside(number(0, 600)),
+    ...bagRules,
     /** Said at the close: nothing bit. */
     noBites: inside(flag()),
     /** The plan it was launched from. */
@@ -269,6 +262,8 @@ export const RECORDS = {
     depthM: metres(0, 200),
     pitch: count(1000),
     sameFish: flag(),
+    /** Not alive in the well. */
+    dead: inside(flag()),
     /** The notebook had no time for it: `time` is then the trip's start. Only on trips whose stints are not known. */
     timeUnknown: flag(),
     latitude,
@@ -350,6 +345,16 @@ export const RECORDS = {
     dispute: text(),
     multiplier: number(0, 3),
     note: note(),
+  },
+  /** The rules of an event, kept by name for the next one. */
+  eventRules: {
+    name: required(text()),
+    limit: count(1000),
+    minLengthMm: millimetres(3000),
+    /** On the clock of the water: minutes after midnight. */
+    weighInMin: number(0, 1440),
+    runBackMin: number(0, 600),
+    ...bagRules,
   },
   member: { name: required(text()), role: required(choice(fishing.ROLES)) },
   /** The book's own settings; its record id is the book's id. */

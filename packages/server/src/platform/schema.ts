@@ -244,6 +244,7 @@ const TABLE_NAMES: Readonly<Record<Kind, string>> = {
   rodTest: 'rod_tests',
   pattern: 'patterns',
   claim: 'claims',
+  eventRules: 'event_rules',
   member: 'members',
   book: 'book_settings',
 }
@@ -356,6 +357,7 @@ export const {
   rodTest: rodTests,
   pattern: patterns,
   claim: claims,
+  eventRules,
   member: members,
   book: bookSettings,
 } = tables

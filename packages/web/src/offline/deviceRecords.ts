@@ -37,7 +37,7 @@ export function tripOf(kind: Kind, id: string, state: RecordState): string {
 }
 
 /** Nothing is worked out from them that pages keep. */
-const ASIDE: ReadonlySet<Kind> = new Set(['plan', 'advice', 'rodTest', 'pattern', 'claim'])
+const ASIDE: ReadonlySet<Kind> = new Set(['plan', 'advice', 'rodTest', 'pattern', 'claim', 'eventRules'])
 
 /** The trips that records are filed under; undefined where one of them changes what every trip is read as. */
 export const tripsOfRecords = (rows: Iterable<Pick<DeviceRecord, 'kind' | 'trip' | 'shown'>>): Touched => {

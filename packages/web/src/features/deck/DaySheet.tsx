@@ -99,7 +99,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoke
       <RodsAboard day={day} rods={rods} onRods={putRods} onLure={lay} onTie={() => setTying(true)} />
       <Spoken onTest={onTest} spoken={spoken} onSpoken={onSpoken} />
       <ScreenChoices />
-      <EventRules deck={deck} zone={zone} nowMs={nowMs} onLearn={onLearn} />
+      <EventRules book={book} deck={deck} zone={zone} nowMs={nowMs} onLearn={onLearn} />
       <Close deck={deck} />
     </main>
   )

@@ -59,7 +59,8 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
 
   const rods = placedRods(day.trip, rodsUsed(day.stints), lures)
   const anglers: readonly Angler[] = whose === EVERYONE ? people : [whose]
-  const usual = useUsualWords(book, inHand(day, anglers[0] ?? null)?.lure, day.trip.water)
+  const first = anglers[0] ?? null
+  const usual = useUsualWords(book, inHand(day, first)?.lure, day.trip.water)
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
   const clockAt = (ms: number): string => clock(ms, zone)
 
@@ -73,7 +74,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
     ask: setAsking,
     test,
   })
-  const spoken = useSpoken(book, deck, { angler: anglers[0] ?? null, rods, tick, nowMs, test })
+  const spoken = useSpoken(book, deck, { angler: first, rods, tick, nowMs, test })
   const takeLure = (lure: string): void => {
     const rod = rods.find((one) => one.lure === lure)
     if (rod) void take(rod)
@@ -81,7 +82,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   const chosenRod = (rod: PlacedRod): void => {
     if (!picking) return void take(rod)
     setPicking(false)
-    setAsking({ kind: 'since', rod, angler: anglers[0] ?? null, struck: true })
+    setAsking({ kind: 'since', rod, angler: first, struck: true })
   }
 
   if (sheet)
@@ -123,7 +124,9 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         onDay={() => setSheet('day')}
       />
       <div className="upper">
-        {day.trip.purpose === 'tournament' && <Bag deck={deck} nowMs={nowMs} onOdds={() => setSheet('weighIn')} />}
+        {day.trip.purpose === 'tournament' && (
+          <Bag deck={deck} angler={first} nowMs={nowMs} onOdds={() => setSheet('weighIn')} />
+        )}
         {people.length > 1 && <Aboard day={day} people={people} whose={whose} onWhose={setWhose} lureName={lureName} />}
         <Rods rods={rods} day={day} anglers={anglers} picking={picking} onRod={chosenRod} />
       </div>

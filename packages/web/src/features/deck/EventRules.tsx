@@ -1,13 +1,12 @@
-import { HOUR_MS, MINUTE_MS, epochMs, isoUtc, localDate } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
 import { useMay, useUnits } from '../../state/useBook.ts'
-import { useAppSelector } from '../../state/store.ts'
-import { calendarDay, clock, listOf } from '../../ui/locale.ts'
+import { clock } from '../../ui/locale.ts'
 import { text as adviceText } from './advice/text.ts'
-import { lastRules } from './lastRules.ts'
 import { shownValue, stepped } from './quantities.ts'
+import { KeepCard, RulesCards } from './RulesCards.tsx'
 import { Stepper } from './Stepper.tsx'
-import { Target } from './Target.tsx'
+import { Pick, Target } from './Target.tsx'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 
@@ -16,6 +15,7 @@ const USUAL_LIMIT = 5
 const USUAL_HOURS = 8
 
 interface EventRulesProps {
+  readonly book: string
   readonly deck: Deck
   readonly zone: string
   readonly nowMs: number
@@ -24,7 +24,7 @@ interface EventRulesProps {
 }
 
 /** The event's limit, least length, weigh-in and the run back to it. */
-export function EventRules({ deck, zone, nowMs, onLearn }: EventRulesProps) {
+export function EventRules({ book, deck, zone, nowMs, onLearn }: EventRulesProps) {
   const units = useUnits()
   const { trip } = deck.day
   const { mayChange } = useMay()
@@ -45,7 +45,7 @@ export function EventRules({ deck, zone, nowMs, onLearn }: EventRulesProps) {
         <Target className="quiet" onTap={onLearn}>
           {adviceText.toLearn.open}
         </Target>
-        <AsLastTime trip={trip} zone={zone} onRules={(fields) => set(() => fields)} />
+        <RulesCards book={book} deck={deck} zone={zone} onRules={(fields) => set(() => fields)} />
       </section>
     )
   const weighIn = trip.weighIn
@@ -76,34 +76,38 @@ export function EventRules({ deck, zone, nowMs, onLearn }: EventRulesProps) {
         value={`${trip.runBackMin ?? 0} min`}
         onStep={(step) => set((now) => ({ runBackMin: Math.max(0, (now.runBackMin ?? 0) + 5 * step) }))}
       />
+      <BagRules trip={trip} set={set} />
+      <KeepCard book={book} deck={deck} zone={zone} />
     </section>
   )
 }
 
-interface AsLastTimeProps {
-  readonly trip: Trip
-  readonly zone: string
-  readonly onRules: (fields: Fields) => void
-}
-
-/** An event by the rules of the one before, by one tap. */
-function AsLastTime({ trip, zone, onRules }: AsLastTimeProps) {
+/** What may be in the well, what a dead fish costs, and whose fish make a bag. */
+function BagRules({ trip, set }: { trip: Trip; set: (fieldsOf: (now: Trip) => Fields) => void }) {
   const units = useUnits()
-  const trips = useAppSelector(({ records }) => records.trips)
-  const last = lastRules(trips, trip, zone)
-  if (!last) return null
-  const { limit, minLengthMm, weighIn, runBackMin, start } = last.trip
-  const typed = (last.trip as Readonly<Record<string, unknown>>).minLengthMmTyped
-  const { daySheet } = text
-  const rules = [
-    `${daySheet.limit} ${limit}`,
-    minLengthMm ? `${daySheet.minLength} ${shownValue('trip', 'minLengthMm', minLengthMm, typed, units)}` : '',
-    weighIn ? `${daySheet.weighIn} ${clock(epochMs(weighIn), zone)}` : '',
-    runBackMin ? `${daySheet.runBack} ${runBackMin} min` : '',
-  ].filter(Boolean)
+  const limitOf = (now: Trip): number => now.limit ?? USUAL_LIMIT
   return (
-    <Target className="quiet" onTap={() => onRules(last.fields)}>
-      {daySheet.asLast(calendarDay(localDate(epochMs(start), zone)), listOf(rules))}
-    </Target>
+    <>
+      <Stepper
+        label={text.daySheet.mostInWell}
+        value={String(Math.max(limitOf(trip), trip.mostInWell ?? 0))}
+        onStep={(step) =>
+          set((now) => ({ mostInWell: Math.max(limitOf(now), (now.mostInWell ?? limitOf(now)) + step) }))
+        }
+      />
+      <Stepper
+        label={text.daySheet.deadFish}
+        value={shownValue('trip', 'deadFishG', trip.deadFishG, trip.deadFishGTyped, units)}
+        onStep={(step) => set((now) => stepped('trip', 'deadFishG', now.deadFishG, units, step))}
+      />
+      {(trip.anglers ?? []).length > 1 && (
+        <Pick
+          label={text.daySheet.bagOf}
+          words={[text.daySheet.bagBoat, text.daySheet.bagEach]}
+          chosen={[trip.bagOf === 'angler' ? text.daySheet.bagEach : text.daySheet.bagBoat]}
+          onPick={(word) => set(() => ({ bagOf: word === text.daySheet.bagEach ? 'angler' : 'boat' }))}
+        />
+      )}
+    </>
   )
 }

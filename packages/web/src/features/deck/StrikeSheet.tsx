@@ -83,6 +83,14 @@ export function StrikeSheet({
         chosen={strike.kept === true ? [text.sheet.kept] : strike.kept === false ? [text.sheet.released] : []}
         onPick={(word) => write({ kept: word === text.sheet.kept }, word)}
       />
+      {strike.kept === true && deck.day.trip.purpose === 'tournament' && (
+        <Pick
+          label={text.sheet.dead}
+          words={[text.sheet.dead]}
+          chosen={strike.dead ? [text.sheet.dead] : []}
+          onPick={() => write({ dead: !strike.dead }, text.sheet.dead)}
+        />
+      )}
       {FELT.map(words)}
       {words('cover')}
       {words('level')}

@@ -1,5 +1,5 @@
-import { dayStart, epochMs, isoUtc } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
+import { cardOf, rulesFor } from './eventCard.ts'
 
 /** The rules of an event, and the trip they were last fished by. */
 export interface LastRules {
@@ -15,20 +15,5 @@ export function lastRules(trips: readonly Trip[], trip: Trip, zone: string): Las
     )
     .sort((a, b) => (a.start < b.start ? 1 : -1))
   const last = events.find(({ water }) => water === trip.water) ?? events[0]
-  if (!last) return undefined
-  const { limit = null, minLengthMm, runBackMin, weighIn } = last
-  const minLengthMmTyped = (last as Fields).minLengthMmTyped
-  const weighInMs = weighIn ? epochMs(weighIn) : undefined
-  return {
-    trip: last,
-    fields: {
-      purpose: 'tournament',
-      limit,
-      ...(minLengthMm ? { minLengthMm, minLengthMmTyped: minLengthMmTyped ?? null } : {}),
-      ...(runBackMin ? { runBackMin } : {}),
-      ...(weighInMs === undefined
-        ? {}
-        : { weighIn: isoUtc(dayStart(epochMs(trip.start), zone) + weighInMs - dayStart(weighInMs, zone)) }),
-    },
-  }
+  return last && { trip: last, fields: rulesFor(cardOf(last, zone), trip, zone) }
 }

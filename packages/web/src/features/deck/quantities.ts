@@ -21,9 +21,9 @@ const STEPS: Readonly<
   cm: { step: 1, start: { lengthMm: 36, minLengthMm: 36, visibilityM: 100, preyLengthMm: 5 } },
   mm: { step: 5, start: { lengthMm: 360, minLengthMm: 360, preyLengthMm: 50 } },
   /** Weights in pounds go by two ounces. */
-  oz: { step: 2, start: { weightG: 32 } },
-  kg: { step: 0.05, start: { weightG: 0.9 } },
-  g: { step: 50, start: { weightG: 900 } },
+  oz: { step: 2, start: { weightG: 32, deadFishG: 4 } },
+  kg: { step: 0.05, start: { weightG: 0.9, deadFishG: 0.1 } },
+  g: { step: 50, start: { weightG: 900, deadFishG: 100 } },
 }
 
 function unitsOfField(kind: Kind, field: string, units: UnitPreferences): { si: Unit; shown: Unit; stepping: Unit } {

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { effortKnownOf, MINUTE_MS, accountFor, epochMs } from '@jotbook/core'
-import { daySummary, liveBag } from '@jotbook/core/deck'
+import { daySummary, hasOwnBags, liveBag } from '@jotbook/core/deck'
 import type { Strike, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { Quiet } from '../../ui/controls.tsx'
@@ -49,10 +49,13 @@ export function Figures({ screen }: { screen: TripOnScreen }) {
 /** Of a tournament what came to the scale, as its heaviest fish up to the limit; *at least* where one of them has no weight. */
 function bagOf({ trip, strikes }: TripOnScreen, units: UnitPreferences): [string, string][] {
   if (trip.purpose !== 'tournament') return []
-  const { fish, limit, totalG, unweighed } = liveBag(strikes, trip)
-  if (fish.length === 0) return []
-  const total = quantity(totalG, null, 'g', units.weight)
-  return [[unweighed > 0 ? text.trip.atLeast(total) : total, text.trip.bag(Math.min(fish.length, limit), limit)]]
+  return (hasOwnBags(trip) ? (trip.anglers ?? []) : [null]).flatMap((angler): [string, string][] => {
+    const { fish, limit, totalG, unweighed } = liveBag(strikes, trip, angler)
+    if (fish.length === 0) return []
+    const total = quantity(totalG, null, 'g', units.weight)
+    const bag = text.trip.bag(Math.min(fish.length, limit), limit)
+    return [[unweighed > 0 ? text.trip.atLeast(total) : total, angler === null ? bag : `${angler}, ${bag}`]]
+  })
 }
 
 /** A fish by its weight, else by its length. */

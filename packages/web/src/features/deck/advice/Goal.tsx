@@ -8,8 +8,8 @@ import { Target } from '../Target.tsx'
 import { text } from './text.ts'
 import { useWeights } from './useWeights.ts'
 import { useLastCut } from './useLastCut.ts'
-import { aimOf, gramsOf, paidPlaces, payoutsOf, rivalWeights, targetOf, toBeatG } from './weighInTarget.ts'
-import type { Aim } from './weighInTarget.ts'
+import { aimOf, gramsOf, payoutsOf, rivalWeights, toBeatG } from './weighInTarget.ts'
+import type { Aim, GoalTyped } from './weighInTarget.ts'
 
 const words = text.weighIn
 const MOST_DAYS_AFTER = 4
@@ -21,20 +21,9 @@ export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void })
   const weightOf = useWeights()
   const [typed, type] = useKeptGoal(trip.id)
   const lastCut = useLastCut(trip)
-  const { goal = '', inHand = '', rivals = '' } = typed
-  const [daysAfter, place] = [Number(typed.daysAfter ?? 0), Number(typed.place ?? 1)]
-  const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
-  const beat = toBeatG(read, place)
-  const aim = useMemo(
-    () =>
-      aimOf({
-        goalG: targetOf(typed, units.weight),
-        inHandG: gramsOf(inHand, units.weight),
-        daysAfter,
-        places: paidPlaces(typed, units.weight),
-      }),
-    [typed, inHand, daysAfter, units],
-  )
+  const { goal = '', inHand = '' } = typed
+  const daysAfter = Number(typed.daysAfter ?? 0)
+  const aim = useMemo(() => aimOf(typed, units.weight), [typed, units])
   // The odds are worked out for a number that was typed to its end, not for each of its figures.
   useEffect(() => {
     const timer = setTimeout(() => onAim(aim), TYPED_MS)
@@ -59,6 +48,26 @@ export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void })
         onStep={(step) => type({ daysAfter: String(Math.min(MOST_DAYS_AFTER, Math.max(0, daysAfter + step))) })}
       />
       <Weight id="weight-in-hand" label={words.inHand} value={inHand} onType={(next) => type({ inHand: next })} />
+      <Rivals typed={typed} type={type} />
+    </section>
+  )
+}
+
+interface RivalsProps {
+  readonly typed: GoalTyped
+  readonly type: (part: Record<string, string>) => void
+}
+
+/** Rivals' weights: what a place takes among them, and what the field they are part of pays. */
+function Rivals({ typed, type }: RivalsProps) {
+  const units = useUnits()
+  const weightOf = useWeights()
+  const { rivals = '' } = typed
+  const place = Number(typed.place ?? 1)
+  const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
+  const beat = toBeatG(read, place)
+  return (
+    <>
       <label htmlFor="rival-weights">{words.rivals}</label>
       <textarea
         id="rival-weights"
@@ -79,13 +88,11 @@ export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void })
           <Field typed={typed} type={type} weighed={read.weightsG.length} />
         </>
       )}
-    </section>
+    </>
   )
 }
 
-interface FieldProps {
-  readonly typed: Readonly<Record<string, string>>
-  readonly type: (part: Record<string, string>) => void
+interface FieldProps extends RivalsProps {
   /** Rivals whose weight was typed. */
   readonly weighed: number
 }

@@ -43,7 +43,7 @@ export function WeighInSheet({ book, deck, rods, angler, onDone }: WeighInSheetP
       <Odds odds={odds} deck={deck} />
       <NextDay odds={odds} deck={deck} />
       <Goal trip={deck.day.trip} onAim={setAim} />
-      <InTheWell deck={deck} />
+      <InTheWell deck={deck} angler={angler} />
       {odds && odds.bites.length > 0 && (
         <section aria-label={words.bites(odds.bites[0]?.bites ?? 1)}>
           <h2>{words.bites(odds.bites[0]?.bites ?? 1)}</h2>
@@ -156,9 +156,9 @@ function NextDay({ odds, deck: { day } }: { odds: BagNow | undefined; deck: Deck
 }
 
 /** Fish in the well with their tags, and what one more of some sizes would add. */
-function InTheWell({ deck: { day } }: { deck: Deck }) {
+function InTheWell({ deck: { day }, angler }: { deck: Deck; angler: Angler }) {
   const weightOf = useWeights()
-  const { fish, limit, totalG, cull } = liveBag(day.strikes, day.trip)
+  const { fish, limit, totalG, cull } = liveBag(day.strikes, day.trip, angler)
   const isFull = fish.length >= limit
   const gainOf = (grams: number): number => Math.max(0, isFull ? grams - (cull?.weightG ?? grams) : grams)
   return (
@@ -169,9 +169,10 @@ function InTheWell({ deck: { day } }: { deck: Deck }) {
       </h2>
       {fish.length === 0 && <p>{words.empty}</p>}
       <ul className="figures">
-        {fish.map(({ id, cullTag, weightG }) => (
+        {fish.map(({ id, cullTag, weightG, dead }) => (
           <li key={id}>
             {words.fish(cullTag ?? '?', typeof weightG === 'number' ? weightOf(weightG) : words.unweighed)}
+            {dead && `, ${words.dead}`}
           </li>
         ))}
       </ul>

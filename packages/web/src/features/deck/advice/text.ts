@@ -131,6 +131,7 @@ export const text = {
     empty: 'No fish kept yet.',
     fish: (tag: string, weight: string) => `tag ${tag}: ${weight}`,
     unweighed: 'not weighed',
+    dead: 'dead',
     adds: 'What one more fish adds',
     addsRow: (fish: string, gain: string) => `${fish} adds ${gain}`,
     addsNothing: (fish: string) => `${fish} adds nothing`,

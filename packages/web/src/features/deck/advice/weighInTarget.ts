@@ -79,16 +79,13 @@ export interface Aim {
 
 export const NO_AIM: Aim = { daysAfter: 0, inHandG: 0 }
 
-interface Typed {
-  readonly goalG: number | undefined
-  readonly inHandG: number | undefined
-  readonly daysAfter: number
-  readonly places: PaidPlaces | undefined
+export function aimOf(typed: GoalTyped, unit: Unit): Aim {
+  const targetG = targetOf(typed, unit)
+  const places = paidPlaces(typed, unit)
+  return {
+    daysAfter: Number(typed.daysAfter ?? 0),
+    inHandG: gramsOf(typed.inHand ?? '', unit) ?? 0,
+    ...(places ? { places } : {}),
+    ...(targetG === undefined ? {} : { targetG }),
+  }
 }
-
-export const aimOf = ({ goalG, inHandG = 0, daysAfter, places }: Typed): Aim => ({
-  daysAfter,
-  inHandG,
-  ...(places ? { places } : {}),
-  ...(goalG === undefined ? {} : { targetG: goalG }),
-})

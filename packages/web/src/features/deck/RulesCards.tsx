@@ -1,0 +1,104 @@
+import { useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { epochMs, localDate } from '@jotbook/core'
+import type { Fields, RecordOf } from '@jotbook/core'
+import { recordsOf } from '../../offline/index.ts'
+import { useMay, useUnits } from '../../state/useBook.ts'
+import { useAppSelector } from '../../state/store.ts'
+import { calendarDay, listOf } from '../../ui/locale.ts'
+import { deckNow, newId } from './deckSession.ts'
+import { cardOf, cardWords, rulesFor } from './eventCard.ts'
+import { lastRules } from './lastRules.ts'
+import { Target } from './Target.tsx'
+import { text } from './text.ts'
+import type { Deck } from './useDeck.ts'
+
+const words = text.daySheet
+
+function useCards(book: string): readonly RecordOf<'eventRules'>[] {
+  const cards = useLiveQuery(() => recordsOf(book, 'eventRules'), [book])
+  return [...(cards ?? [])].sort((one, other) => one.name.localeCompare(other.name))
+}
+
+interface CardsProps {
+  readonly book: string
+  readonly deck: Deck
+  readonly zone: string
+}
+
+/** An event by one tap: by a card that was kept, or by the rules of the last one. */
+export function RulesCards({ book, deck, zone, onRules }: CardsProps & { readonly onRules: (fields: Fields) => void }) {
+  const units = useUnits()
+  const cards = useCards(book)
+  const trips = useAppSelector(({ records }) => records.trips)
+  const { trip } = deck.day
+  const last = lastRules(trips, trip, zone)
+  return (
+    <>
+      {cards.map((card) => (
+        <Target key={card.id} className="quiet" onTap={() => onRules(rulesFor(card, trip, zone))}>
+          {words.byCard(card.name, listOf(cardWords(card, trip, zone, units)))}
+        </Target>
+      ))}
+      {last && (
+        <Target className="quiet" onTap={() => onRules(last.fields)}>
+          {words.asLast(
+            calendarDay(localDate(epochMs(last.trip.start), zone)),
+            listOf(cardWords(cardOf(last.trip, zone), trip, zone, units)),
+          )}
+        </Target>
+      )}
+    </>
+  )
+}
+
+/** The rules of this event are kept by name for the next one, for all of the book; one of the same name is written over. */
+export function KeepCard({ book, deck, zone }: CardsProps) {
+  const { may } = useMay()
+  const cards = useCards(book)
+  const [typed, setTyped] = useState('')
+  const name = typed.trim()
+  const same = cards.find((card) => card.name.toLowerCase() === name.toLowerCase())
+  const keep = async (): Promise<void> => {
+    if (name === '') return
+    await deck.tap(text.said.cardKept(name), ({ trip }) => [
+      { kind: 'eventRules', id: same?.id ?? newId(), fields: { ...NONE, ...cardOf(trip, zone), name } },
+    ])
+    setTyped('')
+  }
+  const forget = (card: RecordOf<'eventRules'>): void =>
+    void deck.tap(text.said.cardForgotten(card.name), () => [
+      { kind: 'eventRules', id: card.id, fields: { deletedAt: new Date(deckNow(deck.day)).toISOString() } },
+    ])
+  if (!may('eventRules', 'create')) return null
+  return (
+    <form
+      className="person"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void keep()
+      }}
+    >
+      <label htmlFor="card-name">{words.keepCard}</label>
+      <input id="card-name" value={typed} maxLength={80} onChange={({ target }) => setTyped(target.value)} />
+      <Target onTap={() => void keep()}>{same ? words.keepOver(same.name) : words.keep}</Target>
+      {cards.map((card) => (
+        <Target key={card.id} className="quiet" onTap={() => forget(card)}>
+          {words.forgetCard(card.name)}
+        </Target>
+      ))}
+    </form>
+  )
+}
+
+/** What a card of this name said before and an event does not say any more. */
+const NONE = {
+  minLengthMm: null,
+  minLengthMmTyped: null,
+  weighInMin: null,
+  runBackMin: null,
+  mostInWell: null,
+  deadFishG: null,
+  deadFishGTyped: null,
+  bagOf: null,
+}

@@ -1,0 +1,58 @@
+import { MINUTE_MS, dayStart, epochMs, isoUtc } from '@jotbook/core'
+import type { Fields, RecordOf, Trip, UnitPreferences } from '@jotbook/core'
+import { clock } from '../../ui/locale.ts'
+import { shownValue } from './quantities.ts'
+import { text } from './text.ts'
+
+/** The rules of an event without its name and day. */
+export type EventCard = Omit<RecordOf<'eventRules'>, 'id' | 'name'>
+
+/** What goes over as it stands. */
+const ALIKE = [
+  'limit',
+  'minLengthMm',
+  'minLengthMmTyped',
+  'runBackMin',
+  'mostInWell',
+  'deadFishG',
+  'deadFishGTyped',
+  'bagOf',
+] as const
+
+const alike = (of: Partial<Pick<EventCard, (typeof ALIKE)[number]>>): Fields =>
+  Object.fromEntries(ALIKE.flatMap((field): [string, string | number][] => (of[field] ? [[field, of[field]]] : [])))
+
+/** The rules of a trip, its weigh-in by the clock of the day. */
+export function cardOf(trip: Trip, zone: string): EventCard {
+  if (!trip.weighIn) return alike(trip)
+  const weighInMs = epochMs(trip.weighIn)
+  return { ...alike(trip), weighInMin: (weighInMs - dayStart(weighInMs, zone)) / MINUTE_MS }
+}
+
+/** What a card makes of a trip: a tournament, its weigh-in on the trip's own day. */
+export function rulesFor(card: EventCard, trip: Trip, zone: string): Fields {
+  const weighIn =
+    typeof card.weighInMin === 'number'
+      ? { weighIn: isoUtc(dayStart(epochMs(trip.start), zone) + card.weighInMin * MINUTE_MS) }
+      : {}
+  return { purpose: 'tournament', ...alike(card), ...weighIn }
+}
+
+/** A card in words, to be told from another. */
+export function cardWords(card: EventCard, trip: Trip, zone: string, units: UnitPreferences): string[] {
+  const { weighIn } = rulesFor(card, trip, zone)
+  const { daySheet } = text
+  return [
+    card.limit ? `${daySheet.limit} ${card.limit}` : '',
+    card.minLengthMm
+      ? `${daySheet.minLength} ${shownValue('trip', 'minLengthMm', card.minLengthMm, card.minLengthMmTyped, units)}`
+      : '',
+    typeof weighIn === 'string' ? `${daySheet.weighIn} ${clock(epochMs(weighIn), zone)}` : '',
+    card.runBackMin ? `${daySheet.runBack} ${card.runBackMin} min` : '',
+    card.mostInWell ? `${daySheet.mostInWell} ${card.mostInWell}` : '',
+    card.deadFishG
+      ? `${daySheet.deadFish} ${shownValue('trip', 'deadFishG', card.deadFishG, card.deadFishGTyped, units)}`
+      : '',
+    card.bagOf === 'angler' ? daySheet.bagEach : '',
+  ].filter(Boolean)
+}
