@@ -99,6 +99,21 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   await expect(page.getByRole('textbox', { name: `Cloud, %, ${from} o’clock` })).toHaveValue('100')
   // Over 15 mph small boats turn back.
   await expect(page.getByText('The wind is strong enough to turn small boats back.')).toBeVisible()
+  // Two cells of one condition one right after the other: neither is lost, and they tell how the day stands to a front.
+  await page.evaluate(() => {
+    const cells = [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Pressure"]')]
+    for (const [i, pressure] of ['30.06', '29.80'].entries()) {
+      const cell = cells[i === 0 ? 0 : cells.length - 1]
+      cell?.focus()
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(cell, pressure)
+      cell?.dispatchEvent(new InputEvent('input', { bubbles: true }))
+      cell?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+    }
+  })
+  const pressure = page.locator('input[aria-label^="Pressure"]')
+  await expect(pressure.first()).toHaveValue('30.06')
+  await expect(pressure.last()).toHaveValue('29.80')
+  await expect(page.getByRole('img', { name: /^from .* falling/ })).toBeVisible()
 })
 
 test('from the plan to the water and back: two plans side by side, one launched, its deck checked at the ramp, the outcome beside it', async ({

@@ -113,7 +113,7 @@ export {
   expectedWater,
   usualReadings,
 } from './conditions/index.ts'
-export type { Caution, DayCondition, ExpectedWater, SaidColumn, UsualReadings } from './conditions/index.ts'
+export type { Caution, DayCondition, ExpectedWater, SaidColumn, Spell, UsualReadings } from './conditions/index.ts'
 export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
 export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export { beatOf, beatSteps, levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'

@@ -18,7 +18,8 @@ interface CourseRowProps {
   readonly hours: readonly number[]
   readonly usual: UsualReadings
   readonly width: number
-  readonly onCourse: (course: Course) => void
+  /** By the course as it is, which may be later than it was drawn. */
+  readonly onCourse: (moved: (now: Course) => Course) => void
 }
 
 const HEIGHT_PX = 46
@@ -34,13 +35,13 @@ export function CourseRow({ name, course, hours, usual, width, onCourse }: Cours
   const label = `${text.courses[name]}, ${unit ? unitLabel(unit) : '%'}`
   const otherwise = usualOf(name, usual)
   const put = (hour: number, value: number): void =>
-    onCourse(withPin(course, hour, Math.max(bounds[0], Math.min(bounds[1], value))))
+    onCourse((now) => withPin(now, hour, Math.max(bounds[0], Math.min(bounds[1], value))))
   const told = (value: number | undefined): string =>
     value === undefined ? '' : decimals(shownValue(value, name, units), unit === 'inhg' ? 2 : 0)
   const say = (hour: number, typed: string): boolean => {
     const value = readValue(typed, name, units)
     const isEmpty = typed.trim() === ''
-    if (isEmpty) onCourse(withPin(course, hour, undefined))
+    if (isEmpty) onCourse((now) => withPin(now, hour, undefined))
     else if (value !== undefined && value >= bounds[0] && value <= bounds[1]) put(hour, value)
     else return false
     return true
@@ -49,7 +50,7 @@ export function CourseRow({ name, course, hours, usual, width, onCourse }: Cours
     <DayRow name={text.courses[name]} note={unit ? unitLabel(unit) : '%'}>
       <Points
         {...{ name, course, hours, width, label, otherwise, told, put }}
-        onDrop={(hour) => onCourse(withPin(course, hour, undefined))}
+        onDrop={(hour) => onCourse((now) => withPin(now, hour, undefined))}
       />
       <Box display="grid" gridTemplateColumns={`repeat(${hours.length}, minmax(0, 1fr))`} minH="26px">
         {hours.map((hour, i) =>

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useMemo, useRef } from 'react'
 import { area, line, scaleLinear, scaleLog } from 'd3'
-import type { UsualReadings } from '@jotbook/core'
+import type { Spell, UsualReadings } from '@jotbook/core'
 import type { BestHour } from '@jotbook/core/predict'
 import { ink } from '../../ui/theme.ts'
 import { clock, rate, whole } from '../../ui/locale.ts'
@@ -11,6 +11,7 @@ import { COURSES } from './course.ts'
 import type { Course, CourseName } from './course.ts'
 import type { DayLight } from './dayLight.ts'
 import { DayRow, NAMES_PX } from './DayRow.tsx'
+import { FrontRow } from './FrontRow.tsx'
 import type { PlannedSpan, TypedPlan } from './plan.ts'
 import { text } from './text.ts'
 
@@ -25,11 +26,13 @@ interface DayAheadProps {
   /** Undefined: not known yet. */
   readonly best: readonly BestHour[] | undefined
   readonly light: DayLight | undefined
-  readonly onCourse: (name: CourseName, course: Course) => void
+  /** Where the day stands to a front; undefined: not known yet. */
+  readonly front: readonly Spell[] | undefined
+  readonly onCourse: (name: CourseName, moved: (now: Course) => Course) => void
 }
 
 /** The hours to be fished on one axis: what they promise, their light, and the forecast, which is drawn by hand or typed. */
-export function DayAhead({ plan, span, zone, usual, best, light, onCourse }: DayAheadProps) {
+export function DayAhead({ plan, span, zone, usual, best, light, front, onCourse }: DayAheadProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const wide = Math.max(0, width - NAMES_PX)
@@ -43,6 +46,7 @@ export function DayAhead({ plan, span, zone, usual, best, light, onCourse }: Day
           <DayRow name={text.day.light} note={light ? text.day.lightNote : text.day.noPlace}>
             {light && <Light light={light} span={span} zone={zone} width={wide} />}
           </DayRow>
+          <FrontRow spells={front} span={span} zone={zone} width={wide} />
           {COURSES.map((name) => (
             <CourseRow
               key={name}
@@ -51,7 +55,7 @@ export function DayAhead({ plan, span, zone, usual, best, light, onCourse }: Day
               hours={span.hours}
               usual={usual}
               width={wide}
-              onCourse={(course) => onCourse(name, course)}
+              onCourse={(moved) => onCourse(name, moved)}
             />
           ))}
         </>

@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { cautionsOf, workingDepth } from '@jotbook/core'
-import type { Water } from '@jotbook/core'
+import { cautionsOf, isoUtc, workingDepth } from '@jotbook/core'
+import type { Spell, Water } from '@jotbook/core'
 import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
 import { useNames } from '../../state/useBook.ts'
 import { useForesight } from '../../state/useForesight.ts'
@@ -10,7 +10,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import type { DeckAnswer, DeckAsked } from '../../workers/foresee.ts'
-import { Cautions } from '../conditions/index.ts'
+import { Cautions, useDayConditions } from '../conditions/index.ts'
 import { DaysLikeIt, RulesOfDay } from './Beside.tsx'
 import { Calibration } from './Calibration.tsx'
 import { COURSES } from './course.ts'
@@ -128,6 +128,7 @@ function benchLink({ water, visibility, temp }: TypedPlan, { rods }: DeckAnswer)
 function TheDay({ state: { plan, here, usual, span, zone, change }, asked, deck }: TheDayProps) {
   const [thunder, setThunder] = useState(false)
   const light = useLight(here, usual?.tint, { span, asked, deck })
+  const front = useFront(here, zone, { span, asked })
   const cautions = useMemo(() => (asked ? cautionsOf({ ...worstOf(asked), thunder }) : []), [asked, thunder])
   // The book has not come yet.
   if (!here) return null
@@ -137,10 +138,10 @@ function TheDay({ state: { plan, here, usual, span, zone, change }, asked, deck 
       <Heading>{text.forecast}</Heading>
       {span && (
         <DayAhead
-          {...{ plan, span, zone, light }}
+          {...{ plan, span, zone, light, front }}
           usual={usual ?? {}}
           best={deck?.hours}
-          onCourse={(name, course) => change({ courses: { [name]: course } })}
+          onCourse={(name, moved) => change((now) => ({ courses: { [name]: moved(now.courses[name]) } }))}
         />
       )}
       <Flex className="no-print" justify="space-between" gap="10px" align="start" mt="4px">
@@ -205,6 +206,24 @@ function useLight(
   }, [here, tint, span, asked, deck, lures])
 }
 
+/** Where the day stands to a front, hour by hour. */
+function useFront(
+  here: Water | undefined,
+  timeZone: string,
+  { span, asked }: { span: PlannedSpan | undefined; asked: DeckAsked | undefined },
+): readonly Spell[] | undefined {
+  const { startMs = 0, endMs = 0 } = span ?? {}
+  const setting = useMemo(
+    () => ({
+      start: isoUtc(startMs),
+      timeZone,
+      readings: (asked?.hours ?? []).map(({ timeMs, fields }) => ({ ...fields, time: isoUtc(timeMs) })),
+    }),
+    [asked, startMs, timeZone],
+  )
+  return useDayConditions(here, setting, startMs, endMs)?.find(({ column }) => column === 'front')?.spells
+}
+
 /** What the deck promises, and whether the plan has earned trust. */
 function Answer({ plan, deck }: { readonly plan: TypedPlan; readonly deck: DeckAnswer }) {
   const rods = Number(plan.rods)
@@ -225,7 +244,7 @@ function Answer({ plan, deck }: { readonly plan: TypedPlan; readonly deck: DeckA
 interface CarriedProps {
   readonly plan: TypedPlan
   readonly deck: DeckAnswer
-  readonly onChange: (part: PlanPart) => void
+  readonly onChange: (part: PlanPart | ((now: TypedPlan) => PlanPart)) => void
 }
 
 function Carried({ plan: { locked, excluded }, deck, onChange }: CarriedProps) {
@@ -234,11 +253,13 @@ function Carried({ plan: { locked, excluded }, deck, onChange }: CarriedProps) {
       <DeckOnWater
         plan={deck}
         locked={locked}
-        onLock={(lure) => onChange({ locked: toggled(locked, lure) })}
-        onOut={(lure) => onChange({ excluded: [...excluded, lure], locked: locked.filter((one) => one !== lure) })}
+        onLock={(lure) => onChange((now) => ({ locked: toggled(now.locked, lure) }))}
+        onOut={(lure) =>
+          onChange((now) => ({ excluded: [...now.excluded, lure], locked: now.locked.filter((one) => one !== lure) }))
+        }
       />
       {excluded.length > 0 && (
-        <StruckOut lures={excluded} onBack={(lure) => onChange({ excluded: toggled(excluded, lure) })} />
+        <StruckOut lures={excluded} onBack={(lure) => onChange((now) => ({ excluded: toggled(now.excluded, lure) }))} />
       )}
       <LeftBehind plan={deck} />
     </>

@@ -58,6 +58,10 @@ export const text = {
     light: 'Light',
     lightNote: 'on the water; line: at the lures',
     noPlace: 'the water has no position',
+    front: 'Front',
+    frontNote: 'by pressure',
+    noFront: 'say pressure',
+    frontFrom: (time: string, phase: string) => `from ${time} ${phase}`,
     hour: (from: number, value: number, lower: number, upper: number) =>
       `${whole(from)} o’clock: ${rate(value)}, likely ${rate(lower)} to ${rate(upper)}`,
     events: {

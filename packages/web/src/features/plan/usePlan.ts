@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { addDays, localDate } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -6,6 +6,7 @@ import { useLink, withSaid } from '../../state/useLink.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { askedOf, spanOf } from './plan.ts'
+import type { TypedPlan } from './plan.ts'
 import { planOfLink, withPart } from './planLink.ts'
 import type { PlanPart } from './planLink.ts'
 
@@ -18,11 +19,15 @@ export function usePlan() {
   const [link, say] = useLink()
   const [today] = useState(() => localDate(Date.now(), deviceZone()))
   const water = trips[0]?.water ?? waters[0]?.id ?? ''
-  const plan = useMemo(() => {
-    const told = planOfLink(link, { water, date: addDays(today, 1) })
-    // A link may be of another book, and a water may have gone.
-    return waters.some(({ id }) => id === told.water) ? told : { ...told, water }
-  }, [link, water, today, waters])
+  const planOf = useCallback(
+    (said: URLSearchParams): TypedPlan => {
+      const told = planOfLink(said, { water, date: addDays(today, 1) })
+      // A link may be of another book, and a water may have gone.
+      return waters.some(({ id }) => id === told.water) ? told : { ...told, water }
+    },
+    [water, today, waters],
+  )
+  const plan = useMemo(() => planOf(link), [planOf, link])
   const here = waters.find(({ id }) => id === plan.water)
   const zone = here?.timeZone ?? deviceZone()
   const span = useMemo(() => spanOf(plan, zone), [plan, zone])
@@ -40,7 +45,9 @@ export function usePlan() {
     isPast: plan.date < today,
     wrong: read && 'wrong' in read ? read.wrong : undefined,
     asked: read && 'asked' in read ? read.asked : undefined,
-    change: (part: PlanPart): void => say((present) => withPart(present, part)),
+    /** A part that follows from the plan follows from it as it is, which may be later than it was drawn. */
+    change: (part: PlanPart | ((now: TypedPlan) => PlanPart)): void =>
+      say((present) => withPart(present, typeof part === 'function' ? part(planOf(present)) : part)),
     opened: link.get('plan') ?? undefined,
     onOpened: (id: string): void => say((present) => withSaid(present, 'plan', id)),
   }
