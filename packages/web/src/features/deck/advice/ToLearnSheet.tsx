@@ -1,13 +1,14 @@
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { TRY_H } from '@jotbook/core/advice'
 import type { ToLearn, ToTry } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
 import { advise } from '../../../workers/advise.ts'
-import { deckNow } from '../deckSession.ts'
+import type { AdviceAsked } from '../../../workers/advise.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Stepper } from '../Stepper.tsx'
 import { Target } from '../Target.tsx'
 import type { Deck } from '../useDeck.ts'
+import { useAdvised } from './useAdvised.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
 import { text } from './text.ts'
 
@@ -25,7 +26,8 @@ interface ToLearnSheetProps {
 /** A day of practice: the rod and the place that two hours would teach most of, for the days of the event. */
 export function ToLearnSheet({ book, deck, rods, angler, onDone }: ToLearnSheetProps) {
   const [days, setDays] = useState(1)
-  const learn = useToLearn(book, deck, { rods, angler, days })
+  const ask = useCallback((asked: AdviceAsked): Promise<ToLearn> => advise().toLearn(book, asked, days), [book, days])
+  const learn = useAdvised(deck, { rods, angler }, ask)
   const names = useAdviceNames(deck.day)
   return (
     <main className="sheet">
@@ -50,26 +52,6 @@ export function ToLearnSheet({ book, deck, rods, angler, onDone }: ToLearnSheetP
       />
     </main>
   )
-}
-
-function useToLearn(
-  book: string,
-  { day }: Deck,
-  { rods, angler, days }: { readonly rods: readonly PlacedRod[]; readonly angler: Angler; readonly days: number },
-): ToLearn | undefined {
-  const [learn, setLearn] = useState<ToLearn>()
-  const onDeck = rods.map(({ lure }) => lure).join()
-  useEffect(() => {
-    let live = true
-    const asked = { day, angler, nowMs: deckNow(day), onDeck: onDeck.split(',').filter(Boolean) }
-    void advise()
-      .toLearn(book, asked, days)
-      .then((next) => live && setLearn(next))
-    return () => {
-      live = false
-    }
-  }, [book, day, angler, onDeck, days])
-  return learn
 }
 
 const MOST_SHOWN = 4

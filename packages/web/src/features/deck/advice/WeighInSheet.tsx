@@ -1,15 +1,17 @@
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { HOUR_MS } from '@jotbook/core'
 import type { BagNow, WayToFish } from '@jotbook/core/advice'
 import { liveBag } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
 import { hoursText, percent } from '../../../ui/locale.ts'
 import { advise } from '../../../workers/advise.ts'
+import type { AdviceAsked } from '../../../workers/advise.ts'
 import { deckNow } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Target } from '../Target.tsx'
 import type { Deck } from '../useDeck.ts'
 import { Goal } from './Goal.tsx'
+import { useAdvised } from './useAdvised.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
 import { useWeights } from './useWeights.ts'
 import { NO_AIM } from './weighInTarget.ts'
@@ -29,7 +31,8 @@ interface WeighInSheetProps {
 /** The bag as it is, what it may become, and by which rods. Worked out anew with every fish. */
 export function WeighInSheet({ book, deck, rods, angler, onDone }: WeighInSheetProps) {
   const [aim, setAim] = useState<Aim>(NO_AIM)
-  const odds = useBagNow(book, deck, { rods, angler, aim })
+  const ask = useCallback((asked: AdviceAsked): Promise<BagNow> => advise().bag(book, asked, aim), [book, aim])
+  const odds = useAdvised(deck, { rods, angler }, ask)
   return (
     <main className="sheet">
       <header>
@@ -57,26 +60,6 @@ export function WeighInSheet({ book, deck, rods, angler, onDone }: WeighInSheetP
       )}
     </main>
   )
-}
-
-function useBagNow(
-  book: string,
-  { day }: Deck,
-  { rods, angler, aim }: { rods: readonly PlacedRod[]; angler: Angler; aim: Aim },
-): BagNow | undefined {
-  const [odds, setOdds] = useState<BagNow>()
-  const onDeck = rods.map(({ lure }) => lure).join()
-  useEffect(() => {
-    let live = true
-    const asked = { day, angler, nowMs: deckNow(day), onDeck: onDeck.split(',').filter(Boolean) }
-    void advise()
-      .bag(book, asked, aim)
-      .then((next) => live && setOdds(next))
-    return () => {
-      live = false
-    }
-  }, [book, day, angler, onDeck, aim])
-  return odds
 }
 
 function Odds({ odds, deck }: { odds: BagNow | undefined; deck: Deck }) {
