@@ -26,7 +26,8 @@ export function drawGamma(random: Random, shape: number): number {
   const c = 1 / Math.sqrt(9 * d)
   for (;;) {
     const x = drawNormal(random)
-    const v = (1 + c * x) ** 3
+    const root = 1 + c * x
+    const v = root * root * root
     if (v > 0 && Math.log(1 - random()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v
   }
 }
