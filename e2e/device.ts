@@ -2,7 +2,7 @@ import Dexie from 'dexie'
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
 import { vi } from 'vitest'
 import type { Fields, Json, Kind } from '@jotbook/core'
-import { change, newRecordId } from '../packages/server/src/test/testBook.ts'
+import { change, newRecordId } from '../packages/server/src/test/testServer.ts'
 
 /** The pages' own device store, commit, push and pull, run against the real server: each device with an IndexedDB and a clock of its own. */
 export class Device {

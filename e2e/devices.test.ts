@@ -9,7 +9,7 @@ import type { Change, RecordState } from '@jotbook/core'
 import { writeBackup } from '../packages/server/src/features/backups/dumpRepository.ts'
 import { restoreBackup } from '../packages/server/src/features/backups/restoreRepository.ts'
 import { TEMPLATE } from '../packages/server/src/test/globalSetup.ts'
-import { TestServer, change, newDatabase, newRecordId } from '../packages/server/src/test/testBook.ts'
+import { TestServer, change, newDatabase, newRecordId } from '../packages/server/src/test/testServer.ts'
 import { Device } from './device.ts'
 import { loadStates } from '../packages/server/src/features/changes/recordRepository.ts'
 

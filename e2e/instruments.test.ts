@@ -9,7 +9,7 @@ import { SounderIntake, readMetars, trackOf } from '@jotbook/core/formats'
 import { soundedDay, startSounder, startWeatherStation } from '@jotbook/simulators'
 import { outsideUrl } from '../packages/server/src/platform/outside.ts'
 import { loadStates } from '../packages/server/src/features/changes/recordRepository.ts'
-import { TestServer, change, newRecordId } from '../packages/server/src/test/testBook.ts'
+import { TestServer, change, newRecordId } from '../packages/server/src/test/testServer.ts'
 
 let server: TestServer
 let book: string

@@ -10,7 +10,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { zipBundle } from '../../packages/core/src/formats/index.ts'
 import { freePort } from '../../packages/server/src/platform/cluster/cluster.ts'
-import { change } from '../../packages/server/src/test/testBook.ts'
+import { change } from '../../packages/server/src/test/testServer.ts'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 /** More than this, on a machine that has nothing else to do and on top of what it costs itself, and others are held up. */

@@ -1,6 +1,6 @@
 export { alikeRemarks } from './alikeRemarks.ts'
 export type { AlikeRemarks } from './alikeRemarks.ts'
-export type { AnalysisLine } from './analysis.ts'
+export type { AnalysisLine } from './analysisLine.ts'
 export { KEPT_DAYS, routes } from './api.ts'
 export type {
   AccessEvent,
@@ -21,7 +21,7 @@ export type {
   SecondFactor,
   Session,
 } from './api.ts'
-export { changeProblem, isFieldName } from './changeFaults.ts'
+export { changeProblem, isFieldName } from './changeProblem.ts'
 export { readChange, unreadPush } from './changes.ts'
 export type { UnreadGroup, UnreadPush } from './changes.ts'
 export { fieldLabel } from './fieldLabel.ts'

@@ -9,7 +9,7 @@ import type { Exposure } from '../stats/index.ts'
 import { HOUR_MS, MINUTE_MS } from '../time/index.ts'
 import { levelOf } from '../presentation/index.ts'
 import type { Stint, Strike } from '../vocabulary/index.ts'
-import { catchersAfter } from './catchers.ts'
+import { catchersAfter } from './catchersAfter.ts'
 import { hoursAround } from './changes.ts'
 import type { AroundLure } from './changes.ts'
 

@@ -2,7 +2,7 @@ import { simulateBag } from '../decisions/index.ts'
 import type { BagEvent, BagOdds, BagOptions, BagStrategy } from '../decisions/index.ts'
 import type { Fish } from '../predict/index.ts'
 import type { KnownWater } from './knownWater.ts'
-import { waysByPlace } from './placesAhead.ts'
+import { waysByPlace } from './waysByPlace.ts'
 import { QUARTER_H, alone, inTurn, strategyOf } from './waysToFish.ts'
 import type { KnownRod, Way, WayToFish } from './waysToFish.ts'
 

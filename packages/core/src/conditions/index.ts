@@ -1,5 +1,5 @@
-export { conditionTrack, isWorked, trackIn } from './conditions.ts'
-export type { CutBy, WorkedCondition } from './conditions.ts'
+export { conditionTrack, isWorked, trackIn } from './conditionTrack.ts'
+export type { CutBy, WorkedCondition } from './conditionTrack.ts'
 export { UNKNOWN_TRACK, bandIndex } from './track.ts'
 export type { Track, TrackValue } from './track.ts'
 export { timedSetting } from './timedSetting.ts'

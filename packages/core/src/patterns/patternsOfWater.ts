@@ -9,8 +9,8 @@ import { epochMs, localDate } from '../time/index.ts'
 import { timeZoneOf } from '../vocabulary/index.ts'
 import { contrastOf } from './contrast.ts'
 import type { Contrast } from './contrast.ts'
-import { factsOf } from './facts.ts'
-import type { PatternFacts } from './facts.ts'
+import { factsOf } from './patternFacts.ts'
+import type { PatternFacts } from './patternFacts.ts'
 
 /** A pattern that was found before: its hours as a filter, and the day of the last trip that found it. */
 export interface KnownPattern {

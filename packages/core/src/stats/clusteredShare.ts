@@ -2,7 +2,7 @@ import { normalQuantile, tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import { wilsonInterval } from './binomialInterval.ts'
-import type { Counted } from './shareRatio.ts'
+import type { Counted } from './mantelHaenszelShareRatio.ts'
 
 export interface ClusteredShare extends Interval {
   readonly share: number

@@ -4,7 +4,7 @@ import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { NothingToCompare } from './nothingToCompare.ts'
 import { degreesOf } from './strataDegrees.ts'
-import { LEAST_STRATA } from './shareRatio.ts'
+import { LEAST_STRATA } from './mantelHaenszelShareRatio.ts'
 
 /** Weights of landed fish of A and B in one stratum, grams. */
 export interface WeightStratum {

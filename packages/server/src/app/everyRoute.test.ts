@@ -2,8 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { AUDIENCES, routes } from '@jotbook/contract'
 import type { Browser } from '../test/openBook.ts'
 import { OpenBook } from '../test/openBook.ts'
-import { change, newRecordId } from '../test/testBook.ts'
-import type { TestServer } from '../test/testBook.ts'
+import { change, newRecordId } from '../test/testServer.ts'
+import type { TestServer } from '../test/testServer.ts'
 import { createBook } from '../features/books/service.ts'
 
 let open: OpenBook

@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { change, newDatabase, newRecordId } from '../test/testBook.ts'
+import { change, newDatabase, newRecordId } from '../test/testServer.ts'
 import { loadStates } from '../features/changes/recordRepository.ts'
 import { projectFolder } from '../platform/config.ts'
 import { migrateDatabase } from '../platform/database.ts'

@@ -2,7 +2,7 @@ import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import { isAllowed } from '@jotbook/contract'
-import { TestServer, change, newRecordId } from '../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../test/testServer.ts'
 import { access } from './schema.ts'
 
 let server: TestServer

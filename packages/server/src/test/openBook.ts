@@ -5,7 +5,7 @@ import type { Joined, Pairing } from '@jotbook/contract'
 import { createBook } from '../features/books/service.ts'
 import { setNameAndPassword } from '../features/accounts/service.ts'
 import { LOCAL_ACCOUNT } from '../platform/door.ts'
-import { OPEN_URL, TestServer, newRecordId } from './testBook.ts'
+import { OPEN_URL, TestServer, newRecordId } from './testServer.ts'
 
 export const NAME = 'captain'
 export const PASSWORD = 'a long enough one'

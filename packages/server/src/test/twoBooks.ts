@@ -4,7 +4,7 @@ import { applicationRole, openDatabase } from '../platform/database.ts'
 import type { Database } from '../platform/database.ts'
 import { OpenBook } from './openBook.ts'
 import type { Browser } from './openBook.ts'
-import { addressOf } from './testBook.ts'
+import { addressOf } from './testServer.ts'
 
 /** A book with its three roles, beside a book of somebody else that nothing asked for may touch. */
 export class TwoBooks {

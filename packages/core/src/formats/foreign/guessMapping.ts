@@ -5,8 +5,8 @@ import { guessColumns } from './guessColumns.ts'
 import type { NamesInBook } from './guessColumns.ts'
 import { guessUnits } from './guessUnits.ts'
 import { decimalOf } from './numerals.ts'
-import { valuesOf } from './table.ts'
-import type { ForeignTable } from './table.ts'
+import { valuesOf } from './foreignTable.ts'
+import type { ForeignTable } from './foreignTable.ts'
 import type { Mapping } from './mapping.ts'
 
 /** Under what a mapping is remembered: the same names in the same order. */

@@ -5,8 +5,8 @@ import { unitOfCells } from './guessColumns.ts'
 import { unitNamed } from './headers.ts'
 import { numberIn } from './numerals.ts'
 import type { Decimal } from './numerals.ts'
-import { valuesOf } from './table.ts'
-import type { ForeignTable } from './table.ts'
+import { valuesOf } from './foreignTable.ts'
+import type { ForeignTable } from './foreignTable.ts'
 import { targetOf } from './targets.ts'
 
 /** A unit for each measured column, `''` for the others: what its name says, what its cells say, what its values can only be, else the file's system or the book's. */

@@ -3,9 +3,9 @@ import type { Json } from '../../sync/index.ts'
 import type { Mapping } from './mapping.ts'
 import { NamesOfFile, sameName } from './names.ts'
 import type { NameInFile, NamedRecord } from './names.ts'
-import { CellFailure, ForeignRow } from './row.ts'
-import { Sheets } from './sheet.ts'
-import type { ForeignTable } from './table.ts'
+import { CellFailure, ForeignRow } from './foreignRow.ts'
+import { Sheets } from './sheets.ts'
+import type { ForeignTable } from './foreignTable.ts'
 import { classIn } from './words.ts'
 
 export interface TranslateContext {

@@ -2,7 +2,7 @@ import { LEXICON, bare } from '../../shorthand/index.ts'
 import { LURE_CLASSES } from '../../vocabulary/index.ts'
 import { OTHER_OUTCOMES, unaccented } from './headers.ts'
 import type { Mapping } from './mapping.ts'
-import type { ForeignTable } from './table.ts'
+import type { ForeignTable } from './foreignTable.ts'
 import { targetOf } from './targets.ts'
 
 /** What a word of a file stands for where it was said that it stands for nothing we have. */

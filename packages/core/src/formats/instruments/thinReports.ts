@@ -1,5 +1,5 @@
 import { HOUR_MS } from '../../time/index.ts'
-import type { WeatherReport } from './metar.ts'
+import type { WeatherReport } from './readMetars.ts'
 
 /** By how much a value must move to matter (ours). */
 const MATTERS = { windMps: 1.5, cloudPct: 25, airTempC: 1.5, pressureHpa: 1 } as const

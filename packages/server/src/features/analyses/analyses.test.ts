@@ -6,7 +6,7 @@ import type { LongQuestion } from '@jotbook/core'
 import { zipBundle } from '@jotbook/core/formats'
 import type { AnalysisLine } from '@jotbook/contract'
 import { projectFolder } from '../../platform/config.ts'
-import { TestServer } from '../../test/testBook.ts'
+import { TestServer } from '../../test/testServer.ts'
 import { recordsOfBook } from '../bundles/exportBook.ts'
 
 const folder = join(projectFolder(), 'demo/bundle')

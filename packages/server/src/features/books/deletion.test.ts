@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Session } from '@jotbook/contract'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { BOOK_TABLES } from '../../platform/schema.ts'
 import { eraseDeleted } from './deletion.ts'
 

@@ -4,7 +4,7 @@ import { KINDS, fieldsOf } from '@jotbook/core'
 import type { Fields, FieldSpec, Kind } from '@jotbook/core'
 import { bytesOfText, zipBundle } from '@jotbook/core/formats'
 import type { BundleRemark } from '@jotbook/contract'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { projectFolder } from '../../platform/config.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 

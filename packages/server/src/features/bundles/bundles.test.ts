@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bytesOfText, textOfBytes, unzipBundle, zipBundle } from '@jotbook/core/formats'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { recordTables } from '../../platform/schema.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 

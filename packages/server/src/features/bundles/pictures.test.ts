@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { routes } from '@jotbook/contract'
 import { unzipBundle, zipBundle } from '@jotbook/core/formats'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { LOCAL_ACCOUNT } from '../../platform/door.ts'
 import { restoreBook } from './restoreBook.ts'
 

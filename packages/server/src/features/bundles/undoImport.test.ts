@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Kind } from '@jotbook/core'
 import { zipBundle } from '@jotbook/core/formats'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { loadStates } from '../changes/recordRepository.ts'
 
 let server: TestServer

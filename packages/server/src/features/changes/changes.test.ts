@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { MAX_AHEAD_MS, stampOf } from '@jotbook/core'
 import type { PullAnswer } from '@jotbook/contract'
-import { TestServer, change, newRecordId } from '../../test/testBook.ts'
+import { TestServer, change, newRecordId } from '../../test/testServer.ts'
 import { takeNumbers } from './changeRepository.ts'
 import { loadStates } from './recordRepository.ts'
 

@@ -8,7 +8,7 @@ import { zipBundle } from '@jotbook/core/formats'
 import { PASSWORD } from '../../test/openBook.ts'
 import { TwoBooks } from '../../test/twoBooks.ts'
 import type { Answer, Browser, OpenBook } from '../../test/openBook.ts'
-import { change, newRecordId } from '../../test/testBook.ts'
+import { change, newRecordId } from '../../test/testServer.ts'
 
 const theirs = newRecordId()
 const theirWater = newRecordId()

@@ -5,7 +5,7 @@ import type { Kind, RecordState } from '@jotbook/core'
 import { AUDIENCES, routes, unreadableFields } from '@jotbook/contract'
 import { TwoBooks } from '../../test/twoBooks.ts'
 import type { Browser, OpenBook } from '../../test/openBook.ts'
-import { change, newRecordId } from '../../test/testBook.ts'
+import { change, newRecordId } from '../../test/testServer.ts'
 
 const theirs = newRecordId()
 const theirWater = newRecordId()

@@ -5,7 +5,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { useBands } from '../../state/useBook.ts'
 import { columnWord } from '../board/index.ts'
 import type { Naming } from '../board/index.ts'
-import { runsOf } from './runs.ts'
+import { runsOf } from './runsOf.ts'
 import { text } from './text.ts'
 
 /** A finding under the number of its card. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { ClaimTrial } from '@jotbook/core'
 import { closestToTell, hoursOfRule, matches } from './matches.ts'
-import { runsOf } from './runs.ts'
+import { runsOf } from './runsOf.ts'
 
 const trial = (id: string, lure: string, ratio: number | null, dispute?: string): ClaimTrial =>
   ({ claim: { id, lure, ...(dispute ? { dispute } : {}) }, ratio }) as unknown as ClaimTrial

@@ -1,8 +1,8 @@
 import { parseNmeaSentence } from 'nmea-simple'
 import { MINUTE_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
-import { thinned } from './thin.ts'
-import type { Kept } from './thin.ts'
+import { thinned } from './thinned.ts'
+import type { Kept } from './thinned.ts'
 import { TrackThinner } from './track.ts'
 import type { TrackPoint } from './track.ts'
 
