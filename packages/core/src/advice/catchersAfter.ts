@@ -11,6 +11,10 @@ export const FOLLOW_UP_MS = 30 * MINUTE_MS
 /**
  * A surface lure finds, another one catches: strikes and hours of each other lure within half an hour of a strike or a raised fish at the
  * surface, at the same spot where it is known.
+ *
+ * Given      trips with their stints; which stints are at the surface
+ * Returned   by lure
+ * Source     common practice, no source
  */
 export function catchersAfter(
   trips: readonly FishedTrip[],

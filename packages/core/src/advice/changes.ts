@@ -11,7 +11,12 @@ export interface AroundLure {
   readonly after: Exposure
 }
 
-/** What each lure did around the changes of a kind, on all trips. */
+/**
+ * What each lure did around the changes of a kind, on all trips.
+ *
+ * Given      trips with their stints, and the edge that a condition crosses
+ * Returned   by lure, strikes and hours of the hour before and of the hour after; lures that were not fished on such days are left out
+ */
 export function hoursAround(trips: readonly FishedTrip[], change: ConditionChange): Map<string, AroundLure> {
   const found = new Map<string, AroundLure>()
   for (const trip of trips) {
@@ -42,7 +47,12 @@ export interface SeenChange {
   readonly atMs: number
 }
 
-/** Edges that the day's last readings crossed, the latest first. Readings of other hours of the day say nothing. */
+/**
+ * Edges that the day's last readings crossed, the latest first. Readings of other hours of the day say nothing.
+ *
+ * Given      the day's readings in any order, and the time
+ * Returned   none where the last reading is old news, or the one before it too old to tell a change
+ */
 export function seenChanges(readings: readonly Reading[], nowMs: number): SeenChange[] {
   return WATCHED.flatMap(({ edge, field, change }) => {
     const told = readings

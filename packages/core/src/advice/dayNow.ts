@@ -62,7 +62,12 @@ export function dayNow(under: DayUnderWay, known: KnownWater): DayNow | undefine
   }
 }
 
-/** Everybody's hours and strikes: the luck of a day is the day's. */
+/**
+ * Everybody's hours and strikes: the luck of a day is the day's.
+ *
+ * Given      the day so far; what each rod usually brings on its water
+ * Returned   flurries that came, and those that its hours usually bring
+ */
 export function dayLuck({ day, nowMs }: DayUnderWay, { lures, flurry }: KnownWater): Luck {
   const struck = day.strikes.filter((strike) => isStrike(strike) && !strike.sameFish).length
   const expected = day.stints.reduce((sum, stint) => {
@@ -75,14 +80,22 @@ export function dayLuck({ day, nowMs }: DayUnderWay, { lures, flurry }: KnownWat
 export const hoursOf = ({ start, end }: Pick<Stint, 'start' | 'end'>, nowMs: number): number =>
   Math.max(0, (end ? epochMs(end) : nowMs) - epochMs(start)) / HOUR_MS
 
-/** Hours of a whole day of the event, from its launch to the last cast. */
+/**
+ * Hours of a whole day of the event, from its launch to the last cast.
+ *
+ * Returned   from 1 to 12 hours; 8 where no weigh-in is said (ours)
+ */
 export function usualDayHours({ day: { trip } }: DayUnderWay): number {
   if (!trip.weighIn) return USUAL_DAY_H
   const hours = (epochMs(trip.weighIn) - epochMs(trip.start)) / HOUR_MS - (trip.runBackMin ?? 0) / 60
   return Math.min(MOST_LEFT_H, Math.max(LEAST_LEFT_H, hours))
 }
 
-/** Hours of fishing that are left: until the weigh-in less the run back, else the usual end of a day. */
+/**
+ * Hours of fishing that are left: until the weigh-in less the run back, else the usual end of a day.
+ *
+ * Returned   from 0 to 12 hours; without a weigh-in at least 1 (ours)
+ */
 export function hoursToWeighIn({ day: { trip }, nowMs }: DayUnderWay): number {
   const endMs = trip.weighIn
     ? epochMs(trip.weighIn) - (trip.runBackMin ?? 0) * MINUTE_MS

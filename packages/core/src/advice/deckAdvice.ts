@@ -168,7 +168,13 @@ function drySpellAdvice(now: DayNow, known: KnownWater): DeckAdvice[] {
   ]
 }
 
-/** Strikes before leaving and after it, by the place's own past, today's luck and the rest of the water. Undefined where it is not known where the boat is. */
+/**
+ * Strikes before leaving and after it, by the place's own past, today's luck and the rest of the water.
+ *
+ * Given      the day as it stands, and the water as it was known before it
+ * Returned   undefined where it is not known where the boat is, or the water never gave a strike
+ * Source     `stayOrMove`
+ */
 export function stayOrMoveNow(now: DayNow, known: KnownWater): StayOrMove | undefined {
   const { places, flurry, dayShape, travelHours } = known
   if (!places || !now.stay) return undefined

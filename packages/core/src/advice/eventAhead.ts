@@ -16,7 +16,12 @@ export interface LaterDay extends DayStrategy {
   readonly lures: readonly string[]
 }
 
-/** What a whole day yet to come brings by the rods that lie ready, one way as likely as it is today without today's luck. */
+/**
+ * What a whole day yet to come brings by the rods that lie ready, one way as likely as it is today without today's luck.
+ *
+ * Returned   at most three ways: the heaviest on average, and the one with the heaviest good day
+ * Source     `simulateBag`
+ */
 export function laterDays(
   rods: readonly KnownRod[],
   limit: number,
@@ -43,7 +48,14 @@ interface Event {
   readonly inHandG: number
 }
 
-/** What today's ways are worth to the event where the days after are fished by what is in hand then, by their names; and how to fish the next day. */
+/**
+ * What today's ways are worth to the event where the days after are fished by what is in hand then, by their names; and how to fish the next
+ * day.
+ *
+ * Given      today's ways and those of a later day with their bags, what a total is worth, days after today, grams brought in before it
+ * Returned   worth by the name of a way of today; the next day by the weight in hand, ties left out
+ * Source     `severalDays`
+ */
 export function eventAhead(
   today: readonly DayStrategy[],
   later: readonly LaterDay[],

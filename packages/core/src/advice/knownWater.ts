@@ -64,7 +64,13 @@ export const withoutTrip = (book: BookRecords, trip: string): BookRecords => ({
   strikes: book.strikes.filter((strike) => strike.trip !== trip),
 })
 
-/** What a book knows of a water before a trip: that trip's own records are left out. Takes tenths of a second, once a trip. */
+/**
+ * What a book knows of a water before a trip: that trip's own records are left out. Takes tenths of a second, once a trip.
+ *
+ * Given      the book, a water's id, the trip that is under way or is looked back on
+ * Returned   rates in flurries an hour; no beliefs where the water never gave a strike
+ * Source     rates drawn to their gamma: `fitGammaPoisson`; days: `tripSpread`; flurries: `flurryMean`; what stands in for few trips is ours
+ */
 export function learnWater(book: BookRecords, water: string, trip?: string): KnownWater {
   const before = { ...book, trips: book.trips.filter(({ id }) => id !== trip) }
   const onWater = { ...before, trips: before.trips.filter((one) => one.water === water) }

@@ -26,7 +26,14 @@ const POINTS = 800
 /** Standard deviations of a field over its middle, beyond which no rival is counted on. */
 const FAR = 3.5
 
-/** Undefined with fewer than two totals or where nothing is paid. Read off a table: days ahead ask for a hundred thousand totals. */
+/**
+ * What a total is paid by its place among a field.
+ *
+ * Given      rivals' totals in grams, how many rivals there are, and payouts from the first place down
+ * Returned   undefined with fewer than two totals or where nothing is paid
+ * Accuracy   read off a table of 800 steps along a line, for days ahead ask for a hundred thousand totals
+ * Source     `fieldOf`, `expectedPayout`
+ */
 export function paidPrize({ totalsG, rivals, payouts }: PaidPlaces): Prize | undefined {
   const field = fieldOf(totalsG, rivals)
   if (!field || !payouts.some((one) => one > 0)) return undefined

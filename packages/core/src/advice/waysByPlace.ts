@@ -18,7 +18,14 @@ export interface PlacesAsked {
   readonly left: number
 }
 
-/** One rod here to the end, or until some hour and then at a better place, the run between taken off: numbers here and size there, or the other way. */
+/**
+ * One rod here to the end, or until some hour and then at a better place, the run between taken off: numbers here and size there, or the
+ * other way.
+ *
+ * Given      the rod, where the boat lies, the water as it is known with its fish, hours that are left
+ * Returned   ways to be played out; none where no other place was fished for an hour
+ * Accuracy   every half hour is tried; the run is the usual gap between two places of this book, whichever they are
+ */
 export function waysByPlace(rod: KnownRod, { here, known, fish, left }: PlacesAsked): Way[] {
   const { places, travelHours } = known
   if (!places) return []

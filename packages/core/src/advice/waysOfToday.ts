@@ -28,7 +28,14 @@ const AS_GOOD = 0.98
 /** Ways that are played out in full. */
 const PLAYED_OUT = 4
 
-/** The ways that are close to the best, the best change of rods and the best use of places, played out in full. */
+/**
+ * The ways that are close to the best, the best change of rods and the best use of places, played out in full.
+ *
+ * Given      rods that lie ready, the water and its fish as they are known, the event, what a bag is worth
+ * Returned   in the order they were found
+ * Accuracy   what is far behind and the best hours are told by 500 runs, the rest by as many as are asked
+ * Source     `simulateBag`
+ */
 export function waysOfToday({ groups, here, known, fish, event, worthOf, chances }: DayToFish): PlayedWay[] {
   const left = event.until
   const play = (tries: readonly BagStrategy[], runs = SEARCH_RUNS): BagOdds[] =>

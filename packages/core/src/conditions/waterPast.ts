@@ -94,7 +94,11 @@ export function tempTrend({ tempDays }: WaterPast, ms: EpochMs, leastSpanDays = 
   return across / square
 }
 
-/** The water's temperature of the last day read in the week up to a time; null when none was. */
+/**
+ * The water's temperature of the last day read in the week up to a time.
+ *
+ * Returned   °C; null when none was read
+ */
 export function tempLately({ tempDays }: WaterPast, ms: EpochMs): number | null {
   return upTo(tempDays, ms, 7).at(-1)?.mean ?? null
 }
@@ -108,7 +112,12 @@ function upTo(days: readonly DayMean[], ms: EpochMs, span: number): readonly Day
   )
 }
 
-/** Mean air temperature of the days within three weeks of this day of the year, in any year; null for fewer than five such days. */
+/**
+ * Mean air temperature of the days within three weeks of this day of the year, in any year.
+ *
+ * Returned   °C; null for fewer than five such days
+ * Source     common practice, no source
+ */
 export function usualAirC({ airs: { dayOfYear, sumBefore } }: WaterPast, ms: EpochMs): number | null {
   const today = (ms / DAY_MS) % YEAR_DAYS
   let [count, sum] = [0, 0]

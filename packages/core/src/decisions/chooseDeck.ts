@@ -117,7 +117,14 @@ function exchanged(
   return undefined
 }
 
-/** Mean over cells of the best rod's expected rate. */
+/**
+ * Mean over cells of the best rod's expected rate.
+ *
+ *   F(S) = Σ_m w_m · max_{s∈S} E[λ_s | c_m]
+ *
+ * Given      rods with expected rates by cell, and the cells' weights
+ * Returned   strikes an hour; 0 for no rod
+ */
 export function valueOf(rods: readonly DeckCandidate[], weights: Float64Array): number {
   let sum = 0
   for (let m = 0; m < weights.length; m++) {

@@ -29,7 +29,13 @@ export function fieldOf(totalsG: readonly number[], rivals = totalsG.length): Fi
   return { rivals, mean, sd: Math.sqrt(variance * (1 + 1 / logs.length)) }
 }
 
-/** Chance that one of the rivals brings more than a total. */
+/**
+ * Chance that one of the rivals brings more than a total.
+ *
+ *   1 − Φ((ln w − m)/s)
+ *
+ * Returned   1 for a total of nothing; a field without spread is passed or not
+ */
 export function chanceAbove({ mean, sd }: Field, totalG: number): number {
   if (totalG <= 0) return 1
   const ahead = Math.log(totalG) - mean

@@ -27,17 +27,35 @@ export const RULE_HOURS = 2
 /** What is hardly known is not to pay for that: the variance of a log rate counts up to here. (ours) */
 const MOST_VARIANCE = 1
 
-/** E[exp η]. */
+/**
+ * E[exp η] of a normal log rate, the variance counted up to 1.
+ *
+ *   exp(m + v/2)
+ *
+ * Source     mean of the log-normal; the bound is ours: what is hardly known is not to pay for that
+ */
 export const meanRate = ({ mean, variance }: LogRate): number => Math.exp(mean + Math.min(variance, MOST_VARIANCE) / 2)
 
-/** A log rate as a gamma of the same mean and spread, with what rules add. */
+/**
+ * A log rate as a gamma of the same mean and spread, with what rules add.
+ *
+ *   shape k = 1/(e^v − 1), hours k/E[exp η];  a rule adds h0 hours at the class's rate times its multiplier
+ *
+ * Given      mean and variance of the log rate, and the rules that speak
+ * Returned   strikes and hours that the gamma stands for
+ * Source     moments of the log-normal; h0: `analysis.md` §6, ours
+ */
 export function knownRate(log: LogRate, rule: RuleOfRate): KnownRate {
   const own = 1 / Math.expm1(Math.max(Math.min(log.variance, MOST_VARIANCE), 1e-6))
   const ruleHours = rule.multiplier === 1 ? 0 : rule.hours
   return { shape: own + ruleHours * rule.classRate * rule.multiplier, hours: own / meanRate(log) + ruleHours }
 }
 
-/** The same with its limits (default 0.9). */
+/**
+ * A rate with what rules add, and its limits (default 0.9): equal tails of the gamma of `knownRate`.
+ *
+ * Returned   strikes an hour
+ */
 export function foretoldRate(log: LogRate, rule: RuleOfRate, options: Confidence = {}): ForetoldRate {
   const { shape, hours } = knownRate(log, rule)
   const alpha = alphaOf(options)

@@ -46,7 +46,15 @@ export function logNegativeBinomial(y: number, mean: number, spread: number, dis
   )
 }
 
-/** Σ gain / Σ strikes, its limits by leaving out trip after trip (jackknife: Efron & Tibshirani 1993, ch. 11). */
+/**
+ * What the model gained a strike, with limits by leaving out trip after trip.
+ *
+ *   Σ gain / Σ strikes;  Var = (n − 1)/n · Σ (without trip t − their mean)²
+ *
+ * Given      stints as they were foretold, and what is gained by one
+ * Returned   90 % limits, by the normal distribution
+ * Source     jackknife: Efron & Tibshirani, An Introduction to the Bootstrap (1993) ch. 11
+ */
 export function jackknifed(foretold: readonly Foretold[], gainOf: (one: Foretold) => number): Skill {
   const trips = new Map<string, { gain: number; strikes: number }>()
   for (const one of foretold) {
@@ -68,7 +76,13 @@ export function jackknifed(foretold: readonly Foretold[], gainOf: (one: Foretold
 
 const BINS = 10
 
-/** Tenths of the stints by strikes expected; the limits of what came by how trips scatter about what was expected of them. */
+/**
+ * What came against what was expected, by tenths of the stints in order of what was expected.
+ *
+ * Given      stints as they were foretold
+ * Returned   per tenth: strikes expected and counted, 90 % limits by how trips scatter about what was expected of them
+ * Source     limits by clusters: Liang & Zeger, Biometrika 73 (1986) 13, trips for clusters; from memory
+ */
 export function calibrationOf(foretold: readonly Foretold[]): CalibrationBin[] {
   const sorted = [...foretold].sort((one, other) => one.expected - other.expected)
   const z = normalQuantile(1 - alphaOf({}) / 2)

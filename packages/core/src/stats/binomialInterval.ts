@@ -34,7 +34,13 @@ export function binomialInterval(
     : clopperPearson(successes, trials, alpha)
 }
 
-/** Wilson's limits of a share of n trials; n need not be whole, where it stands for trials that hang together. */
+/**
+ * Wilson's limits of a share of n trials.
+ *
+ * Given      share in [0, 1]; n, which need not be whole where it stands for trials that hang together; α outside, two-sided
+ * Returned   lower and upper share in [0, 1]
+ * Source     Wilson, JASA 22 (1927) 209
+ */
 export function wilsonInterval(share: number, n: number, alpha: number): Interval {
   const z = normalQuantile(1 - alpha / 2)
   const middle = (share + (z * z) / (2 * n)) / (1 + (z * z) / n)

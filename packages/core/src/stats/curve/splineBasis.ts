@@ -8,8 +8,11 @@ export interface SplineBasis {
 const WIDENED = 0.001
 
 /**
- * A basis of `size` cubic B-splines over a range; rows add up to one, so that the intercept lies inside.
- * Source: Eilers & Marx, Stat. Sci. 11 (1996) 89; knots as R's mgcv lays them.
+ * A basis of cubic B-splines over a range; rows add up to one, so that the intercept lies inside.
+ *
+ * Given      the range and the number of splines, 4 or more
+ * Returned   beyond the range the values of its edge
+ * Source     Eilers & Marx, Stat. Sci. 11 (1996) 89; knots as R's mgcv lays them
  */
 export function cubicBasis(low: number, high: number, size: number): SplineBasis {
   const [from, to] = [low - WIDENED * (high - low), high + WIDENED * (high - low)]
