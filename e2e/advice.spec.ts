@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
+import { aroundWindFall } from './aroundWindFall.ts'
 import { Phone } from './deckDay.ts'
 
 /** A sheet keeps nobody out: no serious fault, and nothing to scroll sideways. */
@@ -142,6 +143,15 @@ test('the wind falls: what the rods did after it, the deck laid anew by one tap,
   await spoken.tap()
   const figures = page.getByText(/: before \d+\.\d+ an hour, after \d+\.\d+ an hour, \d+\.\d such hours\.$/)
   await expect(figures.first()).toBeVisible()
+  // Each figure is what the records give when they are counted by themselves.
+  const counted = await aroundWindFall(app, 'Quennor Reach')
+  for (const told of await figures.allTextContents()) {
+    const own = counted.find(({ lure }) => told.startsWith(`${lure}: `))!
+    const rate = ({ strikes, hours }: { strikes: number; hours: number }): string => (strikes / hours).toFixed(2)
+    expect(told).toBe(
+      `${own.lure}: before ${rate(own.before)} an hour, after ${rate(own.after)} an hour, ${own.after.hours.toFixed(1)} such hours.`,
+    )
+  }
   const ahead = page.getByRole('region', { name: 'The deck for the hours ahead' })
   const swap = (await ahead.getByText(/^Tie on .+ in place of .+\.$/).textContent()) ?? ''
   await isOpenToAll(page)

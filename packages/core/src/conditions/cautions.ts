@@ -24,7 +24,13 @@ const HEAT_C = toSi(90, 'F')
 /** Fish held in a livewell suffer. */
 const WARM_FISH_C = toSi(75, 'F')
 
-/** The cautions that the day’s conditions call for, the gravest first. */
+/**
+ * The cautions that the day’s conditions call for, the gravest first.
+ *
+ * Given      conditions in SI, absent where not known
+ * Returned   their names
+ * Source     the usual limits of small boats, cold water and livewells: common practice, no source
+ */
 export function cautionsOf({ waterTempC, windMps, gustMps, airTempC, thunder }: CautionInput): Caution[] {
   const found: [Caution, boolean][] = [
     ['lightning', thunder === true],

@@ -60,7 +60,12 @@ export interface CutBy {
 export const trackIn = (scene: Scene, condition: string, edges: readonly number[] | undefined): Track =>
   isWorked(condition) ? WORKED[condition](scene, edges ?? []) : readingTrack(scene.setting, condition, edges)
 
-/** One condition of a stint through its trip. */
+/**
+ * One condition of a stint through its trip.
+ *
+ * Given      the setting, a condition's name, its edges (undefined: a class), and the water's past
+ * Returned   a track that is asked at a time and cut where it crosses an edge
+ */
 export const conditionTrack = (
   setting: Setting,
   condition: string,

@@ -28,7 +28,12 @@ export interface DayCondition {
   readonly spells: readonly Spell[]
 }
 
-/** What the sky and the season did over a span: each correctable condition in words, spell by spell. */
+/**
+ * What the sky and the season did over a span: each correctable condition in words, spell by spell.
+ *
+ * Given      a setting with its readings, the span, and the water's past
+ * Returned   spells without gap; `unknown` where the book cannot tell
+ */
 export function dayOfConditions(
   setting: Setting,
   fromMs: EpochMs,

@@ -12,8 +12,12 @@ const NEAR_DAYS = 15
 const FEWEST = 3
 
 /**
- * What a book usually reads around a day of the year: the median of each measured condition within 15 days of it, of any year, at the water where it was
- * read there often enough, else at any. In SI. Conditions that were hardly read are absent. Common practice, no source.
+ * What a book usually reads around a day of the year: the median of each measured condition within 15 days of it, of any year, at the water
+ * where it was read there often enough, else at any.
+ *
+ * Given      readings and trips of the book, the water, a time
+ * Returned   SI; conditions that were hardly read are absent
+ * Source     common practice, no source
  */
 export function usualReadings(
   readings: readonly Reading[],

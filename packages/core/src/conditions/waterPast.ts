@@ -79,8 +79,11 @@ export function percentileAmong(days: readonly number[], value: number): number 
 }
 
 /**
- * Least-squares trend of the water's temperature over the thirty days up to a time, °C a day; null unless two days at least
- * `leastSpanDays` apart were read.
+ * Least-squares trend of the water's temperature over the thirty days up to a time.
+ *
+ * Given      a water's past, a time, and how far apart its days must lie at least
+ * Returned   °C a day; null unless two days at least `leastSpanDays` apart were read
+ * Source     thirty and seven days are ours
  */
 export function tempTrend({ tempDays }: WaterPast, ms: EpochMs, leastSpanDays = 7): number | null {
   const recent = upTo(tempDays, ms, TREND_DAYS)

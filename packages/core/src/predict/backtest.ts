@@ -85,7 +85,12 @@ export function backtest(book: BookRecords, { from = FIRST, rods = 6, progress }
 
 /**
  * Every trip from the one after the first `from`, foretold from those before it: its stints, its rows, and the rows of rods that the plan
- * would have carried. Throws QuestionError for a book with too few trips.
+ * would have carried.
+ *
+ * Given      the book and its columns, how many trips come first, how many rods are carried
+ * Returned   trips in the order of their dates
+ * Throws     QuestionError for a book with too few trips
+ * Source     rolling origin: Tashman, Int. J. Forecast. 16 (2000) 437; from memory
  */
 export function foretoldTrips(
   book: BookRecords,

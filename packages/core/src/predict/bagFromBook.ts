@@ -47,6 +47,8 @@ const FEWEST_FISH = 5
 /**
  * What a book knows of the bag of a day: rates of the lures by the pattern model, shares and weights by its own strikes.
  *
+ * Given      the book, its pattern model, and an event with its strategies
+ * Returned   event, strategies and luck for `simulateBag`
  * Throws     QuestionError for a water or lure that is not in the book, and for steps that no hour is in
  * Source     weights: log-normal, drawn towards water and book; length for weight and the other way round by the book's own fish, else by
  *            the standard weight of largemouth bass, log10 W = −5.528 + 3.273·log10 L (Henson 1991, from memory)

@@ -24,7 +24,12 @@ export interface ForeseenTrip {
 /** An id that no record of a file or a device has: it begins with a sign that nobody types. */
 export const FORESEEN = '\u0000 not been yet'
 
-/** The book with a trip that has not been, on which every lure is fished all the time: conditions and rules are then read of it as of any other. */
+/**
+ * The book with a trip that has not been, on which every lure is fished all the time: conditions and rules are then read of it as of any other.
+ *
+ * Given      the book and the trip: water, span, readings, and what is said of the day
+ * Returned   a book whose last trip has the id `FORESEEN`; the given one is not changed
+ */
 export function withForeseen(book: BookRecords, { water, fromMs, toMs, readings, said }: ForeseenTrip): BookRecords {
   const [start, end] = [isoUtc(fromMs), isoUtc(toMs)]
   return {
@@ -76,6 +81,9 @@ const NOON = 12
 /**
  * Half an hour of such conditions, on the day after the book's last trip, by the clock of the water; and what is as said: of conditions
  * that were not, and of the light where no hour was said, nothing is known.
+ *
+ * Given      the book, the water, conditions as numbers and words, and an hour of the clock where one is said
+ * Returned   the trip for `withForeseen`, and what of it holds
  */
 export function tripLike(
   book: BookRecords,

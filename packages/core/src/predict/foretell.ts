@@ -30,7 +30,12 @@ export const speaksOfRate = ({ outcome, species }: Claim): boolean => OF_A_RATE.
 const USUAL_MULTIPLIER = 1.5
 const MOST = 3
 
-/** Every lure of the book in every hour of a trip that has not been, with the rules that speak. */
+/**
+ * Every lure of the book in every hour of a trip that has not been, with the rules that speak.
+ *
+ * Given      the book, the trip, what of it holds (default: all), and rules
+ * Returned   rows with traits and conditions as the pattern model reads them; a rule's multiplier is 1.5 where none is given, 3 at most (ours)
+ */
 export function foreseenHours(
   book: BookRecords,
   trip: ForeseenTrip,

@@ -90,7 +90,12 @@ export class LureRates {
 
 export type Shift = Readonly<Partial<Record<Condition, number>>> | undefined
 
-/** Turns of the forecast, each as likely; one that is as it stands where nothing spreads. */
+/**
+ * Turns of the forecast, each as likely; one that is as it stands where nothing spreads.
+ *
+ * Given      standard deviations by condition, on the scale it is judged on; a seed
+ * Returned   what is added to each condition, normal
+ */
 export function draws(spread: Readonly<Partial<Record<Condition, number>>>, seed: number): Shift[] {
   if (!CONDITION_NAMES.some((name) => (spread[name] ?? 0) > 0)) return [undefined]
   const random = seededRandom(seed)
@@ -121,7 +126,11 @@ const inHour = (clockFrom: number, hour: number): boolean => Number.isNaN(hour) 
 export const clockHours = (hours: readonly ForeseenHour[]): number[] =>
   [...new Set(hours.map(({ clockFrom }) => Math.floor(clockFrom)))].sort((a, b) => a - b)
 
-/** Share of the trip in each hour of the clock. */
+/**
+ * Share of the trip in each hour of the clock.
+ *
+ * Returned   shares that add up to one, in the order of `clock`
+ */
 export function cellWeights(hours: readonly ForeseenHour[], clock: readonly number[]): number[] {
   const spent = clock.map((hour) => hours.reduce((sum, one) => sum + (inHour(one.clockFrom, hour) ? one.hours : 0), 0))
   const all = spent.reduce((sum, one) => sum + one, 0)

@@ -9,7 +9,11 @@ export interface Spent {
   readonly trips: number
 }
 
-/** What was spent by some key of a row, on all trips. */
+/**
+ * What was spent by some key of a row, on all trips.
+ *
+ * Returned   hours, strikes and trips by key
+ */
 export function spentBy(rows: readonly PatternRow[], keyOf: (row: PatternRow) => string): Map<string, Spent> {
   const sums = new Map<string, { hours: number; strikes: number; trips: Set<string> }>()
   for (const row of rows) {
@@ -29,7 +33,14 @@ export type Objective = 'strikes' | 'weight' | 'big'
 const SHRINK_FISH = 8
 const BIG_SHARE = 0.9
 
-/** What a strike of each lure is worth: one, the weight it lands, or its chance of a big one by the book's own measure. */
+/**
+ * What a strike of each lure is worth.
+ *
+ * Given      the book, and what is wanted of a day
+ * Returned   by lure: one, the mean weight it lands in grams a strike, or its chance of a fish over the 90 % point of the book's; one where no
+ *            fish was weighed
+ * Source     lures of few fish are drawn to all as if they had eight more (ours)
+ */
 export function strikeWorth(book: BookRecords, objective: Objective): (lure: string) => number {
   if (objective === 'strikes') return () => 1
   const lureOf = new Map(book.stints.map(({ id, lure }) => [id, lure]))

@@ -11,7 +11,13 @@ export interface PatternBook {
   readonly model: PatternModel
 }
 
-/** The pattern model of a book. Throws QuestionError where no hour had a strike. */
+/**
+ * The pattern model of a book.
+ *
+ * Given      the book; options of `fitPatternModel`
+ * Returned   its rows, and the model fitted to them
+ * Throws     QuestionError where no hour had a strike
+ */
 export function patternBook(book: BookRecords, options: Omit<PatternOptions, 'dispersion'> = {}): PatternBook {
   const columns = patternColumns(book)
   const rows = patternRows(book, columns)

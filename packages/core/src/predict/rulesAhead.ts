@@ -35,6 +35,8 @@ export interface RulesAhead {
  * Which rules of practice speak on a trip that has not been, and which would with one condition more. Rules that hold always, and rules of
  * one species, are left out: they tell nothing of this day.
  *
+ * Given      the book, the trip, and rules; by default those of the trade
+ * Returned   rules with the lures and hours they speak of, and those that nearly speak with what they lack
  * Source     the rules: common practice, no source
  */
 export function rulesAhead(book: BookRecords, trip: ForeseenTrip, claims: readonly Claim[] = CLAIMS): RulesAhead {

@@ -21,7 +21,14 @@ const SPREAD_OF: Readonly<Record<string, Condition>> = {
 /** Full cloud takes about so much off the logarithm of the light (Kasten & Czeplak 1980: to a quarter). */
 const LOG_LIGHT_A_PERCENT = Math.log(4) / 100
 
-/** A forecast as a trip that has not been, and how far it may be off: the mean spread over its hours. Throws QuestionError for one without hours. */
+/**
+ * A forecast as a trip that has not been, and how far it may be off: the mean spread over its hours.
+ *
+ * Given      the water, and hours in order with what is expected at each in SI and its spread
+ * Returned   the last hour lasts as long as the one before it; spreads of visibility and cloud as those of a logarithm
+ * Throws     QuestionError for a forecast without hours
+ * Source     cloud and light: Kasten & Czeplak, Sol. Energy 24 (1980) 177
+ */
 export function tripOfForecast(
   water: string,
   hours: readonly ExpectedHour[],

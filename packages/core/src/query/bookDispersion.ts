@@ -6,7 +6,13 @@ import type { StrikesOfTrip } from '../stats/index.ts'
 /** A book that has hardly a strike is taken for one whose flurries are of such a mean, as if it had so many strikes. (ours) */
 const USUAL_BOUT = { mean: 1.3, strikes: 15 } as const
 
-/** Variance over mean of a book's strikes: its mean flurry, drawn to what is usual where strikes are few. */
+/**
+ * Variance over mean of a book's strikes, by its mean flurry.
+ *
+ * Given      columns with the times of strikes, and the rows that count
+ * Returned   1 or more; drawn to flurries of 1.3 as if fifteen strikes more had come so (ours)
+ * Source     `boutSize`, `flurryDispersion`
+ */
 export function bookDispersion(columns: SegmentColumns, rows: readonly number[]): number {
   const trips = strikesOf(columns, rows)
   const strikes = trips.reduce((sum, { times }) => sum + times.length, 0)

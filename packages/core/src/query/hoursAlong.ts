@@ -22,7 +22,12 @@ export const alongQuestion = (band: AdjustableBand): Question => ({
   where: [{ kind: 'range', column: numberOf(band), from: null, to: null }],
 })
 
-/** Hours by value, four digits of it: what a change of edges does can then be told without another cut. */
+/**
+ * Hours by value, four digits of it: what a change of edges does can then be told without another cut.
+ *
+ * Given      columns cut by `alongQuestion`
+ * Returned   values rising with their hours, and the hours whose value is not known
+ */
 export function hoursAlong(columns: SegmentColumns, band: AdjustableBand): HoursAlong {
   const values = entry(columns.numbers, numberOf(band))
   const hours = new Map<number, number>()

@@ -39,7 +39,12 @@ export interface Contribution {
   readonly strikeIds: readonly string[]
 }
 
-/** What a rate comes from: each trip's hours and strikes, for one group of a board or (without `group`) for all of it. */
+/**
+ * What a rate comes from: each trip's hours and strikes, for one group of a board or (without `group`) for all of it.
+ *
+ * Given      columns that were cut for the question, and the group by its levels
+ * Returned   trips with hours, in the order of the columns
+ */
 export function contributions(
   columns: SegmentColumns,
   { by, where }: Question,

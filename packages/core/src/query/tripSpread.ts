@@ -49,7 +49,12 @@ const chanceOfBlank = ({ shape, rate }: GammaPoissonFit, exposure: number): numb
 const MISSING_DAYS = 3
 const ONE_IN_TWENTY = 1.645
 
-/** Blank days seem not to have been logged: fewer trips without a strike than the fitted spread would give. Every rate is then too high. */
+/**
+ * Blank days seem not to have been logged: fewer trips without a strike than the fitted spread would give. Every rate is then too high.
+ *
+ * Given      trips without a strike, how many the spread gives, and their standard deviation
+ * Returned   true where three or more are missing, and more than chance leaves out one time in twenty (normal; ours)
+ */
 export function blankDaysMissing({ blankTrips, expectedBlank, expectedBlankSd }: TripSpread): boolean {
   const missing = expectedBlank - blankTrips
   return missing >= MISSING_DAYS && missing > ONE_IN_TWENTY * expectedBlankSd
