@@ -367,6 +367,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   // The next event is by the card.
   await phone.tap('Day')
   await phone.tap('End trip')
+  await expect(page).toHaveURL(/closed=1/)
   await page.goto(`${app.url}/deck`)
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
