@@ -6,6 +6,8 @@ test('two questions stand side by side, each with its own filters, and the link 
   await page.getByRole('button', { name: 'Ask another question beside it' }).click()
   const beside = page.getByRole('complementary', { name: 'Beside it' })
   await beside.getByLabel('Question beside').selectOption('Where?')
+  // The question before stands until the other is drawn.
+  await expect(beside.getByRole('heading', { level: 1 })).toContainText('Where do they bite')
   await beside.getByRole('button', { name: /^Water: Quennor Reach/ }).click()
   const waters = page.getByRole('dialog')
   await waters.getByRole('button', { name: /^Pellock Mill Pond/ }).click()

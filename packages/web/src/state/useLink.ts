@@ -5,8 +5,8 @@ import { useNavigate, useSearchParams } from 'react-router'
 export type SayLink = (next: (present: URLSearchParams) => URLSearchParams, replace?: boolean) => void
 
 /**
- * The question of a page, kept in its address, and how to say it anew. It is said from the address as it is and drawn at once: of two cells
- * that are filled one after the other, neither is lost.
+ * The question of a page, kept in its address, and how to say it anew. It is said from the address as it is, which may be a moment later
+ * than the page was drawn: of two cells that are filled one after the other, neither is lost.
  */
 export function useLink(): readonly [link: URLSearchParams, say: SayLink] {
   const [link] = useSearchParams()
