@@ -62,6 +62,7 @@ it.each([
   ['{', /is no JSON/],
   ['[]', /should hold an object/],
   [{ ...PLAN, event: { ...PLAN.event, limit: 0 } }, /event\.limit must be a number from 1/],
+  [{ ...PLAN, event: { ...PLAN.event, limit: 2.5 } }, /event\.limit must be a whole number/],
   [{ ...PLAN, strategies: [{ name: 'a', steps: [step(['No such lure'])] }] }, /there is no lure No such lure/],
   [{ ...PLAN, water: 'Nowhere' }, /there is no water Nowhere/],
   [{ ...PLAN, bag: [{ weightG: 'heavy' }] }, /bag\[0\]\.weightG must be a number/],

@@ -63,7 +63,7 @@ function questionOf(file: Readonly<Record<string, unknown>>): BagQuestion {
     water: textOf(file.water, 'water'),
     now: nowOf(file.now),
     event: {
-      limit: numberIn(event, 'event.limit', 1, 100),
+      limit: wholeIn(event, 'event.limit', 1, 100),
       from,
       to,
       ...(minLengthMm === undefined ? {} : { minLengthMm }),
@@ -94,6 +94,12 @@ function numberIn(of: Readonly<Record<string, unknown>>, at: string, least: numb
   const value = of[at.slice(at.lastIndexOf('.') + 1)]
   if (typeof value === 'number' && value >= least && value <= most) return value
   throw new Failure(`The plan’s ${at} must be a number from ${least} to ${most}.`, 2)
+}
+
+function wholeIn(of: Readonly<Record<string, unknown>>, at: string, least: number, most: number): number {
+  const value = numberIn(of, at, least, most)
+  if (Number.isInteger(value)) return value
+  throw new Failure(`The plan’s ${at} must be a whole number.`, 2)
 }
 
 const textOf = (value: unknown, at: string): string => (typeof value === 'string' && value !== '' ? value : fail(at))

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useLiveQuery } from 'dexie-react-hooks'
-import { epochMs, localDate } from '@jotbook/core'
+import { epochMs, isoUtc, localDate } from '@jotbook/core'
 import type { Fields, RecordOf } from '@jotbook/core'
 import { recordsOf } from '../../offline/index.ts'
 import { useMay, useUnits } from '../../state/useBook.ts'
@@ -68,7 +68,7 @@ export function KeepCard({ book, deck, zone }: CardsProps) {
   }
   const forget = (card: RecordOf<'eventRules'>): void =>
     void deck.tap(text.said.cardForgotten(card.name), () => [
-      { kind: 'eventRules', id: card.id, fields: { deletedAt: new Date(deckNow(deck.day)).toISOString() } },
+      { kind: 'eventRules', id: card.id, fields: { deletedAt: isoUtc(deckNow(deck.day)) } },
     ])
   if (!may('eventRules', 'create')) return null
   return (
