@@ -100,7 +100,7 @@ function inTheWell({ fish, dead, limit }: LiveBag, { deadFishG }: Trip): Pick<Ba
   return {
     limit: Math.max(0, limit - dead.length),
     bag: fish.filter((one) => !dead.includes(one)).map(({ weightG }) => weightG ?? 0),
-    fixedG: dead.reduce((sum, { weightG }) => sum + (weightG ?? 0) - (deadFishG ?? 0), 0),
+    fixedG: dead.slice(0, limit).reduce((sum, { weightG }) => sum + (weightG ?? 0), -(deadFishG ?? 0) * dead.length),
   }
 }
 

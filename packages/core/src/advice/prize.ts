@@ -25,6 +25,8 @@ export const reach = (targetG: number): Prize => ({
 const POINTS = 800
 /** Standard deviations of a field over its middle, beyond which no rival is counted on. */
 const FAR = 3.5
+/** Totals that are all alike have a place above them too. */
+const LEAST_SD = 0.01
 
 /**
  * What a total is paid by its place among a field.
@@ -37,7 +39,7 @@ const FAR = 3.5
 export function paidPrize({ totalsG, rivals, payouts }: PaidPlaces): Prize | undefined {
   const field = fieldOf(totalsG, rivals)
   if (!field || !payouts.some((one) => one > 0)) return undefined
-  const enoughG = Math.exp(field.mean + FAR * field.sd)
+  const enoughG = Math.exp(field.mean + FAR * Math.max(field.sd, LEAST_SD))
   const table = Float64Array.from({ length: POINTS + 1 }, (_, i) => paidOf(field, payouts, (i / POINTS) * enoughG))
   return {
     enoughG,

@@ -1,4 +1,4 @@
-import { learnGain } from '../decisions/index.ts'
+import { gainAnHour } from '../decisions/index.ts'
 import { placeFished } from '../effort/index.ts'
 import { NO_EXPOSURE, plusExposure } from '../stats/index.ts'
 import type { Exposure } from '../stats/index.ts'
@@ -40,7 +40,7 @@ const LEAST_GAIN = 0.05
  *
  * Given      the practice day so far and the water as it was known before it; days of the event
  * Returned   the most telling first; none where the best is known well enough
- * Source     `learnGain`; days are taken as alike, so that the gain is what rates alone can teach
+ * Source     `gainAnHour`; days are taken as alike, so that the gain is what rates alone can teach
  */
 export function toLearn(under: DayUnderWay, { lures, placeMeans, flurry }: KnownWater, eventDays: number): ToLearn {
   const eventHours = eventDays * usualDayHours(under)
@@ -65,9 +65,7 @@ export function toLearn(under: DayUnderWay, { lures, placeMeans, flurry }: Known
     return known
       .map(({ key, shape, hours, strikes, fished }): ToTry => {
         const others = Math.max(0, ...known.filter((one) => one.key !== key).map((one) => one.shape / one.hours))
-        // A try in practice loses nothing: its own hours are given back.
-        const lost = TRY_H * (Math.max(shape / hours, others) - shape / hours)
-        const gain = learnGain({ shape, hours }, others, TRY_H, eventHours) + lost
+        const gain = eventHours * gainAnHour({ shape, hours }, others, TRY_H)
         return { key, gain: gain * flurry, rate: (shape / hours) * flurry, strikes, hours: fished }
       })
       .filter(({ gain }) => gain >= LEAST_GAIN)

@@ -15,16 +15,27 @@ export interface KnownRate {
  * Returned   negative where the test costs more than it can bring
  * Source     knowledge gradient: Frazier, Powell & Dayanik, SIAM J. Control Optim. 47 (2008) 2410
  */
-export function learnGain({ shape, hours }: KnownRate, bestOfOthers: number, testH: number, leftH: number): number {
-  const own = shape / hours
-  const most = Math.max(own, bestOfOthers)
+export function learnGain(rate: KnownRate, bestOfOthers: number, testH: number, leftH: number): number {
+  const own = rate.shape / rate.hours
+  return leftH * gainAnHour(rate, bestOfOthers, testH) - testH * (Math.max(own, bestOfOthers) - own)
+}
+
+/**
+ * Strikes an hour to be gained by the best that is known after a test, over the best known before it; what the test itself costs is left out.
+ *
+ *   E_n max(m*, (a + n)/(b + x)) − max m
+ *
+ * Given      as `learnGain`
+ * Returned   0 or more
+ */
+export function gainAnHour({ shape, hours }: KnownRate, bestOfOthers: number, testH: number): number {
   let [after, seen] = [0, 0]
   for (let n = 0; seen < 1 - 1e-10 && n < 10_000; n++) {
     const chance = negativeBinomial(n, shape, hours / (hours + testH))
     seen += chance
     after += chance * Math.max(bestOfOthers, (shape + n) / (hours + testH))
   }
-  return leftH * (after - most) - testH * (most - own)
+  return after - Math.max(shape / hours, bestOfOthers)
 }
 
 /** Γ(a + n)/(n!·Γ(a))·pᵃ·(1 − p)ⁿ. */

@@ -93,6 +93,7 @@ export function KeepCard({ book, deck, zone }: CardsProps) {
 
 /** What a card of this name said before and an event does not say any more. */
 const NONE = {
+  limit: null,
   minLengthMm: null,
   minLengthMmTyped: null,
   weighInMin: null,
