@@ -58,7 +58,7 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
   useSilenceWatch(deck, tick)
 
   const rods = placedRods(day.trip, rodsUsed(day.stints), lures)
-  const anglers: readonly Angler[] = whose === EVERYONE ? people : [whose]
+  const anglers = chosenOf(whose, people)
   const first = anglers[0] ?? null
   const usual = useUsualWords(book, inHand(day, first)?.lure, day.trip.water)
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
@@ -127,7 +127,15 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
         {day.trip.purpose === 'tournament' && (
           <Bag deck={deck} angler={first} nowMs={nowMs} onOdds={() => setSheet('weighIn')} />
         )}
-        {people.length > 1 && <Aboard day={day} people={people} whose={whose} onWhose={setWhose} lureName={lureName} />}
+        {people.length > 1 && (
+          <Aboard
+            day={day}
+            people={people}
+            whose={whose === EVERYONE ? whose : first}
+            onWhose={setWhose}
+            lureName={lureName}
+          />
+        )}
         <Rods rods={rods} day={day} anglers={anglers} picking={picking} onRod={chosenRod} />
       </div>
       <Prompt
@@ -187,4 +195,10 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
       <LineToStrike key={`${rods.length} ${anglers.map((angler) => inHand(day, angler)?.id).join()}`} />
     </main>
   )
+}
+
+/** Who is chosen to tap for; the first aboard where who was chosen has got a name since, or has left. */
+function chosenOf(whose: Whose, people: readonly Angler[]): readonly Angler[] {
+  if (whose === EVERYONE) return people
+  return [people.includes(whose) ? whose : (people[0] ?? null)]
 }
