@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
+import { logRateOf } from '../stats/index.ts'
 import { patternWorld, trueRate } from '../test/patternWorld.ts'
+import { GAM } from '../test/referenceValues.ts'
 import { backtest, foretoldTrips } from './backtest.ts'
-import { patternColumns } from './patternRows.ts'
+import { fitPatternModel } from './fitPatternModel.ts'
+import { patternColumns, patternRows } from './patternRows.ts'
 import { tripLike } from './foreseen.ts'
 import { patternBook } from './patternBook.ts'
 import { planDeck } from './planDeck.ts'
@@ -9,6 +12,23 @@ import { calibrationOf, logNegativeBinomial } from './scores.ts'
 
 const WATER = { id: 'w', timeZone: 'UTC' }
 const LURES = ['A', 'B', 'C', 'D', 'E', 'F']
+
+// R mgcv by REML on the same rows with the same terms and penalties, those on trial here among them (`bench/mgcv.ts`).
+it('has mgcv’s log rate and error for every row, and its degrees of freedom', () => {
+  const book = patternWorld(80, 5, true)
+  const rows = patternRows(book, patternColumns(book))
+  const { fit, terms } = fitPatternModel(rows)
+  expect(rows).toHaveLength(GAM.patterns.se.length)
+  rows.forEach(({ situation }, i) => {
+    const { mean, variance } = logRateOf(fit, terms.row(situation))
+    const se = GAM.patterns.se[i]!
+    expect(Math.abs(mean - GAM.patterns.log_rate[i]!)).toBeLessThan(0.05 * se)
+    expect(Math.abs(Math.sqrt(variance) / se - 1)).toBeLessThan(0.02)
+  })
+  const inTerms = new Set(terms.terms.flatMap(({ first, size }) => Array.from({ length: size }, (_, a) => first + a)))
+  const used = fit.edf.reduce((sum, edf) => sum + edf, fit.edfTrips) + terms.names.length - inTerms.size
+  expect(Math.abs(used / GAM.patterns.edf_total - 1)).toBeLessThan(0.05)
+})
 
 describe('the deck', () => {
   const book = patternWorld(80, 5, true)
@@ -135,6 +155,9 @@ it('scores counts by chances that add up to one', () => {
     (a, b) => a + b,
   )
   expect(sum).toBeCloseTo(1, 8)
+  // R: dnbinom(c(0, 3, 12), size = 2.5, mu = 4, log = TRUE).
+  const byR = [-2.38877861257, -1.963930432, -4.62400392639]
+  ;[0, 3, 12].forEach((y, i) => expect(logNegativeBinomial(y, 4, 0.35, 1.2)).toBeCloseTo(byR[i]!, 9))
   expect(Math.exp(logNegativeBinomial(2, 3, 1e-7, 1))).toBeCloseTo((Math.exp(-3) * 9) / 2, 5)
   const bins = calibrationOf(
     Array.from({ length: 100 }, (_, i) => ({

@@ -51,3 +51,11 @@ export const R = JSON.parse(file('models.json')) as {
   }[]
   bh: { p: number[]; adjusted: number[] }
 }
+
+/** As computed by R 4.2.2, mgcv 1.8-41, `gam(method = "REML")`: the calls stand in `bench/gamReference.R`. */
+export const GAM = JSON.parse(file('l_gam.json')) as {
+  /** On `l_book.csv`, row by row, the trip left out. */
+  book: { log_rate: number[]; se: number[]; edf: Record<string, number>; sd: Record<string, number> }
+  /** On the rows of `patternWorld(80, 5, true)` with all terms of the pattern model, the trip left out. */
+  patterns: { log_rate: number[]; se: number[]; edf_total: number }
+}

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { drawNormal, drawPoisson, seededRandom } from '../../numerics/index.ts'
-import { R, numbers, referenceColumns } from '../../test/referenceValues.ts'
+import { GAM, R, numbers, referenceColumns } from '../../test/referenceValues.ts'
 import { cubicBasis } from '../curve/splineBasis.ts'
 import { fitAdditive, logRateOf } from './fitAdditive.ts'
 import { RowGatherer } from './sparseRows.ts'
+import type { AdditiveTerm } from './additiveTerm.ts'
 import type { SparseRow } from './sparseRows.ts'
 
 const INTERCEPT = [0, 1] as const
@@ -68,6 +69,59 @@ describe('fitAdditive', () => {
     expect(trips.tripSd).toBeGreaterThan(sd.subject!)
     expect(trips.tripSd).toBeLessThan(1.1 * sd.subject!)
     expect(1 / Math.sqrt(term.strengths[0]!)).toBeCloseTo(trips.tripSd, 1)
+  })
+
+  // A made-up book of 70 trips; R mgcv by REML, free, smooth and random terms and trips at once (`bench/gamReference.R`).
+  it('has the log rates, errors and degrees of freedom of mgcv on a book of curves, lures, slopes and trips', () => {
+    const book = referenceColumns('l_book.csv')
+    const [names, terms, curves] = [['all'], [] as AdditiveTerm[], new Map<string, ReturnType<typeof cubicBasis>>()]
+    const levelsOf = (factor: string) => [...new Set(book[factor])].sort()
+    const lay = (term: string, levels: readonly (string | number)[]) =>
+      names.push(...levels.map((level) => `${term} ${level}`)) - levels.length
+    for (const factor of ['water', 'light']) lay(factor, levelsOf(factor).slice(1))
+    for (const condition of ['temp', 'visibility']) {
+      const values = numbers(book[condition])
+      const basis = cubicBasis(Math.min(...values), Math.max(...values), 10)
+      const mean = new Float64Array(10)
+      for (const value of values)
+        basis.at(value).values.forEach((share, a) => (mean[basis.at(value).first + a]! += share / values.length))
+      curves.set(condition, basis)
+      terms.push({ name: condition, first: lay(condition, [...mean.keys()]), size: 10, charge: 'bend', held: [mean] })
+    }
+    for (const term of ['class', 'lure', 'class by wind']) {
+      const levels = levelsOf(term.split(' ')[0]!)
+      terms.push({ name: term, first: lay(term, levels), size: levels.length, charge: 'size' })
+    }
+    const rowOf = (i: number): SparseRow => {
+      const of = (factor: string) => book[factor]![i]!
+      const entries: [string, number][] = [
+        ['all', 1],
+        ...['water', 'light', 'class', 'lure'].map((factor): [string, number] => [`${factor} ${of(factor)}`, 1]),
+        [`class by wind ${of('class')}`, (Number(of('wind')) - 4.5) / 2.5],
+      ]
+      for (const [condition, basis] of curves) {
+        const { first, values } = basis.at(Number(of(condition)))
+        values.forEach((value, a) => entries.push([`${condition} ${first + a}`, value]))
+      }
+      return entries.flatMap(([name, value]) => (names.includes(name) ? [[names.indexOf(name), value] as const] : []))
+    }
+    const [gatherer, trips] = [new RowGatherer(), levelsOf('trip')]
+    book.trip!.forEach((trip, i) =>
+      gatherer.add(rowOf(i), Number(book.strikes![i]), Number(book.hours![i]), trips.indexOf(trip)),
+    )
+    const model = fitAdditive(gatherer.rows(trips.length), { columns: names.length, terms })
+    GAM.book.log_rate.forEach((rate, i) => {
+      const { mean, variance } = logRateOf(model, rowOf(i))
+      expect(Math.abs(mean - rate) / GAM.book.se[i]!).toBeLessThan(0.04)
+      expect(Math.sqrt(variance) / GAM.book.se[i]!).toBeCloseTo(1, 1)
+    })
+    // A straight run of a curve is free in both; mgcv counts it with the curve.
+    const used = [...model.edf].map((edf, j) => edf + (terms[j]!.charge === 'bend' ? 1 : 0))
+    const theirs = Object.values(GAM.book.edf)
+    ;[...used, model.edfTrips].forEach((edf, j) =>
+      expect(Math.abs(edf - theirs[j]!)).toBeLessThan(0.02 * theirs[j]! + 0.01),
+    )
+    expect(Math.abs(model.tripSd / GAM.book.sd['s(trip)']! - 1)).toBeLessThan(0.03)
   })
 
   it('finds how much lures differ, covers what it foretells, and draws to nought what is not there', () => {
