@@ -1,6 +1,6 @@
 /* global navigator */
 import { chromium } from '@playwright/test'
-import { debianPackage } from '../tools/steps.mjs'
+import { CHROMIUM, debianPackage } from '../tools/steps.mjs'
 import { withServer } from './server.mjs'
 
 /**
@@ -11,13 +11,10 @@ const REST_MS = 120_000
 /** The pages of the desk, the water's past and the first advice are worked out once. */
 const SETTLE_MS = 60_000
 
-debianPackage('chromium', '/usr/bin/chromium')
+debianPackage('chromium-headless-shell', CHROMIUM)
 await withServer(
   async ({ url }) => {
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
-    })
+    const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] })
     const system = await browser.newBrowserCDPSession()
     const cpuSeconds = async () =>
       (await system.send('SystemInfo.getProcessInfo')).processInfo.reduce((sum, { cpuTime }) => sum + cpuTime, 0)

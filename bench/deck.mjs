@@ -3,7 +3,7 @@ import { performance } from 'node:perf_hooks'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { build } from 'esbuild'
-import { debianPackage, root } from '../tools/steps.mjs'
+import { CHROMIUM, debianPackage, root } from '../tools/steps.mjs'
 import { withServer } from './server.mjs'
 
 /**
@@ -13,7 +13,7 @@ import { withServer } from './server.mjs'
 const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.floor(share * (values.length - 1))]
 const text = (ms) => `${ms.toFixed(1)} ms`
 
-debianPackage('chromium', '/usr/bin/chromium')
+debianPackage('chromium-headless-shell', CHROMIUM)
 const { outputFiles } = await build({
   entryPoints: [join(root, 'bench/tapPage.ts')],
   bundle: true,
@@ -26,10 +26,7 @@ const script = outputFiles[0].text
 
 await withServer(
   async ({ url, stop }) => {
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
-    })
+    const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] })
     const context = await browser.newContext({
       viewport: { width: 390, height: 844 },
       bypassCSP: true,

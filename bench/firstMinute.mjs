@@ -1,7 +1,7 @@
 /* global document, history, performance, requestAnimationFrame, PopStateEvent, window, localStorage, indexedDB, Event */
 import { chromium } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'
-import { debianPackage } from '../tools/steps.mjs'
+import { CHROMIUM, debianPackage } from '../tools/steps.mjs'
 import { withServer } from './server.mjs'
 
 /**
@@ -67,13 +67,10 @@ function stint(files, trip, s, startMs, lasts, strikes, lure) {
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
 const ms = (value) => `${Math.round(value)} ms`
 
-debianPackage('chromium', '/usr/bin/chromium')
+debianPackage('chromium-headless-shell', CHROMIUM)
 await withServer(
   async ({ url, makeBook }) => {
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
-    })
+    const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] })
     const profile = async (book) => {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, bypassCSP: true })
       await context.addInitScript((id) => {

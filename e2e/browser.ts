@@ -1,8 +1,8 @@
 import type { BrowserContextOptions, LaunchOptions } from '@playwright/test'
 
-/** Debian's Chromium; flags that keep it off the network and running as root. */
+/** Debian's Chromium without windows; flags that keep it off the network and running as root. */
 export const launchOptions: LaunchOptions = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,6 +1,7 @@
 import { chromium } from '@playwright/test'
 import lighthouse from 'lighthouse'
 import { expect, freePort, test } from './app.ts'
+import { launchOptions } from './browser.ts'
 
 const PAGES = ['/findings/when', '/findings?by=lure'] as const
 const LEAST = 0.95
@@ -9,8 +10,8 @@ const LEAST = 0.95
 test('Lighthouse finds the desk’s pages good to use and well made', async ({ app }) => {
   const port = await freePort()
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', `--remote-debugging-port=${port}`],
+    ...launchOptions,
+    args: [...(launchOptions.args ?? []), `--remote-debugging-port=${port}`],
   })
   try {
     for (const path of PAGES) {

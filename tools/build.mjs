@@ -3,48 +3,24 @@ import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import { installPackages, newest, root, run } from './steps.mjs'
 
-/** Our own workspaces are bundled in; every package from npm stays outside. */
-const ownPackagesOnly = {
-  name: 'own-packages-only',
-  setup(build) {
-    build.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' || path.startsWith('@jotbook/') ? undefined : { path, external: true },
-    )
-  },
-}
-
+/**
+ * Bundles entries with all that they use into a few files: to find and load hundreds takes longer than most of what a command or a server's
+ * start does. What is built for the machine stays outside; so does a list of passwords, whose names are other ones when it is bundled.
+ */
 async function bundle(entries, outdir) {
   const { build } = await import('esbuild')
+  // Parts are named by what is in them: those of earlier builds would stay for ever.
+  rmSync(join(root, outdir), { recursive: true, force: true })
   await build({
     entryPoints: Object.fromEntries(Object.entries(entries).map(([name, entry]) => [name, join(root, entry)])),
     outdir: join(root, outdir),
     bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    sourcemap: true,
-    tsconfig: join(root, 'tsconfig.json'),
-    plugins: [ownPackagesOnly],
-    logLevel: 'warning',
-    absWorkingDir: root,
-  })
-}
-
-async function bundleCommand() {
-  const { build } = await import('esbuild')
-  // Parts are named by what is in them: those of earlier builds would stay for ever.
-  rmSync(join(root, 'packages/cli/dist'), { recursive: true, force: true })
-  await build({
-    entryPoints: { main: join(root, 'packages/cli/src/main.ts') },
-    outdir: join(root, 'packages/cli/dist'),
-    bundle: true,
     splitting: true,
+    sourcemap: true,
     platform: 'node',
     target: 'node20',
     format: 'esm',
     tsconfig: join(root, 'tsconfig.json'),
-    // Everything in a few files: to find and load hundreds took most of the second that a command took to start.
-    // The list of passwords has other names when it is bundled, and is asked for by one command only.
     external: ['@node-rs/argon2', 'pg-native', '@zxcvbn-ts/language-common'],
     banner: { js: `const require = (await import('node:module')).createRequire(import.meta.url)` },
     logLevel: 'warning',
@@ -81,7 +57,7 @@ export async function buildAll() {
       'packages/server/dist',
     )
   if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src']))
-    await bundleCommand()
+    await bundle({ main: 'packages/cli/src/main.ts' }, 'packages/cli/dist')
   if (
     outOfDate('packages/web/dist/index.html', [
       ...shared,

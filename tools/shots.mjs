@@ -5,11 +5,11 @@ import { chmodSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { buildAll } from './build.mjs'
-import { debianPackage, installPackages, root } from './steps.mjs'
+import { CHROMIUM, debianPackage, installPackages, root } from './steps.mjs'
 
 /** `npm run shots`: pictures of the main views, from the demo book, into docs/screenshots. */
 await installPackages()
-debianPackage('chromium', '/usr/bin/chromium')
+debianPackage('chromium-headless-shell', CHROMIUM)
 await buildAll()
 
 const folder = mkdtempSync(join(tmpdir(), 'jot-shots-'))
@@ -24,7 +24,7 @@ const url = await new Promise((ready) =>
 
 const { chromium, expect } = await import('@playwright/test')
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: [
     '--no-sandbox',
     '--disable-gpu',

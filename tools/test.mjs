@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { buildAll } from './build.mjs'
-import { debianPackage, installPackages, root, run } from './steps.mjs'
+import { CHROMIUM, debianPackage, installPackages, root, run } from './steps.mjs'
 import { withTestDatabase } from './testDatabase.mjs'
 
 /** `npm test`: everything, from nothing. Ends with one line over all runners. `npm run unit` and `npm run e2e` run one of them, the files named after `--` only. */
@@ -83,7 +83,7 @@ try {
     }
     await lint
     if (only !== 'unit') {
-      debianPackage('chromium', '/usr/bin/chromium')
+      debianPackage('chromium-headless-shell', CHROMIUM)
       const browser = { env: { ...options.env, PLAYWRIGHT_JSON_OUTPUT_FILE: browserReport } }
       await runner(
         'browser tests',
