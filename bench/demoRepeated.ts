@@ -17,12 +17,16 @@ export function demoRepeated(trips: number): BookRecords {
       ),
     ).flat() as R[]
   const own = ['id', 'trip', 'stint']
+  const kept = laid(demo.trips, own).slice(0, trips)
+  const ids = new Set(kept.map(({ id }) => id))
+  const onThem = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+    laid(records, own).filter(({ trip }) => ids.has(trip))
   return {
     ...demo,
-    trips: laid(demo.trips, own).slice(0, trips),
-    stints: laid(demo.stints, own),
-    readings: laid(demo.readings, own),
-    strikes: laid(demo.strikes, own),
+    trips: kept,
+    stints: onThem(demo.stints),
+    readings: onThem(demo.readings),
+    strikes: onThem(demo.strikes),
   }
 }
 
