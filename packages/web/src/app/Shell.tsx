@@ -1,9 +1,10 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Moon, Sun } from 'lucide-react'
+import { useSyncExternalStore } from 'react'
 import { NavLink, Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { Button, LinkButton } from '../ui/controls.tsx'
 import { BookOfLink } from '../ui/ofBook/BookOfLink.tsx'
-import { isNight, nightChosen } from '../state/preferences.ts'
+import { isNight, nightChosen, onSystemNight } from '../state/preferences.ts'
 import { useAppDispatch, useAppSelector } from '../state/store.ts'
 import { text } from './text.ts'
 import { UndoBar } from './UndoBar.tsx'
@@ -128,7 +129,8 @@ function SyncState() {
 
 function NightSwitch() {
   const dispatch = useAppDispatch()
-  const night = useAppSelector(({ preferences }) => isNight(preferences))
+  const preferences = useAppSelector((state) => state.preferences)
+  const night = useSyncExternalStore(onSystemNight, () => isNight(preferences))
   return (
     <Button
       look="bare"

@@ -1,4 +1,4 @@
-import { isNight } from '../state/preferences.ts'
+import { isNight, onSystemNight } from '../state/preferences.ts'
 import { appStore } from '../state/store.ts'
 import { speakAs } from '../ui/locale.ts'
 
@@ -11,4 +11,5 @@ export function applyPreferences(): void {
   }
   apply()
   appStore.subscribe(apply)
+  onSystemNight(apply)
 }

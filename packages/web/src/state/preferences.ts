@@ -95,5 +95,14 @@ const preferences = createSlice({
 export const { nightChosen, localeChosen, deckChosen, dockColumnsChosen } = preferences.actions
 export const preferencesReducer = preferences.reducer
 
+const systemNight = (): MediaQueryList => matchMedia('(prefers-color-scheme: dark)')
+
+/** Calls back when the system goes over to its night or out of it; returns what ends that. */
+export function onSystemNight(changed: () => void): () => void {
+  const system = systemNight()
+  system.addEventListener('change', changed)
+  return () => system.removeEventListener('change', changed)
+}
+
 /** Night as chosen, else as the system has it. */
-export const isNight = ({ night }: Preferences): boolean => night ?? matchMedia('(prefers-color-scheme: dark)').matches
+export const isNight = ({ night }: Preferences): boolean => night ?? systemNight().matches
