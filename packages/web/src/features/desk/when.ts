@@ -15,8 +15,8 @@ export interface Said {
   readonly notes: readonly string[]
 }
 
-/** A window shorter than this share of the curve is a place, not a range. */
-const LEAST_WINDOW = 0.02
+/** A window shorter than this share of the curve is a place, not a range: two or three of the points that it is drawn by. (ours) */
+const LEAST_WINDOW = 0.03
 
 /** What curves say: the highest of several; of one its window, or its highest place where there is none. */
 export function windowAnswer(curves: readonly NamedCurve[], axis: Axis, units: UnitPreferences): Said {
@@ -50,7 +50,11 @@ function curveAnswer(curve: BookCurve, axis: Axis, units: UnitPreferences): Said
   const most = Math.max(...(inside.length > 0 ? inside : curve.points).map(({ rate }) => rate))
   const length = (curve.points.at(-1)?.x ?? 0) - (curve.points[0]?.x ?? 0)
   if (window.to - window.from < LEAST_WINDOW * length)
-    return { says: words.windowAt(placeOn(axis, units, window.from), most, usual), judgement: 'strong', notes }
+    return {
+      says: words.windowAt(placeOn(axis, units, (window.from + window.to) / 2), most, usual),
+      judgement: 'strong',
+      notes,
+    }
   const range = rangeOn(axis, units, window.from, window.to)
   return {
     says: words.window(range, most, usual),
