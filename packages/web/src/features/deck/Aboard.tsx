@@ -2,9 +2,8 @@ import { inHand } from '@jotbook/core/deck'
 import type { Angler, DeckDay } from '@jotbook/core/deck'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
-
-export const EVERYONE: unique symbol = Symbol('everyone')
-export type Whose = Angler | typeof EVERYONE
+import { EVERYONE } from './whose.ts'
+import type { Whose } from './whose.ts'
 
 interface AboardProps {
   readonly day: DeckDay

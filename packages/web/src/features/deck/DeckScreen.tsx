@@ -1,11 +1,9 @@
 import { useEffect, useState } from 'react'
 import { timeZoneOf, epochMs } from '@jotbook/core'
 import { aboard, answerSilence, breakOff, fishOn, inHand, onBreak, unsureStints } from '@jotbook/core/deck'
-import type { Angler } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
 import { clock } from '../../ui/locale.ts'
-import { Aboard, EVERYONE } from './Aboard.tsx'
-import type { Whose } from './Aboard.tsx'
+import { Aboard } from './Aboard.tsx'
 import { useSpoken } from './advice/useSpoken.ts'
 import { useRodTest } from './advice/useRodTest.ts'
 import { Bag } from './Bag.tsx'
@@ -31,6 +29,8 @@ import { useNow } from './useNow.ts'
 import { useSilenceWatch } from './useSilenceWatch.ts'
 import { useTaps } from './useTaps.ts'
 import { useUsualWords } from './useUsualWords.ts'
+import { EVERYONE, chosenOf } from './whose.ts'
+import type { Whose } from './whose.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
 
 /** The rods in the water, what is in hand, and Strike. */
@@ -195,10 +195,4 @@ export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
       <LineToStrike key={`${rods.length} ${anglers.map((angler) => inHand(day, angler)?.id).join()}`} />
     </main>
   )
-}
-
-/** Who is chosen to tap for; the first aboard where who was chosen has got a name since, or has left. */
-function chosenOf(whose: Whose, people: readonly Angler[]): readonly Angler[] {
-  if (whose === EVERYONE) return people
-  return [people.includes(whose) ? whose : (people[0] ?? null)]
 }

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { gramsOf, paidPlaces, payoutsOf, rivalWeights, rivalsIn, targetOf, toBeatG } from './weighInTarget.ts'
+import type { Trip } from '@jotbook/core'
+import { cutOf, gramsOf, paidPlaces, payoutsOf, rivalWeights, rivalsIn, targetOf, toBeatG } from './weighInTarget.ts'
 
 it('reads rivals’ weights with or without names, heaviest first, and names what is no weight', () => {
   const read = rivalWeights('Ash 14 lb 8 oz\n12 lb; Rowan 15 lb, no fish\n0 lb', 'lb')
@@ -24,4 +25,13 @@ it('reads what places pay and how many rivals a field has', () => {
   })
   expect(paidPlaces({ rivals: 'Ash 9 lb', pays: '500' }, 'lb')).toBeUndefined()
   expect(paidPlaces({ rivals: 'Ash 9 lb; Rowan 6 lb' }, 'lb')).toBeUndefined()
+})
+
+it('takes up what was to be reached at the last event, on its day by the clock of its water', () => {
+  // Ten in the evening of the first of May in Chicago.
+  const event = { id: 'e', water: 'w', start: '2026-05-02T03:00:00Z' } as unknown as Trip
+  const water = { id: 'w', name: 'made up', timeZone: 'America/Chicago' }
+  expect(cutOf(event, water, { goal: '12 lb' }, 'lb')).toEqual({ day: '2026-05-01', weightG: gramsOf('12 lb', 'lb') })
+  expect(cutOf({ ...event, timeZone: 'UTC' }, water, { goal: '12 lb' }, 'lb')?.day).toBe('2026-05-02')
+  expect(cutOf(event, water, { goal: '' }, 'lb')).toBeUndefined()
 })

@@ -1,5 +1,5 @@
-import { parseQuantity } from '@jotbook/core'
-import type { Unit } from '@jotbook/core'
+import { epochMs, localDate, parseQuantity, timeZoneOf } from '@jotbook/core'
+import type { Trip, Unit, Water } from '@jotbook/core'
 import type { PaidPlaces } from '@jotbook/core/advice'
 
 /** Weights that rivals brought in, the heaviest first, and what was no weight. */
@@ -67,6 +67,19 @@ export type GoalTyped = Readonly<Record<string, string>>
 /** The weight that is to be reached: the one that was typed, else what the place takes among the rivals. */
 export const targetOf = ({ goal = '', rivals = '', place = '1' }: GoalTyped, unit: Unit): number | undefined =>
   gramsOf(goal, unit) ?? toBeatG(rivalWeights(rivals, unit), Number(place))
+
+/** What was to be reached at an event, and its day. */
+export interface Cut {
+  readonly day: string
+  readonly weightG: number
+}
+
+/** What was typed at an event; undefined where that was no weight. Its day is told by the clock of where it was held. */
+export function cutOf(event: Trip, water: Water | undefined, typed: GoalTyped, unit: Unit): Cut | undefined {
+  const weightG = targetOf(typed, unit)
+  if (weightG === undefined) return undefined
+  return { day: localDate(epochMs(event.start), timeZoneOf(event, water)), weightG }
+}
 
 /** What is to be reached: a weight, over this day and those after, with what was brought in before. */
 export interface Aim {
