@@ -6,8 +6,10 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   page,
 }) => {
   await page.goto(`${app.url}/today`)
-  await page.getByRole('navigation').getByRole('link', { name: 'Plan' }).click()
-  await page.getByLabel('Water', { exact: true }).selectOption({ label: 'Pellock Mill Pond' })
+  const ahead = page.getByRole('region', { name: 'What is ahead' })
+  await expect(ahead.getByRole('heading')).toHaveText('What to tie on tomorrow')
+  await ahead.getByRole('link', { name: 'Pellock Mill Pond' }).click()
+  await expect(page.getByLabel('Water', { exact: true }).locator('option:checked')).toHaveText('Pellock Mill Pond')
   await page.getByLabel('Water, °F').fill('68')
   const windAt = (hour: number) => page.getByRole('textbox', { name: `Wind, mph, ${hour} o’clock` })
   await windAt(7).fill('2')
@@ -138,6 +140,14 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await yours.getByLabel('Name').fill('if the wind does not come')
   await yours.getByRole('button', { name: 'Save as another' }).click()
   await expect(yours.getByRole('listitem').filter({ hasText: 'in the wind' })).toContainText(/\d\.\d\d an hour/)
+  // Today shows what lies ready, and leads back to either plan.
+  await page.goto(`${app.url}/today`)
+  const ahead = page.getByRole('region', { name: 'What is ahead' })
+  await expect(ahead.getByRole('heading')).toHaveText('Today: Pellock Mill Pond')
+  await expect(ahead.getByRole('listitem')).toHaveCount(6)
+  await expect(ahead.getByRole('link', { name: /^Also for that day: / })).toHaveCount(1)
+  await ahead.getByRole('link', { name: 'Open the plan' }).click()
+  await expect(yours.getByRole('button', { name: 'Save changes' })).toBeVisible({ timeout: 90_000 })
 
   await page.goto(`${app.url}/deck`)
   await phone.tap(/^Pellock Mill Pond/)

@@ -20,6 +20,7 @@ import { dateOf } from '../../state/dateOf.ts'
 import { usePatternRecords } from '../../state/usePatternRecords.ts'
 import { useNaming } from '../board/index.ts'
 import { useTripSums } from '../trips/index.ts'
+import { Ahead } from './Ahead.tsx'
 import { text } from './text.ts'
 
 const LAST_TRIPS = 5
@@ -46,6 +47,7 @@ export function TodayPage() {
       </Flex>
       <CautionsOfToday />
       <OpenTrips trips={trips} />
+      {trips.length > 0 && <Ahead trips={trips} />}
       {trips.length === 0 ? (
         <EmptyBook />
       ) : (
@@ -200,13 +202,14 @@ function WhatChanged({ last }: { last: Trip | undefined }) {
   const { value: changes } = useAnalysis('lastChange', [], 'lastChange')
   const waterName = useNames('waters')
   const lures = useAppSelector(({ records }) => records.lures)
-  if (!last || !changes) return null
+  if (!last) return null
   return (
     <Box as="section" aria-label={text.changed.title} mt="12px">
       <Heading>{text.changed.title}</Heading>
       <Quiet>{text.changed.note(waterName(last.water), calendarDay(dateOf(last)))}</Quiet>
-      {changes.length === 0 && <p>{text.changed.none}</p>}
-      {changes.slice(0, SHOWN_CHANGES).map(({ lure: id, before, after, strikes, hours }) => {
+      {!changes && [60, 45, 50].map((width) => <Unknown key={width} width={`${width}%`} />)}
+      {changes?.length === 0 && <p>{text.changed.none}</p>}
+      {changes?.slice(0, SHOWN_CHANGES).map(({ lure: id, before, after, strikes, hours }) => {
         const lure = lures.find((one) => one.id === id)
         return lure ? (
           <Flex

@@ -1,4 +1,4 @@
-import { counted, decimals, rate } from '../../ui/locale.ts'
+import { calendarDay, counted, decimals, rate } from '../../ui/locale.ts'
 
 /** Words of the page one opens first. */
 export const text = {
@@ -15,6 +15,20 @@ export const text = {
     ended: 'Trip ended.',
     close: 'Edit trip',
     toDeck: 'Back to the deck',
+  },
+  ahead: {
+    label: 'What is ahead',
+    title: 'What to tie on tomorrow',
+    none: 'No plan yet. Where are you going?',
+    planned: (day: string, water: string) => `${day}: ${water}`,
+    today: 'Today',
+    tomorrow: 'Tomorrow',
+    on: (date: string) => calendarDay(date),
+    value: (best: string) => `with the best rod of each hour ${best} strikes an hour`,
+    anHour: (expected: string) => `${expected} an hour`,
+    open: 'Open the plan',
+    other: (name: string, water: string) =>
+      name ? `Also for that day: ${name}, ${water}` : `Also for that day: ${water}`,
   },
   patterns: {
     title: 'New in the pattern book',
