@@ -155,9 +155,24 @@ function Hung({ lure, groups, whole = false }: { lure: Lure; groups: Groups; who
           {lure.version && <Quiet>{lure.version}</Quiet>}
         </Box>
         <Box fontSize="small" color="quiet" px="2px">
-          <Result groups={groups} id={lure.id} withRate />
+          <Deeds groups={groups} id={lure.id} />
         </Box>
       </Link>
     </Box>
+  )
+}
+
+/** What a lure has done, its rate first; one without a rate says what else is known of it. */
+function Deeds({ groups, id }: { groups: Groups; id: string }) {
+  const row = groups?.get(id)?.row
+  if (!row) return <Result groups={groups} id={id} />
+  return (
+    <>
+      <Box color="ink" fontWeight="600" mt="3px">
+        {text.anHour(row.rate)}
+      </Box>
+      <Box>{text.done(row.strikes, row.hours)}</Box>
+      <Box>{text.trips(row.trips)}</Box>
+    </>
   )
 }

@@ -16,6 +16,8 @@ export const text = {
   colours: (count: number) => counted(count, 'colour'),
   done: (strikes: number, hours: number) =>
     hours > 0 ? `${counted(strikes, 'strike')} in ${decimals(hours, 1)} h` : 'Not fished yet',
+  anHour: (value: number) => `${rate(value)} an hour`,
+  trips: (count: number) => counted(count, 'trip'),
   perHour: (value: number) => `${rate(value)} strikes per hour`,
   setups: 'Setups',
   setupsNote: 'A setup: a rod with its line and the lure tied on.',
