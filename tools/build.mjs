@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import { installPackages, newest, root, run } from './steps.mjs'
@@ -28,8 +28,14 @@ async function bundle(entries, outdir) {
   })
 }
 
-const outOfDate = (output, sources) =>
-  !existsSync(join(root, output)) || statSync(join(root, output)).mtimeMs < newest(sources)
+/** Makes an output that is older than its sources. It is as old as the moment it was begun at: what changes meanwhile is newer. */
+async function made(output, sources, make) {
+  const path = join(root, output)
+  if (existsSync(path) && statSync(path).mtimeMs >= newest(sources)) return
+  const begun = new Date()
+  await make()
+  utimesSync(path, begun, begun)
+}
 
 /** Scripts and styles beside themselves as small as they get: served so to whoever takes it. */
 function compressAssets(folder) {
@@ -47,35 +53,26 @@ export async function buildAll() {
     'package-lock.json',
     'tools/build.mjs',
   ]
-  if (outOfDate('packages/server/dist/main.js', [...shared, 'packages/server/src']))
-    await bundle(
+  await made('packages/server/dist/main.js', [...shared, 'packages/server/src'], () =>
+    bundle(
       {
         main: 'packages/server/src/main.ts',
         thread: 'packages/server/src/features/analyses/thread.ts',
         archiveThread: 'packages/server/src/features/bundles/archiveThread.ts',
       },
       'packages/server/dist',
-    )
-  if (outOfDate('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src']))
-    await bundle({ main: 'packages/cli/src/main.ts' }, 'packages/cli/dist')
-  if (
-    outOfDate('packages/web/dist/index.html', [
-      ...shared,
-      'packages/web/src',
-      'packages/web/index.html',
-      'packages/web/vite.config.ts',
-    ])
-  ) {
+    ),
+  )
+  await made('packages/cli/dist/main.js', [...shared, 'packages/server/src', 'packages/cli/src'], () =>
+    bundle({ main: 'packages/cli/src/main.ts' }, 'packages/cli/dist'),
+  )
+  const pages = ['packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts']
+  await made('packages/web/dist/index.html', [...shared, ...pages], async () => {
     console.log('Building the pages.')
-    await run(process.execPath, [
-      join(root, 'node_modules/vite/bin/vite.js'),
-      'build',
-      '--logLevel',
-      'warn',
-      'packages/web',
-    ])
+    const vite = join(root, 'node_modules/vite/bin/vite.js')
+    await run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'packages/web'])
     compressAssets(join(root, 'packages/web/dist/assets'))
-  }
+  })
 }
 
 if (process.argv[1] === join(root, 'tools/build.mjs')) {
