@@ -175,5 +175,9 @@ test('from the plan to the water and back: two plans side by side, one launched,
   const beside = page.getByRole('region', { name: 'The plan, and what came' })
   await expect(beside).toContainText('Rods of the plan: 1 strike in 1.0 h')
   await expect(beside.getByRole('listitem')).toHaveCount(6)
+  // What was fished is no longer ahead; the other plan of the day is.
+  await page.goto(`${app.url}/today`)
+  await expect(ahead.getByText(/^if the wind does not come/)).toBeVisible()
+  await expect(ahead.getByRole('link', { name: /^Also for that day: / })).toHaveCount(0)
   await phone.close()
 })

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  agreeingRows,
   betaQuantile,
   chiSquareCdf,
   cholesky,
@@ -235,4 +236,18 @@ describe('signChange', () => {
       expect([Math.abs(Math.exp(bend * found) * found - 1) < 1e-9, looks < 12]).toEqual([true, true])
     }
   })
+})
+
+it('numbers rows that agree in every column as they first appear, whether their keys are few or many', () => {
+  for (const levels of [3, 70_000]) {
+    const random = seededRandom(levels)
+    const columns = [0, 1].map(() => Int32Array.from({ length: 500 }, () => Math.floor(levels * random())))
+    const words = Array.from({ length: 500 }, (_, row) => columns.map((codes) => codes[row]).join())
+    const known = [...new Set(words)]
+    const { cellOf, first } = agreeingRows(columns, 500)
+    expect([...cellOf]).toEqual(words.map((word) => known.indexOf(word)))
+    expect([...first]).toEqual(known.map((word) => words.indexOf(word)))
+  }
+  expect(agreeingRows([], 3)).toEqual({ cellOf: new Int32Array(3), first: Int32Array.of(0) })
+  expect(agreeingRows([new Int32Array()], 0).first).toHaveLength(0)
 })

@@ -52,7 +52,7 @@ export const R = JSON.parse(file('models.json')) as {
   bh: { p: number[]; adjusted: number[] }
 }
 
-/** As computed by R 4.2.2, mgcv 1.8-41, `gam(method = "REML")`: the calls stand in `bench/gamReference.R`. */
+/** As computed by R 4.2.2, mgcv 1.8-41, `gam(method = "REML")`: the calls stand in `bench/mgcvBook.R` and `bench/mgcv.R`. */
 export const GAM = JSON.parse(file('l_gam.json')) as {
   /** On `l_book.csv`, row by row, the trip left out. */
   book: { log_rate: number[]; se: number[]; edf: Record<string, number>; sd: Record<string, number> }

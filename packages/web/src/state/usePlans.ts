@@ -27,6 +27,9 @@ export interface SavedPlan {
   readonly asked: DeckAsked | undefined
 }
 
+/** The page of a saved plan. */
+export const pageOfPlan = ({ id, link }: Pick<SavedPlan, 'id' | 'link'>): string => `/plan?${link}&plan=${id}`
+
 /** The book's saved plans, the latest day first; undefined until they were read. */
 export function usePlans(): readonly SavedPlan[] | undefined {
   const book = useBookId()

@@ -71,7 +71,7 @@ describe('fitAdditive', () => {
     expect(1 / Math.sqrt(term.strengths[0]!)).toBeCloseTo(trips.tripSd, 1)
   })
 
-  // A made-up book of 70 trips; R mgcv by REML, free, smooth and random terms and trips at once (`bench/gamReference.R`).
+  // A made-up book of 70 trips; R mgcv by REML, free, smooth and random terms and trips at once (`bench/mgcvBook.R`).
   it('has the log rates, errors and degrees of freedom of mgcv on a book of curves, lures, slopes and trips', () => {
     const book = referenceColumns('l_book.csv')
     const [names, terms, curves] = [['all'], [] as AdditiveTerm[], new Map<string, ReturnType<typeof cubicBasis>>()]

@@ -27,6 +27,8 @@ describe('what a curve says', () => {
     expect(judgement).toBe('strong')
     expect(notes.join(' ')).toContain('perhaps 44.6 to 48.2 °F')
     expect(said(curve({ from: 9, to: 9 })).says).toBe('Best near 48 °F: up to 1.80 an hour, against 1.00 all together.')
+    expect(said(curve({ from: 8.9, to: 9.1 })).says).toMatch(/^Best near 48 °F/)
+    expect(said(curve({ from: 8.6, to: 9.1 })).says).toMatch(/^Best at 47.5 to 48.4 °F/)
   })
 
   it('says that nothing stands out, or that it is too early, where that is so', () => {

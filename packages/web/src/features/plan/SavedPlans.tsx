@@ -6,7 +6,7 @@ import type { Fields } from '@jotbook/core'
 import { newId } from '../../offline/index.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useMay, useNames } from '../../state/useBook.ts'
-import { usePlans } from '../../state/usePlans.ts'
+import { pageOfPlan, usePlans } from '../../state/usePlans.ts'
 import type { SavedPlan } from '../../state/usePlans.ts'
 import { Button, Field, Heading, Label, LinkButton, Quiet } from '../../ui/controls.tsx'
 import { calendarDay, rate } from '../../ui/locale.ts'
@@ -106,7 +106,7 @@ function Other({ one, deck }: { one: SavedPlan; deck: DeckAnswer }) {
           {water(one.water)}, {calendarDay(one.date)}
           {one.value === null ? '' : ` · ${text.saved.value(rate(one.value))}`}
         </Quiet>
-        <LinkButton look="bare" to={`/plan?${one.link}&plan=${one.id}`} aria-label={`${text.saved.open}: ${title}`}>
+        <LinkButton look="bare" to={pageOfPlan(one)} aria-label={`${text.saved.open}: ${title}`}>
           {text.saved.open}
         </LinkButton>
         {may('plan', 'delete') && (

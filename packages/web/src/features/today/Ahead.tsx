@@ -6,7 +6,7 @@ import type { Trip } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
-import { usePlans } from '../../state/usePlans.ts'
+import { pageOfPlan, usePlans } from '../../state/usePlans.ts'
 import type { SavedPlan, SavedRod } from '../../state/usePlans.ts'
 import { Heading, LinkButton, Quiet } from '../../ui/controls.tsx'
 import { deviceZone } from '../../ui/deviceZone.ts'
@@ -18,14 +18,17 @@ const WATERS = 4
 /** As high as it is without a plan. */
 const HEIGHT = '118px'
 
-/** What is ahead: the decks of the next day that has a plan, else the waters to make one for. */
+/** What is ahead: the decks of the next day that has a plan not fished yet, else the waters to make one for. */
 export function Ahead({ trips }: { trips: readonly Trip[] }) {
   const plans = usePlans()
   const waters = useAppSelector(({ records }) => records.waters)
   const [today] = useState(() => localDate(Date.now(), deviceZone()))
   // What comes later must not push away what is read already.
   if (!plans) return <Box minH={HEIGHT} mt="14px" />
-  const [next, ...others] = nextPlans(plans, today).filter(({ water }) => waters.some(({ id }) => id === water))
+  const [next, ...others] = nextPlans(
+    plans.filter(({ id, water }) => waters.some((one) => one.id === water) && !trips.some(({ plan }) => plan === id)),
+    today,
+  )
   return (
     <Box
       as="section"
@@ -65,7 +68,7 @@ function Planned({ plan, others, today }: PlannedProps) {
           <Heading>{text.ahead.planned(dayName(plan.date, today), waterName(plan.water))}</Heading>
           <Quiet>{[name, value === null ? '' : text.ahead.value(rate(value))].filter(Boolean).join(' · ')}</Quiet>
         </div>
-        <LinkButton to={linkTo(plan)}>{text.ahead.open}</LinkButton>
+        <LinkButton to={pageOfPlan(plan)}>{text.ahead.open}</LinkButton>
       </Flex>
       <Flex as="ul" wrap="wrap" gap="8px 22px" p="0" m="10px 0 0" listStyleType="none">
         {plan.rods.map((rod) => (
@@ -74,14 +77,13 @@ function Planned({ plan, others, today }: PlannedProps) {
       </Flex>
       {others.map((one) => (
         <Box key={one.id} mt="6px">
-          <Link to={linkTo(one)}>{text.ahead.other(one.name, waterName(one.water))}</Link>
+          <Link to={pageOfPlan(one)}>{text.ahead.other(one.name, waterName(one.water))}</Link>
         </Box>
       ))}
     </>
   )
 }
 
-const linkTo = ({ id, link }: SavedPlan): string => `/plan?${link}&plan=${id}`
 const dayName = (date: string, today: string): string =>
   date === today ? text.ahead.today : date === addDays(today, 1) ? text.ahead.tomorrow : text.ahead.on(date)
 

@@ -207,7 +207,12 @@ function WhatChanged({ last }: { last: Trip | undefined }) {
     <Box as="section" aria-label={text.changed.title} mt="12px">
       <Heading>{text.changed.title}</Heading>
       <Quiet>{text.changed.note(waterName(last.water), calendarDay(dateOf(last)))}</Quiet>
-      {!changes && [60, 45, 50].map((width) => <Unknown key={width} width={`${width}%`} />)}
+      {!changes &&
+        [60, 45, 50].map((width) => (
+          <Box key={width} py="6px">
+            <Unknown width={`${width}%`} />
+          </Box>
+        ))}
       {changes?.length === 0 && <p>{text.changed.none}</p>}
       {changes?.slice(0, SHOWN_CHANGES).map(({ lure: id, before, after, strikes, hours }) => {
         const lure = lures.find((one) => one.id === id)
