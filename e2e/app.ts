@@ -241,8 +241,9 @@ export async function makeKnownBrowsers(count: number): Promise<() => void> {
     const folder = mkdtempSync(join(tmpdir(), 'jot-known-'))
     const context = await launchBrowser(folder)
     const page = context.pages()[0] ?? (await context.newPage())
-    await page.goto(`${app.url}/today`)
-    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/, { timeout: ACTION_TIMEOUT_MS })
+    await page.goto(`${app.url}/book`)
+    // Compared with the server's once an hour: here for all that are copied.
+    await expect(page.getByText(/the same as on the server/)).toBeVisible({ timeout: ACTION_TIMEOUT_MS })
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
     await context.close()
     await app.stop()

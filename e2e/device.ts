@@ -95,8 +95,8 @@ export class Device {
   async digest(): Promise<string> {
     return (await this.modules.digestHere(this.book)).sum
   }
-  compare(): Promise<void> {
-    return this.modules.compare.compareWithServer(this.book, this.modules.digestHere)
+  compare(now?: number): Promise<void> {
+    return this.modules.compare.compareWithServer(this.book, this.modules.digestHere, now)
   }
   async unreadable(): Promise<[string, readonly string[]][]> {
     const found = await this.modules.records.unreadableRecords(this.book)

@@ -260,6 +260,12 @@ describe('a device that differs from the server', () => {
     await device.compare()
     expect((await device.all('water'))[0]?.name).toBe('Pond')
     expect(await device.repaired()).toBe(true)
+    // Reading every record is work: not again within the hour, nor for pages opened meanwhile.
+    await device.spoil('water', id)
+    await device.compare()
+    expect((await device.all('water'))[0]?.name).toBe('Spoilt')
+    await device.compare(Date.now() + 3_600_000)
+    expect((await device.all('water'))[0]?.name).toBe('Pond')
   })
 
   it('leaves out what cannot be read of a record, lists it, and shows everything else', async () => {
