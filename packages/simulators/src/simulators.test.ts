@@ -20,12 +20,15 @@ function intakeOf(lines: Iterable<string>): SounderIntake {
 const LINES = [...soundedDay(DAY)].flatMap(({ lines }) => lines)
 
 describe('the sounder', () => {
-  let sounder: RunningSounder
-  beforeAll(async () => void (sounder = await startSounder({ ...DAY, speed: 20_000 })))
-  afterAll(() => sounder.stop())
+  // One a way: a day goes by from its first listener on, and who comes a tick later has missed the beginning.
+  let sounders: readonly [RunningSounder, RunningSounder]
+  const started = (): Promise<RunningSounder> => startSounder({ ...DAY, speed: 20_000 })
+  beforeAll(async () => void (sounders = [await started(), await started()]))
+  afterAll(() => Promise.all(sounders.map((one) => one.stop())))
 
   it('says by TCP and by WebSocket what stands in its log, faults and all', async () => {
-    const [tcp, web] = await Promise.all([heardByTcp(sounder.tcpPort), heardByWebSocket(sounder.webSocketPort)])
+    const [one, other] = sounders
+    const [tcp, web] = await Promise.all([heardByTcp(one.tcpPort), heardByWebSocket(other.webSocketPort)])
     const log = intakeOf(LINES)
     expect(log.counts.checksum).toBeGreaterThan(50)
     for (const feed of [tcp, web].map((lines) => intakeOf(lines))) {
