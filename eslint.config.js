@@ -3,7 +3,16 @@ import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '.jot/**', '**/test-results/**', 'packages/server/migrations/**'] },
+  // The kernel is AssemblyScript, which its own compiler checks.
+  {
+    ignores: [
+      '**/dist/**',
+      '.jot/**',
+      '**/test-results/**',
+      'packages/server/migrations/**',
+      'packages/core/kernel/**',
+    ],
+  },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

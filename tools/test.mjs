@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { buildAll } from './build.mjs'
+import { checkKernel } from './kernel.mjs'
 import { CHROMIUM, debianPackage, installPackages, root, run } from './steps.mjs'
 import { withTestDatabase } from './testDatabase.mjs'
 
@@ -60,6 +61,7 @@ try {
         await checked(`what ${name} may see`, () =>
           run(bin('tsc'), ['--noEmit', '-p', `packages/${name}/tsconfig.platform.json`]),
         )
+      await checked('kernel', checkKernel)
     }
     lint = checked('lint', () => run(bin('eslint'), ['.']))
     await others()

@@ -1,5 +1,6 @@
-import { HalfSolution, cholesky, choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
+import { choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
 import type { Square } from './cholesky.ts'
+import { scratch } from './kernel/scratch.ts'
 
 /** A symmetric positive definite matrix of q + m rows whose first q by q block is diagonal, factored. */
 export interface Arrowhead {
@@ -17,7 +18,7 @@ export interface Arrowhead {
  *
  *   S = C − Bᵀ·D⁻¹·B,  ln|A| = Σ ln d + ln|S|
  *
- * Given      D as its diagonal, B, and C of which only the lower triangle is read; C is overwritten
+ * Given      D as its diagonal, B, and C of which only the lower triangle is read
  * Returned   undefined where the matrix is not positive definite
  * Source     Schur complement: Golub & Van Loan, Matrix Computations (2013) §4.2; as used for crossed random effects, Bates & DebRoy,
  *            J. Multivariate Anal. 91 (2004) 1
@@ -25,22 +26,22 @@ export interface Arrowhead {
 export function factorArrowhead(diagonal: Float64Array, joint: Float64Array, dense: Square): Arrowhead | undefined {
   const q = diagonal.length
   const m = q === 0 ? Math.round(Math.sqrt(dense.length)) : joint.length / q
-  const filled = new Int32Array(m)
-  let logDiagonal = 0
-  for (let j = 0; j < q; j++) {
-    const d = diagonal[j]!
-    logDiagonal += Math.log(d)
-    // Rows of B are mostly nought.
-    let count = 0
-    for (let a = 0; a < m; a++) if (joint[j * m + a] !== 0) filled[count++] = a
-    for (let i = 0; i < count; i++) {
-      const a = filled[i]!
-      const share = joint[j * m + a]! / d
-      for (let k = 0; k <= i; k++) dense[a * m + filled[k]!]! -= share * joint[j * m + filled[k]!]!
-    }
-  }
-  const factor = m === 0 ? dense : cholesky(dense, m)
+  const logDiagonal = diagonal.reduce((sum, d) => sum + Math.log(d), 0)
+  const factor = m === 0 ? dense : schurFactor(diagonal, joint, dense, m)
   return factor && { diagonal, joint, factor, logDeterminant: logDeterminant(factor, m) + logDiagonal }
+}
+
+function schurFactor(diagonal: Float64Array, joint: Float64Array, dense: Square, m: number): Square | undefined {
+  const { kernel, at } = scratch({
+    ...{ diagonal: diagonal.byteLength, joint: joint.byteLength, dense: dense.byteLength },
+    filled: m * Int32Array.BYTES_PER_ELEMENT,
+  })
+  kernel.numbers(at.diagonal, diagonal.length).set(diagonal)
+  kernel.numbers(at.joint, joint.length).set(joint)
+  const factor = kernel.numbers(at.dense, m * m)
+  factor.set(dense)
+  kernel.run.takeSchur(at.diagonal, at.joint, diagonal.length, m, at.dense, at.filled)
+  return kernel.run.cholesky(at.dense, m) ? factor.slice() : undefined
 }
 
 /**
@@ -95,21 +96,6 @@ export function diagonalOfInverse(
   }
   for (let a = 0; a < m; a++) out[q + a] = inverse[a * m + a]!
   return out
-}
-
-/**
- * L⁻¹·b/d of a row of the diagonal block: its squared length with 1/d is what `diagonalOfInverse` has, without an inverse.
- *
- * Given      the factored arrowhead, L⁻¹ transposed, m, and the row
- * Source     inverse by blocks: Golub & Van Loan, Matrix Computations (2013) §2.1.4
- */
-export function halfOfRow({ diagonal, joint }: Arrowhead, columns: Square, m: number, row: number): Float64Array {
-  const solution = new HalfSolution(columns, new Float64Array(m))
-  for (let k = 0; k < m; k++) {
-    const share = joint[row * m + k]!
-    if (share !== 0) solution.add(k, share / diagonal[row]!)
-  }
-  return solution.half
 }
 
 /** xᵀ·A⁻¹·x, for q + m values. */

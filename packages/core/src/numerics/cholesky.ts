@@ -1,3 +1,5 @@
+import { scratch } from './kernel/scratch.ts'
+
 /** A symmetric matrix as its full square, row after row. */
 export type Square = Float64Array
 
@@ -8,67 +10,10 @@ export type Square = Float64Array
  * Returned   L with A = L·Lᵀ, the upper triangle zero; undefined where the matrix is not positive definite
  */
 export function cholesky(matrix: Square, n: number): Square | undefined {
-  const begun = { matrix, l: new Float64Array(n * n), n }
-  let i = 0
-  // Four rows by two columns at once: each sum runs as it would alone, none waits for the others, and every entry read serves several.
-  for (; i + 3 < n; i += 4) {
-    for (let j = 0; j < i; j += 2) eightEntries(begun, i, j)
-    for (let row = i; row < i + 4; row++) if (!restOfRow(begun, row, i)) return undefined
-  }
-  for (; i < n; i++) if (!restOfRow(begun, i, 0)) return undefined
-  return begun.l
-}
-
-interface Begun {
-  readonly matrix: Square
-  readonly l: Square
-  readonly n: number
-}
-
-/** Rows i to i + 3 of columns j and j + 1, all of them known to the left. */
-function eightEntries({ matrix, l, n }: Begun, i: number, j: number): void {
-  const [a, b, c, d] = [i * n, (i + 1) * n, (i + 2) * n, (i + 3) * n]
-  const [own, next] = [j * n, (j + 1) * n]
-  let [a0, b0, c0, d0] = [matrix[a + j]!, matrix[b + j]!, matrix[c + j]!, matrix[d + j]!]
-  let [a1, b1, c1, d1] = [matrix[a + j + 1]!, matrix[b + j + 1]!, matrix[c + j + 1]!, matrix[d + j + 1]!]
-  for (let k = 0; k < j; k++) {
-    const left = l[own + k]!
-    const right = l[next + k]!
-    const ak = l[a + k]!
-    a0 -= ak * left
-    a1 -= ak * right
-    const bk = l[b + k]!
-    b0 -= bk * left
-    b1 -= bk * right
-    const ck = l[c + k]!
-    c0 -= ck * left
-    c1 -= ck * right
-    const dk = l[d + k]!
-    d0 -= dk * left
-    d1 -= dk * right
-  }
-  const [root, joined, nextRoot] = [l[own + j]!, l[next + j]!, l[next + j + 1]!]
-  l[a + j] = a0 /= root
-  l[b + j] = b0 /= root
-  l[c + j] = c0 /= root
-  l[d + j] = d0 /= root
-  l[a + j + 1] = (a1 - a0 * joined) / nextRoot
-  l[b + j + 1] = (b1 - b0 * joined) / nextRoot
-  l[c + j + 1] = (c1 - c0 * joined) / nextRoot
-  l[d + j + 1] = (d1 - d0 * joined) / nextRoot
-}
-
-/** A row from a column on, to its diagonal; whether that could be had. */
-function restOfRow({ matrix, l, n }: Begun, row: number, from: number): boolean {
-  const line = row * n
-  for (let j = from; j <= row; j++) {
-    let sum = matrix[line + j]!
-    for (let k = 0; k < j; k++) sum -= l[line + k]! * l[j * n + k]!
-    if (j < row) l[line + j] = sum / l[j * n + j]!
-    else if (sum > 0) l[line + j] = Math.sqrt(sum)
-    else return false
-  }
-  return true
+  const { kernel, at } = scratch({ factor: matrix.byteLength })
+  const factor = kernel.numbers(at.factor, n * n)
+  factor.set(matrix)
+  return kernel.run.cholesky(at.factor, n) ? factor.slice() : undefined
 }
 
 /**
@@ -160,45 +105,11 @@ export function choleskyInverse(l: Square, n: number): Square {
  * Source     Golub & Van Loan, Matrix Computations (2013) §3.1.8
  */
 export function lowerInverse(l: Square, n: number): Square {
-  const inverse = new Float64Array(n * n)
-  for (let i = 0; i < n; i += 2) {
-    const pair = i + 1 < n
-    let k = 0
-    // Two rows from four at a time: above their diagonals they are nought.
-    for (; pair && k + 3 < i; k += 4) twoFromFour({ l, inverse, n }, i, k)
-    for (const row of pair ? [i, i + 1] : [i]) {
-      const line = row * n
-      for (let from = k; from < row; from++) {
-        const factor = l[line + from]!
-        if (factor === 0) continue
-        for (let j = 0; j <= from; j++) inverse[line + j] = inverse[line + j]! - factor * inverse[from * n + j]!
-      }
-      const own = 1 / l[line + row]!
-      for (let j = 0; j < row; j++) inverse[line + j] = inverse[line + j]! * own
-      inverse[line + row] = own
-    }
-  }
-  return inverse
-}
-
-/** Takes rows k to k + 3 of the inverse, as often as L has them, from its rows i and i + 1. */
-function twoFromFour(
-  { l, inverse, n }: { readonly l: Square; readonly inverse: Square; readonly n: number },
-  i: number,
-  k: number,
-): void {
-  const [row, next] = [i * n, (i + 1) * n]
-  const [a, b, c, d] = [k * n, (k + 1) * n, (k + 2) * n, (k + 3) * n]
-  const [a0, b0, c0, d0] = [l[row + k]!, l[row + k + 1]!, l[row + k + 2]!, l[row + k + 3]!]
-  const [a1, b1, c1, d1] = [l[next + k]!, l[next + k + 1]!, l[next + k + 2]!, l[next + k + 3]!]
-  for (let j = 0; j <= k + 3; j++) {
-    const one = inverse[a + j]!
-    const two = inverse[b + j]!
-    const three = inverse[c + j]!
-    const four = inverse[d + j]!
-    inverse[row + j] = inverse[row + j]! - (a0 * one + b0 * two + c0 * three + d0 * four)
-    inverse[next + j] = inverse[next + j]! - (a1 * one + b1 * two + c1 * three + d1 * four)
-  }
+  const { kernel, at } = scratch({ factor: l.byteLength, inverse: l.byteLength })
+  kernel.numbers(at.factor, n * n).set(l)
+  const inverse = kernel.numbers(at.inverse, n * n).fill(0)
+  kernel.run.lowerInverse(at.factor, at.inverse, n)
+  return inverse.slice()
 }
 
 /** A square with rows for columns. */

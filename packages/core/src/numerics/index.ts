@@ -12,8 +12,9 @@ export {
   transposed,
 } from './cholesky.ts'
 export type { Square } from './cholesky.ts'
+export { Kernel } from './kernel/kernel.ts'
 export { agreeingRows } from './agreeingRows.ts'
-export { diagonalOfInverse, factorArrowhead, halfOfRow, quadraticForm, solveArrowhead } from './arrowhead.ts'
+export { diagonalOfInverse, factorArrowhead, quadraticForm, solveArrowhead } from './arrowhead.ts'
 export type { Arrowhead } from './arrowhead.ts'
 export { dampedFactor, dampedStep } from './dampedStep.ts'
 export { halvedStep } from './halvedStep.ts'

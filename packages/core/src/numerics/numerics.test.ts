@@ -8,7 +8,6 @@ import {
   choleskyInverse,
   choleskySolve,
   diagonalOfInverse,
-  halfOfRow,
   lowerInverse,
   quadraticForm,
   transposed,
@@ -87,18 +86,20 @@ describe('an arrowhead', () => {
       expect(arrowhead.logDeterminant).toBeCloseTo(logDeterminant(factor, n), 12)
       solveArrowhead(arrowhead, right).forEach((x, i) => expect(x).toBeCloseTo(choleskySolve(factor, right, n)[i]!, 12))
       diagonalOfInverse(arrowhead, m).forEach((x, i) => expect(x).toBeCloseTo(inverse[i * n + i]!, 12))
-      // The same by halves: a whole vector, and each row of the diagonal block.
+      // The same by halves.
       const solved = choleskySolve(factor, right, n)
       expect(quadraticForm(arrowhead, right)).toBeCloseTo(
         right.reduce((sum, one, i) => sum + one * solved[i]!, 0),
         12,
       )
-      const columns = transposed(lowerInverse(arrowhead.factor, m), m)
-      for (let row = 0; row < q; row++) {
-        const half = halfOfRow(arrowhead, columns, m, row)
-        const variance = half.reduce((sum, one) => sum + one * one, 1 / diagonal[row]!)
-        expect(variance).toBeCloseTo(inverse[row * n + row]!, 12)
-      }
+      // L⁻¹ᵀ·L⁻¹ is the inverse.
+      const halves = transposed(lowerInverse(factor, n), n)
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j < n; j++) {
+          let sum = 0
+          for (let k = 0; k < n; k++) sum += halves[i * n + k]! * halves[j * n + k]!
+          expect(sum).toBeCloseTo(inverse[i * n + j]!, 12)
+        }
       // One that is not positive definite, wherever that shows, has no factor.
       whole[(n - 1) * n + n - 1] = 0
       expect(cholesky(whole, n)).toBeUndefined()

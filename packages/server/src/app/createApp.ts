@@ -128,7 +128,14 @@ const jsonOnly: express.RequestHandler = (request, _response, next) => {
   next()
 }
 
+/** A worker has the policy that its own script comes with: it may compile the core's kernel, which the pages may not. */
+const WORKER_SECURITY_POLICY = {
+  ...CONTENT_SECURITY_POLICY,
+  directives: { ...CONTENT_SECURITY_POLICY.directives, 'script-src': ["'self'", "'wasm-unsafe-eval'"] },
+}
+
 function servePages(app: Express, pages: string): void {
+  app.use(/^\/assets\/[^/]+\.worker-[^/]+\.js$/, helmet.contentSecurityPolicy(WORKER_SECURITY_POLICY))
   // Each script and style stands there compressed as well, made once at the build.
   app.use(
     '/assets',

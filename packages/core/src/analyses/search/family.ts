@@ -1,7 +1,5 @@
 import { at } from '../../checked/index.ts'
-import { LANES, addLanes } from './nullBooks.ts'
-import type { NullBooks } from './nullBooks.ts'
-import { signedRoot, staysUnder } from './score.ts'
+import type { BookSums } from './bookSums.ts'
 
 const BINS = 400
 const binOf = (z: number): number => Math.max(0, Math.min(BINS - 1, Math.floor(10 * z)))
@@ -13,31 +11,27 @@ export type NullMaxima = Float64Array
 export class Family {
   candidates = 0
   private readonly highest: Float64Array
-  private readonly sums = new Float64Array(LANES)
+  /** Of each book the z under which nothing need be looked at. */
+  private readonly bars: Float64Array
   /** Null exceedances and our own, by tenth of z. */
   private readonly nulls = new Float64Array(BINS)
   private readonly ours = new Float64Array(BINS)
 
   /** Patterns under `leastZ` are counted, not looked at. */
   constructor(
+    private readonly nullBooks: BookSums,
     private readonly books: number,
     private readonly leastZ: number,
   ) {
     this.highest = new Float64Array(books).fill(-Infinity)
+    this.bars = nullBooks.bars(0).fill(-Infinity)
   }
 
-  /** Counts one pattern among `nullBooks`, ours by the classes that its own are listed by: its classes, the variance of its score, and our own z. */
-  add({ books, residuals, variances }: NullBooks, chosen: Int32Array, variance: number, z: number): void {
+  /** Counts one pattern: its classes, of those that the null books go by; the variance of its score, and our own z. */
+  add(chosen: Int32Array, variance: number, z: number): void {
     this.candidates++
-    for (let block = 0; block * LANES < books; block++) {
-      addLanes(at(residuals, block), chosen, this.sums)
-      for (let lane = 0; lane < LANES && block * LANES + lane < books; lane++) {
-        const book = block * LANES + lane
-        const [score, spread] = [this.sums[lane]!, variance * variances[book]!]
-        if (!staysUnder(Math.min(this.leastZ, this.highest[book]!), score, spread))
-          this.drawn(book, signedRoot(score, spread))
-      }
-    }
+    this.nullBooks.sum(chosen, 0)
+    this.nullBooks.above(0, { sum: 0, variance }, (book, drawn) => this.drawn(book, drawn))
     if (z >= this.leastZ) count(this.ours, z)
   }
 
@@ -58,7 +52,10 @@ export class Family {
   }
 
   private drawn(book: number, z: number): void {
-    if (z > this.highest[book]!) this.highest[book] = z
+    if (z > this.highest[book]!) {
+      this.highest[book] = z
+      this.bars[book] = Math.min(this.leastZ, z)
+    }
     if (z >= this.leastZ) count(this.nulls, z)
   }
 }

@@ -183,27 +183,3 @@ export function booksOver(
     }),
   }
 }
-
-/** Sums of eight books at a time: kept out of arrays, they stay in registers. */
-export function addLanes(residual: Float64Array, chosen: Int32Array, sums: Float64Array): void {
-  let [a, b, c, d, e, f, g, h] = [0, 0, 0, 0, 0, 0, 0, 0]
-  for (let i = 0; i < chosen.length; i++) {
-    const from = chosen[i]! * LANES
-    a += residual[from]!
-    b += residual[from + 1]!
-    c += residual[from + 2]!
-    d += residual[from + 3]!
-    e += residual[from + 4]!
-    f += residual[from + 5]!
-    g += residual[from + 6]!
-    h += residual[from + 7]!
-  }
-  sums[0] = a
-  sums[1] = b
-  sums[2] = c
-  sums[3] = d
-  sums[4] = e
-  sums[5] = f
-  sums[6] = g
-  sums[7] = h
-}

@@ -150,10 +150,6 @@ export function signedRoot(score: number, variance: number): number {
   return Math.sign(score) * Math.sqrt(Math.max(0, 2 * variance * (ratio * Math.log(ratio) - ratio + 1)))
 }
 
-/** Whether the signed root of a score is surely no more than `z`, without its logarithm: it is at most U/√V above nought. */
-export const staysUnder = (z: number, score: number, variance: number): boolean =>
-  z >= 0 && (score <= 0 || score * score <= z * z * variance)
-
 export function sumOver(values: Float64Array, chosen: ArrayLike<number>): number {
   let sum = 0
   for (let i = 0; i < chosen.length; i++) sum += values[chosen[i]!]!

@@ -5,6 +5,7 @@ import type { SearchWorld } from '../../test/searchBooks.ts'
 import { boutSize } from '../../stats/index.ts'
 import { byClass, cellsIn, classesOf } from './classes.ts'
 import { fitExpected } from './expected.ts'
+import { BookSums } from './bookSums.ts'
 import { Family } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import { jointFamily } from './jointFamily.ts'
@@ -119,9 +120,11 @@ describe('findings beside one another', () => {
     const residuals = [new Float64Array(3 * LANES)]
     residuals[0]![1 * LANES + 2] = 50
     const books = { books: 4, residuals, variances: new Float64Array(4).fill(1) }
-    const family = new Family(4, 2)
-    family.add(books, Int32Array.of(0, 1), 10, 3)
-    family.add(books, Int32Array.of(1), 10, 6)
+    const sums = new BookSums(books, { bars: 1, sums: 1 })
+    const family = new Family(sums, 4, 2)
+    sums.look({ of: Int32Array.of(0, 1, 2), count: 3 })
+    family.add(Int32Array.of(0, 1), 10, 3)
+    family.add(Int32Array.of(1), 10, 6)
     const { ofPattern } = jointFamily(family.maxima, [])
     expect([ofPattern(3), ofPattern(100)]).toEqual([2 / 5, 1 / 5])
     expect(family.q(6)).toBeLessThanOrEqual(family.q(3))

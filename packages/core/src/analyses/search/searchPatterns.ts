@@ -1,6 +1,7 @@
 import { QuestionError, at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf, strengthOf, flurryDispersion } from '../../stats/index.ts'
+import { BookSums } from './bookSums.ts'
 import type { Cells } from './cells.ts'
 import { byClass, cellsIn, classesOf } from './classes.ts'
 import type { Classes } from './classes.ts'
@@ -12,7 +13,7 @@ import { LEAST_Z } from './limits.ts'
 import { jointFamily } from './jointFamily.ts'
 import { SAME_HOURS, merged } from './merge.ts'
 import type { Merged } from './merge.ts'
-import { booksOver, drawNullBooks } from './nullBooks.ts'
+import { drawNullBooks } from './nullBooks.ts'
 import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
 import { strongest } from './standing.ts'
@@ -48,7 +49,8 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
   const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...(input.subjects ?? [])])])
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
   const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
-  const family = new Family(permutations, LEAST_Z)
+  const sums = new BookSums(nullBooks, { bars: 1, sums: 1 })
+  const family = new Family(sums, permutations, LEAST_Z)
   const standing: Weighed[] = []
   const own = byClass(classes, residuals(cells, expected))
   const weigher = Weigher.of(cells, classes, expected)
@@ -57,11 +59,12 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     classes,
     { items, depth, floors, progress: (share) => progress?.(share * PATTERNS_SHARE) },
     (view) => {
-      const [books, score, under] = [booksOver(nullBooks, view), byClass(view, own), weigher.over(view)]
+      const [score, under] = [byClass(view, own), weigher.over(view)]
+      sums.look(view)
       return (path, chosen) => {
         const { all, within } = under.variance(chosen)
         const z = signedRoot(sumOver(score, chosen), all)
-        family.add(books, chosen, all, z)
+        family.add(chosen, all, z)
         if (z >= LEAST_Z) standing.push({ items: path, view, chosen: chosen.slice(), z, withinShare: within / all })
       }
     },

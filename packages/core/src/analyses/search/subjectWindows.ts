@@ -1,5 +1,6 @@
 import { at } from '../../checked/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
+import { BookSums } from './bookSums.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { byClass, byShard, cellsIn, coarser } from './classes.ts'
@@ -8,9 +9,9 @@ import type { Expected } from './expected.ts'
 import type { NullMaxima } from './family.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
-import { LANES, addLanes, booksOver } from './nullBooks.ts'
+import { booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
-import { residuals, signedRoot, staysUnder } from './score.ts'
+import { residuals, signedRoot } from './score.ts'
 import type { PatternRatio } from './score.ts'
 import { subjectRatio } from './subjectRatio.ts'
 import { WindowLook } from './windowLook.ts'
@@ -67,15 +68,13 @@ export function subjectWindows(
   const levels = cells.levels[column] ?? []
   const base = coarser(classes, cells, [...columns, column])
   const items = itemsOf(cells, base, columns, [], WINDOW_FLOORS)
-  const baseBooks = booksOver(nullBooks, base)
   const own = byClass(base, byClass(classes, residuals(cells, expected)))
   const flurries = (values: Float64Array): Float64Array => values.map((value) => value / expected.dispersion)
   const [due, dueOf] = [
     flurries(byTrip(cells, expected.strikes)),
     byShard(base, flurries(byShard(classes, expected.strikes))),
   ]
-  const highest = levels.map(() => new Float64Array(nullBooks.books))
-  const sums = Array.from({ length: levels.length + 1 }, () => new Float64Array(LANES))
+  const sums = new BookSums(booksOver(nullBooks, base), { bars: levels.length, sums: levels.length + 1 })
   // Of each subject the strongest window of one condition, of two, and so on.
   const best = levels.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
@@ -83,7 +82,7 @@ export function subjectWindows(
     const look = new WindowLook(view, of, levels.length, { due, dueOf: byShard(view, dueOf), shape: expected.shape })
     const unknown = levels.indexOf(UNKNOWN)
     const allKnown = !of.includes(unknown)
-    const books = booksOver(baseBooks, view)
+    sums.look(view)
     const score = byClass(view, own)
     const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + score[one]!, 0)
     return (path, all) => {
@@ -99,13 +98,20 @@ export function subjectWindows(
         if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9)
           ofSubject[path.length - 1] = { path, view, list: list.slice(), window: chosen.slice(), z }
       }
-      addMaxima(books, found, highest, sums)
+      addMaxima(sums, found)
     }
   })
   return best.flatMap((windows, subject) => {
     const one = simplest(windows)
     return one
-      ? [{ ...windowOf(one, { base, classes, cells, expected, items }), column, subject, nulls: at(highest, subject) }]
+      ? [
+          {
+            ...windowOf(one, { base, classes, cells, expected, items }),
+            column,
+            subject,
+            nulls: sums.bars(subject).slice(),
+          },
+        ]
       : []
   })
 }
@@ -148,36 +154,19 @@ function windowOf(
   }
 }
 
-/** Raises the maxima of the subjects found in a window by what books without a pattern have there. `sums` is room for eight books of each. */
-function addMaxima(
-  { books, residuals: blocks, variances }: NullBooks,
-  { parts, rest }: WindowParts,
-  highest: readonly Float64Array[],
-  sums: readonly Float64Array[],
-): void {
-  const window = sums[parts.length]!
-  for (let block = 0, first = 0; first < books; block++, first += LANES) {
-    const residual = blocks[block]!
-    const last = Math.min(LANES, books - first)
-    // Every class of the window is added up once, with its subject or with the rest.
-    addLanes(residual, rest, window)
-    for (let p = 0; p < parts.length; p++) {
-      const own = sums[p]!
-      addLanes(residual, parts[p]!.classes, own)
-      for (let lane = 0; lane < LANES; lane++) window[lane]! += own[lane]!
-    }
-    for (let p = 0; p < parts.length; p++) {
-      const [own, { subject, variance, slope }] = [sums[p]!, parts[p]!]
-      const most = highest[subject]!
-      for (let lane = 0; lane < last; lane++) {
-        const score = own[lane]! - slope * window[lane]!
-        if (score <= 0) continue
-        const book = first + lane
-        const spread = variance * variances[book]!
-        if (staysUnder(most[book]!, score, spread)) continue
-        const z = signedRoot(score, spread)
-        if (z > most[book]!) most[book] = z
-      }
-    }
-  }
+/** Raises the maxima of the subjects found in a window by what books without a pattern have there. */
+function addMaxima(sums: BookSums, { parts, rest }: WindowParts): void {
+  // Every class of the window is added up once, with its subject or with the rest.
+  const window = parts.length
+  sums.sum(rest, window)
+  parts.forEach(({ classes }, p) => {
+    sums.sum(classes, p)
+    sums.add(p, window)
+  })
+  parts.forEach(({ subject, variance, slope }, p) => {
+    sums.above(subject, { sum: p, less: { sum: window, slope }, variance }, (book, z) => {
+      const most = sums.bars(subject)
+      if (z > most[book]!) most[book] = z
+    })
+  })
 }

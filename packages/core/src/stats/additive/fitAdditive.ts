@@ -1,4 +1,4 @@
-import { HalfSolution, halfOfRow, lowerInverse, transposed } from '../../numerics/index.ts'
+import { HalfSolution, lowerInverse, transposed } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
 import { PenalisedPoisson } from './penalisedPoisson.ts'
@@ -309,16 +309,14 @@ class Updates {
 /** rank S_j − λ_j·tr(V·S_j): what of each term's freedom the data use. */
 function freedom(
   fitter: PenalisedPoisson,
-  { system, effects }: Place,
+  place: Place,
   { strengths, tripPrecision }: Strengths,
 ): { edf: Float64Array; edfTrips: number } {
   const m = fitter.columns
-  const halves = lowerInverse(system.factor, m)
-  const columns = transposed(halves, m)
+  const halves = lowerInverse(place.system.factor, m)
   const edf = strengths.map((strength, j) => Math.max(0, fitter.rankOf(j) - strength * fitter.traceOf(j, halves)))
-  const varianceOfRow = (t: number): number =>
-    halfOfRow(system, columns, m, t).reduce((sum, one) => sum + one * one, 1 / system.diagonal[t]!)
-  let used = 1e-6
-  for (let t = 0; t < effects.length; t++) used += Math.max(0, 1 - tripPrecision * varianceOfRow(t))
-  return { edf, edfTrips: used }
+  const edfTrips = fitter
+    .tripVariances(place, transposed(halves, m))
+    .reduce((used, variance) => used + Math.max(0, 1 - tripPrecision * variance), 1e-6)
+  return { edf, edfTrips }
 }

@@ -1,15 +1,9 @@
-import {
-  HalfSolution,
-  factorArrowhead,
-  halfOfRow,
-  halvedStep,
-  logGamma,
-  quadraticForm,
-  solveArrowhead,
-} from '../../numerics/index.ts'
+import { factorArrowhead, halvedStep, logGamma, quadraticForm, solveArrowhead } from '../../numerics/index.ts'
 import type { Arrowhead, Square } from '../../numerics/index.ts'
 import { differencePenalty, logPseudoDeterminant } from '../curve/penalisedFit.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
+import { RowSums } from './rowSums.ts'
+import type { Weighed } from './rowSums.ts'
 import type { SparseRows } from './sparseRows.ts'
 
 /** How strongly each term is held, and trips: their precision. */
@@ -21,18 +15,12 @@ export interface Strengths {
 /** Values of all columns and trips. */
 export type Values = Pick<Place, 'coefficients' | 'effects'>
 
-/** What the rows say of the precision at some means, before anything is charged: X'WX, of which only the lower triangle, and the same with trips. */
-interface Weighed {
-  readonly dense: Square
-  readonly joint: Float64Array
-  readonly ofTrips: Float64Array
-}
-
 /** Where the penalised likelihood is about highest at some strengths. */
 export interface Place {
   readonly coefficients: Float64Array
   readonly effects: Float64Array
   readonly system: Arrowhead
+  /** At its means, before anything is charged. */
   readonly weighed: Weighed
   /** Restricted log-likelihood by Laplace, up to what no strength changes. */
   readonly reml: number
@@ -53,6 +41,7 @@ export class PenalisedPoisson {
   private readonly penalties: readonly (Square | undefined)[]
   private readonly ofTerm: Int32Array
   private readonly constant: number
+  private readonly rowSums: RowSums
 
   constructor(
     private readonly data: SparseRows,
@@ -61,6 +50,7 @@ export class PenalisedPoisson {
     private readonly dispersion: number,
   ) {
     this.penalties = terms.map(({ charge, size }) => (charge === 'bend' ? differencePenalty(size) : undefined))
+    this.rowSums = new RowSums(data, columns)
     this.ofTerm = new Int32Array(columns).fill(-1)
     terms.forEach(({ first, size }, j) => this.ofTerm.fill(j, first, first + size))
     this.constant = data.events.reduce((sum, y) => sum + logGamma(y + 1), 0)
@@ -222,26 +212,21 @@ export class PenalisedPoisson {
     const mu = this.means(coefficients, effects)
     const m = this.columns
     const pull = new Float64Array(trips + m)
-    const variances = new Float64Array(mu.length)
-    const ofTrip = Array.from({ length: trips }, (_, t) => {
-      const half = halfOfRow(system, columns, m, t)
-      return { half, variance: 1 / system.diagonal[t]! + squaresOf(half) }
-    })
-    const solution = new HalfSolution(columns, new Float64Array(m))
-    const { half } = solution
+    const { own: variances, apart } = this.rowSums.squaresOfRows(system, columns)
     for (let i = 0; i < mu.length; i++) {
       const t = trip[i]!
-      half.fill(0)
-      for (let k = starts[i]!; k < starts[i + 1]!; k++) solution.add(column[k]!, value[k]!)
-      variances[i] = squaresOf(half)
-      const own = ofTrip[t]
-      const leverage = own ? variances[i]! - 2 * dot(half, own.half) + own.variance : variances[i]!
+      const leverage = trips > 0 ? apart[i]! + 1 / system.diagonal[t]! : variances[i]!
       const share = (-0.5 * mu[i]! * leverage) / this.dispersion
-      if (own) pull[t] = pull[t]! + share
+      if (trips > 0) pull[t] = pull[t]! + share
       for (let k = starts[i]!; k < starts[i + 1]!; k++)
         pull[trips + column[k]!] = pull[trips + column[k]!]! + share * value[k]!
     }
     return { meanOffMode: solveArrowhead(system, pull).slice(trips), variances }
+  }
+
+  /** Of each trip's effect. `columns`: as for `aroundMode`. */
+  tripVariances({ system }: Place, columns: Square): Float64Array {
+    return this.rowSums.squaresOfTrips(system, columns).map((square, t) => square + 1 / system.diagonal[t]!)
   }
 
   private means(coefficients: Float64Array, effects: Float64Array): Float64Array {
@@ -273,27 +258,7 @@ export class PenalisedPoisson {
   }
 
   private weigh(mu: Float64Array): Weighed {
-    const { rows, starts, column, value, trip, trips } = this.data
-    const m = this.columns
-    const dense = new Float64Array(m * m)
-    const ofTrips = new Float64Array(trips)
-    const joint = new Float64Array(trips * m)
-    for (let i = 0; i < rows; i++) {
-      const weight = mu[i]! / this.dispersion
-      const from = starts[i]!
-      const to = starts[i + 1]!
-      // weight·x·xᵀ, its lower triangle: columns of a row stand in their order.
-      for (let k = from; k < to; k++) {
-        const scaled = weight * value[k]!
-        const place = column[k]! * m
-        for (let l = from; l <= k; l++) dense[place + column[l]!]! += scaled * value[l]!
-      }
-      if (trips === 0) continue
-      const line = trip[i]! * m
-      for (let k = from; k < to; k++) joint[line + column[k]!] = joint[line + column[k]!]! + weight * value[k]!
-      ofTrips[trip[i]!] = ofTrips[trip[i]!]! + weight
-    }
-    return { dense, joint, ofTrips }
+    return this.rowSums.weigh(mu.map((mean) => mean / this.dispersion))
   }
 
   /** What the rows say of the precision, and what is charged. */
@@ -363,7 +328,6 @@ function dot(a: Float64Array, b: Float64Array): number {
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
   return sum
 }
-const squaresOf = (a: Float64Array): number => dot(a, a)
 
 /** The sums of a term's columns that are held at nought. */
 const heldOf = ({ first, held = [] }: AdditiveTerm, coefficients: Float64Array): number[] =>

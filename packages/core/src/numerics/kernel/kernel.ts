@@ -1,0 +1,83 @@
+import { hexToBytes } from '@noble/hashes/utils.js'
+import { KERNEL_BYTES } from './bytes.ts'
+
+/** Functions of `packages/core/kernel`, where they are told. Addresses and strides are bytes of the kernel's memory. */
+interface KernelFunctions {
+  cholesky(l: number, n: number): number
+  lowerInverse(l: number, inverse: number, n: number): void
+  sumOver(values: number, classes: number, blocks: number, chosen: number, count: number, sums: number): void
+  addTo(sums: number, more: number, count: number): void
+  coarsen(finer: number, finerClasses: number, of: number, coarser: number, classes: number, blocks: number): void
+  beyond(
+    ...at: [
+      ...[own: number, window: number, slope: number, variance: number],
+      ...[variances: number, highest: number, books: number, found: number],
+    ]
+  ): number
+  takeSchur(diagonal: number, joint: number, q: number, m: number, dense: number, filled: number): void
+  weigh(
+    ...at: [
+      ...[starts: number, column: number, value: number, group: number, weights: number],
+      ...[rows: number, m: number, groups: number, dense: number, joint: number, ofGroups: number],
+    ]
+  ): void
+  halvesOfGroups(columns: number, joint: number, diagonal: number, q: number, m: number, halves: number): void
+  squaresOfRows(
+    ...at: [
+      ...[starts: number, column: number, value: number, group: number, rows: number, columns: number],
+      ...[m: number, halves: number, groups: number, half: number, own: number, apart: number],
+    ]
+  ): void
+}
+
+interface Memory {
+  readonly buffer: ArrayBuffer
+  grow(pages: number): number
+}
+
+/** As much of it as is used here: the core's types know neither the browser nor Node, which both have it. */
+declare const WebAssembly: {
+  readonly Memory: new (size: { readonly initial: number }) => Memory
+  readonly Module: new (bytes: Uint8Array) => object
+  readonly Instance: new (
+    module: object,
+    imports: Readonly<Record<string, object>>,
+  ) => { readonly exports: KernelFunctions }
+}
+
+const PAGE_BYTES = 65_536
+/** Two numbers, which it works on at once. */
+const PAIR_BYTES = 16
+let compiled: object | undefined
+
+/** The kernel with a memory of its own, which its caller lays out. In a page's own thread the security policy forbids it: it is for workers. */
+export class Kernel {
+  readonly run: KernelFunctions
+  private readonly memory = new WebAssembly.Memory({ initial: 1 })
+
+  constructor() {
+    compiled ??= new WebAssembly.Module(hexToBytes(KERNEL_BYTES))
+    this.run = new WebAssembly.Instance(compiled, { env: { memory: this.memory } }).exports
+  }
+
+  /** Makes room for parts of so many bytes, and tells where each begins; numbers had before may then be out of reach. */
+  lay<Part extends string>(bytes: Readonly<Record<Part, number>>): Readonly<Record<Part, number>> {
+    let end = 0
+    const places: Partial<Record<Part, number>> = {}
+    for (const part of Object.keys(bytes) as Part[]) {
+      places[part] = end
+      end += Math.ceil(bytes[part] / PAIR_BYTES) * PAIR_BYTES
+    }
+    const missing = end - this.memory.buffer.byteLength
+    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE_BYTES))
+    return places as Record<Part, number>
+  }
+
+  numbers(at: number, count: number): Float64Array {
+    return new Float64Array(this.memory.buffer, at, count)
+  }
+
+  integers(at: number, count: number): Int32Array {
+    return new Int32Array(this.memory.buffer, at, count)
+  }
+}

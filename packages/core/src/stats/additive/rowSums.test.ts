@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import {
+  diagonalOfInverse,
+  factorArrowhead,
+  lowerInverse,
+  quadraticForm,
+  seededRandom,
+  transposed,
+} from '../../numerics/index.ts'
+import { RowSums } from './rowSums.ts'
+import { RowGatherer } from './sparseRows.ts'
+import type { SparseRow } from './sparseRows.ts'
+
+describe('RowSums', () => {
+  it.each([
+    ['with trips', 5],
+    ['without', 0],
+  ])('%s are what plain sums are', (_, trips) => {
+    const random = seededRandom(4)
+    const m = 9
+    const laid = Array.from({ length: 40 }, (): SparseRow =>
+      Array.from({ length: m }, (_, column) => column).flatMap((column) =>
+        column === 0 || random() < 0.4 ? [[column, random() - 0.3] as const] : [],
+      ),
+    )
+    const tripOf = laid.map((_, i) => (trips > 0 ? i % trips : 0))
+    const gatherer = new RowGatherer()
+    laid.forEach((row, i) => gatherer.add(row, 1, 1, tripOf[i]!))
+    const sums = new RowSums(gatherer.rows(trips), m)
+    const x = laid.map((row) => Float64Array.from({ length: m }, (_, c) => row.find(([own]) => own === c)?.[1] ?? 0))
+    const weights = Float64Array.from(laid, () => 0.5 + random())
+    const { dense, joint, ofTrips } = sums.weigh(weights)
+    const total = (of: (i: number) => number): number => laid.reduce((sum, _, i) => sum + weights[i]! * of(i), 0)
+    for (let a = 0; a < m; a++) {
+      for (let b = 0; b <= a; b++)
+        expect(dense[a * m + b]).toBeCloseTo(
+          total((i) => x[i]![a]! * x[i]![b]!),
+          10,
+        )
+      for (let t = 0; t < trips; t++)
+        expect(joint[t * m + a]).toBeCloseTo(
+          total((i) => (tripOf[i] === t ? x[i]![a]! : 0)),
+          10,
+        )
+    }
+    for (let t = 0; t < trips; t++)
+      expect(ofTrips[t]).toBeCloseTo(
+        total((i) => (tripOf[i] === t ? 1 : 0)),
+        10,
+      )
+
+    for (let c = 0; c < m; c++) dense[c * m + c]! += 1
+    const system = factorArrowhead(
+      ofTrips.map((weight) => weight + 2),
+      joint,
+      dense,
+    )!
+    const columns = transposed(lowerInverse(system.factor, m), m)
+    const variances = diagonalOfInverse(system, m)
+    sums
+      .squaresOfTrips(system, columns)
+      .forEach((square, t) => expect(square + 1 / system.diagonal[t]!).toBeCloseTo(variances[t]!, 10))
+    // Of a row, its trip left out; and with its trip, but for what the trip has of its own.
+    const { own, apart } = sums.squaresOfRows(system, columns)
+    const formOf = (i: number, withTrip: number): number =>
+      quadraticForm(
+        system,
+        Float64Array.from({ length: trips + m }, (_, k) =>
+          k >= trips ? x[i]![k - trips]! : k === tripOf[i] ? withTrip : 0,
+        ),
+      )
+    for (let i = 0; i < laid.length; i++) {
+      expect(own[i]).toBeCloseTo(formOf(i, 0), 10)
+      expect(apart[i]! + (trips > 0 ? 1 / system.diagonal[tripOf[i]!]! : 0)).toBeCloseTo(formOf(i, 1), 10)
+    }
+  })
+})
