@@ -32,7 +32,15 @@ export { pairDispersion } from './within/pairDispersion.ts'
 export { STRIKE_KINDS, isStrikeKind, strikeKinds, strikeKindsOf } from './kinds/strikeKinds.ts'
 export type { KindRow, StrikeKind, StrikeKinds } from './kinds/strikeKinds.ts'
 export { answerLong } from './longQuestion.ts'
-export type { EarlyAnswer, EarlyAnswers, LongAnswer, LongAnswers, LongQuestion, WaterSearch } from './longQuestion.ts'
+export type {
+  EarlyAnswer,
+  EarlyAnswers,
+  LongAnswer,
+  LongAnswers,
+  LongQuestion,
+  SubjectsElsewhere,
+  WaterSearch,
+} from './longQuestion.ts'
 export { curveOf, modelOf } from './models/segmentModels.ts'
 export type { BookCurve, BookModel, CurveQuestion, ModelQuestion, RestsOn } from './models/segmentModels.ts'
 export { cameWith } from './search/cameWith.ts'
@@ -40,6 +48,8 @@ export type { CameWith } from './search/cameWith.ts'
 export { cellsOf } from './search/cells.ts'
 export type { CellSource } from './search/cells.ts'
 export { SEARCH_COLUMNS, patternWhere, searchOf } from './search/searchOf.ts'
+export { subjectColumns, subjectsOf } from './search/subjects.ts'
+export type { SubjectWindow } from './search/subjectWindows.ts'
 export { FLOORS, searchPatterns } from './search/searchPatterns.ts'
 export type {
   Condition,

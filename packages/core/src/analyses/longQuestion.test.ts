@@ -1,9 +1,10 @@
 import { expect, it } from 'vitest'
 import { patternWorld } from '../test/patternWorld.ts'
 import { answerLong } from './longQuestion.ts'
-import type { EarlyAnswer, LongAnswers } from './longQuestion.ts'
+import type { EarlyAnswer, LongAnswers, SubjectsElsewhere } from './longQuestion.ts'
+import { subjectsOf } from './search/subjects.ts'
 
-it('searches every water that has hours, and leaves one that has none', () => {
+it('searches every water that has hours, and leaves one that has none', async () => {
   const made = patternWorld(24, 3, true)
   const [first] = made.trips
   const book = {
@@ -16,7 +17,7 @@ it('searches every water that has hours, and leaves one that has none', () => {
   const asked = { kind: 'search', water: null, where: '', seed: 1, confidence: 0.9 } as const
   const early: EarlyAnswer[] = []
   const listener = { progress: (share: number) => heard.push(share), early: (known: EarlyAnswer) => early.push(known) }
-  const found = answerLong(book, asked, listener) as LongAnswers['search']
+  const found = (await answerLong(book, asked, listener)) as LongAnswers['search']
   expect(found.map(({ water }) => water)).toEqual(['made-up water'])
   expect(Math.max(...heard)).toBeLessThanOrEqual(1)
   // What is told early are the findings to come, chance not yet weighed.
@@ -27,16 +28,18 @@ it('searches every water that has hours, and leaves one that has none', () => {
     })),
   }))
   expect(early).toEqual(told)
-  const alone = { progress: () => undefined }
-  const one = answerLong(book, { ...asked, water: 'made-up water' }, alone) as LongAnswers['search']
-  expect(one[0]!.search.findings).toEqual(found[0]!.search.findings)
+  // Subjects that are looked for in a worker come as plain data, and change nothing.
+  const question = { ...asked, water: 'made-up water' }
+  const elsewhere: SubjectsElsewhere = (input, options) =>
+    Promise.resolve(structuredClone(subjectsOf(structuredClone(input), structuredClone(options))))
+  expect(await answerLong(book, question, { progress: () => undefined }, elsewhere)).toEqual(found)
 })
 
-it('tells the figures of each rule as it is tried, which its verdict does not change', () => {
+it('tells the figures of each rule as it is tried, which its verdict does not change', async () => {
   const early: EarlyAnswer[] = []
   const listener = { progress: () => undefined, early: (known: EarlyAnswer) => early.push(known) }
   const asked = { kind: 'claims', water: null, confidence: 0.9 } as const
-  const trials = answerLong(patternWorld(12, 3, true), asked, listener) as LongAnswers['claims']
+  const trials = (await answerLong(patternWorld(12, 3, true), asked, listener)) as LongAnswers['claims']
   expect(early).toHaveLength(trials.length)
   expect(trials.map(({ verdict: _verdict, q: _q, toLog: _toLog, ...figures }) => figures)).toEqual(early)
 })

@@ -2,8 +2,10 @@ import { QuestionError } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { tryClaims } from './claims/tryClaims.ts'
 import type { ClaimTrial, UnjudgedTrial } from './claims/tryClaims.ts'
-import { searchOf } from './search/searchOf.ts'
-import type { EarlyFinding, PatternSearch } from './search/types.ts'
+import { searchInput } from './search/searchOf.ts'
+import { beginSearch, searchPatterns } from './search/searchPatterns.ts'
+import type { SubjectWindow } from './search/subjectWindows.ts'
+import type { EarlyFinding, PatternSearch, SearchInput, SearchOptions } from './search/types.ts'
 import { parseWhere } from '../query/index.ts'
 
 /** A question to the whole book that takes seconds: asked in a worker, and called off by ending it. `water` null: on all waters. */
@@ -42,41 +44,51 @@ export interface Listener {
   readonly early?: (known: EarlyAnswer) => void
 }
 
+/** Of a search whose subjects are looked for elsewhere: they are mostly there soon after the rest. */
+const OWN_SHARE = 0.9
+
+/** Looks for the windows of a search's subjects elsewhere, while the rest of it is worked out here. */
+export type SubjectsElsewhere = (input: SearchInput, options: SearchOptions) => Promise<SubjectWindow[]>
+
 /**
- * Answers it on the spot.
+ * Answers it, on the spot but for what is asked `elsewhere`.
  *
  * Given      a book; who hears how far it is, and what is known by then
  * Returned   a search for each water that has hours and a strike, or every rule with its verdict
  * Throws     QuestionError as `searchOf` and `tryClaims` do
  */
-export function answerLong(
+export async function answerLong(
   book: BookRecords,
   question: LongQuestion,
   { progress, early = () => undefined }: Listener,
-): LongAnswer {
+  elsewhere?: SubjectsElsewhere,
+): Promise<LongAnswer> {
   const { confidence, water } = question
   if (question.kind === 'claims')
     return tryClaims(book, { ...(water === null ? {} : { water }), confidence, progress, early })
   const where = parseWhere(question.where)
-  const search = (of: string, heard: (share: number) => void): WaterSearch => ({
-    water: of,
-    search: searchOf(
-      book,
-      { water: of, where },
-      { seed: question.seed, confidence, progress: heard, early: (findings) => early({ water: of, findings }) },
-    ),
-  })
-  if (water !== null) return [search(water, progress)]
+  const search = async (of: string, heard: (share: number) => void): Promise<WaterSearch> => {
+    const input = searchInput(book, { water: of, where })
+    const options = { seed: question.seed, confidence }
+    const told = { progress: (share: number) => heard(share * OWN_SHARE), early: (findings: readonly EarlyFinding[]) => early({ water: of, findings }) }
+    if (!elsewhere) return { water: of, search: searchPatterns(input, { ...options, ...told, progress: heard }) }
+    const subjects = elsewhere(input, options)
+    // Should the rest of it fail, this one's failure has nobody who waits for it.
+    subjects.catch(() => undefined)
+    return { water: of, search: beginSearch(input, { ...options, ...told }).withSubjects(await subjects) }
+  }
+  if (water !== null) return [await search(water, progress)]
   const waters = fishedWaters(book)
-  return waters.flatMap((of, i) => {
+  const found: WaterSearch[] = []
+  for (const [i, of] of waters.entries()) {
     try {
-      return [search(of, (share) => progress((i + share) / waters.length))]
+      found.push(await search(of, (share) => progress((i + share) / waters.length)))
     } catch (error) {
       // Of a water without hours by lure, or without a strike, there is nothing to search.
-      if (error instanceof QuestionError) return []
-      throw error
+      if (!(error instanceof QuestionError)) throw error
     }
-  })
+  }
+  return found
 }
 
 function fishedWaters({ waters, trips }: BookRecords): string[] {

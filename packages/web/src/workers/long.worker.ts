@@ -6,6 +6,7 @@ import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
 import { bookRecords, recordsOf, store } from '../offline/forWorkers.ts'
 import { answerOnce } from './answerOnce.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
+import { subjectsElsewhere } from './subjectsElsewhere.ts'
 
 /** One question that takes seconds; the worker is ended after it, or to call it off. */
 const long = {
@@ -15,7 +16,7 @@ const long = {
     progress: (share: number) => void,
     early: (known: EarlyAnswer) => void,
   ): Promise<LongAnswer> {
-    return answerLong(await bookRecords(book), question, { progress, early })
+    return answerLong(await bookRecords(book), question, { progress, early }, subjectsElsewhere())
   },
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */

@@ -57,14 +57,13 @@ export function searchOf(
   { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion,
   options: SearchOptions = {},
 ): PatternSearch {
-  return searchPatterns(searchInput(book, water, where, columns), options)
+  return searchPatterns(searchInput(book, { water, where, columns }), options)
 }
 
-function searchInput(
+/** What `searchOf` searches: the hours of a water, by all columns that are looked at. */
+export function searchInput(
   book: BookRecords,
-  water: string,
-  where: readonly Clause[],
-  asked: readonly string[],
+  { water, where = [], columns: asked = SEARCH_COLUMNS }: SearchQuestion,
 ): SearchInput {
   const infos = asked.map(columnInfo)
   const continuous = infos.find(({ kind }) => kind === 'number')

@@ -1,31 +1,41 @@
 import { QuestionError, at } from '../../checked/index.ts'
 import { normalQuantile, seededRandom } from '../../numerics/index.ts'
-import { alphaOf, strengthOf, flurryDispersion } from '../../stats/index.ts'
+import { alphaOf, flurryDispersion, strengthOf } from '../../stats/index.ts'
 import { BookSums } from './bookSums.ts'
 import type { Cells } from './cells.ts'
-import { byClass, cellsIn, classesOf } from './classes.ts'
+import { byClass, cellsIn } from './classes.ts'
 import type { Classes } from './classes.ts'
 import { fitExpected } from './expected.ts'
+import type { Expected } from './expected.ts'
+import { Family } from './family.ts'
 import { heldOut } from './heldOut.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
-import { LEAST_Z } from './limits.ts'
 import { jointFamily } from './jointFamily.ts'
-import { SAME_HOURS, merged } from './merge.ts'
+import { DEPTH, LEAST_Z, PERMUTATIONS } from './limits.ts'
+import { merged } from './merge.ts'
 import type { Merged } from './merge.ts'
 import { drawNullBooks } from './nullBooks.ts'
-import { Family } from './family.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
 import { strongest } from './standing.ts'
 import type { Standing } from './standing.ts'
-import { subjectWindows } from './subjectWindows.ts'
+import { subjectRatio } from './subjectRatio.ts'
 import type { SubjectWindow } from './subjectWindows.ts'
-import type { Candidate, Condition, EarlyFinding, Finding, PatternSearch, SearchInput, SearchOptions } from './types.ts'
+import { classesOfSearch, expectedOfSubjects, subjectColumns, subjectsOf, toldOnce } from './subjects.ts'
+import type { ToldSubject } from './subjects.ts'
+import type {
+  Candidate,
+  Condition,
+  EarlyFinding,
+  Finding,
+  HeldOut,
+  PatternSearch,
+  SearchInput,
+  SearchOptions,
+} from './types.ts'
 
 /** A pattern rests on at least this. (ours) */
 export const FLOORS: Floors = { hours: 8, trips: 6 }
-const PERMUTATIONS = 200
-const DEPTH = 3
 
 /**
  * Which conditions, joined, bring more fish than their hours, trips, hours of the day, seasons and lure classes would?
@@ -40,13 +50,26 @@ const DEPTH = 3
  *            prior and merging are ours
  */
 export function searchPatterns(input: SearchInput, options: SearchOptions = {}): PatternSearch {
+  const { progress } = options
+  const begun = beginSearch(input, { ...options, progress: (share) => progress?.(share * (1 - SUBJECTS_SHARE)) })
+  const inSubjects = (share: number): void => progress?.(1 - SUBJECTS_SHARE + share * SUBJECTS_SHARE)
+  return begun.withSubjects(subjectsOf(input, { ...options, progress: inSubjects }))
+}
+
+/** A search all but its subjects, which need nothing of the rest. */
+export interface BegunSearch {
+  readonly withSubjects: (subjects: readonly SubjectWindow[]) => PatternSearch
+}
+
+/** `searchPatterns` up to the windows of its subjects (`subjectsOf`), which may be looked for elsewhere meanwhile. */
+export function beginSearch(input: SearchInput, options: SearchOptions = {}): BegunSearch {
   const { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, floors = FLOORS, progress } = options
   if (!(depth >= 1 && depth <= 4)) throw new QuestionError(`patterns join 1 to 4 conditions, not ${depth}`)
   if (!(permutations >= 1))
     throw new QuestionError(`a search needs at least one book without a pattern, not ${permutations}`)
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
-  const classes = classesOf(cells, [...new Set([...input.columns, ...input.alone, ...(input.subjects ?? [])])])
+  const classes = classesOfSearch(input)
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
   const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
   const sums = new BookSums(nullBooks, { bars: 1, sums: 1 })
@@ -75,122 +98,83 @@ export function searchPatterns(input: SearchInput, options: SearchOptions = {}):
     merged(classes, list),
   )
   const alpha = alphaOf(options)
-  tellEarly({ cells, classes, items }, groups[0], alpha, options)
-  const subjects = subjectsOf(input, classes, options)
-  const inFolds = (share: number): void =>
-    progress?.(PATTERNS_SHARE + SUBJECTS_SHARE + share * (1 - PATTERNS_SHARE - SUBJECTS_SHARE))
+  const ground = { cells, classes, items }
+  tellEarly(ground, groups[0], alpha, options)
+  const inFolds = (share: number): void => progress?.(PATTERNS_SHARE + share * (1 - PATTERNS_SHARE))
   const unseen =
     options.heldOut === false ? [] : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alpha)
+  progress?.(1)
+  const found: Found = { ground, groups, unseen, family }
+  return {
+    withSubjects: (subjects) => ({
+      ...findingsOf(input, found, subjects, alpha),
+      candidates: family.candidates,
+      permutations,
+      seed,
+      nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
+    }),
+  }
+}
+
+/** What the items and classes of a search speak of. */
+interface Ground {
+  readonly cells: Cells
+  readonly classes: Classes
+  readonly items: readonly Item[]
+}
+
+interface Found {
+  readonly ground: Ground
+  /** Those that join conditions, and what stands alone. */
+  readonly groups: readonly (readonly Merged[])[]
+  readonly unseen: readonly (readonly (HeldOut | null)[])[]
+  readonly family: Family
+}
+
+/** Patterns and subjects, their chances weighed together. */
+function findingsOf(
+  input: SearchInput,
+  { ground, groups, unseen, family }: Found,
+  subjects: readonly SubjectWindow[],
+  alpha: number,
+): Pick<PatternSearch, 'findings' | 'alone' | 'subjects'> {
   const joint = jointFamily(
     family.maxima,
     subjects.map(({ nulls }) => nulls),
   )
-  progress?.(1)
-  const findings = groups.map((list, kind) =>
+  const [findings = [], alone = []] = groups.map((list, kind) =>
     list.map(({ best, count }, rank) =>
       patternFinding(
-        cells,
-        classes,
-        items,
+        ground,
         best,
         { merged: count, heldOut: unseen[kind]?.[rank] ?? null, pFamily: joint.ofPattern(best.z), q: family.q(best.z) },
         alpha,
       ),
     ),
   )
+  const worthTelling = subjects
+    .map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) }))
+    .filter(({ pFamily }) => pFamily <= WORTH_TELLING)
+  const told = toldOnce(ground.cells, worthTelling, subjectColumns(input)).slice(0, MOST_SUBJECTS)
+  const expected = told.length > 0 ? expectedOfSubjects(input) : undefined
   return {
-    findings: findings[0] ?? [],
-    alone: findings[1] ?? [],
-    subjects: toldOnce(
-      cells,
-      subjects
-        .map((one) => ({ one, merged: 0, pFamily: joint.ofSubject(one.nulls, one.z) }))
-        .filter(({ pFamily }) => pFamily <= WORTH_TELLING),
-      input.subjects ?? input.alone,
-    )
-      .slice(0, MOST_SUBJECTS)
-      .map((one) => subjectFinding(cells, one, alpha)),
-    candidates: family.candidates,
-    permutations,
-    seed,
-    nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
+    findings,
+    alone,
+    subjects: expected ? told.map((one) => subjectFinding(ground.cells, expected, one, alpha)) : [],
   }
-}
-
-/** Windows of subjects, against books in which neither a window nor what the lure is makes a difference. */
-function subjectsOf(
-  input: SearchInput,
-  classes: Classes,
-  { seed = 1, permutations = PERMUTATIONS, depth = DEPTH, progress }: SearchOptions,
-): SubjectWindow[] {
-  const { cells, attributes = [], bout, subjects = input.alone } = input
-  if (subjects.length === 0) return []
-  // Were the class held, a lure that is most of its class would be measured against itself.
-  const held = input.held.filter((column) => !attributes.includes(column))
-  const expected = fitExpected(cells, held, flurryDispersion(bout))
-  const nullBooks = drawNullBooks({ ...input, held }, classes, expected, permutations, seededRandom(seed))
-  const columns = input.columns.filter((column) => !attributes.includes(column))
-  return subjects.flatMap((column, i) =>
-    subjectWindows(
-      { cells, classes, expected, nullBooks },
-      {
-        column,
-        columns,
-        depth,
-        progress: (share) => progress?.(PATTERNS_SHARE + ((i + share) / subjects.length) * SUBJECTS_SHARE),
-      },
-    ),
-  )
 }
 
 /** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
 const WORTH_TELLING = 0.5
-/** About as much of the work is done when all patterns are looked at, and by the subjects; folds are the rest. */
-const PATTERNS_SHARE = 0.35
-const SUBJECTS_SHARE = 0.3
+/** Half of the work is done when all patterns are looked at; folds are the rest. */
+const PATTERNS_SHARE = 0.5
+/** So much of all the work are the subjects. */
+const SUBJECTS_SHARE = 0.5
 /** So many subjects are told, the surest first. */
 const MOST_SUBJECTS = 5
 
-interface ToldSubject {
-  readonly one: SubjectWindow
-  readonly pFamily: number
-  readonly merged: number
-}
-
-/** The surest first; subjects that mostly share their hours, as a lure and its colour do, are told once, by the surest. */
-function toldOnce(cells: Cells, subjects: readonly ToldSubject[], columns: readonly string[]): ToldSubject[] {
-  const told: ToldSubject[] = []
-  const sorted = [...subjects].sort((a, b) => a.pFamily - b.pFamily || b.one.z - a.one.z)
-  for (const next of sorted) {
-    const same = told.findIndex(({ one }) => sharedHours(cells, one.cells, next.one.cells) >= SAME_HOURS)
-    const known = told[same]
-    if (known) told[same] = { ...named(known, next, columns), merged: known.merged + 1 }
-    else told.push(next)
-  }
-  return told
-}
-
-/** Of two names for the very same hours (a lure that is the only one of its body) the one that was asked of first, as sure as either. */
-function named(known: ToldSubject, next: ToldSubject, columns: readonly string[]): ToldSubject {
-  const [a, b] = [known.one, next.one]
-  const same = a.cells.length === b.cells.length && a.cells.every((cell, i) => cell === b.cells[i])
-  return same && columns.indexOf(b.column) < columns.indexOf(a.column) ? { ...next, pFamily: known.pFamily } : known
-}
-
-/** Hours in both over hours in either. */
-function sharedHours({ hours }: Cells, a: Int32Array, b: Int32Array): number {
-  const known = new Set(a)
-  const both = sumOver(
-    hours,
-    b.filter((c) => known.has(c)),
-  )
-  return both / (sumOver(hours, a) + sumOver(hours, b) - both)
-}
-
 function patternFinding(
-  cells: Cells,
-  classes: Classes,
-  items: readonly Item[],
+  { cells, classes, items }: Ground,
   best: Candidate,
   stands: Omit<Stands, 'z' | 'logRatio' | 'error'>,
   alpha: number,
@@ -204,7 +188,7 @@ function patternFinding(
 
 /** Tells what stands out with its figures, while chance is still to be weighed. */
 function tellEarly(
-  { cells, classes, items }: { readonly cells: Cells; readonly classes: Classes; readonly items: readonly Item[] },
+  { cells, classes, items }: Ground,
   groups: readonly Merged[] | undefined,
   alpha: number,
   { early }: SearchOptions,
@@ -220,18 +204,20 @@ const conditionsOf = (items: readonly Item[], { items: path }: Candidate): Condi
   path.map((i) => ({ column: at(items, i).column, levels: at(items, i).levels }))
 
 /** A subject's window as a finding: over what the others brought in the same hours, not over what was expected without them. */
-function subjectFinding(cells: Cells, { one, pFamily, merged: others }: ToldSubject, alpha: number): Finding {
+function subjectFinding(
+  cells: Cells,
+  expected: Expected,
+  { one, pFamily, merged: others }: ToldSubject,
+  alpha: number,
+): Finding {
   const level = at(cells.levels[one.column] ?? [], one.subject)
-  const conditions = [
-    { column: one.column, levels: [level] },
-    ...one.conditions.map(({ column, levels }) => ({ column, levels })),
-  ]
+  const ratio = subjectRatio(cells, expected, one.cells, one.window)
   return {
     ...findingOf(
       cells,
-      conditions,
+      [{ column: one.column, levels: [level] }, ...one.conditions],
       one.cells,
-      { z: one.z, ...one.ratio(), pFamily, q: pFamily, merged: others, heldOut: null },
+      { z: one.z, ...ratio, pFamily, q: pFamily, merged: others, heldOut: null },
       alpha,
     ),
     kind: 'lures',

@@ -12,8 +12,7 @@ import type { Floors, Item } from './items.ts'
 import { booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { residuals, signedRoot } from './score.ts'
-import type { PatternRatio } from './score.ts'
-import { subjectRatio } from './subjectRatio.ts'
+import type { Condition } from './types.ts'
 import { WindowLook } from './windowLook.ts'
 import type { WindowParts } from './windowLook.ts'
 
@@ -26,12 +25,11 @@ export interface SubjectWindow {
   readonly column: string
   readonly subject: number
   /** The window. */
-  readonly conditions: readonly Item[]
-  /** Cells of the subject in the window. */
+  readonly conditions: readonly Condition[]
+  /** Cells of the subject in the window, and all cells there. */
   readonly cells: Int32Array
+  readonly window: Int32Array
   readonly z: number
-  /** Its rate over that of all others there. */
-  readonly ratio: () => PatternRatio
   /** The subject's own maxima in books without any pattern. */
   readonly nulls: NullMaxima
 }
@@ -103,16 +101,7 @@ export function subjectWindows(
   })
   return best.flatMap((windows, subject) => {
     const one = simplest(windows)
-    return one
-      ? [
-          {
-            ...windowOf(one, { base, classes, cells, expected, items }),
-            column,
-            subject,
-            nulls: sums.bars(subject).slice(),
-          },
-        ]
-      : []
+    return one ? [{ ...windowOf(one, base, classes, items), column, subject, nulls: sums.bars(subject).slice() }] : []
   })
 }
 
@@ -132,26 +121,15 @@ function simplest(windows: readonly (Best | undefined)[]): Best | undefined {
   return windows.find((one) => one && one.z >= most - ABOUT_AS_STRONG)
 }
 
-interface Grounds {
-  readonly base: Classes
-  readonly classes: Classes
-  readonly cells: Cells
-  readonly expected: Expected
-  readonly items: readonly Item[]
-}
-
 function windowOf(
   { path, view, list, window, z }: Best,
-  { base, classes, cells, expected, items }: Grounds,
-): Pick<SubjectWindow, 'conditions' | 'cells' | 'z' | 'ratio'> {
+  base: Classes,
+  classes: Classes,
+  items: readonly Item[],
+): Pick<SubjectWindow, 'conditions' | 'cells' | 'window' | 'z'> {
   const cellsOf = (chosen: Int32Array): Int32Array => cellsIn(classes, cellsIn(base, cellsIn(view, chosen)))
-  const own = cellsOf(list)
-  return {
-    conditions: path.map((i) => at(items, i)),
-    cells: own,
-    z,
-    ratio: () => subjectRatio(cells, expected, own, cellsOf(window)),
-  }
+  const conditions = path.map((i) => at(items, i)).map(({ column, levels }) => ({ column, levels }))
+  return { conditions, cells: cellsOf(list), window: cellsOf(window), z }
 }
 
 /** Raises the maxima of the subjects found in a window by what books without a pattern have there. */

@@ -77,7 +77,7 @@ describe('a question that takes seconds', () => {
     const lines = await linesOf(await running)
     expect(lines.slice(0, -1).every((line) => 'progress' in line)).toBe(true)
     expect(lines.length).toBeGreaterThan(1)
-    const here = answerLong(await recordsOfBook(server.database, book), CLAIMS, { progress: () => undefined })
+    const here = await answerLong(await recordsOfBook(server.database, book), CLAIMS, { progress: () => undefined })
     expect(lines.at(-1)).toEqual(JSON.parse(JSON.stringify({ answer: here })))
   })
 })
