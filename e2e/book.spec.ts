@@ -28,6 +28,11 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   await page.getByRole('button', { name: 'Save lure' }).click()
   await expect(cell).toHaveValue('White tail')
 
+  // What it cannot answer yet is no fault.
+  await page.goto(`${app.url}/plan`)
+  await expect(page.getByTestId('answer')).toContainText('The book has no strike yet: nothing can be foretold.')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+
   await page.goto(`${app.url}/book`)
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   const folder = join(root, 'demo/bundle')

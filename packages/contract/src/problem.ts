@@ -2,6 +2,7 @@
 const PROBLEMS = {
   'invalid-record': { title: 'Something in the record is not right', status: 422 },
   'invalid-request': { title: 'The request cannot be read', status: 400 },
+  'no-answer': { title: 'No answer yet', status: 422 },
   'unknown-record': { title: 'The record does not exist', status: 422 },
   'clock-ahead': { title: 'The device’s clock is ahead', status: 409 },
   'not-allowed': { title: 'You may not do this', status: 403 },

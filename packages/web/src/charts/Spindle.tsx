@@ -8,10 +8,13 @@ export interface RateScale {
   readonly width: number
 }
 
+/** Under it the ticks, which have one decimal, would say the same number twice. */
+const LEAST_HIGHEST = 0.5
+
 /** From nothing to a little beyond the highest rate that matters; limits beyond it are cut off with an arrow. */
 export function rateScale(highest: number, width: number): RateScale {
   const scale = scaleLinear()
-    .domain([0, Math.max(highest, 0.1)])
+    .domain([0, Math.max(highest, LEAST_HIGHEST)])
     .nice(6)
     .range([0, width])
   return { x: scale, ticks: scale.ticks(6), width }

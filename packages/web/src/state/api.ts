@@ -17,9 +17,9 @@ const ask: BaseQueryFn<Ask, unknown, ProblemDetails> = async (request) => {
 }
 
 /** What went wrong, as the one component that shows it takes it. */
-export function asProblem(error: unknown, code: 'internal' | 'invalid-request' = 'internal'): ProblemDetails {
+export function asProblem(error: unknown, code: 'internal' | 'no-answer' = 'internal'): ProblemDetails {
   if (error instanceof Problem) return error.toJSON()
-  const message = code === 'invalid-request' ? (error as Error).message : 'Something went wrong in this page.'
+  const message = code === 'no-answer' ? (error as Error).message : 'Something went wrong in this page.'
   return new Problem(code, message).toJSON()
 }
 

@@ -1,9 +1,21 @@
 import { Box } from '@chakra-ui/react'
 import type { ProblemDetails } from '@jotbook/contract'
 
+/** Why a book has no answer yet, as a sentence: that is no fault. Undefined for what is one. */
+export function whyNoAnswer({ type, detail }: ProblemDetails): string | undefined {
+  return type === '/problems/no-answer' ? `${detail.charAt(0).toUpperCase()}${detail.slice(1)}.` : undefined
+}
+
 /** The one way a failure is shown. */
 export function ProblemNote({ problem }: { problem: ProblemDetails | undefined }) {
   if (!problem) return null
+  const why = whyNoAnswer(problem)
+  if (why !== undefined)
+    return (
+      <Box role="status" textStyle="display" fontSize="title" maxW="560px" my="24px">
+        {why}
+      </Box>
+    )
   return (
     <Box role="alert" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="10px" my="12px">
       <strong>{problem.title}.</strong> {problem.detail}

@@ -9,7 +9,7 @@ import type { Watch } from './inLongWorker.ts'
 const LARGE_STINTS = 20_000
 
 /**
- * Answers a question that takes seconds, in a worker of its own. Throws Problem `cancelled` once the signal says so, `invalid-request`
+ * Answers a question that takes seconds, in a worker of its own. Throws Problem `cancelled` once the signal says so, `no-answer`
  * where the book cannot answer.
  */
 export async function askLong<Q extends LongQuestion>(
@@ -20,7 +20,7 @@ export async function askLong<Q extends LongQuestion>(
   const answer = await inLongWorker(watch, async (long, progress, early) => {
     const here = (): Promise<LongAnswer> =>
       long.answer(book, question, progress, early).catch((error: unknown) => {
-        throw new Problem('invalid-request', (error as Error).message)
+        throw new Problem('no-answer', (error as Error).message)
       })
     if ((await long.stints(book)) <= LARGE_STINTS) return here()
     return onServer(book, question, { onProgress: progress, signal: watch.signal }).catch(unlessAway(here))

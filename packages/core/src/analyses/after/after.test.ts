@@ -134,6 +134,7 @@ describe('numbers and size', () => {
     expect([once.weightPerHourG, once.lower]).toEqual([500, 0])
     // The one trip is in a draw 1 − (1 − 1/30)^30 = 64 times in 100; only then does anything of it stand out.
     expect(Math.abs(once.chanceEfficient - (1 - (29 / 30) ** 30))).toBeLessThan(0.08)
+    expect(numbersVersusSize([])).toEqual([])
     expect(() => numbersVersusSize([{ trip: 't', of: [{ name: 'a', hours: -1, landed: 0, weightG: 0 }] }])).toThrow(
       /0 or more: a/,
     )

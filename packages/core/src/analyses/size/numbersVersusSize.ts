@@ -36,7 +36,7 @@ const DRAWS = 400
  *
  * Given      trips, each with the hours, fish and weight of the patterns that were fished on it
  * Returned   the heaviest hour first; of two that are equal in both, both are efficient
- * Throws     RangeError for hours, fish or a weight under 0, or no trip
+ * Throws     RangeError for hours, fish or a weight under 0
  * Valid for  limits: 25 trips and more (`clusterBootstrap`)
  * Source     Pareto efficiency; trips drawn whole
  */
@@ -45,6 +45,7 @@ export function numbersVersusSize(trips: readonly TripCatch[], options: Confiden
     .flatMap(({ of }) => of)
     .find(({ hours, landed, weightG }) => !(hours >= 0 && landed >= 0 && weightG >= 0))
   if (negative) throw new RangeError(`hours, fish and weight must be 0 or more: ${negative.name}`)
+  if (trips.length === 0) return []
   const named = byNumber(trips)
   const draws = clusterBootstrap(named.trips, (drawn) => frontier(drawn, named.names.length), DRAWS)
   const alpha = alphaOf(options)

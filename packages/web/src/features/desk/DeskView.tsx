@@ -72,12 +72,12 @@ function Pending() {
   )
 }
 
-/** A question of these hours that has none: said, never a zero. */
-export const NoHours = () => (
+/** A question of these hours that has none: said, never a zero. `of`: the condition it is asked by, which no hour has. */
+export const NoHours = ({ of }: { of?: string }) => (
   <Box mt="24px" maxW="560px">
     <Box textStyle="display" fontSize="title">
-      {text.noHours.title}
+      {of === undefined ? text.noHours.title : text.noHours.of(of)}
     </Box>
-    <p>{text.noHours.note}</p>
+    <p>{of === undefined ? text.noHours.note : text.noHours.ofNote}</p>
   </Box>
 )

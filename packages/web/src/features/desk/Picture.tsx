@@ -33,13 +33,16 @@ export function Picture({ width, height, label, style, children, ...rest }: Pict
 
 /** Strikes an hour on the left side, a line at each round figure. */
 export function RateAxis({ y, width }: { y: ScaleLinear<number, number>; width: number }) {
+  const ticks = y.ticks(5)
+  // So many that no two lines say the same.
+  const places = (ticks[1] ?? 1) - (ticks[0] ?? 0) < 0.0999 ? 2 : 1
   return (
     <g fill={ink.quiet}>
-      {y.ticks(5).map((tick) => (
+      {ticks.map((tick) => (
         <g key={tick}>
           <path d={`M${ROOM.left} ${y(tick)}H${width - ROOM.right}`} stroke={ink.rule} />
           <text x={ROOM.left - 8} y={y(tick) + 4} textAnchor="end">
-            {decimals(tick, 1)}
+            {decimals(tick, places)}
           </text>
         </g>
       ))}

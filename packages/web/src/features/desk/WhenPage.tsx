@@ -57,7 +57,7 @@ function CurveView({ question, axis }: ViewProps) {
   const missing = (value ?? []).flatMap((curve, i) => (curve ? [] : [names[i] ?? ''])).filter(Boolean)
   return (
     <DeskView question={asked} start={<WhenSentence question={question} />} problem={problem} isPending={!value}>
-      {value && curves.length === 0 && <NoHours />}
+      {value && curves.length === 0 && <NoHours of={axis.word} />}
       {curves.length > 0 && <Curves question={question} axis={axis} curves={curves} missing={missing} />}
     </DeskView>
   )

@@ -28,6 +28,8 @@ export const text = {
   noHours: {
     title: 'No hours logged for this question.',
     note: 'That is not a zero: you have not fished this yet. Remove a filter.',
+    of: (condition: string) => `No hours with ${condition} logged for this question.`,
+    ofNote: 'Read it on the water, remove a filter, or ask by something else.',
   },
   judgements: {
     strong: 'strong',

@@ -50,7 +50,7 @@ export function usePatterns(water: string): Looked & { readonly stop: () => void
     setRunning(own)
     look().catch((error: unknown) => {
       if (error instanceof Problem && error.code === 'cancelled') return
-      show({ problem: new Problem('invalid-request', (error as Error).message).toJSON() })
+      show({ problem: new Problem('no-answer', (error as Error).message).toJSON() })
     })
     return () => own.abort()
   }, [book, revision, water, mayWrite])

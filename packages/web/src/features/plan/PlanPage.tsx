@@ -8,7 +8,7 @@ import { useNames } from '../../state/useBook.ts'
 import { useForesight } from '../../state/useForesight.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
-import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { ProblemNote, whyNoAnswer } from '../../ui/ProblemNote.tsx'
 import type { DeckAnswer, DeckAsked } from '../../workers/foresee.ts'
 import { Cautions, useDayConditions } from '../conditions/index.ts'
 import { DaysLikeIt, RulesOfDay } from './Beside.tsx'
@@ -52,6 +52,8 @@ function Planning() {
   const { plan, usual, change, wrong, asked: askedNow } = state
   const asked = useDeferredValue(askedNow)
   const { value: deck, problem, waiting } = useForesight('deck', asked && [asked])
+  // A book that cannot answer yet is no fault: it says so where the answer would stand.
+  const cannot = problem && whyNoAnswer(problem)
   return (
     <>
       <PlanForm plan={plan} usual={usual ?? {}} onChange={change} />
@@ -61,7 +63,7 @@ function Planning() {
           {wrong}
         </Box>
       )}
-      <ProblemNote problem={problem} />
+      <ProblemNote problem={cannot === undefined ? problem : undefined} />
       <Band
         data-testid="answer"
         aria-live="polite"
@@ -70,7 +72,13 @@ function Planning() {
         minH={ANSWER_HEIGHT}
         opacity={waiting && deck ? 0.6 : 1}
       >
-        {deck ? <Answer plan={plan} deck={deck} /> : waiting && `${text.learning}…`}
+        {deck ? (
+          <Answer plan={plan} deck={deck} />
+        ) : cannot === undefined ? (
+          waiting && `${text.learning}…`
+        ) : (
+          <Unanswered why={cannot} />
+        )}
       </Band>
       <Box
         display="grid"
@@ -88,6 +96,17 @@ function Planning() {
         <Box gridArea="like">{asked && <DaysLikeIt asked={asked} />}</Box>
       </Box>
       <UnderTheDeck state={state} asked={asked} deck={deck} />
+    </>
+  )
+}
+
+function Unanswered({ why }: { why: string }) {
+  return (
+    <>
+      <Box fontSize="large" fontWeight="600">
+        {why}
+      </Box>
+      <p>{text.unanswered}</p>
     </>
   )
 }

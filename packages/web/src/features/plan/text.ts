@@ -44,6 +44,8 @@ export const text = {
   unread: (name: string) => `${name} cannot be read: write a plain number.`,
   badHours: 'The day ends before it begins.',
   learning: 'Reading every hour of the book',
+  unanswered:
+    'Log trips with their hours, the blank ones too, and the deck is worked out here. Until then, say what you expect of the day: the rules of practice that speak of it stand below.',
   noWater: 'The book has no water yet. Add one under Waters.',
   noLures: 'The book has no lures yet. Add what you own under Tackle, and the plan can choose among them.',
   value: (value: number, count: number) =>

@@ -108,8 +108,18 @@ function classesOf(bodies: readonly Body[]): [string, Body[]][] {
 }
 
 function ClassOnWall({ name, bodies, groups }: { name: string; bodies: readonly Body[]; groups: Groups }) {
+  const isOne = bodies.reduce((count, { lures }) => count + lures.length, 0) === 1
   return (
-    <Box as="section" aria-label={name} borderTop="1.5px solid" borderColor="ink" pt="6px" maxW="100%">
+    <Box
+      as="section"
+      aria-label={name}
+      borderTop="1.5px solid"
+      borderColor="ink"
+      pt="6px"
+      maxW="100%"
+      // On a phone in two columns, whatever the names: two classes of one lure stand side by side.
+      flexBasis={{ base: isOne ? 'calc(50% - 14px)' : '100%', sm: 'auto' }}
+    >
       <Heading>{name.charAt(0).toUpperCase() + name.slice(1)}</Heading>
       <Flex gap="8px 22px" wrap="wrap">
         {bodies.map((body) => (
