@@ -8,7 +8,7 @@ const LANE_BYTES: usize = LANES * F64
  * Values of books side by side, eight a block, added up over some classes: `blocks` × 8 sums. A block has `classes` lines of eight; the
  * classes are 32-bit numbers.
  */
-export function sumOver(values: usize, classes: i32, blocks: i32, chosen: usize, count: i32, sums: usize): void {
+function sumOver(values: usize, classes: i32, blocks: i32, chosen: usize, count: i32, sums: usize): void {
   const end = chosen + ((<usize>count) << 2)
   for (let block = 0; block < blocks; block++) {
     let a = f64x2.splat(0)
@@ -32,10 +32,34 @@ export function sumOver(values: usize, classes: i32, blocks: i32, chosen: usize,
 }
 
 /** Adds an even count of numbers to others. */
-export function addTo(sums: usize, more: usize, count: i32): void {
+function addTo(sums: usize, more: usize, count: i32): void {
   const end = <usize>count * F64
   for (let at: usize = 0; at < end; at += 2 * F64)
     v128.store(sums + at, f64x2.add(v128.load(sums + at), v128.load(more + at)))
+}
+
+/**
+ * `sumOver` of the parts of a window, whose classes stand one part after another, each up to its `ends`; the last part is what remains. Its
+ * sums become those of the whole window.
+ */
+export function sumWindow(
+  values: usize,
+  classes: i32,
+  blocks: i32,
+  chosen: usize,
+  ends: usize,
+  parts: i32,
+  sums: usize,
+): void {
+  const row = <usize>blocks * LANE_BYTES
+  const whole = sums + <usize>(parts - 1) * row
+  let from = 0
+  for (let part = 0; part < parts; part++) {
+    const to = load<i32>(ends + ((<usize>part) << 2))
+    sumOver(values, classes, blocks, chosen + ((<usize>from) << 2), to - from, sums + <usize>part * row)
+    from = to
+  }
+  for (let part = 0; part < parts - 1; part++) addTo(whole, sums + <usize>part * row, blocks * <i32>LANES)
 }
 
 /** Values of books by coarser classes: those of each finer class are added to those of the class it is of. */
@@ -58,27 +82,36 @@ export function coarsen(
 }
 
 /**
- * Lists the books whose score, own − slope·window, may have a signed root above the book's highest: it is at most the score over its error
- * above nought. How many there are.
+ * Lists the books whose score, own − slope·whole, may have a signed root above the rival's bar: it is at most the score over its error above
+ * nought. `rivals`: of each score the row of its bar; `weights`: its slope and its variance.
+ * A listed one is score · books + book. How many there are.
  */
 export function beyond(
-  own: usize,
-  window: usize,
-  slope: f64,
-  variance: f64,
+  sums: usize,
+  whole: usize,
+  count: i32,
+  rivals: usize,
+  weights: usize,
   variances: usize,
-  highest: usize,
+  bars: usize,
   books: i32,
+  row: i32,
   found: usize,
 ): i32 {
-  let count = 0
-  for (let book = 0; book < books; book++) {
-    const at = <usize>book * F64
-    const score = load<f64>(own + at) - slope * load<f64>(window + at)
-    const z = load<f64>(highest + at)
-    if (z >= 0 && (score <= 0 || score * score <= z * z * (variance * load<f64>(variances + at)))) continue
-    store<i32>(found + ((<usize>count) << 2), book)
-    count++
+  let listed = 0
+  for (let s = 0; s < count; s++) {
+    const own = sums + <usize>s * <usize>row
+    const bar = bars + <usize>load<i32>(rivals + ((<usize>s) << 2)) * <usize>row
+    const slope = load<f64>(weights + <usize>s * 2 * F64)
+    const variance = load<f64>(weights + (<usize>s * 2 + 1) * F64)
+    for (let book = 0; book < books; book++) {
+      const at = <usize>book * F64
+      const score = load<f64>(own + at) - slope * load<f64>(whole + at)
+      const z = load<f64>(bar + at)
+      if (z >= 0 && (score <= 0 || score * score <= z * z * (variance * load<f64>(variances + at)))) continue
+      store<i32>(found + ((<usize>listed) << 2), s * books + book)
+      listed++
+    }
   }
-  return count
+  return listed
 }

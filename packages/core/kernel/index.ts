@@ -2,5 +2,5 @@
 // AssemblyScript; `npm run kernel` compiles it to `src/numerics/kernel/bytes.ts`. Addresses are bytes of the memory that the caller lays out;
 // matrices are 64-bit numbers row by row.
 export { cholesky, lowerInverse } from './dense'
-export { addTo, beyond, coarsen, sumOver } from './books'
+export { beyond, coarsen, sumWindow } from './books'
 export { halvesOfGroups, squaresOfRows, takeSchur, weigh } from './rows'

@@ -31,17 +31,17 @@ describe('BookSums', () => {
               return book < BOOKS ? residuals[Math.floor(i / LANES) * BOOKS + book]! : 0
             }),
           )
-          const sums = new BookSums(
-            { books: BOOKS, residuals: blocks, variances: Float64Array.from(variances) },
-            { bars: 2, sums: 3 },
-          )
+          const sums = new BookSums({ books: BOOKS, residuals: blocks, variances: Float64Array.from(variances) }, 2)
           sums.look({ of: Int32Array.from(of), count: 3 })
           sums.bars(1).set(bars)
-          sums.sum(Int32Array.from(own), 2)
-          sums.sum(Int32Array.from(other), 0)
-          sums.add(2, 0)
           const told = new Map<number, number>()
-          sums.above(1, { sum: 2, less: { sum: 0, slope }, variance: 3 }, (book, z) => told.set(book, z))
+          // Two parts, so that the second is told by its own bar.
+          const parts = [
+            { classes: Int32Array.from(other), rival: 0, slope: 0, variance: 1 },
+            { classes: Int32Array.from(own), rival: 1, slope, variance: 3 },
+          ]
+          sums.bars(0).fill(Infinity)
+          sums.above(parts, new Int32Array(), (rival, book, z) => void (rival === 1 && told.set(book, z)))
           const plain = (book: number, chosen: readonly number[]): number =>
             of.reduce((sum, to, one) => sum + (chosen.includes(to) ? residuals[one * BOOKS + book]! : 0), 0)
           for (let book = 0; book < BOOKS; book++) {

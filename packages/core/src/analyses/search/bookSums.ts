@@ -6,21 +6,14 @@ import type { NullBooks } from './nullBooks.ts'
 import { signedRoot } from './score.ts'
 
 const NUMBER = Float64Array.BYTES_PER_ELEMENT
-const CLASS = Int32Array.BYTES_PER_ELEMENT
+const INDEX = Int32Array.BYTES_PER_ELEMENT
 
-/** How many rows of a number a book are kept. */
-export interface Rows {
-  /** What a z must be above to be looked at, one row a rival. */
-  readonly bars: number
-  /** Sums over classes that are held at a time. */
-  readonly sums: number
-}
-
-/** A score in each book: a sum, less a share of another. */
-export interface BookScore {
-  readonly sum: number
-  readonly less?: { readonly sum: number; readonly slope: number }
-  /** In our own book. */
+/** A part of a window whose score is held against a rival's bar: the sum over its classes, less a share of the whole window's. */
+export interface ScoredPart {
+  readonly classes: Int32Array
+  readonly rival: number
+  readonly slope: number
+  /** Of the score, in our own book. */
   readonly variance: number
 }
 
@@ -33,28 +26,33 @@ export class BookSums {
   private readonly books: number
   private readonly blocks: number
   private readonly finest: number
-  private readonly place: Readonly<
-    Record<'base' | 'view' | 'variances' | 'bars' | 'sums' | 'classes' | 'found', number>
-  >
-  private readonly variances: Float64Array
-  private readonly sums: Float64Array
-  private readonly listed: Int32Array
+  private readonly row: number
+  private readonly place
+  private readonly views
   private classes = 0
 
-  constructor({ books, residuals, variances }: NullBooks, rows: Rows) {
+  /** `rivals`: so many have a bar in each book, that a score must be above to be told; a window has no more parts than that. */
+  constructor({ books, residuals, variances }: NullBooks, rivals: number) {
     const finest = at(residuals, 0).length / LANES
     const [row, values] = [residuals.length * LANES * NUMBER, residuals.length * finest * LANES * NUMBER]
     this.place = this.kernel.lay({
-      ...{ base: values, view: values, variances: row, bars: rows.bars * row, sums: rows.sums * row },
-      ...{ found: row, classes: finest * CLASS },
+      ...{ base: values, view: values, variances: row, bars: rivals * row, sums: (rivals + 1) * row },
+      ...{ classes: finest * INDEX, ends: (rivals + 1) * INDEX, rivals: rivals * INDEX, weights: rivals * 2 * NUMBER },
+      found: rivals * books * INDEX,
     })
     const { base, ...laid } = this.place
+    this.views = {
+      variances: this.kernel.numbers(laid.variances, books),
+      sums: this.kernel.numbers(laid.sums, ((rivals + 1) * row) / NUMBER),
+      weights: this.kernel.numbers(laid.weights, rivals * 2),
+      classes: this.kernel.integers(laid.classes, finest),
+      ends: this.kernel.integers(laid.ends, rivals + 1),
+      rivals: this.kernel.integers(laid.rivals, rivals),
+      found: this.kernel.integers(laid.found, rivals * books),
+    }
     residuals.forEach((block, b) => this.kernel.numbers(base + b * finest * LANES * NUMBER, block.length).set(block))
-    this.variances = this.kernel.numbers(laid.variances, books)
-    this.variances.set(variances)
-    this.sums = this.kernel.numbers(laid.sums, (rows.sums * row) / NUMBER)
-    this.listed = this.kernel.integers(laid.classes, finest)
-    ;[this.books, this.blocks, this.finest] = [books, residuals.length, finest]
+    this.views.variances.set(variances)
+    ;[this.books, this.blocks, this.finest, this.row] = [books, residuals.length, finest, row]
   }
 
   /** The bars of a rival, nought at first. */
@@ -65,43 +63,44 @@ export class BookSums {
   /** Goes over to coarser classes: lists of classes are of those from now on. */
   look({ of, count }: Pick<Classes, 'of' | 'count'>): void {
     const { base, classes, view } = this.place
-    this.listed.set(of)
+    this.views.classes.set(of)
     this.kernel.run.coarsen(base, this.finest, classes, view, count, this.blocks)
     this.classes = count
   }
 
-  /** Adds up what each book has in some classes. */
-  sum(chosen: Int32Array, into: number): void {
-    const { view, classes, sums } = this.place
-    this.listed.set(chosen)
-    this.kernel.run.sumOver(view, this.classes, this.blocks, classes, chosen.length, sums + into * this.row)
-  }
-
-  /** Adds a sum to another. */
-  add(sum: number, to: number): void {
-    const { sums } = this.place
-    this.kernel.run.addTo(sums + to * this.row, sums + sum * this.row, this.blocks * LANES)
-  }
-
-  /** Tells the signed root of a score in every book where it may be above the rival's bar. */
-  above(
-    rival: number,
-    { sum, less = { sum, slope: 0 }, variance }: BookScore,
-    tell: (book: number, z: number) => void,
-  ): void {
-    const { sums, variances, bars, found } = this.place
-    const [own, other] = [sums + sum * this.row, sums + less.sum * this.row]
-    const bar = bars + rival * this.row
-    const count = this.kernel.run.beyond(own, other, less.slope, variance, variances, bar, this.books, found)
-    if (count === 0) return
-    const width = this.blocks * LANES
-    for (const book of this.kernel.integers(found, count)) {
-      const score = this.sums[sum * width + book]! - less.slope * this.sums[less.sum * width + book]!
-      tell(book, signedRoot(score, variance * this.variances[book]!))
+  /** Tells the signed root of each part's score in every book where it may be above its rival's bar. `rest`: the window's other classes. */
+  above(parts: readonly ScoredPart[], rest: Int32Array, tell: (rival: number, book: number, z: number) => void): void {
+    this.lay(parts, rest)
+    const { view, classes, ends, sums, rivals, weights, variances, bars, found } = this.place
+    const { run } = this.kernel
+    const whole = sums + parts.length * this.row
+    run.sumWindow(view, this.classes, this.blocks, classes, ends, parts.length + 1, sums)
+    const count = run.beyond(
+      ...([sums, whole, parts.length, rivals, weights, variances, bars, this.books, this.row, found] as const),
+    )
+    const width = this.row / NUMBER
+    for (let i = 0; i < count; i++) {
+      const listed = this.views.found[i]!
+      const book = listed % this.books
+      const p = (listed - book) / this.books
+      const { rival, slope, variance } = parts[p]!
+      const score = this.views.sums[p * width + book]! - slope * this.views.sums[parts.length * width + book]!
+      tell(rival, book, signedRoot(score, variance * this.views.variances[book]!))
     }
   }
 
-  private get row(): number {
-    return this.blocks * LANES * NUMBER
+  private lay(parts: readonly ScoredPart[], rest: Int32Array): void {
+    const { classes: listed, ends, rivals, weights } = this.views
+    let end = 0
+    for (let p = 0; p < parts.length; p++) {
+      const { classes, rival, slope, variance } = parts[p]!
+      listed.set(classes, end)
+      ends[p] = end += classes.length
+      rivals[p] = rival
+      weights[2 * p] = slope
+      weights[2 * p + 1] = variance
+    }
+    listed.set(rest, end)
+    ends[parts.length] = end + rest.length
   }
 }

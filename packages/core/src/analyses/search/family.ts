@@ -4,6 +4,8 @@ import type { BookSums } from './bookSums.ts'
 const BINS = 400
 const binOf = (z: number): number => Math.max(0, Math.min(BINS - 1, Math.floor(10 * z)))
 
+const NO_REST = new Int32Array()
+
 /** The highest z of each book without a pattern. */
 export type NullMaxima = Float64Array
 
@@ -30,8 +32,8 @@ export class Family {
   /** Counts one pattern: its classes, of those that the null books go by; the variance of its score, and our own z. */
   add(chosen: Int32Array, variance: number, z: number): void {
     this.candidates++
-    this.nullBooks.sum(chosen, 0)
-    this.nullBooks.above(0, { sum: 0, variance }, (book, drawn) => this.drawn(book, drawn))
+    const part = { classes: chosen, rival: 0, slope: 0, variance }
+    this.nullBooks.above([part], NO_REST, (_, book, drawn) => this.drawn(book, drawn))
     if (z >= this.leastZ) count(this.ours, z)
   }
 

@@ -120,7 +120,7 @@ describe('findings beside one another', () => {
     const residuals = [new Float64Array(3 * LANES)]
     residuals[0]![1 * LANES + 2] = 50
     const books = { books: 4, residuals, variances: new Float64Array(4).fill(1) }
-    const sums = new BookSums(books, { bars: 1, sums: 1 })
+    const sums = new BookSums(books, 1)
     const family = new Family(sums, 4, 2)
     sums.look({ of: Int32Array.of(0, 1, 2), count: 3 })
     family.add(Int32Array.of(0, 1), 10, 3)

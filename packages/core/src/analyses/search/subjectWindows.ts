@@ -72,7 +72,7 @@ export function subjectWindows(
     flurries(byTrip(cells, expected.strikes)),
     byShard(base, flurries(byShard(classes, expected.strikes))),
   ]
-  const sums = new BookSums(booksOver(nullBooks, base), { bars: levels.length, sums: levels.length + 1 })
+  const sums = new BookSums(booksOver(nullBooks, base), levels.length)
   // Of each subject the strongest window of one condition, of two, and so on.
   const best = levels.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
@@ -134,17 +134,12 @@ function windowOf(
 
 /** Raises the maxima of the subjects found in a window by what books without a pattern have there. */
 function addMaxima(sums: BookSums, { parts, rest }: WindowParts): void {
-  // Every class of the window is added up once, with its subject or with the rest.
-  const window = parts.length
-  sums.sum(rest, window)
-  parts.forEach(({ classes }, p) => {
-    sums.sum(classes, p)
-    sums.add(p, window)
-  })
-  parts.forEach(({ subject, variance, slope }, p) => {
-    sums.above(subject, { sum: p, less: { sum: window, slope }, variance }, (book, z) => {
-      const most = sums.bars(subject)
+  sums.above(
+    parts.map(({ subject: rival, classes, slope, variance }) => ({ rival, classes, slope, variance })),
+    rest,
+    (rival, book, z) => {
+      const most = sums.bars(rival)
       if (z > most[book]!) most[book] = z
-    })
-  })
+    },
+  )
 }

@@ -5,13 +5,17 @@ import { KERNEL_BYTES } from './bytes.ts'
 interface KernelFunctions {
   cholesky(l: number, n: number): number
   lowerInverse(l: number, inverse: number, n: number): void
-  sumOver(values: number, classes: number, blocks: number, chosen: number, count: number, sums: number): void
-  addTo(sums: number, more: number, count: number): void
   coarsen(finer: number, finerClasses: number, of: number, coarser: number, classes: number, blocks: number): void
+  sumWindow(
+    ...at: [
+      ...[values: number, classes: number, blocks: number, chosen: number, ends: number, parts: number],
+      ...[sums: number],
+    ]
+  ): void
   beyond(
     ...at: [
-      ...[own: number, window: number, slope: number, variance: number],
-      ...[variances: number, highest: number, books: number, found: number],
+      ...[sums: number, whole: number, count: number, rivals: number, weights: number],
+      ...[variances: number, bars: number, books: number, row: number, found: number],
     ]
   ): number
   takeSchur(diagonal: number, joint: number, q: number, m: number, dense: number, filled: number): void
