@@ -21,10 +21,10 @@ export type { Board, BoardOptions, BoardRow, CountsRow } from './board/board.ts'
 export { CLOCK_QUESTION, clockOf, holdsTheClock } from './within/clock.ts'
 export type { BookClock } from './within/clock.ts'
 export { clausesOf, parseAny, selectionOf } from './claims/selection.ts'
-export { tryClaims } from './claims/tryClaims.ts'
+export { tryClaims, weighClaims } from './claims/tryClaims.ts'
 export { readableRules, tryOwnRules } from './claims/tryOwnRules.ts'
 export type { OwnTrial } from './claims/tryOwnRules.ts'
-export type { ClaimTrial, TryOptions, UnjudgedTrial } from './claims/tryClaims.ts'
+export type { ClaimTrial, TryOptions, UnjudgedTrial, WeighedClaim } from './claims/tryClaims.ts'
 export { judge } from './claims/verdict.ts'
 export type { Asked, Judged, Verdict } from './claims/verdict.ts'
 export { timeShareOf } from './kinds/timeShareOf.ts'
@@ -35,10 +35,10 @@ export { answerLong } from './longQuestion.ts'
 export type {
   EarlyAnswer,
   EarlyAnswers,
+  Elsewhere,
   LongAnswer,
   LongAnswers,
   LongQuestion,
-  SubjectsElsewhere,
   WaterSearch,
 } from './longQuestion.ts'
 export { curveOf, modelOf } from './models/segmentModels.ts'

@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest'
 import { patternWorld } from '../test/patternWorld.ts'
+import { weighClaims } from './claims/tryClaims.ts'
 import { answerLong } from './longQuestion.ts'
-import type { EarlyAnswer, LongAnswers, SubjectsElsewhere } from './longQuestion.ts'
+import type { EarlyAnswer, LongAnswers, Elsewhere } from './longQuestion.ts'
 import { subjectsOf } from './search/subjects.ts'
 
 it('searches every water that has hours, and leaves one that has none', async () => {
@@ -30,8 +31,11 @@ it('searches every water that has hours, and leaves one that has none', async ()
   expect(early).toEqual(told)
   // Subjects that are looked for in a worker come as plain data, and change nothing.
   const question = { ...asked, water: 'made-up water' }
-  const elsewhere: SubjectsElsewhere = (input, options) =>
-    Promise.resolve(structuredClone(subjectsOf(structuredClone(input), structuredClone(options))))
+  const elsewhere: Elsewhere = {
+    subjects: (input, options) =>
+      Promise.resolve(structuredClone(subjectsOf(structuredClone(input), structuredClone(options)))),
+    claims: () => Promise.reject(new Error('no rule was asked for')),
+  }
   expect(await answerLong(book, question, { progress: () => undefined }, elsewhere)).toEqual(found)
 })
 
@@ -41,5 +45,15 @@ it('tells the figures of each rule as it is tried, which its verdict does not ch
   const asked = { kind: 'claims', water: null, confidence: 0.9 } as const
   const trials = (await answerLong(patternWorld(12, 3, true), asked, listener)) as LongAnswers['claims']
   expect(early).toHaveLength(trials.length)
+  // In two shares, as plain data: the verdicts are of all rules together all the same.
+  const inShares: Elsewhere = {
+    subjects: () => Promise.reject(new Error('nothing was searched')),
+    claims: (book, options) => {
+      const shares = [0, 1].map((index) => structuredClone(weighClaims(book, { ...options, share: { index, of: 2 } })))
+      return Promise.resolve(trials.map((_, i) => shares[i % 2]![Math.floor(i / 2)]!))
+    },
+  }
+  const quiet = { progress: () => undefined }
+  expect(await answerLong(patternWorld(12, 3, true), asked, quiet, inShares)).toEqual(trials)
   expect(trials.map(({ verdict: _verdict, q: _q, toLog: _toLog, ...figures }) => figures)).toEqual(early)
 })

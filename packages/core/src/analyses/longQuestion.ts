@@ -1,7 +1,7 @@
 import { QuestionError } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
-import { tryClaims } from './claims/tryClaims.ts'
-import type { ClaimTrial, UnjudgedTrial } from './claims/tryClaims.ts'
+import { judgeClaims, weighClaims } from './claims/tryClaims.ts'
+import type { ClaimTrial, TryOptions, UnjudgedTrial, WeighedClaim } from './claims/tryClaims.ts'
 import { searchInput } from './search/searchOf.ts'
 import { beginSearch, searchPatterns } from './search/searchPatterns.ts'
 import type { SubjectWindow } from './search/subjectWindows.ts'
@@ -47,8 +47,13 @@ export interface Listener {
 /** Of a search whose subjects are looked for elsewhere: they are mostly there soon after the rest. */
 const OWN_SHARE = 0.9
 
-/** Looks for the windows of a search's subjects elsewhere, while the rest of it is worked out here. */
-export type SubjectsElsewhere = (input: SearchInput, options: SearchOptions) => Promise<SubjectWindow[]>
+/** Parts of an answer that are worked out elsewhere. */
+export interface Elsewhere {
+  /** The windows of a search's subjects, while the rest of it is worked out here. */
+  readonly subjects: (input: SearchInput, options: SearchOptions) => Promise<SubjectWindow[]>
+  /** All rules, in their order. */
+  readonly claims: (book: BookRecords, options: TryOptions) => Promise<WeighedClaim[]>
+}
 
 /**
  * Answers it, on the spot but for what is asked `elsewhere`.
@@ -61,18 +66,22 @@ export async function answerLong(
   book: BookRecords,
   question: LongQuestion,
   { progress, early = () => undefined }: Listener,
-  elsewhere?: SubjectsElsewhere,
+  elsewhere?: Elsewhere,
 ): Promise<LongAnswer> {
   const { confidence, water } = question
+  const weighed = elsewhere?.claims ?? weighClaims
   if (question.kind === 'claims')
-    return tryClaims(book, { ...(water === null ? {} : { water }), confidence, progress, early })
+    return judgeClaims(await weighed(book, { ...(water === null ? {} : { water }), confidence, progress, early }))
   const where = parseWhere(question.where)
   const search = async (of: string, heard: (share: number) => void): Promise<WaterSearch> => {
     const input = searchInput(book, { water: of, where })
     const options = { seed: question.seed, confidence }
-    const told = { progress: (share: number) => heard(share * OWN_SHARE), early: (findings: readonly EarlyFinding[]) => early({ water: of, findings }) }
+    const told = {
+      progress: (share: number) => heard(share * OWN_SHARE),
+      early: (findings: readonly EarlyFinding[]) => early({ water: of, findings }),
+    }
     if (!elsewhere) return { water: of, search: searchPatterns(input, { ...options, ...told, progress: heard }) }
-    const subjects = elsewhere(input, options)
+    const subjects = elsewhere.subjects(input, options)
     // Should the rest of it fail, this one's failure has nobody who waits for it.
     subjects.catch(() => undefined)
     return { water: of, search: beginSearch(input, { ...options, ...told }).withSubjects(await subjects) }

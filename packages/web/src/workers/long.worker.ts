@@ -6,7 +6,7 @@ import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
 import { bookRecords, recordsOf, store } from '../offline/forWorkers.ts'
 import { answerOnce } from './answerOnce.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
-import { subjectsElsewhere } from './subjectsElsewhere.ts'
+import { workersBeside } from './workersBeside.ts'
 
 /** One question that takes seconds; the worker is ended after it, or to call it off. */
 const long = {
@@ -16,7 +16,7 @@ const long = {
     progress: (share: number) => void,
     early: (known: EarlyAnswer) => void,
   ): Promise<LongAnswer> {
-    return answerLong(await bookRecords(book), question, { progress, early }, subjectsElsewhere())
+    return answerLong(await bookRecords(book), question, { progress, early }, workersBeside())
   },
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */

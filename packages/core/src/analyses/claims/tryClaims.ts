@@ -65,6 +65,8 @@ export type UnjudgedTrial = Omit<ClaimTrial, 'verdict' | 'q'>
 
 export interface TryOptions extends Confidence {
   readonly claims?: readonly Claim[]
+  /** Which share of the claims, of how many; default all of them. */
+  readonly share?: { readonly index: number; readonly of: number }
   /** Only hours on this water. */
   readonly water?: string
   readonly progress?: (share: number) => void
@@ -74,6 +76,14 @@ export interface TryOptions extends Confidence {
 
 const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
 
+/** A rule with its figures and what a verdict on it goes by. Plain data. */
+export interface WeighedClaim {
+  readonly trial: UnjudgedTrial
+  readonly outcome: ClaimResult
+  /** Columns that would have to be logged for a figure. */
+  readonly missing: readonly string[]
+}
+
 /**
  * Puts rules of the trade on trial against a book.
  *
@@ -82,20 +92,26 @@ const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
  * Throws     QuestionError for a claim that speaks of a column nobody knows, or a water nobody fished
  * Source     the rules: common practice, no source; the methods: see each
  */
-export function tryClaims(
+export const tryClaims = (book: BookRecords, options: TryOptions = {}): ClaimTrial[] =>
+  judgeClaims(weighClaims(book, options))
+
+/** `tryClaims` but for the verdicts, which all rules have together: `share` of them, so that several threads may weigh a share each. */
+export function weighClaims(
   book: BookRecords,
-  { claims = CLAIMS, water, progress, early, ...options }: TryOptions = {},
-): ClaimTrial[] {
+  { claims = CLAIMS, share = { index: 0, of: 1 }, water, progress, early, ...options }: TryOptions = {},
+): WeighedClaim[] {
   const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
   const cuts = new Map<string, CutBook>()
   const bookOf = (claim: Claim): CutBook => {
     const key = `${claim.species ?? ''}|${claim.since ?? ''}`
     let known = cuts.get(key)
+    // Cut by what all of them speak of: a share of them sees the same pieces as all do.
     if (!known) cuts.set(key, (known = cutBook(book, claim, claims, here)))
     return known
   }
-  const outcomes = claims.map((claim, i) => {
-    progress?.(i / claims.length)
+  const own = claims.filter((_, i) => i % share.of === share.index)
+  const weighed = own.map((claim, i) => {
+    progress?.(i / own.length)
     const cut = bookOf(claim)
     const { rows, columns } = cut
     if (rows.length === 0 && claim.since === undefined)
@@ -113,14 +129,19 @@ export function tryClaims(
     return { trial, outcome, missing }
   })
   progress?.(1)
+  return weighed
+}
+
+/** Verdicts on all rules of a trial: how surely one holds goes by how many are tried. */
+export function judgeClaims(weighed: readonly WeighedClaim[]): ClaimTrial[] {
   const judged = judge(
-    outcomes.map(({ trial: { claim }, outcome, missing }) => ({
+    weighed.map(({ trial: { claim }, outcome, missing }) => ({
       outcome: claim.outcome,
       dispute: claim.dispute,
       found: 'found' in outcome ? outcome.found : missing.length > 0 ? undefined : NOTHING_YET,
     })),
   )
-  return outcomes.map(({ trial, outcome, missing }, i) => ({
+  return weighed.map(({ trial, outcome, missing }, i) => ({
     ...trial,
     ...at(judged, i),
     ...('cannot' in outcome ? { toLog: missing } : {}),
