@@ -1,4 +1,4 @@
-import { F64, both, product } from './numbers'
+import { F64, addTimes, both, product } from './numbers'
 
 /** One entry of the factor, all to its left known; whether it could be had. */
 function entry(l: usize, line: usize, i: i32, j: i32): bool {
@@ -137,5 +137,43 @@ function twoFromFour(row: usize, from: usize, factors: usize, line: usize, count
     )
     v128.store(row + at, f64x2.sub(v128.load(row + at), own))
     v128.store(next + at, f64x2.sub(v128.load(next + at), other))
+  }
+}
+
+/**
+ * xᵀ·A⁻¹·x of `count` vectors of q + m numbers, for a factored arrowhead: q values of its diagonal block, q × m of what joins the blocks, and
+ * the m × m factor of the Schur complement. `half`: room for m numbers.
+ */
+export function quadraticForms(
+  diagonal: usize,
+  joint: usize,
+  factor: usize,
+  vectors: usize,
+  count: i32,
+  q: i32,
+  m: i32,
+  half: usize,
+  forms: usize,
+): void {
+  const line = <usize>m * F64
+  for (let v = 0; v < count; v++) {
+    const vector = vectors + <usize>v * <usize>(q + m) * F64
+    let sum: f64 = 0
+    memory.copy(half, vector + <usize>q * F64, line)
+    for (let j = 0; j < q; j++) {
+      const own = load<f64>(vector + <usize>j * F64)
+      if (own === 0) continue
+      const share = own / load<f64>(diagonal + <usize>j * F64)
+      sum += own * share
+      addTimes(half, joint + <usize>j * line, -share, m)
+    }
+    for (let i = 0; i < m; i++) {
+      const at = half + <usize>i * F64
+      const row = factor + <usize>i * line
+      const solved = (load<f64>(at) - product(row, half, i)) / load<f64>(row + <usize>i * F64)
+      store<f64>(at, solved)
+      sum += solved * solved
+    }
+    store<f64>(forms + <usize>v * F64, sum)
   }
 }

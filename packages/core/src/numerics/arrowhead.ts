@@ -1,4 +1,4 @@
-import { choleskyInverse, choleskySolve, forward, logDeterminant } from './cholesky.ts'
+import { choleskyInverse, choleskySolve, logDeterminant } from './cholesky.ts'
 import type { Square } from './cholesky.ts'
 import { scratch } from './kernel/scratch.ts'
 
@@ -98,18 +98,22 @@ export function diagonalOfInverse(
   return out
 }
 
-/** xᵀ·A⁻¹·x, for q + m values. */
-export function quadraticForm({ diagonal, joint, factor }: Arrowhead, x: Float64Array): number {
+/** xᵀ·A⁻¹·x of vectors of q + m values, one after another in `vectors`. */
+export function quadraticForms({ diagonal, joint, factor }: Arrowhead, vectors: Float64Array): Float64Array {
   const q = diagonal.length
-  const m = x.length - q
-  const lower = x.slice(q)
-  let sum = 0
-  for (let j = 0; j < q; j++) {
-    const own = x[j]!
-    if (own === 0) continue
-    const share = own / diagonal[j]!
-    sum += own * share
-    for (let a = 0; a < m; a++) lower[a] = lower[a]! - share * joint[j * m + a]!
-  }
-  return m === 0 ? sum : forward(factor, lower, m).reduce((total, one) => total + one * one, sum)
+  const m = Math.round(Math.sqrt(factor.length))
+  const count = vectors.length / (q + m)
+  const { kernel, at } = scratch({
+    ...{ diagonal: diagonal.byteLength, joint: joint.byteLength, factor: factor.byteLength },
+    ...{ vectors: vectors.byteLength, half: m * Float64Array.BYTES_PER_ELEMENT },
+    forms: count * Float64Array.BYTES_PER_ELEMENT,
+  })
+  kernel.numbers(at.diagonal, q).set(diagonal)
+  kernel.numbers(at.joint, joint.length).set(joint)
+  kernel.numbers(at.factor, factor.length).set(factor)
+  kernel.numbers(at.vectors, vectors.length).set(vectors)
+  kernel.run.quadraticForms(
+    ...([at.diagonal, at.joint, at.factor, at.vectors, count, q, m, at.half, at.forms] as const),
+  )
+  return kernel.numbers(at.forms, count).slice()
 }

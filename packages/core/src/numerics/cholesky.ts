@@ -38,7 +38,7 @@ export function choleskySolve(l: Square, b: ArrayLike<number>, n: number): Float
  * Given      the factor, n × n row by row, and n values
  * Source     Golub & Van Loan, Matrix Computations (2013) §3.1.1
  */
-export function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
+function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
   const y = Float64Array.from(b)
   let i = 0
   for (; i + 3 < n; i += 4) {

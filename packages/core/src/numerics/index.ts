@@ -6,7 +6,6 @@ export {
   cholesky,
   choleskyInverse,
   choleskySolve,
-  forward,
   logDeterminant,
   lowerInverse,
   transposed,
@@ -14,7 +13,7 @@ export {
 export type { Square } from './cholesky.ts'
 export { Kernel } from './kernel/kernel.ts'
 export { agreeingRows } from './agreeingRows.ts'
-export { diagonalOfInverse, factorArrowhead, quadraticForm, solveArrowhead } from './arrowhead.ts'
+export { diagonalOfInverse, factorArrowhead, quadraticForms, solveArrowhead } from './arrowhead.ts'
 export type { Arrowhead } from './arrowhead.ts'
 export { dampedFactor, dampedStep } from './dampedStep.ts'
 export { halvedStep } from './halvedStep.ts'

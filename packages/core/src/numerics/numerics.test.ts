@@ -9,7 +9,7 @@ import {
   choleskySolve,
   diagonalOfInverse,
   lowerInverse,
-  quadraticForm,
+  quadraticForms,
   transposed,
   factorArrowhead,
   logDeterminant,
@@ -88,9 +88,9 @@ describe('an arrowhead', () => {
       diagonalOfInverse(arrowhead, m).forEach((x, i) => expect(x).toBeCloseTo(inverse[i * n + i]!, 12))
       // The same by halves.
       const solved = choleskySolve(factor, right, n)
-      expect(quadraticForm(arrowhead, right)).toBeCloseTo(
-        right.reduce((sum, one, i) => sum + one * solved[i]!, 0),
-        12,
+      const form = right.reduce((sum, one, i) => sum + one * solved[i]!, 0)
+      quadraticForms(arrowhead, Float64Array.of(...right, ...right.map((one) => 2 * one))).forEach((found, i) =>
+        expect(found / [1, 4][i]!).toBeCloseTo(form, 12),
       )
       // L⁻¹ᵀ·L⁻¹ is the inverse.
       const halves = transposed(lowerInverse(factor, n), n)

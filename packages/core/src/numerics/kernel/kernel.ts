@@ -25,6 +25,12 @@ interface KernelFunctions {
       ...[rows: number, m: number, groups: number, dense: number, joint: number, ofGroups: number],
     ]
   ): void
+  quadraticForms(
+    ...at: [
+      ...[diagonal: number, joint: number, factor: number, vectors: number, count: number],
+      ...[q: number, m: number, half: number, forms: number],
+    ]
+  ): void
   halvesOfGroups(columns: number, joint: number, diagonal: number, q: number, m: number, halves: number): void
   squaresOfRows(
     ...at: [

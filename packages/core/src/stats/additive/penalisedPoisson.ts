@@ -1,4 +1,4 @@
-import { factorArrowhead, halvedStep, logGamma, quadraticForm, solveArrowhead } from '../../numerics/index.ts'
+import { factorArrowhead, halvedStep, logGamma, quadraticForms, solveArrowhead } from '../../numerics/index.ts'
 import type { Arrowhead, Square } from '../../numerics/index.ts'
 import { differencePenalty, logPseudoDeterminant } from '../curve/penalisedFit.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
@@ -171,7 +171,8 @@ export class PenalisedPoisson {
     const { starts, column, value, events, trip, trips } = this.data
     const mu = this.means(coefficients, effects)
     const n = trips + this.columns
-    const crossed = Array.from({ length: size }, () => new Float64Array(n))
+    // Of each column left out, what it has in common with each trip and each column.
+    const crossed = new Float64Array(size * n)
     const [own, pull] = [new Float64Array(size), new Float64Array(size)]
     for (let i = 0; i < mu.length; i++) {
       for (let k = whole.starts[i]!; k < whole.starts[i + 1]!; k++) {
@@ -181,15 +182,17 @@ export class PenalisedPoisson {
         const weighed = (z * mu[i]!) / this.dispersion
         own[a] = own[a]! + weighed * z
         pull[a] = pull[a]! + (z * (events[i]! - mu[i]!)) / this.dispersion
-        const line = crossed[a]!
-        if (trips > 0) line[trip[i]!] = line[trip[i]!]! + weighed
-        for (let l = starts[i]!; l < starts[i + 1]!; l++)
-          line[trips + column[l]!] = line[trips + column[l]!]! + weighed * value[l]!
+        const line = a * n
+        if (trips > 0) crossed[line + trip[i]!] = crossed[line + trip[i]!]! + weighed
+        for (let l = starts[i]!; l < starts[i + 1]!; l++) {
+          const place = line + trips + column[l]!
+          crossed[place] = crossed[place]! + weighed * value[l]!
+        }
       }
     }
     let [score, variance] = [0, 0]
-    crossed.forEach((line, a) => {
-      const left = own[a]! - quadraticForm(system, line)
+    quadraticForms(system, crossed).forEach((form, a) => {
+      const left = own[a]! - form
       score += (pull[a]! ** 2 - left) / 2
       variance += left ** 2 / 2
     })

@@ -3,7 +3,7 @@ import {
   diagonalOfInverse,
   factorArrowhead,
   lowerInverse,
-  quadraticForm,
+  quadraticForms,
   seededRandom,
   transposed,
 } from '../../numerics/index.ts'
@@ -63,12 +63,12 @@ describe('RowSums', () => {
     // Of a row, its trip left out; and with its trip, but for what the trip has of its own.
     const { own, apart } = sums.squaresOfRows(system, columns)
     const formOf = (i: number, withTrip: number): number =>
-      quadraticForm(
+      quadraticForms(
         system,
         Float64Array.from({ length: trips + m }, (_, k) =>
           k >= trips ? x[i]![k - trips]! : k === tripOf[i] ? withTrip : 0,
         ),
-      )
+      )[0]!
     for (let i = 0; i < laid.length; i++) {
       expect(own[i]).toBeCloseTo(formOf(i, 0), 10)
       expect(apart[i]! + (trips > 0 ? 1 / system.diagonal[tripOf[i]!]! : 0)).toBeCloseTo(formOf(i, 1), 10)
