@@ -10,7 +10,19 @@ const BYTES = join(root, 'packages/core/src/numerics/kernel/bytes.ts')
 async function compiled() {
   const folder = mkdtempSync(join(tmpdir(), 'jot-kernel-'))
   const out = join(folder, 'kernel.wasm')
-  const options = ['-O3', '--enable', 'simd', '--runtime', 'stub', '--noAssert', '--importMemory', '--use', 'abort=', '--disableWarning', '112']
+  const options = [
+    '-O3',
+    '--enable',
+    'simd',
+    '--runtime',
+    'stub',
+    '--noAssert',
+    '--importMemory',
+    '--use',
+    'abort=',
+    '--disableWarning',
+    '112',
+  ]
   try {
     await run(join(root, 'node_modules/.bin/asc'), [SOURCE, ...options, '--outFile', out])
     const hex = readFileSync(out).toString('hex')
