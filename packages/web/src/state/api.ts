@@ -17,11 +17,15 @@ const ask: BaseQueryFn<Ask, unknown, ProblemDetails> = async (request) => {
 }
 
 /** What went wrong, as the one component that shows it takes it. */
-export function asProblem(error: unknown, code: 'internal' | 'no-answer' = 'internal'): ProblemDetails {
+export function asProblem(error: unknown): ProblemDetails {
   if (error instanceof Problem) return error.toJSON()
-  const message = code === 'no-answer' ? (error as Error).message : 'Something went wrong in this page.'
-  return new Problem(code, message).toJSON()
+  if (isQuestion(error)) return new Problem('no-answer', error.message).toJSON()
+  return new Problem('internal', 'Something went wrong in this page.').toJSON()
 }
+
+/** Whether the question was at fault, which the core says in words. An error that came from a worker has kept its name and no class. */
+const isQuestion = (error: unknown): error is Error =>
+  error instanceof Error && ['QuestionError', 'RangeError'].includes(error.name)
 
 export interface NewBook {
   readonly id: string

@@ -23,16 +23,12 @@ export interface Answered<T> {
 export const askWorker = <W>(remote: object, { book, method, args }: Asked<W>): Promise<unknown> =>
   (remote as Record<keyof W, (book: string, ...args: readonly unknown[]) => Promise<unknown>>)[method](book, ...args)
 
-/** Whether the question was at fault, which the core says in words; anything else is a fault of ours. */
-const isQuestion = (error: unknown): boolean =>
-  error instanceof Error && ['QuestionError', 'RangeError'].includes(error.name)
-
 /** An answer as RTK Query takes it. */
 export async function answerOf(ask: () => Promise<unknown>): Promise<{ data: unknown } | { error: ProblemDetails }> {
   try {
     return { data: await ask() }
   } catch (error) {
-    return { error: asProblem(error, isQuestion(error) ? 'no-answer' : 'internal') }
+    return { error: asProblem(error) }
   }
 }
 

@@ -9,8 +9,8 @@ import type { Watch } from './inLongWorker.ts'
 const LARGE_STINTS = 20_000
 
 /**
- * Answers a question that takes seconds, in a worker of its own. Throws Problem `cancelled` once the signal says so, `no-answer`
- * where the book cannot answer.
+ * Answers a question that takes seconds, in a worker of its own. Throws Problem `cancelled` once the signal says so, QuestionError
+ * by name where the book cannot answer.
  */
 export async function askLong<Q extends LongQuestion>(
   book: string,
@@ -18,10 +18,7 @@ export async function askLong<Q extends LongQuestion>(
   watch: Watch,
 ): Promise<LongAnswers[Q['kind']]> {
   const answer = await inLongWorker(watch, async (long, progress, early) => {
-    const here = (): Promise<LongAnswer> =>
-      long.answer(book, question, progress, early).catch((error: unknown) => {
-        throw new Problem('no-answer', (error as Error).message)
-      })
+    const here = (): Promise<LongAnswer> => long.answer(book, question, progress, early)
     if ((await long.stints(book)) <= LARGE_STINTS) return here()
     return onServer(book, question, { onProgress: progress, signal: watch.signal }).catch(unlessAway(here))
   })

@@ -66,7 +66,7 @@ describe('a question that takes seconds', () => {
     ]) {
       const [last] = await linesOf(await ask(question))
       const detail = expect.stringMatching(/no hour on nowhere|no column glitter/) as string
-      expect(last).toMatchObject({ type: '/problems/invalid-request', detail })
+      expect(last).toMatchObject({ type: '/problems/no-answer', detail })
     }
   })
 

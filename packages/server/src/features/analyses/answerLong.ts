@@ -48,7 +48,7 @@ export function answerLong(
       ),
       cancelled: new Problem('cancelled', 'The question was cancelled.'),
       take: (line) => {
-        if ('wrong' in line) throw new Problem('invalid-request', line.wrong)
+        if ('wrong' in line) throw new Problem('no-answer', line.wrong)
         if ('answer' in line) return line.answer
         onProgress(line.progress)
         return undefined

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { EarlyAnswer, EarlyAnswers, LongAnswers, LongQuestion } from '@jotbook/core'
+import { asProblem } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
 
@@ -70,8 +71,8 @@ export function useLongAnswer<Q extends LongQuestion>(
         setRun({})
       },
       (error: unknown) => {
-        const problem = error instanceof Problem ? error : new Problem('internal', 'The worker failed; try again.')
-        wanted(problem.code === 'cancelled' ? {} : { problem: problem.toJSON() })
+        const isCancelled = error instanceof Problem && error.code === 'cancelled'
+        wanted(isCancelled ? {} : { problem: asProblem(error) })
       },
     )
   }

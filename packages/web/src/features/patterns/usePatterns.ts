@@ -3,6 +3,7 @@ import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { keptAnswer } from '../../offline/index.ts'
+import { asProblem } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useMay } from '../../state/useBook.ts'
 import { askPatterns } from '../../workers/askPatterns.ts'
@@ -50,7 +51,7 @@ export function usePatterns(water: string): Looked & { readonly stop: () => void
     setRunning(own)
     look().catch((error: unknown) => {
       if (error instanceof Problem && error.code === 'cancelled') return
-      show({ problem: new Problem('no-answer', (error as Error).message).toJSON() })
+      show({ problem: asProblem(error) })
     })
     return () => own.abort()
   }, [book, revision, water, mayWrite])
