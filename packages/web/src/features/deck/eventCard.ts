@@ -1,4 +1,4 @@
-import { MINUTE_MS, dayStart, epochMs, isoUtc } from '@jotbook/core'
+import { epochMs, isoUtc, localDate, localParts, resolveWallTime } from '@jotbook/core'
 import type { Fields, RecordOf, Trip, UnitPreferences } from '@jotbook/core'
 import { clock } from '../../ui/locale.ts'
 import { shownValue } from './quantities.ts'
@@ -25,16 +25,22 @@ const alike = (of: Partial<Pick<EventCard, (typeof ALIKE)[number]>>): Fields =>
 /** The rules of a trip, its weigh-in by the clock of the day. */
 export function cardOf(trip: Trip, zone: string): EventCard {
   if (!trip.weighIn) return alike(trip)
-  const weighInMs = epochMs(trip.weighIn)
-  return { ...alike(trip), weighInMin: (weighInMs - dayStart(weighInMs, zone)) / MINUTE_MS }
+  const { hour, minute } = localParts(epochMs(trip.weighIn), zone)
+  return { ...alike(trip), weighInMin: hour * 60 + minute }
+}
+
+const LAST_MINUTE = 24 * 60 - 1
+
+/** By the clock, not by the hours since midnight: on days on which clocks change those differ. */
+function weighInOn(trip: Trip, minuteOfDay: number, zone: string): number {
+  const minutes = Math.min(LAST_MINUTE, Math.round(minuteOfDay))
+  const clock = { hour: Math.floor(minutes / 60), minute: minutes % 60 }
+  return resolveWallTime(localDate(epochMs(trip.start), zone), clock, zone).ms
 }
 
 /** What a card makes of a trip: a tournament, its weigh-in on the trip's own day. */
 export function rulesFor(card: EventCard, trip: Trip, zone: string): Fields {
-  const weighIn =
-    typeof card.weighInMin === 'number'
-      ? { weighIn: isoUtc(dayStart(epochMs(trip.start), zone) + card.weighInMin * MINUTE_MS) }
-      : {}
+  const weighIn = typeof card.weighInMin === 'number' ? { weighIn: isoUtc(weighInOn(trip, card.weighInMin, zone)) } : {}
   return { purpose: 'tournament', ...alike(card), ...weighIn }
 }
 
