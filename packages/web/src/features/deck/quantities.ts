@@ -52,8 +52,9 @@ export function stepped(
       ? (rule.start[field] ?? rule.step)
       : Math.round(convert(usual, si, stepping) / rule.step) * rule.step
   const next = now === undefined ? first : (Math.round(now / rule.step) + direction) * rule.step
-  const rounded = Number(next.toFixed(2))
-  const value = Math.min(spec.max, Math.max(spec.min, convert(rounded, stepping, si)))
+  // At the end of what the field may hold both stand there, the value and how it is written.
+  const value = Math.min(spec.max, Math.max(spec.min, convert(Number(next.toFixed(2)), stepping, si)))
+  const rounded = Number(convert(value, si, stepping).toFixed(2))
   const typed = shown === 'lb' ? `${Math.floor(rounded / 16)} lb ${rounded % 16} oz` : `${rounded} ${stepping}`
   return { [field]: value, [`${field}Typed`]: typed }
 }
