@@ -34,7 +34,6 @@ export function Runs() {
                   {text.runs.line(lb)}
                 </th>
               ))}
-              <th />
             </tr>
           </thead>
           <tbody>
@@ -45,6 +44,7 @@ export function Runs() {
                 <tr key={lure.id}>
                   <th scope="row" style={{ textAlign: 'left', borderBottom: `1px solid ${ink.rule}`, color: ink.ink }}>
                     {lure.name}
+                    {own.length > 0 && <Quiet>{text.runs.contacts(own.length)}</Quiet>}
                   </th>
                   <td className="number">{feet(said.depthM)}</td>
                   {LINES_LB.map((testLb) => (
@@ -52,7 +52,6 @@ export function Runs() {
                       {feet(runningDepth(said, { testLb, material: 'monofilament' }, own).depthM)}
                     </td>
                   ))}
-                  <td>{own.length > 0 && <Quiet>{text.runs.contacts(own.length)}</Quiet>}</td>
                 </tr>
               )
             })}
