@@ -16,7 +16,8 @@ const long = {
     progress: (share: number) => void,
     early: (known: EarlyAnswer) => void,
   ): Promise<LongAnswer> {
-    return answerLong(await bookRecords(book), question, { progress, early }, workersBeside())
+    const [records, elsewhere] = await Promise.all([bookRecords(book), workersBeside(question)])
+    return answerLong(records, question, { progress, early }, elsewhere)
   },
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */

@@ -4,6 +4,7 @@ import type { BookRecords, TryOptions, UnjudgedTrial, WeighedClaim } from '@jotb
 
 /** Parts of a long answer that need nothing of the rest, in a worker beside it. */
 const part = {
+  started: (): void => undefined,
   subjects: subjectsOf,
   claims: (
     book: BookRecords,

@@ -13,7 +13,7 @@ import { booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { residuals, signedRoot } from './score.ts'
 import type { Condition } from './types.ts'
-import { WindowLook } from './windowLook.ts'
+import { WindowLook, mayStand } from './windowLook.ts'
 import type { WindowParts } from './windowLook.ts'
 
 /** Windows in which subjects are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
@@ -72,11 +72,15 @@ export function subjectWindows(
     flurries(byTrip(cells, expected.strikes)),
     byShard(base, flurries(byShard(classes, expected.strikes))),
   ]
-  const sums = new BookSums(booksOver(nullBooks, base), levels.length)
+  const codes = cells.codes[column] ?? new Int32Array(cells.count)
+  const rivalOf = rivalsOf(base, codes, levels.length)
+  const rivals = 1 + rivalOf.reduce((most, one) => Math.max(most, one), -1)
+  if (rivals === 0) return []
+  const sums = new BookSums(booksOver(nullBooks, base), rivals)
   // Of each subject the strongest window of one condition, of two, and so on.
   const best = levels.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
-    const of = Int32Array.from(view.cellOf, (c) => at(cells.codes[column] ?? [], c))
+    const of = Int32Array.from(view.cellOf, (c) => codes[c]!)
     const look = new WindowLook(view, of, levels.length, { due, dueOf: byShard(view, dueOf), shape: expected.shape })
     const unknown = levels.indexOf(UNKNOWN)
     const allKnown = !of.includes(unknown)
@@ -96,13 +100,21 @@ export function subjectWindows(
         if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9)
           ofSubject[path.length - 1] = { path, view, list: list.slice(), window: chosen.slice(), z }
       }
-      addMaxima(sums, found)
+      addMaxima(sums, found, rivalOf)
     }
   })
   return best.flatMap((windows, subject) => {
     const one = simplest(windows)
-    return one ? [{ ...windowOf(one, base, classes, items), column, subject, nulls: sums.bars(subject).slice() }] : []
+    const nulls = (): NullMaxima => sums.bars(at(rivalOf, subject)).slice()
+    return one ? [{ ...windowOf(one, base, classes, items), column, subject, nulls: nulls() }] : []
   })
+}
+
+/** The number of each subject that may stand in some window, −1 for the others: a box of thousands of lures has few with hours enough. */
+function rivalsOf({ cellOf, hours }: Classes, codes: Int32Array, subjects: number): Int32Array {
+  const of = Int32Array.from(cellOf, (c) => codes[c]!)
+  let rivals = 0
+  return Int32Array.from(byClass({ of, count: subjects }, hours), (all) => (mayStand(all) ? rivals++ : -1))
 }
 
 interface Best {
@@ -133,9 +145,9 @@ function windowOf(
 }
 
 /** Raises the maxima of the subjects found in a window by what books without a pattern have there. */
-function addMaxima(sums: BookSums, { parts, rest }: WindowParts): void {
+function addMaxima(sums: BookSums, { parts, rest }: WindowParts, rivalOf: Int32Array): void {
   sums.above(
-    parts.map(({ subject: rival, classes, slope, variance }) => ({ rival, classes, slope, variance })),
+    parts.map(({ subject, classes, slope, variance }) => ({ rival: at(rivalOf, subject), classes, slope, variance })),
     rest,
     (rival, book, z) => {
       const most = sums.bars(rival)

@@ -3,6 +3,9 @@ import { gather } from './gather.ts'
 
 /** What a subject's window must rest on, besides the floors of the window itself. (ours) */
 const SUBJECT_FLOORS = { hours: 6, trips: 4 } as const
+
+/** Whether a subject of so many hours in all may have enough in some window. */
+export const mayStand = (hours: number): boolean => hours >= SUBJECT_FLOORS.hours - 1e-6
 /** A window that is so far the subject's own tells of the window, not of the subject. (ours) */
 const LARGEST_SHARE = 0.9
 

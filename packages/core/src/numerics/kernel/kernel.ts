@@ -60,10 +60,19 @@ const PAGE_BYTES = 65_536
 const PAIR_BYTES = 16
 let compiled: object | undefined
 
+/** Too little memory is nobody's question, for which its RangeError would pass. */
+function withMemory<T>(taken: () => T): T {
+  try {
+    return taken()
+  } catch (cause) {
+    throw new Error('the device has too little memory for this', { cause })
+  }
+}
+
 /** The kernel with a memory of its own, which its caller lays out. In a page's own thread the security policy forbids it: it is for workers. */
 export class Kernel {
   readonly run: KernelFunctions
-  private readonly memory = new WebAssembly.Memory({ initial: 1 })
+  private readonly memory = withMemory(() => new WebAssembly.Memory({ initial: 1 }))
 
   constructor() {
     compiled ??= new WebAssembly.Module(hexToBytes(KERNEL_BYTES))
@@ -79,7 +88,7 @@ export class Kernel {
       end += Math.ceil(bytes[part] / PAIR_BYTES) * PAIR_BYTES
     }
     const missing = end - this.memory.buffer.byteLength
-    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE_BYTES))
+    if (missing > 0) withMemory(() => this.memory.grow(Math.ceil(missing / PAGE_BYTES)))
     return places as Record<Part, number>
   }
 
