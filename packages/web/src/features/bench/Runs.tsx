@@ -1,10 +1,11 @@
 import { Box } from '@chakra-ui/react'
+import { fromSi } from '@jotbook/core'
 import { RATED_LINE, runningDepth } from '@jotbook/core/bench'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Heading, Quiet, Table } from '../../ui/controls.tsx'
-import { quantity } from '../../ui/locale.ts'
+import { decimals, unitLabel } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
 import { text } from './text.ts'
 
@@ -18,11 +19,12 @@ export function Runs() {
   const { value: seen } = useAnalysis('runsAndFalls', [])
   const units = useUnits()
   const divers = lures.filter((lure) => DIVES.test(lure.class) && typeof (lure.runsToM ?? lure.runsFromM) === 'number')
-  const feet = (depthM: number): string => quantity(depthM, null, 'm', units.depth)
+  // The unit stands once, over the table: in every cell it would be as wide as the figures.
+  const inUnit = (depthM: number): string => decimals(fromSi(depthM, units.depth), 1)
   return (
     <Box as="section" aria-label={text.runs.title} mt="24px">
       <Heading>{text.runs.title}</Heading>
-      <Quiet>{divers.length > 0 ? text.runs.note : text.runs.none}</Quiet>
+      <Quiet>{divers.length > 0 ? text.runs.note(unitLabel(units.depth)) : text.runs.none}</Quiet>
       {divers.length > 0 && (
         <Table>
           <thead>
@@ -44,12 +46,12 @@ export function Runs() {
                 <tr key={lure.id}>
                   <th scope="row" style={{ textAlign: 'left', borderBottom: `1px solid ${ink.rule}`, color: ink.ink }}>
                     {lure.name}
-                    {own.length > 0 && <Quiet>{text.runs.contacts(own.length)}</Quiet>}
+                    {own.length > 0 && <Quiet display="block">{text.runs.contacts(own.length)}</Quiet>}
                   </th>
-                  <td className="number">{feet(said.depthM)}</td>
+                  <td className="number">{inUnit(said.depthM)}</td>
                   {LINES_LB.map((testLb) => (
                     <td key={testLb} className="number">
-                      {feet(runningDepth(said, { testLb, material: 'monofilament' }, own).depthM)}
+                      {inUnit(runningDepth(said, { testLb, material: 'monofilament' }, own).depthM)}
                     </td>
                   ))}
                 </tr>

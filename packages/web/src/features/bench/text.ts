@@ -27,7 +27,8 @@ export const text = {
   },
   runs: {
     title: 'How deep it runs',
-    note: 'On a long cast, by line. Thinner line runs deeper, most of all for small divers. Your own logged depths move the figures.',
+    note: (unit: string) =>
+      `In ${unit}, on a long cast, by line. Thinner line runs deeper, most of all for small divers. Your own logged depths move the figures.`,
     lure: 'Diver',
     said: 'said to run',
     contacts: (count: number) => `${counted(count, 'depth', 'depths')} of yours`,
