@@ -19,11 +19,23 @@ export async function workersBeside({ kind }: LongQuestion): Promise<Elsewhere |
   // The rest of a search is worked out here.
   const count = Math.min(MOST[kind], kind === 'search' ? processors - 1 : processors)
   if (processors < 2) return undefined
-  const workers = Array.from({ length: count }, () =>
-    wrap<Part>(new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' })),
-  )
-  await Promise.all(workers.map((worker) => worker.started()))
-  return { subjects: subjectsBy(workers), claims: claimsBy(workers) }
+  try {
+    const workers = await Promise.all(Array.from({ length: count }, begun))
+    return { subjects: subjectsBy(workers), claims: claimsBy(workers) }
+  } catch {
+    // Older browsers have no workers in workers: all of it is then worked out here, which only takes longer.
+    return undefined
+  }
+}
+
+/** A worker that has started; rejects where it cannot. */
+function begun(): Promise<Remote<Part>> {
+  const worker = new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' })
+  const part = wrap<Part>(worker)
+  return new Promise((started, fail) => {
+    worker.addEventListener('error', () => fail(new Error('a worker beside this one did not start')))
+    part.started().then(() => started(part), fail)
+  })
 }
 
 /** Dealt out at once: whoever waits for them is at work itself, and deals no more. */
