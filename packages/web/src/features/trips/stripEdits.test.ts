@@ -8,9 +8,9 @@ import type { TripOnScreen } from './stripPaths.ts'
 const START = Date.parse('2026-03-14T12:00:00Z')
 const at = (minute: number): string => new Date(START + minute * 60_000).toISOString()
 const stint = (id: string, from: number, to: number, more: Partial<Stint> = {}): Stint =>
-  ({ id, trip: 't', lure: `lure ${id}`, start: at(from), end: at(to), ...more }) as unknown as Stint
+  ({ id, trip: 't', lure: `lure ${id}`, start: at(from), end: at(to), ...more })
 const strike = (id: string, of: string, minute: number): Strike =>
-  ({ id, trip: 't', stint: of, time: at(minute) }) as unknown as Strike
+  ({ id, trip: 't', stint: of, time: at(minute) })
 const screenOf = (stints: Stint[], strikes: Strike[]): TripOnScreen =>
   ({ stints, strikes, readings: [], lures: new Map(), trip: {}, water: undefined }) as unknown as TripOnScreen
 
@@ -50,7 +50,7 @@ describe('edits of the strip', () => {
   it('a stint cut in two loses no time and no strike, and what was counted of the whole stays with the first half', () => {
     fc.assert(
       fc.property(minutes, strikesOf, (where, told) => {
-        const whole = stint('a', 0, 60, { casts: 40, retrieve: 'steady' } as Partial<Stint>)
+        const whole = stint('a', 0, 60, { casts: 40, retrieve: 'steady' })
         const strikes = told.map(([, minute], i) => strike(`k${i}`, 'a', minute))
         const screen = screenOf([whole], strikes)
         const done = after(screen, splitAt(screen, whole, START + where * 60_000, 'second', 'other lure'))
