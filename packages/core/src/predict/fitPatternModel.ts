@@ -1,7 +1,7 @@
 import { QuestionError, at } from '../checked/index.ts'
 import { LabelEncoder } from '../numerics/index.ts'
-import { RowGatherer, fitAdditive, logRateOf } from '../stats/index.ts'
-import type { AdditiveModel, SparseRow } from '../stats/index.ts'
+import { RowGatherer, fitAdditive, logRateOf, rowTotals } from '../stats/index.ts'
+import type { AdditiveModel, AdditiveSpec, SparseRow } from '../stats/index.ts'
 import type { PatternRow } from './patternRows.ts'
 import { meanRate } from './rates.ts'
 import type { LogRate } from './rates.ts'
@@ -45,11 +45,10 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   const terms = new PatternTerms(rows)
   const trips = new LabelEncoder()
   const gatherer = new RowGatherer()
-  const laid = rows.map(({ situation }) => terms.row(situation))
-  const gathered = rows.map(({ strikes, hours, trip }, i) =>
-    gatherer.add(at(laid, i), strikes, hours, trips.codeOf(trip)),
-  )
-  const fit = fitAdditive(gatherer.rows(trips.labels.length), {
+  for (const { situation, strikes, hours, trip } of rows)
+    gatherer.add(terms.row(situation), strikes, hours, trips.codeOf(trip))
+  const gathered = gatherer.rows(trips.labels.length)
+  const fit = fitAdditive(gathered, {
     columns: terms.names.length,
     terms: terms.terms,
     dispersion,
@@ -62,13 +61,15 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
     variance: logRateOf(fit, row).variance,
   })
   // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
-  const [came, told] = rows.reduce(
-    ([sum, expected], { strikes, hours }, i) => {
-      const logRate = { mean: meanOf(fit, at(laid, i)), variance: at(fit.rowVariances, at(gathered, i)) }
-      return [sum + strikes, expected + hours * meanRate(logRate)]
-    },
-    [0, 0],
+  const means = rowTotals(
+    gathered,
+    fit.coefficients.map((mode, column) => mode + at(fit.meanOffMode, column)),
   )
+  let [came, told] = [0, 0]
+  for (let i = 0; i < gathered.rows; i++) {
+    came += at(gathered.events, i)
+    told += Math.exp(at(gathered.logHours, i)) * meanRate({ mean: at(means, i), variance: at(fit.rowVariances, i) })
+  }
   level = Math.log(came / told)
   return {
     fit,
@@ -85,15 +86,13 @@ const meanOf = ({ coefficients, meanOffMode }: AdditiveModel, row: SparseRow): n
   row.reduce((sum, [column, value]) => sum + value * (at(coefficients, column) + at(meanOffMode, column)), 0)
 
 /** Where a fit of other rows ended, by the names of its columns and terms. */
-function startFrom(
-  { fit, terms }: PatternModel,
-  now: PatternTerms,
-): Pick<AdditiveModel, 'coefficients' | 'strengths' | 'tripSd'> {
+function startFrom({ fit, terms }: PatternModel, now: PatternTerms): NonNullable<AdditiveSpec['start']> {
   const columns = new Map(terms.names.map((name, i) => [name, at(fit.coefficients, i)]))
   const strengths = new Map(terms.terms.map(({ name }, j) => [name, at(fit.strengths, j)]))
   return {
     coefficients: Float64Array.from(now.names, (name) => columns.get(name) ?? 0),
     strengths: Float64Array.from(now.terms, ({ name }) => strengths.get(name) ?? 1),
     tripSd: fit.tripSd,
+    eventsAtTrial: fit.eventsAtTrial,
   }
 }

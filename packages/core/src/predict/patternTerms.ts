@@ -84,6 +84,7 @@ export class PatternTerms {
     const entries: Entry[] = [[0, 1]]
     for (const name of FIXED) entries.push(...this.fixed(name, situation[name]))
     for (const place of places) this.addCurve(place, entries)
+    for (const { name, z } of places) this.addValue(`${name} straight`, z, entries)
     for (const [name, of] of DRAWN_TERMS) this.addNamed(`${name} ${of(situation)}`, entries)
     for (const [slope, of] of SLOPE_TERMS) {
       const level = `${slope} ${of(situation)}`
@@ -105,8 +106,12 @@ export class PatternTerms {
   }
 
   private addNamed(name: string, entries: Entry[]): void {
+    this.addValue(name, 1, entries)
+  }
+
+  private addValue(name: string, value: number, entries: Entry[]): void {
     const own = this.columnOf.get(name)
-    if (own !== undefined) entries.push([own, 1])
+    if (own !== undefined) entries.push([own, value])
   }
 
   private fixed(name: string, level: string): readonly Entry[] {
@@ -116,12 +121,11 @@ export class PatternTerms {
     return own === undefined ? (this.shares.get(name) ?? []) : [[own, 1]]
   }
 
-  private addCurve({ name, value, scale, z }: Placed, entries: Entry[]): void {
-    const [straight, begin] = [this.columnOf.get(`${name} straight`), this.columnOf.get(`${name} 0`)]
-    if (straight === undefined || begin === undefined) return
+  private addCurve({ name, value, scale }: Placed, entries: Entry[]): void {
+    const begin = this.columnOf.get(`${name} 0`)
+    if (begin === undefined) return
     const { first, values } = scale.basis.at(value)
     for (let a = 0; a < values.length; a++) entries.push([begin + first + a, at(values, a)])
-    entries.push([straight, z])
   }
 
   private addSlopes(level: string, places: readonly Placed[], entries: Entry[]): void {

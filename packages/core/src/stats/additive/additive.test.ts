@@ -179,5 +179,10 @@ describe('fitAdditive', () => {
     const warm = fit(400, before)
     expect(warm.updates).toBeLessThanOrEqual(anew.updates)
     warm.coefficients.forEach((value, i) => expect(Math.abs(value - anew.coefficients[i]!)).toBeLessThan(0.02))
+    // Terms on trial wait for a twentieth more events.
+    const ofFirst = (count: number): number => rows.slice(0, count).reduce((sum, [, y]) => sum + y, 0)
+    expect(ofFirst(400) / ofFirst(380)).toBeGreaterThan(1.05)
+    expect([before.eventsAtTrial, warm.eventsAtTrial]).toEqual([ofFirst(380), ofFirst(400)])
+    expect(fit(399, anew).eventsAtTrial).toBe(ofFirst(400))
   })
 })

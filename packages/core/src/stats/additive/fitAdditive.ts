@@ -1,10 +1,11 @@
-import { HalfSolution, lowerInverse, transposed } from '../../numerics/index.ts'
+import { HalfSolution, Kernel, lowerInverse, transposed } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
 import { PenalisedPoisson } from './penalisedPoisson.ts'
 import type { Place, Strengths, Values } from './penalisedPoisson.ts'
-import { withColumns } from './sparseRows.ts'
-import type { SparseRows } from './sparseRows.ts'
+import { RowSums } from './rowSums.ts'
+import { byColumn, withColumns } from './sparseRows.ts'
+import type { SparseColumns, SparseRows } from './sparseRows.ts'
 
 export interface AdditiveSpec {
   readonly columns: number
@@ -12,7 +13,7 @@ export interface AdditiveSpec {
   /** Variance over mean of the counts. Default 1. */
   readonly dispersion?: number
   /** Where a fit of nearly the same rows ended. */
-  readonly start?: Pick<AdditiveModel, 'coefficients' | 'strengths' | 'tripSd'>
+  readonly start?: Pick<AdditiveModel, 'coefficients' | 'strengths' | 'tripSd' | 'eventsAtTrial'>
   /** Told after every update of the strengths. */
   readonly progress?: (updates: number) => void
 }
@@ -37,8 +38,12 @@ export interface AdditiveModel {
   readonly reml: number
   readonly updates: number
   readonly converged: boolean
+  /** Events there were when terms on trial were last judged. */
+  readonly eventsAtTrial: number
 }
 
+/** Terms on trial are judged anew when events have become so many times as many: it takes longer than going on from another fit does. (ours) */
+const TRIAL_GROWTH = 1.05
 const FIRST_STRENGTH = { bend: 1, size: 50 } as const
 /** Degrees of freedom by which a term says nothing. */
 const NOTHING = 0.05
@@ -73,13 +78,15 @@ const FIRST_PASSES = 4
  */
 export function fitAdditive(data: SparseRows, spec: AdditiveSpec): AdditiveModel {
   const { start, terms } = spec
-  const whole: Whole = { data, spec }
+  const whole: Whole = { data, spec, kernel: new Kernel() }
   const started = new Map(terms.map(({ name }, j) => [name, start?.strengths[j] ?? STRONGEST]))
   // Begun from another fit, terms that said something there are in from the start; all others are on trial.
   const main = terms.filter(({ name, onTrial }) => (start ? started.get(name)! < STRONGEST : !onTrial))
-  const tried = terms.filter((term) => !main.includes(term))
+  const events = data.events.reduce((sum, y) => sum + y, 0)
+  const judged = !start || events > TRIAL_GROWTH * start.eventsAtTrial
+  const tried = judged ? terms.filter((term) => !main.includes(term)) : []
   const first = improved(begin(main, started, whole), whole, tried.length > 0 ? NEAR : CLOSE)
-  const takenUp = takenUpOf(tried, first, data)
+  const takenUp = takenUpOf(tried, first, byColumn(data, spec.columns))
   const found = tried.length === 0 ? first : improved(joined(first, takenUp, whole), whole, CLOSE)
   const { part, place, at } = found
   return {
@@ -88,14 +95,16 @@ export function fitAdditive(data: SparseRows, spec: AdditiveSpec): AdditiveModel
     reml: place.reml,
     updates: found.count,
     converged: found.converged,
+    eventsAtTrial: judged ? events : start.eventsAtTrial,
   }
 }
 
 /** Terms on trial that say something, those that say most first, as far as there is room. */
-function takenUpOf(tried: readonly AdditiveTerm[], { part, place }: Improved, data: SparseRows): AdditiveTerm[] {
+function takenUpOf(tried: readonly AdditiveTerm[], { part, place }: Improved, data: SparseColumns): AdditiveTerm[] {
   let room = MOST_COLUMNS - part.kept.length
+  const scores = part.fitter.spreadScores(data, tried, place)
   return tried
-    .map((term) => ({ term, score: part.fitter.spreadScore(data, term.first, term.size, place) }))
+    .map((term, j) => ({ term, score: scores[j]! }))
     .filter(({ score }) => score > TAKEN_UP)
     .sort((one, other) => other.score - one.score)
     .flatMap(({ term }) => {
@@ -108,6 +117,8 @@ function takenUpOf(tried: readonly AdditiveTerm[], { part, place }: Improved, da
 interface Whole {
   readonly data: SparseRows
   readonly spec: AdditiveSpec
+  /** Of the part that is worked on. */
+  readonly kernel: Kernel
 }
 
 interface Improved {
@@ -126,7 +137,8 @@ interface Begun {
 }
 
 /** Updates the strengths until the restricted likelihood rises by no more than `close`; terms that come to say nothing go on the way. */
-function improved(begun: Begun, { data, spec }: Whole, close: number): Improved {
+function improved(begun: Begun, whole: Whole, close: number): Improved {
+  const { spec } = whole
   let { part, at } = begun
   let updates = new Updates(part.terms.length)
   let place = part.fitter.climb(begun.values, at, FIRST_PASSES)
@@ -135,7 +147,7 @@ function improved(begun: Begun, { data, spec }: Whole, close: number): Improved 
     const alive = part.terms.filter((_, j) => !(updates.used[j]! < NOTHING && at.strengths[j]! > FIRST_STRENGTH.size))
     if (alive.length < part.terms.length) {
       const [before, lasting] = [part, part.terms.map(({ name }) => alive.some((term) => term.name === name))]
-      part = partOf(namedIn(spec, alive), data, spec)
+      part = partOf(namedIn(spec, alive), whole)
       updates = new Updates(part.terms.length)
       at = { ...at, strengths: at.strengths.filter((_, j) => lasting[j]) }
       place = part.fitter.climb(carriedOver(before, place, part), at, PASSES)
@@ -156,9 +168,9 @@ function improved(begun: Begun, { data, spec }: Whole, close: number): Improved 
   return { part, place, at, count, converged }
 }
 
-function begin(terms: readonly AdditiveTerm[], started: ReadonlyMap<string, number>, { data, spec }: Whole): Begun {
-  const { start } = spec
-  const part = partOf(terms, data, spec)
+function begin(terms: readonly AdditiveTerm[], started: ReadonlyMap<string, number>, whole: Whole): Begun {
+  const { start } = whole.spec
+  const part = partOf(terms, whole)
   const strengthOf = ({ name, charge }: AdditiveTerm): number => {
     const before = started.get(name) ?? STRONGEST
     return before < STRONGEST ? before : FIRST_STRENGTH[charge]
@@ -171,11 +183,11 @@ function begin(terms: readonly AdditiveTerm[], started: ReadonlyMap<string, numb
 }
 
 /** The terms that were fitted and those taken up, going on from where it was. */
-function joined({ part: before, at, place }: Improved, takenUp: readonly AdditiveTerm[], { data, spec }: Whole): Begun {
-  const terms = [...namedIn(spec, before.terms), ...takenUp]
+function joined({ part: before, at, place }: Improved, takenUp: readonly AdditiveTerm[], whole: Whole): Begun {
+  const terms = [...namedIn(whole.spec, before.terms), ...takenUp]
   const strengthOf = ({ name }: AdditiveTerm): number =>
     at.strengths[before.terms.findIndex((term) => term.name === name)] ?? FIRST_STRENGTH.size
-  const part = partOf(terms, data, spec)
+  const part = partOf(terms, whole)
   return {
     part,
     at: { ...at, strengths: Float64Array.from(terms, strengthOf) },
@@ -201,13 +213,14 @@ interface Part {
 }
 
 /** The model with some of the terms of the whole, and the columns that no term names. */
-function partOf(terms: readonly AdditiveTerm[], data: SparseRows, spec: AdditiveSpec): Part {
+function partOf(terms: readonly AdditiveTerm[], { data, spec, kernel }: Whole): Part {
   const gone = new Uint8Array(spec.columns)
   for (const term of spec.terms) if (!terms.includes(term)) gone.fill(1, term.first, term.first + term.size)
   const kept = Int32Array.from({ length: spec.columns }, (_, i) => i).filter((column) => gone[column] === 0)
   const own = terms.map((term) => ({ ...term, first: kept.indexOf(term.first) }))
   const rows = withColumns(data, kept, spec.columns)
-  return { fitter: new PenalisedPoisson(rows, kept.length, own, spec.dispersion ?? 1), terms: own, kept }
+  const sums = new RowSums(rows, kept.length, kernel)
+  return { fitter: new PenalisedPoisson(sums, own, spec.dispersion ?? 1), terms: own, kept }
 }
 
 /** Coefficients, strengths and degrees of freedom of all columns and terms: those that have gone are nought. */
@@ -216,7 +229,7 @@ function inWhole(
   place: Place,
   at: Strengths,
   spec: AdditiveSpec,
-): Omit<AdditiveModel, 'tripSd' | 'reml' | 'updates' | 'converged'> {
+): Omit<AdditiveModel, 'tripSd' | 'reml' | 'updates' | 'converged' | 'eventsAtTrial'> {
   const coefficients = new Float64Array(spec.columns)
   const meanOffMode = new Float64Array(spec.columns)
   const halves = transposed(lowerInverse(place.system.factor, part.kept.length), part.kept.length)

@@ -1,5 +1,5 @@
 export { fitAdditive, logRateOf } from './fitAdditive.ts'
 export type { AdditiveModel, AdditiveSpec } from './fitAdditive.ts'
 export type { AdditiveTerm } from './additiveTerm.ts'
-export { RowGatherer } from './sparseRows.ts'
+export { RowGatherer, rowTotals } from './sparseRows.ts'
 export type { SparseRow, SparseRows } from './sparseRows.ts'

@@ -2,15 +2,17 @@ import { factorArrowhead, halvedStep, logGamma, quadraticForms, solveArrowhead }
 import type { Arrowhead, Square } from '../../numerics/index.ts'
 import { differencePenalty, logPseudoDeterminant } from '../curve/penalisedFit.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
-import { RowSums } from './rowSums.ts'
-import type { Weighed } from './rowSums.ts'
-import type { SparseRows } from './sparseRows.ts'
+import type { RowSums, Weighed } from './rowSums.ts'
+import type { SparseColumns, SparseRows } from './sparseRows.ts'
 
 /** How strongly each term is held, and trips: their precision. */
 export interface Strengths {
   readonly strengths: Float64Array
   readonly tripPrecision: number
 }
+
+/** Columns side by side. */
+type Run = Pick<AdditiveTerm, 'first' | 'size'>
 
 /** Values of all columns and trips. */
 export type Values = Pick<Place, 'coefficients' | 'effects'>
@@ -41,16 +43,18 @@ export class PenalisedPoisson {
   private readonly penalties: readonly (Square | undefined)[]
   private readonly ofTerm: Int32Array
   private readonly constant: number
-  private readonly rowSums: RowSums
+  private readonly data: SparseRows
+  readonly columns: number
 
   constructor(
-    private readonly data: SparseRows,
-    readonly columns: number,
+    private readonly rowSums: RowSums,
     private readonly terms: readonly AdditiveTerm[],
     private readonly dispersion: number,
   ) {
+    const { data, columns } = rowSums
+    this.data = data
+    this.columns = columns
     this.penalties = terms.map(({ charge, size }) => (charge === 'bend' ? differencePenalty(size) : undefined))
-    this.rowSums = new RowSums(data, columns)
     this.ofTerm = new Int32Array(columns).fill(-1)
     terms.forEach(({ first, size }, j) => this.ofTerm.fill(j, first, first + size))
     this.constant = data.events.reduce((sum, y) => sum + logGamma(y + 1), 0)
@@ -163,31 +167,30 @@ export class PenalisedPoisson {
    *
    *   ½·Σ((Z'r)² − g)/√(½·Σg²), g of diag(Z'WZ − Z'WX·H⁻¹·X'WZ), X with trips, H the charged precision
    *
-   * Given      rows of all columns, in the order of those fitted, and the run of columns left out
-   * Returned   about standard normal where there are none; columns that go together are taken for apart
+   * Given      the rows' entries by column, rows in the order of those fitted, and runs of columns left out
+   * Returned   of each run, about standard normal where there are none; columns that go together are taken for apart
    * Source     variance-component score at nought: Lin, Biometrika 84 (1997) 309
    */
-  spreadScore(whole: SparseRows, first: number, size: number, { coefficients, effects, system }: Place): number {
-    const { starts, column, value, events, trip, trips } = this.data
+  spreadScores(whole: SparseColumns, runs: readonly Run[], { coefficients, effects, system }: Place): number[] {
     const mu = this.means(coefficients, effects)
+    return runs.map((run) => this.spreadScore(whole, run, mu, system))
+  }
+
+  private spreadScore(whole: SparseColumns, { first, size }: Run, mu: Float64Array, system: Arrowhead): number {
+    const { starts, column, value, events, trip, trips } = this.data
     const n = trips + this.columns
     // Of each column left out, what it has in common with each trip and each column.
     const crossed = new Float64Array(size * n)
     const [own, pull] = [new Float64Array(size), new Float64Array(size)]
-    for (let i = 0; i < mu.length; i++) {
-      for (let k = whole.starts[i]!; k < whole.starts[i + 1]!; k++) {
-        const a = whole.column[k]! - first
-        if (a < 0 || a >= size) continue
-        const z = whole.value[k]!
+    for (let a = 0; a < size; a++) {
+      const line = a * n
+      for (let k = whole.starts[first + a]!; k < whole.starts[first + a + 1]!; k++) {
+        const [i, z] = [whole.row[k]!, whole.value[k]!]
         const weighed = (z * mu[i]!) / this.dispersion
-        own[a] = own[a]! + weighed * z
-        pull[a] = pull[a]! + (z * (events[i]! - mu[i]!)) / this.dispersion
-        const line = a * n
-        if (trips > 0) crossed[line + trip[i]!] = crossed[line + trip[i]!]! + weighed
-        for (let l = starts[i]!; l < starts[i + 1]!; l++) {
-          const place = line + trips + column[l]!
-          crossed[place] = crossed[place]! + weighed * value[l]!
-        }
+        own[a]! += weighed * z
+        pull[a]! += (z * (events[i]! - mu[i]!)) / this.dispersion
+        if (trips > 0) crossed[line + trip[i]!]! += weighed
+        for (let l = starts[i]!; l < starts[i + 1]!; l++) crossed[line + trips + column[l]!]! += weighed * value[l]!
       }
     }
     let [score, variance] = [0, 0]

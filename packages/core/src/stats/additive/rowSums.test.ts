@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+  Kernel,
   diagonalOfInverse,
   factorArrowhead,
   lowerInverse,
@@ -26,7 +27,7 @@ describe('RowSums', () => {
     const tripOf = laid.map((_, i) => (trips > 0 ? i % trips : 0))
     const gatherer = new RowGatherer()
     laid.forEach((row, i) => gatherer.add(row, 1, 1, tripOf[i]!))
-    const sums = new RowSums(gatherer.rows(trips), m)
+    const sums = new RowSums(gatherer.rows(trips), m, new Kernel())
     const x = laid.map((row) => Float64Array.from({ length: m }, (_, c) => row.find(([own]) => own === c)?.[1] ?? 0))
     const weights = Float64Array.from(laid, () => 0.5 + random())
     const { dense, joint, ofTrips } = sums.weigh(weights)

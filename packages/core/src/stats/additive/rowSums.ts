@@ -1,5 +1,4 @@
-import { Kernel } from '../../numerics/index.ts'
-import type { Arrowhead, Square } from '../../numerics/index.ts'
+import type { Arrowhead, Kernel, Square } from '../../numerics/index.ts'
 import type { SparseRows } from './sparseRows.ts'
 
 const NUMBER = Float64Array.BYTES_PER_ELEMENT
@@ -12,14 +11,14 @@ export interface Weighed {
   readonly ofTrips: Float64Array
 }
 
-/** Sums over sparse rows and a number of columns, worked out in the kernel's memory. */
+/** Sums over sparse rows and a number of columns, worked out in the kernel's memory: once it is given to other rows, these are of no more use. */
 export class RowSums {
-  private readonly kernel = new Kernel()
   private readonly at
 
   constructor(
-    private readonly data: SparseRows,
-    private readonly columns: number,
+    readonly data: SparseRows,
+    readonly columns: number,
+    private readonly kernel: Kernel,
   ) {
     const { rows, starts, column, value, trip, trips } = data
     const joint = trips * columns * NUMBER

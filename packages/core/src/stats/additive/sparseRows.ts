@@ -15,26 +15,31 @@ export interface SparseRows {
 /** Columns that a row touches, with their values. */
 export type SparseRow = readonly (readonly [column: number, value: number])[]
 
-/** Gathers rows; those of one trip that touch the same columns alike become one. */
+/** Gathers rows; those of one trip that touch the same columns alike become one. Numbers are laid end to end: an array for each would be most of what a large fit keeps. */
 export class RowGatherer {
-  private readonly places = new Map<string, number>()
-  private readonly entries: SparseRow[] = []
+  private readonly ofTrip = new Map<number, number[]>()
+  private readonly starts = [0]
+  private readonly column: number[] = []
+  private readonly value: number[] = []
   private readonly events: number[] = []
   private readonly hours: number[] = []
   private readonly trip: number[] = []
 
   /** The row it went into. */
   add(row: SparseRow, events: number, hours: number, trip: number): number {
-    const key = `${trip} ${row.map(([column, value]) => `${column}:${value}`).join()}`
-    const known = this.places.get(key)
+    const place = this.events.length
+    this.lay(row)
+    const others = this.ofTrip.get(trip) ?? []
+    const known = others.find((other) => this.isAsLast(other))
     if (known !== undefined) {
-      this.events[known] = (this.events[known] ?? 0) + events
-      this.hours[known] = (this.hours[known] ?? 0) + hours
+      this.column.length = this.value.length = this.starts[place]!
+      this.events[known]! += events
+      this.hours[known]! += hours
       return known
     }
-    const place = this.entries.length
-    this.places.set(key, place)
-    this.entries.push(row)
+    this.ofTrip.set(trip, others)
+    others.push(place)
+    this.starts.push(this.column.length)
     this.events.push(events)
     this.hours.push(hours)
     this.trip.push(trip)
@@ -42,27 +47,53 @@ export class RowGatherer {
   }
 
   rows(trips: number): SparseRows {
-    const starts = new Int32Array(this.entries.length + 1)
-    this.entries.forEach((row, i) => (starts[i + 1] = starts[i]! + row.length))
-    const column = new Int32Array(starts.at(-1) ?? 0)
-    const value = new Float64Array(column.length)
-    let k = 0
-    for (const row of this.entries)
-      for (const [c, v] of [...row].sort(([one], [other]) => one - other)) {
-        column[k] = c
-        value[k++] = v
-      }
     return {
-      rows: this.entries.length,
-      starts,
-      column,
-      value,
-      events: Float64Array.from(this.events),
+      rows: this.events.length,
+      starts: new Int32Array(this.starts),
+      column: new Int32Array(this.column),
+      value: new Float64Array(this.value),
+      events: new Float64Array(this.events),
       logHours: Float64Array.from(this.hours, Math.log),
-      trip: Int32Array.from(this.trip),
+      trip: new Int32Array(this.trip),
       trips,
     }
   }
+
+  /** Behind all others, in the order of its columns: it comes nearly so. */
+  private lay(row: SparseRow): void {
+    const { column, value } = this
+    for (const [own, one] of row) {
+      let k = column.length
+      for (; k > this.starts.at(-1)! && column[k - 1]! > own; k--) {
+        column[k] = column[k - 1]!
+        value[k] = value[k - 1]!
+      }
+      column[k] = own
+      value[k] = one
+    }
+  }
+
+  /** Whether a row is as the one laid last. */
+  private isAsLast(other: number): boolean {
+    const [from, begin] = [this.starts[other]!, this.starts.at(-1)!]
+    const size = this.column.length - begin
+    if (this.starts[other + 1]! - from !== size) return false
+    for (let k = 0; k < size; k++)
+      if (this.column[from + k] !== this.column[begin + k] || this.value[from + k] !== this.value[begin + k])
+        return false
+    return true
+  }
+}
+
+/** Σ of what each row touches, times as much: X·b. */
+export function rowTotals({ rows, starts, column, value }: SparseRows, weights: Float64Array): Float64Array {
+  const totals = new Float64Array(rows)
+  for (let i = 0; i < rows; i++) {
+    let sum = 0
+    for (let k = starts[i]!; k < starts[i + 1]!; k++) sum += value[k]! * weights[column[k]!]!
+    totals[i] = sum
+  }
+  return totals
 }
 
 /** The same rows without some columns; `kept` names each column that stays, in order. */
@@ -83,4 +114,26 @@ export function withColumns(data: SparseRows, kept: Int32Array, columns: number)
     starts[i + 1] = next
   }
   return { ...data, starts, column: column.slice(0, next), value: value.slice(0, next) }
+}
+
+/** What rows say of each column: column c has entries from starts[c] up to starts[c + 1], in the order of their rows. */
+export interface SparseColumns {
+  readonly starts: Int32Array
+  readonly row: Int32Array
+  readonly value: Float64Array
+}
+
+export function byColumn({ rows, starts, column, value }: SparseRows, columns: number): SparseColumns {
+  const begins = new Int32Array(columns + 1)
+  for (const c of column) begins[c + 1]!++
+  for (let c = 0; c < columns; c++) begins[c + 1]! += begins[c]!
+  const next = begins.slice()
+  const turned = { starts: begins, row: new Int32Array(column.length), value: new Float64Array(column.length) }
+  for (let i = 0; i < rows; i++)
+    for (let k = starts[i]!; k < starts[i + 1]!; k++) {
+      const place = next[column[k]!]!++
+      turned.row[place] = i
+      turned.value[place] = value[k]!
+    }
+  return turned
 }
