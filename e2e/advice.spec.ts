@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
 import { aroundWindFall } from './aroundWindFall.ts'
-import { Phone } from './deckDay.ts'
+import { Phone, rodsOutOfSight } from './deckDay.ts'
 
 /** A sheet keeps nobody out: no serious fault, and nothing to scroll sideways. */
 async function isOpenToAll(page: Page): Promise<void> {
@@ -287,6 +287,10 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Done')
   await phone.rod(0)
   await phone.tap('plan', 'Why: plan')
+  // The bag takes room, and yet on the smallest screen no rod has to be looked for.
+  await page.setViewportSize({ width: 360, height: 640 })
+  expect(await rodsOutOfSight(page)).toBe(0)
+  await page.setViewportSize({ width: 390, height: 844 })
   await phone.tap(/^Where: /)
   await phone.pick('Spot', 'North hump')
   await phone.tap('Done')

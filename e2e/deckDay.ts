@@ -118,3 +118,10 @@ export class Phone {
     if (outcome === 'landed') await this.tap('just now')
   }
 }
+
+/** Rods that must be scrolled to. */
+export const rodsOutOfSight = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const foot = document.querySelector('.rods')!.getBoundingClientRect().bottom
+    return [...document.querySelectorAll('.rod')].filter((rod) => rod.getBoundingClientRect().bottom > foot + 1).length
+  })

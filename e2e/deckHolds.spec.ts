@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { Phone } from './deckDay.ts'
+import { Phone, rodsOutOfSight } from './deckDay.ts'
 
 /** The last trip begun on a deck. */
 const STRIKES = `select count(*)::int as n from strikes where trip = (select id from trips where deck is not null order by start desc limit 1)`
@@ -135,12 +135,7 @@ test('targets are large and apart on every screen, a wet one asks to be held, th
   await expect(page.getByRole('button', { name: 'plan', exact: true })).toHaveCount(0)
   for (const size of SIZES) {
     await page.setViewportSize(size)
-    const hidden = await page.evaluate(() => {
-      const foot = document.querySelector('.rods')!.getBoundingClientRect().bottom
-      return [...document.querySelectorAll('.rod')].filter((rod) => rod.getBoundingClientRect().bottom > foot + 1)
-        .length
-    })
-    expect([size, hidden]).toEqual([size, 0])
+    expect([size, await rodsOutOfSight(page)]).toEqual([size, 0])
   }
   await page.setViewportSize(SIZES[0]!)
   for (const theme of ['Sun', 'Night', 'Day']) {
