@@ -18,6 +18,7 @@ const SHORT: readonly (readonly [question: string, world: string])[] = [
   ['dry spell, all fitted', 'flurries of 2'],
   ['two rods', 'alike'],
   ['bag by the weigh-in', 'flurries of 2'],
+  ['places', '8 totals of 30 known'],
   ['daily looks', 'nothing there, eighty trips'],
   ['daily looks', 'the same, three lures'],
   ['daily looks', 'twice as good, eighty trips'],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { drawNormal, normalQuantile, seededRandom } from '../numerics/index.ts'
+import { drawGamma, drawNormal, normalQuantile, seededRandom } from '../numerics/index.ts'
 import { bitesForLimit, expectedPayout } from './bitesForLimit.ts'
-import { chanceAbove, fieldOf, paidOf } from './field.ts'
+import { fieldOf, payoutAmong } from './field.ts'
 import { severalDays } from './severalDays.ts'
 import { simulateBag } from './simulateBag.ts'
 import type { RodGroup } from './simulateBag.ts'
@@ -77,22 +77,22 @@ describe('bites for a limit', () => {
     expect(expectedPayout([10, 10, 10], 2, 0.3)).toBeCloseTo(10)
   })
 
-  it('takes a field from its totals, wider where they are few, and pays as drawn rivals would', () => {
-    const field = fieldOf([1000, 2000, 4000])!
-    expect(field.rivals).toBe(3)
+  it('takes a field from its totals, its spread drawn to what is usual, and pays as fields drawn so would', () => {
+    const field = fieldOf([1000, 2000, 4000], 20)!
+    expect(field).toMatchObject({ rivals: 20, known: 3 })
     expect(field.mean).toBeCloseTo(Math.log(2000), 12)
-    expect(field.sd).toBeCloseTo(Math.LN2 * Math.sqrt(4 / 3), 12)
-    expect(chanceAbove(field, 2000)).toBeCloseTo(0.5, 12)
-    expect(chanceAbove(field, 0)).toBe(1)
-    expect(chanceAbove(field, 2000 * Math.exp(field.sd))).toBeCloseTo(0.1587, 4)
+    expect(field.sd).toBeCloseTo(Math.sqrt((4 * 0.35 ** 2 + 2 * Math.LN2 ** 2) / 6), 12)
     expect(fieldOf([1000])).toBeUndefined()
-    const [payouts, boats, random] = [[500, 200, 100], fieldOf([4000, 5000, 7000, 9000], 20)!, seededRandom(3)]
-    const paid = Array.from({ length: 20_000 }, () => {
-      const ahead = Array.from({ length: 20 }, () => Math.exp(boats.mean + boats.sd * drawNormal(random)))
-      return payouts[ahead.filter((total) => total > 11_000).length] ?? 0
+    const [payouts, random] = [[500, 200, 100], seededRandom(3)]
+    const drawn = Array.from({ length: 20_000 }, () => {
+      const spread = field.sd * Math.sqrt(6 / (2 * drawGamma(random, 3)))
+      const middle = field.mean + (spread / Math.sqrt(3)) * drawNormal(random)
+      const ahead = Array.from({ length: 20 }, () => Math.exp(middle + spread * drawNormal(random)))
+      return payouts[ahead.filter((total) => total > 6000).length] ?? 0
     })
-    const mean = paid.reduce((sum, one) => sum + one, 0) / paid.length
-    expect(Math.abs(paidOf(boats, payouts, 11_000) - mean)).toBeLessThan(4)
+    const paid = payoutAmong(field, payouts)
+    expect(Math.abs(paid(6000) - drawn.reduce((sum, one) => sum + one, 0) / drawn.length)).toBeLessThan(6)
+    expect([paid(0), paid(1e12)]).toEqual([0, 500])
   })
 })
 

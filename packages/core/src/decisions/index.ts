@@ -1,6 +1,6 @@
 export { chooseDeck, valueOf } from './chooseDeck.ts'
 export type { ChosenRod, Deck, DeckCandidate, DeckChoice } from './chooseDeck.ts'
-export { chanceAbove, fieldOf, paidOf } from './field.ts'
+export { fieldOf, payoutAmong } from './field.ts'
 export type { Field } from './field.ts'
 export { drySpell } from './drySpell.ts'
 export type { DrySpell, DrySpellQuestion, RateBelief } from './drySpell.ts'

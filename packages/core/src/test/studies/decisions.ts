@@ -1,4 +1,4 @@
-import { drySpell, readTheBite } from '../../decisions/index.ts'
+import { drySpell, fieldOf, payoutAmong, readTheBite } from '../../decisions/index.ts'
 import { StoppingRule } from '../../decisions/stoppingRule.ts'
 import type { Bite } from '../../decisions/index.ts'
 import { afterFirst, followUp } from '../../analyses/index.ts'
@@ -215,6 +215,38 @@ function looksAtBook(name: string, world: World, seed: number): Study {
   })
 }
 
+const BOATS = 30
+const PAID = 6
+
+/** A total among thirty boats of which some are known, six of them paid: of what is called so likely, how much comes in the money? Twenty events a book. */
+function places(known: number, seed: number): Study {
+  return study('places', `${known} totals of ${BOATS} known`, seed, (random, books) => {
+    const told = [
+      { figure: 'paid where one in ten is said', from: 0.05, to: 0.15, least: 0.07, most: 0.13, events: 0, paid: 0 },
+      { figure: 'paid where an even chance is said', from: 0.4, to: 0.6, least: 0.45, most: 0.55, events: 0, paid: 0 },
+    ]
+    for (let event = 0; event < 20 * books; event++) {
+      const spread = 0.35 * Math.exp(0.4 * drawNormal(random))
+      const rival = (): number => Math.exp(8.5 + spread * drawNormal(random))
+      const field = fieldOf(Array.from({ length: known }, rival), BOATS)
+      const own = Math.exp(8.5 + 2 * random() - 0.5)
+      const said = field
+        ? payoutAmong(
+            field,
+            Array.from({ length: PAID }, () => 1),
+          )(own)
+        : 0
+      const above = Array.from({ length: BOATS }, rival).filter((total) => total > own).length
+      for (const one of told) {
+        if (said < one.from || said >= one.to) continue
+        one.events++
+        if (above < PAID) one.paid++
+      }
+    }
+    return told.map(({ figure, events, paid, least, most }) => share(figure, paid, events, least, most))
+  })
+}
+
 const eighty: World = { trips: 80, rate: 0.6, lures: [1, 1], tripSd: 0.5 }
 
 export const DECISIONS: readonly Study[] = [
@@ -227,6 +259,9 @@ export const DECISIONS: readonly Study[] = [
   oneInTen(3, 306),
   leaving(1, 3, 307),
   leaving(2, 6, 308),
+  places(4, 315),
+  places(8, 316),
+  places(30, 317),
   looks('nothing there, eighty trips', 1, 309),
   looks('twice as good, eighty trips', 2, 310),
   looksAtBook('nothing there, flurries of 3', { ...eighty, flurry: 3 }, 311),
