@@ -1,10 +1,9 @@
 import { lookup } from 'node:dns'
 import type { LookupAddress } from 'node:dns'
-import { get as getHttp } from 'node:http'
-import { get as getHttps } from 'node:https'
 import { isIP } from 'node:net'
 import type { LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
+import { Agent, errors, request } from 'undici'
 import { Problem } from '@jotbook/contract'
 
 /**
@@ -51,35 +50,27 @@ export function outsideLookup({ privateToo }: OutsideRules): LookupFunction {
 }
 
 /** The text at an http(s) address. Throws Problem for a refusal, a redirect, no answer in five seconds or more than a megabyte. */
-export function fetchOutside(address: string, rules: OutsideRules): Promise<string> {
+export async function fetchOutside(address: string, rules: OutsideRules): Promise<string> {
   const url = outsideUrl(address, ['http:', 'https:'], rules)
-  const get = url.protocol === 'https:' ? getHttps : getHttp
-  const away = (why: string): Problem => new Problem('outside-away', `The weather station ${why}.`)
-  return new Promise((resolve, reject) => {
-    const fail = (error: unknown): void => reject(error instanceof Problem ? error : away('does not answer'))
-    const request = get(
-      url,
-      { lookup: outsideLookup(rules), timeout: TIMEOUT_MS, headers: { accept: 'text/plain' } },
-      (response) => {
-        if (response.statusCode !== 200) {
-          response.resume()
-          fail(away(`answered ${response.statusCode}`))
-          return
-        }
-        const parts: Buffer[] = []
-        let size = 0
-        response.on('data', (part: Buffer) => {
-          size += part.length
-          parts.push(part)
-          if (size > MOST_BYTES) request.destroy(away('sent more than a megabyte'))
-        })
-        response.on('end', () => resolve(Buffer.concat(parts).toString('utf8')))
-        response.on('error', fail)
-      },
-    )
-    const timer = setTimeout(() => request.destroy(away('took longer than five seconds')), TIMEOUT_MS)
-    request.on('timeout', () => request.destroy(away('took longer than five seconds')))
-    request.on('error', fail)
-    request.on('close', () => clearTimeout(timer))
-  })
+  const dispatcher = new Agent({ connect: { lookup: outsideLookup(rules) }, maxResponseSize: MOST_BYTES })
+  try {
+    const { statusCode, body } = await request(url, {
+      dispatcher,
+      headers: { accept: 'text/plain' },
+      signal: AbortSignal.timeout(TIMEOUT_MS),
+    })
+    if (statusCode !== 200) throw away(`answered ${statusCode}`)
+    return await body.text()
+  } catch (error) {
+    throw error instanceof Problem ? error : away(whyNoText(error))
+  } finally {
+    await dispatcher.destroy()
+  }
+}
+
+const away = (why: string): Problem => new Problem('outside-away', `The weather station ${why}.`)
+
+function whyNoText(error: unknown): string {
+  if (error instanceof errors.ResponseExceededMaxSizeError) return 'sent more than a megabyte'
+  return error instanceof Error && error.name === 'TimeoutError' ? 'took longer than five seconds' : 'does not answer'
 }

@@ -8,7 +8,7 @@ import type { OutsideRules } from '../../platform/outside.ts'
 import type { Applied, Author, Push } from '../changes/applyChanges.ts'
 import { serverChanges } from '../changes/serverChanges.ts'
 import type { MadeChange } from '../changes/serverChanges.ts'
-import { LineCutter, openFeed } from './openFeed.ts'
+import { FloodGate, openFeed } from './openFeed.ts'
 
 export interface FeedOf {
   readonly book: string
@@ -94,7 +94,7 @@ const key = ({ book, trip }: Pick<FeedOf, 'book' | 'trip'>): string => `${book} 
 class Feed {
   over = false
   private readonly intake = new SounderIntake()
-  private readonly cutter: LineCutter
+  private readonly gate: FloodGate
   private readonly timer: NodeJS.Timeout
   private redial: NodeJS.Timeout | undefined
   private hangUp: () => void = () => undefined
@@ -113,13 +113,14 @@ class Feed {
     private readonly ports: FeedPorts,
   ) {
     this.lastMs = ports.now()
-    this.cutter = new LineCutter((line) => this.heard(line), ports.now)
+    this.gate = new FloodGate(ports.now)
     this.timer = setInterval(() => this.flush(), FLUSH_MS)
   }
 
   dial(): void {
     if (this.over) return
-    this.hangUp = openFeed(this.of.url, outsideLookup(this.ports.rules), this.cutter, {
+    this.hangUp = openFeed(this.of.url, outsideLookup(this.ports.rules), {
+      line: (text) => this.heard(text),
       open: () => {
         this.connected = true
         this.waitMs = FIRST_WAIT_MS
@@ -141,7 +142,7 @@ class Feed {
       used,
       checksum,
       unreadable,
-      flooded: this.cutter.flooded,
+      flooded: this.gate.flooded,
       silent: !this.over && this.ports.now() - this.lastMs > SILENT_MS,
     }
   }
@@ -160,6 +161,7 @@ class Feed {
   }
 
   private heard(line: string): void {
+    if (!this.gate.passes()) return
     this.lastMs = this.ports.now()
     this.intake.take(line)
   }
