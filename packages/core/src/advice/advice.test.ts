@@ -352,16 +352,17 @@ describe('the bag by the weigh-in', () => {
 
   it('tells afterwards how it stood hour by hour, of each hour by what had happened until then', () => {
     const rods = [stint('a', 'jig', 0, 5), stint('b', 'crank', 5, 9)]
-    const oddsWith = (strikes: Strike[]): OddsOfDay | null =>
+    const bagsWith = (strikes: Strike[], more: Partial<DeckDay['trip']> = {}): OddsOfDay[] =>
       oddsOfDay(
         {
           ...weighed,
-          trips: [...weighed.trips, event],
+          trips: [...weighed.trips, { ...event, ...more }],
           stints: [...weighed.stints, ...rods],
           strikes: [...weighed.strikes, ...strikes],
         },
         'today',
       )
+    const oddsWith = (strikes: Strike[]): OddsOfDay | undefined => bagsWith(strikes)[0]
     const early = kept(3)
     const odds = oddsWith([...early, strike('late', 'b', 6.5, { kept: true, weightG: 2000 })])
     expect(odds?.hours.map(({ atMs }) => (atMs - START_MS) / HOUR_MS)).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 8.75])
@@ -369,6 +370,14 @@ describe('the bag by the weigh-in', () => {
     expect([odds?.totalG, odds?.endMs]).toEqual([4700, START_MS + 9 * HOUR_MS])
     for (const { inBagG, p10, p50, p90 } of odds!.hours) expect(inBagG <= p10 && p10 <= p50 && p50 <= p90).toBe(true)
     expect(odds?.hours.slice(0, 7)).toEqual(oddsWith(early)?.hours.slice(0, 7))
-    expect(oddsWith([strike('free', 'a', 1)])).toBeNull()
+    expect(bagsWith([strike('free', 'a', 1)])).toEqual([])
+    // Each with a bag of his own: what one keeps is not in the other's.
+    const own = early.map((one, i) => ({ ...one, angler: i < 2 ? 'Ash' : 'Rowan' }))
+    const bags = bagsWith(own, { bagOf: 'angler', anglers: ['Ash', 'Rowan'] })
+    expect(bags.map(({ angler, totalG }) => [angler, totalG])).toEqual([
+      ['Ash', 1800],
+      ['Rowan', 900],
+    ])
+    expect(bags.map(({ hours }) => hours.at(-1)?.inBagG)).toEqual([1800, 900])
   })
 })

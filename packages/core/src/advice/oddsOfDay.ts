@@ -1,5 +1,5 @@
-import { hasOwnBags, liveBag, rodsOf } from '../deck/index.ts'
-import type { DeckDay } from '../deck/index.ts'
+import { aboard, hasOwnBags, liveBag, rodsOf } from '../deck/index.ts'
+import type { Angler, DeckDay } from '../deck/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { bagNow } from './bagNow.ts'
@@ -17,6 +17,8 @@ export interface OddsThen {
 }
 
 export interface OddsOfDay {
+  /** Whose bag it was; null where all aboard filled one. */
+  readonly angler: Angler
   readonly hours: readonly OddsThen[]
   /** When fishing had to end, and what the bag weighed then. */
   readonly endMs: number
@@ -43,30 +45,32 @@ function dayAsOf(day: DeckDay, atMs: number): DeckDay {
  * How the odds of a tournament stood hour by hour: as the deck tells them, by all other trips of the book and by the day until then.
  *
  * Given      the rods of the whole day as those that lay ready
- * Returned   from the launch on, until a quarter of an hour was left; null where the trip had no weigh-in or each angler a bag of his
- *            own, nobody said which fish were kept, or the water never gave a strike on another trip
+ * Returned   of each bag, from the launch on until a quarter of an hour was left; nothing where the trip had no weigh-in, nobody said which
+ *            fish were kept, or the water never gave a strike on another trip
  */
-export function oddsOfDay(book: BookRecords, tripId: string): OddsOfDay | null {
+export function oddsOfDay(book: BookRecords, tripId: string): OddsOfDay[] {
   const trip = book.trips.find(({ id }) => id === tripId)
-  if (!trip?.weighIn || hasOwnBags(trip)) return null
+  if (!trip?.weighIn) return []
   const ofTrip = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
     records.filter((one) => one.trip === tripId)
   const day = { trip, stints: ofTrip(book.stints), strikes: ofTrip(book.strikes), readings: ofTrip(book.readings) }
-  const { fish, totalG } = liveBag(day.strikes, trip)
+  if (liveBag(day.strikes, trip).fish.length === 0) return []
   const onDeck = [...new Set([...rodsOf(trip), ...day.stints].map(({ lure }) => lure))]
-  if (fish.length === 0) return null
   const known = learnWater(book, trip.water, tripId)
   const others = withoutTrip(book, tripId)
   const lures = new Map(book.lures.map((lure) => [lure.id, lure]))
   const endMs = epochMs(trip.weighIn) - (trip.runBackMin ?? 0) * MINUTE_MS
-  const hours = momentsOf(epochMs(trip.start), endMs).flatMap((nowMs): OddsThen[] => {
+  const oddsAt = (nowMs: number, angler: Angler): OddsThen[] => {
     const then = dayAsOf(day, nowMs)
-    const [best] = bagNow(others, { day: then, angler: null, nowMs, lures, onDeck }, known, { runs: RUNS }).ways
+    const [best] = bagNow(others, { day: then, angler, nowMs, lures, onDeck }, known, { runs: RUNS }).ways
     if (!best) return []
     const { p10, p50, p90 } = best
-    return [{ atMs: nowMs, inBagG: liveBag(then.strikes, trip).totalG, p10, p50, p90 }]
+    return [{ atMs: nowMs, inBagG: liveBag(then.strikes, trip, angler).totalG, p10, p50, p90 }]
+  }
+  return (hasOwnBags(trip) ? aboard(day) : [null]).flatMap((angler): OddsOfDay[] => {
+    const hours = momentsOf(epochMs(trip.start), endMs).flatMap((nowMs) => oddsAt(nowMs, angler))
+    return hours.length === 0 ? [] : [{ angler, hours, endMs, totalG: liveBag(day.strikes, trip, angler).totalG }]
   })
-  return hours.length === 0 ? null : { hours, endMs, totalG }
 }
 
 const LEAST_LEFT_MS = 15 * MINUTE_MS

@@ -170,7 +170,7 @@ const analysis = {
   },
 
   /** How the odds of a tournament stood hour by hour; null where that cannot be told. */
-  async oddsOfDay(bookId: string, trip: string): Promise<OddsOfDay | null> {
+  async oddsOfDay(bookId: string, trip: string): Promise<OddsOfDay[]> {
     const { book } = await currentBook(bookId)
     return oddsOfDay(book, trip)
   },
