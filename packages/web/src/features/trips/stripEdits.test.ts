@@ -7,10 +7,15 @@ import type { TripOnScreen } from './stripPaths.ts'
 
 const START = Date.parse('2026-03-14T12:00:00Z')
 const at = (minute: number): string => new Date(START + minute * 60_000).toISOString()
-const stint = (id: string, from: number, to: number, more: Partial<Stint> = {}): Stint =>
-  ({ id, trip: 't', lure: `lure ${id}`, start: at(from), end: at(to), ...more })
-const strike = (id: string, of: string, minute: number): Strike =>
-  ({ id, trip: 't', stint: of, time: at(minute) })
+const stint = (id: string, from: number, to: number, more: Partial<Stint> = {}): Stint => ({
+  id,
+  trip: 't',
+  lure: `lure ${id}`,
+  start: at(from),
+  end: at(to),
+  ...more,
+})
+const strike = (id: string, of: string, minute: number): Strike => ({ id, trip: 't', stint: of, time: at(minute) })
 const screenOf = (stints: Stint[], strikes: Strike[]): TripOnScreen =>
   ({ stints, strikes, readings: [], lures: new Map(), trip: {}, water: undefined }) as unknown as TripOnScreen
 
