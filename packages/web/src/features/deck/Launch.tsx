@@ -6,6 +6,7 @@ import { rodsOf } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
+import type { Edit } from '../../offline/index.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { AboardStep, kindFields } from './AboardStep.tsx'
 import type { TripKind } from './AboardStep.tsx'
@@ -37,47 +38,17 @@ export function Launch({ book }: { book: string }) {
   const [said, setSaid] = useState<Partial<TripKind>>({})
   const lastHere = trips.find((trip) => trip.water === water?.id)
   const kind: TripKind = { purpose: 'own', platform: lastHere?.platform ?? '', target: lastHere?.target ?? [], ...said }
-  const title = text.launch[step]
   const back = STEPS[STEPS.indexOf(step) - 1]
   const launch = async (reading: Fields): Promise<void> => {
     if (!water) return
-    const [trip, now] = [newId(), isoUtc(Date.now())]
-    const fields = {
-      water: water.id,
-      start: now,
-      ...kindFields(kind),
-      effortKnown: 'full',
-      ...(people.length > 0 ? { anglers: people } : {}),
-      timeZone: water.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-      deck: withSetups(rods, setups) as never,
-      ...(plan ? { plan } : {}),
-    }
-    const first =
-      Object.keys(reading).length > 0
-        ? [{ kind: 'reading' as const, id: newId(), fields: { trip, time: now, ...reading } }]
-        : []
-    await commit(book, [{ kind: 'trip', id: trip, fields }, ...first])
+    await commit(book, begun({ water, kind, people, rods: withSetups(rods, setups), plan, reading }))
     // From now on what is here is all there is for days; the answer stands under Day.
     void askToPersist()
   }
   return (
     <main className="launch">
-      <header>
-        <span>
-          {text.launch.title}
-          {water && step !== 'water' ? ` · ${water.name}` : ''}
-        </span>
-        {back ? (
-          <Target className="quiet" onTap={() => setStep(back)}>
-            {text.launch.back}
-          </Target>
-        ) : (
-          <Link className="target quiet" to="/today">
-            {text.daySheet.leave}
-          </Link>
-        )}
-      </header>
-      <h1>{title}</h1>
+      <LaunchHeader water={step === 'water' ? undefined : water} onBack={back ? () => setStep(back) : undefined} />
+      <h1>{text.launch[step]}</h1>
       {step === 'water' && (
         <WaterStep
           waters={waters}
@@ -117,6 +88,59 @@ export function Launch({ book }: { book: string }) {
       <p className="caution">{text.launch.caution}</p>
     </main>
   )
+}
+
+interface LaunchHeaderProps {
+  readonly water: Water | undefined
+  /** Undefined on the first step. */
+  readonly onBack: (() => void) | undefined
+}
+
+function LaunchHeader({ water, onBack }: LaunchHeaderProps) {
+  return (
+    <header>
+      <span>
+        {text.launch.title}
+        {water ? ` · ${water.name}` : ''}
+      </span>
+      {onBack ? (
+        <Target className="quiet" onTap={onBack}>
+          {text.launch.back}
+        </Target>
+      ) : (
+        <Link className="target quiet" to="/today">
+          {text.daySheet.leave}
+        </Link>
+      )}
+    </header>
+  )
+}
+
+interface Begun {
+  readonly water: Water
+  readonly kind: TripKind
+  readonly people: readonly string[]
+  readonly rods: readonly Rod[]
+  readonly plan: string | undefined
+  readonly reading: Fields
+}
+
+/** A trip as it begins, and its first reading where there is one. */
+function begun({ water, kind, people, rods, plan, reading }: Begun): Edit[] {
+  const [trip, now] = [newId(), isoUtc(Date.now())]
+  const fields = {
+    water: water.id,
+    start: now,
+    ...kindFields(kind),
+    effortKnown: 'full',
+    ...(people.length > 0 ? { anglers: people } : {}),
+    timeZone: water.timeZone ?? deviceZone(),
+    deck: rods as never,
+    ...(plan ? { plan } : {}),
+  }
+  const first: Edit[] =
+    Object.keys(reading).length > 0 ? [{ kind: 'reading', id: newId(), fields: { trip, time: now, ...reading } }] : []
+  return [{ kind: 'trip', id: trip, fields }, ...first]
 }
 
 interface RodsStepProps {

@@ -14,39 +14,25 @@ const OUTCOMES = ['missed', 'lost', 'landed'] as const
 const FELT = ['phase', 'feltAs', 'set', 'hookPosition'] as const
 const MEASURED = ['lengthMm', 'weightG', 'depthM'] as const
 
+interface StrikeSheetProps {
+  readonly book: string
+  readonly deck: Deck
+  readonly strike: string
+  readonly onDone: () => void
+}
+
 /** The rest of a strike, in chips and steppers; each tap is kept at once, none is asked for. */
-export function StrikeSheet({
-  book,
-  deck,
-  strike: id,
-  onDone,
-}: {
-  book: string
-  deck: Deck
-  strike: string
-  onDone: () => void
-}) {
-  const units = useUnits()
+export function StrikeSheet({ book, deck, strike: id, onDone }: StrikeSheetProps) {
   const strike = deck.day.strikes.find((one) => one.id === id)
   if (!strike) return null
   const number = deck.day.strikes.filter((one) => isStrike(one) && one.time <= strike.time).length
-  const write = (fields: Fields, what: string): void => change(() => fields, what)
   /** Built on the taps before it: two quick ones count twice. */
-  const change = (fieldsOf: (now: Strike) => Fields, what: string): void =>
+  const change: Change = (fieldsOf, what) =>
     void deck.tap(text.said.detail(what), (ahead) => [
       { kind: 'strike', id, fields: fieldsOf(ahead.strikes.find((one) => one.id === id) ?? strike) },
     ])
-  const toggled = (field: keyof Strike, word: string): void =>
-    write({ [field]: strike[field] === word ? null : word }, word)
-  const words = (field: (typeof FELT)[number] | 'species' | 'cover' | 'level') => (
-    <Pick
-      key={field}
-      label={text.sheet[field]}
-      words={wordsOfField('strike', field)}
-      chosen={typeof strike[field] === 'string' ? [strike[field]] : []}
-      onPick={(word) => toggled(field, word)}
-    />
-  )
+  const write: Write = (fields, what) => change(() => fields, what)
+  const words = (field: WordField) => <WordOf key={field} field={field} strike={strike} onWrite={write} />
   return (
     <main className="sheet">
       <header>
@@ -59,38 +45,13 @@ export function StrikeSheet({
         label={text.whatBecame}
         words={OUTCOMES}
         chosen={[strike.outcome ?? '']}
-        onPick={(word) => toggled('outcome', word)}
+        onPick={(word) => write({ outcome: strike.outcome === word ? null : word }, word)}
       />
       {MEASURED.map((field) => (
-        <Stepper
-          key={field}
-          label={text.sheet[field]}
-          value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
-          onStep={(direction) =>
-            change((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])
-          }
-          onType={(entered) => {
-            const fields = typedQuantity('strike', field, entered, units)
-            if (fields) write(fields, text.sheet[field])
-            return fields !== undefined
-          }}
-        />
+        <Measured key={field} field={field} strike={strike} onChange={change} />
       ))}
       {words('species')}
-      <Pick
-        label={text.keepIt}
-        words={[text.sheet.kept, text.sheet.released]}
-        chosen={strike.kept === true ? [text.sheet.kept] : strike.kept === false ? [text.sheet.released] : []}
-        onPick={(word) => write({ kept: word === text.sheet.kept }, word)}
-      />
-      {strike.kept === true && deck.day.trip.purpose === 'tournament' && (
-        <Pick
-          label={text.sheet.dead}
-          words={[text.sheet.dead]}
-          chosen={strike.dead ? [text.sheet.dead] : []}
-          onPick={() => write({ dead: !strike.dead }, text.sheet.dead)}
-        />
-      )}
+      <Kept strike={strike} isTournament={deck.day.trip.purpose === 'tournament'} onWrite={write} />
       {FELT.map(words)}
       {words('cover')}
       {words('level')}
@@ -119,6 +80,67 @@ export function StrikeSheet({
 }
 
 type Write = (fields: Fields, what: string) => void
+type Change = (fieldsOf: (now: Strike) => Fields, what: string) => void
+type WordField = (typeof FELT)[number] | 'species' | 'cover' | 'level'
+
+function WordOf({ field, strike, onWrite }: { field: WordField; strike: Strike; onWrite: Write }) {
+  const own = strike[field]
+  return (
+    <Pick
+      label={text.sheet[field]}
+      words={wordsOfField('strike', field)}
+      chosen={typeof own === 'string' ? [own] : []}
+      onPick={(word) => onWrite({ [field]: own === word ? null : word }, word)}
+    />
+  )
+}
+
+interface MeasuredProps {
+  readonly field: (typeof MEASURED)[number]
+  readonly strike: Strike
+  readonly onChange: Change
+}
+
+function Measured({ field, strike, onChange }: MeasuredProps) {
+  const units = useUnits()
+  return (
+    <Stepper
+      label={text.sheet[field]}
+      value={shownValue('strike', field, strike[field], strike[`${field}Typed`], units)}
+      onStep={(direction) =>
+        onChange((now) => stepped('strike', field, now[field], units, direction), text.sheet[field])
+      }
+      onType={(entered) => {
+        const fields = typedQuantity('strike', field, entered, units)
+        if (fields) onChange(() => fields, text.sheet[field])
+        return fields !== undefined
+      }}
+    />
+  )
+}
+
+/** Kept or let go; at a tournament a fish that died is weighed otherwise. */
+function Kept({ strike, isTournament, onWrite }: { strike: Strike; isTournament: boolean; onWrite: Write }) {
+  const { kept, released, dead } = text.sheet
+  return (
+    <>
+      <Pick
+        label={text.keepIt}
+        words={[kept, released]}
+        chosen={strike.kept === true ? [kept] : strike.kept === false ? [released] : []}
+        onPick={(word) => onWrite({ kept: word === kept }, word)}
+      />
+      {strike.kept === true && isTournament && (
+        <Pick
+          label={dead}
+          words={[dead]}
+          chosen={strike.dead ? [dead] : []}
+          onPick={() => onWrite({ dead: !strike.dead }, dead)}
+        />
+      )}
+    </>
+  )
+}
 
 function PreySeen({ strike, onWrite }: { strike: Strike; onWrite: Write }) {
   const seen = strike.forageSeen ?? []
