@@ -29,6 +29,7 @@ import { StintRows } from './StintRows.tsx'
 import { StrikeRows } from './StrikeRows.tsx'
 import { text } from './text.ts'
 import { usePagePhoto } from './usePagePhoto.ts'
+import type { PagePhoto } from './usePagePhoto.ts'
 
 interface DockFormProps {
   readonly book: string
@@ -45,16 +46,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const [saying, setSaying] = useState<string>()
   const photo = usePagePhoto(book)
   const meaning = useMeaningOfForm(form, opened, waters)
-  /** Rises with each draft that is laid into the form: its cells are then new ones. */
-  const [generation, setGeneration] = useState(0)
-  const lay = useCallback(
-    (next: DockDraft): void => {
-      form.reset(next)
-      flushSync(() => setGeneration((count) => count + 1))
-      meaning.refresh()
-    },
-    [form, meaning],
-  )
+  const { generation, lay } = useLaid(form, meaning)
   useKeptDraft(form, draftKey, meaning, lay)
 
   const { keepAndShow, keepAndGoOn, discard } = useKeeping({
@@ -70,18 +62,7 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const dock = useMemo<Dock>(() => ({ form, meaning, units: draft.units }), [form, meaning, draft.units])
   return (
     <DockContext.Provider value={dock}>
-      <Flex justify="space-between" align="end" wrap="wrap" gap="6px 24px">
-        <Box>
-          <Title>{existing ? text.mendTrip : text.logTrip}</Title>
-          <Quiet>{text.hint}</Quiet>
-        </Box>
-        {!photo.blob && <PageBeside photo={photo} />}
-      </Flex>
-      {saying !== undefined && (
-        <Box role="status" fontWeight="600" mt="4px">
-          {saying}
-        </Box>
-      )}
+      <Top existing={existing} photo={photo} said={saying} />
       <Box
         display={photo.blob ? { base: 'block', lg: 'grid' } : 'block'}
         gridTemplateColumns="minmax(280px, 5fr) 8fr"
@@ -111,6 +92,32 @@ export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
         </form>
       </Box>
     </DockContext.Provider>
+  )
+}
+
+interface TopProps {
+  readonly existing: boolean
+  readonly photo: PagePhoto
+  /** What was done last. */
+  readonly said: string | undefined
+}
+
+function Top({ existing, photo, said }: TopProps) {
+  return (
+    <>
+      <Flex justify="space-between" align="end" wrap="wrap" gap="6px 24px">
+        <Box>
+          <Title>{existing ? text.mendTrip : text.logTrip}</Title>
+          <Quiet>{text.hint}</Quiet>
+        </Box>
+        {!photo.blob && <PageBeside photo={photo} />}
+      </Flex>
+      {said !== undefined && (
+        <Box role="status" fontWeight="600" mt="4px">
+          {said}
+        </Box>
+      )}
+    </>
   )
 }
 
@@ -226,6 +233,21 @@ function useMeaningOfForm(
   const [meaning] = useState(() => new Meaning(() => form.getValues(), opened))
   useEffect(() => meaning.onWaters(waters), [meaning, waters])
   return meaning
+}
+
+/** Lays whole drafts into the form. */
+function useLaid(form: UseFormReturn<DockDraft>, meaning: Meaning) {
+  /** Rises with each draft that is laid into the form: its cells are then new ones. */
+  const [generation, setGeneration] = useState(0)
+  const lay = useCallback(
+    (next: DockDraft): void => {
+      form.reset(next)
+      flushSync(() => setGeneration((count) => count + 1))
+      meaning.refresh()
+    },
+    [form, meaning],
+  )
+  return { generation, lay }
 }
 
 /** Keeps every keystroke, and takes over what another tab types into the same draft. */

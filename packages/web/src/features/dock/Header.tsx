@@ -16,58 +16,13 @@ const NEW = 'new'
 
 /** Where, when, who, and how much of the hours is known. */
 export function Header() {
-  const { form } = useContext(DockContext)
-  const waterProblem = useProblem('trip:water')
-  const waters = useAppSelector(({ records }) => records.waters)
-  const save = useSave()
   const [making, setMaking] = useState<WaterDraft>()
-  const [water, effort] = useWatch({ control: form.control, name: ['water', 'effortKnown'] })
   const words = text.header
-  const problems = making ? readWater(making).problems : {}
-  const make = async (): Promise<void> => {
-    if (!making || Object.keys(problems).length > 0) return
-    const id = newId()
-    const { fields } = readWater(making)
-    await save(saved(String(fields.name)), [{ kind: 'water', id, fields }])
-    form.setValue('water', id)
-    setMaking(undefined)
-  }
   return (
     <Box as="section" aria-label={words.label}>
       <Flex gap="14px" wrap="wrap" align="start" mt="14px">
-        <Box w={{ base: '100%', md: '200px' }}>
-          <Label htmlFor="trip-water">{words.water}</Label>
-          <Select
-            id="trip-water"
-            data-cell="trip:water"
-            value={making ? NEW : water}
-            aria-invalid={waterProblem !== undefined}
-            onChange={({ target: { value } }) => {
-              setMaking(value === NEW ? newWater() : undefined)
-              form.setValue('water', value === NEW ? '' : value)
-            }}
-          >
-            <option value="">{words.choose}</option>
-            {waters.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-            <option value={NEW}>{words.newWater}</option>
-          </Select>
-          <Beside cell="trip:water" problem={waterProblem} />
-        </Box>
-        <Box w={{ base: '100%', md: '220px' }}>
-          <Label htmlFor="trip-effort">{words.effort}</Label>
-          <Select id="trip-effort" data-cell="trip:effort" {...form.register('effortKnown')}>
-            {fishingWords.EFFORT_KNOWN.map((known) => (
-              <option key={known} value={known}>
-                {words.efforts[known]}
-              </option>
-            ))}
-          </Select>
-          <Quiet>{words.effortNotes[effort]}</Quiet>
-        </Box>
+        <WaterChoice making={making !== undefined} onMaking={setMaking} />
+        <EffortChoice />
         <Box w="110px">
           <Label as="div">{words.platform}</Label>
           <ChoiceCell
@@ -78,21 +33,7 @@ export function Header() {
             empty={words.notSaid}
           />
         </Box>
-        <Box w="170px">
-          <Label as="div">{words.target}</Label>
-          <Cell
-            cell="trip:target"
-            path="target"
-            label={words.target}
-            placeholder={words.targetHint}
-            list="dock-target"
-          />
-          <datalist id="dock-target">
-            {fishingWords.SPECIES.map((word) => (
-              <option key={word} value={word} />
-            ))}
-          </datalist>
-        </Box>
+        <Target />
         {(
           [
             ['date', words.day, '130px', ''],
@@ -118,22 +59,106 @@ export function Header() {
           <Cell cell="trip:note" path="note" label={words.tripNote} />
         </Box>
       </Flex>
-      {making && (
-        <Box
-          bg="sheet"
-          borderTop="1.5px solid"
-          borderColor="ink"
-          p="12px"
-          mt="10px"
-          role="group"
-          aria-label={words.newWaterLabel}
-        >
-          <WaterFields draft={making} problems={making.name === '' ? {} : problems} onChange={setMaking} />
-          <Button mt="10px" onClick={() => void make()}>
-            {words.makeWater}
-          </Button>
-        </Box>
-      )}
+      {making && <NewWater draft={making} onDraft={setMaking} />}
+    </Box>
+  )
+}
+
+type OnMaking = (draft: WaterDraft | undefined) => void
+
+function WaterChoice({ making, onMaking }: { making: boolean; onMaking: OnMaking }) {
+  const { form } = useContext(DockContext)
+  const problem = useProblem('trip:water')
+  const waters = useAppSelector(({ records }) => records.waters)
+  const water = useWatch({ control: form.control, name: 'water' })
+  const words = text.header
+  return (
+    <Box w={{ base: '100%', md: '200px' }}>
+      <Label htmlFor="trip-water">{words.water}</Label>
+      <Select
+        id="trip-water"
+        data-cell="trip:water"
+        value={making ? NEW : water}
+        aria-invalid={problem !== undefined}
+        onChange={({ target: { value } }) => {
+          onMaking(value === NEW ? newWater() : undefined)
+          form.setValue('water', value === NEW ? '' : value)
+        }}
+      >
+        <option value="">{words.choose}</option>
+        {waters.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        <option value={NEW}>{words.newWater}</option>
+      </Select>
+      <Beside cell="trip:water" problem={problem} />
+    </Box>
+  )
+}
+
+function EffortChoice() {
+  const { form } = useContext(DockContext)
+  const effort = useWatch({ control: form.control, name: 'effortKnown' })
+  const words = text.header
+  return (
+    <Box w={{ base: '100%', md: '220px' }}>
+      <Label htmlFor="trip-effort">{words.effort}</Label>
+      <Select id="trip-effort" data-cell="trip:effort" {...form.register('effortKnown')}>
+        {fishingWords.EFFORT_KNOWN.map((known) => (
+          <option key={known} value={known}>
+            {words.efforts[known]}
+          </option>
+        ))}
+      </Select>
+      <Quiet>{words.effortNotes[effort]}</Quiet>
+    </Box>
+  )
+}
+
+function Target() {
+  const words = text.header
+  return (
+    <Box w="170px">
+      <Label as="div">{words.target}</Label>
+      <Cell cell="trip:target" path="target" label={words.target} placeholder={words.targetHint} list="dock-target" />
+      <datalist id="dock-target">
+        {fishingWords.SPECIES.map((word) => (
+          <option key={word} value={word} />
+        ))}
+      </datalist>
+    </Box>
+  )
+}
+
+/** A water the book does not have yet, made without leaving the trip. */
+function NewWater({ draft, onDraft }: { draft: WaterDraft; onDraft: OnMaking }) {
+  const { form } = useContext(DockContext)
+  const save = useSave()
+  const words = text.header
+  const { fields, problems } = readWater(draft)
+  const make = async (): Promise<void> => {
+    if (Object.keys(problems).length > 0) return
+    const id = newId()
+    await save(saved(String(fields.name)), [{ kind: 'water', id, fields }])
+    form.setValue('water', id)
+    onDraft(undefined)
+  }
+  return (
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      p="12px"
+      mt="10px"
+      role="group"
+      aria-label={words.newWaterLabel}
+    >
+      <WaterFields draft={draft} problems={draft.name === '' ? {} : problems} onChange={onDraft} />
+      <Button mt="10px" onClick={() => void make()}>
+        {words.makeWater}
+      </Button>
     </Box>
   )
 }

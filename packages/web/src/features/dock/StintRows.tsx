@@ -14,6 +14,7 @@ import { DockContext, focusCell } from './dockContext.ts'
 import { peopleOf } from './meaning.ts'
 import { useMeaningOf } from './useMeaning.ts'
 import { isBlank } from './dockDraft.ts'
+import type { StintRow } from './dockDraft.ts'
 import { Lines } from './Lines.tsx'
 import { ColumnChoice, MoreCells } from './MoreColumns.tsx'
 import { useSpots } from './useSpots.ts'
@@ -82,51 +83,22 @@ interface OneStintProps {
 
 const OneStint = memo(function OneStint({ n, columns, after, spots, people, last, remove }: OneStintProps) {
   const { form } = useContext(DockContext)
-  const save = useSave()
-  const lures = useAppSelector(({ records }) => records.lures)
   const row = useWatch({ control: form.control, name: `stints.${n}` })
   const [making, setMaking] = useState<LureDraft>()
   const cell = (name: string): string => cellName('stint', row.id, name)
   const words = text.stints
   const blank = isBlank(row)
   const several = people.length > 1
-  // Not while it is being made: a message that appears would move the button away under the finger.
-  const problem = useProblem(cell('lure'))
-  const lureProblem = making ? undefined : problem
   const take = (id: string): void => {
     form.setValue(`stints.${n}.lure`, id)
     form.setValue(`stints.${n}.lureText`, '')
     // The list takes the focus back in the frame after it closes; the cell is next.
     requestAnimationFrame(() => requestAnimationFrame(() => focusCell(cell('end'))))
   }
-  const make = async (): Promise<void> => {
-    if (!making) return
-    const { fields, problems } = readLure(making)
-    if (Object.keys(problems).length > 0) return
-    const id = newId()
-    await save(saved(String(fields.name)), [{ kind: 'lure', id, fields }])
-    setMaking(undefined)
-    take(id)
-  }
   return (
     <Box role="group" aria-label={words.one(n + 1)}>
       <Grid gridTemplateColumns={phoneOr(columns)} onKeyDown={onEnter(blank ? after : cell('lines'))}>
-        <Box gridColumn={{ base: '1 / 4', md: 'auto' }}>
-          <LureCell
-            cell={cell('lure')}
-            lures={lures}
-            lure={row.lure}
-            text={row.lureText}
-            problem={lureProblem}
-            onText={(typed) => {
-              form.setValue(`stints.${n}.lure`, '')
-              form.setValue(`stints.${n}.lureText`, typed)
-            }}
-            onLure={take}
-            onNew={(name) => setMaking(newLure(name))}
-          />
-          <Beside cell={cell('lure')} problem={lureProblem} />
-        </Box>
+        <LureOfStint n={n} row={row} making={making !== undefined} onLure={take} onMaking={setMaking} />
         {several && (
           <ChoiceCell
             cell={cell('angler')}
@@ -158,28 +130,84 @@ const OneStint = memo(function OneStint({ n, columns, after, spots, people, last
       </Grid>
       {!blank && <MoreCells kind="stint" id={row.id} n={n} spots={spots} />}
       {!blank && <Lines owner={row.id} path={`stints.${n}.lines`} label={words.lines} after={after} />}
-      {making && (
-        <Box
-          bg="sheet"
-          borderTop="1.5px solid"
-          borderColor="ink"
-          p="12px"
-          my="6px"
-          role="group"
-          aria-label={words.newLureLabel}
-        >
-          <LureFields draft={making} problems={readLure(making).problems} onChange={setMaking} />
-          <Flex gap="8px" mt="10px">
-            <Button onClick={() => void make()}>{words.makeLure}</Button>
-            <Button look="bare" onClick={() => setMaking(undefined)}>
-              {words.never}
-            </Button>
-          </Flex>
-        </Box>
-      )}
+      {making && <NewLure draft={making} onDraft={setMaking} onMade={take} />}
     </Box>
   )
 })
+
+interface LureOfStintProps {
+  readonly n: number
+  readonly row: StintRow
+  readonly making: boolean
+  readonly onLure: (id: string) => void
+  readonly onMaking: (draft: LureDraft) => void
+}
+
+function LureOfStint({ n, row, making, onLure, onMaking }: LureOfStintProps) {
+  const { form } = useContext(DockContext)
+  const lures = useAppSelector(({ records }) => records.lures)
+  const cell = cellName('stint', row.id, 'lure')
+  // Not while it is being made: a message that appears would move the button away under the finger.
+  const problem = useProblem(cell)
+  const shown = making ? undefined : problem
+  return (
+    <Box gridColumn={{ base: '1 / 4', md: 'auto' }}>
+      <LureCell
+        cell={cell}
+        lures={lures}
+        lure={row.lure}
+        text={row.lureText}
+        problem={shown}
+        onText={(typed) => {
+          form.setValue(`stints.${n}.lure`, '')
+          form.setValue(`stints.${n}.lureText`, typed)
+        }}
+        onLure={onLure}
+        onNew={(name) => onMaking(newLure(name))}
+      />
+      <Beside cell={cell} problem={shown} />
+    </Box>
+  )
+}
+
+interface NewLureProps {
+  readonly draft: LureDraft
+  readonly onDraft: (draft: LureDraft | undefined) => void
+  readonly onMade: (id: string) => void
+}
+
+/** A lure the book does not have yet, made without leaving the trip. */
+function NewLure({ draft, onDraft, onMade }: NewLureProps) {
+  const save = useSave()
+  const words = text.stints
+  const { fields, problems } = readLure(draft)
+  const make = async (): Promise<void> => {
+    if (Object.keys(problems).length > 0) return
+    const id = newId()
+    await save(saved(String(fields.name)), [{ kind: 'lure', id, fields }])
+    onDraft(undefined)
+    onMade(id)
+  }
+  return (
+    <Box
+      bg="sheet"
+      borderTop="1.5px solid"
+      borderColor="ink"
+      p="12px"
+      my="6px"
+      role="group"
+      aria-label={words.newLureLabel}
+    >
+      <LureFields draft={draft} problems={problems} onChange={onDraft} />
+      <Flex gap="8px" mt="10px">
+        <Button onClick={() => void make()}>{words.makeLure}</Button>
+        <Button look="bare" onClick={() => onDraft(undefined)}>
+          {words.never}
+        </Button>
+      </Flex>
+    </Box>
+  )
+}
 
 /** The trade's words, and the one that stands there already though it is none of them. */
 const useOwn = (words: readonly string[], own: string): readonly string[] =>
