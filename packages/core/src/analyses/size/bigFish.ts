@@ -67,23 +67,51 @@ export function bigFish(
   if (sorted.length < LEAST_FISH) return none
   const least = at(sorted, Math.min(sorted.length - 1, Math.floor(percentile * sorted.length)))
   const threshold = weightOf(columns, least, size)
+  const isBig = (i: number): boolean => weightOf(columns, i, size) >= threshold
+  const groups = sumsByGroup(columns, by, keep, fish.filter(isBig))
+  const blank = blankDayOf(columns)
+  const allBig = total(groups, ({ big }) => big)
+  const allHours = total(groups, ({ hours }) => hours)
+  const told = ({ group, hours, strikes, landed, big, trips }: Sums): BigFish => {
+    const [exact, byTrip] = [poissonRateInterval(big, hours / 100, options), limitsByTrip([...trips.values()], options)]
+    return {
+      group,
+      bigFish: big,
+      hours,
+      per100Hours: (100 * big) / hours,
+      lower: Math.min(exact.lower, byTrip.lower),
+      upper: Math.max(exact.upper, byTrip.upper),
+      ratioOfShares: allBig > 0 ? big / allBig / (hours / allHours) : null,
+      blankDay: blank((landed / hours) * DAY_H, landed / Math.max(1, strikes)),
+      bigInDay: 1 - blank((big / hours) * DAY_H, big / Math.max(1, strikes)),
+    }
+  }
+  return {
+    ...none,
+    ...(size === 'weight' ? { thresholdG: threshold } : { thresholdMm: at(columns.fishLengthMm, least) }),
+    groups: groups.map(told).sort((a, b) => b.per100Hours - a.per100Hours),
+  }
+}
+
+const total = (groups: readonly Sums[], of: (group: Sums) => number): number =>
+  groups.reduce((sum, group) => sum + of(group), 0)
+
+/** Hours, strikes, fish and big fish of each group. */
+function sumsByGroup(
+  columns: SegmentColumns,
+  by: readonly string[],
+  keep: (row: number) => boolean,
+  bigOnes: readonly number[],
+): Sums[] {
   const factors = by.map((name) => {
     const factor = columns.factors[name]
     if (!factor) throw new RangeError(`the segments were not laid out by ${name}`)
     return factor
   })
-  const groupOf = (row: number): string[] => factors.map(({ codes, levels }) => at(levels, at(codes, row)))
   const groups = new Map<string, Sums>()
   const sumsAt = (row: number): Sums => {
-    const group = groupOf(row)
-    const known = groups.get(group.join(' ')) ?? {
-      group,
-      hours: 0,
-      strikes: 0,
-      landed: 0,
-      big: 0,
-      trips: new Map<number, { hours: number; big: number }>(),
-    }
+    const group = factors.map(({ codes, levels }) => at(levels, at(codes, row)))
+    const known = groups.get(group.join(' ')) ?? { group, hours: 0, strikes: 0, landed: 0, big: 0, trips: new Map() }
     groups.set(group.join(' '), known)
     return known
   }
@@ -96,42 +124,13 @@ export function bigFish(
     tripAt(sums, at(columns.trip.codes, row)).hours += at(columns.hours, row)
   }
   // Fish of trips whose hours are not known tell of the threshold, not of a rate.
-  for (const i of fish) {
+  for (const i of bigOnes) {
     const row = at(columns.fishRows, i)
-    if (at(columns.hours, row) <= 0 || weightOf(columns, i, size) < threshold) continue
+    if (at(columns.hours, row) <= 0) continue
     sumsAt(row).big++
     tripAt(sumsAt(row), at(columns.trip.codes, row)).big++
   }
-  const blank = blankDayOf(columns)
-  const all = [...groups.values()]
-  const [allBig, allHours] = [
-    all.reduce((sum, { big }) => sum + big, 0),
-    all.reduce((sum, { hours }) => sum + hours, 0),
-  ]
-  return {
-    ...none,
-    ...(size === 'weight' ? { thresholdG: threshold } : { thresholdMm: at(columns.fishLengthMm, least) }),
-    groups: all
-      .map(({ group, hours, strikes, landed, big, trips }): BigFish => {
-        const [exact, byTrip] = [
-          poissonRateInterval(big, hours / 100, options),
-          limitsByTrip([...trips.values()], options),
-        ]
-        const [lower, upper] = [Math.min(exact.lower, byTrip.lower), Math.max(exact.upper, byTrip.upper)]
-        return {
-          group,
-          bigFish: big,
-          hours,
-          per100Hours: (100 * big) / hours,
-          lower,
-          upper,
-          ratioOfShares: allBig > 0 ? big / allBig / (hours / allHours) : null,
-          blankDay: blank((landed / hours) * DAY_H, landed / Math.max(1, strikes)),
-          bigInDay: 1 - blank((big / hours) * DAY_H, big / Math.max(1, strikes)),
-        }
-      })
-      .sort((a, b) => b.per100Hours - a.per100Hours),
-  }
+  return [...groups.values()]
 }
 
 interface Sums {

@@ -28,31 +28,10 @@ interface InstrumentsProps extends TripForInstruments {
 export function Instruments({ onTake, ...on }: InstrumentsProps) {
   const { may } = useMay()
   const settings = useAppSelector(({ records }) => records.settings)
-  const [share, setShare] = useState<number>()
-  const [found, setFound] = useState<{ readonly from: InstrumentText; readonly takes: TakeIn }>()
-  const [wrong, setWrong] = useState<ProblemDetails>()
   const [pasted, setPasted] = useState('')
   const fetchReports = useFetchedReports(on)
+  const { share, found, wrong, read, leave } = useRead(on)
   if (!may('reading', 'create')) return null
-  const read = async (source: Promise<string>): Promise<void> => {
-    setFound(undefined)
-    setWrong(undefined)
-    try {
-      setShare(0)
-      const from = await instruments().read(
-        await source,
-        on.trip.end ? epochMs(on.trip.end) : Date.now(),
-        proxy(setShare),
-      )
-      if (typeof from === 'string') throw new Problem('invalid-request', from)
-      setFound({ from, takes: takeIn(from, on, await import('@jotbook/core/formats'), Date.now()) })
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error
-      setWrong(error.toJSON())
-    } finally {
-      setShare(undefined)
-    }
-  }
   return (
     <Box
       as="section"
@@ -66,29 +45,12 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
       <Heading>{text.title}</Heading>
       <Quiet>{text.note}</Quiet>
       <Flex gap="14px 48px" wrap="wrap" mt="8px" align="start">
-        <Box flex={{ base: '1 1 100%', lg: '1 1 380px' }} minW="0">
-          <Flex gap="10px" align="center" wrap="wrap">
-            {settings?.weatherAddress ? (
-              <Button onClick={() => void read(fetchReports())}>{text.weather.fetch}</Button>
-            ) : (
-              <Quiet>{text.weather.noAddress}</Quiet>
-            )}
-          </Flex>
-          <Label htmlFor="metar" mt="8px">
-            {text.weather.paste}
-          </Label>
-          <Area
-            id="metar"
-            placeholder={text.weather.hint}
-            value={pasted}
-            onChange={({ target }) => setPasted(target.value)}
-          />
-          {pasted.trim() !== '' && (
-            <Button mt="6px" onClick={() => void read(Promise.resolve(pasted))}>
-              {text.weather.read}
-            </Button>
-          )}
-        </Box>
+        <Weather
+          onFetch={settings?.weatherAddress ? () => void read(fetchReports()) : undefined}
+          pasted={pasted}
+          onPasted={setPasted}
+          onRead={() => void read(Promise.resolve(pasted))}
+        />
         <Box flex={{ base: '1 1 100%', lg: '1 1 320px' }} minW="0">
           <Label htmlFor="instrument-file">{text.file}</Label>
           <input
@@ -111,14 +73,69 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
           {...found}
           onTake={async () => {
             await onTake(found.takes.edits)
-            setFound(undefined)
+            leave()
             setPasted('')
           }}
-          onLeave={() => setFound(undefined)}
+          onLeave={leave}
         />
       )}
     </Box>
   )
+}
+
+interface WeatherProps {
+  /** Undefined where no station's address is set. */
+  readonly onFetch: (() => void) | undefined
+  readonly pasted: string
+  readonly onPasted: (text: string) => void
+  readonly onRead: () => void
+}
+
+function Weather({ onFetch, pasted, onPasted, onRead }: WeatherProps) {
+  const words = text.weather
+  return (
+    <Box flex={{ base: '1 1 100%', lg: '1 1 380px' }} minW="0">
+      <Flex gap="10px" align="center" wrap="wrap">
+        {onFetch ? <Button onClick={onFetch}>{words.fetch}</Button> : <Quiet>{words.noAddress}</Quiet>}
+      </Flex>
+      <Label htmlFor="metar" mt="8px">
+        {words.paste}
+      </Label>
+      <Area id="metar" placeholder={words.hint} value={pasted} onChange={({ target }) => onPasted(target.value)} />
+      {pasted.trim() !== '' && (
+        <Button mt="6px" onClick={onRead}>
+          {words.read}
+        </Button>
+      )}
+    </Box>
+  )
+}
+
+/** Reads a text for what it is, and tells how far it is, what was found, or what was wrong. */
+function useRead(on: TripForInstruments) {
+  const [share, setShare] = useState<number>()
+  const [found, setFound] = useState<{ readonly from: InstrumentText; readonly takes: TakeIn }>()
+  const [wrong, setWrong] = useState<ProblemDetails>()
+  const read = async (source: Promise<string>): Promise<void> => {
+    setFound(undefined)
+    setWrong(undefined)
+    try {
+      setShare(0)
+      const from = await instruments().read(
+        await source,
+        on.trip.end ? epochMs(on.trip.end) : Date.now(),
+        proxy(setShare),
+      )
+      if (typeof from === 'string') throw new Problem('invalid-request', from)
+      setFound({ from, takes: takeIn(from, on, await import('@jotbook/core/formats'), Date.now()) })
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      setWrong(error.toJSON())
+    } finally {
+      setShare(undefined)
+    }
+  }
+  return { share, found, wrong, read, leave: () => setFound(undefined) }
 }
 
 /** The reports from two days before the trip to its end, by way of the server. */

@@ -12,6 +12,7 @@ import { dropDraft, keptDraft } from '../../offline/index.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { PageFrame } from '../../ui/Unknown.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import type { RecordForm } from '../../ui/recordForm/index.ts'
 import { Result, useGroups } from '../board/index.ts'
 import { ChartPanel } from './ChartPanel.tsx'
 import { ConditionsOfYears } from './ConditionsOfYears.tsx'
@@ -115,7 +116,6 @@ function About({
     setValue('longitude', picked[0].toFixed(5))
     setValue('latitude', picked[1].toFixed(5))
   }
-  const zone = useZoneAt(form.values.latitude ?? '', form.values.longitude ?? '')
   const keep = async (): Promise<void> => {
     const fields = form.tryKeep()
     if (!fields) return
@@ -135,42 +135,8 @@ function About({
         void keep()
       }}
     >
-      <Box as="section" aria-label={text.about} mt="26px" borderTop="1px solid" borderColor="rule" pt="10px">
-        <Heading>{text.about}</Heading>
-        <Flex gap="12px 14px" wrap="wrap" mt="6px">
-          <RecordField form={form} field="name" label={text.fields.name} width="260px" />
-          <RecordField form={form} field="kind" width="180px" />
-          <RecordField form={form} field="pressure" width="160px" />
-          <Box onFocus={() => onPicking(true)}>
-            <Flex gap="12px 14px" wrap="wrap">
-              <RecordField form={form} field="latitude" width="120px" />
-              <RecordField form={form} field="longitude" width="120px" />
-            </Flex>
-          </Box>
-          <Box>
-            <RecordField form={form} field="timeZone" width="200px" />
-            {zone !== undefined && zone !== form.values.timeZone && (
-              <Button look="bare" onClick={() => setValue('timeZone', zone)}>
-                {text.findZone(zone)}
-              </Button>
-            )}
-          </Box>
-          <RecordField form={form} field="species" width="100%" />
-          <RecordField form={form} field="note" width="460px" />
-        </Flex>
-      </Box>
-      <Box as="section" aria-label={text.forage} mt="22px" borderTop="1px solid" borderColor="rule" pt="10px">
-        <Heading>{text.forage}</Heading>
-        <Quiet>{text.forageNote}</Quiet>
-        <Flex gap="12px 18px" wrap="wrap" mt="6px">
-          {SEASONS.map((field) => (
-            <RecordField key={field} form={form} field={field} label={text.seasons[field]} width="220px" ranked />
-          ))}
-        </Flex>
-        <Box mt="12px">
-          <RecordField form={form} field="forage" width="100%" />
-        </Box>
-      </Box>
+      <OfWater form={form} onPicking={onPicking} />
+      <Forage form={form} />
       <Flex gap="10px" mt="20px" align="center" wrap="wrap" className="no-print">
         <Button type="submit" look="main" minH="48px" fontSize="large">
           {text.keep}
@@ -182,5 +148,54 @@ function About({
       </Flex>
       <MergeInto kind="water" record={water} records={waters} onMerged={(to) => void navigate(`/waters/${to}`)} />
     </form>
+  )
+}
+
+function OfWater({ form, onPicking }: { form: RecordForm; onPicking: (on: boolean) => void }) {
+  const { values } = form
+  const zone = useZoneAt(values.latitude ?? '', values.longitude ?? '')
+  return (
+    <Box as="section" aria-label={text.about} mt="26px" borderTop="1px solid" borderColor="rule" pt="10px">
+      <Heading>{text.about}</Heading>
+      <Flex gap="12px 14px" wrap="wrap" mt="6px">
+        <RecordField form={form} field="name" label={text.fields.name} width="260px" />
+        <RecordField form={form} field="kind" width="180px" />
+        <RecordField form={form} field="pressure" width="160px" />
+        <Box onFocus={() => onPicking(true)}>
+          <Flex gap="12px 14px" wrap="wrap">
+            <RecordField form={form} field="latitude" width="120px" />
+            <RecordField form={form} field="longitude" width="120px" />
+          </Flex>
+        </Box>
+        <Box>
+          <RecordField form={form} field="timeZone" width="200px" />
+          {zone !== undefined && zone !== values.timeZone && (
+            <Button look="bare" onClick={() => form.form.setValue('timeZone', zone)}>
+              {text.findZone(zone)}
+            </Button>
+          )}
+        </Box>
+        <RecordField form={form} field="species" width="100%" />
+        <RecordField form={form} field="note" width="460px" />
+      </Flex>
+    </Box>
+  )
+}
+
+/** What fish eat here, season by season. */
+function Forage({ form }: { form: RecordForm }) {
+  return (
+    <Box as="section" aria-label={text.forage} mt="22px" borderTop="1px solid" borderColor="rule" pt="10px">
+      <Heading>{text.forage}</Heading>
+      <Quiet>{text.forageNote}</Quiet>
+      <Flex gap="12px 18px" wrap="wrap" mt="6px">
+        {SEASONS.map((field) => (
+          <RecordField key={field} form={form} field={field} label={text.seasons[field]} width="220px" ranked />
+        ))}
+      </Flex>
+      <Box mt="12px">
+        <RecordField form={form} field="forage" width="100%" />
+      </Box>
+    </Box>
   )
 }

@@ -1,0 +1,111 @@
+import { useEffect, useMemo, useState } from 'react'
+import type { BundleRemark, ImportReport } from '@jotbook/contract'
+import { nameKey } from '@jotbook/core/formats'
+import type { DateOrder, Mapping, NameInFile, UnknownWord } from '@jotbook/core/formats'
+import { useAppSelector } from '../../state/store.ts'
+import { commit } from '../../offline/index.ts'
+import { deviceZone } from '../../ui/deviceZone.ts'
+import { foreign } from '../../workers/foreign.ts'
+import type { OpenedTable, TranslatedFile } from '../../workers/foreign.worker.ts'
+import { text } from './text.ts'
+import { useImport } from './useImport.ts'
+
+export interface OpenedFile {
+  readonly table: OpenedTable
+  readonly name: string
+  readonly mapping: Mapping
+  /** Its columns were told once before. */
+  readonly remembered: boolean
+}
+
+/** What was told of an opened file's columns, dates, words and names, and what came of reading it so. */
+export function useForeignReading(book: string, { table, name, mapping: first }: OpenedFile) {
+  const { waters, lures, spots, trips, settings } = useAppSelector(({ records }) => records)
+  const [mapping, setMapping] = useState(first)
+  const [water, setWater] = useState('')
+  const [namespace, setNamespace] = useState(name.replace(/\.[a-z]+$/i, ''))
+  const [translated, setTranslated] = useState<TranslatedFile>()
+  const [lines, setLines] = useState<ReadonlyMap<string, number>>(new Map())
+  const running = useImport(book)
+  const { orders, words } = useOpenQuestions(mapping)
+  const people = useMemo(() => [...new Set(trips.flatMap(({ anglers }) => anglers ?? []))].sort(), [trips])
+  const told = mapping.dateOrder !== undefined && orders.includes(mapping.dateOrder) ? mapping.dateOrder : undefined
+  const dateOrder = orders.length === 1 ? orders[0] : told
+  const complete = { ...mapping, dateOrder }
+
+  const change = (next: Partial<Mapping>): void => {
+    setMapping({ ...mapping, ...next })
+    setTranslated(undefined)
+    running.clear()
+  }
+  const tryIt = async (asked: Mapping = complete): Promise<void> => {
+    const made = await foreign().translate(asked, {
+      waters,
+      lures,
+      spots,
+      people,
+      water: water || undefined,
+      zone: deviceZone(),
+    })
+    setTranslated(made)
+    if (made.faults.length > 0) return running.clear()
+    const report = await running.send({ archive: made.archive, namespace }, true)
+    if (report) setLines(await sourceLinesOf(report))
+  }
+  const bring = async (): Promise<void> => {
+    if (!translated) return
+    const report = await running.send({ archive: translated.archive, namespace }, false)
+    if (!report?.applied) return
+    const mappings = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
+    await commit(book, [
+      { kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } },
+    ])
+  }
+  /** Names are told after a first reading, which is then read again. */
+  const take = ({ kind, name: named }: NameInFile, sameAs: string): void => {
+    const same = { ...mapping.same, [nameKey(kind, named)]: sameAs }
+    setMapping({ ...mapping, same })
+    void tryIt({ ...complete, same })
+  }
+  return {
+    ...{ mapping, complete, orders, words, people, translated, running, change, tryIt, bring, take },
+    ...{ water, setWater, namespace, setNamespace },
+    ready: !mapping.columns.includes('row.date') || dateOrder !== undefined,
+    placeOf: (remark: BundleRemark) => placeOf(remark, lines),
+  }
+}
+
+export type ForeignReading = ReturnType<typeof useForeignReading>
+
+/** What the file leaves open as it is told now: how its dates may be meant, and words that nobody told yet. */
+function useOpenQuestions(mapping: Mapping): {
+  readonly orders: readonly DateOrder[]
+  readonly words: readonly UnknownWord[]
+} {
+  const [orders, setOrders] = useState<readonly DateOrder[]>([])
+  const [words, setWords] = useState<readonly UnknownWord[]>([])
+  const { columns } = mapping
+  useEffect(() => {
+    void foreign().orders(columns).then(setOrders)
+  }, [columns])
+  useEffect(() => {
+    void foreign().words(mapping).then(setWords)
+  }, [mapping])
+  return { orders, words }
+}
+
+const keyOf = ({ file, line }: { file: string; line: number }): string => `${file} ${line}`
+
+/** Where in the chosen file the rows stand that a report speaks of. */
+async function sourceLinesOf({ faults, looseEnds, remarks }: ImportReport): Promise<Map<string, number>> {
+  const places = [...faults, ...looseEnds, ...remarks]
+  const lines = await foreign().sourceLines(places.map(({ file, line }) => ({ file, line })))
+  return new Map(places.flatMap((place, i) => (lines[i] === undefined ? [] : [[keyOf(place), lines[i]] as const])))
+}
+
+function placeOf(remark: BundleRemark, lines: ReadonlyMap<string, number>): string {
+  const line = lines.get(keyOf(remark))
+  return line === undefined
+    ? text.report.place(remark.file, remark.line, remark.column)
+    : text.report.linePlace(line, remark.column)
+}
