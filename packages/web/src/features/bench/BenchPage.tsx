@@ -6,7 +6,8 @@ import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
 import { useAppSelector } from '../../state/store.ts'
-import { Field, Label, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { quantity, unitLabel } from '../../ui/locale.ts'
 import { Falls } from './Falls.tsx'
 import { Runs } from './Runs.tsx'
@@ -64,16 +65,14 @@ function WaterRow({ water, visibilityM, tempC, link, onSay }: WaterRowProps) {
   const units = useUnits()
   return (
     <Flex gap="12px" wrap="wrap" mt="10px" className="no-print">
-      <Box w="190px">
-        <Label htmlFor="bench-water">{text.water}</Label>
-        <Select id="bench-water" value={water?.id ?? ''} onChange={({ target }) => onSay('water', target.value)}>
-          {waters.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Select>
-      </Box>
+      <Choice
+        id="bench-water"
+        label={text.water}
+        value={water?.id ?? ''}
+        options={waters.map(({ id, name }) => [id, name])}
+        width="190px"
+        onChoose={(id) => onSay('water', id)}
+      />
       <Cell
         name="visibility"
         label={`${text.visibility}, ${unitLabel(units.visibility)}`}

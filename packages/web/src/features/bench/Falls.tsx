@@ -5,7 +5,8 @@ import { BULKS, fallTime, midColumn } from '@jotbook/core/bench'
 import type { Bulk, Falling } from '@jotbook/core/bench'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useNames, useUnits } from '../../state/useBook.ts'
-import { Field, Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { decimals, quantity, unitLabel } from '../../ui/locale.ts'
 import { Chosen } from './ShadeCard.tsx'
 import { text } from './text.ts'
@@ -130,17 +131,15 @@ function WhatFalls({ typed, withCounts, onChange }: WhatFallsProps) {
         onChange={(material) => onChange({ material })}
       />
       {withCounts.length > 0 && (
-        <Box w="190px">
-          <Label htmlFor="fall-lure">{text.falls.lure}</Label>
-          <Select id="fall-lure" value={typed.lure} onChange={({ target }) => onChange({ lure: target.value })}>
-            <option value="">{text.falls.noLure}</option>
-            {withCounts.map((id) => (
-              <option key={id} value={id}>
-                {nameOf(id)}
-              </option>
-            ))}
-          </Select>
-        </Box>
+        <Choice
+          id="fall-lure"
+          label={text.falls.lure}
+          value={typed.lure}
+          none={text.falls.noLure}
+          options={withCounts.map((id) => [id, nameOf(id)])}
+          width="190px"
+          onChoose={(lure) => onChange({ lure })}
+        />
       )}
     </Flex>
   )

@@ -6,7 +6,8 @@ import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
-import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { quantity } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
 import { BACKGROUNDS, LIGHTS, matching, shaded, standingOut } from './shadeCard.ts'
@@ -157,24 +158,16 @@ interface ChosenProps<T extends string> {
   readonly onChange: (value: T) => void
 }
 
+/** One of the words that say what is meant. */
 export function Chosen<T extends string>({ id, label, value, options, said, onChange }: ChosenProps<T>) {
   return (
-    <Box w="190px">
-      <Label htmlFor={id}>{label}</Label>
-      <Select
-        id={id}
-        value={value}
-        onChange={({ target }) => {
-          const chosen = options.find((one) => one === target.value)
-          if (chosen) onChange(chosen)
-        }}
-      >
-        {options.map((one) => (
-          <option key={one} value={one}>
-            {said[one]}
-          </option>
-        ))}
-      </Select>
-    </Box>
+    <Choice
+      id={id}
+      label={label}
+      value={value}
+      options={options.map((one) => [one, said[one]])}
+      width="190px"
+      onChoose={(one) => one !== '' && onChange(one)}
+    />
   )
 }

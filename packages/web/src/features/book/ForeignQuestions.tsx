@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { DateOrder, Mapping, RowKind } from '@jotbook/core/formats'
-import { Field, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field, Label, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 const ROWS = Object.keys(text.foreign.rows) as RowKind[]
@@ -18,88 +19,62 @@ interface ForeignQuestionsProps {
 }
 
 /** What the whole file is: what a row stands for, how its dates are read, and where it was. */
-export function ForeignQuestions({
-  mapping,
-  orders,
-  preview,
-  waters,
-  water,
-  namespace,
-  onMapping,
-  onWater,
-  onNamespace,
-}: ForeignQuestionsProps) {
+export function ForeignQuestions(props: ForeignQuestionsProps) {
+  const { mapping, orders, preview, waters, water, namespace, onMapping, onWater, onNamespace } = props
   const words = text.foreign
   const dateAt = mapping.columns.indexOf('row.date')
   const example = dateAt < 0 ? undefined : preview.map((row) => row[dateAt]?.trim()).find(Boolean)
   return (
     <Flex gap="12px 18px" wrap="wrap" mt="12px" align="start">
-      <Box w="270px">
-        <Label htmlFor="foreign-row">{words.rowIs}</Label>
-        <Select
-          id="foreign-row"
-          value={mapping.rowIs}
-          onChange={({ target }) => onMapping({ rowIs: target.value as RowKind })}
-        >
-          {ROWS.map((kind) => (
-            <option key={kind} value={kind}>
-              {words.rows[kind]}
-            </option>
-          ))}
-        </Select>
-      </Box>
+      <Choice
+        id="foreign-row"
+        label={words.rowIs}
+        value={mapping.rowIs}
+        options={ROWS.map((kind) => [kind, words.rows[kind]])}
+        width="270px"
+        onChoose={(kind) => kind !== '' && onMapping({ rowIs: kind })}
+      />
       {dateAt >= 0 && (
-        <Box w="270px">
-          <Label htmlFor="foreign-dates">{words.dates}</Label>
-          <Select
-            id="foreign-dates"
-            value={mapping.dateOrder ?? ''}
-            aria-invalid={mapping.dateOrder === undefined}
-            onChange={({ target }) =>
-              onMapping({ dateOrder: target.value === '' ? undefined : (target.value as DateOrder) })
-            }
-          >
-            {orders.length !== 1 && <option value="">{words.mustChoose}</option>}
-            {orders.map((order) => (
-              <option key={order} value={order}>
-                {words.orders[order]}
-              </option>
-            ))}
-          </Select>
+        <Choice
+          id="foreign-dates"
+          label={words.dates}
+          value={mapping.dateOrder ?? ''}
+          invalid={mapping.dateOrder === undefined}
+          none={orders.length === 1 ? undefined : words.mustChoose}
+          options={orders.map((order) => [order, words.orders[order]])}
+          width="270px"
+          onChoose={(order) => onMapping({ dateOrder: order || undefined })}
+        >
           {example !== undefined && <Quiet>{example}</Quiet>}
-        </Box>
+        </Choice>
       )}
       {mapping.rowIs !== 'lure' && (
-        <Box w="240px">
-          <Label htmlFor="foreign-water">{words.water}</Label>
-          <Select id="foreign-water" value={water} onChange={({ target }) => onWater(target.value)}>
-            <option value="">{words.noWater}</option>
-            {waters.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Select>
-        </Box>
+        <Choice
+          id="foreign-water"
+          label={words.water}
+          value={water}
+          none={words.noWater}
+          options={waters.map(({ id, name }) => [id, name])}
+          width="240px"
+          onChoose={onWater}
+        />
       )}
       <Box w="240px">
         <Label htmlFor="foreign-namespace">{words.called}</Label>
         <Field id="foreign-namespace" value={namespace} onChange={({ target }) => onNamespace(target.value)} />
       </Box>
-      <Box w="170px">
-        <Label htmlFor="foreign-decimal">{words.decimal}</Label>
-        <Select
-          id="foreign-decimal"
-          value={mapping.decimal ?? ''}
-          onChange={({ target }) =>
-            onMapping({ decimal: target.value === '' ? undefined : (target.value as ',' | '.') })
-          }
-        >
-          <option value="">{words.decimals.any}</option>
-          <option value=".">{words.decimals.point}</option>
-          <option value=",">{words.decimals.comma}</option>
-        </Select>
-      </Box>
+      <Choice
+        id="foreign-decimal"
+        label={words.decimal}
+        value={mapping.decimal ?? ''}
+        none={words.decimals.any}
+        options={[
+          ['.', words.decimals.point],
+          [',', words.decimals.comma],
+        ]}
+        width="170px"
+        onChoose={(mark) => onMapping({ decimal: mark || undefined })}
+      />
     </Flex>
   )
 }

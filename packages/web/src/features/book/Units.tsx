@@ -4,7 +4,8 @@ import { UNIT_CHOICES } from '@jotbook/core'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { Link } from 'react-router'
 import { useUnits } from '../../state/useBook.ts'
-import { Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Heading, Quiet } from '../../ui/controls.tsx'
 import { localeChosen } from '../../state/preferences.ts'
 import type { LocaleChoice } from '../../state/preferences.ts'
 import { useAppDispatch, useAppSelector } from '../../state/store.ts'
@@ -37,6 +38,7 @@ export function Units({ book }: { book: string }) {
         ))}
         <Choice
           id="locale-clock"
+          width="180px"
           label={text.units.clock}
           value={locale.clock}
           options={(['auto', '12', '24'] as const).map((clock) => [clock, text.units.clocks[clock]])}
@@ -44,6 +46,7 @@ export function Units({ book }: { book: string }) {
         />
         <Choice
           id="locale-decimal"
+          width="180px"
           label={text.units.decimal}
           value={locale.decimal}
           options={Object.entries(text.units.decimals)}
@@ -54,30 +57,6 @@ export function Units({ book }: { book: string }) {
       <p>
         <Link to="/book/bands">{text.units.bands}</Link>
       </p>
-    </Box>
-  )
-}
-
-interface ChoiceProps {
-  readonly id: string
-  readonly label: string
-  readonly width?: string
-  readonly value: string
-  readonly options: readonly (readonly [value: string, shown: string])[]
-  readonly onChoose: (value: string) => void
-}
-
-function Choice({ id, label, width = '180px', value, options, onChoose }: ChoiceProps) {
-  return (
-    <Box w={width}>
-      <Label htmlFor={id}>{label}</Label>
-      <Select id={id} value={value} onChange={({ target }) => onChoose(target.value)}>
-        {options.map(([option, shown]) => (
-          <option key={option} value={option}>
-            {shown}
-          </option>
-        ))}
-      </Select>
     </Box>
   )
 }

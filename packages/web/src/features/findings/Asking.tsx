@@ -1,7 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useId } from 'react'
 import { useAppSelector } from '../../state/store.ts'
-import { Button, Label, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Button } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 interface AskingProps {
@@ -21,17 +22,15 @@ export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onSto
   const id = useId()
   return (
     <Flex gap="16px" align="end" wrap="wrap" mt="16px" minH="62px">
-      <Box minW="220px">
-        <Label htmlFor={id}>{text.water}</Label>
-        <Select id={id} value={water} onChange={(event) => onWater(event.target.value)}>
-          {everyWater && <option value="">{text.everyWater}</option>}
-          {waters.map(({ id: key, name }) => (
-            <option key={key} value={name}>
-              {name}
-            </option>
-          ))}
-        </Select>
-      </Box>
+      <Choice
+        id={id}
+        label={text.water}
+        value={water}
+        none={everyWater ? text.everyWater : undefined}
+        options={waters.map(({ name }) => [name, name])}
+        width="220px"
+        onChoose={onWater}
+      />
       {progress === undefined ? (
         <Button look="main" onClick={onAsk}>
           {ask}

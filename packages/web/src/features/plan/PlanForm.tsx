@@ -2,7 +2,8 @@ import { Box, Flex } from '@chakra-ui/react'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
-import { Field, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field, Label, Quiet } from '../../ui/controls.tsx'
 import { decimals, quantity, unitLabel } from '../../ui/locale.ts'
 import { OBJECTIVES } from './plan.ts'
 import type { Expected, TypedPlan } from './plan.ts'
@@ -23,12 +24,12 @@ export function PlanForm({ plan, usual, onChange }: PlanFormProps) {
   return (
     <Box as="section" className="no-print" mt="10px">
       <Flex gap="12px" wrap="wrap">
-        <Choice {...cells} name="water" label={text.water} options={waters.map(({ id, name }) => [id, name])} />
+        <PlanChoice {...cells} name="water" label={text.water} options={waters.map(({ id, name }) => [id, name])} />
         <Cell {...cells} name="date" label={text.date} width="150px" type="date" />
         <Cell {...cells} name="from" label={text.from} width="80px" />
         <Cell {...cells} name="to" label={text.to} width="80px" />
         <Cell {...cells} name="rods" label={text.rods} width="70px" inputMode="numeric" />
-        <Choice
+        <PlanChoice
           {...cells}
           name="objective"
           label={text.for}
@@ -102,23 +103,21 @@ function Cell({ plan, onChange, name, label, width, ...more }: CellProps) {
   )
 }
 
-interface ChoiceProps extends Cells {
+interface PlanChoiceProps extends Cells {
   readonly name: 'water' | 'objective'
   readonly label: string
   readonly options: readonly (readonly [value: string, shown: string])[]
 }
 
-function Choice({ plan, onChange, name, label, options }: ChoiceProps) {
+function PlanChoice({ plan, onChange, name, label, options }: PlanChoiceProps) {
   return (
-    <Box w="170px">
-      <Label htmlFor={`plan-${name}`}>{label}</Label>
-      <Select id={`plan-${name}`} value={plan[name]} onChange={({ target }) => onChange({ [name]: target.value })}>
-        {options.map(([value, shown]) => (
-          <option key={value} value={value}>
-            {shown}
-          </option>
-        ))}
-      </Select>
-    </Box>
+    <Choice
+      id={`plan-${name}`}
+      label={label}
+      value={plan[name]}
+      options={options}
+      width="170px"
+      onChoose={(value) => onChange({ [name]: value })}
+    />
   )
 }

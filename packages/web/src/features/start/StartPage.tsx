@@ -8,7 +8,8 @@ import { bookOpened } from '../../state/session.ts'
 import { useAppDispatch } from '../../state/store.ts'
 import { commit, newId } from '../../offline/index.ts'
 import type { ProblemDetails } from '@jotbook/contract'
-import { Button, Field, Heading, Label, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Button, Field, Heading, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
 import { LureFields, newLure, readLure } from '../tackle/index.ts'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
@@ -66,18 +67,19 @@ export function StartPage() {
             />
             <FieldProblem id="book-name-problem" message={tried ? nameProblem : undefined} />
           </Box>
-          <Box w="280px">
-            <Label htmlFor="book-units">{text.units}</Label>
-            <Select
-              id="book-units"
-              value={units}
-              onChange={(event) => setUnits(event.target.value as 'imperial' | 'metric')}
-            >
-              <option value="imperial">{text.imperial}</option>
-              <option value="metric">{text.metric}</option>
-            </Select>
+          <Choice
+            id="book-units"
+            label={text.units}
+            value={units}
+            options={[
+              ['imperial', text.imperial],
+              ['metric', text.metric],
+            ]}
+            width="280px"
+            onChoose={(chosen) => setUnits(chosen || 'imperial')}
+          >
             <Quiet>{text.unitsNote}</Quiet>
-          </Box>
+          </Choice>
         </Flex>
         <Box mt="26px">
           <Heading>{text.water}</Heading>

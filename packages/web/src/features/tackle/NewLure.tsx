@@ -3,7 +3,8 @@ import { LURE_CLASSES, ZONE_COLOURS } from '@jotbook/core'
 import type { Fields } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { Field, Label, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field, Label } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { text } from './text.ts'
 
@@ -41,19 +42,16 @@ interface LureFieldsProps {
 export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
   const colours = Object.keys(ZONE_COLOURS)
   const pick = (field: 'class' | 'back' | 'belly', label: string, words: readonly string[], width: string) => (
-    <Box w={width}>
-      <Label htmlFor={`lure-${field}`}>{label}</Label>
-      <Select
-        id={`lure-${field}`}
-        value={draft[field]}
-        onChange={(event) => onChange({ ...draft, [field]: event.target.value })}
-      >
-        {words.map((word) => (
-          <option key={word}>{word}</option>
-        ))}
-      </Select>
+    <Choice
+      id={`lure-${field}`}
+      label={label}
+      value={draft[field]}
+      options={words.map((word) => [word, word])}
+      width={width}
+      onChoose={(word) => onChange({ ...draft, [field]: word })}
+    >
       <FieldProblem id={`lure-${field}-problem`} message={problems[field]} />
-    </Box>
+    </Choice>
   )
   return (
     <Flex gap="14px" wrap="wrap" align="end">

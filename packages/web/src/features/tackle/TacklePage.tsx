@@ -6,7 +6,8 @@ import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { PageFrame } from '../../ui/Unknown.tsx'
-import { Field, Heading, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { Field, Heading, Label, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
 import { Result, useGroups } from '../board/index.ts'
 import type { GroupResult } from '../board/index.ts'
 import { LURE_SORTS, bodiesOf, isFound, sortedLures } from './bodies.ts'
@@ -22,25 +23,11 @@ export function TacklePage() {
   const [sort, setSort] = useState<LureSort>('class')
   const groups = useGroups('lure')
   if (book === null) return <PageFrame title={text.title} />
-  const own = [...new Set(lures.map((lure) => lure.class))]
-  const classes = [
-    ...LURE_CLASSES.filter((name) => own.includes(name)),
-    ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name)),
-  ]
+  const classes = classesIn(lures)
   const found = lures.filter((lure) => (lureClass === '' || lure.class === lureClass) && isFound(lure, typed))
   return (
     <Page>
-      <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
-        <Title>{text.title}</Title>
-        <Flex gap="12px" align="center" wrap="wrap">
-          <LinkButton look="bare" to="/tackle/classes">
-            {text.allClasses}
-          </LinkButton>
-          <LinkButton look="main" to="/tackle/new" fontSize="large" minH="48px">
-            {text.newLure}
-          </LinkButton>
-        </Flex>
-      </Flex>
+      <Top />
       {lures.length === 0 ? (
         <Box mt="24px" maxW="520px">
           {text.none}
@@ -57,25 +44,23 @@ export function TacklePage() {
                 onChange={(event) => setTyped(event.target.value)}
               />
             </Box>
-            <Box w={{ base: '100%', sm: '240px' }}>
-              <Label htmlFor="lure-class-filter">{text.class}</Label>
-              <Select id="lure-class-filter" value={lureClass} onChange={(event) => setClass(event.target.value)}>
-                <option value="">{text.anyClass}</option>
-                {classes.map((name) => (
-                  <option key={name}>{name}</option>
-                ))}
-              </Select>
-            </Box>
-            <Box w={{ base: '100%', sm: '180px' }}>
-              <Label htmlFor="lure-sort">{text.sort.label}</Label>
-              <Select id="lure-sort" value={sort} onChange={({ target }) => setSort(target.value as LureSort)}>
-                {LURE_SORTS.map((one) => (
-                  <option key={one} value={one}>
-                    {text.sort.by[one]}
-                  </option>
-                ))}
-              </Select>
-            </Box>
+            <Choice
+              id="lure-class-filter"
+              label={text.class}
+              value={lureClass}
+              none={text.anyClass}
+              options={classes.map((name) => [name, name])}
+              width={{ base: '100%', sm: '240px' }}
+              onChoose={setClass}
+            />
+            <Choice
+              id="lure-sort"
+              label={text.sort.label}
+              value={sort}
+              options={LURE_SORTS.map((one) => [one, text.sort.by[one]])}
+              width={{ base: '100%', sm: '180px' }}
+              onChoose={(one) => setSort(one || 'class')}
+            />
           </Flex>
           {found.length === 0 && <Box mt="20px">{text.noneFound}</Box>}
           {sort === 'class' ? (
@@ -96,6 +81,31 @@ export function TacklePage() {
       <Setups />
     </Page>
   )
+}
+
+function Top() {
+  return (
+    <Flex justify="space-between" align="center" wrap="wrap" gap="12px">
+      <Title>{text.title}</Title>
+      <Flex gap="12px" align="center" wrap="wrap">
+        <LinkButton look="bare" to="/tackle/classes">
+          {text.allClasses}
+        </LinkButton>
+        <LinkButton look="main" to="/tackle/new" fontSize="large" minH="48px">
+          {text.newLure}
+        </LinkButton>
+      </Flex>
+    </Flex>
+  )
+}
+
+/** In the order of the trade; what it does not know comes last. */
+function classesIn(lures: readonly Lure[]): string[] {
+  const own = [...new Set(lures.map((lure) => lure.class))]
+  return [
+    ...LURE_CLASSES.filter((name) => own.includes(name)),
+    ...own.filter((name) => !(LURE_CLASSES as readonly string[]).includes(name)),
+  ]
 }
 
 type Groups = ReadonlyMap<string, GroupResult> | undefined

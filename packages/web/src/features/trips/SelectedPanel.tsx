@@ -5,7 +5,8 @@ import { deletionOf } from '../../state/useSave.ts'
 import { AddPhoto, Photo } from '../../ui/ofBook/Photo.tsx'
 import { useBookId } from '../../state/useBook.ts'
 import { keepPicture, newId } from '../../offline/index.ts'
-import { Button, Label, Select } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Button } from '../../ui/controls.tsx'
 import { clock } from '../../ui/locale.ts'
 import { rodName, rodsAt } from './fixes.ts'
 import { splitAt, strikeMoved } from './stripEdits.ts'
@@ -73,16 +74,14 @@ function SplitPanel({
           +5
         </Button>
       </Flex>
-      <Box w="240px">
-        <Label htmlFor="split-lure">{text.hands.secondHalf}</Label>
-        <Select id="split-lure" value={lure} onChange={({ target }) => setLure(target.value)}>
-          {[...screen.lures.values()].map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Select>
-      </Box>
+      <Choice
+        id="split-lure"
+        label={text.hands.secondHalf}
+        value={lure}
+        options={[...screen.lures.values()].map(({ id, name }) => [id, name])}
+        width="240px"
+        onChoose={setLure}
+      />
       <Button look="main" onClick={() => void split()}>
         {text.hands.split(clock(ms, zone))}
       </Button>

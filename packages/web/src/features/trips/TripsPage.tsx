@@ -5,15 +5,17 @@ import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
 import { loadDraft } from '../../offline/index.ts'
-import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Select, Title } from '../../ui/controls.tsx'
+import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Choice } from '../../ui/Choice.tsx'
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
 import { text } from './text.ts'
 import { TripCalendar } from './TripCalendar.tsx'
 import { dateOf } from '../../state/dateOf.ts'
 import { filterOf, isListed } from './tripList.ts'
-import type { TripFilter } from './tripList.ts'
+import type { ListedTrip, TripFilter } from './tripList.ts'
 import { TripRows } from './TripRows.tsx'
 import { useTripSums } from './useTripSums.ts'
+import type { TripSums } from '../../workers/analysis.worker.ts'
 
 /** Every trip of the book: filtered, searched, sorted, or laid on the days of the year. */
 export function TripsPage() {
@@ -60,17 +62,7 @@ export function TripsPage() {
             calendar={calendar}
             onClear={() => say(() => new URLSearchParams(calendar ? { as: 'calendar' } : {}), false)}
           />
-          <Quiet data-testid="trip-sums">
-            {sums ? (
-              text.sums(
-                listed.length,
-                listed.reduce((sum, one) => sum + (one.sums?.hours ?? 0), 0),
-                listed.reduce((sum, one) => sum + (one.sums?.strikes ?? 0), 0),
-              )
-            ) : (
-              <Unknown width="14em" />
-            )}
-          </Quiet>
+          <Sums listed={listed} isKnown={sums !== undefined} />
           {listed.length === 0 ? (
             <Box mt="16px">{text.noneFound}</Box>
           ) : calendar ? (
@@ -81,6 +73,25 @@ export function TripsPage() {
         </>
       )}
     </Page>
+  )
+}
+
+/** Trips, hours and strikes of what is listed. */
+function Sums({ listed, isKnown }: { listed: readonly ListedTrip[]; isKnown: boolean }) {
+  const sum = (of: (sums: TripSums) => number): number =>
+    listed.reduce((all, { sums }) => all + (sums ? of(sums) : 0), 0)
+  return (
+    <Quiet data-testid="trip-sums">
+      {isKnown ? (
+        text.sums(
+          listed.length,
+          sum(({ hours }) => hours),
+          sum(({ strikes }) => strikes),
+        )
+      ) : (
+        <Unknown width="14em" />
+      )}
+    </Quiet>
   )
 }
 
@@ -102,29 +113,17 @@ interface FiltersProps {
   readonly onClear: () => void
 }
 
+const isFiltered = ({ search, water, year, purpose, ends }: TripFilter): boolean =>
+  ends || [search, water, year, purpose].some((one) => one !== '')
+
 function Filters({ filter, set, years, waters, calendar, onClear }: FiltersProps) {
   const words = text.filters
-  const filtered =
-    filter.search !== '' || filter.water !== '' || filter.year !== '' || filter.purpose !== '' || filter.ends
-  const choice = (
-    name: 'water' | 'year' | 'purpose',
-    label: string,
-    any: string,
-    options: readonly (readonly [string, string])[],
-    width: string,
-  ) => (
-    <Box w={{ base: 'calc(50% - 6px)', sm: width }}>
-      <Label htmlFor={`trips-${name}`}>{label}</Label>
-      <Select id={`trips-${name}`} value={filter[name]} onChange={(event) => set(name, event.target.value)}>
-        <option value="">{any}</option>
-        {options.map(([value, shown]) => (
-          <option key={value} value={value}>
-            {shown}
-          </option>
-        ))}
-      </Select>
-    </Box>
-  )
+  const shared = (name: 'water' | 'year' | 'purpose', width: string) => ({
+    id: `trips-${name}`,
+    value: filter[name],
+    width: { base: 'calc(50% - 6px)', sm: width },
+    onChoose: (value: string) => set(name, value),
+  })
   return (
     <Flex
       as="section"
@@ -146,43 +145,47 @@ function Filters({ filter, set, years, waters, calendar, onClear }: FiltersProps
           onChange={(event) => set('find', event.target.value)}
         />
       </Box>
-      {choice(
-        'water',
-        words.water,
-        words.anyWater,
-        waters.map(({ id, name }) => [id, name] as const),
-        '200px',
-      )}
-      {choice(
-        'year',
-        words.year,
-        words.anyYear,
-        years.map((year) => [year, year] as const),
-        '120px',
-      )}
-      {choice(
-        'purpose',
-        words.purpose,
-        words.anyPurpose,
-        PURPOSES.map((purpose) => [purpose, purpose] as const),
-        '150px',
-      )}
+      <Choice
+        {...shared('water', '200px')}
+        label={words.water}
+        none={words.anyWater}
+        options={waters.map(({ id, name }) => [id, name])}
+      />
+      <Choice
+        {...shared('year', '120px')}
+        label={words.year}
+        none={words.anyYear}
+        options={years.map((year) => [year, year])}
+      />
+      <Choice
+        {...shared('purpose', '150px')}
+        label={words.purpose}
+        none={words.anyPurpose}
+        options={PURPOSES.map((purpose) => [purpose, purpose])}
+      />
       <Chip type="button" minH="40px" aria-pressed={filter.ends} onClick={() => set('ends', filter.ends ? '' : '1')}>
         {words.ends}
       </Chip>
-      <Flex role="group" gap="0">
-        <Chip type="button" minH="40px" aria-pressed={!calendar} onClick={() => set('as', '')}>
-          {words.list}
-        </Chip>
-        <Chip type="button" minH="40px" aria-pressed={calendar} onClick={() => set('as', 'calendar')}>
-          {words.calendar}
-        </Chip>
-      </Flex>
-      {filtered && (
+      <ListOrCalendar calendar={calendar} onAs={(as) => set('as', as)} />
+      {isFiltered(filter) && (
         <Button look="bare" onClick={onClear}>
           {words.clear}
         </Button>
       )}
+    </Flex>
+  )
+}
+
+function ListOrCalendar({ calendar, onAs }: { calendar: boolean; onAs: (as: '' | 'calendar') => void }) {
+  const words = text.filters
+  return (
+    <Flex role="group" gap="0">
+      <Chip type="button" minH="40px" aria-pressed={!calendar} onClick={() => onAs('')}>
+        {words.list}
+      </Chip>
+      <Chip type="button" minH="40px" aria-pressed={calendar} onClick={() => onAs('calendar')}>
+        {words.calendar}
+      </Chip>
     </Flex>
   )
 }
