@@ -183,6 +183,20 @@ describe('numbers and size', () => {
     expect(long.groups.map(({ bigFish: big }) => big)).toEqual([2, 0])
   })
 
+  it('counts no fish as big that nobody measured', () => {
+    const made = bookOfTrips([
+      {
+        hours: 11,
+        stints: [{ lure: 'a', from: 0, to: 11, strikes: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((h) => h + 0.5) }],
+      },
+    ])
+    const strikes = made.strikes.map((strike, i) => (i === 5 ? strike : { ...strike, weightG: 500 + 100 * i }))
+    const { measured, landed, groups } = bigFish(buildColumns({ ...made, strikes }, planCuts(['lure'], [])), ['lure'], {
+      percentile: 0.8,
+    })
+    expect([measured, landed, groups[0]?.bigFish]).toEqual([10, 11, 2])
+  })
+
   it('compares sizes by length where nobody weighed, as the cube of it', () => {
     const day = () => ({
       hours: 8,
