@@ -59,6 +59,15 @@ describe('the bag of a day', () => {
     expect(simulateBag(event, [day(a), day(b)], { runs: 4000 })).toEqual(odds)
     expect(odds[0]!.p10).toBeLessThanOrEqual(odds[0]!.p50)
   })
+
+  it('of a day cut in two is the bag of the whole day, also where a fish is in hand at the cut', () => {
+    const event = { limit: 5, until: 15, bag: [] }
+    const of = group('a', 4, { weights: { mean: 7, sd: 0.4, error: 0.1 } })
+    const cut = [7, 9.3, 9.31, 12].map((from, i, starts) => ({ group: of, from, to: starts[i + 1] ?? 15 }))
+    const [whole, parts] = simulateBag(event, [day(of), { name: 'cut', steps: cut }], { runs: 2000 })
+    expect(whole!.against!.difference).toBeCloseTo(0, 9)
+    expect(parts!.bags).toEqual(whole!.bags)
+  })
 })
 
 describe('bites for a limit', () => {

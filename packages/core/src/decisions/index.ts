@@ -16,14 +16,6 @@ export { bitesForLimit, expectedPayout } from './bitesForLimit.ts'
 export type { BitesRow } from './bitesForLimit.ts'
 export { severalDays } from './severalDays.ts'
 export type { DayStrategy, EventPlan } from './severalDays.ts'
+export type { BagOdds } from './bagOdds.ts'
 export { simulateBag } from './simulateBag.ts'
-export type {
-  BagEvent,
-  BagOdds,
-  BagOptions,
-  BagStep,
-  BagStrategy,
-  FishWeights,
-  KnownShare,
-  RodGroup,
-} from './simulateBag.ts'
+export type { BagEvent, BagOptions, BagStep, BagStrategy, FishWeights, KnownShare, RodGroup } from './simulateBag.ts'

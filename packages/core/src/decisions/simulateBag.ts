@@ -1,7 +1,10 @@
-import { at } from '../checked/index.ts'
-import { drawGamma, drawGeometric, drawNormal, seededRandom } from '../numerics/index.ts'
+import { NormalDraws, drawGamma, seededRandom } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
+import { oddsOf } from './bagOdds.ts'
+import type { BagOdds } from './bagOdds.ts'
+import { HeaviestFish } from './heaviestFish.ts'
 import type { KnownRate } from './learnGain.ts'
+import { StrikeChances } from './strikeChances.ts'
 
 /** A share as it is known: so many of so many, as a Beta. */
 export interface KnownShare {
@@ -64,40 +67,19 @@ export interface BagOptions {
   readonly today?: { readonly bouts: number; readonly expected: number }
 }
 
-export interface BagOdds {
-  readonly name: string
-  /** Grams of the final bag. */
-  readonly mean: number
-  readonly p10: number
-  readonly p50: number
-  readonly p90: number
-  readonly chanceLimit: number
-  /** Null where no target was given. */
-  readonly chanceTarget: number | null
-  /** Final bags that are as likely as each other, rising. */
-  readonly bags: readonly number[]
-  /** Of the mean, from the number of runs. */
-  readonly meanError: number
-  /** The best of the others, and by how much this one beats it; the error is of the difference, whose luck is shared. */
-  readonly against: { readonly name: string; readonly difference: number; readonly error: number } | null
-}
-
 const RUNS = 20_000
-const BAGS = 100
 const LUCK_VARIANCE = 0.16
 /** Off the clock for each fish in the boat. Common practice, no source. */
 const HANDLING_H = 2 / 60
 /** From one strike of a flurry to the next. (ours) */
 const WITHIN_FLURRY_H = 3 / 60
-/** More strikes nobody has in a day. */
-const MOST_STRIKES = 500
 
 /**
  * What the bag may become by the weigh-in, strategy by strategy.
  *
- *   per run: the day's luck (gamma of mean 1) and each group's rate, shares and mean weight drawn once and shared by all strategies; flurries
- *   come as a Poisson process, their strikes land, are long enough and weigh as drawn; each landed fish takes its time; the heaviest up to
- *   the limit count
+ *   per run: the day's luck (gamma of mean 1) and each group's rate, shares and mean weight drawn once and shared by all strategies, and so
+ *   are the chances of the first strike, the second …; flurries come as a Poisson process, their strikes land, are long enough and weigh as
+ *   drawn; each landed fish takes its time; the heaviest up to the limit count
  *
  * Given      the event, and strategies whose steps follow each other
  * Returned   in their order; the same seed gives the same odds
@@ -111,150 +93,91 @@ export function simulateBag(event: BagEvent, strategies: readonly BagStrategy[],
   const bag = new HeaviestFish(event.limit)
   const limits = strategies.map(() => 0)
   const shape = luckVariance > 0 ? 1 / Math.expm1(luckVariance) : Infinity
+  const chances = new StrikeChances(flurry)
+  const played = strategies.map(({ steps }) =>
+    steps.map(({ group, from, to }) => ({ group: groups.findIndex(({ name }) => name === group.name), from, to })),
+  )
   for (let run = 0; run < runs; run++) {
     const drawn = seededRandom(seed + 2 * run)
-    const luck = Number.isFinite(shape) ? drawGamma(drawn, shape + today.bouts) / (shape + today.expected) : 1
-    const known = new Map(groups.map((group) => [group.name, drawGroup(group, drawn)]))
-    strategies.forEach(({ steps }, s) => {
-      // The same chances for each: strategies differ by what they do, not by what they draw.
-      const chance = seededRandom(seed + 2 * run + 1)
+    const normals = new NormalDraws(drawn)
+    const luck = Number.isFinite(shape) ? drawGamma(drawn, shape + today.bouts, normals) / (shape + today.expected) : 1
+    const known = groups.map((group) => drawGroup(group, luck / flurry, drawn, normals))
+    // The same chances for each: strategies differ by what they do, not by what they draw.
+    chances.draw(seed + 2 * run + 1)
+    for (let s = 0; s < played.length; s++) {
       bag.empty()
       for (const grams of event.bag) bag.add(grams)
-      for (const step of steps) {
-        const group = known.get(step.group.name)
-        if (group) catchInto(bag, step, { known: group, luck, flurry, until: event.until }, chance)
-      }
-      at(totals, s)[run] = Math.max(0, bag.weigh(event.fixedG ?? 0))
-      if (bag.isFull) limits[s] = at(limits, s) + 1
-    })
-  }
-  const means = totals.map((of) => meanOf(of))
-  return strategies.map(({ name }, s) => {
-    const own = at(totals, s)
-    const sorted = Float64Array.from(own).sort()
-    const quantile = (share: number): number => at(sorted, Math.min(runs - 1, Math.floor(share * runs)))
-    const { targetG } = event
-    const rival = means.reduce((best, mean, r) => (r !== s && (best < 0 || mean > at(means, best)) ? r : best), -1)
-    return {
-      name,
-      mean: at(means, s),
-      p10: quantile(0.1),
-      p50: quantile(0.5),
-      p90: quantile(0.9),
-      bags: Array.from({ length: BAGS }, (_, i) => quantile((i + 0.5) / BAGS)),
-      chanceLimit: at(limits, s) / runs,
-      chanceTarget: targetG === undefined ? null : own.filter((total) => total >= targetG).length / runs,
-      meanError: errorOf(own),
-      against: rival < 0 ? null : { name: at(strategies, rival).name, ...differenceOf(own, at(totals, rival)) },
+      chances.rewind()
+      let clock = -Infinity
+      for (const { group, from, to } of played[s]!)
+        clock = catchInto(bag, known[group]!, { from: Math.max(from, clock), to: Math.min(to, event.until) }, chances)
+      totals[s]![run] = Math.max(0, bag.weigh(event.fixedG ?? 0))
+      if (bag.isFull) limits[s]!++
     }
-  })
+  }
+  return oddsOf(
+    strategies.map(({ name }, s) => ({ name, totalsG: totals[s]!, chanceLimit: limits[s]! / runs })),
+    event.targetG,
+  )
 }
 
 interface DrawnGroup {
-  readonly rate: number
+  readonly flurriesAnHour: number
   readonly landed: number
   readonly legal: number
+  /** Of the logarithm of grams. */
   readonly mean: number
   readonly weights: FishWeights
 }
 
-function drawGroup({ rate, landed, legal, weights }: RodGroup, random: Random): DrawnGroup {
+function drawGroup(
+  { rate, landed, legal, weights }: RodGroup,
+  luckPerFlurry: number,
+  random: Random,
+  normals: NormalDraws,
+): DrawnGroup {
   return {
-    rate: drawGamma(random, rate.shape) / rate.hours,
-    landed: drawBeta(random, landed),
-    legal: drawBeta(random, legal),
-    mean: weights.mean + weights.error * drawNormal(random),
+    flurriesAnHour: (drawGamma(random, rate.shape, normals) / rate.hours) * luckPerFlurry,
+    landed: drawBeta(random, landed, normals),
+    legal: drawBeta(random, legal, normals),
+    mean: weights.mean + weights.error * normals.next(),
     weights,
   }
 }
 
-function drawBeta(random: Random, { yes, no }: KnownShare): number {
+function drawBeta(random: Random, { yes, no }: KnownShare, normals: NormalDraws): number {
   if (yes <= 0 || no <= 0) return yes <= 0 ? 0 : 1
-  const one = drawGamma(random, yes)
-  return one / (one + drawGamma(random, no))
+  const one = drawGamma(random, yes, normals)
+  return one / (one + drawGamma(random, no, normals))
 }
 
-/** The heaviest fish up to a limit; one for all runs. */
-class HeaviestFish {
-  private readonly grams: Float64Array
-  private count = 0
-
-  constructor(private readonly limit: number) {
-    this.grams = new Float64Array(limit)
-  }
-
-  get isFull(): boolean {
-    return this.count >= this.limit
-  }
-
-  empty(): void {
-    this.count = 0
-  }
-
-  /** Keeps the heaviest first; the lightest of a full bag goes. */
-  add(grams: number): void {
-    if (this.isFull && !(grams > (this.grams[this.count - 1] ?? Infinity))) return
-    let place = this.isFull ? this.count - 1 : this.count++
-    for (; place > 0 && at(this.grams, place - 1) < grams; place--) this.grams[place] = at(this.grams, place - 1)
-    this.grams[place] = grams
-  }
-
-  weigh(withG: number): number {
-    let total = withG
-    for (let i = 0; i < this.count; i++) total += at(this.grams, i)
-    return total
-  }
-}
-
-interface Day {
-  readonly known: DrawnGroup
-  readonly luck: number
-  readonly flurry: number
-  readonly until: number
-}
-
-/** Puts the fish of a step that may be kept into the bag. */
+/** Puts the fish of a stretch that may be kept into the bag. Returned: when its last fish was in the boat. */
 function catchInto(
   bag: HeaviestFish,
-  { from, to }: BagStep,
-  { known, luck, flurry, until }: Day,
-  chance: Random,
-): void {
-  const end = Math.min(to, until)
-  if (known.rate <= 0) return
-  const flurriesAnHour = (known.rate * luck) / flurry
+  known: DrawnGroup,
+  { from, to }: { readonly from: number; readonly to: number },
+  chances: StrikeChances,
+): number {
+  if (known.flurriesAnHour <= 0) return from
   let clock = from
-  for (let n = 0; n < MOST_STRIKES; n++) {
-    // One less a draw is exact: no figure is lost by the plain logarithm, which takes half the time.
-    clock -= Math.log(1 - chance()) / flurriesAnHour
-    const strikes = flurry > 1 ? drawGeometric(chance, flurry) : 1
-    for (let k = 0; k < strikes; k++) {
-      if (clock >= end) return
-      if (chance() < known.landed) {
-        const weight = weightOf(known, chance)
-        if (chance() < known.legal) bag.add(weight)
-        clock += HANDLING_H
-      }
-      if (k + 1 < strikes) clock += WITHIN_FLURRY_H
+  for (let isFollowing = false; clock < to; isFollowing = chances.next()) {
+    const waited = isFollowing ? WITHIN_FLURRY_H : chances.rest / known.flurriesAnHour
+    if (clock + waited >= to) {
+      if (!isFollowing) chances.rest -= (to - clock) * known.flurriesAnHour
+      return clock
     }
+    clock += waited
+    const { strike } = chances
+    if (chances.landed[strike]! >= known.landed) continue
+    clock += HANDLING_H
+    if (chances.legal[strike]! < known.legal) bag.add(weightOf(known, chances))
   }
+  return clock
 }
 
-function weightOf({ weights: { own, mean: usual, sd }, mean }: DrawnGroup, chance: Random): number {
-  if (!own || own.length === 0) return Math.exp(mean + sd * drawNormal(chance))
+function weightOf({ weights: { own, mean: usual, sd }, mean }: DrawnGroup, chances: StrikeChances): number {
+  const { strike } = chances
+  if (!own || own.length === 0) return Math.exp(mean + sd * chances.sizes[strike]!)
   // The own fish, moved as far as their mean is uncertain.
-  return at(own, Math.min(own.length - 1, Math.floor(chance() * own.length))) * Math.exp(mean - usual)
-}
-
-const meanOf = (values: Float64Array): number => values.reduce((sum, one) => sum + one, 0) / values.length
-
-function errorOf(values: Float64Array): number {
-  const mean = meanOf(values)
-  const squares = values.reduce((sum, one) => sum + (one - mean) ** 2, 0)
-  return Math.sqrt(squares / Math.max(1, values.length - 1) / values.length)
-}
-
-function differenceOf(one: Float64Array, other: Float64Array): { readonly difference: number; readonly error: number } {
-  const differences = one.map((value, i) => value - at(other, i))
-  return { difference: meanOf(differences), error: errorOf(differences) }
+  return own[Math.floor(chances.picks[strike]! * own.length)]! * Math.exp(mean - usual)
 }

@@ -22,7 +22,7 @@ export { BoundedCache } from './boundedCache.ts'
 export { countWhile } from './countWhile.ts'
 export { findCrossing, findRoot, findRootFromZero } from './findRoot.ts'
 export { signChange } from './signChange.ts'
-export { drawGamma, drawGeometric, drawNormal, drawPoisson, seededRandom } from './random.ts'
+export { NormalDraws, drawGamma, drawGeometric, drawNormal, drawPoisson, seededRandom } from './random.ts'
 export type { Random } from './random.ts'
 export {
   betaQuantile,
