@@ -1,4 +1,4 @@
-import { F64, addTimes, both, product } from './numbers'
+import { F64, addTimes, both, indexAt, product } from './numbers'
 
 /** One entry of the factor, all to its left known; whether it could be had. */
 function entry(l: usize, line: usize, i: i32, j: i32): bool {
@@ -140,13 +140,52 @@ function twoFromFour(row: usize, from: usize, factors: usize, line: usize, count
   }
 }
 
+/** L⁻ᵀ·L⁻¹ of the n × n numbers at `lower`, nought above their diagonal, into the noughts at `square`. */
+export function squareOf(lower: usize, square: usize, n: i32): void {
+  const line = <usize>n * F64
+  let k = 0
+  for (; k + 3 < n; k += 4) fourRowsOf(lower + <usize>k * line, square, line, k + 4)
+  for (; k < n; k++) {
+    const row = lower + <usize>k * line
+    for (let a = 0; a <= k; a++) addTimes(square + <usize>a * line, row, load<f64>(row + <usize>a * F64), a + 1)
+  }
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b < a; b++)
+      store<f64>(square + <usize>b * line + <usize>a * F64, load<f64>(square + <usize>a * line + <usize>b * F64))
+}
+
+/** Adds what four rows, of which `count` numbers are not nought, have in common. */
+function fourRowsOf(row: usize, square: usize, line: usize, count: i32): void {
+  const b = row + line
+  const c = b + line
+  const d = c + line
+  for (let a = 0; a < count; a++) {
+    const at = <usize>a * F64
+    const to = square + <usize>a * line
+    const fa = v128.load64_splat(row + at)
+    const fb = v128.load64_splat(b + at)
+    const fc = v128.load64_splat(c + at)
+    const fd = v128.load64_splat(d + at)
+    // In pairs, of which the last may reach beyond the diagonal: what is there is written over by its mirror.
+    for (let k: usize = 0; k <= at; k += 2 * F64) {
+      const own = f64x2.add(
+        f64x2.add(f64x2.mul(fa, v128.load(row + k)), f64x2.mul(fb, v128.load(b + k))),
+        f64x2.add(f64x2.mul(fc, v128.load(c + k)), f64x2.mul(fd, v128.load(d + k))),
+      )
+      v128.store(to + k, f64x2.add(v128.load(to + k), own))
+    }
+  }
+}
+
 /**
- * xᵀ·A⁻¹·x of `count` vectors of q + m numbers, for a factored arrowhead: q values of its diagonal block, q × m of what joins the blocks, and
- * the m × m factor of the Schur complement. `half`: room for m numbers.
+ * xᵀ·A⁻¹·x of `count` vectors of q + m numbers, for a factored arrowhead: q values of its diagonal block, q sparse rows of what joins the
+ * blocks, and the m × m factor of the Schur complement. `half`: room for m numbers.
  */
 export function quadraticForms(
   diagonal: usize,
-  joint: usize,
+  starts: usize,
+  column: usize,
+  value: usize,
   factor: usize,
   vectors: usize,
   count: i32,
@@ -165,7 +204,11 @@ export function quadraticForms(
       if (own === 0) continue
       const share = own / load<f64>(diagonal + <usize>j * F64)
       sum += own * share
-      addTimes(half, joint + <usize>j * line, -share, m)
+      const to = indexAt(starts, j + 1)
+      for (let k = indexAt(starts, j); k < to; k++) {
+        const at = half + <usize>indexAt(column, k) * F64
+        store<f64>(at, load<f64>(at) - share * load<f64>(value + <usize>k * F64))
+      }
     }
     for (let i = 0; i < m; i++) {
       const at = half + <usize>i * F64

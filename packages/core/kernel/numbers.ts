@@ -1,6 +1,11 @@
 /** Bytes of a number. */
 export const F64: usize = 8
 
+/** A 32-bit index of a list. */
+export function indexAt(list: usize, i: i32): i32 {
+  return load<i32>(list + ((<usize>i) << 2))
+}
+
 export function both(pair: v128): f64 {
   return f64x2.extract_lane(pair, 0) + f64x2.extract_lane(pair, 1)
 }

@@ -71,10 +71,10 @@ export class Cutter {
         fromMs = toMs
       }
     }
-    return { cuts, valueAt: (stint, condition, ms) => places.trackOf(stint, this.conditionOf(condition)).at(ms).value }
+    return { cuts, valueAt: (stint, condition, ms) => places.named(stint, condition).at(ms).value }
   }
 
-  private conditionOf(name: string): CutCondition {
+  conditionOf(name: string): CutCondition {
     const condition = this.conditions.find((one) => one.name === name)
     if (!condition) throw new RangeError(`the trip was not cut by ${name}`)
     return condition
@@ -90,6 +90,8 @@ class Places {
   private readonly known = new Map<string, Stretches>()
   private readonly runs = new Map<string, Run>()
   private readonly tracks = new Map<string, Track>()
+  /** The same by stint and name, for who asks often. */
+  private readonly tracksOf = new Map<TimedStint, Map<string, Track>>()
   private readonly scenes = new Map<string, Scene>()
   private readonly marks: readonly EpochMs[]
   private readonly readAt: ReadonlySet<string | null | undefined>
@@ -122,6 +124,14 @@ class Places {
     let track = this.tracks.get(key)
     if (!track)
       this.tracks.set(key, (track = trackIn(this.sceneOf(stint, condition.name), condition.name, condition.edges)))
+    return track
+  }
+
+  named(stint: TimedStint, condition: string): Track {
+    let own = this.tracksOf.get(stint)
+    if (!own) this.tracksOf.set(stint, (own = new Map()))
+    let track = own.get(condition)
+    if (!track) own.set(condition, (track = this.trackOf(stint, this.cutter.conditionOf(condition))))
     return track
   }
 

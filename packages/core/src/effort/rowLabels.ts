@@ -39,9 +39,11 @@ interface Here {
 }
 
 /** A piece of a trip with all that a number of it may come from. */
-interface Piece extends Here {
+interface Piece {
+  readonly here: Here
   readonly cut: Cut
   readonly cutTrip: CutTrip
+  readonly stint: Stint | undefined
 }
 
 interface Clock {
@@ -135,14 +137,7 @@ export class RowLabels {
         for (const { column, info } of ofCalendar)
           write(column, wordOf(calendarOf(info.field, cut.fromMs, zone, bundle)))
       }
-      const values =
-        this.numbers.length === 0
-          ? NONE
-          : this.numbers.map((info) =>
-              timeless && isOfTime(info)
-                ? NaN
-                : this.numberOf(info, { ...here, cut, cutTrip }, stints.get(cut.stint.stint)),
-            )
+      const values = this.numbersOf({ here, cut, cutTrip, stint: stints.get(cut.stint.stint) }, timeless)
       return this.table.add(trip.id, { hours, ...(timeless ? NO_CLOCK : clockOf(cut)) }, codes, values)
     }
   }
@@ -184,15 +179,21 @@ export class RowLabels {
     return level
   }
 
-  private numberOf(info: ColumnInfo, piece: Piece, stint: Stint | undefined): number {
-    const { cut, cutTrip, bundle, zone } = piece
+  private numbersOf(piece: Piece, timeless: boolean): readonly number[] {
+    if (this.numbers.length === 0) return NONE
+    return this.numbers.map((info) => (timeless && isOfTime(info) ? NaN : this.numberOf(info, piece)))
+  }
+
+  private numberOf(info: ColumnInfo, piece: Piece): number {
+    const { here, cut, cutTrip, stint } = piece
+    const { bundle, zone } = here
     const { source, field } = info
     const value = isOfTime(info)
       ? cutTrip.valueAt(cut.stint, field, (cut.fromMs + cut.toMs) / 2)
       : source === 'calendar'
         ? calendarOf(field, cut.fromMs, zone, bundle)
         : OF_A_STINT.has(source)
-          ? this.ofStint(info, piece, stint, stint && this.lures.get(stint.lure))
+          ? this.ofStint(info, here, stint, stint && this.lures.get(stint.lure))
           : fieldOf(source === 'trip' ? bundle.trip : bundle.water, field)
     return typeof value === 'number' ? value : NaN
   }

@@ -80,60 +80,20 @@ export function logDeterminant(l: Square, n: number): number {
 }
 
 /**
- * A⁻¹ from the factor of A, column by column.
+ * A⁻¹ from the factor of A.
+ *
+ *   A⁻¹ = L⁻ᵀ·L⁻¹
  *
  * Given      the factor, n × n row by row
  * Returned   n × n row by row
- */
-export function choleskyInverse(l: Square, n: number): Square {
-  const inverse = new Float64Array(n * n)
-  const unit = new Float64Array(n)
-  for (let j = 0; j < n; j++) {
-    unit.fill(0)
-    unit[j] = 1
-    const column = choleskySolve(l, unit, n)
-    for (let i = 0; i < n; i++) inverse[i * n + j] = column[i]!
-  }
-  return inverse
-}
-
-/**
- * L⁻¹, row by row: A⁻¹ = L⁻ᵀ·L⁻¹, so that entries of A⁻¹ are had one by one.
- *
- * Given      the factor, n × n row by row
- * Returned   n × n, the upper triangle zero
  * Source     Golub & Van Loan, Matrix Computations (2013) §3.1.8
  */
-export function lowerInverse(l: Square, n: number): Square {
-  const { kernel, at } = scratch({ factor: l.byteLength, inverse: l.byteLength })
+export function choleskyInverse(l: Square, n: number): Square {
+  const { kernel, at } = scratch({ factor: l.byteLength, lower: l.byteLength, inverse: l.byteLength })
   kernel.numbers(at.factor, n * n).set(l)
+  kernel.numbers(at.lower, n * n).fill(0)
   const inverse = kernel.numbers(at.inverse, n * n).fill(0)
-  kernel.run.lowerInverse(at.factor, at.inverse, n)
+  kernel.run.lowerInverse(at.factor, at.lower, n)
+  kernel.run.squareOf(at.lower, at.inverse, n)
   return inverse.slice()
-}
-
-/** A square with rows for columns. */
-export function transposed(square: Square, n: number): Square {
-  const out = new Float64Array(n * n)
-  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) out[j * n + i] = square[i * n + j]!
-  return out
-}
-
-/**
- * L⁻¹·x for an x of few entries, which costs a column each: its squared length is xᵀ·A⁻¹·x.
- *
- * Given      L⁻¹ transposed (`transposed` of `lowerInverse`), n × n; a vector of n, to which entries are added one by one
- */
-export class HalfSolution {
-  constructor(
-    private readonly columns: Square,
-    readonly half: Float64Array,
-  ) {}
-
-  add(k: number, share: number): void {
-    const { columns, half } = this
-    const n = half.length
-    const line = k * n
-    for (let i = k; i < n; i++) half[i] = half[i]! + share * columns[line + i]!
-  }
 }

@@ -1,16 +1,10 @@
 export { newtonMaximum } from './newtonMaximum.ts'
 export { hessianAt, quasiNewton } from './quasiNewton.ts'
 export type { Maximum, QuasiNewtonOptions } from './quasiNewton.ts'
-export {
-  HalfSolution,
-  cholesky,
-  choleskyInverse,
-  choleskySolve,
-  logDeterminant,
-  lowerInverse,
-  transposed,
-} from './cholesky.ts'
+export { cholesky, choleskyInverse, choleskySolve, logDeterminant } from './cholesky.ts'
 export type { Square } from './cholesky.ts'
+export { linesOf } from './lines.ts'
+export type { Lines } from './lines.ts'
 export { Kernel } from './kernel/kernel.ts'
 export { agreeingRows } from './agreeingRows.ts'
 export { diagonalOfInverse, factorArrowhead, quadraticForms, solveArrowhead } from './arrowhead.ts'

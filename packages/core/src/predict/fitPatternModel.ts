@@ -45,8 +45,10 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
   const terms = new PatternTerms(rows)
   const trips = new LabelEncoder()
   const gatherer = new RowGatherer()
-  for (const { situation, strikes, hours, trip } of rows)
-    gatherer.add(terms.row(situation), strikes, hours, trips.codeOf(trip))
+  for (const { situation, strikes, hours, trip } of rows) {
+    terms.lay(situation, gatherer)
+    gatherer.close(strikes, hours, trips.codeOf(trip))
+  }
   const gathered = gatherer.rows(trips.labels.length)
   const fit = fitAdditive(gathered, {
     columns: terms.names.length,

@@ -20,10 +20,11 @@ interface Scale {
   readonly basis: SplineBasis
   readonly mean: number
   readonly sd: number
+  /** Its curve's first column. */
+  readonly curve: number
 }
 
 type Entry = readonly [column: number, value: number]
-const FIXED = ['water'] as const
 const DRAWN = {
   season: ({ season }: Situation) => season,
   light: ({ light }: Situation) => light,
@@ -44,15 +45,32 @@ const SLOPES: Readonly<Record<string, (situation: Situation) => string>> = {
   'lure on its water': ({ lure, water }: Situation) => `${lure} on ${water}`,
 }
 
-const DRAWN_TERMS = Object.entries(DRAWN)
-const SLOPE_TERMS = Object.entries(SLOPES)
-
 /** Where a condition stands, as finely as values are told apart, and that on the scale of slopes. */
 interface Placed {
   readonly name: Condition
+  /** Its number among the conditions of the book. */
+  readonly index: number
   readonly value: number
   readonly scale: Scale
   readonly z: number
+}
+
+/** Effects that differ at random between levels, and the column of each. */
+interface Drawn {
+  readonly of: (situation: Situation) => string
+  readonly columns: ReadonlyMap<string, number>
+}
+
+/** What differs along the conditions by level: of each, the column of its slope along a condition, that of its hump being the next, and of fronts. */
+interface Slopes {
+  readonly of: (situation: Situation) => string
+  readonly along: ReadonlyMap<string, ReadonlyMap<Condition, number>>
+  readonly fronts: ReadonlyMap<string, number>
+}
+
+/** Takes the columns a row touches, one by one. */
+export interface RowTaker {
+  touch(column: number, value: number): void
 }
 
 /** The columns of the pattern model, laid out for a book: which of them a situation touches, and how. */
@@ -60,102 +78,78 @@ export class PatternTerms {
   readonly terms: AdditiveTerm[] = []
   /** A name for each column, the same from fit to fit. */
   readonly names: string[] = ['all']
-  private readonly shares = new Map<string, readonly Entry[]>()
-  private readonly columnOf = new Map<string, number>([['all', 0]])
+  /** By water, what stands for it; one that is not in the book is taken as the book has it on average. */
+  private readonly waters: ReadonlyMap<string, readonly Entry[]>
+  private readonly anyWater: readonly Entry[]
   private readonly scales = new Map<Condition, Scale>()
-  /** Of a level, the column of its slope along each condition; that of its hump is the next. */
-  private readonly slopeColumns = new Map<string, Map<Condition, number>>()
+  private readonly straight: number
+  private readonly drawn: readonly Drawn[]
+  private readonly slopes: readonly Slopes[]
 
   constructor(rows: readonly PatternRow[]) {
-    this.layFixed(rows)
+    this.waters = this.layWaters(rows)
+    this.anyWater = sharesOf(this.waters, rows)
     for (const name of CONDITION_NAMES) this.layCurve(name, rows)
-    this.layStraight()
-    for (const [name, of] of DRAWN_TERMS)
-      this.layDrawn(
+    this.straight = this.layStraight()
+    this.drawn = Object.entries(DRAWN).map(([name, of]) => ({
+      of,
+      columns: this.layDrawn(
         name,
         rows.map(({ situation }) => of(situation)),
-      )
-    this.laySlopes(rows)
+      ),
+    }))
+    this.slopes = this.laySlopes(rows)
   }
 
   /** The columns a situation touches. What is not known is taken as the book has it on average. */
   row(situation: Situation): SparseRow {
-    const places = this.placesOf(situation)
-    const entries: Entry[] = [[0, 1]]
-    for (const name of FIXED) entries.push(...this.fixed(name, situation[name]))
-    for (const place of places) this.addCurve(place, entries)
-    for (const { name, z } of places) this.addValue(`${name} straight`, z, entries)
-    for (const [name, of] of DRAWN_TERMS) this.addNamed(`${name} ${of(situation)}`, entries)
-    for (const [slope, of] of SLOPE_TERMS) {
-      const level = `${slope} ${of(situation)}`
-      this.addSlopes(level, places, entries)
-      this.addNamed(`${level} front ${situation.front}`, entries)
-    }
+    const entries: Entry[] = []
+    this.lay(situation, { touch: (column, value) => entries.push([column, value]) })
     return entries
+  }
+
+  /** The same, told one by one. */
+  lay(situation: Situation, into: RowTaker): void {
+    const places = this.placesOf(situation)
+    into.touch(0, 1)
+    for (const [column, share] of this.waters.get(situation.water) ?? this.anyWater) into.touch(column, share)
+    for (const { value, scale } of places) layCurveAt(value, scale, into)
+    for (const { index, z } of places) into.touch(this.straight + index, z)
+    for (const { of, columns } of this.drawn) {
+      const own = columns.get(of(situation))
+      if (own !== undefined) into.touch(own, 1)
+    }
+    for (const { of, along, fronts } of this.slopes) {
+      const level = of(situation)
+      const columns = along.get(level)
+      if (columns) laySlopesAt(columns, places, into)
+      const own = fronts.get(frontOf(level, situation.front))
+      if (own !== undefined) into.touch(own, 1)
+    }
   }
 
   private placesOf({ numbers }: Situation): Placed[] {
     const places: Placed[] = []
+    let index = -1
     for (const [name, scale] of this.scales) {
+      index++
       const own = scaled(name, numbers[name])
       if (!Number.isFinite(own)) continue
       const value = snapped(own, scale)
-      places.push({ name, value, scale, z: zOf(value, scale) })
+      places.push({ name, index, value, scale, z: zOf(value, scale) })
     }
     return places
   }
 
-  private addNamed(name: string, entries: Entry[]): void {
-    this.addValue(name, 1, entries)
-  }
-
-  private addValue(name: string, value: number, entries: Entry[]): void {
-    const own = this.columnOf.get(name)
-    if (own !== undefined) entries.push([own, value])
-  }
-
-  private fixed(name: string, level: string): readonly Entry[] {
-    // The level held against has no column, and is known by that.
-    if (this.columnOf.has(`${name} ${level} held`)) return []
-    const own = this.columnOf.get(`${name} ${level}`)
-    return own === undefined ? (this.shares.get(name) ?? []) : [[own, 1]]
-  }
-
-  private addCurve({ name, value, scale }: Placed, entries: Entry[]): void {
-    const begin = this.columnOf.get(`${name} 0`)
-    if (begin === undefined) return
-    const { first, values } = scale.basis.at(value)
-    for (let a = 0; a < values.length; a++) entries.push([begin + first + a, at(values, a)])
-  }
-
-  private addSlopes(level: string, places: readonly Placed[], entries: Entry[]): void {
-    const columns = this.slopeColumns.get(level)
-    if (!columns) return
-    for (const { name, z } of places) {
-      const own = columns.get(name)
-      if (own !== undefined) entries.push([own, z], [own + 1, z * z - 1])
-    }
-  }
-
   private column(name: string): number {
-    const column = this.names.length
-    this.names.push(name)
-    this.columnOf.set(name, column)
-    return column
+    return this.names.push(name) - 1
   }
 
-  private layFixed(rows: readonly PatternRow[]): void {
-    for (const name of FIXED) {
-      const hours = sumBy(rows, ({ situation }) => situation[name])
-      const all = [...hours.values()].reduce((sum, one) => sum + one, 0)
-      const levels = [...hours].filter(([level]) => level !== UNKNOWN).sort(([, one], [, other]) => other - one)
-      const [held, ...others] = levels
-      if (held) this.columnOf.set(`${name} ${held[0]} held`, -1)
-      this.shares.set(
-        name,
-        others.map(([level, spent]) => [this.column(`${name} ${level}`), spent / all] as const),
-      )
-    }
+  /** The water with most hours is the one held against, and has no column. */
+  private layWaters(rows: readonly PatternRow[]): Map<string, readonly Entry[]> {
+    const waters = [...hoursBy(rows, ({ water }) => water)].filter(([water]) => water !== UNKNOWN)
+    waters.sort(([, one], [, other]) => other - one)
+    return new Map(waters.map(([water], i) => [water, i === 0 ? [] : [[this.column(`water ${water}`), 1] as const]]))
   }
 
   private layCurve(name: Condition, rows: readonly PatternRow[]): void {
@@ -171,7 +165,9 @@ export class PatternTerms {
     const all = known.reduce((sum, { hours }) => sum + hours, 0)
     const mean = known.reduce((sum, { value, hours }) => sum + value * hours, 0) / all
     const sd = Math.sqrt(known.reduce((sum, { value, hours }) => sum + hours * (value - mean) ** 2, 0) / all)
-    const scale = { low, step: (high - low) / STEPS, basis: cubicBasis(low, high, SPLINES), mean, sd: sd || 1 }
+    const first = this.names.length
+    const basis = cubicBasis(low, high, SPLINES)
+    const scale = { low, step: (high - low) / STEPS, basis, mean, sd: sd || 1, curve: first }
     // What is level and what is straight of a curve is told by columns of their own, so that it is drawn to nought, too.
     const [level, straight] = [new Float64Array(SPLINES), new Float64Array(SPLINES)]
     for (const { value, hours } of known) {
@@ -182,55 +178,77 @@ export class PatternTerms {
         straight[first + a] = at(straight, first + a) + (one * hours * zOf(place, scale)) / all
       })
     }
-    const first = this.names.length
     for (let a = 0; a < SPLINES; a++) this.column(`${name} ${a}`)
     this.terms.push({ name, first, size: SPLINES, charge: 'bend', held: [level, straight] })
     this.scales.set(name, scale)
   }
 
-  private layStraight(): void {
+  /** Returned: the first of its columns, one a condition. */
+  private layStraight(): number {
     const first = this.names.length
     for (const name of this.scales.keys()) this.column(`${name} straight`)
     if (this.scales.size > 0) this.terms.push({ name: 'straight', first, size: this.scales.size, charge: 'size' })
+    return first
   }
 
-  private layDrawn(name: string, labels: readonly string[], onTrial = false): void {
+  /** Returned: the column of each level; none where there are not two. */
+  private layDrawn(name: string, labels: Iterable<string>, onTrial = false): ReadonlyMap<string, number> {
     const levels = [...new Set(labels)].filter((label) => label !== UNKNOWN).sort()
-    if (levels.length < 2) return
+    if (levels.length < 2) return new Map()
     const first = this.names.length
-    for (const level of levels) this.column(`${name} ${level}`)
+    const columns = new Map(levels.map((level) => [level, this.column(`${name} ${level}`)]))
     this.terms.push({ name, first, size: levels.length, charge: 'size', onTrial })
+    return columns
   }
 
   /** How levels of a trait, classes and lures differ along every condition, and at what height of a hump. */
-  private laySlopes(rows: readonly PatternRow[]): void {
+  private laySlopes(rows: readonly PatternRow[]): Slopes[] {
     const fronts = [...new Set(rows.map(({ situation }) => situation.front))].filter((front) => front !== UNKNOWN)
-    for (const [slope, of] of SLOPE_TERMS) {
-      const levels = [...sumBy(rows, ({ situation }) => of(situation))].flatMap(([level, hours]) =>
+    return Object.entries(SLOPES).flatMap(([slope, of]): Slopes[] => {
+      const levels = [...hoursBy(rows, of)].flatMap(([level, hours]) =>
         level !== UNKNOWN && hours >= SLOPE_HOURS ? [level] : [],
       )
-      if (levels.length < 2) continue
+      if (levels.length < 2) return []
       levels.sort()
+      const along = new Map(levels.map((level) => [level, new Map<Condition, number>()]))
       for (const name of this.scales.keys()) {
         const first = this.names.length
         for (const level of levels) {
-          const own = this.column(slopeName(slope, level, name))
-          const columns = this.slopeColumns.get(`${slope} ${level}`) ?? new Map<Condition, number>()
-          this.slopeColumns.set(`${slope} ${level}`, columns.set(name, own))
+          along.get(level)?.set(name, this.column(slopeName(slope, level, name)))
           this.column(`${slopeName(slope, level, name)} hump`)
         }
         this.terms.push({ name: `${slope} × ${name}`, first, size: 2 * levels.length, charge: 'size', onTrial: true })
       }
-      if (fronts.length > 1)
-        this.layDrawn(
-          slope,
-          levels.flatMap((level) => fronts.map((front) => `${level} front ${front}`)),
-          true,
-        )
-    }
+      const ofFronts = levels.flatMap((level) => fronts.map((front) => frontOf(level, front)))
+      return [{ of, along, fronts: fronts.length > 1 ? this.layDrawn(slope, ofFronts, true) : new Map() }]
+    })
   }
 }
 
+/** Each water as often as the book fished it. */
+function sharesOf(waters: ReadonlyMap<string, readonly Entry[]>, rows: readonly PatternRow[]): readonly Entry[] {
+  const hours = hoursBy(rows, ({ water }) => water)
+  const all = [...hours.values()].reduce((sum, one) => sum + one, 0)
+  return [...waters].flatMap(([water, entries]) =>
+    entries.map(([column]): Entry => [column, (hours.get(water) ?? 0) / all]),
+  )
+}
+
+function layCurveAt(value: number, { basis, curve }: Scale, into: RowTaker): void {
+  const { first, values } = basis.at(value)
+  for (let a = 0; a < values.length; a++) into.touch(curve + first + a, at(values, a))
+}
+
+function laySlopesAt(columns: ReadonlyMap<Condition, number>, places: readonly Placed[], into: RowTaker): void {
+  for (const { name, z } of places) {
+    const own = columns.get(name)
+    if (own === undefined) continue
+    into.touch(own, z)
+    into.touch(own + 1, z * z - 1)
+  }
+}
+
+const frontOf = (level: string, front: string): string => `${level} front ${front}`
 /** A condition on the scale it is judged on; a light of nought is as dark as starlight. */
 export const scaled = (name: Condition, value: number): number =>
   CONDITIONS[name] ? Math.log(Math.max(value, 1e-3)) : value
@@ -242,8 +260,11 @@ const zOf = (value: number, { mean, sd }: Pick<Scale, 'mean' | 'sd'>): number =>
   Math.max(-MOST_SCALED, Math.min(MOST_SCALED, (value - mean) / sd))
 const slopeName = (trait: string, level: string, condition: string): string => `${trait} ${level} × ${condition}`
 
-function sumBy(rows: readonly PatternRow[], of: (row: PatternRow) => string): Map<string, number> {
+function hoursBy(rows: readonly PatternRow[], of: (situation: Situation) => string): Map<string, number> {
   const sums = new Map<string, number>()
-  for (const row of rows) sums.set(of(row), (sums.get(of(row)) ?? 0) + row.hours)
+  for (const { situation, hours } of rows) {
+    const level = of(situation)
+    sums.set(level, (sums.get(level) ?? 0) + hours)
+  }
   return sums
 }

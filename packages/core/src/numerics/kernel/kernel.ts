@@ -1,4 +1,5 @@
 import { hexToBytes } from '@noble/hashes/utils.js'
+import type { Lines } from '../lines.ts'
 import { KERNEL_BYTES } from './bytes.ts'
 
 /** Functions of `packages/core/kernel`, where they are told. Addresses and strides are bytes of the kernel's memory. */
@@ -18,24 +19,44 @@ interface KernelFunctions {
       ...[variances: number, bars: number, books: number, row: number, found: number],
     ]
   ): number
-  takeSchur(diagonal: number, joint: number, q: number, m: number, dense: number, filled: number): void
+  takeSchur(
+    ...at: [
+      ...[diagonal: number, starts: number, column: number, value: number, q: number, m: number],
+      ...[dense: number],
+    ]
+  ): void
   weigh(
     ...at: [
       ...[starts: number, column: number, value: number, group: number, weights: number],
-      ...[rows: number, m: number, groups: number, dense: number, joint: number, ofGroups: number],
+      ...[rows: number, m: number, groups: number, places: number, dense: number, joint: number],
+      ...[ofGroups: number],
+    ]
+  ): void
+  totalsOfRows(starts: number, column: number, value: number, rows: number, factors: number, totals: number): void
+  sumsOfRows(starts: number, column: number, value: number, rows: number, weights: number, sums: number): void
+  sumsOfPicked(
+    ...at: [
+      ...[starts: number, column: number, value: number, group: number, picked: number],
+      ...[weights: number, count: number, groups: number, sums: number, ofGroups: number],
     ]
   ): void
   quadraticForms(
     ...at: [
-      ...[diagonal: number, joint: number, factor: number, vectors: number, count: number],
-      ...[q: number, m: number, half: number, forms: number],
+      ...[diagonal: number, starts: number, column: number, value: number, factor: number],
+      ...[vectors: number, count: number, q: number, m: number, half: number, forms: number],
     ]
   ): void
-  halvesOfGroups(columns: number, joint: number, diagonal: number, q: number, m: number, halves: number): void
+  squareOf(lower: number, square: number, n: number): void
+  acrossGroups(
+    ...at: [
+      ...[covariance: number, starts: number, column: number, value: number, diagonal: number],
+      ...[q: number, m: number, across: number, squares: number],
+    ]
+  ): void
   squaresOfRows(
     ...at: [
-      ...[starts: number, column: number, value: number, group: number, rows: number, columns: number],
-      ...[m: number, halves: number, groups: number, half: number, own: number, apart: number],
+      ...[starts: number, column: number, value: number, group: number, rows: number, covariance: number],
+      ...[m: number, across: number, squares: number, groups: number, own: number, apart: number],
     ]
   ): void
 }
@@ -98,5 +119,14 @@ export class Kernel {
 
   integers(at: number, count: number): Int32Array {
     return new Int32Array(this.memory.buffer, at, count)
+  }
+
+  setLines(
+    at: { readonly starts: number; readonly column: number; readonly value: number },
+    { starts, column, value }: Lines,
+  ): void {
+    this.integers(at.starts, starts.length).set(starts)
+    this.integers(at.column, column.length).set(column)
+    this.numbers(at.value, value.length).set(value)
   }
 }

@@ -1,11 +1,11 @@
-import { HalfSolution, Kernel, lowerInverse, transposed } from '../../numerics/index.ts'
+import { Kernel, choleskyInverse } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import type { AdditiveTerm } from './additiveTerm.ts'
 import { PenalisedPoisson } from './penalisedPoisson.ts'
 import type { Place, Strengths, Values } from './penalisedPoisson.ts'
 import { RowSums } from './rowSums.ts'
 import { byColumn, withColumns } from './sparseRows.ts'
-import type { SparseColumns, SparseRows } from './sparseRows.ts'
+import type { SparseColumns, SparseRow, SparseRows } from './sparseRows.ts'
 
 export interface AdditiveSpec {
   readonly columns: number
@@ -25,8 +25,8 @@ export interface AdditiveModel {
   readonly meanOffMode: Float64Array
   /** Of each row's log rate, its trip left out. */
   readonly rowVariances: Float64Array
-  /** L⁻¹, transposed, of the Cholesky factor of the coefficients' precision, trips integrated out: V = L⁻ᵀ·L⁻¹. */
-  readonly halves: Square
+  /** V of the coefficients that are left, trips integrated out. */
+  readonly covariance: Square
   /** The place of each column in it; −1 for those of terms that say nothing, which have gone. */
   readonly places: Int32Array
   /** By term, in order. */
@@ -232,22 +232,22 @@ function inWhole(
 ): Omit<AdditiveModel, 'tripSd' | 'reml' | 'updates' | 'converged' | 'eventsAtTrial'> {
   const coefficients = new Float64Array(spec.columns)
   const meanOffMode = new Float64Array(spec.columns)
-  const halves = transposed(lowerInverse(place.system.factor, part.kept.length), part.kept.length)
+  const covariance = choleskyInverse(place.system.factor, part.kept.length)
   const places = new Int32Array(spec.columns).fill(-1)
-  const around = part.fitter.aroundMode(place, halves)
+  const around = part.fitter.aroundMode(place, covariance)
   part.kept.forEach((column, i) => {
     coefficients[column] = place.coefficients[i]!
     meanOffMode[column] = around.meanOffMode[i]!
     places[column] = i
   })
-  const found = freedom(part.fitter, place, at)
+  const found = freedom(part.fitter, place, at, covariance)
   const of = (values: Float64Array, gone: number): Float64Array =>
     Float64Array.from(spec.terms, ({ name }) => values[part.terms.findIndex((term) => term.name === name)] ?? gone)
   return {
     coefficients,
     meanOffMode,
     rowVariances: around.variances,
-    halves,
+    covariance,
     places,
     strengths: of(at.strengths, STRONGEST),
     edf: of(found.edf, 0),
@@ -262,17 +262,21 @@ const halfway = (from: Strengths, to: Strengths): Strengths => ({
 
 /** Mean and variance of a log rate, for the columns of one row. */
 export function logRateOf(
-  { coefficients, halves, places }: Pick<AdditiveModel, 'coefficients' | 'halves' | 'places'>,
-  row: readonly (readonly [column: number, value: number])[],
+  { coefficients, covariance, places }: Pick<AdditiveModel, 'coefficients' | 'covariance' | 'places'>,
+  row: SparseRow,
 ): { readonly mean: number; readonly variance: number } {
-  const m = Math.round(Math.sqrt(halves.length))
-  const solution = new HalfSolution(halves, new Float64Array(m))
-  let mean = 0
+  const m = Math.round(Math.sqrt(covariance.length))
+  let [mean, variance] = [0, 0]
   for (const [column, value] of row) {
     mean += value * coefficients[column]!
-    if (places[column]! >= 0) solution.add(places[column]!, value)
+    const line = places[column]! * m
+    if (line < 0) continue
+    for (const [other, share] of row) {
+      const place = places[other]!
+      if (place >= 0) variance += value * share * covariance[line + place]!
+    }
   }
-  return { mean, variance: solution.half.reduce((sum, one) => sum + one * one, 0) }
+  return { mean, variance }
 }
 
 /** An update that goes on the way of the one before goes farther, up to so many times: effects that are not there die slowly. */
@@ -319,17 +323,14 @@ class Updates {
   }
 }
 
-/** rank S_j − λ_j·tr(V·S_j): what of each term's freedom the data use. */
+/** rank S_j − λ_j·tr(V·S_j): what of each term's freedom the data use, and the same of trips. */
 function freedom(
   fitter: PenalisedPoisson,
   place: Place,
   { strengths, tripPrecision }: Strengths,
+  covariance = choleskyInverse(place.system.factor, fitter.columns),
 ): { edf: Float64Array; edfTrips: number } {
-  const m = fitter.columns
-  const halves = lowerInverse(place.system.factor, m)
-  const edf = strengths.map((strength, j) => Math.max(0, fitter.rankOf(j) - strength * fitter.traceOf(j, halves)))
-  const edfTrips = fitter
-    .tripVariances(place, transposed(halves, m))
-    .reduce((used, variance) => used + Math.max(0, 1 - tripPrecision * variance), 1e-6)
-  return { edf, edfTrips }
+  const edf = strengths.map((strength, j) => Math.max(0, fitter.rankOf(j) - strength * fitter.traceOf(j, covariance)))
+  const used = place.effects.length - tripPrecision * fitter.tripVariance(place, covariance)
+  return { edf, edfTrips: Math.max(1e-6, used) }
 }

@@ -88,19 +88,14 @@ export class PenalisedPoisson {
     return sum
   }
 
-  /** tr(V·S_j), from L⁻¹ with V = L⁻ᵀ·L⁻¹. */
-  traceOf(j: number, halves: Square): number {
+  /** tr(V·S_j), V the covariance of the columns. */
+  traceOf(j: number, covariance: Square): number {
     const { first, size } = this.terms[j]!
     const penalty = this.penalties[j]
-    const m = this.columns
+    const entry = (a: number, b: number): number => covariance[(first + a) * this.columns + first + b]!
     let sum = 0
-    for (let k = first; k < m; k++) {
-      const line = k * m + first
-      if (!penalty) for (let a = 0; a < size; a++) sum += halves[line + a]! ** 2
-      else
-        for (let a = 0; a < size; a++)
-          for (let b = 0; b < size; b++) sum += penalty[a * size + b]! * halves[line + a]! * halves[line + b]!
-    }
+    if (!penalty) for (let a = 0; a < size; a++) sum += entry(a, a)
+    else for (let a = 0; a < size; a++) for (let b = 0; b < size; b++) sum += penalty[a * size + b]! * entry(a, b)
     return sum
   }
 
@@ -177,21 +172,22 @@ export class PenalisedPoisson {
   }
 
   private spreadScore(whole: SparseColumns, { first, size }: Run, mu: Float64Array, system: Arrowhead): number {
-    const { starts, column, value, events, trip, trips } = this.data
+    const { events, trips } = this.data
     const n = trips + this.columns
     // Of each column left out, what it has in common with each trip and each column.
     const crossed = new Float64Array(size * n)
     const [own, pull] = [new Float64Array(size), new Float64Array(size)]
     for (let a = 0; a < size; a++) {
-      const line = a * n
-      for (let k = whole.starts[first + a]!; k < whole.starts[first + a + 1]!; k++) {
-        const [i, z] = [whole.row[k]!, whole.value[k]!]
-        const weighed = (z * mu[i]!) / this.dispersion
-        own[a]! += weighed * z
+      const [from, to] = [whole.starts[first + a]!, whole.starts[first + a + 1]!]
+      const rows = whole.row.subarray(from, to)
+      const weights = whole.value.slice(from, to)
+      for (let k = 0; k < rows.length; k++) {
+        const [i, z] = [rows[k]!, weights[k]!]
+        weights[k] = (z * mu[i]!) / this.dispersion
+        own[a]! += weights[k]! * z
         pull[a]! += (z * (events[i]! - mu[i]!)) / this.dispersion
-        if (trips > 0) crossed[line + trip[i]!]! += weighed
-        for (let l = starts[i]!; l < starts[i + 1]!; l++) crossed[line + trips + column[l]!]! += weighed * value[l]!
       }
+      crossed.set(this.rowSums.sumsOf(rows, weights), a * n)
     }
     let [score, variance] = [0, 0]
     quadraticForms(system, crossed).forEach((form, a) => {
@@ -204,7 +200,7 @@ export class PenalisedPoisson {
 
   /**
    * By how much the posterior's mean of each column lies off its mode, to first order, and the variance x'Vx of each row's log rate, its
-   * trip left out. `columns`: L⁻¹ of the system's factor, transposed.
+   * trip left out. `covariance`: V of the columns.
    *
    *   −½·H⁻¹·Σ μ·x·(x'H⁻¹x): a count says more of what a rate is not above than of what it is not below
    *
@@ -212,13 +208,13 @@ export class PenalisedPoisson {
    */
   aroundMode(
     { coefficients, effects, system }: Place,
-    columns: Square,
+    covariance: Square,
   ): { meanOffMode: Float64Array; variances: Float64Array } {
     const { starts, column, value, trip, trips } = this.data
     const mu = this.means(coefficients, effects)
     const m = this.columns
     const pull = new Float64Array(trips + m)
-    const { own: variances, apart } = this.rowSums.squaresOfRows(system, columns)
+    const { own: variances, apart } = this.rowSums.squaresOfRows(system, covariance)
     for (let i = 0; i < mu.length; i++) {
       const t = trip[i]!
       const leverage = trips > 0 ? apart[i]! + 1 / system.diagonal[t]! : variances[i]!
@@ -230,17 +226,24 @@ export class PenalisedPoisson {
     return { meanOffMode: solveArrowhead(system, pull).slice(trips), variances }
   }
 
-  /** Of each trip's effect. `columns`: as for `aroundMode`. */
-  tripVariances({ system }: Place, columns: Square): Float64Array {
-    return this.rowSums.squaresOfTrips(system, columns).map((square, t) => square + 1 / system.diagonal[t]!)
+  /** Of all trips' effects together: Σ 1/d + tr(V·Σ b·b'/d²). `covariance`: V of the columns. */
+  tripVariance({ system }: Place, covariance: Square): number {
+    const m = this.columns
+    const squares = this.rowSums.squaresOfTrips(system)
+    let sum = system.diagonal.reduce((own, d) => own + 1 / d, 0)
+    for (let a = 0; a < m; a++) {
+      for (let k = a * m; k < a * m + a; k++) sum += 2 * squares[k]! * covariance[k]!
+      sum += squares[a * m + a]! * covariance[a * m + a]!
+    }
+    return sum
   }
 
   private means(coefficients: Float64Array, effects: Float64Array): Float64Array {
-    const { rows, starts, column, value, logHours, trip } = this.data
+    const { rows, logHours, trip } = this.data
+    const totals = this.rowSums.totals(coefficients)
     const mu = new Float64Array(rows)
     for (let i = 0; i < rows; i++) {
-      let eta = logHours[i]! + (effects.length > 0 ? effects[trip[i]!]! : 0)
-      for (let k = starts[i]!; k < starts[i + 1]!; k++) eta += value[k]! * coefficients[column[k]!]!
+      const eta = totals[i]! + logHours[i]! + (effects.length > 0 ? effects[trip[i]!]! : 0)
       mu[i] = Math.exp(Math.min(eta, 30))
     }
     return mu
@@ -300,17 +303,16 @@ export class PenalisedPoisson {
     { coefficients, effects }: Values,
     { strengths, tripPrecision }: Strengths,
   ): Float64Array {
-    const { rows, starts, column, value, events, trip, trips } = this.data
+    const { rows, events, trip, trips } = this.data
     const slope = new Float64Array(trips + this.columns)
     for (let t = 0; t < trips; t++) slope[t] = -tripPrecision * effects[t]!
+    const residuals = new Float64Array(rows)
     for (let i = 0; i < rows; i++) {
       const residual = (events[i]! - mu[i]!) / this.dispersion
-      for (let k = starts[i]!; k < starts[i + 1]!; k++) {
-        const place = trips + column[k]!
-        slope[place] = slope[place]! + residual * value[k]!
-      }
-      if (trips > 0) slope[trip[i]!] = slope[trip[i]!]! + residual
+      residuals[i] = residual
+      if (trips > 0) slope[trip[i]!]! += residual
     }
+    slope.set(this.rowSums.sums(residuals), trips)
     this.terms.forEach((term, j) => {
       const { first, size, held = [] } = term
       const penalty = this.penalties[j]

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import {
   Kernel,
+  choleskyInverse,
   diagonalOfInverse,
   factorArrowhead,
-  lowerInverse,
   quadraticForms,
   seededRandom,
-  transposed,
 } from '../../numerics/index.ts'
 import { RowSums } from './rowSums.ts'
 import { RowGatherer } from './sparseRows.ts'
@@ -31,6 +30,10 @@ describe('RowSums', () => {
     const x = laid.map((row) => Float64Array.from({ length: m }, (_, c) => row.find(([own]) => own === c)?.[1] ?? 0))
     const weights = Float64Array.from(laid, () => 0.5 + random())
     const { dense, joint, ofTrips } = sums.weigh(weights)
+    const between = (t: number, a: number): number => {
+      const k = joint.column.subarray(joint.starts[t], joint.starts[t + 1]).indexOf(a)
+      return k < 0 ? 0 : joint.value[joint.starts[t]! + k]!
+    }
     const total = (of: (i: number) => number): number => laid.reduce((sum, _, i) => sum + weights[i]! * of(i), 0)
     for (let a = 0; a < m; a++) {
       for (let b = 0; b <= a; b++)
@@ -39,7 +42,7 @@ describe('RowSums', () => {
           10,
         )
       for (let t = 0; t < trips; t++)
-        expect(joint[t * m + a]).toBeCloseTo(
+        expect(between(t, a)).toBeCloseTo(
           total((i) => (tripOf[i] === t ? x[i]![a]! : 0)),
           10,
         )
@@ -56,13 +59,18 @@ describe('RowSums', () => {
       joint,
       dense,
     )!
-    const columns = transposed(lowerInverse(system.factor, m), m)
-    const variances = diagonalOfInverse(system, m)
-    sums
-      .squaresOfTrips(system, columns)
-      .forEach((square, t) => expect(square + 1 / system.diagonal[t]!).toBeCloseTo(variances[t]!, 10))
+    const covariance = choleskyInverse(system.factor, m)
+    const ofGroups = diagonalOfInverse(system, m)
+      .slice(0, trips)
+      .reduce((sum, variance, t) => sum + variance - 1 / system.diagonal[t]!, 0)
+    const squares = sums.squaresOfTrips(system)
+    const across = squares.reduce((sum, one, k) => {
+      const [a, b] = [Math.floor(k / m), k % m]
+      return sum + (b > a ? 0 : (b < a ? 2 : 1) * one * covariance[k]!)
+    }, 0)
+    expect(across).toBeCloseTo(ofGroups, 10)
     // Of a row, its trip left out; and with its trip, but for what the trip has of its own.
-    const { own, apart } = sums.squaresOfRows(system, columns)
+    const { own, apart } = sums.squaresOfRows(system, covariance)
     const formOf = (i: number, withTrip: number): number =>
       quadraticForms(
         system,

@@ -19,6 +19,8 @@ export type SparseRow = readonly (readonly [column: number, value: number])[]
 export class RowGatherer {
   private readonly ofTrip = new Map<number, number[]>()
   private readonly starts = [0]
+  /** Where the row to come begins. */
+  private begin = 0
   private readonly column: number[] = []
   private readonly value: number[] = []
   private readonly events: number[] = []
@@ -27,19 +29,38 @@ export class RowGatherer {
 
   /** The row it went into. */
   add(row: SparseRow, events: number, hours: number, trip: number): number {
+    for (const [column, value] of row) this.touch(column, value)
+    return this.close(events, hours, trip)
+  }
+
+  /** Lays a column of the row to come behind all others, in the order of its columns: they come nearly so. */
+  touch(own: number, one: number): void {
+    const { column, value } = this
+    const begin = this.begin
+    let k = column.length
+    for (; k > begin && column[k - 1]! > own; k--) {
+      column[k] = column[k - 1]!
+      value[k] = value[k - 1]!
+    }
+    column[k] = own
+    value[k] = one
+  }
+
+  /** What was touched since the last is a row. Returned: the row it went into. */
+  close(events: number, hours: number, trip: number): number {
     const place = this.events.length
-    this.lay(row)
     const others = this.ofTrip.get(trip) ?? []
     const known = others.find((other) => this.isAsLast(other))
     if (known !== undefined) {
-      this.column.length = this.value.length = this.starts[place]!
+      this.column.length = this.value.length = this.begin
       this.events[known]! += events
       this.hours[known]! += hours
       return known
     }
     this.ofTrip.set(trip, others)
     others.push(place)
-    this.starts.push(this.column.length)
+    this.begin = this.column.length
+    this.starts.push(this.begin)
     this.events.push(events)
     this.hours.push(hours)
     this.trip.push(trip)
@@ -59,23 +80,10 @@ export class RowGatherer {
     }
   }
 
-  /** Behind all others, in the order of its columns: it comes nearly so. */
-  private lay(row: SparseRow): void {
-    const { column, value } = this
-    for (const [own, one] of row) {
-      let k = column.length
-      for (; k > this.starts.at(-1)! && column[k - 1]! > own; k--) {
-        column[k] = column[k - 1]!
-        value[k] = value[k - 1]!
-      }
-      column[k] = own
-      value[k] = one
-    }
-  }
-
   /** Whether a row is as the one laid last. */
   private isAsLast(other: number): boolean {
-    const [from, begin] = [this.starts[other]!, this.starts.at(-1)!]
+    const { begin } = this
+    const from = this.starts[other]!
     const size = this.column.length - begin
     if (this.starts[other + 1]! - from !== size) return false
     for (let k = 0; k < size; k++)

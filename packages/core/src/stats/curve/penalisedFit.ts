@@ -6,6 +6,7 @@ import {
   halvedStep,
   logDeterminant,
   logGamma,
+  linesOf,
   solveArrowhead,
 } from '../../numerics/index.ts'
 import type { Arrowhead, Square } from '../../numerics/index.ts'
@@ -281,7 +282,7 @@ export class CurveFitter {
       }
       if (t >= 0) diagonal[t]! += weight
     }
-    return factorArrowhead(diagonal, joint, spline)
+    return factorArrowhead(diagonal, linesOf(joint, diagonal.length), spline)
   }
 
   private step(

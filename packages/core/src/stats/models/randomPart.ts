@@ -1,5 +1,12 @@
 import { at, entry } from '../../checked/index.ts'
-import { LabelEncoder, diagonalOfInverse, factorArrowhead, halvedStep, solveArrowhead } from '../../numerics/index.ts'
+import {
+  LabelEncoder,
+  diagonalOfInverse,
+  factorArrowhead,
+  halvedStep,
+  linesOf,
+  solveArrowhead,
+} from '../../numerics/index.ts'
 import type { Arrowhead } from '../../numerics/index.ts'
 import type { DesignMatrix } from './designMatrix.ts'
 
@@ -188,6 +195,6 @@ export class RandomPart {
         }
       }
     }
-    return factorArrowhead(diagonal, joint, dense)
+    return factorArrowhead(diagonal, linesOf(joint, diagonal.length), dense)
   }
 }
