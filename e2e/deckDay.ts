@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import type { BrowserContext, Page } from '@playwright/test'
+import type { BrowserContext, Locator, Page } from '@playwright/test'
 import { browserFolder, launchBrowser } from './app.ts'
 import type { App } from './app.ts'
 
@@ -66,6 +66,22 @@ export class Phone {
       .first()
       .tap()
     if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
+  }
+
+  /** A thumb goes down in the middle of it, along so many pixels, and up: the browser may take it for scrolling. */
+  async drag(target: Locator, { right, down }: { right: number; down: number }): Promise<void> {
+    const { x, y, width, height } = (await target.boundingBox())!
+    const devtools = await this.context.newCDPSession(this.page)
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', share: number) =>
+      devtools.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints:
+          type === 'touchEnd' ? [] : [{ x: x + width / 2 + share * right, y: y + height / 2 + share * down }],
+      })
+    await touch('touchStart', 0)
+    for (let step = 1; step <= 5; step++) await touch('touchMove', step / 5)
+    await touch('touchEnd', 1)
+    await devtools.detach()
   }
 
   /** A word of a question, behind *More* where the list is long. Returned: how many taps that took. */

@@ -1,3 +1,4 @@
+import { startWeatherStation } from '@jotbook/simulators'
 import { expect, test } from './app.ts'
 import { Phone } from './deckDay.ts'
 
@@ -116,6 +117,25 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   await expect(pressure.first()).toHaveValue('30.06')
   await expect(pressure.last()).toHaveValue('29.80')
   await expect(page.getByRole('img', { name: /^from .* falling/ })).toBeVisible()
+
+  // The book's own station is asked where it has one: what it foretells goes in the same way.
+  const plan = page.url()
+  const station = await startWeatherStation()
+  await page.goto(`${app.url}/book`)
+  await page.getByLabel('Weather station').fill(`http://127.0.0.1:${station.port}/metar?station=XVAL`)
+  await page.getByRole('button', { name: 'Save addresses' }).click()
+  await expect(page.getByText('Addresses saved.')).toBeVisible()
+  await page.goto(plan)
+  await page.getByRole('button', { name: 'Clear the forecast' }).click()
+  await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue('')
+  await page.getByText('Use a weather report or forecast').click()
+  await page.getByRole('button', { name: 'Fetch from your weather station' }).click()
+  await expect(page.getByText('From XVAL. Is that near your water?')).toBeVisible()
+  await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue(/^\d+$/)
+  await station.stop()
+  await page.getByRole('button', { name: 'Fetch from your weather station' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /station/ })).toBeVisible()
+  await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue(/^\d+$/)
 })
 
 test('from the plan to the water and back: two plans side by side, one launched, its deck checked at the ramp, the outcome beside it', async ({
@@ -126,6 +146,17 @@ test('from the plan to the water and back: two plans side by side, one launched,
   const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
   await page.goto(`${app.url}/plan?date=${today}&wind=7:6.2&temp=68`)
   await page.getByLabel('Water', { exact: true }).selectOption({ label: 'Pellock Mill Pond' })
+  // A thumb takes a point up, and the page stays where it is; beside the points it scrolls.
+  const point = page.getByRole('slider', { name: 'Point of Wind, mph, 9 o’clock' })
+  const [wind, scrolled] = [Number(await point.getAttribute('aria-valuetext')), () => page.evaluate(() => scrollY)]
+  await point.scrollIntoViewIfNeeded()
+  const from = await scrolled()
+  await phone.drag(point, { right: 0, down: -12 })
+  await expect.poll(async () => Number(await point.getAttribute('aria-valuetext'))).toBeGreaterThan(wind)
+  expect(await scrolled()).toBe(from)
+  await phone.drag(page.getByText('Use a weather report or forecast'), { right: 0, down: -200 })
+  await expect.poll(scrolled).toBeGreaterThan(from)
+  await point.press('Delete')
   await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
   const yours = page.getByRole('region', { name: 'Your plans' })
   await yours.getByLabel('Name').fill('in the wind')
