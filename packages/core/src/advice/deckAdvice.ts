@@ -82,7 +82,9 @@ const [ONE_IN_FOUR, SHORTEST_SPELL_H] = [0.25, 1 / 3]
 /** Further strikes are looked for so long after one. */
 const AFTER_STRIKE_MS = 15 * MINUTE_MS
 /** Fewer first strikes, hours after a change, hours after a find, or pitches tell nothing. (ours) */
-const [FEWEST_FIRSTS, FEWEST_HOURS, FEWEST_CATCH_HOURS, FEWEST_PITCHES] = [8, 3, 2, 10]
+const [FEWEST_FIRSTS, FEWEST_HOURS, FEWEST_CATCH_HOURS, FEWEST_PITCHES] = [8, 3, 1, 10]
+/** What a rod does after a find is drawn to what it does at all, as if that were so many hours. (ours) */
+const USUAL_CATCH_HOURS = 2
 /** A move is weighed over so many hours. (ours) */
 const MOVE_AHEAD_H = 2
 /** Less is not worth a word, in strikes. (ours) */
@@ -317,12 +319,11 @@ function followUpAdvice(now: DayNow, known: KnownWater): DeckAdvice[] {
     const own = known.catchers.get(lure)
     if (!own || own.exposureHours < FEWEST_CATCH_HOURS || own.events === 0 || lure === now.held.lure) return []
     const { shape, rate } = lures.of(lure)
-    // What it does after a find is drawn to what it does at all, as if that were two hours.
     const usual = (known.flurry * shape) / rate
     return [
       {
         lure,
-        rate: (own.events + FEWEST_CATCH_HOURS * usual) / (own.exposureHours + FEWEST_CATCH_HOURS),
+        rate: (own.events + USUAL_CATCH_HOURS * usual) / (own.exposureHours + USUAL_CATCH_HOURS),
         strikes: own.events,
         hours: own.exposureHours,
       },

@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import type { ProblemDetails } from '@jotbook/contract'
+import { Panel } from './controls.tsx'
 
 /** Why a book has no answer yet, as a sentence: that is no fault. Undefined for what is one. */
 export function whyNoAnswer({ type, detail }: ProblemDetails): string | undefined {
@@ -17,9 +18,9 @@ export function ProblemNote({ problem }: { problem: ProblemDetails | undefined }
       </Box>
     )
   return (
-    <Box role="alert" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="10px" my="12px">
+    <Panel edge="float" role="alert" my="12px">
       <strong>{problem.title}.</strong> {problem.detail}
-    </Box>
+    </Panel>
   )
 }
 

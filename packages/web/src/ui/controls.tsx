@@ -114,7 +114,6 @@ export const Table = ({ children }: { children: ReactNode }) => (
     <table className="tabular">{children}</table>
   </Box>
 )
-/** Dark, from edge to edge of the page: the answer to what was asked. */
 /** The room of rows of a long table that are not drawn. */
 export const Gap = ({ height }: { height: number }) =>
   height > 0 ? (
@@ -123,6 +122,20 @@ export const Gap = ({ height }: { height: number }) =>
     </tr>
   ) : null
 
+/** Laid on the page: what is worked on, or what must be seen. Its upper edge says which. */
+export const Panel = chakra('div', {
+  base: { bg: 'sheet', borderTop: '1.5px solid', px: '16px', py: '12px' },
+  variants: {
+    edge: {
+      ink: { borderColor: 'ink' },
+      waterline: { borderTopWidth: '3px', borderColor: 'waterline' },
+      float: { borderTopWidth: '3px', borderColor: 'float' },
+    },
+  },
+  defaultVariants: { edge: 'ink' },
+})
+
+/** Dark, from edge to edge of the page: the answer to what was asked. */
 export const Band = chakra('div', {
   base: {
     bg: 'band',

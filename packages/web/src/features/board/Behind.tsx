@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { Question } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
-import { Gap, Heading, Table } from '../../ui/controls.tsx'
+import { Gap, Heading, Panel, Table } from '../../ui/controls.tsx'
 import { calendarDay, decimals, whole } from '../../ui/locale.ts'
 import { dateOf } from '../../state/dateOf.ts'
 import { useWindowedRows } from '../../ui/useWindowedRows.ts'
@@ -32,18 +32,7 @@ export function Behind({
   const tripOf = new Map(trips.map((trip) => [trip.id, trip]))
   const words = text.behind
   return (
-    <Box
-      as="section"
-      ref={intoView}
-      aria-label={words.label}
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      mt="20px"
-      p="16px"
-      id="from-what"
-      className="no-print"
-    >
+    <Panel as="section" ref={intoView} aria-label={words.label} mt="20px" id="from-what" className="no-print">
       <Heading>{words.title(title)}</Heading>
       <Box overflowX="auto">
         <Table>
@@ -90,6 +79,6 @@ export function Behind({
           </tbody>
         </Table>
       </Box>
-    </Box>
+    </Panel>
   )
 }

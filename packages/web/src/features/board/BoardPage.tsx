@@ -6,7 +6,7 @@ import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { usePlace } from '../../ui/ofBook/place.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
-import { Button, Heading, LinkButton, Page, Quiet, Select } from '../../ui/controls.tsx'
+import { Button, Heading, LinkButton, Page, Quiet, Select, Panel } from '../../ui/controls.tsx'
 import { Unknown } from '../../ui/Unknown.tsx'
 import { calendarDay, listOf } from '../../ui/locale.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
@@ -47,9 +47,9 @@ export function BoardPage() {
       <Sentence question={question} />
       <AskBeside />
       {question.unread.length > 0 && (
-        <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
+        <Panel edge="float" role="note" mt="8px">
           {text.unread(question.unread)}
-        </Box>
+        </Panel>
       )}
       <ProblemNote problem={problem} />
       {!board && !problem && <Pending />}
@@ -98,9 +98,9 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
         </Flex>
       </Flex>
       {board.blankDaysMissing && spread && (
-        <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
+        <Panel edge="float" role="note" mt="8px">
           {text.blankDays(spread.blankTrips, spread.trips, spread.expectedBlank)}
-        </Box>
+        </Panel>
       )}
       {question.split === null ? (
         <BoardRows board={board} all={all} naming={naming} selected={row} onSelect={select} />

@@ -7,7 +7,7 @@ import { fieldLabel } from '@jotbook/contract'
 import { useUnits } from '../../state/useBook.ts'
 import { conflictsOfBook, leaveConflict, recordsOf, store, thisDevice } from '../../offline/index.ts'
 import type { HeldConflict } from '../../offline/index.ts'
-import { Button, Heading } from '../../ui/controls.tsx'
+import { Button, Heading, Panel } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { typedRecord } from '../../ui/recordForm/index.ts'
 import { text } from './text.ts'
@@ -24,16 +24,7 @@ export function Conflicts({ book, trip }: { book: string; trip?: string }) {
     seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
   if (!seen || shown.length === 0) return null
   return (
-    <Box
-      as="section"
-      aria-label={text.conflicts.title}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      mt="16px"
-      p="14px 18px"
-      className="no-print"
-    >
+    <Panel edge="float" as="section" aria-label={text.conflicts.title} mt="16px" className="no-print">
       <Heading>{text.conflicts.title}</Heading>
       {shown.map((conflict) => (
         <ConflictRow
@@ -43,7 +34,7 @@ export function Conflicts({ book, trip }: { book: string; trip?: string }) {
           nameOf={seen.nameOf}
         />
       ))}
-    </Box>
+    </Panel>
   )
 }
 

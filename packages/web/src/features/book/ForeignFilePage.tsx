@@ -5,7 +5,7 @@ import { withKnownWords } from '@jotbook/core/formats'
 import type { Mapping } from '@jotbook/core/formats'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
-import { Button, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Button, Label, Page, Quiet, Panel, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
 import { foreign } from '../../workers/foreign.ts'
 import type { TranslatedFile } from '../../workers/foreign.worker.ts'
@@ -110,10 +110,10 @@ function Translated({ reading, translated }: { reading: ForeignReading; translat
   return (
     <>
       {translated.faults.length > 0 && (
-        <Box bg="sheet" borderTop="3px solid" borderColor="float" mt="12px" p="12px 16px" role="alert">
+        <Panel edge="float" mt="12px" role="alert">
           <strong>{text.foreign.faults(translated.faults.length)}</strong>
           <AlikeTable list={translated.faults} placeOf={({ line, column }) => text.report.linePlace(line, column)} />
-        </Box>
+        </Panel>
       )}
       <NamesInFile
         names={translated.names}

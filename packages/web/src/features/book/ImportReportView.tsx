@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { alikeRemarks } from '@jotbook/contract'
 import type { BundleRemark, ImportReport, ImportedName, SameName } from '@jotbook/contract'
-import { Quiet, Table } from '../../ui/controls.tsx'
+import { Quiet, Panel, Table } from '../../ui/controls.tsx'
 import { counted } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
@@ -28,15 +28,7 @@ export function ImportReportView({
   const sums = (applied ? text.report.did : text.report.would)(created, changed, unchanged)
   const kinds = Object.entries(createdByKind).map(([kind, count]) => counted(count, text.report.kind[kind] ?? kind))
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      mt="12px"
-      p="12px 16px"
-      role="status"
-      data-testid="import-report"
-    >
+    <Panel mt="12px" role="status" data-testid="import-report">
       <strong>
         {faults.length > 0 ? text.report.faults(faults.length) : `${sums}${kept > 0 ? text.report.kept(kept) : ''}.`}
       </strong>
@@ -48,7 +40,7 @@ export function ImportReportView({
       <Remarks title={text.report.lists.faults} list={faults} placeOf={placeOf} />
       <Remarks title={text.report.lists.looseEnds} list={looseEnds} placeOf={placeOf} />
       <Remarks title={text.report.lists.remarks} list={remarks} placeOf={placeOf} />
-    </Box>
+    </Panel>
   )
 }
 

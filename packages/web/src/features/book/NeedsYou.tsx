@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { pushSoon, resolveRefused, store } from '../../offline/index.ts'
 import type { OutboxEntry } from '../../offline/index.ts'
-import { Button, Heading, Quiet } from '../../ui/controls.tsx'
+import { Button, Heading, Quiet, Panel } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 /** Changes the server would not take, each with its reason: they wait here and block nothing. */
@@ -12,15 +12,7 @@ export function NeedsYou({ book }: { book: string }) {
   const groups = new Map<string, OutboxEntry[]>()
   for (const entry of entries) groups.set(entry.change.group, [...(groups.get(entry.change.group) ?? []), entry])
   return (
-    <Box
-      as="section"
-      aria-label={text.needsYou.title}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      mt="16px"
-      p="14px 18px"
-    >
+    <Panel edge="float" as="section" aria-label={text.needsYou.title} mt="16px">
       <Heading>{text.needsYou.title}</Heading>
       {[...groups].map(([group, members]) => (
         <Box key={group} mt="8px">
@@ -39,6 +31,6 @@ export function NeedsYou({ book }: { book: string }) {
           <Quiet>{text.needsYou.kept}</Quiet>
         </Box>
       ))}
-    </Box>
+    </Panel>
   )
 }

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { store, unreadableRecords } from '../../offline/index.ts'
 import { useBackupsQuery } from '../../state/api.ts'
-import { Heading, Quiet } from '../../ui/controls.tsx'
+import { Heading, Quiet, Panel } from '../../ui/controls.tsx'
 import { moment } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
@@ -31,14 +31,14 @@ export function SafeKeeping({ book }: { book: string }) {
         </p>
       )}
       {unreadable.length > 0 && (
-        <Box bg="sheet" borderTop="3px solid" borderColor="float" p="10px 14px" mt="8px">
+        <Panel edge="float" mt="8px">
           <p>{words.unreadable(unreadable.length)}</p>
           <ul>
             {unreadable.slice(0, 20).map(({ kind, id, fields }) => (
               <li key={`${kind} ${id}`}>{words.unreadableLine(kind, fields.join(', '))}</li>
             ))}
           </ul>
-        </Box>
+        </Panel>
       )}
     </Box>
   )

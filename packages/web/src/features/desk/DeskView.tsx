@@ -6,7 +6,7 @@ import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { usePlace } from '../../ui/ofBook/place.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
 import { Unknown } from '../../ui/Unknown.tsx'
-import { LinkButton, Page } from '../../ui/controls.tsx'
+import { LinkButton, Page, Panel } from '../../ui/controls.tsx'
 import { QuestionSentence } from '../board/index.ts'
 import type { AskedQuestion } from '../board/index.ts'
 import { text } from './text.ts'
@@ -31,9 +31,9 @@ export function DeskView({ question, start, problem, isPending, children }: Desk
       <QuestionSentence question={question}>{start}</QuestionSentence>
       <AskBeside />
       {question.unread.length > 0 && (
-        <Box role="note" borderTop="3px solid" borderColor="float" bg="sheet" px="14px" py="8px" mt="8px">
+        <Panel edge="float" role="note" mt="8px">
           {text.unread(question.unread)}
-        </Box>
+        </Panel>
       )}
       {book !== null && trips.length === 0 ? (
         <NothingYet />

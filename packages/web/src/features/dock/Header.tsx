@@ -5,7 +5,7 @@ import { PURPOSES, fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
-import { Button, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Button, Label, Quiet, Select, Panel } from '../../ui/controls.tsx'
 import { WaterFields, newWater, readWater } from '../waters/index.ts'
 import type { WaterDraft } from '../waters/index.ts'
 import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
@@ -146,19 +146,11 @@ function NewWater({ draft, onDraft }: { draft: WaterDraft; onDraft: OnMaking }) 
     onDraft(undefined)
   }
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      p="12px"
-      mt="10px"
-      role="group"
-      aria-label={words.newWaterLabel}
-    >
+    <Panel mt="10px" role="group" aria-label={words.newWaterLabel}>
       <WaterFields draft={draft} problems={draft.name === '' ? {} : problems} onChange={onDraft} />
       <Button mt="10px" onClick={() => void make()}>
         {words.makeWater}
       </Button>
-    </Box>
+    </Panel>
   )
 }

@@ -5,7 +5,7 @@ import { fishingWords } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
-import { Button, Heading } from '../../ui/controls.tsx'
+import { Button, Heading, Panel } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
 import { LureFields, newLure, readLure } from '../tackle/index.ts'
 import type { LureDraft } from '../tackle/index.ts'
@@ -189,15 +189,7 @@ function NewLure({ draft, onDraft, onMade }: NewLureProps) {
     onMade(id)
   }
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      p="12px"
-      my="6px"
-      role="group"
-      aria-label={words.newLureLabel}
-    >
+    <Panel my="6px" role="group" aria-label={words.newLureLabel}>
       <LureFields draft={draft} problems={problems} onChange={onDraft} />
       <Flex gap="8px" mt="10px">
         <Button onClick={() => void make()}>{words.makeLure}</Button>
@@ -205,7 +197,7 @@ function NewLure({ draft, onDraft, onMade }: NewLureProps) {
           {words.never}
         </Button>
       </Flex>
-    </Box>
+    </Panel>
   )
 }
 

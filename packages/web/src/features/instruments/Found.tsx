@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { Button, Quiet } from '../../ui/controls.tsx'
+import { Button, Quiet, Panel } from '../../ui/controls.tsx'
 import type { InstrumentText } from '../../workers/instruments.worker.ts'
 import type { TakeIn } from './takeIn.ts'
 import { text } from './text.ts'
@@ -28,15 +28,7 @@ export function Found({ from, takes, onTake, onLeave }: FoundProps) {
     remarks.length > SHOWN_REMARKS && found.more(remarks.length - SHOWN_REMARKS),
   ].filter((line) => typeof line === 'string')
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      mt="10px"
-      p="12px 18px"
-      role="status"
-      aria-label={found.label}
-    >
+    <Panel mt="10px" role="status" aria-label={found.label}>
       {nothing && <strong>{found.nothing}</strong>}
       {takes.readings > 0 && <Box>{found.readings(takes.readings)}</Box>}
       {takes.reports > 0 && <Box>{found.reports(takes.reports)}</Box>}
@@ -56,6 +48,6 @@ export function Found({ from, takes, onTake, onLeave }: FoundProps) {
           {found.leave}
         </Button>
       </Flex>
-    </Box>
+    </Panel>
   )
 }

@@ -6,7 +6,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { newId } from '../../offline/index.ts'
-import { Button, Heading, Label, Quiet, Select } from '../../ui/controls.tsx'
+import { Button, Heading, Label, Quiet, Select, Panel } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
 import { text } from './text.ts'
@@ -92,15 +92,7 @@ function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => 
     onDone()
   }
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      p="14px"
-      my="8px"
-      role="group"
-      aria-label={setup?.name ?? text.newSetup}
-    >
+    <Panel my="8px" role="group" aria-label={setup?.name ?? text.newSetup}>
       <Flex gap="10px 14px" wrap="wrap">
         <RecordField form={form} field="name" />
         <Box w="240px">
@@ -137,6 +129,6 @@ function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => 
           </Button>
         )}
       </Flex>
-    </Box>
+    </Panel>
   )
 }

@@ -8,7 +8,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { pageOfPlan, usePlans } from '../../state/usePlans.ts'
 import type { SavedPlan, SavedRod } from '../../state/usePlans.ts'
-import { Heading, LinkButton, Quiet } from '../../ui/controls.tsx'
+import { Heading, LinkButton, Quiet, Panel } from '../../ui/controls.tsx'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { rate } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -30,18 +30,9 @@ export function Ahead({ trips }: { trips: readonly Trip[] }) {
     today,
   )
   return (
-    <Box
-      as="section"
-      aria-label={text.ahead.label}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="waterline"
-      mt="14px"
-      p="12px 18px"
-      minH={HEIGHT}
-    >
+    <Panel edge="waterline" as="section" aria-label={text.ahead.label} mt="14px" minH={HEIGHT}>
       {next ? <Planned plan={next} others={others} today={today} /> : <Unplanned trips={trips} today={today} />}
-    </Box>
+    </Panel>
   )
 }
 

@@ -12,7 +12,7 @@ import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { loadDraft, recordsOfTrip } from '../../offline/index.ts'
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
 import type { TripSums } from '../../workers/analysis.worker.ts'
-import { Button, Heading, LinkButton, Page, Quiet, Table, Title } from '../../ui/controls.tsx'
+import { Button, Heading, LinkButton, Page, Quiet, Panel, Table, Title } from '../../ui/controls.tsx'
 import { calendarDay } from '../../ui/locale.ts'
 import { isUnderWay } from '../../state/isUnderWay.ts'
 import { Cautions } from '../conditions/index.ts'
@@ -119,15 +119,7 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
   const open = trips.filter(({ end, effortKnown }) => !end && effortKnown !== 'none')
   if (!half && open.length === 0) return null
   return (
-    <Box
-      as="section"
-      aria-label={text.open.title}
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      mt="14px"
-      p="12px 18px"
-    >
+    <Panel edge="float" as="section" aria-label={text.open.title} mt="14px">
       {half && (
         <Flex align="center" justify="space-between" wrap="wrap" gap="8px">
           {text.open.draft}
@@ -146,7 +138,7 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
           <LinkButton to={`/trips/${trip.id}/edit`}>{text.open.close}</LinkButton>
         </Flex>
       ))}
-    </Box>
+    </Panel>
   )
 }
 

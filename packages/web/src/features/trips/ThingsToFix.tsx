@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import { Button, Heading } from '../../ui/controls.tsx'
+import { Button, Heading, Panel } from '../../ui/controls.tsx'
 import { thingsToFix } from './fixes.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 import { text } from './text.ts'
@@ -11,16 +11,7 @@ export function ThingsToFix({ screen, editing: { apply } }: { screen: TripOnScre
   const ends = thingsToFix(screen)
   if (ends.length === 0) return null
   return (
-    <Box
-      as="section"
-      aria-label={text.ends.label}
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      mt="16px"
-      p="14px 18px"
-      className="no-print"
-    >
+    <Panel as="section" aria-label={text.ends.label} mt="16px" className="no-print">
       <Heading>{text.ends.title(ends.length)}</Heading>
       {ends.map(({ key, when, message, fixes }) => (
         <Box key={key} mt="6px">
@@ -33,6 +24,6 @@ export function ThingsToFix({ screen, editing: { apply } }: { screen: TripOnScre
           {fixes.length === 0 && <Link to={`/trips/${screen.trip.id}/edit`}>{text.ends.edit}</Link>}
         </Box>
       ))}
-    </Box>
+    </Panel>
   )
 }

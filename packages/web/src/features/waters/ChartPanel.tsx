@@ -8,7 +8,7 @@ import { useUnits } from '../../state/useBook.ts'
 import type { Position } from '../../charts/waterChart/chartProjection.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { newId } from '../../offline/index.ts'
-import { Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
+import { Button, Heading, Label, Quiet, Panel } from '../../ui/controls.tsx'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
 import { useWidth } from '../../ui/useWidth.ts'
 import { text } from './text.ts'
@@ -130,7 +130,7 @@ function FromFile({ water }: { water: Water }) {
       />
       <FieldProblem id="places-file-problem" message={wrong} />
       {found && (
-        <Box bg="sheet" borderTop="1.5px solid" borderColor="ink" mt="8px" p="10px 14px" role="status">
+        <Panel mt="8px" role="status">
           <Heading>{text.found.title}</Heading>
           {found.outlines.length + found.points.length === 0 && <p>{text.found.nothing}</p>}
           {found.outlines.map(({ name, outline }, i) => (
@@ -151,7 +151,7 @@ function FromFile({ water }: { water: Water }) {
             </Box>
           ))}
           {taken && <strong>{text.found.taken}</strong>}
-        </Box>
+        </Panel>
       )}
     </Box>
   )

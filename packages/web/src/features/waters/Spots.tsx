@@ -7,7 +7,7 @@ import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
 import type { Position } from '../../charts/waterChart/chartProjection.ts'
 import { newId } from '../../offline/index.ts'
-import { Button, Heading, Quiet } from '../../ui/controls.tsx'
+import { Button, Heading, Quiet, Panel } from '../../ui/controls.tsx'
 import { quantity } from '../../ui/locale.ts'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
 import { text } from './text.ts'
@@ -117,15 +117,7 @@ function SpotForm({
     onDone()
   }
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      p="12px"
-      my="6px"
-      role="group"
-      aria-label={spot?.name ?? text.spots.newSpot}
-    >
+    <Panel my="6px" role="group" aria-label={spot?.name ?? text.spots.newSpot}>
       <Flex gap="10px 12px" wrap="wrap">
         {FIELDS.map((field) => (
           <RecordField
@@ -149,6 +141,6 @@ function SpotForm({
           </Button>
         )}
       </Flex>
-    </Box>
+    </Panel>
   )
 }

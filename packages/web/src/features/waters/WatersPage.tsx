@@ -6,7 +6,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { newId } from '../../offline/index.ts'
-import { Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
+import { Button, Heading, Page, Quiet, Panel, Title } from '../../ui/controls.tsx'
 import { PageFrame } from '../../ui/Unknown.tsx'
 import { Result, useGroups } from '../board/index.ts'
 import { WaterFields, newWater, readWater } from './NewWater.tsx'
@@ -112,15 +112,7 @@ function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: Wate
     await navigate(`/waters/${id}`)
   }
   return (
-    <Box
-      bg="sheet"
-      borderTop="1.5px solid"
-      borderColor="ink"
-      mt="14px"
-      p="14px"
-      role="group"
-      aria-label={text.newWater}
-    >
+    <Panel mt="14px" role="group" aria-label={text.newWater}>
       <WaterFields draft={draft} problems={tried ? problems : {}} onChange={onChange} />
       <Flex gap="10px" mt="10px">
         <Button look="main" onClick={() => void make()}>
@@ -130,6 +122,6 @@ function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: Wate
           {text.discard}
         </Button>
       </Flex>
-    </Box>
+    </Panel>
   )
 }

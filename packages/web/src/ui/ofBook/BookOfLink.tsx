@@ -1,10 +1,9 @@
-import { Box } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import type { BookSummary } from '@jotbook/contract'
 import type { Kind } from '@jotbook/core'
 import { store } from '../../offline/index.ts'
-import { Button } from '../controls.tsx'
+import { Button, Panel } from '../controls.tsx'
 import { bookOpened } from '../../state/session.ts'
 import { useAppDispatch, useAppSelector } from '../../state/store.ts'
 import { text } from './text.ts'
@@ -20,17 +19,9 @@ export function BookOfLink() {
   }, [asked, book, isMine, dispatch])
   if (asked === null || isMine || books.length === 0) return null
   return (
-    <Box
-      role="note"
-      bg="sheet"
-      borderTop="3px solid"
-      borderColor="float"
-      px={{ base: '16px', md: '32px' }}
-      py="8px"
-      className="no-print"
-    >
+    <Panel edge="float" role="note" px={{ base: '16px', md: '32px' }} className="no-print">
       {text.otherBook}
-    </Box>
+    </Panel>
   )
 }
 
