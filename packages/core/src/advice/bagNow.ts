@@ -9,7 +9,7 @@ import { dayLuck, hoursToWeighIn } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import { eventAhead, laterDays } from './eventAhead.ts'
 import type { LaterDay } from './eventAhead.ts'
-import type { Trip } from '../vocabulary/index.ts'
+import type { Id, Trip } from '../vocabulary/index.ts'
 import type { KnownWater } from './knownWater.ts'
 import { paidPrize, reach } from './prize.ts'
 import type { PaidPlaces, Prize } from './prize.ts'
@@ -141,7 +141,7 @@ const toldOf = (
 const worthOf = ({ pays, chanceEvent, chanceTarget, mean }: WayToFish): number =>
   pays ?? chanceEvent ?? chanceTarget ?? mean
 
-function groupOf(lure: string, { lures, flurry }: KnownWater, fish: Fish): RodGroup | undefined {
+function groupOf(lure: Id<'lure'>, { lures, flurry }: KnownWater, fish: Fish): RodGroup | undefined {
   if (!lures) return undefined
   const { shape, rate } = lures.of(lure)
   // Flurries an hour, as strikes an hour with the same spread.

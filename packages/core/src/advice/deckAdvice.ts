@@ -5,7 +5,7 @@ import type { WatchedEdge } from '../analyses/index.ts'
 import { isOf, lastRead } from '../deck/index.ts'
 import { levelOf } from '../presentation/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
-import type { fishingWords } from '../vocabulary/index.ts'
+import type { Id, fishingWords } from '../vocabulary/index.ts'
 import { FOLLOW_UP_MS } from './catchersAfter.ts'
 import { seenChanges } from './changes.ts'
 import { dayNow } from './dayNow.ts'
@@ -16,7 +16,7 @@ export type AdviceKind = (typeof fishingWords.ADVICE_KINDS)[number]
 
 /** A rod with what is known of it, strikes an hour. */
 export interface RodRate {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly rate: number
   readonly strikes: number
   readonly hours: number
@@ -24,7 +24,7 @@ export interface RodRate {
 
 /** What a lure did in the hour before such a change, and in the hour after. */
 export interface RodAround {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly before: number | null
   readonly after: number | null
   readonly hoursAfter: number
@@ -38,7 +38,7 @@ interface Common<K extends AdviceKind> {
 
 export type DeckAdvice =
   | (Common<'dry spell'> & {
-      readonly lure: string
+      readonly lure: Id<'lure'>
       readonly minutes: number
       /** Of so long a blank though the rod is as good as the book has it. */
       readonly chance: number
@@ -117,7 +117,7 @@ const luckFactor = ({ luck }: DayNow, { dayShape }: KnownWater): number =>
   dayShape === Infinity ? 1 : (dayShape + luck.bouts) / (dayShape + luck.expected)
 
 /** A rod's rate on a day like today; `blankHours`: after so long a blank in hand. */
-function rodRate(lure: string, now: DayNow, known: KnownWater, blankHours = 0): RodRate {
+function rodRate(lure: Id<'lure'>, now: DayNow, known: KnownWater, blankHours = 0): RodRate {
   const { shape, rate } = known.lures?.of(lure) ?? { shape: 0, rate: 1 }
   const { events, exposureHours } = known.lures?.fished(lure) ?? { events: 0, exposureHours: 0 }
   const factor = luckFactor(now, known)

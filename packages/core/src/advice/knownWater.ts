@@ -8,7 +8,7 @@ import { NO_EXPOSURE, fitGammaPoisson, flurryMean, plusExposure } from '../stats
 import type { Exposure } from '../stats/index.ts'
 import { HOUR_MS, MINUTE_MS } from '../time/index.ts'
 import { levelOf } from '../presentation/index.ts'
-import type { Stint, Strike } from '../vocabulary/index.ts'
+import type { Id, Stint, Strike } from '../vocabulary/index.ts'
 import { catchersAfter } from './catchersAfter.ts'
 import { hoursAround } from './changes.ts'
 import type { AroundLure } from './changes.ts'
@@ -58,7 +58,7 @@ const USUAL_TRAVEL_H = 0.2
 const [SHORTEST_GAP_MS, LONGEST_GAP_MS] = [2 * MINUTE_MS, 60 * MINUTE_MS]
 
 /** A book as it is without a trip and its strikes. */
-export const withoutTrip = (book: BookRecords, trip: string): BookRecords => ({
+export const withoutTrip = (book: BookRecords, trip: Id<'trip'>): BookRecords => ({
   ...book,
   trips: book.trips.filter(({ id }) => id !== trip),
   strikes: book.strikes.filter((strike) => strike.trip !== trip),
@@ -71,7 +71,7 @@ export const withoutTrip = (book: BookRecords, trip: string): BookRecords => ({
  * Returned   rates in flurries an hour; no beliefs where the water never gave a strike
  * Source     rates drawn to their gamma: `fitGammaPoisson`; days: `tripSpread`; flurries: `flurryMean`; what stands in for few trips is ours
  */
-export function learnWater(book: BookRecords, water: string, trip?: string): KnownWater {
+export function learnWater(book: BookRecords, water: Id<'water'>, trip?: Id<'trip'>): KnownWater {
   const before = { ...book, trips: book.trips.filter(({ id }) => id !== trip) }
   const onWater = { ...before, trips: before.trips.filter((one) => one.water === water) }
   const columns = buildColumns(before, planCuts(['water'], []))

@@ -4,6 +4,7 @@ import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { bagNow } from './bagNow.ts'
 import { learnWater, withoutTrip } from './knownWater.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** What the deck would have said of the weigh-in at a moment of the day. */
 export interface OddsThen {
@@ -48,10 +49,10 @@ function dayAsOf(day: DeckDay, atMs: number): DeckDay {
  * Returned   of each bag, from the launch on until a quarter of an hour was left; nothing where the trip had no weigh-in, nobody said which
  *            fish were kept, or the water never gave a strike on another trip
  */
-export function oddsOfDay(book: BookRecords, tripId: string): OddsOfDay[] {
+export function oddsOfDay(book: BookRecords, tripId: Id<'trip'>): OddsOfDay[] {
   const trip = book.trips.find(({ id }) => id === tripId)
   if (!trip?.weighIn) return []
-  const ofTrip = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+  const ofTrip = <R extends { readonly trip: Id<'trip'> }>(records: readonly R[]): R[] =>
     records.filter((one) => one.trip === tripId)
   const day = { trip, stints: ofTrip(book.stints), strikes: ofTrip(book.strikes), readings: ofTrip(book.readings) }
   if (liveBag(day.strikes, trip).fish.length === 0) return []

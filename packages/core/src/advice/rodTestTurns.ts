@@ -4,14 +4,14 @@ import { aboard } from '../deck/index.ts'
 import type { Angler, DeckDay } from '../deck/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
-import type { RecordOf } from '../vocabulary/index.ts'
+import type { Id, RecordOf } from '../vocabulary/index.ts'
 
 export type RodTest = RecordOf<'rodTest'>
 
 /** Which rod a person should have in hand, and for how much longer. */
 export interface Turn {
   readonly angler: Angler
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly leftMs: number
 }
 
@@ -118,7 +118,7 @@ function nextTurn(
 }
 
 /** The test that is under way on a trip: of two phones that began one at once, the earlier. */
-export const openTest = (tests: readonly RodTest[], trip: string): RodTest | undefined =>
+export const openTest = (tests: readonly RodTest[], trip: Id<'trip'>): RodTest | undefined =>
   tests
     .filter((test) => test.trip === trip && !test.end)
     .sort((one, other) => epochMs(one.start) - epochMs(other.start) || (one.id < other.id ? -1 : 1))[0]
@@ -131,4 +131,4 @@ export const samePair = (one: RodTest, other: RodTest): boolean =>
 export const roundsAs = (test: RodTest, earlier: RodTest, rounds: readonly RodRound[]): RodRound[] =>
   rounds.map((round) => (earlier.tried === test.tried ? round : { usual: round.tried, tried: round.usual }))
 
-export const isTestLure = (test: RodTest, lure: string): boolean => lure === test.usual || lure === test.tried
+export const isTestLure = (test: RodTest, lure: Id<'lure'>): boolean => lure === test.usual || lure === test.tried

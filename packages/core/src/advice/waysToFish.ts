@@ -1,5 +1,6 @@
 import type { BagOdds, BagStep, BagStrategy, RodGroup } from '../decisions/index.ts'
 import type { KnownWater } from './knownWater.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 export const QUARTER_H = 0.25
 
@@ -8,7 +9,7 @@ export interface WayToFish extends BagOdds {
   /** Rods, fished in turn. */
   readonly lures: readonly string[]
   /** Another rod from then on, in hours from now. */
-  readonly then: { readonly lure: string; readonly fromHours: number } | null
+  readonly then: { readonly lure: Id<'lure'>; readonly fromHours: number } | null
   /** Places, each from so many hours from now, the run to it after that; none where the boat goes about as it usually does. */
   readonly stops: readonly { readonly place: string; readonly fromHours: number }[]
   /** Mean of what the event pays by the place among rivals, the days after fished by what is in hand; null where nothing is paid. */
@@ -25,7 +26,7 @@ export interface NextDay {
 
 /** A rod that lies ready, and what it brings. */
 export interface KnownRod {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly group: RodGroup
 }
 

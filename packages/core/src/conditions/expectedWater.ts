@@ -1,6 +1,6 @@
 import { HOUR_MS, epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import type { Reading, Trip } from '../vocabulary/index.ts'
+import type { Id, Reading, Trip } from '../vocabulary/index.ts'
 import { daysApart, median, usualReadings } from './usualReadings.ts'
 import type { UsualReadings } from './usualReadings.ts'
 
@@ -34,7 +34,7 @@ const UNKNOWN_SD = { waterTempC: 3, visibilityM: 0.6 } as const
 export function expectedWater(
   readings: readonly Reading[],
   trips: readonly Pick<Trip, 'id' | 'water'>[],
-  water: string,
+  water: Id<'water'>,
   ms: EpochMs,
 ): ExpectedWater {
   const usual = usualReadings(readings, trips, water, ms)

@@ -1,9 +1,10 @@
 import type { EpochMs } from '../time/index.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** What was read at one time. Continuous values in SI, classes as words; whatever is absent or null was not read. */
 export interface TripReading {
   readonly time: string
-  readonly spot?: string | null
+  readonly spot?: Id<'spot'> | null
   readonly source?: string | null
   readonly waterTempC?: number | null
   readonly visibilityM?: number | null
@@ -29,7 +30,7 @@ export interface Setting {
   readonly longitude: number | null
   /** The trip's own. */
   readonly readings: readonly TripReading[]
-  readonly spot?: string | null
+  readonly spot?: Id<'spot'> | null
   /** Where the lure of the stint works, metres below the surface. */
   readonly lureDepthM?: number
 }

@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import { HOUR_MS, epochMs } from '../time/index.ts'
-import type { Reading, Trip } from '../vocabulary/index.ts'
+import type { Id, Reading, Trip } from '../vocabulary/index.ts'
 
 export const USUAL_FIELDS = ['waterTempC', 'airTempC', 'visibilityM', 'windMps', 'pressureHpa'] as const
 export type UsualReadings = Readonly<Partial<Record<(typeof USUAL_FIELDS)[number], number>>>
@@ -22,7 +22,7 @@ const FEWEST = 3
 export function usualReadings(
   readings: readonly Reading[],
   trips: readonly Pick<Trip, 'id' | 'water'>[],
-  water: string,
+  water: Id<'water'>,
   ms: number,
 ): UsualReadings {
   const waterOf = new Map(trips.map((trip) => [trip.id, trip.water]))

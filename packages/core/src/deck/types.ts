@@ -1,5 +1,5 @@
 import type { Fields } from '../sync/index.ts'
-import type { Kind, Reading, Stint, Strike, Trip } from '../vocabulary/index.ts'
+import type { Id, Kind, Reading, Stint, Strike, Trip } from '../vocabulary/index.ts'
 
 /** A trip as it stands while it is fished. */
 export interface DeckDay {
@@ -18,8 +18,8 @@ export interface DeckEdit {
 
 /** A rod that lies ready: its lure, and its setup where it has one. */
 export interface Rod {
-  readonly lure: string
-  readonly setup?: string | null
+  readonly lure: Id<'lure'>
+  readonly setup?: Id<'setup'> | null
 }
 
 /** Gives each new record its id. */

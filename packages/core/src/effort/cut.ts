@@ -5,6 +5,7 @@ import type { EpochMs } from '../time/index.ts'
 import { Stretches, CutCondition, runOf } from './stretches.ts'
 import type { Run } from './stretches.ts'
 import type { TimedTrip, TimedStint } from './types.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** A piece of one stint in epoch milliseconds, through which every condition keeps its band. */
 export interface Cut {
@@ -151,7 +152,7 @@ class Places {
   }
 
   /** Where readings were taken that go before the trip's own. */
-  private placeOf = (spot: string | undefined): string => (spot !== undefined && this.readAt.has(spot) ? spot : '')
+  private placeOf = (spot: Id<'spot'> | undefined): string => (spot !== undefined && this.readAt.has(spot) ? spot : '')
 
   /** Stints for which a condition is the same all through the trip share a key. */
   private keyOf({ spot, lureDepthM }: TimedStint, condition: string): string {

@@ -3,7 +3,7 @@ import { at } from '../checked/index.ts'
 import { NO_PAST, waterPast } from '../conditions/index.ts'
 import type { TripReading, WaterPast } from '../conditions/index.ts'
 import { workingDepthM } from '../presentation/index.ts'
-import type { Lure, Stint } from '../vocabulary/index.ts'
+import type { Id, Lure, Stint } from '../vocabulary/index.ts'
 import { tripBundles } from './bookRecords.ts'
 import type { BookRecords, TripBundle } from './bookRecords.ts'
 import { Cutter } from './cut.ts'
@@ -27,7 +27,7 @@ export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable):
 }
 
 /** The past of each water, worked out when it is first asked for. */
-export function pastsOf(bundles: readonly TripBundle[]): (water: string) => WaterPast {
+export function pastsOf(bundles: readonly TripBundle[]): (water: Id<'water'>) => WaterPast {
   const known = new Map<string, WaterPast>()
   return (water) => {
     let past = known.get(water)
@@ -57,7 +57,7 @@ class TripLayer {
     book: BookRecords,
     private readonly plan: CutPlan,
     private readonly table: SegmentTable,
-    private readonly past: (water: string) => WaterPast,
+    private readonly past: (water: Id<'water'>) => WaterPast,
   ) {
     this.cutter = new Cutter(plan)
     this.labels = new RowLabels(book, plan, this.cutter.conditions, table)
@@ -138,6 +138,8 @@ const momentOf = ({ stint, ms }: TimedStrike): TimedStint => ({
 
 /** A trip of which only the hours are known, as one stint that all its strikes belong to. */
 function asOneStint(trip: TimedTrip): TimedTrip {
-  const stint = { stint: trip.trip, lure: '', angler: null, fromMs: trip.startMs, toMs: trip.endMs }
-  return { ...trip, stints: [stint], strikes: trip.strikes.map((strike) => ({ ...strike, stint: trip.trip })) }
+  // No stint has this id: it is named by its trip.
+  const id: string = trip.trip
+  const stint = { stint: id, lure: '', angler: null, fromMs: trip.startMs, toMs: trip.endMs }
+  return { ...trip, stints: [stint], strikes: trip.strikes.map((strike) => ({ ...strike, stint: id })) }
 }

@@ -1,5 +1,6 @@
 import { MINUTE_MS, epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 export interface AccountStint {
   readonly id: string
@@ -16,7 +17,7 @@ export interface Seam {
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
   /** The stint to go to: the one after the gap, or the later of the overlapping two. Null for the gap before the trip's end. */
-  readonly stint: string | null
+  readonly stint: Id<'stint'> | null
 }
 
 export interface TimeAccount {
@@ -55,7 +56,7 @@ function accountOf(
     .filter((stint) => stint.end > stint.start)
     .sort((a, b) => a.start - b.start)
   const seams: Seam[] = []
-  const seam = (kind: Seam['kind'], fromMs: EpochMs, toMs: EpochMs, stint: string | null): void => {
+  const seam = (kind: Seam['kind'], fromMs: EpochMs, toMs: EpochMs, stint: Id<'stint'> | null): void => {
     if (toMs - fromMs >= MINUTE_MS)
       seams.push({ kind, angler, minutes: Math.round((toMs - fromMs) / MINUTE_MS), fromMs, toMs, stint })
   }

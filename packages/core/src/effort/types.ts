@@ -1,16 +1,16 @@
 import type { PastReading, TripReading } from '../conditions/index.ts'
 import type { EpochMs } from '../time/index.ts'
-import type { Outcome } from '../vocabulary/index.ts'
+import type { Id, Outcome } from '../vocabulary/index.ts'
 
 export interface TripStint {
-  readonly stint: string
-  readonly lure: string
+  readonly stint: Id<'stint'>
+  readonly lure: Id<'lure'>
   /** Null is the trip's one unnamed angler. */
   readonly angler: string | null
   readonly start: string
   /** Null is still open: such a stint counts no hours. */
   readonly end: string | null
-  readonly spot?: string
+  readonly spot?: Id<'spot'>
   /** Where its lure works, metres below the surface, as far as known. */
   readonly lureDepthM?: number
   /** Ended at the last tap before a long silence; whether it went on is not yet said. */
@@ -18,9 +18,9 @@ export interface TripStint {
 }
 
 export interface TripStrike {
-  readonly strike: string
+  readonly strike: Id<'strike'>
   /** Null is a loose end. */
-  readonly stint: string | null
+  readonly stint: Id<'stint'> | null
   readonly time: string
   /** Null is not yet said. */
   readonly outcome: Outcome | null
@@ -28,7 +28,7 @@ export interface TripStrike {
 
 /** A trip as recorded. Times are ISO 8601 with offset; latitude and longitude in degrees, null when not known. */
 export interface TripRecord {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly start: string
   readonly end: string | null
   readonly timeZone: string
@@ -51,7 +51,7 @@ export interface TimedStrike extends Omit<TripStrike, 'time'> {
 
 /** A trip as recorded with its times read: what is cut. */
 export interface TimedTrip {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly startMs: EpochMs
   readonly endMs: EpochMs | null
   readonly timeZone: string
@@ -64,7 +64,7 @@ export interface TimedTrip {
 
 /** A piece of a stint over which every banded condition is constant: the unit of analysis. */
 export interface Segment {
-  readonly stint: string
+  readonly stint: Id<'stint'>
   readonly start: string
   readonly end: string
   readonly hours: number

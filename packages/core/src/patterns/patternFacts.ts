@@ -7,9 +7,10 @@ import { parseWhere } from '../query/index.ts'
 import type { Sizes } from '../query/index.ts'
 import { powerForRatio } from '../stats/index.ts'
 import type { Contrast } from './contrast.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 export interface PatternLure {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly strikes: number
   readonly hours: number
   /** Drawn to what the rest of its class does there. */
@@ -37,7 +38,7 @@ interface FactsOf {
   /** Rows of the pattern. */
   readonly rows: readonly number[]
   readonly where: string
-  readonly water: string
+  readonly water: Id<'water'>
   readonly all: Contrast | null
 }
 

@@ -11,6 +11,7 @@ import { contrastOf } from './contrast.ts'
 import type { Contrast } from './contrast.ts'
 import { factsOf } from './patternFacts.ts'
 import type { PatternFacts } from './patternFacts.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** A pattern that was found before: its hours as a filter, and the day of the last trip that found it. */
 export interface KnownPattern {
@@ -62,7 +63,7 @@ const EARLY_WORK = 0.45
  */
 export function patternsOfWater(
   book: BookRecords,
-  water: string,
+  water: Id<'water'>,
   { seed = 1, permutations, known: given = [], progress = () => undefined }: PatternsOptions = {},
 ): WaterPattern[] {
   // Another device may have written what this one cannot read: that is left alone.
@@ -126,7 +127,7 @@ function tripDates(book: BookRecords, name: string): ReadonlyMap<string, string>
 
 function earlyPatterns(
   book: BookRecords,
-  water: string,
+  water: Id<'water'>,
   dates: ReadonlyMap<string, string>,
   search: (early: BookRecords) => ReturnType<typeof searchOf>,
 ): KnownPattern[] {
@@ -148,7 +149,7 @@ class HoursOnWater {
   private readonly book: BookRecords
   private readonly onWater: (row: number) => boolean
 
-  constructor(book: BookRecords, water: string, listed: readonly KnownPattern[]) {
+  constructor(book: BookRecords, water: Id<'water'>, listed: readonly KnownPattern[]) {
     const clauses = listed.flatMap(({ where }) => parseWhere(where))
     this.columns = buildColumns(
       book,
@@ -205,7 +206,7 @@ function once(listed: readonly Listed[], hours: HoursOnWater): Listed[] {
 
 function patternOf(
   book: BookRecords,
-  water: string,
+  water: Id<'water'>,
   { where, foundOn, finding, continues }: Listed,
   { hours, dates }: { readonly hours: HoursOnWater; readonly dates: ReadonlyMap<string, string> },
 ): WaterPattern {

@@ -1,9 +1,10 @@
+import type { Id } from '../vocabulary/index.ts'
 interface Tracked {
   readonly id: string
   readonly track?: unknown
 }
 interface Part {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly points: unknown
 }
 

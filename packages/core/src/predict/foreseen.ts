@@ -4,7 +4,7 @@ import type { BookRecords } from '../effort/index.ts'
 import { MINUTE_MS, addDays, epochMs, isoUtc, localDate, resolveWallTime } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { SAID, UNKNOWN, timeZoneOf } from '../vocabulary/index.ts'
-import type { Reading, Trip, Water } from '../vocabulary/index.ts'
+import type { Id, Reading, Trip, Water } from '../vocabulary/index.ts'
 import { CONDITION_NAMES } from './situation.ts'
 import type { Condition } from './situation.ts'
 
@@ -13,7 +13,7 @@ export type ExpectedReading = { readonly timeMs: EpochMs } & Partial<Omit<Readin
 
 /** A trip that has not been: where, when, and what is expected there. */
 export interface ForeseenTrip {
-  readonly water: string
+  readonly water: Id<'water'>
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
   readonly readings: readonly ExpectedReading[]

@@ -1,7 +1,7 @@
 import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, epochMs } from '../time/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
-import type { Stint } from '../vocabulary/index.ts'
+import type { Id, Stint } from '../vocabulary/index.ts'
 
 /** What of a presentation is told again, in the order it is said. */
 export const PRESENTATION_FIELDS = [
@@ -41,7 +41,7 @@ const FEWEST_HOURS = 1
  * Returned   on that water where it was struck twice there, else on all; nothing where nobody logged it
  * Source     ours; a hint how to begin, not a comparison: words that were fished on other days are not held to the same days
  */
-export function howFished(book: BookRecords, lure: string, water: string): HowFished {
+export function howFished(book: BookRecords, lure: Id<'lure'>, water: Id<'water'>): HowFished {
   const here = new Set(book.trips.filter((trip) => trip.water === water).map(({ id }) => id))
   const own = book.stints.filter((stint) => stint.lure === lure)
   const strikes = strikesByStint(book, own)

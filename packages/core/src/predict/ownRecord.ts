@@ -1,6 +1,7 @@
 import type { BookRecords } from '../effort/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
 import type { PatternRow } from './patternRows.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** Hours, strikes and trips. */
 export interface Spent {
@@ -41,7 +42,7 @@ const BIG_SHARE = 0.9
  *            fish was weighed
  * Source     lures of few fish are drawn to all as if they had eight more (ours)
  */
-export function strikeWorth(book: BookRecords, objective: Objective): (lure: string) => number {
+export function strikeWorth(book: BookRecords, objective: Objective): (lure: Id<'lure'>) => number {
   if (objective === 'strikes') return () => 1
   const lureOf = new Map(book.stints.map(({ id, lure }) => [id, lure]))
   const weights = book.strikes.flatMap(({ outcome, weightG }) =>

@@ -3,13 +3,14 @@ import { buildColumns, planCuts } from '../effort/index.ts'
 import type { BookRecords, Factor, SegmentColumns } from '../effort/index.ts'
 import { CONDITION_NAMES, lightOf, traitsOf } from './situation.ts'
 import type { Condition, Situation } from './situation.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** An hour's piece of the book: how it was fished, under what, and what came of it. */
 export interface PatternRow {
   readonly situation: Situation
   readonly strikes: number
   readonly hours: number
-  readonly trip: string
+  readonly trip: Id<'trip'>
   /** Row of the columns it was read from. */
   readonly row: number
 }

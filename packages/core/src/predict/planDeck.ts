@@ -14,6 +14,7 @@ import type { Objective, Spent } from './ownRecord.ts'
 import type { PatternRow } from './patternRows.ts'
 import type { ForetoldRate } from './rates.ts'
 import type { Condition } from './situation.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 export interface DeckQuestion extends Confidence {
   readonly trip: ForeseenTrip
@@ -31,7 +32,7 @@ export interface DeckQuestion extends Confidence {
 
 /** A lure in the hours of a trip that has not been. */
 export interface ForetoldLure extends ForetoldRate {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly level: Level
   readonly role: 'find' | 'catch'
   /** Its own hours on the water. */
@@ -43,7 +44,7 @@ export interface ForetoldLure extends ForetoldRate {
 }
 
 export interface PlannedRod extends ForetoldLure {
-  readonly setup: string | null
+  readonly setup: Id<'setup'> | null
   /** Carried to learn of it. */
   readonly learn: boolean
   readonly worth: number
@@ -54,7 +55,7 @@ export interface PlannedRod extends ForetoldLure {
 
 /** A lure that was fished often and stays at home. */
 export interface LeftAtHome {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   /** Strikes an hour as counted on that water. */
   readonly crude: number
   readonly own: Spent
@@ -66,7 +67,7 @@ export interface LeftAtHome {
 /** An hour of the clock with the best rod of the deck in hand. */
 export interface BestHour extends Interval {
   readonly from: number
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly rate: number
 }
 

@@ -1,13 +1,13 @@
 import { levelOf } from '../presentation/index.ts'
 import { RECORD_BANDS, UNKNOWN } from '../vocabulary/index.ts'
-import type { Lure } from '../vocabulary/index.ts'
+import type { Id, Lure } from '../vocabulary/index.ts'
 import { bandLabel } from '../effort/index.ts'
 
 /** What the pattern model knows of an hour of fishing. Words that are not known are `unknown`, numbers NaN. */
 export interface Situation {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly class: string
-  readonly water: string
+  readonly water: Id<'water'>
   readonly structure: string
   /** The fish's year. */
   readonly season: string

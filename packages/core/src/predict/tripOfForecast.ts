@@ -3,6 +3,7 @@ import { HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import type { ForeseenTrip } from './foreseen.ts'
 import type { Condition } from './situation.ts'
+import type { Id } from '../vocabulary/index.ts'
 
 /** What a forecast says of an hour, by field of a reading, with its spread. */
 export interface ExpectedHour {
@@ -30,7 +31,7 @@ const LOG_LIGHT_A_PERCENT = Math.log(4) / 100
  * Source     cloud and light: Kasten & Czeplak, Sol. Energy 24 (1980) 177
  */
 export function tripOfForecast(
-  water: string,
+  water: Id<'water'>,
   hours: readonly ExpectedHour[],
 ): { readonly trip: ForeseenTrip; readonly spread: Readonly<Partial<Record<Condition, number>>> } {
   if (hours.length === 0) throw new QuestionError('the forecast has no hour')

@@ -1,6 +1,6 @@
 import type { Dimension, Unit } from '../units/units.ts'
 import type { JsonShape } from './jsonShapes.ts'
-import type { Kind } from './kinds.ts'
+import type { Id, Kind } from './kinds.ts'
 
 interface Common {
   readonly required?: true
@@ -89,7 +89,9 @@ type Value<F extends FieldSpec> = F extends { type: 'choice'; of: readonly (infe
         ? boolean
         : F extends { type: 'json' }
           ? unknown
-          : string
+          : F extends { type: 'ref'; to: infer K extends Kind }
+            ? Id<K>
+            : string
 
 /** The plain record of a field table: required fields are there, the others may be absent or null. */
 export type FieldsOf<T extends FieldTable> = {

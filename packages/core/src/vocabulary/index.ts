@@ -24,7 +24,7 @@ export { JSON_SHAPES } from './jsonShapes.ts'
 export type { JsonShape } from './jsonShapes.ts'
 export { allFields, typedName } from './allFields.ts'
 export { KINDS, RECORDS, columnName, fieldsOf } from './records.ts'
-export type { Kind } from './kinds.ts'
+export type { Id, Kind } from './kinds.ts'
 export type {
   BookSettings,
   Lure,

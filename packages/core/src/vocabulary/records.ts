@@ -26,7 +26,7 @@ import { DEFAULT_BANDS } from './bands.ts'
 import * as conditions from './conditions.ts'
 import * as fishing from './fishing.ts'
 import * as lures from './lures.ts'
-import type { Kind } from './kinds.ts'
+import type { Id, Kind } from './kinds.ts'
 import { bagRules, rodAndLine } from './sharedFields.ts'
 import * as waters from './waters.ts'
 
@@ -376,7 +376,7 @@ export const RECORDS = {
 export const KINDS = Object.keys(RECORDS) as Kind[]
 
 export type RecordFields<K extends Kind> = FieldsOf<(typeof RECORDS)[K]>
-export type RecordOf<K extends Kind> = RecordFields<K> & { id: string }
+export type RecordOf<K extends Kind> = RecordFields<K> & { id: Id<K> }
 export type Setup = RecordOf<'setup'>
 export type Water = RecordOf<'water'>
 export type Spot = RecordOf<'spot'>

@@ -1,4 +1,4 @@
-import { setTimeout as sleep } from 'node:timers/promises'
+import pRetry from 'p-retry'
 import type { Database } from './database.ts'
 import { isConnectionLoss, sqlState } from './database.ts'
 
@@ -12,14 +12,11 @@ const CANNOT_CONNECT_NOW = '57P03'
  * the pool for what comes next. Where nobody listens, or lets us in, it throws at once: waiting would not help.
  */
 export async function awaitDatabase({ $client }: Database, withinMs = START_MS): Promise<void> {
-  for (const until = Date.now() + withinMs; ; await sleep(PAUSE_MS)) {
-    try {
-      const client = await $client.connect()
-      client.release()
-      return
-    } catch (error) {
+  await pRetry(async () => (await $client.connect()).release(), {
+    ...{ retries: Infinity, maxRetryTime: withinMs, minTimeout: PAUSE_MS, factor: 1 },
+    shouldRetry: ({ error }) => {
       const noAnswer = isConnectionLoss(error) && (error as { code?: unknown }).code === undefined
-      if (!(noAnswer || sqlState(error) === CANNOT_CONNECT_NOW) || Date.now() > until) throw error
-    }
-  }
+      return noAnswer || sqlState(error) === CANNOT_CONNECT_NOW
+    },
+  })
 }

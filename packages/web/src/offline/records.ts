@@ -83,7 +83,10 @@ export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<
     await aliasesIn(book),
   )
   return kind === 'trip'
-    ? (withTrackParts(live as RecordOf<'trip'>[], await recordsOf(book, 'trackPart')) as unknown as RecordOf<K>[])
+    ? (withTrackParts(
+        live as unknown as RecordOf<'trip'>[],
+        await recordsOf(book, 'trackPart'),
+      ) as unknown as RecordOf<K>[])
     : live
 }
 

@@ -7,16 +7,17 @@ import { NO_RATIO } from '../within/pooled.ts'
 import type { WithinRatio } from '../within/randomTrip.ts'
 import { inside, totalOf } from './fishedTrips.ts'
 import type { Fished, InsideOut } from './fishedTrips.ts'
+import type { Id } from '../../vocabulary/index.ts'
 
 /** A strike that opens a window, where it was, and whether it is one of the strikes that are counted. */
 export interface Opener {
   readonly ms: EpochMs
-  readonly spot: string | null | undefined
+  readonly spot: Id<'spot'> | null | undefined
   readonly counted: boolean
 }
 
 export interface OpenedTrip {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   /** What is counted. */
   readonly stints: readonly Fished[]
   readonly openers: readonly Opener[]

@@ -7,6 +7,7 @@ import type { EpochMs } from '../../time/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import { fishedTrips, inside, selfControlled, totalOf } from './fishedTrips.ts'
 import type { Fished, FishedTrip, InsideOut } from './fishedTrips.ts'
+import type { Id } from '../../vocabulary/index.ts'
 
 export interface ConditionChange {
   /** A continuous column, such as wind_mps; or a class, such as current, whose every change counts. */
@@ -50,7 +51,7 @@ const sceneOf = ({ bundle }: FishedTrip): Scene => new Scene(timedTripOf(bundle)
 
 /** When a condition changed while a trip was fished, with the stints of that trip. */
 export interface Moments {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly stints: readonly Fished[]
   readonly times: readonly EpochMs[]
 }

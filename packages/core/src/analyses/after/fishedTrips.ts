@@ -3,7 +3,7 @@ import { tripBundles } from '../../effort/index.ts'
 import type { BookRecords, TripBundle } from '../../effort/index.ts'
 import { HOUR_MS, epochMs } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
-import type { Stint, Strike } from '../../vocabulary/index.ts'
+import type { Id, Stint, Strike } from '../../vocabulary/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import { NO_EXPOSURE, plusExposure, mantelHaenszelByStratum } from '../../stats/index.ts'
 import { pairDispersion } from '../within/pairDispersion.ts'
@@ -46,7 +46,7 @@ function fished(stint: Stint, { strikes }: TripBundle): Fished[] {
 export interface Window {
   readonly fromMs: EpochMs
   readonly toMs: EpochMs
-  readonly spot?: string | undefined
+  readonly spot?: Id<'spot'> | undefined
 }
 
 /**
@@ -90,14 +90,14 @@ export interface InsideOut {
   readonly inside: Exposure
   readonly outside: Exposure
   readonly trips: number
-  readonly tripIds: readonly string[]
+  readonly tripIds: readonly Id<'trip'>[]
   /** Inside over outside, each trip held against itself. */
   readonly ratio: WithinRatio
 }
 
 /** A trip's hours and strikes in its windows, and all of them. */
 export interface TripWindows {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly inside: Exposure
   readonly all: Exposure
 }

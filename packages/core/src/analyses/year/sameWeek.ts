@@ -4,15 +4,16 @@ import { at, entry } from '../../checked/index.ts'
 import { namesOf, planFor, rowFilter } from '../../query/index.ts'
 import type { Clause } from '../../query/index.ts'
 import { epochMs, localDate } from '../../time/index.ts'
+import type { Id } from '../../vocabulary/index.ts'
 
 export interface WeekOfYear {
   readonly year: number
   readonly trips: number
-  readonly tripIds: readonly string[]
+  readonly tripIds: readonly Id<'trip'>[]
   readonly hours: number
   readonly strikes: number
   /** The lures of that week, most strikes first. */
-  readonly lures: readonly { readonly lure: string; readonly strikes: number; readonly hours: number }[]
+  readonly lures: readonly { readonly lure: Id<'lure'>; readonly strikes: number; readonly hours: number }[]
 }
 
 const DAY_MS = 86_400_000
