@@ -40,7 +40,8 @@ export default tseslint.config(
     },
   },
   {
-    files: ['packages/web/**/*.tsx', 'packages/web/**/*.ts'],
+    // Where components and hooks are: to look for them elsewhere takes a third of the time.
+    files: ['packages/web/**/*.tsx', 'packages/web/**/use*.ts', 'packages/web/src/state/workerAnswers.ts'],
     plugins: { 'react-hooks': hooks },
     rules: {
       ...hooks.configs.recommended.rules,

@@ -78,8 +78,12 @@ async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('heading').first()).toBeVisible()
   // What holds the room of an answer is gone once the answer is there; the plan reads every hour of the book for it.
   await expect(page.locator('[aria-busy=true], .unknown')).toHaveCount(0, { timeout: 90_000 })
-  await page.waitForTimeout(250)
+  await drawn(page)
 }
+
+/** Nothing glides where the system asks for calm: what was decided is drawn with the frame after the next. */
+const drawn = (page: Page): Promise<void> =>
+  page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))))
 
 /** Rows of a long list and years of days are drawn alike: the check of all of them takes five times as long and finds nothing else. */
 const ALIKE = ['tbody tr:nth-child(n+25)', 'section[aria-label$="day by day"] ~ section']
@@ -100,8 +104,8 @@ async function overflowOfLarge(page: Page): Promise<number> {
   const sizeOf = (): Promise<number> => page.evaluate(() => parseFloat(getComputedStyle(document.body).fontSize))
   const before = await sizeOf()
   await page.evaluate(() => document.documentElement.style.setProperty('font-size', '200%'))
-  await expect.poll(sizeOf).toBe(before * 2)
-  await page.waitForTimeout(300)
+  await expect.poll(sizeOf, { intervals: [20] }).toBe(before * 2)
+  await drawn(page)
   return overflow(page)
 }
 
@@ -119,7 +123,7 @@ async function eachSeen(page: Page, look: (seen: (typeof SEEN)[number]) => Promi
   for (const seen of SEEN) {
     await page.emulateMedia({ colorScheme: seen.colorScheme, reducedMotion: 'reduce' })
     await page.setViewportSize({ width: seen.width, height: 800 })
-    await expect.poll(() => isNight(page)).toBe(seen.colorScheme === 'dark')
+    await expect.poll(() => isNight(page), { intervals: [20] }).toBe(seen.colorScheme === 'dark')
     await look(seen)
   }
 }

@@ -130,7 +130,7 @@ class Places {
 
   named(stint: TimedStint, condition: string): Track {
     let own = this.tracksOf.get(stint)
-    if (!own) this.tracksOf.set(stint, (own = new Map()))
+    if (!own) this.tracksOf.set(stint, (own = new Map<string, Track>()))
     let track = own.get(condition)
     if (!track) own.set(condition, (track = this.trackOf(stint, this.cutter.conditionOf(condition))))
     return track

@@ -54,12 +54,12 @@ export function useForeignReading(book: string, { table, name, mapping: first }:
   }
   const bring = async (): Promise<void> => {
     if (!translated) return
-    const report = await running.send({ archive: translated.archive, namespace }, false)
-    if (!report?.applied) return
+    // Kept first: a page that is left the moment it says *Imported* has kept how the file was read.
     const mappings = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
     await commit(book, [
       { kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } },
     ])
+    await running.send({ archive: translated.archive, namespace }, false)
   }
   /** Names are told after a first reading, which is then read again. */
   const take = ({ kind, name: named }: NameInFile, sameAs: string): void => {
