@@ -235,6 +235,45 @@ test('targets that are counted and a spot that gives nothing have their word', a
   await phone.close()
 })
 
+test('a find at the surface has its follow-up: the rod that caught after others like it', async ({ app }) => {
+  const yesterday = new Date(Date.now() - 24 * 3_600_000)
+  const phone = await Phone.open(app, { startMs: yesterday.setUTCHours(14, 0, 0, 0) })
+  const { page } = phone
+  await phone.launch('Dunmarrow Lake', 'Just me')
+  await phone.tap('Day')
+  await page.getByLabel('From my tackle').selectOption({ label: 'Texas rig, junebug' })
+  await phone.tap(/rod/i, 'Texas rig, junebug on deck')
+  await page.locator('.rod').filter({ hasText: 'Popper' }).tap()
+  await phone.tap('plan', 'Why: plan')
+  await phone.later(5)
+  await phone.tap('Follow / swirl', /^Follow/)
+  await phone.later(0.7)
+  const spoken = page.locator('.spoken')
+  await expect(spoken).toContainText(/^Follow up with Texas rig, junebug: \d\.\d\d an hour after a find$/)
+  await spoken.tap()
+  // Counted another way: strikes and hours of that rod within half an hour of a strike or swirl on top, at the same spot.
+  const [after] = await app.query<{ strikes: number; hours: string }>(
+    `with here as (select s.*, l.class, l.name from stints s join lures l on l.id = s.lure join trips t on t.id = s.trip
+         join waters w on w.id = t.water where w.name = 'Dunmarrow Lake' and t.effort_known = 'full'),
+       finds as (select k.trip, k.time, here.spot from strikes k join here on here.id = k.stint
+         where coalesce(here.level_fished, '') in ('', 'top') and here.class in ('popper', 'hollow frog', 'single prop', 'walking topwater', 'buzzbait', 'soft toad', 'twin prop', 'floating worm', 'rotating-tail topwater')),
+       during as (select s.id, range_agg(tstzrange(greatest(f.time, s.start), least(f.time + interval '30 min', s."end"), '[]')) as spans
+         from here s join finds f on f.trip = s.trip and (f.spot is null or f.spot = s.spot)
+           and f.time < s."end" and f.time + interval '30 min' > s.start
+         where s.name = 'Texas rig, junebug' group by s.id)
+     select (select count(*)::int from strikes k join during d on d.id = k.stint
+               where d.spans @> k.time and k.outcome is distinct from 'raised' and k.same_fish is not true) as strikes,
+       round((select sum(extract(epoch from upper(span) - lower(span))) / 3600 from during, unnest(spans) as span), 1)::text as hours`,
+  )
+  await expect(
+    page.getByText(`Texas rig, junebug had ${after!.strikes} strikes in ${after!.hours} h.`, { exact: false }),
+  ).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Pick up Texas rig, junebug')
+  await expect(page.locator('.rod[aria-label*="in hand"]')).toContainText('Texas rig')
+  await phone.close()
+})
+
 /** What this phone was told at an event before. */
 const keepGoal = (page: Page, trip: string, value: Readonly<Record<string, string>>): Promise<void> =>
   page.evaluate(

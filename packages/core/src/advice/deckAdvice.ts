@@ -71,7 +71,11 @@ export type DeckAdvice =
       readonly rods: readonly RodAround[]
       readonly best: RodAround | null
     })
-  | (Common<'follow up'> & { readonly catcher: RodRate; readonly findMs: number })
+  | (Common<'follow up'> & {
+      /** Its rate after a find, and what it brings at all, to which that is drawn. */
+      readonly catcher: RodRate & { readonly usual: number }
+      readonly findMs: number
+    })
   | (Common<'pitches'> & {
       readonly shares: readonly { readonly pitch: number; readonly share: number }[]
       readonly bites: number
@@ -315,7 +319,7 @@ function followUpAdvice(now: DayNow, known: KnownWater): DeckAdvice[] {
     .sort((one, other) => epochMs(one.time) - epochMs(other.time))
     .at(-1)
   if (!find) return []
-  const rated = now.onDeck.flatMap((lure): RodRate[] => {
+  const rated = now.onDeck.flatMap((lure): (RodRate & { readonly usual: number })[] => {
     const own = known.catchers.get(lure)
     if (!own || own.exposureHours < FEWEST_CATCH_HOURS || own.events === 0 || lure === now.held.lure) return []
     const { shape, rate } = lures.of(lure)
@@ -326,6 +330,7 @@ function followUpAdvice(now: DayNow, known: KnownWater): DeckAdvice[] {
         rate: (own.events + USUAL_CATCH_HOURS * usual) / (own.exposureHours + USUAL_CATCH_HOURS),
         strikes: own.events,
         hours: own.exposureHours,
+        usual,
       },
     ]
   })

@@ -96,6 +96,7 @@ export const text = {
       case 'follow up':
         return [
           `Within 30 min of a strike or swirl at the surface, ${lure(advice.catcher.lure)} had ${counted(advice.catcher.strikes, 'strike')} in ${decimals(advice.catcher.hours, 1)} h.`,
+          `Otherwise it brings ${rate(advice.catcher.usual)} an hour here. So few hours say little, so the figure lies between.`,
         ]
       case 'pitches':
         return [
