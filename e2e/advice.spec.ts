@@ -239,11 +239,11 @@ test('a find at the surface has its follow-up: the rod that caught after others 
   const yesterday = new Date(Date.now() - 24 * 3_600_000)
   const phone = await Phone.open(app, { startMs: yesterday.setUTCHours(14, 0, 0, 0) })
   const { page } = phone
-  await phone.launch('Dunmarrow Lake', 'Just me')
-  await phone.tap('Day')
-  await page.getByLabel('From my tackle').selectOption({ label: 'Texas rig, junebug' })
-  await phone.tap(/rod/i, 'Texas rig, junebug on deck')
-  await page.locator('.rod').filter({ hasText: 'Popper' }).tap()
+  // A deck that begins without a rod.
+  await phone.launch('Dunmarrow Lake', 'Just me', { bare: true })
+  await expect(page.locator('.rod')).toHaveCount(0)
+  for (const lure of ['Popper, frog', 'Texas rig, junebug']) await phone.lay(lure)
+  await phone.rod(0)
   await phone.tap('plan', 'Why: plan')
   await phone.later(5)
   await phone.tap('Follow / swirl', /^Follow/)
@@ -328,6 +328,10 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('plan', 'Why: plan')
   // The bag takes room, and yet on the smallest screen no rod has to be looked for.
   await page.setViewportSize({ width: 360, height: 640 })
+  expect(await rodsOutOfSight(page)).toBe(0)
+  const laid = await page.locator('.rod').count()
+  for (const lure of ['Texas rig, junebug', 'Buzzbait, black', 'Tube, smoke'].slice(0, 8 - laid)) await phone.lay(lure)
+  expect(await page.locator('.rod').count()).toBeGreaterThan(6)
   expect(await rodsOutOfSight(page)).toBe(0)
   await page.setViewportSize({ width: 390, height: 844 })
   await phone.tap(/^Where: /)

@@ -94,12 +94,21 @@ export class Phone {
     return folded ? 2 : 1
   }
 
-  async launch(water: string, aboard: string): Promise<void> {
+  /** Onto the water with the last rods used there, or with none. */
+  async launch(water: string, aboard: string, { bare = false } = {}): Promise<void> {
     await this.tap(new RegExp(`^${water}`))
     await this.tap(aboard)
-    await this.tap(/Last rods used here/)
+    await this.tap(bare ? 'No rods yet, add them as I go' : /Last rods used here/)
     await this.tap(/^Launch/)
-    await expect(this.page.locator('.rod').first()).toBeVisible()
+    if (bare) await expect(this.page.getByRole('button', { name: 'Day', exact: true })).toBeVisible()
+    else await expect(this.page.locator('.rod').first()).toBeVisible()
+  }
+
+  /** A lure of the tackle comes on deck, on the rod that is offered first. */
+  async lay(lure: string): Promise<void> {
+    await this.tap('Day')
+    await this.page.getByLabel('From my tackle').selectOption({ label: lure })
+    await this.tap(/rod/i, `${lure} on deck`)
   }
 
   async rod(index: number): Promise<void> {
