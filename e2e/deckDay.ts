@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect } from '@playwright/test'
 import type { BrowserContext, Locator, Page } from '@playwright/test'
 import { browserFolder, launchBrowser } from './app.ts'
@@ -150,3 +151,11 @@ export const rodsOutOfSight = (page: Page): Promise<number> =>
     const foot = document.querySelector('.rods')!.getBoundingClientRect().bottom
     return [...document.querySelectorAll('.rod')].filter((rod) => rod.getBoundingClientRect().bottom > foot + 1).length
   })
+
+/** A sheet keeps nobody out: no serious fault, and nothing to scroll sideways. */
+export async function isOpenToAll(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(serious.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([])
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0)
+}

@@ -1,0 +1,151 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { Phone, isOpenToAll, rodsOutOfSight } from './deckDay.ts'
+
+/** What this phone was told at an event before. */
+const keepGoal = (page: Page, trip: string, value: Readonly<Record<string, string>>): Promise<void> =>
+  page.evaluate(
+    ([key, typed]) =>
+      new Promise<void>((done, fail) => {
+        const opened = indexedDB.open('jot-book')
+        opened.onerror = () => fail(opened.error ?? new Error('no device store'))
+        opened.onsuccess = () => {
+          const write = opened.result.transaction('drafts', 'readwrite')
+          write.objectStore('drafts').put({ key, value: typed, writer: 'before' })
+          write.oncomplete = () => {
+            opened.result.close()
+            done()
+          }
+        }
+      }),
+    [`goal:${trip}`, value] as const,
+  )
+
+test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
+  app,
+}) => {
+  const phone = await Phone.open(app)
+  const { page } = phone
+  const [last] = await app.query<{ id: string }>(
+    `select t.id from trips t join waters w on w.id = t.water
+     where t.purpose = 'tournament' and w.name = 'Immerlow Reservoir' order by t.start desc limit 1`,
+  )
+  await keepGoal(page, last!.id, { goal: '', rivals: 'Ash 13 lb\nRowan 11 lb 8 oz', place: '2' })
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  await phone.tap('Day')
+  await expect(page.getByRole('button', { name: /^Tournament as on .*: limit 5/ })).toBeVisible()
+  // Before the event a day of practice is asked what it still can teach.
+  await phone.tap('Practice: what to try next')
+  await expect(page.getByRole('region', { name: 'Rods to try' })).toContainText(/strikes more|known well enough/)
+  await phone.tap('Days of the event: more')
+  await expect(page.getByText(/in 16 h of the event/)).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Close')
+  await phone.tap('Day')
+  await phone.tap('Tournament')
+  await phone.tap('Weigh-in: more')
+  await phone.tap('Most in the well: more')
+  await phone.tap('Off for a dead fish: more')
+  // The rules are kept by name for the next event.
+  await page.getByLabel('Keep these rules as').fill('Club')
+  await phone.tap('Keep')
+  await expect(page.getByRole('button', { name: 'Forget Club' })).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Done')
+  await phone.rod(0)
+  await phone.tap('plan', 'Why: plan')
+  // The bag takes room, and yet on the smallest screen no rod has to be looked for.
+  await page.setViewportSize({ width: 360, height: 640 })
+  expect(await rodsOutOfSight(page)).toBe(0)
+  const laid = await page.locator('.rod').count()
+  for (const lure of ['Texas rig, junebug', 'Buzzbait, black', 'Tube, smoke'].slice(0, 8 - laid)) await phone.lay(lure)
+  expect(await page.locator('.rod').count()).toBeGreaterThan(6)
+  expect(await rodsOutOfSight(page)).toBe(0)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await phone.tap(/^Where: /)
+  await phone.pick('Spot', 'North hump')
+  await phone.tap('Done')
+  /** A fish that is kept and weighed. */
+  const keep = async (tag: string): Promise<void> => {
+    await phone.later(25)
+    await phone.tap('Strike', /^Strike \d+, /)
+    await phone.tap('landed', 'Strike: landed')
+    await phone.tap('Keep', `Kept, tag ${tag}`)
+    await phone.tap('Details')
+    await phone.tap('Weight: more')
+    await phone.tap('Done')
+  }
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('No fish kept yet.')).toBeVisible()
+  const ways = page.locator('.ways li')
+  await expect(ways.first()).toContainText(/limit \d+%/)
+  // One way holds to places: here to the end, elsewhere, or one after the other.
+  await expect(ways.filter({ hasText: /, at .+ (to the end|until .+, then run to )/ })).toHaveCount(1)
+  const before = await ways.first().textContent()
+  await phone.tap('Close')
+  await keep('1')
+  await phone.tap(/Weigh-in odds/)
+  await expect(ways.first()).toContainText(/limit \d+%/)
+  await expect(ways.first()).not.toHaveText(before ?? '')
+  await expect(page.getByText('tag 1: 2 lb')).toBeVisible()
+  await expect(page.getByText(/^4 bites: \d+%$/)).toBeVisible()
+  // What was to be reached last time, as it was typed then, is one tap away.
+  await phone.tap(/^As on .*: 11 lb 8 oz$/)
+  await expect(page.getByLabel('Weight to reach')).toHaveValue('11 lb 8 oz')
+  await expect(ways.first()).toContainText(/target \d+%/)
+  await page.getByLabel('Weight to reach').fill('much')
+  await expect(page.getByText('Type a weight, such as 14 lb 8 oz.')).toBeVisible()
+  await page.getByLabel('Weight to reach').fill('')
+  await page.getByLabel('Rivals’ weights, one each').fill('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
+  await expect(page.getByText('Not a weight: late. It is left out.')).toBeVisible()
+  await isOpenToAll(page)
+  await phone.tap('Place to take: more')
+  await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
+  await expect(ways.first()).toContainText(/target \d+%/)
+  // With a field and what its places pay the ways go by that.
+  await page.getByLabel('Boats in the field').fill('40')
+  await page.getByLabel('What the places pay').fill('1000, 500, 250, 100')
+  await expect(page.getByText(/^1st 1000, 2nd 500, 3rd 250, and 1 more\./)).toBeVisible()
+  await expect(ways.first()).toContainText(/pays \d+(\.\d)? on average/)
+  await page.getByLabel('What the places pay').fill('')
+  // Two days more: the weight is that of all days, and the next is fished by what is in hand.
+  await page.getByLabel('Weight to reach').fill('24 lb')
+  await phone.tap('Days after today: more')
+  await phone.tap('Days after today: more')
+  await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
+  await expect(ways.first()).toContainText(/all days \d+%/)
+  await expect(page.getByRole('region', { name: 'The next day' }).getByRole('listitem').first()).toContainText(
+    / in hand: /,
+  )
+  await isOpenToAll(page)
+  await phone.tap('Close')
+  await keep('2')
+  // One that dies stays in the bag, and costs what the event says.
+  await phone.tap('Details')
+  await phone.tap('Dead in the well')
+  await phone.tap('Done')
+  await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('3 lb 12 oz · 2 of 5')
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('tag 2: 2 lb, dead')).toBeVisible()
+  await phone.tap('Close')
+  // The run back begins: no time is left.
+  for (let i = 0; i < 9; i++) {
+    await phone.later(55)
+    await phone.tap('Follow / swirl', /^Follow/)
+  }
+  await phone.tap(/Weigh-in odds/)
+  await expect(page.getByText('No time is left to fish.')).toBeVisible()
+  // What was typed of the goal is still there.
+  await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
+  await expect(page.getByLabel('Rivals’ weights, one each')).toHaveValue('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
+  await phone.tap('Close')
+  // The next event is by the card.
+  await phone.tap('Day')
+  await phone.tap('End trip')
+  await expect(page).toHaveURL(/closed=1/)
+  await page.goto(`${app.url}/deck`)
+  await phone.launch('Immerlow Reservoir', 'Just me')
+  await phone.tap('Day')
+  await phone.tap(/^Club: limit 5, .*most in the well 6,? and off for a dead fish (0 lb )?4 oz$/)
+  await expect(page.getByRole('group', { name: 'Most in the well' })).toContainText('6')
+})
