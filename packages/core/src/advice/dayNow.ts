@@ -77,6 +77,7 @@ export function dayLuck({ day, nowMs }: DayUnderWay, { lures, flurry }: KnownWat
   return { bouts: struck / flurry, expected }
 }
 
+/** Hours of a stint until now, where it is not over. */
 export const hoursOf = ({ start, end }: Pick<Stint, 'start' | 'end'>, nowMs: number): number =>
   Math.max(0, (end ? epochMs(end) : nowMs) - epochMs(start)) / HOUR_MS
 

@@ -17,6 +17,7 @@ export interface Prize {
   readonly enoughG: number
 }
 
+/** A weight to reach: enough is all, and less is nothing. */
 export const reach = (targetG: number): Prize => ({
   worthOf: (totalG) => (totalG >= targetG ? 1 : 0),
   enoughG: targetG,

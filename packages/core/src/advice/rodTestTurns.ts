@@ -131,4 +131,5 @@ export const samePair = (one: RodTest, other: RodTest): boolean =>
 export const roundsAs = (test: RodTest, earlier: RodTest, rounds: readonly RodRound[]): RodRound[] =>
   rounds.map((round) => (earlier.tried === test.tried ? round : { usual: round.tried, tried: round.usual }))
 
+/** Whether a lure is one of the two. */
 export const isTestLure = (test: RodTest, lure: Id<'lure'>): boolean => lure === test.usual || lure === test.tried

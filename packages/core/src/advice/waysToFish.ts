@@ -38,6 +38,7 @@ export interface Way {
   readonly steps: readonly BagStep[]
 }
 
+/** A way as `simulateBag` takes it: its name says what is done, and from when. */
 export const strategyOf = ({ lures, then, stops, steps }: Way): BagStrategy => ({
   name: `${lures.join('+')}${then ? `>${then.lure}` : ''}${stops.map(({ place, fromHours }) => `@${place} ${fromHours}`).join('')}`,
   steps,

@@ -72,6 +72,11 @@ function byLaw({ weightG, bulk, line }: Falling, depthM: number): number {
   return seconds
 }
 
-/** Seconds to count until it hangs in the middle of the water column. */
+/**
+ * Seconds to count until it hangs in the middle of the water column.
+ *
+ * Given      what falls, the depth under the boat in metres, the angler’s own count-downs
+ * Source     `fallTime`
+ */
 export const midColumn = (falling: Falling, waterDepthM: number, counted: readonly CountDown[] = []): number =>
   fallTime(falling, waterDepthM / 2, counted).seconds

@@ -23,11 +23,24 @@ const DENSITY: Readonly<Record<LineMaterial, number>> = {
   braid: 0.97,
 }
 
-/** Millimetres. */
+/**
+ * How thick a line is, in millimetres.
+ *
+ *   d = d₈·√(test/8 lb)·thickness of the material
+ *
+ * Accuracy   a tenth among makers of one material, a third among braids
+ * Source     from memory of makers’ tables
+ */
 export const lineDiameterMm = ({ testLb, material }: Line): number =>
   REFERENCE.diameterMm * Math.sqrt(testLb / REFERENCE.testLb) * THICKNESS[material]
 
-/** Grams by which a metre of line sinks; negative where it floats. */
+/**
+ * Grams by which a metre of line sinks in fresh water; negative where it floats.
+ *
+ *   π·r²·(ρ − 1 g/cm³)
+ *
+ * Source     Archimedes; densities of the materials are handbook values from memory
+ */
 export function lineSinksG(line: Line): number {
   const radiusCm = lineDiameterMm(line) / 20
   return Math.PI * radiusCm ** 2 * 100 * (DENSITY[line.material] - 1)

@@ -47,7 +47,13 @@ const FRESH_MS = 24 * HOUR_MS
 const THUNDER_MS = 2 * HOUR_MS
 const MEASURED = ['waterTempC', 'windMps', 'gustMps', 'airTempC'] as const
 
-/** The cautions of the newest value of each condition read in the last day. */
+/**
+ * The cautions of the newest value of each condition read in the last day.
+ *
+ * Given      readings in any order; now
+ * Returned   each caution once; thunder for two hours after it was reported
+ * Source     `cautionsOf`
+ */
 export function cautionsNow(readings: readonly TripReading[], nowMs: EpochMs): Caution[] {
   const recent = readings
     .map((reading) => ({ reading, ms: epochMs(reading.time) }))

@@ -48,6 +48,7 @@ const WORKED = {
 } as const satisfies Record<string, Build>
 
 export type WorkedCondition = keyof typeof WORKED
+/** Whether a condition is worked out, and not read: its name decides. */
 export const isWorked = (condition: string): condition is WorkedCondition => Object.hasOwn(WORKED, condition)
 
 /** What a trip is cut by: continuous conditions with the edges that matter, and conditions that are classes. */

@@ -36,6 +36,12 @@ function wordOf(value: unknown): string | undefined {
   return Array.isArray(value) && value.length > 0 ? value.join(';') : undefined
 }
 
+/**
+ * What was read of one condition.
+ *
+ * Given      readings in order, the condition, and whether it is a number or words
+ * Returned   in the order given, without what an instrument read within some minutes of a hand
+ */
 export function samplesOf<V extends number | string>(
   readings: readonly PastReading[],
   condition: string,

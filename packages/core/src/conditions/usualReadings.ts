@@ -45,6 +45,7 @@ export function daysApart(a: number, b: number): number {
   return Math.min(inYear, YEAR_DAYS - inYear)
 }
 
+/** Of two middle values the mean; at least one value must be given. */
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   const middle = Math.floor(sorted.length / 2)

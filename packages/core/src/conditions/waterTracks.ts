@@ -25,12 +25,23 @@ const percentile =
 export const tempPercentileTrack = percentile('waterTempC', ({ temps }) => temps)
 export const clarityPercentileTrack = percentile('visibilityM', ({ sights }) => sights)
 
+/**
+ * By how much the water warms or cools a day, °C, one value a trip.
+ *
+ * Source     `tempTrend`
+ */
 export const tempTrendTrack = ({ past, startMs }: Scene): Track => constantTrack(tempTrend(past, startMs))
 
 /** A trend over less is weather. */
 const WEEKS_DAYS = 14
 
-/** One season a trip: the fish do not change theirs in an afternoon. */
+/**
+ * The season of the fish’s year, one a trip: they do not change theirs in an afternoon.
+ *
+ * Given      the trip’s own water temperature, else what the water lately read; its trend over two weeks; the month
+ * Returned   unknown where the water was never read
+ * Source     `fishSeason`
+ */
 export function fishSeasonTrack({ setting, past, startMs }: Scene): Track {
   const own = setting.readings.flatMap(({ reading: { waterTempC, spot } }) =>
     typeof waterTempC !== 'number' || spot ? [] : [waterTempC],

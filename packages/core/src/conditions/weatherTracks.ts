@@ -12,6 +12,12 @@ import { usualAirC } from './waterPast.ts'
 
 const DAY_MS = 24 * HOUR_MS
 
+/**
+ * By how much the pressure has changed, hPa in three hours.
+ *
+ * Given      pressures of the trip and the days before it
+ * Source     `pressureTendency`
+ */
 export function tendencyTrack(scene: Scene, edges: readonly number[]): Track {
   const pressures = scene
     .lately()
@@ -19,9 +25,20 @@ export function tendencyTrack(scene: Scene, edges: readonly number[]): Track {
   return courseTrack(courseOf(pressureTendency(pressures), true), edges)
 }
 
+/**
+ * Where the day stands to a front, in words.
+ *
+ * Source     `frontPhase`
+ */
 export const frontTrack = (scene: Scene): Track =>
   classTrack(scene.fronts().map(({ ms, value }) => ({ ms, value: value.phase })))
 
+/**
+ * Days since the last front passed, rising through the trip.
+ *
+ * Returned   unknown before the first front that was seen to pass
+ * Source     `frontPhase`
+ */
 export function daysSinceFrontTrack(scene: Scene, edges: readonly number[]): Track {
   const states = scene.fronts()
   let moment: EpochMs | null = null
@@ -73,7 +90,12 @@ export const rainTrack = overHours(48, (fallen, { rainMm, precipitation }) =>
   typeof rainMm === 'number' ? (fallen ?? 0) + rainMm : precipitation === 'none' ? (fallen ?? 0) : fallen,
 )
 
-/** Air temperature less what is usual at this water for the time of year. */
+/**
+ * Air temperature less what is usual at this water for the time of year, °C.
+ *
+ * Returned   unknown where that is not known
+ * Source     `usualAirC`
+ */
 export function airAnomalyTrack({ setting, past, startMs }: Scene, edges: readonly number[]): Track {
   const usual = usualAirC(past, startMs)
   if (usual === null) return UNKNOWN_TRACK
@@ -81,7 +103,12 @@ export function airAnomalyTrack({ setting, past, startMs }: Scene, edges: readon
   return mapped(readingTrack(setting, 'airTempC', shifted), (value) => value - usual)
 }
 
-/** Hours since the current was switched, while it is known; unknown before the first change seen. */
+/**
+ * Hours since the current was switched.
+ *
+ * Returned   while the current is known; unknown before the first change seen
+ * Source     common practice, no source
+ */
 export function sinceCurrentTrack({ setting }: Scene, edges: readonly number[]): Track {
   const currents = samplesOf<string>(setting.readings, 'current', 'string').sort((a, b) => a.ms - b.ms)
   const changes = currents.filter(({ value }, i) => i > 0 && value !== currents[i - 1]?.value).map(({ ms }) => ms)

@@ -25,7 +25,14 @@ export interface PlayedBags {
 
 const BAGS = 100
 
-/** What the bags of all runs tell of each strategy, and of each against the best of the others. */
+/**
+ * What the bags of all runs tell of each strategy, and of each against the best of the others.
+ *
+ * Given      bags in grams, run by run the same days for all; a weight to reach
+ * Returned   in their order; a quantile is a bag that came
+ * Accuracy   `meanError` and the error of the difference, which is that of paired runs
+ * Source     paired differences: Glasserman & Yao, Manage. Sci. 38 (1992) 884
+ */
 export function oddsOf(played: readonly PlayedBags[], targetG?: number): BagOdds[] {
   const means = played.map(({ totalsG }) => momentsOf(totalsG.length, (run) => totalsG[run]!))
   return played.map(({ name, totalsG, chanceLimit }, s) => {

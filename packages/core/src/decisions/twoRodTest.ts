@@ -116,5 +116,10 @@ function together(pairs: readonly TripBouts[]): TripBouts[] {
   return [...byShare.values()]
 }
 
-/** The order of a round, so that neither rod always has the better minutes: the same on every device. */
+/**
+ * The order of a round, so that neither rod always has the better minutes.
+ *
+ * Given      the test's seed and the number of the round
+ * Returned   the same on every device
+ */
 export const triedFirst = (seed: number, round: number): boolean => seededRandom(seed + 7919 * round)() < 0.5

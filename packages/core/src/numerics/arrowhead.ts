@@ -103,7 +103,13 @@ export function diagonalOfInverse(
   return out
 }
 
-/** xᵀ·A⁻¹·x of vectors of q + m values, one after another in `vectors`. */
+/**
+ * xᵀ·A⁻¹·x of vectors of q + m values, one after another in `vectors`.
+ *
+ * Given      the factored arrowhead
+ * Returned   a value a vector
+ * Source     by the Schur complement: Golub & Van Loan, Matrix Computations (2013) §4.2
+ */
 export function quadraticForms({ diagonal, joint, factor }: Arrowhead, vectors: Float64Array): Float64Array {
   const q = diagonal.length
   const m = Math.round(Math.sqrt(factor.length))

@@ -5,7 +5,12 @@ export interface Lines {
   readonly value: Float64Array
 }
 
-/** What is not nought of so many rows of numbers. */
+/**
+ * What is not nought of so many rows of numbers.
+ *
+ * Given      numbers row by row, and how many rows
+ * Source     compressed rows: Golub & Van Loan, Matrix Computations (2013) §11.1.1
+ */
 export function linesOf(values: Float64Array, rows: number): Lines {
   const m = rows === 0 ? 0 : values.length / rows
   const filled = values.reduce((count, value) => (value === 0 ? count : count + 1), 0)

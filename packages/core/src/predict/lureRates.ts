@@ -123,6 +123,7 @@ function shifted(situation: Situation, shift: NonNullable<Shift>): Situation {
 
 const inHour = (clockFrom: number, hour: number): boolean => Number.isNaN(hour) || Math.floor(clockFrom) === hour
 
+/** The hours of the clock that a foreseen trip touches, rising. */
 export const clockHours = (hours: readonly ForeseenHour[]): number[] =>
   [...new Set(hours.map(({ clockFrom }) => Math.floor(clockFrom)))].sort((a, b) => a - b)
 

@@ -75,4 +75,5 @@ export function strikeWorth(book: BookRecords, objective: Objective): (lure: Id<
 /** Classes that cover water; the others are for fish that are found. Common practice, no source. */
 const FINDERS = /crank|spinner|buzz|jerkbait|lipless|bladed|walk|popper|prop|umbrella|swimbait|spoon|topwater|glide/
 
+/** What a lure of a class is for. */
 export const roleOf = (lureClass: string): 'find' | 'catch' => (FINDERS.test(lureClass) ? 'find' : 'catch')

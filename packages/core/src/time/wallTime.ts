@@ -40,6 +40,7 @@ export function resolveWallTime(date: string, clock: Clock, zone: string): WallT
 /** `YYYY-MM-DD`, some days later. */
 export const addDays = (date: string, days: number): string => Temporal.PlainDate.from(date).add({ days }).toString()
 
+/** Whether a text is a day of the calendar, `YYYY-MM-DD`. */
 export function isDate(text: string): boolean {
   return (
     /^\d{4}-\d{2}-\d{2}$/.test(text) &&

@@ -22,6 +22,7 @@ export function zoneOffsetMs(ms: EpochMs, zone: string): number {
     )
 }
 
+/** Whether a zone is one that the clock knows: an IANA name or a fixed offset. */
 export function isZone(zone: string): boolean {
   try {
     zoneOffsetMs(0, zone)
@@ -57,6 +58,7 @@ export interface LocalParts {
   readonly minute: number
 }
 
+/** The local clock at a time; months from 1. Throws RangeError for a zone that is none. */
 export function localParts(ms: EpochMs, zone: string): LocalParts {
   const local = new Date(ms + zoneOffsetMs(ms, zone))
   return {

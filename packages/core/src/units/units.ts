@@ -26,8 +26,11 @@ const UNITS = {
 export type Unit = keyof typeof UNITS
 export type Dimension = (typeof UNITS)[Unit]['dimension']
 
+/** How a unit is written behind a number. */
 export const unitLabel = (unit: Unit): string => UNITS[unit].label
+/** Decimals to which a value in a unit is shown. */
 export const unitDecimals = (unit: Unit): number => UNITS[unit].decimals
+/** What a unit measures. */
 export const dimensionOf = (unit: Unit): Dimension => UNITS[unit].dimension
 
 /** Fifteen digits: what a decimal typed by a person means (24 in is 0.6096 m, not 0.6095999999999999). */

@@ -260,7 +260,15 @@ const halfway = (from: Strengths, to: Strengths): Strengths => ({
   tripPrecision: Math.sqrt(to.tripPrecision * from.tripPrecision),
 })
 
-/** Mean and variance of a log rate, for the columns of one row. */
+/**
+ * Mean and variance of a log rate.
+ *
+ *   x'β, x'Vx
+ *
+ * Given      the fit, and the columns of one row with their values
+ * Returned   its trip's own luck is not in the variance
+ * Source     Wood, Generalized Additive Models (2017) §6.10
+ */
 export function logRateOf(
   { coefficients, covariance, places }: Pick<AdditiveModel, 'coefficients' | 'covariance' | 'places'>,
   row: SparseRow,

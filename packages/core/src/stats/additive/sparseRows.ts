@@ -131,6 +131,12 @@ export interface SparseColumns {
   readonly value: Float64Array
 }
 
+/**
+ * Rows turned to columns.
+ *
+ * Given      rows, and how many columns there are
+ * Returned   of each column its entries in the order of the rows
+ */
 export function byColumn({ rows, starts, column, value }: SparseRows, columns: number): SparseColumns {
   const begins = new Int32Array(columns + 1)
   for (const c of column) begins[c + 1]!++

@@ -6,6 +6,12 @@ export interface TripColumns extends Pick<Lines, 'starts' | 'column'> {
   readonly places: Int32Array
 }
 
+/**
+ * What joins trips and columns, laid out once: the numbers change from step to step, their places do not.
+ *
+ * Given      rows of trips, and how many columns there are
+ * Returned   columns rising within each trip; without trips all is empty
+ */
 export function tripColumns(data: SparseRows, columns: number): TripColumns {
   const { trips, starts: begins, column: touched } = data
   const starts = new Int32Array(trips + 1)

@@ -227,4 +227,5 @@ export function cellsOfDesign(design: DesignMatrix): Cells {
   return { design: { ...design, rows: first.length, indicators: ofCells, events, offset: hours.map(Math.log) }, cellOf }
 }
 
+/** Columns of a design, the intercept counted. */
 export const widthOf = ({ indicators, numbers }: DesignMatrix): number => 1 + indicators.length + numbers.length
