@@ -19,6 +19,8 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   await expect(page.getByTestId('answer')).toContainText(
     /With these 6 rods the best of each hour should bring \d\.\d\d strikes/,
   )
+  // What takes longer says how far it is.
+  await expect(page.getByRole('progressbar', { name: 'Testing the plan on your past trips' })).toBeVisible()
   const bottom = page.getByRole('region', { name: 'Bottom' })
   const junebug = page.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })
   await expect(bottom.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })).toContainText(

@@ -1,5 +1,6 @@
-import { foresee } from '../workers/foresee.ts'
-import type { Foresee } from '../workers/foresee.ts'
+import { useEffect, useState } from 'react'
+import { foresee, watchForesight } from '../workers/foresee.ts'
+import type { Foresee, LongForesight } from '../workers/foresee.ts'
 import { api } from './api.ts'
 import { useAppSelector } from './store.ts'
 import { answerOf, askWorker, useAnswered } from './workerAnswers.ts'
@@ -25,4 +26,11 @@ export function useForesight<M extends keyof Foresee>(
     { skip: book === null || args === undefined },
   )
   return { ...useAnswered<Answer<Foresee, M>>(data, error), waiting: isFetching }
+}
+
+/** How far a long answer is that is waited for, from nought to one. */
+export function useForesightShare(method: LongForesight): number {
+  const [share, setShare] = useState(0)
+  useEffect(() => watchForesight(method, setShare), [method])
+  return share
 }

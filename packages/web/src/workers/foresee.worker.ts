@@ -50,12 +50,18 @@ let held:
   | { readonly id: string; readonly revision: number; readonly book: BookRecords; readonly learnt: PatternBook }
   | undefined
 
+/** Told how far a long answer is, from nought to one. */
+let told: (share: number) => void = () => undefined
+/** Nobody knows how many updates a fit takes: half of it is taken for done after so many. */
+const HALF_UPDATES = 10
+
 async function learntBook(id: string): Promise<{ readonly book: BookRecords; readonly learnt: PatternBook }> {
   const { book, revision } = await currentBook(id)
   if (held?.id === id && held.revision === revision) return held
   // After a change it goes on from where it was.
   const start = held?.id === id ? { start: held.learnt.model } : {}
-  const now = { id, revision, book, learnt: patternBook(book, start) }
+  const progress = (updates: number): void => told(updates / (updates + HALF_UPDATES))
+  const now = { id, revision, book, learnt: patternBook(book, { ...start, progress }) }
   held = now
   return now
 }
@@ -63,6 +69,11 @@ async function learntBook(id: string): Promise<{ readonly book: BookRecords; rea
 const MOST_DAYS = 5
 
 const foresee = {
+  /** Whoever asked last is told how far the next long answer is. */
+  watch(onShare: (share: number) => void): void {
+    told = onShare
+  },
+
   async deck(bookId: string, { water, hours, rods, objective, locked, excluded }: DeckAsked): Promise<DeckAnswer> {
     const { book, learnt } = await learntBook(bookId)
     const deck = planDeck(book, learnt.rows, learnt.model, {
@@ -78,7 +89,7 @@ const foresee = {
   /** The plan tried on the book's own past. */
   async worth(bookId: string, rods: number): Promise<Backtest> {
     const { book } = await currentBook(bookId)
-    return backtest(book, { rods })
+    return backtest(book, { rods, progress: (share) => told(share) })
   },
 
   async daysLike(bookId: string, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<DaysLikeIt> {
@@ -137,5 +148,7 @@ function meanOf(hours: readonly ExpectedHour[]): Record<string, number> {
   )
 }
 
-export type Foresee = typeof foresee
+/** What may be asked of a book. */
+export type Foresee = Omit<typeof foresee, 'watch'>
+export type ForeseeWorker = typeof foresee
 expose(foresee)

@@ -5,7 +5,8 @@ import { cautionsOf, isoUtc, workingDepth } from '@jotbook/core'
 import type { Spell, Water } from '@jotbook/core'
 import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
 import { useNames } from '../../state/useBook.ts'
-import { useForesight } from '../../state/useForesight.ts'
+import { useForesight, useForesightShare } from '../../state/useForesight.ts'
+import type { LongForesight } from '../../workers/foresee.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote, whyNoAnswer } from '../../ui/ProblemNote.tsx'
@@ -75,7 +76,7 @@ function Planning() {
         {deck ? (
           <Answer plan={plan} deck={deck} />
         ) : cannot === undefined ? (
-          waiting && `${text.learning}…`
+          waiting && <HowFar method="deck" doing={text.learning} />
         ) : (
           <Unanswered why={cannot} />
         )}
@@ -303,13 +304,25 @@ function StruckOut({ lures, onBack }: { lures: readonly string[]; onBack: (lure:
   )
 }
 
+/** What is waited for, and how far it is where that takes long. */
+function HowFar({ method, doing }: { method: LongForesight; doing: string }) {
+  const share = useForesightShare(method)
+  return (
+    <Flex gap="14px" align="center">
+      {doing}…
+      <Box w="160px" visibility={share > 0 && share < 1 ? 'visible' : 'hidden'}>
+        <progress value={share} max={1} aria-label={doing} />
+      </Box>
+    </Flex>
+  )
+}
+
 /** Whether the plan has earned trust on the angler's own trips. */
 function Worth({ rods }: { rods: number }) {
   const { value, problem } = useForesight('worth', [rods])
-  const said = value ? worthText(value) : problem ? text.worth.tooEarly : `${text.worth.asking}…`
   return (
     <Box color="onBandQuiet">
-      {said}
+      {value ? worthText(value) : problem ? text.worth.tooEarly : <HowFar method="worth" doing={text.worth.asking} />}
       {value && value.calibration.length > 0 && <Calibration backtest={value} />}
     </Box>
   )

@@ -49,14 +49,14 @@ export const text = {
   noWater: 'The book has no water yet. Add one under Waters.',
   noLures: 'The book has no lures yet. Add what you own under Tackle, and the plan can choose among them.',
   value: (value: number, count: number) =>
-    `With these ${counted(count, 'rod')} the best of each hour should bring ${rate(value)} strikes an hour.`,
+    `With these ${counted(count, 'rod')} the best of each hour should bring ${rate(value)} strikes an hour, counting how far the forecast may be off.`,
   heavy: (count: number) => `These ${counted(count, 'rod')} promise most of what you asked for.`,
   fewLures: (rods: number, lures: number) =>
     `You asked for ${counted(rods, 'rod')}, and the box holds ${counted(lures, 'lure')}: all of them are here.`,
   newWater: 'You have not fished here yet: this comes from your other waters and from rules of practice.',
   day: {
     promise: 'Best rod',
-    perHour: 'strikes an hour',
+    perHour: 'an hour, if it comes as forecast',
     light: 'Light',
     lightNote: 'on the water; line: at the lures',
     noPlace: 'the water has no position',
