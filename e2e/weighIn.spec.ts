@@ -114,6 +114,13 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Days after today: more')
   await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
   await expect(ways.first()).toContainText(/all days \d+%/)
+  // Standings after a first day foretell what it takes in the end.
+  await phone.tap('Days these weights are of: more')
+  await expect(
+    page.getByText(/^To take place 2 you need about 2\d lb .*over all days, as these weights go on\.$/),
+  ).toBeVisible()
+  await phone.tap('Days these weights are of: less')
+  await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
   await expect(page.getByRole('region', { name: 'The next day' }).getByRole('listitem').first()).toContainText(
     / in hand: /,
   )

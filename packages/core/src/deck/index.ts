@@ -1,6 +1,7 @@
 export { applied } from './applied.ts'
 export { fishingTimeLeftMs, hasOwnBags, isLegal, liveBag, nextTag } from './liveBag.ts'
 export type { LiveBag } from './liveBag.ts'
+export { standingsAhead } from './standingsAhead.ts'
 export { daySummary } from './daySummary.ts'
 export type { DaySummary } from './daySummary.ts'
 export { aboard, breakOff, inHand, isOf, isRod, onBreak, rodsOf, stintsOf, stretchInHand } from './hands.ts'

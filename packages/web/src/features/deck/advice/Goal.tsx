@@ -8,7 +8,7 @@ import { Target } from '../Target.tsx'
 import { text } from './text.ts'
 import { useWeights } from './useWeights.ts'
 import { useLastCut } from './useLastCut.ts'
-import { aimOf, gramsOf, payoutsOf, rivalWeights, toBeatG } from './weighInTarget.ts'
+import { aimOf, gramsOf, payoutsOf, rivalsOf, toBeatG, weighedDays } from './weighInTarget.ts'
 import type { Aim, GoalTyped } from './weighInTarget.ts'
 
 const words = text.weighIn
@@ -62,10 +62,12 @@ interface RivalsProps {
 function Rivals({ typed, type }: RivalsProps) {
   const units = useUnits()
   const weightOf = useWeights()
-  const { rivals = '' } = typed
+  const { rivals = '', daysAfter = '0', inHand = '' } = typed
   const place = Number(typed.place ?? 1)
-  const read = useMemo(() => rivalWeights(rivals, units.weight), [rivals, units])
+  const read = useMemo(() => rivalsOf(typed, units.weight), [typed, units])
   const beat = toBeatG(read, place)
+  const after = weighedDays(typed)
+  const isOfDays = daysAfter !== '0' || inHand.trim() !== '' || after > 0
   return (
     <>
       <label htmlFor="rival-weights">{words.rivals}</label>
@@ -79,12 +81,19 @@ function Rivals({ typed, type }: RivalsProps) {
       {read.notWeights.length > 0 && <p role="alert">{words.notWeights(read.notWeights.slice(0, 3))}</p>}
       {read.weightsG.length > 0 && (
         <>
+          {isOfDays && (
+            <Stepper
+              label={words.weighed}
+              value={after === 0 ? words.weighedAll : String(after)}
+              onStep={(step) => type({ weighed: String(Math.min(MOST_DAYS_AFTER, Math.max(0, after + step))) })}
+            />
+          )}
           <Stepper
             label={words.place}
             value={String(place)}
             onStep={(step) => type({ place: String(Math.max(1, place + step)) })}
           />
-          <p>{beat === undefined ? words.tooFew(place) : words.toBeat(place, weightOf(beat))}</p>
+          <p>{beat === undefined ? words.tooFew(place) : words.toBeat(place, weightOf(beat), after > 0)}</p>
           <Field typed={typed} type={type} weighed={read.weightsG.length} />
         </>
       )}

@@ -165,6 +165,8 @@ export const text = {
     daysAfter: 'Days after today',
     inHand: 'Brought in on the days before',
     rivals: 'Rivals’ weights, one each',
+    weighed: 'Days these weights are of',
+    weighedAll: 'all',
     place: 'Place to take',
     boats: 'Boats in the field, yours with them',
     paid: 'What the places pay, the first first',
@@ -180,7 +182,10 @@ export const text = {
     fewRivals: 'Two rivals’ weights or more tell how a field spreads.',
     goalNone: 'Type a weight, such as 14 lb 8 oz.',
     notWeights: (words: readonly string[]) => `Not a weight: ${listOf(words)}. It is left out.`,
-    toBeat: (place: number, weight: string) => `To take place ${place} you need more than ${weight}.`,
+    toBeat: (place: number, weight: string, foretold: boolean) =>
+      foretold
+        ? `To take place ${place} you need about ${weight} over all days, as these weights go on.`
+        : `To take place ${place} you need more than ${weight}.`,
     tooFew: (place: number) => `With these rivals any bag takes place ${place}.`,
   },
   toLearn: {

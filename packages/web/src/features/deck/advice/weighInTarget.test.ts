@@ -14,6 +14,9 @@ it('reads rivals’ weights with or without names, heaviest first, and names wha
   expect(Math.round(targetOf({ rivals, place: '2' }, 'lb') ?? 0)).toBe(2722)
   expect(targetOf({ goal: '10 lb', rivals, place: '2' }, 'lb')).toBe(gramsOf('10 lb', 'lb'))
   expect(targetOf({ goal: 'much', place: '1' }, 'lb')).toBeUndefined()
+  // Of standings after the first of three days, the middle goes on as it began.
+  const [even, later] = [{ rivals: '8 lb' }, { rivals: '8 lb', weighed: '1', daysAfter: '1' }]
+  expect(targetOf(later, 'lb')).toBeCloseTo(3 * (targetOf(even, 'lb') ?? 0), 6)
 })
 
 it('reads what places pay and how many rivals a field has', () => {

@@ -1,6 +1,7 @@
 import { epochMs, localDate, parseQuantity, timeZoneOf } from '@jotbook/core'
 import type { Trip, Unit, Water } from '@jotbook/core'
 import type { PaidPlaces } from '@jotbook/core/advice'
+import { standingsAhead } from '@jotbook/core/deck'
 
 /** Weights that rivals brought in, the heaviest first, and what was no weight. */
 export interface RivalWeights {
@@ -33,6 +34,18 @@ export function gramsOf(typed: string, unit: Unit): number | undefined {
   return grams !== undefined && grams > 0 && grams <= MOST_G ? grams : undefined
 }
 
+/** Days that the typed weights are of, where the event goes on after them; 0: they are of the whole event. */
+export const weighedDays = ({ weighed = '0' }: GoalTyped): number => Number(weighed)
+
+/** What rivals bring in over all days: where the weights are of some of them, as those foretell it. */
+export function rivalsOf(typed: GoalTyped, unit: Unit): RivalWeights {
+  const read = rivalWeights(typed.rivals ?? '', unit)
+  const after = weighedDays(typed)
+  // Today is not weighed in yet.
+  const days = after + 1 + Number(typed.daysAfter ?? 0)
+  return after === 0 ? read : { ...read, weightsG: standingsAhead(read.weightsG, after, days) }
+}
+
 /** What has to be beaten to take a place; undefined where any bag takes it. */
 export const toBeatG = ({ weightsG }: RivalWeights, place: number): number | undefined => weightsG[place - 1]
 
@@ -48,8 +61,9 @@ export const payoutsOf = (typed: string): readonly number[] =>
     .slice(0, MOST_PAID)
 
 /** A field is told of by two weights at least. */
-export function paidPlaces({ rivals = '', pays = '', boats = '' }: GoalTyped, unit: Unit): PaidPlaces | undefined {
-  const totalsG = rivalWeights(rivals, unit).weightsG
+export function paidPlaces(typed: GoalTyped, unit: Unit): PaidPlaces | undefined {
+  const { pays = '', boats = '' } = typed
+  const totalsG = rivalsOf(typed, unit).weightsG
   const payouts = payoutsOf(pays)
   if (totalsG.length < 2 || payouts.length === 0) return undefined
   return { totalsG, payouts, rivals: rivalsIn(boats, totalsG.length) }
@@ -65,8 +79,8 @@ export const rivalsIn = (boats: string, weighed: number): number => {
 export type GoalTyped = Readonly<Record<string, string>>
 
 /** The weight that is to be reached: the one that was typed, else what the place takes among the rivals. */
-export const targetOf = ({ goal = '', rivals = '', place = '1' }: GoalTyped, unit: Unit): number | undefined =>
-  gramsOf(goal, unit) ?? toBeatG(rivalWeights(rivals, unit), Number(place))
+export const targetOf = (typed: GoalTyped, unit: Unit): number | undefined =>
+  gramsOf(typed.goal ?? '', unit) ?? toBeatG(rivalsOf(typed, unit), Number(typed.place ?? 1))
 
 /** What was to be reached at an event, and its day. */
 export interface Cut {
