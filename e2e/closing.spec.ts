@@ -215,7 +215,7 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
     await phone.later(4)
     await phone.tap('Strike', /^Strike/)
     await phone.tap('landed', 'Strike: landed')
-    await phone.tap('Keep', /^Kept, tag/)
+    await phone.keep(/^Kept, tag/)
     await phone.tap('Details')
     for (let i = 0; i < fish; i++) await phone.tap('Weight: more')
     await phone.tap('Done')

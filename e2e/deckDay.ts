@@ -136,6 +136,12 @@ export class Phone {
       .toBe(true)
   }
 
+  /** Keeps the fish that was landed. The question after it has the same words at its end: a tap between the two hits neither. */
+  async keep(tag: string | RegExp): Promise<void> {
+    await this.tap('Keep', tag)
+    await expect(this.page.getByRole('group', { name: 'When?' })).toBeVisible()
+  }
+
   async strike(outcome?: 'missed' | 'lost' | 'landed', whose?: string): Promise<void> {
     // Two taps within a moment are one strike.
     await this.later(0.05)

@@ -70,7 +70,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
     await phone.later(25)
     await phone.tap('Strike', /^Strike \d+, /)
     await phone.tap('landed', 'Strike: landed')
-    await phone.tap('Keep', `Kept, tag ${tag}`)
+    await phone.keep(`Kept, tag ${tag}`)
     await phone.tap('Details')
     await phone.tap('Weight: more')
     await phone.tap('Done')
