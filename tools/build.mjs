@@ -70,7 +70,9 @@ export async function buildAll() {
   await made('packages/web/dist/index.html', [...shared, ...pages], async () => {
     console.log('Building the pages.')
     const vite = join(root, 'node_modules/vite/bin/vite.js')
-    await run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'packages/web'])
+    // A test that starts the server has an environment of its own, in which the pages would be built for development: without a worker.
+    const env = { ...process.env, NODE_ENV: 'production' }
+    await run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'packages/web'], { env })
     compressAssets(join(root, 'packages/web/dist/assets'))
   })
 }
