@@ -29,6 +29,23 @@ describe('RowSums', () => {
     const sums = new RowSums(gatherer.rows(trips), m, new Kernel())
     const x = laid.map((row) => Float64Array.from({ length: m }, (_, c) => row.find(([own]) => own === c)?.[1] ?? 0))
     const weights = Float64Array.from(laid, () => 0.5 + random())
+    const factors = Float64Array.from({ length: m }, () => random() - 0.5)
+    sums.totals(factors).forEach((found, i) =>
+      expect(found).toBeCloseTo(
+        x[i]!.reduce((sum, value, c) => sum + value * factors[c]!, 0),
+        12,
+      ),
+    )
+    const ofColumn = (c: number, rows: readonly number[]): number =>
+      rows.reduce((sum, i) => sum + weights[i]! * x[i]![c]!, 0)
+    sums.sums(weights).forEach((found, c) => expect(found).toBeCloseTo(ofColumn(c, [...laid.keys()]), 12))
+    const picked = [3, 8, 13, 30]
+    const some = sums.sumsOf(
+      Int32Array.from(picked),
+      Float64Array.from(picked, (i) => weights[i]!),
+    )
+    for (let c = 0; c < m; c++) expect(some[trips + c]).toBeCloseTo(ofColumn(c, picked), 12)
+    if (trips > 0) expect(some[3]).toBeCloseTo(weights[3]! + weights[8]! + weights[13]!, 12)
     const { dense, joint, ofTrips } = sums.weigh(weights)
     const between = (t: number, a: number): number => {
       const k = joint.column.subarray(joint.starts[t], joint.starts[t + 1]).indexOf(a)
