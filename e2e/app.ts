@@ -284,11 +284,25 @@ export async function openBrowser(
   return context
 }
 
+/** What the pages of a failed test show, as they would be read out: where it ran its screen cannot be looked at afterwards. */
+async function tellFailure(): Promise<void> {
+  const { title, status, expectedStatus } = test.info()
+  if (status === expectedStatus) return
+  for (const page of [...opened].flatMap((context) => context.pages()))
+    console.log(
+      `\n── ${title}: ${page.url()}\n${await page
+        .locator('body')
+        .ariaSnapshot({ timeout: 5_000 })
+        .catch(() => 'cannot be read')}`,
+    )
+}
+
 export const test = base.extend<{ app: App; quiet: undefined }>({
   // eslint-disable-next-line no-empty-pattern
   app: async ({}, use) => {
     const app = await App.open(knownBrowser().port)
     await use(app)
+    await tellFailure()
     await Promise.all([...opened].map((context) => context.close()))
     await app.stop()
   },
@@ -296,6 +310,7 @@ export const test = base.extend<{ app: App; quiet: undefined }>({
   context: async ({}, use) => {
     const context = await openBrowser({}, { knowsDemo: true })
     await use(context)
+    await tellFailure()
     await context.close()
   },
   page: async ({ context }, use) => {

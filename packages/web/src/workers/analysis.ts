@@ -1,11 +1,7 @@
-import { wrap } from 'comlink'
-import type { Remote } from 'comlink'
 import type { Analysis } from './analysis.worker.ts'
+import { lasting } from './lasting.ts'
 
-let remote: Remote<Analysis> | undefined
-
-/** The analysis worker, started at its first use. */
-export function analysis(): Remote<Analysis> {
-  remote ??= wrap<Analysis>(new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' }))
-  return remote
-}
+/** The analysis worker. */
+export const analysis = lasting<Analysis>(
+  () => new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' }),
+)

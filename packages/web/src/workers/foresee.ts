@@ -1,13 +1,16 @@
-import { proxy, wrap } from 'comlink'
+import { proxy } from 'comlink'
 import type { Remote } from 'comlink'
 import type { Foresee, ForeseeWorker } from './foresee.worker.ts'
+import { lasting } from './lasting.ts'
 
 export type { DaysLikeIt, DeckAnswer, DeckAsked, Foresee, RuleEvidence } from './foresee.worker.ts'
 
-/** Who waits for whom: the deck for nothing, and nothing for the past that is gone through. */
-const WORKER_OF = { deck: 'deck', worth: 'past', daysLike: 'beside', rules: 'beside', evidence: 'beside' } as const
+const started = () =>
+  lasting<ForeseeWorker>(() => new Worker(new URL('./foresee.worker.ts', import.meta.url), { type: 'module' }))
 
-const remotes: Partial<Record<string, Remote<ForeseeWorker>>> = {}
+/** Who waits for whom: the deck for nothing, and nothing for the past that is gone through. */
+const [deck, past, beside] = [started(), started(), started()]
+const WORKER_OF = { deck, worth: past, daysLike: beside, rules: beside, evidence: beside } as const
 
 /** Answers that take seconds. */
 export type LongForesight = 'deck' | 'worth'
@@ -16,9 +19,5 @@ export type LongForesight = 'deck' | 'worth'
 export const watchForesight = (method: LongForesight, onShare: (share: number) => void): void =>
   void foresee(method).watch(proxy(onShare))
 
-/** A worker that foretells, started at its first use; apart from the one that answers boards, which it would keep waiting. */
-export function foresee(method: keyof Foresee): Remote<ForeseeWorker> {
-  return (remotes[WORKER_OF[method]] ??= wrap<ForeseeWorker>(
-    new Worker(new URL('./foresee.worker.ts', import.meta.url), { type: 'module' }),
-  ))
-}
+/** The worker that foretells it, apart from the one that answers boards, which it would keep waiting. */
+export const foresee = (method: keyof Foresee): Remote<ForeseeWorker> => WORKER_OF[method]()
