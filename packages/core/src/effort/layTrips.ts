@@ -18,11 +18,16 @@ import type { SegmentTable } from './segmentTable.ts'
 import { timedTripOf } from './timedTrip.ts'
 import type { TimedStint, TimedStrike, TimedTrip } from './types.ts'
 
-/** Lays the segments of each trip, earliest trip first. Returned: what had to be left out, by trip; trips without any are not named. */
-export function layTrips(book: BookRecords, plan: CutPlan, table: SegmentTable): Map<string, LeftOut> {
+/** Lays the segments of each trip (`only` of some), earliest trip first. Returned: what had to be left out, by trip; trips without any are not named. */
+export function layTrips(
+  book: BookRecords,
+  plan: CutPlan,
+  table: SegmentTable,
+  only?: ReadonlySet<string>,
+): Map<string, LeftOut> {
   const bundles = tripBundles(book)
   const layer = new TripLayer(book, plan, table, plan.needsPast ? pastsOf(bundles) : () => NO_PAST)
-  for (const bundle of bundles) layer.lay(bundle)
+  for (const bundle of bundles) if (!only || only.has(bundle.trip.id)) layer.lay(bundle)
   return layer.leftOut
 }
 

@@ -15,7 +15,8 @@ export interface CutBook {
   readonly untimed: boolean
 }
 
-const listsOf = ({ waters, spots, lures, setups }: BookRecords): string =>
+/** The lists of a book as one text: what was cut with others is out of date. */
+export const listsOf = ({ waters, spots, lures, setups }: BookRecords): string =>
   JSON.stringify([waters, spots, lures, setups])
 const isUntimed = ({ strikes }: BookRecords): boolean => strikes.some(({ timeUnknown }) => timeUnknown)
 

@@ -1,7 +1,7 @@
 import { QuestionError, at } from '../checked/index.ts'
 import { LabelEncoder } from '../numerics/index.ts'
-import { RowGatherer, fitAdditive, logRateOf, rowTotals } from '../stats/index.ts'
-import type { AdditiveModel, AdditiveSpec, SparseRow } from '../stats/index.ts'
+import { RowGatherer, fitAdditive, logRateOf, rowTotals, withLaterTrip } from '../stats/index.ts'
+import type { AdditiveModel, AdditiveSpec, SparseRow, SparseRows } from '../stats/index.ts'
 import type { PatternRow } from './patternRows.ts'
 import { meanRate } from './rates.ts'
 import type { LogRate } from './rates.ts'
@@ -13,6 +13,7 @@ export interface PatternModel {
   readonly terms: PatternTerms
   /** Variance over mean of strikes. */
   readonly dispersion: number
+  readonly foretold: Foretold
   /** Degrees of freedom by term, those of trips beside. */
   readonly edf: Readonly<Record<string, number>>
   readonly logRate: (situation: Situation) => LogRate
@@ -57,26 +58,70 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
     ...(start ? { start: startFrom(start, terms) } : {}),
     ...(progress ? { progress } : {}),
   })
-  let level = 0
+  return modelOf({ fit, terms, dispersion, foretold: foretoldOf(gathered, fit, 0) })
+}
+
+/**
+ * The model with a trip that came after all it rests on, at the strengths it had.
+ *
+ * Given      the rows of one trip, on a water the model knows; what it never saw of lures, classes and places is taken up
+ * Source     `withLaterTrip`
+ */
+export function withTripAfter(
+  { fit, terms: before, dispersion, foretold }: PatternModel,
+  rows: readonly PatternRow[],
+): PatternModel {
+  const { terms, drawnWith } = before.grown(rows)
+  const gatherer = new RowGatherer()
+  for (const { situation, strikes, hours } of rows) {
+    terms.lay(situation, gatherer)
+    gatherer.close(strikes, hours, 0)
+  }
+  const gathered = gatherer.rows(1)
+  const strengthOf = (name: string): number =>
+    at(
+      fit.strengths,
+      terms.terms.findIndex((term) => term.name === name),
+    )
+  const later = withLaterTrip(fit, { rows: gathered, strengths: drawnWith.map(strengthOf), dispersion })
+  const own = foretoldOf(gathered, later, fit.rowVariances.length)
+  return modelOf({
+    ...{ fit: later, terms, dispersion },
+    foretold: { strikes: foretold.strikes + own.strikes, expected: foretold.expected + own.expected },
+  })
+}
+
+/** Strikes that came in the hours a model rests on, and those it would foretell of them as it is. */
+interface Foretold {
+  readonly strikes: number
+  readonly expected: number
+}
+
+/** Of rows whose variances stand from `first` on in the fit. */
+function foretoldOf(rows: SparseRows, fit: AdditiveModel, first: number): Foretold {
+  const means = rowTotals(
+    rows,
+    fit.coefficients.map((mode, column) => mode + at(fit.meanOffMode, column)),
+  )
+  let [strikes, expected] = [0, 0]
+  for (let i = 0; i < rows.rows; i++) {
+    strikes += at(rows.events, i)
+    const rate = meanRate({ mean: at(means, i), variance: at(fit.rowVariances, first + i) })
+    expected += Math.exp(at(rows.logHours, i)) * rate
+  }
+  return { strikes, expected }
+}
+
+function modelOf(parts: Pick<PatternModel, 'fit' | 'terms' | 'dispersion' | 'foretold'>): PatternModel {
+  const { fit, terms, foretold } = parts
+  // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
+  const level = Math.log(foretold.strikes / foretold.expected)
   const logRateAt = (row: SparseRow): LogRate => ({
     mean: level + meanOf(fit, row),
     variance: logRateOf(fit, row).variance,
   })
-  // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
-  const means = rowTotals(
-    gathered,
-    fit.coefficients.map((mode, column) => mode + at(fit.meanOffMode, column)),
-  )
-  let [came, told] = [0, 0]
-  for (let i = 0; i < gathered.rows; i++) {
-    came += at(gathered.events, i)
-    told += Math.exp(at(gathered.logHours, i)) * meanRate({ mean: at(means, i), variance: at(fit.rowVariances, i) })
-  }
-  level = Math.log(came / told)
   return {
-    fit,
-    terms,
-    dispersion,
+    ...parts,
     edf: { ...Object.fromEntries(terms.terms.map(({ name }, j) => [name, at(fit.edf, j)])), trip: fit.edfTrips },
     logRate: (situation) => logRateAt(terms.row(situation)),
     meanLogRate: (situation) => level + meanOf(fit, terms.row(situation)),

@@ -32,15 +32,17 @@ const FACTORS = [
   'hour',
 ] as const
 
-/** The book cut as the pattern model reads it, `more` factors beside. */
+/** The book cut as the pattern model reads it, `more` factors beside; `only` some of its trips, where it is not all. */
 export const patternColumns = (
   book: BookRecords,
   more: readonly string[] = [],
   ranges: readonly { readonly column: string; readonly edges: readonly number[] }[] = [],
+  only?: ReadonlySet<string>,
 ): SegmentColumns =>
   buildColumns(
     book,
     planCuts([...FACTORS, ...more], [...CONDITION_NAMES.map((column) => ({ column, edges: [] })), ...ranges]),
+    only,
   )
 
 /** Rows of columns that were cut by `patternColumns`; those without hours are left out. */

@@ -57,6 +57,7 @@ interface Placed {
 
 /** Effects that differ at random between levels, and the column of each. */
 interface Drawn {
+  readonly name: string
   readonly of: (situation: Situation) => string
   readonly columns: ReadonlyMap<string, number>
 }
@@ -92,6 +93,7 @@ export class PatternTerms {
     for (const name of CONDITION_NAMES) this.layCurve(name, rows)
     this.straight = this.layStraight()
     this.drawn = Object.entries(DRAWN).map(([name, of]) => ({
+      name,
       of,
       columns: this.layDrawn(
         name,
@@ -99,6 +101,34 @@ export class PatternTerms {
       ),
     }))
     this.slopes = this.laySlopes(rows)
+  }
+
+  /** Whether it was laid out for this water: a water's own rate is drawn to no other's. */
+  knowsWater({ water }: Situation): boolean {
+    return water === UNKNOWN || this.waters.has(water)
+  }
+
+  /**
+   * The same columns, and behind them one for each lure, class, place … that only these rows have. Returned beside: of each of them the
+   * term it is drawn with.
+   */
+  grown(rows: readonly PatternRow[]): { readonly terms: PatternTerms; readonly drawnWith: readonly string[] } {
+    const names = [...this.names]
+    const drawnWith: string[] = []
+    const drawn = this.drawn.map((before) => {
+      const { name, of, columns } = before
+      if (columns.size === 0) return before
+      const levels = new Set(rows.map(({ situation }) => of(situation)))
+      const added = [...levels].filter((level) => level !== UNKNOWN && !columns.has(level))
+      drawnWith.push(...added.map(() => name))
+      return {
+        name,
+        of,
+        columns: new Map([...columns, ...added.map((level) => [level, laid(names, name, level)] as const)]),
+      }
+    })
+    const copy = Object.create(PatternTerms.prototype) as PatternTerms
+    return { terms: Object.assign(copy, this, { names, drawn }), drawnWith }
   }
 
   /** The columns a situation touches. What is not known is taken as the book has it on average. */
@@ -196,7 +226,7 @@ export class PatternTerms {
     const levels = [...new Set(labels)].filter((label) => label !== UNKNOWN).sort()
     if (levels.length < 2) return new Map()
     const first = this.names.length
-    const columns = new Map(levels.map((level) => [level, this.column(`${name} ${level}`)]))
+    const columns = new Map(levels.map((level) => [level, laid(this.names, name, level)]))
     this.terms.push({ name, first, size: levels.length, charge: 'size', onTrial })
     return columns
   }
@@ -247,6 +277,9 @@ function laySlopesAt(columns: ReadonlyMap<Condition, number>, places: readonly P
     into.touch(own + 1, z * z - 1)
   }
 }
+
+/** Lays a level's column behind all others. */
+const laid = (names: string[], term: string, level: string): number => names.push(`${term} ${level}`) - 1
 
 const frontOf = (level: string, front: string): string => `${level} front ${front}`
 /** A condition on the scale it is judged on; a light of nought is as dark as starlight. */

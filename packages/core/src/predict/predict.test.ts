@@ -6,7 +6,7 @@ import { backtest, foretoldTrips } from './backtest.ts'
 import { fitPatternModel } from './fitPatternModel.ts'
 import { patternColumns, patternRows } from './patternRows.ts'
 import { tripLike } from './foreseen.ts'
-import { patternBook } from './patternBook.ts'
+import { patternBook, patternBookAfter } from './patternBook.ts'
 import { planDeck } from './planDeck.ts'
 import { calibrationOf, logNegativeBinomial } from './scores.ts'
 
@@ -28,6 +28,33 @@ it('has mgcv’s log rate and error for every row, and its degrees of freedom', 
   const inTerms = new Set(terms.terms.flatMap(({ first, size }) => Array.from({ length: size }, (_, a) => first + a)))
   const used = fit.edf.reduce((sum, edf) => sum + edf, fit.edfTrips) + terms.names.length - inTerms.size
   expect(Math.abs(used / GAM.patterns.edf_total - 1)).toBeLessThan(0.05)
+})
+
+it('takes in trips that came later as the whole book learnt anew has them, and does so only for those', () => {
+  const book = patternWorld(80, 5, true)
+  const byDay = [...book.trips].sort((one, other) => (one.start < other.start ? -1 : 1))
+  const later = new Set(byDay.slice(-2).map(({ id }) => id))
+  const without = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+    records.filter(({ trip }) => !later.has(trip))
+  const before = patternBook({
+    ...book,
+    trips: byDay.slice(0, -2),
+    ...{ stints: without(book.stints), strikes: without(book.strikes), readings: without(book.readings) },
+  })
+  const [after, anew] = [patternBookAfter(before, book, later)!, patternBook(book)]
+  expect(after.rows).toHaveLength(anew.rows.length)
+  for (const { situation } of anew.rows) {
+    const [one, other] = [after.model.logRate(situation), anew.model.logRate(situation)]
+    expect(Math.abs(one.mean - other.mean) / Math.sqrt(other.variance)).toBeLessThan(0.25)
+    expect(Math.sqrt(one.variance / other.variance)).toBeCloseTo(1, 1)
+  }
+  // Of what stood before, of other lists, and of a trip between others the book is learnt anew.
+  const earlier = new Set([byDay[3]!.id])
+  expect(patternBookAfter(before, book, new Set([...later, ...earlier]))).toBeUndefined()
+  expect(patternBookAfter(before, { ...book, lures: book.lures.slice(1) }, later)).toBeUndefined()
+  const [last] = byDay.slice(-1)
+  const backdated = byDay.map((trip) => (trip === last ? { ...trip, start: byDay[0]!.start } : trip))
+  expect(patternBookAfter(before, { ...book, trips: backdated }, later)).toBeUndefined()
 })
 
 describe('the deck', () => {

@@ -1,5 +1,5 @@
-export { RowGatherer, fitAdditive, logRateOf, rowTotals } from './additive/index.ts'
-export type { AdditiveModel, AdditiveSpec, AdditiveTerm, SparseRow } from './additive/index.ts'
+export { RowGatherer, fitAdditive, logRateOf, rowTotals, withLaterTrip } from './additive/index.ts'
+export type { AdditiveModel, AdditiveSpec, AdditiveTerm, SparseRow, SparseRows } from './additive/index.ts'
 export { benjaminiHochberg } from './benjaminiHochberg.ts'
 export { binomialInterval } from './binomialInterval.ts'
 export type { BinomialOptions } from './binomialInterval.ts'

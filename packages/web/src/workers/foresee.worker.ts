@@ -1,7 +1,15 @@
 import { expose } from 'comlink'
 import { CLAIMS, likeOf, readableRules, tryClaims, tryOwnRules } from '@jotbook/core'
 import type { BookRecords, LikeGroup, LikeTrip, RecordOf } from '@jotbook/core'
-import { backtest, howFished, patternBook, planDeck, rulesAhead, tripOfForecast } from '@jotbook/core/predict'
+import {
+  backtest,
+  howFished,
+  patternBook,
+  patternBookAfter,
+  planDeck,
+  rulesAhead,
+  tripOfForecast,
+} from '@jotbook/core/predict'
 import type {
   Backtest,
   DeckPlan,
@@ -11,7 +19,9 @@ import type {
   PatternBook,
   RulesAhead,
 } from '@jotbook/core/predict'
+import { store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
+import { letGoOfStore } from './letGoOfStore.ts'
 
 /** What is asked of a day that has not been. */
 export interface DeckAsked {
@@ -58,12 +68,22 @@ const HALF_UPDATES = 10
 async function learntBook(id: string): Promise<{ readonly book: BookRecords; readonly learnt: PatternBook }> {
   const { book, revision } = await currentBook(id)
   if (held?.id === id && held.revision === revision) return held
-  // After a change it goes on from where it was.
-  const start = held?.id === id ? { start: held.learnt.model } : {}
+  const before = held?.id === id ? held : undefined
+  const touched = before && (await touchedAfter(id, before.revision))
+  await letGoOfStore()
+  const grown = before && touched && patternBookAfter(before.learnt, book, touched)
+  // After any other change it goes on from where it was.
+  const start = before ? { start: before.learnt.model } : {}
   const progress = (updates: number): void => told(updates / (updates + HALF_UPDATES))
-  const now = { id, revision, book, learnt: patternBook(book, { ...start, progress }) }
+  const now = { id, revision, book, learnt: grown ?? patternBook(book, { ...start, progress }) }
   held = now
   return now
+}
+
+/** Trips that were written to since a revision; undefined where nobody knows. */
+async function touchedAfter(id: string, revision: number): Promise<ReadonlySet<string> | undefined> {
+  const meta = await store.books.get(id)
+  return meta && touchedSince(meta, revision)
 }
 
 const MOST_DAYS = 5

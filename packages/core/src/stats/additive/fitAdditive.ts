@@ -49,7 +49,7 @@ const FIRST_STRENGTH = { bend: 1, size: 50 } as const
 const NOTHING = 0.05
 const FIRST_TRIP_SD = 0.4
 /** A term this strongly held says nothing. */
-const STRONGEST = 1e7
+export const STRONGEST = 1e7
 const WEAKEST = 1e-6
 const MOST_UPDATES = 60
 /** Restricted log-likelihood that another update is worth less than. */
