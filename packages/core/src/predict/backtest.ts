@@ -208,7 +208,8 @@ class Past {
   deck(own: readonly PatternRow[], model: PatternModel, rods: number): Set<string> {
     const first = own[0]?.situation
     if (!first) return new Set()
-    const likeness = new Map([...this.before, ...own].map(({ situation }) => [situation.lure, situation]))
+    // As it was fished before, where it was: how fast it was fished that day nobody knew.
+    const likeness = new Map([...own, ...this.before].map(({ situation }) => [situation.lure, situation]))
     const lights = [...new Set(own.map(({ situation }) => situation.light))]
     const candidates = this.book.lures.flatMap((lure) => {
       const as = likeness.get(lure.id)

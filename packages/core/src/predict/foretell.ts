@@ -8,6 +8,7 @@ import { FORESEEN, withForeseen } from './foreseen.ts'
 import type { AsSaid, ForeseenTrip } from './foreseen.ts'
 import { patternColumns, patternRows } from './patternRows.ts'
 import type { Situation } from './situation.ts'
+import { usualSpeeds } from './usualSpeeds.ts'
 
 /** A lure in an hour that has not been. */
 export interface ForeseenHour {
@@ -47,7 +48,8 @@ export function foreseenHours(
   const clauses = rules.flatMap(clausesOf)
   const columns = patternColumns(whole, [...namedColumns(clauses), 'body'], clauseRanges(clauses))
   const speaking = speakers(columns, rules, whole)
-  return patternRows(whole, columns)
+  // How fast a lure is fished is not said of hours that have not been: as it usually is.
+  return patternRows(whole, columns, usualSpeeds(book))
     .filter((row) => row.trip === FORESEEN)
     .map(({ situation, hours, row }) => {
       const spoken = speaking.filter(({ inA }) => inA(row)).map(({ claim }) => claim)

@@ -1,9 +1,12 @@
 import { at, entry } from '../checked/index.ts'
 import { buildColumns, planCuts } from '../effort/index.ts'
 import type { BookRecords, Factor, SegmentColumns } from '../effort/index.ts'
+import { speedOf } from '../presentation/index.ts'
+import type { Speed } from '../presentation/index.ts'
+import { usualSpeeds } from './usualSpeeds.ts'
 import { CONDITION_NAMES, lightOf, traitsOf } from './situation.ts'
 import type { Condition, Situation } from './situation.ts'
-import type { Id } from '../vocabulary/index.ts'
+import type { Id, Lure } from '../vocabulary/index.ts'
 
 /** An hour's piece of the book: how it was fished, under what, and what came of it. */
 export interface PatternRow {
@@ -29,6 +32,7 @@ const FACTORS = [
   'light_band',
   'stint',
   'reason',
+  'retrieve',
   'hour',
 ] as const
 
@@ -45,10 +49,26 @@ export const patternColumns = (
     only,
   )
 
-/** Rows of columns that were cut by `patternColumns`; those without hours are left out. */
-export function patternRows(book: BookRecords, columns: SegmentColumns): PatternRow[] {
-  const traits = new Map(book.lures.map((lure) => [lure.id, traitsOf(lure)]))
-  const none = traitsOf(undefined)
+/**
+ * Rows of columns that were cut by `patternColumns`; those without hours are left out.
+ *
+ * Given      the book, its columns, and how fast each lure is fished where an hour does not say
+ */
+export function patternRows(
+  book: BookRecords,
+  columns: SegmentColumns,
+  speeds: ReadonlyMap<string, Speed> = usualSpeeds(book),
+): PatternRow[] {
+  const lures = new Map<string, Lure>(book.lures.map((lure) => [lure.id, lure]))
+  const known = new Map<string, Situation['traits']>()
+  // The same object for all hours of a lure at one speed: there are tens of thousands.
+  const traitsAt = (lure: string, retrieve: string): Situation['traits'] => {
+    const speed = speedOf(retrieve) ?? speeds.get(lure)
+    const key = `${speed} ${lure}`
+    const traits = known.get(key) ?? traitsOf(lures.get(lure), speed)
+    known.set(key, traits)
+    return traits
+  }
   const word = (name: string, row: number): string => levelAt(entry(columns.factors, name), row)
   const rows: PatternRow[] = []
   for (let row = 0; row < columns.rows; row++) {
@@ -70,7 +90,7 @@ export function patternRows(book: BookRecords, columns: SegmentColumns): Pattern
         season: word('fish_season', row),
         front: word('front', row),
         light: lightOf(word('sun_band', row), at(columns.clockFrom, row)),
-        traits: traits.get(lure) ?? none,
+        traits: traitsAt(lure, word('retrieve', row)),
         numbers,
       },
     })

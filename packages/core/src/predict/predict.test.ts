@@ -6,6 +6,8 @@ import { backtest, foretoldTrips } from './backtest.ts'
 import { fitPatternModel } from './fitPatternModel.ts'
 import { patternColumns, patternRows } from './patternRows.ts'
 import { tripLike } from './foreseen.ts'
+import { foreseenHours } from './foretell.ts'
+import type { Id } from '../vocabulary/index.ts'
 import { patternBook, patternBookAfter } from './patternBook.ts'
 import { planDeck } from './planDeck.ts'
 import { calibrationOf, logNegativeBinomial } from './scores.ts'
@@ -55,6 +57,32 @@ it('takes in trips that came later as the whole book learnt anew has them, and d
   const [last] = byDay.slice(-1)
   const backdated = byDay.map((trip) => (trip === last ? { ...trip, start: byDay[0]!.start } : trip))
   expect(patternBookAfter(before, { ...book, trips: backdated }, later)).toBeUndefined()
+})
+
+it('knows how fast a lure is fished by its retrieve, and where none is said as in most of its hours', () => {
+  const book = patternWorld(3, 5, true)
+  const said = [
+    ['drag', 'drag', 'burn'],
+    ['steady', null, null],
+  ] as const
+  const stints = book.stints.map((stint) => {
+    const own = book.stints.filter(({ lure }) => lure === stint.lure).indexOf(stint)
+    const retrieve = said[['A', 'B'].indexOf(stint.lure)]?.[own]
+    return retrieve ? { ...stint, retrieve } : stint
+  })
+  const told = { ...book, stints }
+  const speedsOf = (lure: string) =>
+    patternRows(told, patternColumns(told)).flatMap(({ situation }) =>
+      situation.lure === lure ? situation.traits.speed : [],
+    )
+  expect(new Set(speedsOf('A'))).toEqual(new Set(['slow', 'fast']))
+  expect(new Set(speedsOf('B'))).toEqual(new Set(['steady']))
+  expect(new Set(speedsOf('C'))).toEqual(new Set(['unknown']))
+  const { trip, asSaid } = tripLike(told, WATER, { numbers: {}, words: {} }, 9)
+  const ahead = new Map(
+    foreseenHours(told, trip, asSaid).map(({ situation }) => [situation.lure, situation.traits.speed]),
+  )
+  expect(['A', 'B', 'C'].map((lure) => ahead.get(lure as Id<'lure'>))).toEqual(['slow', 'steady', 'unknown'])
 })
 
 describe('the deck', () => {

@@ -1,4 +1,5 @@
 import { levelOf } from '../presentation/index.ts'
+import type { Speed } from '../presentation/index.ts'
 import { RECORD_BANDS, UNKNOWN } from '../vocabulary/index.ts'
 import type { Id, Lure } from '../vocabulary/index.ts'
 import { bandLabel } from '../effort/index.ts'
@@ -29,16 +30,17 @@ export const CONDITIONS = {
 export type Condition = keyof typeof CONDITIONS
 export const CONDITION_NAMES = Object.keys(CONDITIONS) as Condition[]
 
-/** What of a lure may matter in one condition and not in another. */
-export const TRAITS = ['level', 'size', 'sound', 'brightness', 'action'] as const
+/** What of a lure, and of how fast it is fished, may matter in one condition and not in another. */
+export const TRAITS = ['level', 'size', 'speed', 'sound', 'brightness', 'action'] as const
 export type Trait = (typeof TRAITS)[number]
 
-/** A lure's traits, by Tackle. */
-export function traitsOf(lure: Lure | undefined): Readonly<Record<Trait, string>> {
+/** A lure's traits, by Tackle, and its speed. */
+export function traitsOf(lure: Lure | undefined, speed: Speed | undefined): Readonly<Record<Trait, string>> {
   const { edges, labels } = RECORD_BANDS.lure_length_band
   return {
     level: lure ? levelOf(lure) : UNKNOWN,
     size: bandLabel(lure?.lengthMm ?? null, edges, labels),
+    speed: speed ?? UNKNOWN,
     sound: lure?.sound || UNKNOWN,
     brightness: typeof lure?.brightness === 'number' ? String(lure.brightness) : UNKNOWN,
     action: lure?.action || UNKNOWN,
