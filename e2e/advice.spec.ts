@@ -1,6 +1,6 @@
 import { expect, test } from './app.ts'
 import { aroundWindFall } from './aroundWindFall.ts'
-import { Phone, isOpenToAll } from './deckDay.ts'
+import { Phone, isOpenToAll, yesterdayAt } from './deckDay.ts'
 
 test('the deck speaks when a blank has become rare, says why, is silenced, and logs what it said', async ({ app }) => {
   const phone = await Phone.open(app)
@@ -178,8 +178,7 @@ test('the wind falls: what the rods did after it, the deck laid anew by one tap,
 
 test('targets that are counted and a spot that gives nothing have their word', async ({ app }) => {
   // In the morning there: to move pays while enough of the day is left.
-  const yesterday = new Date(Date.now() - 24 * 3_600_000)
-  const phone = await Phone.open(app, { startMs: yesterday.setUTCHours(14, 0, 0, 0) })
+  const phone = await Phone.open(app, { startMs: yesterdayAt(14) })
   const { page } = phone
   await phone.launch('Immerlow Reservoir', 'Just me')
   const spoken = page.locator('.spoken')
@@ -226,8 +225,7 @@ test('targets that are counted and a spot that gives nothing have their word', a
 })
 
 test('a find at the surface has its follow-up: the rod that caught after others like it', async ({ app }) => {
-  const yesterday = new Date(Date.now() - 24 * 3_600_000)
-  const phone = await Phone.open(app, { startMs: yesterday.setUTCHours(14, 0, 0, 0) })
+  const phone = await Phone.open(app, { startMs: yesterdayAt(14) })
   const { page } = phone
   // A deck that begins without a rod.
   await phone.launch('Dunmarrow Lake', 'Just me', { bare: true })

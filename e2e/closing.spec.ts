@@ -183,7 +183,7 @@ test('of two devices that said otherwise both values are kept, and one press tak
 test('an hour without a tap is asked about; a tournament keeps its bag; a new lure takes three taps; a blank day says so', async ({
   app,
 }) => {
-  const phone = await Phone.open(app, { startMs: Date.now() - 10 * 3_600_000 })
+  const phone = await Phone.open(app)
   const { page } = phone
   await phone.tap(/^Quennor Reach/)
   await phone.tap('tournament')

@@ -6,6 +6,13 @@ import type { App } from './app.ts'
 
 const HOUR_MS = 3_600_000
 
+/** Yesterday at such an hour of Greenwich's clock: days at the demo's waters begin six hours later, and a journey that ran across midnight there would be another. */
+export const yesterdayAt = (hourUtc: number): number =>
+  new Date(Date.now() - 24 * HOUR_MS).setUTCHours(hourUtc, 0, 0, 0)
+
+/** Seven in the morning, or eight, at the demo's waters. */
+const MORNING_UTC_H = 13
+
 /** A phone with its own storage on disk: it can be closed and opened again, and its clock goes on while it is closed. */
 export class Phone {
   page!: Page
@@ -24,7 +31,7 @@ export class Phone {
   /** `knowsDemo`: the demo book came to it before; of the phones of a test one at most. */
   static async open(
     app: App,
-    { startMs = Date.now() - 9 * HOUR_MS, width = 390, height = 844, knowsDemo = true } = {},
+    { startMs = yesterdayAt(MORNING_UTC_H), width = 390, height = 844, knowsDemo = true } = {},
   ): Promise<Phone> {
     const phone = new Phone(app, startMs, { width, height }, browserFolder(knowsDemo))
     await phone.wake()

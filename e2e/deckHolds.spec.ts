@@ -7,7 +7,7 @@ import { Phone, rodsOutOfSight } from './deckDay.ts'
 const STRIKES = `select count(*)::int as n from strikes where trip = (select id from trips where deck is not null order by start desc limit 1)`
 
 test('what showed feedback is kept: the page crashes, two tabs tap, the device is full', async ({ app }) => {
-  const phone = await Phone.open(app, { startMs: Date.now() - 3_600_000 })
+  const phone = await Phone.open(app)
   await phone.launch('Quennor Reach', 'Just me')
   await phone.rod(0)
   await phone.strike()
@@ -121,7 +121,7 @@ const misfits = (page: Page): Promise<string[]> =>
 test('targets are large and apart on every screen, a wet one asks to be held, themes keep their contrast', async ({
   app,
 }) => {
-  const phone = await Phone.open(app, { startMs: Date.now() - 3_600_000 })
+  const phone = await Phone.open(app)
   const { page } = phone
   expect(await misfits(page)).toEqual([])
   await phone.launch('Quennor Reach', 'Just me')

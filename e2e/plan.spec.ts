@@ -143,7 +143,7 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
 test('from the plan to the water and back: two plans side by side, one launched, its deck checked at the ramp, the outcome beside it', async ({
   app,
 }) => {
-  const phone = await Phone.open(app, { startMs: Date.now() - 6 * 3_600_000 })
+  const phone = await Phone.open(app)
   const { page } = phone
   const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
   await page.goto(`${app.url}/plan?date=${today}&wind=7:6.2&temp=68`)

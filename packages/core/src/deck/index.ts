@@ -9,6 +9,7 @@ export { changePresentation, howOf, presentationSince, whereOf } from './present
 export { usualWords } from './usualWords.ts'
 export type { UsualWords } from './usualWords.ts'
 export { likeIt } from './likeIt.ts'
+export { layRod, rodsAboard, takeOffRod } from './rodsAboard.ts'
 export { fishOn, takeInHand } from './takeInHand.ts'
 export { MOST_ABOARD, comeAboard, namesIn } from './people.ts'
 export { READ_FIELDS, lastRead } from './readings.ts'

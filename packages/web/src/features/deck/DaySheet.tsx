@@ -10,7 +10,9 @@ import {
   daySummary,
   inHand,
   isOf,
+  layRod,
   namesIn,
+  takeOffRod,
 } from '@jotbook/core/deck'
 import type { Fields, RecordOf } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
@@ -28,6 +30,11 @@ import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
 
 const COUNTERS = ['casts', 'targets', 'fouledCasts', 'fishShown'] as const
+
+interface Named {
+  readonly id: string
+  readonly name: string
+}
 
 interface DaySheetProps {
   readonly book: string
@@ -47,18 +54,13 @@ interface DaySheetProps {
 export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoken, onSpoken, onDone }: DaySheetProps) {
   const [tying, setTying] = useState(false)
   /** A lure that comes on deck: on which rod? */
-  const [laid, setLaid] = useState<{ readonly id: string; readonly name: string }>()
+  const [laid, setLaid] = useState<Named>()
   const setups = useAppSelector(({ records }) => records.setups)
   const { day } = deck
   const { strikes, raised, landed } = daySummary(day)
-  const putRods = (next: readonly Rod[], said: string): void =>
-    void deck.tap(said, ({ trip }) => [
-      { kind: 'trip', id: trip.id, fields: { deck: next.map(({ lure, setup = null }) => ({ lure, setup })) } },
-    ])
-  const lay = (lure: { readonly id: string; readonly name: string }): void => {
-    if (setups.length > 0) return setLaid(lure)
-    putRods([...rods, { lure: lure.id }], text.said.rod(lure.name))
-  }
+  const layOn = (lure: Named, setup: string | null): void =>
+    void deck.tap(text.said.rod(lure.name), (ahead) => layRod(ahead, { lure: lure.id, setup }))
+  const lay = (lure: Named): void => (setups.length > 0 ? setLaid(lure) : layOn(lure, null))
   if (laid)
     return (
       <WhichRod
@@ -66,7 +68,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoke
         setups={onDeckFirst(setups, rods, laid.id)}
         own={setups.find((setup) => setup.lure === laid.id)?.id}
         onRod={(setup) => {
-          putRods([...rods, { lure: laid.id, setup: setup ?? null }], text.said.rod(laid.name))
+          layOn(laid, setup ?? null)
           setLaid(undefined)
           onDone()
         }}
@@ -96,7 +98,13 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoke
       <LastTaps deck={deck} zone={zone} />
       <Counters deck={deck} />
       <People deck={deck} />
-      <RodsAboard day={day} rods={rods} onRods={putRods} onLure={lay} onTie={() => setTying(true)} />
+      <RodsAboard
+        day={day}
+        rods={rods}
+        onOff={(rod) => void deck.tap(text.said.rodOff(rod.lureRecord.name), (ahead) => takeOffRod(ahead, rod))}
+        onLure={lay}
+        onTie={() => setTying(true)}
+      />
       <Spoken onTest={onTest} spoken={spoken} onSpoken={onSpoken} />
       <ScreenChoices />
       <EventRules book={book} deck={deck} zone={zone} nowMs={nowMs} onLearn={onLearn} />

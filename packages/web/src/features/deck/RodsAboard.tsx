@@ -1,4 +1,4 @@
-import type { DeckDay, Rod } from '@jotbook/core/deck'
+import type { DeckDay } from '@jotbook/core/deck'
 import { useAppSelector } from '../../state/store.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import type { PlacedRod } from './levels.ts'
@@ -8,15 +8,14 @@ import { text } from './text.ts'
 interface RodsAboardProps {
   readonly day: DeckDay
   readonly rods: readonly PlacedRod[]
-  /** The rods as they are to be, and what the tap is called. */
-  readonly onRods: (next: readonly Rod[], said: string) => void
+  readonly onOff: (rod: PlacedRod) => void
   /** A lure from the tackle comes on deck. */
   readonly onLure: (lure: { readonly id: string; readonly name: string }) => void
   readonly onTie: () => void
 }
 
 /** The rods on deck: one more from the tackle or newly made, and off again while it has not fished. */
-export function RodsAboard({ day, rods, onRods, onLure, onTie }: RodsAboardProps) {
+export function RodsAboard({ day, rods, onOff, onLure, onTie }: RodsAboardProps) {
   const lures = useAppSelector(({ records }) => records.lures)
   const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
   return (
@@ -24,20 +23,12 @@ export function RodsAboard({ day, rods, onRods, onLure, onTie }: RodsAboardProps
       <h2>{text.daySheet.deck}</h2>
       <Target onTap={() => onTie()}>{text.daySheet.newLure}</Target>
       <ul className="rod-list">
-        {rods.map(({ lureRecord, lure, setup }) => (
-          <li key={`${lure} ${setup ?? ''}`}>
-            <LureDrawing lure={lureRecord} width={72} decorative />
-            <span>{lureRecord.name}</span>
-            {!day.stints.some((stint) => stint.lure === lure) && (
-              <Target
-                className="quiet"
-                onTap={() =>
-                  onRods(
-                    rods.filter((rod) => rod.lure !== lure || rod.setup !== setup),
-                    text.said.rodOff(lureRecord.name),
-                  )
-                }
-              >
+        {rods.map((rod) => (
+          <li key={`${rod.lure} ${rod.setup ?? ''}`}>
+            <LureDrawing lure={rod.lureRecord} width={72} decorative />
+            <span>{rod.lureRecord.name}</span>
+            {!day.stints.some(({ lure }) => lure === rod.lure) && (
+              <Target className="quiet" onTap={() => onOff(rod)}>
                 {text.daySheet.off}
               </Target>
             )}

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { layRod, takeOffRod } from '@jotbook/core/deck'
 import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { commit, newId, recordsOfTrip } from '../../offline/index.ts'
 import { DeckSession, deckNow, wakeClock } from './deckSession.ts'
@@ -58,6 +59,12 @@ describe('taps on the trip itself', () => {
       session.arrive(await read(), session.commits)
     }
     expect((await read()).trip.limit).toBe(2)
+    // Two rods laid right after each other are both on deck, though the first was not yet read back; and one comes off alone.
+    const [popper, jig] = [newId(), newId()]
+    for (const lure of [popper, jig]) await session.tap('Rod', (ahead) => layRod(ahead, { lure }))
+    expect((await read()).trip.deck).toEqual([popper, jig].map((lure) => ({ lure, setup: null })))
+    await session.tap('Off', (ahead) => takeOffRod(ahead, { lure: popper }))
+    expect((await read()).trip.deck).toEqual([{ lure: jig, setup: null }])
   })
 })
 

@@ -1,7 +1,7 @@
 import { conditionWords, levelOf } from '@jotbook/core'
-import type { Level, Lure, Trip } from '@jotbook/core'
-import { rodsOf } from '@jotbook/core/deck'
-import type { Rod } from '@jotbook/core/deck'
+import type { Level, Lure } from '@jotbook/core'
+import { rodsAboard } from '@jotbook/core/deck'
+import type { DeckDay, Rod } from '@jotbook/core/deck'
 
 export const LEVELS = conditionWords.WATER_COLUMN
 
@@ -11,15 +11,11 @@ export interface PlacedRod extends Rod {
 }
 
 /** The rods of a trip in their places: by level, and in each level in the order they came on deck. */
-export function placedRods(trip: Pick<Trip, 'deck'>, used: readonly Rod[], lures: readonly Lure[]): PlacedRod[] {
+export function placedRods(day: Pick<DeckDay, 'trip' | 'stints'>, lures: readonly Lure[]): PlacedRod[] {
   const byId = new Map(lures.map((lure) => [lure.id, lure]))
-  const seen = new Set<string>()
-  const placed = [...rodsOf(trip), ...used].flatMap(({ lure, setup = null }): PlacedRod[] => {
-    const record = byId.get(lure)
-    const key = `${lure} ${setup}`
-    if (!record || seen.has(key)) return []
-    seen.add(key)
-    return [{ lure, setup, lureRecord: record, level: levelOf(record) }]
+  const placed = rodsAboard(day).flatMap((rod): PlacedRod[] => {
+    const record = byId.get(rod.lure)
+    return record ? [{ ...rod, lureRecord: record, level: levelOf(record) }] : []
   })
   return LEVELS.flatMap((level) => placed.filter((rod) => rod.level === level))
 }

@@ -17,7 +17,6 @@ import { text } from './text.ts'
 import { useAsking } from './useAsking.ts'
 import type { Deck } from './useDeck.ts'
 import { useNow } from './useNow.ts'
-import { rodsUsed } from './useRodsOfTrips.ts'
 import { useScreenAwake } from './useScreenAwake.ts'
 import { useSilenceWatch } from './useSilenceWatch.ts'
 import { useTaps } from './useTaps.ts'
@@ -65,7 +64,7 @@ export function useOnDeck(book: string, deck: Deck): OnDeck {
   const silent = unsureStints(day)
   useSilenceWatch(deck, tick)
 
-  const rods = placedRods(day.trip, rodsUsed(day.stints), lures)
+  const rods = placedRods(day, lures)
   const anglers = chosenOf(whose, people)
   const first = anglers[0] ?? null
   const usual = useUsualWords(book, inHand(day, first)?.lure, day.trip.water)

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { rodsAboard } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 import { recordsOfTrip } from '../../offline/index.ts'
 
@@ -13,19 +14,14 @@ export function useRodsOfTrips(
     let live = true
     const wanted = [...new Set(key.split(',').filter((trip) => trip !== ''))]
     void Promise.all(
-      wanted.map(async (trip) => [trip, rodsUsed((await recordsOfTrip(book, trip)).stints)] as const),
+      wanted.map(async (id) => {
+        const { trip = {}, stints } = await recordsOfTrip(book, id)
+        return [id, rodsAboard({ trip, stints })] as const
+      }),
     ).then((found) => live && setRods(new Map(found)))
     return () => {
       live = false
     }
   }, [book, key])
   return rods
-}
-
-/** Each rod once, the first taken up first. */
-export function rodsUsed(
-  stints: readonly { readonly lure: string; readonly setup?: string | null; readonly start: string }[],
-): Rod[] {
-  const inOrder = [...stints].sort((a, b) => (a.start < b.start ? -1 : 1))
-  return [...new Map(inOrder.map(({ lure, setup = null }) => [`${lure} ${setup}`, { lure, setup }])).values()]
 }
