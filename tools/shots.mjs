@@ -84,6 +84,9 @@ const asked = (place, button, water) => async (page) => {
   await page.getByTestId('answer').waitFor({ timeout: 60_000 })
 }
 
+/** A plan is for a day ahead; on one that is past it says so. */
+const tomorrow = new Date(Date.now() + 24 * 3_600_000).toISOString().slice(0, 10)
+
 const VIEWS = {
   today: { open: at('/today') },
   trips: { open: at('/trips') },
@@ -91,7 +94,7 @@ const VIEWS = {
   board: { open: at(question) },
   plan: {
     open: async (page) => {
-      await page.goto(`${url}/plan?temp=66&wind=7:1.5,14:6.5&cloud=7:80&date=2026-11-29`)
+      await page.goto(`${url}/plan?temp=66&wind=7:1.5,14:6.5&cloud=7:80&date=${tomorrow}`)
       await page.getByText(/^Over your last/).waitFor({ timeout: 120_000 })
     },
     whole: true,
