@@ -46,6 +46,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Weigh-in: more')
   await phone.tap('Most in the well: more')
   await phone.tap('Off for a dead fish: more')
+  await phone.tap('1 oz')
   // The rules are kept by name for the next event.
   await page.getByLabel('Keep these rules as').fill('Club')
   await phone.tap('Keep')
@@ -65,14 +66,14 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap(/^Where: /)
   await phone.pick('Spot', 'North hump')
   await phone.tap('Done')
-  /** A fish that is kept and weighed. */
-  const keep = async (tag: string): Promise<void> => {
+  /** A fish that is kept and weighed, from two pounds on by what the scale tells apart. */
+  const keep = async (tag: string, ounces = 0): Promise<void> => {
     await phone.later(25)
     await phone.tap('Strike', /^Strike \d+, /)
     await phone.tap('landed', 'Strike: landed')
     await phone.keep(`Kept, tag ${tag}`)
     await phone.tap('Details')
-    await phone.tap('Weight: more')
+    for (let taps = 0; taps <= ounces; taps++) await phone.tap('Weight: more')
     await phone.tap('Done')
   }
   await phone.tap(/Weigh-in odds/)
@@ -126,14 +127,14 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   )
   await isOpenToAll(page)
   await phone.tap('Close')
-  await keep('2')
+  await keep('2', 1)
   // One that dies stays in the bag, and costs what the event says.
   await phone.tap('Details')
   await phone.tap('Dead in the well')
   await phone.tap('Done')
-  await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('3 lb 12 oz · 2 of 5')
+  await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('3 lb 13 oz · 2 of 5')
   await phone.tap(/Weigh-in odds/)
-  await expect(page.getByText('tag 2: 2 lb, dead')).toBeVisible()
+  await expect(page.getByText('tag 2: 2 lb 1 oz, dead')).toBeVisible()
   await phone.tap('Close')
   // The run back begins: no time is left.
   for (let i = 0; i < 9; i++) {
@@ -153,6 +154,8 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await page.goto(`${app.url}/deck`)
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
-  await phone.tap(/^Club: limit 5, .*most in the well 6,? and off for a dead fish (0 lb )?4 oz$/)
+  await phone.tap(
+    /^Club: limit 5, .*most in the well 6, off for a dead fish (0 lb )?4 oz,? and the scale reads to 1 oz$/,
+  )
   await expect(page.getByRole('group', { name: 'Most in the well' })).toContainText('6')
 })

@@ -54,6 +54,7 @@ const LABELS: Readonly<Record<string, string>> = {
   mostInWell: 'Most fish in the well',
   deadFishG: 'Off for a dead fish',
   bagOf: 'A bag is of',
+  scaleStep: 'Scale reads to',
   dead: 'Dead in the well',
   endUnsure: 'End not sure',
   seasonSaid: 'Season',

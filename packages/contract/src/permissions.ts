@@ -30,6 +30,7 @@ export const PERMISSIONS: Readonly<Record<Role, Readonly<Partial<Record<Kind, Gr
         'mostInWell',
         'deadFishG',
         'bagOf',
+        'scaleStep',
       ],
     },
     stint: ALL,

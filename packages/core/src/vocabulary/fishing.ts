@@ -32,10 +32,12 @@ export const RETRIEVES = [
 export const CAST_LENGTHS = ['short', 'normal', 'long'] as const
 export const DIRECTIONS = ['up-slope', 'down-slope', 'along', 'vertical'] as const
 export const INTENTS = ['find', 'pick apart', 'test'] as const
-/** What the deck may speak of. */
 /** Whose fish make one bag at an event: the boat's, as of a team, or each angler's own. */
 export const BAG_OF = ['boat', 'angler'] as const
+/** What an event's scale tells apart. */
+export const SCALE_STEPS = ['1 oz', '2 oz', '1 g', '5 g', '10 g', '50 g'] as const
 
+/** What the deck may speak of. */
 export const ADVICE_KINDS = ['dry spell', 'time to move', 'stay', 'bite', 'change', 'follow up', 'pitches'] as const
 /** What may be changed after a bite was read. */
 export const CHANGED = ['colour', 'size', 'action', 'pause', 'speed', 'depth', 'hooks', 'hook set', 'lure'] as const

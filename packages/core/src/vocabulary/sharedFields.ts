@@ -9,6 +9,7 @@ export const bagRules = {
   /** Off the bag for each fish that is not alive. */
   deadFishG: inside(grams(10_000)),
   bagOf: inside(choice(fishing.BAG_OF)),
+  scaleStep: inside(choice(fishing.SCALE_STEPS)),
 }
 /** What a rod is and what is spooled on it. */
 export const rodAndLine = {

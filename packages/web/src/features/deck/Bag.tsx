@@ -2,8 +2,8 @@ import { MINUTE_MS } from '@jotbook/core'
 import type { Strike } from '@jotbook/core'
 import { fishingTimeLeftMs, hasOwnBags, liveBag } from '@jotbook/core/deck'
 import type { Angler, LiveBag } from '@jotbook/core/deck'
-import { useUnits } from '../../state/useBook.ts'
 import { hoursText, quantity } from '../../ui/locale.ts'
+import { useDeckUnits } from './scale.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
@@ -18,7 +18,7 @@ interface BagProps {
 
 /** The bag as it would be weighed now, the fish to cull, and the time left with the run back taken off. */
 export function Bag({ deck, angler, nowMs, onOdds }: BagProps) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const { trip, strikes } = deck.day
   const bag = liveBag(strikes, trip, angler)
   const { fish, limit, totalG, unweighed, cull } = bag

@@ -10,6 +10,7 @@ import { keepReserve } from '../../offline/index.ts'
 import { useMay, useOpenBook } from '../../state/useBook.ts'
 import { DeckScreen } from './DeckScreen.tsx'
 import { Launch } from './Launch.tsx'
+import { ScaleOf } from './scale.ts'
 import { text } from './text.ts'
 import { useDeck } from './useDeck.ts'
 
@@ -49,5 +50,10 @@ export function DeckPage() {
 
 function OpenDeck({ book, trip }: { book: string; trip: string }) {
   const deck = useDeck(book, trip)
-  return deck ? <DeckScreen book={book} deck={deck} /> : <p className="waiting">{text.noBook}</p>
+  if (!deck) return <p className="waiting">{text.noBook}</p>
+  return (
+    <ScaleOf value={deck.day.trip.scaleStep}>
+      <DeckScreen book={book} deck={deck} />
+    </ScaleOf>
+  )
 }

@@ -1,10 +1,11 @@
-import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
+import { HOUR_MS, MINUTE_MS, epochMs, fishingWords, isoUtc } from '@jotbook/core'
 import type { Fields, Trip } from '@jotbook/core'
-import { useMay, useUnits } from '../../state/useBook.ts'
+import { useMay } from '../../state/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { text as adviceText } from './advice/text.ts'
 import { shownValue, stepped } from './quantities.ts'
 import { KeepCard, RulesCards } from './RulesCards.tsx'
+import { useDeckUnits } from './scale.ts'
 import { Stepper } from './Stepper.tsx'
 import { Pick, Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -25,7 +26,7 @@ interface EventRulesProps {
 
 /** The event's limit, least length, weigh-in and the run back to it. */
 export function EventRules({ book, deck, zone, nowMs, onLearn }: EventRulesProps) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const { trip } = deck.day
   const { mayChange } = useMay()
   /** Built on the taps before it: two quick ones count twice. */
@@ -82,9 +83,9 @@ export function EventRules({ book, deck, zone, nowMs, onLearn }: EventRulesProps
   )
 }
 
-/** What may be in the well, what a dead fish costs, and whose fish make a bag. */
+/** What may be in the well, what a dead fish costs, what the scale tells apart, and whose fish make a bag. */
 function BagRules({ trip, set }: { trip: Trip; set: (fieldsOf: (now: Trip) => Fields) => void }) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const limitOf = (now: Trip): number => now.limit ?? USUAL_LIMIT
   return (
     <>
@@ -99,6 +100,12 @@ function BagRules({ trip, set }: { trip: Trip; set: (fieldsOf: (now: Trip) => Fi
         label={text.daySheet.deadFish}
         value={shownValue('trip', 'deadFishG', trip.deadFishG, trip.deadFishGTyped, units)}
         onStep={(step) => set((now) => stepped('trip', 'deadFishG', now.deadFishG, units, step))}
+      />
+      <Pick
+        label={text.daySheet.scaleStep}
+        words={fishingWords.SCALE_STEPS}
+        chosen={trip.scaleStep ? [trip.scaleStep] : []}
+        onPick={(word) => set((now) => ({ scaleStep: now.scaleStep === word ? null : word }))}
       />
       {(trip.anglers ?? []).length > 1 && (
         <Pick

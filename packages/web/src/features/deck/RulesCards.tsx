@@ -102,4 +102,5 @@ const NONE = {
   deadFishG: null,
   deadFishGTyped: null,
   bagOf: null,
+  scaleStep: null,
 }

@@ -2,9 +2,9 @@ import { isStrike } from '@jotbook/core'
 import { useRef } from 'react'
 import type { Fields, Strike } from '@jotbook/core'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
-import { useUnits } from '../../state/useBook.ts'
 import { keepPicture } from '../../offline/index.ts'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
+import { useDeckUnits } from './scale.ts'
 import { Stepper } from './Stepper.tsx'
 import { Pick, Target } from './Target.tsx'
 import { text } from './text.ts'
@@ -102,7 +102,7 @@ interface MeasuredProps {
 }
 
 function Measured({ field, strike, onChange }: MeasuredProps) {
-  const units = useUnits()
+  const units = useDeckUnits()
   return (
     <Stepper
       label={text.sheet[field]}

@@ -15,7 +15,8 @@ it.each([
   [SUMMER, AUTUMN],
   [AUTUMN, SPRING],
 ])('has the weigh-in at the same hour of the clock, whatever clocks do on either day', (last, today) => {
-  const card = cardOf(last, ZONE)
+  const card = cardOf({ ...last, scaleStep: '10 g' }, ZONE)
+  expect(rulesFor(card, today, ZONE)).toMatchObject({ purpose: 'tournament', limit: 5, scaleStep: '10 g' })
   expect(card.weighInMin).toBe(15 * 60)
   expect(new Date(rulesFor(card, today, ZONE).weighIn as string)).toEqual(new Date(today.weighIn!))
 })

@@ -17,6 +17,7 @@ const ALIKE = [
   'deadFishG',
   'deadFishGTyped',
   'bagOf',
+  'scaleStep',
 ] as const
 
 const alike = (of: Partial<Pick<EventCard, (typeof ALIKE)[number]>>): Fields =>
@@ -60,5 +61,6 @@ export function cardWords(card: EventCard, trip: Trip, zone: string, units: Unit
       ? `${daySheet.deadFish} ${shownValue('trip', 'deadFishG', card.deadFishG, card.deadFishGTyped, units)}`
       : '',
     card.bagOf === 'angler' ? daySheet.bagEach : '',
+    card.scaleStep ? `${daySheet.scaleStep} ${card.scaleStep}` : '',
   ].filter(Boolean)
 }

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fieldsOf, parseQuantity, unitPreferences } from '@jotbook/core'
-import type { Kind } from '@jotbook/core'
+import type { Kind, Trip, UnitPreferences } from '@jotbook/core'
 import { stepped, typedQuantity } from './quantities.ts'
+import { weighedBy } from './scale.ts'
 
 const UNITS = [
   unitPreferences({ temperature: 'F', visibility: 'ft', wind: 'mph', weight: 'lb' }),
@@ -49,4 +50,19 @@ describe('a value moved by taps', () => {
     for (const wrong of ['warm', '4000', ''])
       expect(typedQuantity('reading', 'waterTempC', wrong, UNITS[0]!)).toBeUndefined()
   })
+})
+
+it('moves a weight by what the event’s scale tells apart, in its unit', () => {
+  const [pounds, metric] = UNITS as [UnitPreferences, UnitPreferences]
+  const after = (units: UnitPreferences, scaleStep: Trip['scaleStep']): unknown[] => {
+    const first = stepped('strike', 'weightG', null, weighedBy(units, scaleStep), 1)
+    return [first, stepped('strike', 'weightG', first.weightG as number, weighedBy(units, scaleStep), 1)].map(
+      ({ weightGTyped }) => weightGTyped,
+    )
+  }
+  expect(after(pounds, undefined)).toEqual(['2 lb 0 oz', '2 lb 2 oz'])
+  expect(after(pounds, '1 oz')).toEqual(['2 lb 0 oz', '2 lb 1 oz'])
+  expect(after(metric, '1 oz')).toEqual(['2 lb 0 oz', '2 lb 1 oz'])
+  expect(after(pounds, '10 g')).toEqual(['900 g', '910 g'])
+  expect(stepped('trip', 'deadFishG', 100, weighedBy(metric, '5 g'), 1)).toMatchObject({ deadFishG: 105 })
 })

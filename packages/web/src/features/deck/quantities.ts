@@ -1,5 +1,6 @@
 import { convert, fieldsOf, parseQuantity } from '@jotbook/core'
 import type { Fields, Kind, Unit, UnitPreferences } from '@jotbook/core'
+import type { DeckUnits } from './scale.ts'
 import { quantity } from '../../ui/locale.ts'
 import { shownUnit } from '../../ui/recordForm/shownUnit.ts'
 
@@ -38,7 +39,7 @@ export function stepped(
   kind: Kind,
   field: string,
   current: number | null | undefined,
-  units: UnitPreferences,
+  units: DeckUnits,
   direction: 1 | -1,
   usual?: number,
 ): Fields {
@@ -46,12 +47,11 @@ export function stepped(
   const { si, shown, stepping } = unitsOfField(kind, field, units)
   const rule = STEPS[stepping]
   if (!rule || spec?.type !== 'quantity') throw new RangeError(`no step for ${stepping}`)
+  const step = (si === 'g' ? units.weightStep : undefined) ?? rule.step
   const now = typeof current === 'number' ? convert(current, si, stepping) : undefined
   const first =
-    usual === undefined
-      ? (rule.start[field] ?? rule.step)
-      : Math.round(convert(usual, si, stepping) / rule.step) * rule.step
-  const next = now === undefined ? first : (Math.round(now / rule.step) + direction) * rule.step
+    usual === undefined ? (rule.start[field] ?? step) : Math.round(convert(usual, si, stepping) / step) * step
+  const next = now === undefined ? first : (Math.round(now / step) + direction) * step
   // At the end of what the field may hold both stand there, the value and how it is written.
   const value = Math.min(spec.max, Math.max(spec.min, convert(Number(next.toFixed(2)), stepping, si)))
   const rounded = Number(convert(value, si, stepping).toFixed(2))

@@ -298,6 +298,7 @@ export const text = {
     mostInWell: 'Most in the well',
     deadFish: 'Off for a dead fish',
     bagOf: 'A bag is of',
+    scaleStep: 'The scale reads to',
     bagBoat: 'the boat',
     bagEach: 'each angler',
     byCard: (name: string, rules: string) => `${name}: ${rules.toLowerCase()}`,

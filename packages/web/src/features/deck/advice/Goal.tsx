@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { Trip } from '@jotbook/core'
 import { keptDraft } from '../../../offline/index.ts'
-import { useUnits } from '../../../state/useBook.ts'
 import { calendarDay } from '../../../ui/locale.ts'
 import { Stepper } from '../Stepper.tsx'
 import { Target } from '../Target.tsx'
+import { useDeckUnits } from '../scale.ts'
 import { text } from './text.ts'
 import { useWeights } from './useWeights.ts'
 import { useLastCut } from './useLastCut.ts'
@@ -17,7 +17,7 @@ const TYPED_MS = 400
 
 /** The weight to reach: typed, or what a place takes among rivals; over the days of the event, where there are several. */
 export function Goal({ trip, onAim }: { trip: Trip; onAim: (aim: Aim) => void }) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const weightOf = useWeights()
   const [typed, type] = useKeptGoal(trip.id)
   const lastCut = useLastCut(trip)
@@ -60,7 +60,7 @@ interface RivalsProps {
 
 /** Rivals' weights: what a place takes among them, and what the field they are part of pays. */
 function Rivals({ typed, type }: RivalsProps) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const weightOf = useWeights()
   const { rivals = '', daysAfter = '0', inHand = '' } = typed
   const place = Number(typed.place ?? 1)
@@ -162,7 +162,7 @@ interface WeightProps {
 
 /** A weight as it is typed; one that is none is said, and not used. */
 function Weight({ id, label, value, onType }: WeightProps) {
-  const units = useUnits()
+  const units = useDeckUnits()
   const isNone = value.trim() !== '' && gramsOf(value, units.weight) === undefined
   return (
     <>

@@ -4,6 +4,7 @@ import { keptDraft } from '../../../offline/index.ts'
 import { useUnits } from '../../../state/useBook.ts'
 import { useAppSelector } from '../../../state/store.ts'
 import { lastEvent } from '../lastRules.ts'
+import { weighedBy } from '../scale.ts'
 import { cutOf } from './weighInTarget.ts'
 import type { Cut } from './weighInTarget.ts'
 
@@ -20,7 +21,7 @@ export function useLastCut(trip: Trip): Cut | undefined {
     void keptDraft(`goal:${last.id}`)
       .load()
       .then((typed) => {
-        if (live && typed) setCut(cutOf(last, water, typed, units.weight))
+        if (live && typed) setCut(cutOf(last, water, typed, weighedBy(units, last.scaleStep).weight))
       })
     return () => {
       live = false

@@ -1,8 +1,8 @@
-import { useUnits } from '../../../state/useBook.ts'
 import { quantity } from '../../../ui/locale.ts'
+import { useDeckUnits } from '../scale.ts'
 
-/** Grams in the weight the book is read in. */
+/** Grams as the event's scale has them, else in the weight the book is read in. */
 export function useWeights(): (grams: number) => string {
-  const units = useUnits()
+  const units = useDeckUnits()
   return (grams) => quantity(grams, null, 'g', units.weight)
 }
