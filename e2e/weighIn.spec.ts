@@ -51,6 +51,8 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await page.getByLabel('Keep these rules as').fill('Club')
   await phone.tap('Keep')
   await expect(page.getByRole('button', { name: 'Forget Club' })).toBeVisible()
+  await phone.tap('Send Club')
+  const message = await page.getByLabel('Club, to be copied').inputValue()
   await isOpenToAll(page)
   await phone.tap('Done')
   await phone.rod(0)
@@ -154,6 +156,13 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await page.goto(`${app.url}/deck`)
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
+  // Sent to another boat it does the same there.
+  const sent = page.getByLabel('A card of rules that was sent to you')
+  await sent.fill('the rules')
+  await expect(page.getByRole('alert')).toHaveText(/^There is no card of rules in this/)
+  await sent.fill(`For Saturday: ${message}`)
+  await expect(page.getByRole('button', { name: 'Fish by Club' })).toBeVisible()
+  await isOpenToAll(page)
   await phone.tap(
     /^Club: limit 5, .*most in the well 6, off for a dead fish (0 lb )?4 oz,? and the scale reads to 1 oz$/,
   )

@@ -7,8 +7,10 @@ import { useMay, useUnits } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { calendarDay, listOf } from '../../ui/locale.ts'
 import { deckNow, newId } from './deckSession.ts'
-import { cardOf, cardWords, rulesFor } from './eventCard.ts'
+import { CARD_FIELDS, cardOf, cardWords, rulesFor } from './eventCard.ts'
+import type { EventCard } from './eventCard.ts'
 import { lastRules } from './lastRules.ts'
+import { cardFrom, textOfCard } from './sentCard.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 import type { Deck } from './useDeck.ts'
@@ -48,6 +50,47 @@ export function RulesCards({ book, deck, zone, onRules }: CardsProps & { readonl
           )}
         </Target>
       )}
+      <ReceivedCard onCard={(card) => onRules(rulesFor(card, trip, zone))} />
+    </>
+  )
+}
+
+/** A card that somebody sent lays the event as one of the book's own does. */
+function ReceivedCard({ onCard }: { onCard: (card: EventCard) => void }) {
+  const [sent, setSent] = useState('')
+  const card = cardFrom(sent)
+  return (
+    <label className="person">
+      {words.received}
+      <input value={sent} onChange={({ target }) => setSent(target.value)} />
+      {card && <Target onTap={() => onCard(card)}>{words.useCard(card.name)}</Target>}
+      {sent.trim() !== '' && !card && <span role="alert">{words.noCard}</span>}
+    </label>
+  )
+}
+
+/** A kept card as a text to send, by what the device sends with; where it sends nothing it stands there to be copied. */
+function SendCard({ card, children }: { card: RecordOf<'eventRules'>; children: React.ReactNode }) {
+  const [shown, setShown] = useState(false)
+  const message = textOfCard(card)
+  const send = async (): Promise<void> => {
+    setShown(true)
+    await navigator.share?.({ text: message }).catch(() => undefined)
+  }
+  return (
+    <>
+      <Target className="quiet" onTap={() => void send()}>
+        {words.sendCard(card.name)}
+      </Target>
+      {children}
+      {shown && (
+        <input
+          readOnly
+          aria-label={words.cardText(card.name)}
+          value={message}
+          onFocus={({ target }) => target.select()}
+        />
+      )}
     </>
   )
 }
@@ -83,24 +126,15 @@ export function KeepCard({ book, deck, zone }: CardsProps) {
       <input id="card-name" value={typed} maxLength={80} onChange={({ target }) => setTyped(target.value)} />
       <Target onTap={() => void keep()}>{same ? words.keepOver(same.name) : words.keep}</Target>
       {cards.map((card) => (
-        <Target key={card.id} className="quiet" onTap={() => forget(card)}>
-          {words.forgetCard(card.name)}
-        </Target>
+        <SendCard key={card.id} card={card}>
+          <Target className="quiet" onTap={() => forget(card)}>
+            {words.forgetCard(card.name)}
+          </Target>
+        </SendCard>
       ))}
     </form>
   )
 }
 
 /** What a card of this name said before and an event does not say any more. */
-const NONE = {
-  limit: null,
-  minLengthMm: null,
-  minLengthMmTyped: null,
-  weighInMin: null,
-  runBackMin: null,
-  mostInWell: null,
-  deadFishG: null,
-  deadFishGTyped: null,
-  bagOf: null,
-  scaleStep: null,
-}
+const NONE = Object.fromEntries(CARD_FIELDS.map((field) => [field, null]))

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import type { Trip } from '@jotbook/core'
 import { cardOf, rulesFor } from './eventCard.ts'
+import { cardFrom, textOfCard } from './sentCard.ts'
 
 const ZONE = 'America/Chicago'
 const event = (start: string, weighIn: string): Trip => ({ start, weighIn, limit: 5 }) as unknown as Trip
@@ -19,4 +20,24 @@ it.each([
   expect(rulesFor(card, today, ZONE)).toMatchObject({ purpose: 'tournament', limit: 5, scaleStep: '10 g' })
   expect(card.weighInMin).toBe(15 * 60)
   expect(new Date(rulesFor(card, today, ZONE).weighIn as string)).toEqual(new Date(today.weighIn!))
+})
+
+it('goes from book to book as a line in a message, and what is no card is none', () => {
+  const card = {
+    name: 'Club',
+    ...cardOf({ ...SUMMER, deadFishG: 113.4, deadFishGTyped: '4 oz', scaleStep: '1 oz' }, ZONE),
+  }
+  expect(cardFrom(`For Saturday: ${textOfCard(card)} See you.`)).toEqual(card)
+  expect(cardFrom(textOfCard({ ...card, id: 'x' } as typeof card))).toEqual(card)
+  const broken = [
+    '',
+    'Club',
+    '{"limit":5}',
+    '{"name":"Club","limit":-1}',
+    '{"name":"Club","scaleStep":"3 oz"}',
+    '{"name":',
+    '{"name":"Club","limit":"5"}',
+    `{"name":"${'x'.repeat(3000)}"}`,
+  ]
+  expect(broken.map(cardFrom)).toEqual(broken.map(() => undefined))
 })

@@ -20,6 +20,9 @@ const ALIKE = [
   'scaleStep',
 ] as const
 
+/** All that a card may say. */
+export const CARD_FIELDS = [...ALIKE, 'weighInMin'] as const
+
 const alike = (of: Partial<Pick<EventCard, (typeof ALIKE)[number]>>): Fields =>
   Object.fromEntries(ALIKE.flatMap((field): [string, string | number][] => (of[field] ? [[field, of[field]]] : [])))
 
