@@ -48,11 +48,17 @@ export const text = {
     'Log trips with their hours, the blank ones too, and the deck is worked out here. Until then, say what you expect of the day: the rules of practice that speak of it stand below.',
   noWater: 'The book has no water yet. Add one under Waters.',
   noLures: 'The book has no lures yet. Add what you own under Tackle, and the plan can choose among them.',
-  value: (value: number, count: number) =>
-    `With these ${counted(count, 'rod')} the best of each hour should bring ${rate(value)} strikes an hour, counting how far the forecast may be off.`,
-  heavy: (count: number) => `These ${counted(count, 'rod')} promise most of what you asked for.`,
+  value: (value: number, count: number) => {
+    const rods =
+      count === 1 ? 'this rod you should get' : `these ${counted(count, 'rod')} the best of each hour should bring`
+    return `With ${rods} ${rate(value)} strikes an hour, counting how far the forecast may be off.`
+  },
+  heavy: (count: number) =>
+    count === 1
+      ? 'This rod promises most of what you asked for.'
+      : `These ${counted(count, 'rod')} promise most of what you asked for.`,
   fewLures: (rods: number, lures: number) =>
-    `You asked for ${counted(rods, 'rod')}, and the box holds ${counted(lures, 'lure')}: all of them are here.`,
+    `You asked for ${counted(rods, 'rod')}, and the box holds ${counted(lures, 'lure')}: ${lures === 1 ? 'it is' : 'all of them are'} here.`,
   newWater: 'You have not fished here yet: this comes from your other waters and from rules of practice.',
   day: {
     promise: 'Best rod',
