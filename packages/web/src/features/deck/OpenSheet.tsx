@@ -4,29 +4,16 @@ import type { RodTest } from '@jotbook/core/advice'
 import { AdviceSheet } from './advice/AdviceSheet.tsx'
 import { RodTestSheet } from './advice/RodTestSheet.tsx'
 import type { Spoken } from './advice/useSpoken.ts'
-import type { ShownAdvice } from './advice/useAdvice.ts'
 import { ToLearnSheet } from './advice/ToLearnSheet.tsx'
 import { WeighInSheet } from './advice/WeighInSheet.tsx'
 import { DaySheet } from './DaySheet.tsx'
 import type { PlacedRod } from './levels.ts'
-import type { PresentationLine } from './PresentationLines.tsx'
 import { PresentationSheet } from './PresentationSheet.tsx'
 import { ReadingSheet } from './ReadingSheet.tsx'
 import { SeenSheet } from './SeenSheet.tsx'
+import type { Sheet } from './sheet.ts'
 import { StrikeSheet } from './StrikeSheet.tsx'
 import type { Deck } from './useDeck.ts'
-
-/** What lies over the deck. */
-export type Sheet =
-  | 'reading'
-  | 'seen'
-  | 'day'
-  | 'test'
-  | 'weighIn'
-  | 'toLearn'
-  | PresentationLine
-  | { readonly strike: string }
-  | { readonly advice: ShownAdvice }
 
 interface OpenSheetProps {
   readonly sheet: Sheet

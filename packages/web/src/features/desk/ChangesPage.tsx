@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import type { AroundChange, Clause, WatchedEdge } from '@jotbook/core'
+import type { Clause } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import { ratioScale } from '../../charts/ratioScale.ts'
@@ -9,6 +9,7 @@ import { rate } from '../../ui/locale.ts'
 import { CONFIDENCE, useNaming, useQuestion } from '../board/index.ts'
 import { ComparePair } from './ComparePair.tsx'
 import { ChangesPicture } from './ChangesPicture.tsx'
+import type { Change } from './ChangesPicture.tsx'
 import { DeskView } from './DeskView.tsx'
 import { Measured } from './Measured.tsx'
 import { LeaveOrStay } from './LeaveOrStay.tsx'
@@ -16,15 +17,8 @@ import { RatioRows } from './RatioRows.tsx'
 import type { NamedRatio } from './RatioRows.tsx'
 import { Shown } from './Shown.tsx'
 import { judged } from './evidence.ts'
-import type { Judgement } from './evidence.ts'
 import { text } from './text.ts'
 import { useLinkPart } from './useLinkPart.ts'
-
-export interface Change {
-  readonly edge: WatchedEdge
-  readonly around: AroundChange
-  readonly judgement: Judgement
-}
 
 /** What changes the bite? The hour around each change with the same rods, what follows a first strike, which pitch paid, and leaving. */
 export function ChangesPage() {

@@ -1,12 +1,20 @@
 import { scaleLinear } from 'd3'
+import type { AroundChange, WatchedEdge } from '@jotbook/core'
 import { rate } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
-import type { Change } from './ChangesPage.tsx'
+import type { Judgement } from './evidence.ts'
 import { Picture } from './Picture.tsx'
 import { text } from './text.ts'
 
 const [ROW, TOP] = [54, 34]
 const NARROW = 640
+
+/** A change with the hours around it, and what they say of it. */
+export interface Change {
+  readonly edge: WatchedEdge
+  readonly around: AroundChange
+  readonly judgement: Judgement
+}
 
 /** Each change as a line from the hour before to the hour after, on one scale of strikes an hour; what the same rods brought otherwise is dotted. */
 export function ChangesPicture({ changes, width }: { changes: readonly Change[]; width: number }) {

@@ -1,7 +1,7 @@
 import type { RodTest } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
 import type { PlacedRod } from '../levels.ts'
-import type { Sheet } from '../OpenSheet.tsx'
+import type { Sheet } from '../sheet.ts'
 import type { Deck } from '../useDeck.ts'
 import { useAdvice } from './useAdvice.ts'
 import { useTurnLine } from './useRodTest.ts'
