@@ -102,7 +102,8 @@ export function foretoldTrips(
   }: { readonly from: number; readonly rods: number; readonly progress?: BacktestOptions['progress'] },
 ): { readonly foretold: Foretold[]; readonly tested: number[]; readonly carried: number[] } {
   const byTrip = new Map<string, PatternRow[]>()
-  for (const row of patternRows(book, columns)) {
+  // How fast a lure is usually fished is what later trips say too: here only what each hour says itself.
+  for (const row of patternRows(book, columns, new Map())) {
     const own = byTrip.get(row.trip)
     if (own) own.push(row)
     else byTrip.set(row.trip, [row])

@@ -13,7 +13,7 @@ export interface PatternModel {
   readonly terms: PatternTerms
   /** Variance over mean of strikes. */
   readonly dispersion: number
-  readonly foretold: Foretold
+  readonly balance: Balance
   /** Degrees of freedom by term, those of trips beside. */
   readonly edf: Readonly<Record<string, number>>
   readonly logRate: (situation: Situation) => LogRate
@@ -58,7 +58,7 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
     ...(start ? { start: startFrom(start, terms) } : {}),
     ...(progress ? { progress } : {}),
   })
-  return modelOf({ fit, terms, dispersion, foretold: foretoldOf(gathered, fit, 0) })
+  return modelOf({ fit, terms, dispersion, balance: balanceOf(gathered, fit, 0) })
 }
 
 /**
@@ -68,7 +68,7 @@ export function fitPatternModel(rows: readonly PatternRow[], options: PatternOpt
  * Source     `withLaterTrip`
  */
 export function withTripAfter(
-  { fit, terms: before, dispersion, foretold }: PatternModel,
+  { fit, terms: before, dispersion, balance }: PatternModel,
   rows: readonly PatternRow[],
 ): PatternModel {
   const { terms, drawnWith } = before.grown(rows)
@@ -84,21 +84,21 @@ export function withTripAfter(
       terms.terms.findIndex((term) => term.name === name),
     )
   const later = withLaterTrip(fit, { rows: gathered, strengths: drawnWith.map(strengthOf), dispersion })
-  const own = foretoldOf(gathered, later, fit.rowVariances.length)
+  const own = balanceOf(gathered, later, fit.rowVariances.length)
   return modelOf({
     ...{ fit: later, terms, dispersion },
-    foretold: { strikes: foretold.strikes + own.strikes, expected: foretold.expected + own.expected },
+    balance: { strikes: balance.strikes + own.strikes, expected: balance.expected + own.expected },
   })
 }
 
 /** Strikes that came in the hours a model rests on, and those it would foretell of them as it is. */
-interface Foretold {
+interface Balance {
   readonly strikes: number
   readonly expected: number
 }
 
 /** Of rows whose variances stand from `first` on in the fit. */
-function foretoldOf(rows: SparseRows, fit: AdditiveModel, first: number): Foretold {
+function balanceOf(rows: SparseRows, fit: AdditiveModel, first: number): Balance {
   const means = rowTotals(
     rows,
     fit.coefficients.map((mode, column) => mode + at(fit.meanOffMode, column)),
@@ -112,10 +112,10 @@ function foretoldOf(rows: SparseRows, fit: AdditiveModel, first: number): Foreto
   return { strikes, expected }
 }
 
-function modelOf(parts: Pick<PatternModel, 'fit' | 'terms' | 'dispersion' | 'foretold'>): PatternModel {
-  const { fit, terms, foretold } = parts
+function modelOf(parts: Pick<PatternModel, 'fit' | 'terms' | 'dispersion' | 'balance'>): PatternModel {
+  const { fit, terms, balance } = parts
   // As many strikes are foretold of the book's own hours as came: days of good luck bring more than bad ones take.
-  const level = Math.log(foretold.strikes / foretold.expected)
+  const level = Math.log(balance.strikes / balance.expected)
   const logRateAt = (row: SparseRow): LogRate => ({
     mean: level + meanOf(fit, row),
     variance: logRateOf(fit, row).variance,

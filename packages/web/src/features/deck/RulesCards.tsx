@@ -60,12 +60,12 @@ function ReceivedCard({ onCard }: { onCard: (card: EventCard) => void }) {
   const [sent, setSent] = useState('')
   const card = cardFrom(sent)
   return (
-    <label className="person">
-      {words.received}
-      <input value={sent} onChange={({ target }) => setSent(target.value)} />
+    <div className="person">
+      <label htmlFor="card-sent">{words.received}</label>
+      <input id="card-sent" value={sent} onChange={({ target }) => setSent(target.value)} />
       {card && <Target onTap={() => onCard(card)}>{words.useCard(card.name)}</Target>}
       {sent.trim() !== '' && !card && <span role="alert">{words.noCard}</span>}
-    </label>
+    </div>
   )
 }
 
