@@ -26,8 +26,9 @@ export const stintsOf = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint[] 
 export const inHand = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint | undefined =>
   stintsOf(day, angler).findLast(({ end }) => !end)
 
-export const isRod = (stint: Stint, rod: Rod): boolean =>
-  stint.lure === rod.lure && (stint.setup ?? null) === (rod.setup ?? null)
+/** A rod is a lure on a setup; a stint is fished with one. */
+export const isRod = (one: Rod, rod: Rod): boolean =>
+  one.lure === rod.lure && (one.setup ?? null) === (rod.setup ?? null)
 
 export const ended = (stint: Stint, ms: number): DeckEdit => ({
   kind: 'stint',

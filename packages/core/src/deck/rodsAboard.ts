@@ -1,16 +1,12 @@
-import { rodsOf } from './hands.ts'
+import { isRod, rodsOf } from './hands.ts'
 import type { Stint, Trip } from '../vocabulary/index.ts'
 import type { DeckDay, DeckEdit, Rod } from './types.ts'
-
-const isSame = (one: Rod, other: Rod): boolean =>
-  one.lure === other.lure && (one.setup ?? null) === (other.setup ?? null)
 
 /** The rods of a day, each once: those laid out for it, then those that were fished, the first taken up first. */
 export function rodsAboard({ trip, stints }: { trip: Pick<Trip, 'deck'>; stints: readonly Stint[] }): Rod[] {
   const fished = [...stints].sort((one, other) => (one.start < other.start ? -1 : 1))
   return [...rodsOf(trip), ...fished].reduce<Rod[]>(
-    (all, { lure, setup = null }) =>
-      all.some((rod) => isSame(rod, { lure, setup })) ? all : [...all, { lure, setup }],
+    (all, { lure, setup = null }) => (all.some((rod) => isRod(rod, { lure, setup })) ? all : [...all, { lure, setup }]),
     [],
   )
 }
@@ -23,7 +19,7 @@ export const layRod = (day: DeckDay, { lure, setup = null }: Rod): DeckEdit[] =>
 export const takeOffRod = (day: DeckDay, rod: Rod): DeckEdit[] =>
   deckOf(
     day,
-    rodsAboard(day).filter((one) => !isSame(one, rod)),
+    rodsAboard(day).filter((one) => !isRod(one, rod)),
   )
 
 const deckOf = ({ trip }: DeckDay, rods: readonly Rod[]): DeckEdit[] => [

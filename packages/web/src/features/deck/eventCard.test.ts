@@ -29,6 +29,7 @@ it('goes from book to book as a line in a message, and what is no card is none',
   }
   expect(cardFrom(`For Saturday: ${textOfCard(card)} See you.`)).toEqual(card)
   expect(cardFrom(textOfCard({ ...card, id: 'x' } as typeof card))).toEqual(card)
+  expect(cardFrom(textOfCard({ ...card, name: 'Club {A}' }))).toEqual({ ...card, name: 'Club {A}' })
   const broken = [
     '',
     'Club',
@@ -36,6 +37,7 @@ it('goes from book to book as a line in a message, and what is no card is none',
     '{"name":"Club","limit":-1}',
     '{"name":"Club","scaleStep":"3 oz"}',
     '{"name":',
+    '{"name":"\\ud800"}',
     '{"name":"Club","limit":"5"}',
     `{"name":"${'x'.repeat(3000)}"}`,
   ]

@@ -18,7 +18,7 @@ const fieldOf = (card: object, field: string): [string, unknown][] => {
 
 /** The card in a message that somebody sent, words around it left out; undefined where there is none, or one that no event could have. */
 export function cardFrom(sent: string): NamedCard | undefined {
-  const line = sent.length <= MOST_LETTERS ? /\{[^{}]*\}/.exec(sent)?.[0] : undefined
+  const line = sent.length <= MOST_LETTERS ? /\{.*\}/s.exec(sent)?.[0] : undefined
   const read = line === undefined ? undefined : parsed(line)
   if (!read) return undefined
   const fields = Object.fromEntries(['name', ...CARD_FIELDS].flatMap((field) => fieldOf(read, field)))
