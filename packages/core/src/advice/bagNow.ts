@@ -8,6 +8,7 @@ import { Fish } from '../predict/index.ts'
 import { dayLuck, hoursToWeighIn } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import { eventAhead, laterDays } from './eventAhead.ts'
+import { scaleOf } from './scaleOf.ts'
 import type { LaterDay } from './eventAhead.ts'
 import type { Id, Trip } from '../vocabulary/index.ts'
 import type { KnownWater } from './knownWater.ts'
@@ -76,7 +77,7 @@ export function bagNow(book: BookRecords, under: DayUnderWay, known: KnownWater,
     here: held && placeFished(held),
     known,
     fish,
-    event: { ...inTheWell(bag, day.trip), until: left, ...targetOfDay(prize, options) },
+    event: { ...inTheWell(bag, day.trip), until: left, ...targetOfDay(prize, options), ...scaleOf(day.trip) },
     worthOf: worthOfDay(prize, options),
     chances: { runs, seed, ...luckOf(known), today: dayLuck(under, known) },
   })

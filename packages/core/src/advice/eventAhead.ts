@@ -4,6 +4,7 @@ import { usualDayHours } from './dayNow.ts'
 import type { DayUnderWay } from './dayNow.ts'
 import type { KnownWater } from './knownWater.ts'
 import type { Prize } from './prize.ts'
+import { scaleOf } from './scaleOf.ts'
 import { alone, inTurn, luckOf, strategyOf } from './waysToFish.ts'
 import type { KnownRod, NextDay } from './waysToFish.ts'
 
@@ -29,7 +30,7 @@ export function laterDays(
 ): LaterDay[] {
   const hours = usualDayHours(under)
   const ways = [...alone(rods, hours), ...inTurn(rods, hours)]
-  const odds = simulateBag({ limit, until: hours, bag: [] }, ways.map(strategyOf), {
+  const odds = simulateBag({ limit, until: hours, bag: [], ...scaleOf(under.day.trip) }, ways.map(strategyOf), {
     seed,
     runs: RUNS,
     ...luckOf(known),

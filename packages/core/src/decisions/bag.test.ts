@@ -4,7 +4,7 @@ import { bitesForLimit, expectedPayout } from './bitesForLimit.ts'
 import { fieldOf, payoutAmong } from './field.ts'
 import { severalDays } from './severalDays.ts'
 import { simulateBag } from './simulateBag.ts'
-import type { RodGroup } from './simulateBag.ts'
+import type { RodGroup } from './rodGroup.ts'
 
 const SURE = { yes: 1, no: 0 }
 /** Rates and shares known as if from endless hours. */
@@ -23,9 +23,10 @@ describe('the bag of a day', () => {
   it('counts bites as the negative binomial does where days differ, and as Poisson where they do not', () => {
     // Strikes of eight hours at a tenth an hour: handling takes nothing worth speaking of.
     const event = { limit: 1, until: 15, bag: [] }
-    const [poisson] = simulateBag(event, [day(group('a', 0.1))], CALM)
+    const runs = 200_000
+    const [poisson] = simulateBag(event, [day(group('a', 0.1))], { ...CALM, runs })
     expect(poisson!.chanceLimit).toBeCloseTo(1 - Math.exp(-0.8), 2)
-    const [spread] = simulateBag(event, [day(group('a', 0.1))], { luckVariance: Math.log(2) })
+    const [spread] = simulateBag(event, [day(group('a', 0.1))], { runs, luckVariance: Math.log(2) })
     // Gamma of shape 1: P(N = 0) = 1/(1 + 0.8).
     expect(spread!.chanceLimit).toBeCloseTo(1 - 1 / 1.8, 2)
   })
@@ -47,6 +48,14 @@ describe('the bag of a day', () => {
     const [some] = simulateBag(event, [day(group('a', 2))], CALM)
     expect(some!.mean).toBeCloseTo(4000, -1)
     expect(some!.chanceTarget).toBeGreaterThan(0.99)
+  })
+
+  it('is weighed as the scale reads: to the ounce, and a target of so many pounds is reached at them', () => {
+    const event = { limit: 1, until: 15, bag: [895], scaleG: 28.349523125, targetG: 2 * 453.59237 }
+    const [odds] = simulateBag(event, [day(group('a', 2, { legal: { yes: 0, no: 1 } }))], { runs: 10 })
+    // 895 g are 31.57 oz: the scale says 32, which are the two pounds.
+    expect(odds!.mean).toBeCloseTo(2 * 453.59237, 9)
+    expect(odds!.chanceTarget).toBe(1)
   })
 
   it('tells two strategies apart by less than their own errors, for luck and chances are shared; the same seed, the same odds', () => {

@@ -24,6 +24,8 @@ export interface PlayedBags {
 }
 
 const BAGS = 100
+/** Sums of ounces in grams miss a target they are equal to by so little. */
+const ROUNDING_G = 1e-6
 
 /**
  * What the bags of all runs tell of each strategy, and of each against the best of the others.
@@ -48,7 +50,7 @@ export function oddsOf(played: readonly PlayedBags[], targetG?: number): BagOdds
       p90: quantile(0.9),
       bags: Array.from({ length: BAGS }, (_, i) => quantile((i + 0.5) / BAGS)),
       chanceLimit,
-      chanceTarget: targetG === undefined ? null : shareFrom(sorted, targetG),
+      chanceTarget: targetG === undefined ? null : shareFrom(sorted, targetG - ROUNDING_G),
       meanError: error,
       against: againstBest(played, means, s),
     }

@@ -1,37 +1,10 @@
-import { NormalDraws, drawGamma, seededRandom } from '../numerics/index.ts'
-import type { Random } from '../numerics/index.ts'
+import { SeededRandom, gammaValues } from '../numerics/index.ts'
 import { oddsOf } from './bagOdds.ts'
 import type { BagOdds } from './bagOdds.ts'
+import { DrawnGroup, VALUES } from './drawnGroup.ts'
 import { HeaviestFish } from './heaviestFish.ts'
-import type { KnownRate } from './learnGain.ts'
+import type { RodGroup } from './rodGroup.ts'
 import { StrikeChances } from './strikeChances.ts'
-
-/** A share as it is known: so many of so many, as a Beta. */
-export interface KnownShare {
-  readonly yes: number
-  readonly no: number
-}
-
-/** How much the fish of a group of rods weigh: a log-normal, or the own fish themselves where there are enough. */
-export interface FishWeights {
-  /** Of the natural logarithm of grams. */
-  readonly mean: number
-  readonly sd: number
-  /** Standard error of the mean. */
-  readonly error: number
-  readonly own?: readonly number[]
-}
-
-/** Rods that are fished in turn, and what they bring. */
-export interface RodGroup {
-  /** Groups of one name are one group in every strategy: what is drawn of it once a run is the same. */
-  readonly name: string
-  readonly rate: KnownRate
-  /** Landed of struck, and long enough of landed. */
-  readonly landed: KnownShare
-  readonly legal: KnownShare
-  readonly weights: FishWeights
-}
 
 /** A stretch of the day with a group of rods in hand, in hours of the clock. */
 export interface BagStep {
@@ -54,6 +27,8 @@ export interface BagEvent {
   /** Grams that are weighed beside the limit: fish that may not be let go any more. Default 0. */
   readonly fixedG?: number
   readonly targetG?: number
+  /** What the scale tells apart: a bag is weighed to the nearest. Default: all. */
+  readonly scaleG?: number
 }
 
 export interface BagOptions {
@@ -80,6 +55,7 @@ const WITHIN_FLURRY_H = 3 / 60
  *   per run: the day's luck (gamma of mean 1) and each group's rate, shares and mean weight drawn once and shared by all strategies, and so
  *   are the chances of the first strike, the second …; flurries come as a Poisson process, their strikes land, are long enough and weigh as
  *   drawn; each landed fish takes its time; the heaviest up to the limit count
+ *   what is known of a quantity is a thousand values that are as likely as each other
  *
  * Given      the event, and strategies whose steps follow each other
  * Returned   in their order; the same seed gives the same odds
@@ -95,23 +71,23 @@ export function simulateBag(event: BagEvent, strategies: readonly BagStrategy[],
   const shape = luckVariance > 0 ? 1 / Math.expm1(luckVariance) : Infinity
   const chances = new StrikeChances(flurry)
   const played = strategies.map(({ steps }) =>
-    steps.map(({ group, from, to }) => ({ group: groups.findIndex(({ name }) => name === group.name), from, to })),
+    steps.map(({ group, from, to }): PlayedStep => ({
+      group: groups.findIndex(({ name }) => name === group.name),
+      from,
+      to,
+    })),
   )
+  const lucks = Number.isFinite(shape) ? gammaValues(shape + today.bouts, VALUES) : null
+  const known = groups.map((group) => new DrawnGroup(group))
+  const random = new SeededRandom(seed)
   for (let run = 0; run < runs; run++) {
-    const drawn = seededRandom(seed + 2 * run)
-    const normals = new NormalDraws(drawn)
-    const luck = Number.isFinite(shape) ? drawGamma(drawn, shape + today.bouts, normals) / (shape + today.expected) : 1
-    const known = groups.map((group) => drawGroup(group, luck / flurry, drawn, normals))
+    const luck = lucks ? lucks[Math.floor(random.next() * VALUES)]! / (shape + today.expected) : 1
+    for (const group of known) group.draw(luck / flurry, random)
     // The same chances for each: strategies differ by what they do, not by what they draw.
-    chances.draw(seed + 2 * run + 1)
+    chances.draw(seed + run + 1)
     for (let s = 0; s < played.length; s++) {
-      bag.empty()
-      for (const grams of event.bag) bag.add(grams)
-      chances.rewind()
-      let clock = -Infinity
-      for (const { group, from, to } of played[s]!)
-        clock = catchInto(bag, known[group]!, { from: Math.max(from, clock), to: Math.min(to, event.until) }, chances)
-      totals[s]![run] = Math.max(0, bag.weigh(event.fixedG ?? 0))
+      fish(event, played[s]!, { bag, known, chances })
+      totals[s]![run] = weighed(bag, event)
       if (bag.isFull) limits[s]!++
     }
   }
@@ -121,34 +97,33 @@ export function simulateBag(event: BagEvent, strategies: readonly BagStrategy[],
   )
 }
 
-interface DrawnGroup {
-  readonly flurriesAnHour: number
-  readonly landed: number
-  readonly legal: number
-  /** Of the logarithm of grams. */
-  readonly mean: number
-  readonly weights: FishWeights
+interface PlayedStep {
+  /** Its place in the list of groups. */
+  readonly group: number
+  readonly from: number
+  readonly to: number
 }
 
-function drawGroup(
-  { rate, landed, legal, weights }: RodGroup,
-  luckPerFlurry: number,
-  random: Random,
-  normals: NormalDraws,
-): DrawnGroup {
-  return {
-    flurriesAnHour: (drawGamma(random, rate.shape, normals) / rate.hours) * luckPerFlurry,
-    landed: drawBeta(random, landed, normals),
-    legal: drawBeta(random, legal, normals),
-    mean: weights.mean + weights.error * normals.next(),
-    weights,
-  }
+interface Day {
+  readonly bag: HeaviestFish
+  readonly known: readonly DrawnGroup[]
+  readonly chances: StrikeChances
 }
 
-function drawBeta(random: Random, { yes, no }: KnownShare, normals: NormalDraws): number {
-  if (yes <= 0 || no <= 0) return yes <= 0 ? 0 : 1
-  const one = drawGamma(random, yes, normals)
-  return one / (one + drawGamma(random, no, normals))
+/** Fishes a day step by step, from its beginning. */
+function fish(event: BagEvent, steps: readonly PlayedStep[], { bag, known, chances }: Day): void {
+  bag.empty()
+  for (const grams of event.bag) bag.add(grams)
+  chances.rewind()
+  let clock = -Infinity
+  for (const { group, from, to } of steps)
+    clock = catchInto(bag, known[group]!, { from: Math.max(from, clock), to: Math.min(to, event.until) }, chances)
+}
+
+/** Grams as the scale reads them. */
+function weighed(bag: HeaviestFish, { fixedG = 0, scaleG }: BagEvent): number {
+  const grams = Math.max(0, bag.weigh(fixedG))
+  return scaleG === undefined ? grams : scaleG * Math.round(grams / scaleG)
 }
 
 /** Puts the fish of a stretch that may be kept into the bag. Returned: when its last fish was in the boat. */
@@ -170,14 +145,7 @@ function catchInto(
     const { strike } = chances
     if (chances.landed[strike]! >= known.landed) continue
     clock += HANDLING_H
-    if (chances.legal[strike]! < known.legal) bag.add(weightOf(known, chances))
+    if (chances.legal[strike]! < known.legal) bag.add(known.weigh(chances.picks[strike]!))
   }
   return clock
-}
-
-function weightOf({ weights: { own, mean: usual, sd }, mean }: DrawnGroup, chances: StrikeChances): number {
-  const { strike } = chances
-  if (!own || own.length === 0) return Math.exp(mean + sd * chances.sizes[strike]!)
-  // The own fish, moved as far as their mean is uncertain.
-  return own[Math.floor(chances.picks[strike]! * own.length)]! * Math.exp(mean - usual)
 }

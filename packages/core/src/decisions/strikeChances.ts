@@ -1,5 +1,4 @@
-import { NormalDraws, seededRandom } from '../numerics/index.ts'
-import type { Random } from '../numerics/index.ts'
+import { SeededRandom } from '../numerics/index.ts'
 
 /** More strikes nobody has in a day. */
 const MOST_STRIKES = 500
@@ -8,13 +7,12 @@ const MOST_STRIKES = 500
  * The chances of a day's strikes, one after the other: drawn as far as somebody asks, and the same for whoever begins the day anew. One
  * serves all runs.
  *
- * Columns by strike: uniform chances of being landed, of being long enough, and of which fish it is; a standard normal for its size.
+ * Columns by strike: uniform chances of being landed, of being long enough, and of which fish it is.
  */
 export class StrikeChances {
   readonly landed = new Float64Array(MOST_STRIKES)
   readonly legal = new Float64Array(MOST_STRIKES)
   readonly picks = new Float64Array(MOST_STRIKES)
-  readonly sizes = new Float64Array(MOST_STRIKES)
   /** The strike that comes next. */
   strike = 0
   /** What is left of the wait for it, at one flurry an hour; endless after the last. */
@@ -23,8 +21,7 @@ export class StrikeChances {
   private readonly follows = new Uint8Array(MOST_STRIKES)
   private readonly followShare: number
   private drawn = 0
-  private random: Random = seededRandom(0)
-  private normals = new NormalDraws(this.random)
+  private readonly random = new SeededRandom(0)
 
   /** `flurry`: mean strikes to a flurry, whose number is geometric. */
   constructor(flurry: number) {
@@ -33,8 +30,7 @@ export class StrikeChances {
 
   /** Another day. */
   draw(seed: number): void {
-    this.random = seededRandom(seed)
-    this.normals = new NormalDraws(this.random)
+    this.random.begin(seed)
     this.drawn = 0
   }
 
@@ -61,11 +57,10 @@ export class StrikeChances {
     const { random } = this
     const i = this.drawn++
     // One less a draw is exact: no figure is lost by the plain logarithm, which takes half the time.
-    this.waits[i] = -Math.log(1 - random())
-    this.follows[i] = random() < this.followShare ? 1 : 0
-    this.landed[i] = random()
-    this.legal[i] = random()
-    this.picks[i] = random()
-    this.sizes[i] = this.normals.next()
+    this.waits[i] = -Math.log(1 - random.next())
+    this.follows[i] = random.next() < this.followShare ? 1 : 0
+    this.landed[i] = random.next()
+    this.legal[i] = random.next()
+    this.picks[i] = random.next()
   }
 }

@@ -16,8 +16,9 @@ export { BoundedCache } from './boundedCache.ts'
 export { countWhile } from './countWhile.ts'
 export { findCrossing, findRoot, findRootFromZero } from './findRoot.ts'
 export { signChange } from './signChange.ts'
-export { NormalDraws, drawGamma, drawGeometric, drawNormal, drawPoisson, seededRandom } from './random.ts'
+export { SeededRandom, drawGamma, drawGeometric, drawNormal, drawPoisson, seededRandom } from './random.ts'
 export type { Random } from './random.ts'
+export { betaValues, gammaValues, normalValues } from './equallyLikely.ts'
 export {
   betaQuantile,
   chiSquareCdf,

@@ -14,6 +14,7 @@ import {
   logDeterminant,
   solveArrowhead,
   digamma,
+  betaValues,
   drawGamma,
   drawGeometric,
   drawNormal,
@@ -23,10 +24,12 @@ import {
   findRootFromZero,
   gammaCdf,
   gammaQuantile,
+  gammaValues,
   logGamma,
   newtonMaximum,
   normalCdf,
   normalQuantile,
+  normalValues,
   seededRandom,
   signChange,
   tQuantile,
@@ -155,6 +158,22 @@ describe('distributions', () => {
         },
       ),
     )
+  })
+})
+
+describe('values that are equally likely', () => {
+  const COUNT = 1024
+  const share = (i: number): number => (i + 0.5) / COUNT
+  it.each([
+    ['normal', normalValues(COUNT), (p: number) => normalQuantile(p)],
+    ['gamma of shape 0.4', gammaValues(0.4, COUNT), (p: number) => gammaQuantile(p, 0.4)],
+    ['gamma of shape 60', gammaValues(60, COUNT), (p: number) => gammaQuantile(p, 60)],
+    ['beta of 0.7 and 9', betaValues(0.7, 9, COUNT), (p: number) => betaQuantile(p, 0.7, 9)],
+    ['beta of 40 and 12', betaValues(40, 12, COUNT), (p: number) => betaQuantile(p, 40, 12)],
+  ] as const)('of a %s are its quantiles (stdlib)', (_name, values, quantile) => {
+    const told = [0, 10, 300, 512, 900, COUNT - 1].map((i) => [values[i]!, quantile(share(i))] as const)
+    const sd = quantile(0.8413) - quantile(0.5)
+    for (const [own, other] of told) expect(Math.abs(own - other)).toBeLessThan(5e-4 * sd)
   })
 })
 

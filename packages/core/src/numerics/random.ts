@@ -2,52 +2,52 @@
 export type Random = () => number
 
 /**
- * The seeded generator of every draw: mulberry32, period 2^32, good enough for simulation of this size and the same everywhere.
- * Source: T. Ettinger, public domain.
+ * The seeded generator of every draw: mulberry32, period 2^32, good enough for simulation of this size and the same everywhere. One may be
+ * begun anew, which costs nothing, where every run of many has a seed of its own.
+ *
+ * Source  T. Ettinger, public domain
  */
-export function seededRandom(seed: number): Random {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
+export class SeededRandom {
+  private state = 0
+
+  constructor(seed: number) {
+    this.begin(seed)
+  }
+
+  begin(seed: number): void {
+    this.state = seed >>> 0
+  }
+
+  next(): number {
+    const state = (this.state + 0x6d2b79f5) >>> 0
+    this.state = state
     let mixed = Math.imul(state ^ (state >>> 15), state | 1)
     mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296
   }
 }
 
+/** The same as a function. */
+export function seededRandom(seed: number): Random {
+  const random = new SeededRandom(seed)
+  return () => random.next()
+}
+
 /** Standard normal. Source: Box & Muller, Ann. Math. Stat. 29 (1958) 610. */
 export const drawNormal = (random: Random): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 
-/** Standard normals, two for the price of one. Source: Box & Muller, as above. */
-export class NormalDraws {
-  private spare: number | undefined
-
-  constructor(private readonly random: Random) {}
-
-  next(): number {
-    const { spare } = this
-    this.spare = undefined
-    if (spare !== undefined) return spare
-    const radius = Math.sqrt(-2 * Math.log(1 - this.random()))
-    const angle = 2 * Math.PI * this.random()
-    this.spare = radius * Math.sin(angle)
-    return radius * Math.cos(angle)
-  }
-}
-
 /**
  * Gamma(shape, rate 1).
  *
- * Given   `normals`, drawn from the same source, where many gammas are drawn from it
  * Source  Marsaglia & Tsang, ACM Trans. Math. Softw. 26 (2000) 363; shapes below 1 by their remark in section 6
  */
-export function drawGamma(random: Random, shape: number, normals?: NormalDraws): number {
-  if (shape < 1) return drawGamma(random, shape + 1, normals) * (1 - random()) ** (1 / shape)
+export function drawGamma(random: Random, shape: number): number {
+  if (shape < 1) return drawGamma(random, shape + 1) * (1 - random()) ** (1 / shape)
   const d = shape - 1 / 3
   const c = 1 / Math.sqrt(9 * d)
   for (;;) {
-    const x = normals ? normals.next() : drawNormal(random)
+    const x = drawNormal(random)
     const root = 1 + c * x
     const v = root * root * root
     if (v <= 0) continue
