@@ -6,9 +6,10 @@ describe('standings', () => {
     const after = [9000, 6000, 4000]
     expect(standingsAhead(after, 3, 3)).toEqual(after)
     const ahead = standingsAhead(after, 1, 4)
-    // In the middle four times as much; of what parts them three quarters of the logarithm.
-    expect(ahead[1]! * ahead[0]! * ahead[2]!).toBeCloseTo(64 * 9000 * 6000 * 4000, -3)
-    expect(Math.log(ahead[0]! / ahead[2]!)).toBeCloseTo(0.75 * Math.log(9000 / 4000), 12)
+    // Of the variance of their logarithms half lasts and a quarter of the rest; their middle rises by ¾ of a quarter of it.
+    const variance = [9000, 6000, 4000].map((w) => (Math.log(w) - Math.log(6000)) ** 2).reduce((a, b) => a + b) / 2
+    expect(ahead[1]! / 24_000).toBeCloseTo(Math.exp((3 / 16) * variance), 12)
+    expect(Math.log(ahead[0]! / ahead[2]!)).toBeCloseTo(Math.sqrt(5 / 8) * Math.log(9000 / 4000), 12)
     expect(standingsAhead([5000], 1, 3)).toEqual([expect.closeTo(15_000, 6)])
     expect(standingsAhead([], 1, 3)).toEqual([])
   })

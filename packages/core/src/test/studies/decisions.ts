@@ -9,6 +9,7 @@ import type { Random } from '../../numerics/index.ts'
 import { boutsBySide } from '../../analyses/within/boutsBySide.ts'
 import { ClockHours, clockOf } from '../../analyses/within/clock.ts'
 import { entry } from '../../checked/index.ts'
+import { standingsAhead } from '../../deck/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import { bookOfTrips } from '../books.ts'
 import { worldBook } from '../worlds.ts'
@@ -218,25 +219,26 @@ function looksAtBook(name: string, world: World, seed: number): Study {
 const BOATS = 30
 const PAID = 6
 
-/** A total among thirty boats of which some are known, six of them paid: of what is called so likely, how much comes in the money? Twenty events a book. */
-function places(known: number, seed: number): Study {
-  return study('places', `${known} totals of ${BOATS} known`, seed, (random, books) => {
+/** Rivals of an event as they are known beforehand, and their totals in the end. */
+interface Rivals {
+  readonly known: readonly number[]
+  readonly totals: readonly number[]
+}
+
+/** A total among thirty boats, six of them paid: of what is called so likely, how much comes in the money? Twenty events a book. */
+function places(world: string, seed: number, rivalsOf: (random: Random) => Rivals): Study {
+  return study('places', world, seed, (random, books) => {
     const told = [
       { figure: 'paid where one in ten is said', from: 0.05, to: 0.15, least: 0.07, most: 0.13, events: 0, paid: 0 },
       { figure: 'paid where an even chance is said', from: 0.4, to: 0.6, least: 0.45, most: 0.55, events: 0, paid: 0 },
     ]
+    const payouts = Array.from({ length: PAID }, () => 1)
     for (let event = 0; event < 20 * books; event++) {
-      const spread = 0.35 * Math.exp(0.4 * drawNormal(random))
-      const rival = (): number => Math.exp(8.5 + spread * drawNormal(random))
-      const field = fieldOf(Array.from({ length: known }, rival), BOATS)
+      const { known, totals } = rivalsOf(random)
+      const field = fieldOf(known, BOATS)
       const own = Math.exp(8.5 + 2 * random() - 0.5)
-      const said = field
-        ? payoutAmong(
-            field,
-            Array.from({ length: PAID }, () => 1),
-          )(own)
-        : 0
-      const above = Array.from({ length: BOATS }, rival).filter((total) => total > own).length
+      const said = field ? payoutAmong(field, payouts)(own) : 0
+      const above = totals.filter((total) => total > own).length
       for (const one of told) {
         if (said < one.from || said >= one.to) continue
         one.events++
@@ -246,6 +248,32 @@ function places(known: number, seed: number): Study {
     return told.map(({ figure, events, paid, least, most }) => share(figure, paid, events, least, most))
   })
 }
+
+/** Some other totals of such a field are known. */
+const someKnown =
+  (known: number) =>
+  (random: Random): Rivals => {
+    const spread = 0.35 * Math.exp(0.4 * drawNormal(random))
+    const rival = (): number => Math.exp(8.5 + spread * drawNormal(random))
+    return { known: Array.from({ length: known }, rival), totals: Array.from({ length: BOATS }, rival) }
+  }
+
+/**
+ * Three days, the standings of the first known: what parts a day's bags is skill and luck, in parts that differ from event to event, and the
+ * day itself, which is as good or bad for all.
+ */
+const firstDayKnown =
+  (daySd: number) =>
+  (random: Random): Rivals => {
+    const [spread, skilled] = [0.35 * Math.exp(0.4 * drawNormal(random)), 0.2 + 0.6 * random()]
+    const days = Array.from({ length: 3 }, () => 8.5 - Math.log(3) + daySd * drawNormal(random))
+    const bags = Array.from({ length: BOATS }, () => {
+      const skill = spread * Math.sqrt(skilled) * drawNormal(random)
+      return days.map((day) => Math.exp(day + skill + spread * Math.sqrt(1 - skilled) * drawNormal(random)))
+    })
+    const after = (count: number): number[] => bags.map((bag) => bag.slice(0, count).reduce((sum, one) => sum + one, 0))
+    return { known: standingsAhead(after(1), 1, 3), totals: after(3) }
+  }
 
 const eighty: World = { trips: 80, rate: 0.6, lures: [1, 1], tripSd: 0.5 }
 
@@ -259,9 +287,9 @@ export const DECISIONS: readonly Study[] = [
   oneInTen(3, 306),
   leaving(1, 3, 307),
   leaving(2, 6, 308),
-  places(4, 315),
-  places(8, 316),
-  places(30, 317),
+  ...[4, 8, 30].map((known, i) => places(`${known} totals of ${BOATS} known`, 315 + i, someKnown(known))),
+  places('the first of three days known, which differ by a tenth for all', 318, firstDayKnown(0.1)),
+  places('the first of three days known, which differ by a fifth for all', 319, firstDayKnown(0.2)),
   looks('nothing there, eighty trips', 1, 309),
   looks('twice as good, eighty trips', 2, 310),
   looksAtBook('nothing there, flurries of 3', { ...eighty, flurry: 3 }, 311),
