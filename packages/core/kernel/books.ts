@@ -82,8 +82,9 @@ export function coarsen(
 }
 
 /**
- * Lists the books whose score, own − slope·whole, may have a signed root above the rival's bar: it is at most the score over its error above
- * nought. `rivals`: of each score the row of its bar; `weights`: its slope and its variance.
+ * Lists the books whose score, own − slope·whole, may have a signed root above the rival's bar: it is at most the score over its error
+ * above nought.
+ * `rivals`: of each score the row of its bar; `weights`: its slope and its variance; an even count of books is laid.
  * A listed one is score · books + book. How many there are.
  */
 export function beyond(
@@ -102,15 +103,27 @@ export function beyond(
   for (let s = 0; s < count; s++) {
     const own = sums + <usize>s * <usize>row
     const bar = bars + <usize>load<i32>(rivals + ((<usize>s) << 2)) * <usize>row
-    const slope = load<f64>(weights + <usize>s * 2 * F64)
-    const variance = load<f64>(weights + (<usize>s * 2 + 1) * F64)
-    for (let book = 0; book < books; book++) {
+    const slope = v128.load64_splat(weights + <usize>s * 2 * F64)
+    const variance = v128.load64_splat(weights + (<usize>s * 2 + 1) * F64)
+    for (let book = 0; book < books; book += 2) {
       const at = <usize>book * F64
-      const score = load<f64>(own + at) - slope * load<f64>(whole + at)
-      const z = load<f64>(bar + at)
-      if (z >= 0 && (score <= 0 || score * score <= z * z * (variance * load<f64>(variances + at)))) continue
-      store<i32>(found + ((<usize>listed) << 2), s * books + book)
-      listed++
+      const score = f64x2.sub(v128.load(own + at), f64x2.mul(slope, v128.load(whole + at)))
+      const least = v128.load(bar + at)
+      // Bars below nought let all through. Squares that keep their sign are in the order of what they are of.
+      const above = v128.or(
+        f64x2.lt(least, f64x2.splat(0)),
+        f64x2.gt(
+          f64x2.mul(score, f64x2.abs(score)),
+          f64x2.mul(f64x2.mul(least, least), f64x2.mul(variance, v128.load(variances + at))),
+        ),
+      )
+      const which = i64x2.bitmask(above)
+      if (which == 0) continue
+      for (let lane = 0; lane < 2; lane++) {
+        if (!(which & (1 << lane)) || book + lane >= books) continue
+        store<i32>(found + ((<usize>listed) << 2), s * books + book + lane)
+        listed++
+      }
     }
   }
   return listed

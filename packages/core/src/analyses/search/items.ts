@@ -34,7 +34,7 @@ export function itemsOf(
     const levels = (cells.levels[column] ?? []).filter((level) => level !== UNKNOWN)
     return groupsOf(column, levels).flatMap((group) => {
       const member = membersOf(cells, classes, column, group)
-      const own = Int32Array.from(member.keys()).filter((one) => member[one] === 1)
+      const own = marked(member)
       return own.length < classes.count && enough.in(own)
         ? [{ column, levels: group, member, classes: own, alone: alone.includes(column) }]
         : []
@@ -132,19 +132,24 @@ interface ItemUnder {
 
 function itemsUnder({ count, of }: Classes, items: readonly Item[], set: readonly string[]): ItemUnder[] {
   const example = new Int32Array(count)
-  of.forEach((one, finer) => (example[one] = finer))
+  for (let finer = 0; finer < of.length; finer++) example[of[finer]!] = finer
   return items.flatMap(({ column, member: all }, i) => {
     if (!set.includes(column)) return []
-    const member = Uint8Array.from(example, (finer) => all[finer]!)
-    return [
-      {
-        at: i,
-        place: set.indexOf(column),
-        member,
-        classes: Int32Array.from(member.keys()).filter((one) => member[one] === 1),
-      },
-    ]
+    const member = new Uint8Array(count)
+    for (let one = 0; one < count; one++) member[one] = all[example[one]!]!
+    return [{ at: i, place: set.indexOf(column), member, classes: marked(member) }]
   })
+}
+
+/** Those that are marked with 1, in ascending order. */
+function marked(member: Uint8Array): Int32Array {
+  const found = new Int32Array(member.length)
+  let count = 0
+  for (let one = 0; one < member.length; one++) {
+    found[count] = one
+    count += member[one]!
+  }
+  return found.slice(0, count)
 }
 
 /** Goes through the conjunctions that take one item of each column of a set. */
