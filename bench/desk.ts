@@ -16,7 +16,9 @@ import {
   rateBoard,
   rowFilter,
   sameWeek,
+  searchOf,
   stintsWhere,
+  weighClaims,
   withinOfCut,
 } from '@jotbook/core'
 import type { Question } from '@jotbook/core'
@@ -30,6 +32,16 @@ function timed(name: string, work: () => unknown): void {
     return performance.now() - from
   })
   console.log(`  ${name}: ${times[0]?.toFixed(0)} ms, then ${times.at(-1)?.toFixed(0)} ms`)
+}
+
+/** What comes bit by bit, on one thread. */
+function atLength(name: string, work: (early: () => void) => unknown): void {
+  const from = performance.now()
+  let first = 0
+  work(() => {
+    first ||= performance.now() - from
+  })
+  console.log(`  ${name}: first after ${first.toFixed(0)} ms, all after ${(performance.now() - from).toFixed(0)} ms`)
 }
 
 /** What each view of the desk costs after a filter, on the demo and on a book of six times its trips. `node tools/bench.mjs bench/desk.ts` */
@@ -64,4 +76,7 @@ for (const trips of [160, 960]) {
   timed('people, cut already', () => amongPeopleOfCut(book, cutPeople, where))
   timed('this week', () => sameWeek(book, { date: '2026-04-10', where }))
   timed('what else was so', () => cameWith(book, parseWhere('water=Immerlow Reservoir;temp_band=45..50F')))
+  for (const { name } of book.waters)
+    atLength(`search of ${name}`, (early) => searchOf(book, { water: name }, { early }))
+  atLength('rules', (early) => weighClaims(book, { early }))
 }

@@ -3,4 +3,5 @@
 // matrices are 64-bit numbers row by row.
 export { cholesky, lowerInverse, quadraticForms, squareOf } from './dense'
 export { beyond, coarsen, sumWindow } from './books'
+export { takeApart } from './windows'
 export { acrossGroups, squaresOfRows, sumsOfPicked, sumsOfRows, takeSchur, totalsOfRows, weigh } from './rows'

@@ -6,6 +6,19 @@ export function indexAt(list: usize, i: i32): i32 {
   return load<i32>(list + ((<usize>i) << 2))
 }
 
+export function setIndex(list: usize, i: i32, to: i32): void {
+  store<i32>(list + ((<usize>i) << 2), to)
+}
+
+/** A number of a list. */
+export function numberAt(list: usize, i: i32): f64 {
+  return load<f64>(list + ((<usize>i) << 3))
+}
+
+export function setNumber(list: usize, i: i32, to: f64): void {
+  store<f64>(list + ((<usize>i) << 3), to)
+}
+
 export function both(pair: v128): f64 {
   return f64x2.extract_lane(pair, 0) + f64x2.extract_lane(pair, 1)
 }

@@ -10,7 +10,7 @@ import {
 } from '../numerics/index.ts'
 import type { Square } from '../numerics/index.ts'
 
-/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, by which values. */
+/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, each once, by which values. */
 export interface FrailtyCell {
   readonly trip: number
   readonly events: number
@@ -132,7 +132,10 @@ function hold(gradient: Float64Array, curvature: Square, n: number, held: number
   curvature[held * n + held] = 1
 }
 
-/** Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`, the terms of cell c from `cells[c]`. */
+/**
+ * Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`, the terms of cell c, in the order of their
+ * coefficients, from `cells[c]`.
+ */
 interface Laid {
   readonly trips: Int32Array
   readonly cells: Int32Array
@@ -155,8 +158,9 @@ export function frailtyModel({ cells: given, ...design }: FrailtyDesign): Frailt
   const coefficient = new Int32Array(cells[ordered.length]!)
   const value = new Float64Array(coefficient.length)
   ordered.forEach(({ terms }, c) => {
-    for (let a = 0; a < terms.length; a++) {
-      const term = terms[a]!
+    const inOrder = [...terms].sort(([i], [j]) => i - j)
+    for (let a = 0; a < inOrder.length; a++) {
+      const term = inOrder[a]!
       coefficient[cells[c]! + a] = term[0]
       value[cells[c]! + a] = term[1]
     }
@@ -224,9 +228,9 @@ function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Sl
     for (let a = 0; a < used.count; a++) {
       const i = which[a]!
       const pull = ((k + n) / all ** 2) * moment[i]!
-      for (let b = 0; b < used.count; b++) {
+      for (let b = 0; b <= a; b++) {
         const j = which[b]!
-        if (j <= i) curvature[i * size + j]! -= pull * moment[j]!
+        curvature[j <= i ? i * size + j : j * size + i]! -= pull * moment[j]!
       }
       curvature[p * size + i]! -= (k * (n - m) * moment[i]!) / all ** 2
     }
@@ -287,10 +291,8 @@ function addCells({ gradient, curvature }: Slopes, { laid, t, mu, luck }: TripAt
       }
       moment[i]! += x * mu[c]!
       gradient[i]! += x * (events[c]! - weight)
-      for (let b = cells[c]!; b < cells[c + 1]!; b++) {
-        const j = coefficient[b]!
-        if (j <= i) curvature[i * size + j]! += x * value[b]! * weight
-      }
+      // Terms stand in the order of their coefficients.
+      for (let b = cells[c]!; b <= a; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
     }
   }
 }

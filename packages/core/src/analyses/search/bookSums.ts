@@ -5,8 +5,8 @@ import { LANES } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { signedRoot } from './score.ts'
 
-const NUMBER = Float64Array.BYTES_PER_ELEMENT
-const INDEX = Int32Array.BYTES_PER_ELEMENT
+export const NUMBER = Float64Array.BYTES_PER_ELEMENT
+export const INDEX = Int32Array.BYTES_PER_ELEMENT
 
 /** A part of a window whose score is held against a rival's bar: the sum over its classes, less a share of the whole window's. */
 export interface ScoredPart {
@@ -17,30 +17,39 @@ export interface ScoredPart {
   readonly variance: number
 }
 
+type Own = 'base' | 'view' | 'variances' | 'bars' | 'sums' | 'classes' | 'ends' | 'rivals' | 'weights' | 'found'
+
+/** A rival's z in a book without a pattern. */
+export type TellBook = (rival: number, book: number, z: number) => void
+
 /**
  * What null books have in some classes, all books at once, in the kernel's memory. Most books have nothing so strong as they had before:
  * only those that may are told.
  */
-export class BookSums {
-  private readonly kernel = new Kernel()
-  private readonly books: number
-  private readonly blocks: number
-  private readonly finest: number
-  private readonly row: number
-  private readonly place
-  private readonly views
-  private classes = 0
+export class BookSums<Room extends string = never> {
+  protected readonly kernel = new Kernel()
+  protected readonly books: number
+  protected readonly blocks: number
+  protected readonly finest: number
+  protected readonly row: number
+  protected readonly place: Readonly<Record<Own | Room, number>>
+  protected classes = 0
+  protected readonly views
 
-  /** `rivals`: so many have a bar in each book, that a score must be above to be told; a window has no more parts than that. */
-  constructor({ books, residuals, variances }: NullBooks, rivals: number) {
+  /**
+   * `rivals`: so many have a bar in each book, that a score must be above to be told; a window has no more parts than that. `room`: bytes of
+   * what else is laid beside.
+   */
+  constructor({ books, residuals, variances }: NullBooks, rivals: number, room?: Readonly<Record<Room, number>>) {
     const finest = at(residuals, 0).length / LANES
     const [row, values] = [residuals.length * LANES * NUMBER, residuals.length * finest * LANES * NUMBER]
-    this.place = this.kernel.lay({
+    const own: Readonly<Record<Own, number>> = {
       ...{ base: values, view: values, variances: row, bars: rivals * row, sums: (rivals + 1) * row },
       ...{ classes: finest * INDEX, ends: (rivals + 1) * INDEX, rivals: rivals * INDEX, weights: rivals * 2 * NUMBER },
       found: rivals * books * INDEX,
-    })
-    const { base, ...laid } = this.place
+    }
+    this.place = this.kernel.lay({ ...own, ...room } as Record<Own | Room, number>)
+    const { base, ...laid }: Readonly<Record<Own, number>> = this.place
     this.views = {
       variances: this.kernel.numbers(laid.variances, books),
       sums: this.kernel.numbers(laid.sums, ((rivals + 1) * row) / NUMBER),
@@ -69,7 +78,7 @@ export class BookSums {
   }
 
   /** Tells the signed root of each part's score in every book where it may be above its rival's bar. `rest`: the window's other classes. */
-  above(parts: readonly ScoredPart[], rest: Int32Array, tell: (rival: number, book: number, z: number) => void): void {
+  above(parts: readonly ScoredPart[], rest: Int32Array, tell: TellBook): void {
     this.lay(parts, rest)
     const { view, classes, ends, sums, rivals, weights, variances, bars, found } = this.place
     const { run } = this.kernel
@@ -78,14 +87,19 @@ export class BookSums {
     const count = run.beyond(
       ...([sums, whole, parts.length, rivals, weights, variances, bars, this.books, this.row, found] as const),
     )
+    this.tellFound(parts.length, count, tell)
+  }
+
+  /** Tells what the kernel found in so many parts. */
+  protected tellFound(parts: number, count: number, tell: TellBook): void {
+    const { found, sums, rivals, weights, variances } = this.views
     const width = this.row / NUMBER
     for (let i = 0; i < count; i++) {
-      const listed = this.views.found[i]!
+      const listed = found[i]!
       const book = listed % this.books
       const p = (listed - book) / this.books
-      const { rival, slope, variance } = parts[p]!
-      const score = this.views.sums[p * width + book]! - slope * this.views.sums[parts.length * width + book]!
-      tell(rival, book, signedRoot(score, variance * this.views.variances[book]!))
+      const score = sums[p * width + book]! - weights[2 * p]! * sums[parts * width + book]!
+      tell(rivals[p]!, book, signedRoot(score, weights[2 * p + 1]! * variances[book]!))
     }
   }
 

@@ -73,33 +73,39 @@ function shardsOf(
 }
 
 /**
- * Classes told apart by fewer columns: `of`, `example` and `shardOf` then speak of the finer classes and their shards. A pattern that joins
- * three conditions is a handful of classes told apart by those three, where it is thousands of all; what it adds up is the same.
+ * Classes told apart by fewer columns, in the order of their levels, the first column's first: `of`, `cellOf` and `shardOf` then speak of the
+ * finer classes and their shards. A pattern that joins three conditions is a handful of classes told apart by those three, where it is
+ * thousands of all; what it adds up is the same.
  */
 export function coarser(finer: Classes, cells: Cells, columns: readonly string[]): Classes {
-  const own = columns.map((name) => cells.codes[name] ?? new Int32Array(cells.count))
-  const radix = columns.map((name) => cells.levels[name]?.length ?? 1)
-  const known = new Map<number, number>()
+  const keys = keysOf(finer, cells, columns)
+  const told = new Map([...new Set(keys)].sort((a, b) => a - b).map((key, one) => [key, one]))
+  const count = told.size
   const of = new Int32Array(finer.count)
-  const example: number[] = []
+  const cellOf = new Int32Array(count)
   for (let one = 0; one < finer.count; one++) {
-    const c = finer.cellOf[one]!
-    let key = 0
-    for (let k = 0; k < own.length; k++) key = key * (radix[k] ?? 1) + (own[k]?.[c] ?? 0)
-    let found = known.get(key)
-    if (found === undefined) {
-      known.set(key, (found = example.length))
-      example.push(one)
-    }
+    const found = told.get(keys[one]!)!
     of[one] = found
+    cellOf[found] = finer.cellOf[one]!
   }
-  const count = example.length
   return {
-    ...{ count, of, trips: finer.trips },
-    cellOf: Int32Array.from(example, (one) => finer.cellOf[one]!),
+    count,
+    of,
+    cellOf,
+    trips: finer.trips,
     hours: byClass({ count, of }, finer.hours),
     ...mergedShards(finer, of, count),
   }
+}
+
+/** Of each class a number that is the same for those that agree in all columns, in mixed radix. */
+function keysOf({ cellOf, count }: Classes, cells: Cells, columns: readonly string[]): Float64Array {
+  const keys = new Float64Array(count)
+  for (const name of columns) {
+    const [codes, radix] = [cells.codes[name], cells.levels[name]?.length ?? 1]
+    for (let one = 0; one < count; one++) keys[one] = keys[one]! * radix + (codes?.[cellOf[one]!] ?? 0)
+  }
+  return keys
 }
 
 function mergedShards(finer: Classes, of: Int32Array, count: number): Pick<Classes, 'first' | 'trip' | 'shardOf'> {
@@ -155,10 +161,12 @@ function sums(of: Int32Array, count: number, values: ArrayLike<number>): Float64
 /** The cells of a pattern, or of what its classes are made of, in their order. */
 export function cellsIn({ of, count }: Classes, chosen: Int32Array): Int32Array {
   const wanted = new Uint8Array(count)
-  for (const one of chosen) wanted[one] = 1
-  const cells: number[] = []
-  of.forEach((one, c) => {
-    if (wanted[one] === 1) cells.push(c)
-  })
-  return new Int32Array(cells)
+  for (let i = 0; i < chosen.length; i++) wanted[chosen[i]!] = 1
+  const cells = new Int32Array(of.length)
+  let found = 0
+  for (let c = 0; c < of.length; c++) {
+    cells[found] = c
+    found += wanted[of[c]!]!
+  }
+  return cells.slice(0, found)
 }

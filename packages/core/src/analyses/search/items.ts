@@ -79,7 +79,7 @@ export interface Joining {
   /** So many are joined at most. */
   readonly depth: number
   readonly floors: Floors
-  /** Columns that stay told apart whatever is joined. */
+  /** Columns that stay told apart whatever is joined: classes stand in the order of their levels. */
   readonly apart?: readonly string[]
   readonly progress?: ((share: number) => void) | undefined
 }
@@ -100,7 +100,7 @@ export function eachConjunction(
   const sets = columnSets(items, depth)
   sets.forEach((set, s) => {
     progress?.(s / sets.length)
-    const view = coarser(classes, cells, [...set, ...apart])
+    const view = coarser(classes, cells, [...apart, ...set])
     walk(view, itemsUnder(view, items, set), set.length, floors, begin(view))
   })
 }

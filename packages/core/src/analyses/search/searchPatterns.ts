@@ -3,12 +3,11 @@ import { normalQuantile, seededRandom } from '../../numerics/index.ts'
 import { alphaOf, flurryDispersion, strengthOf } from '../../stats/index.ts'
 import { BookSums } from './bookSums.ts'
 import type { Cells } from './cells.ts'
-import { byClass, cellsIn } from './classes.ts'
-import type { Classes } from './classes.ts'
+import { cellsIn } from './classes.ts'
 import { fitExpected } from './expected.ts'
 import type { Expected } from './expected.ts'
 import { Family } from './family.ts'
-import { heldOut } from './heldOut.ts'
+import { HeldOutLook } from './heldOutLook.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
 import { jointFamily } from './jointFamily.ts'
@@ -16,9 +15,9 @@ import { DEPTH, LEAST_Z, PERMUTATIONS } from './limits.ts'
 import { merged } from './merge.ts'
 import type { Merged } from './merge.ts'
 import { drawNullBooks } from './nullBooks.ts'
-import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
-import { strongest } from './standing.ts'
-import type { Standing } from './standing.ts'
+import { OwnLook } from './ownLook.ts'
+import type { SearchGround } from './ownLook.ts'
+import { sumOver } from './score.ts'
 import { subjectRatio } from './subjectRatio.ts'
 import type { SubjectWindow } from './subjectWindows.ts'
 import { classesOfSearch, expectedOfSubjects, subjectColumns, subjectsOf, toldOnce } from './subjects.ts'
@@ -71,40 +70,30 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const classes = classesOfSearch(input)
   const items = itemsOf(cells, classes, input.columns, input.alone, floors)
+  const ground = { cells, classes, items }
+  const own = new OwnLook(ground, expected)
+  const inLooks = (from: number) => (share: number) => progress?.(from + share / 2)
+  eachConjunction(cells, classes, { items, depth, floors, progress: inLooks(0) }, (view) => own.begin(view))
+  const groups = groupsOf(ground, own.strongest())
+  const alpha = alphaOf(options)
+  tellEarly(ground, groups[0], alpha, options)
   const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
   const sums = new BookSums(nullBooks, 1)
   const family = new Family(sums, permutations, LEAST_Z)
-  const standing: Weighed[] = []
-  const own = byClass(classes, residuals(cells, expected))
-  const weigher = Weigher.of(cells, classes, expected)
-  eachConjunction(
-    cells,
-    classes,
-    { items, depth, floors, progress: (share) => progress?.(share * PATTERNS_SHARE) },
-    (view) => {
-      const [score, under] = [byClass(view, own), weigher.over(view)]
-      sums.look(view)
-      return (path, chosen) => {
-        const { all, within } = under.variance(chosen)
-        const z = signedRoot(sumOver(score, chosen), all)
-        family.add(chosen, all, z)
-        if (z >= LEAST_Z) standing.push({ items: path, view, chosen: chosen.slice(), z, withinShare: within / all })
-      }
-    },
-  )
-  const candidates = strongest(standing).map((one) => candidateOf(weigher, one))
-  const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
-  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)].map((list) =>
-    merged(classes, list),
-  )
-  const alpha = alphaOf(options)
-  const ground = { cells, classes, items }
-  tellEarly(ground, groups[0], alpha, options)
-  const inFolds = (share: number): void => progress?.(PATTERNS_SHARE + share * (1 - PATTERNS_SHARE))
-  const unseen =
-    options.heldOut === false ? [] : heldOut(input, classes, { items, depth, floors, progress: inFolds }, alpha)
+  const unseen = options.heldOut === false ? undefined : new HeldOutLook(input, ground)
+  // The same conjunctions in the same order.
+  let next = 0
+  eachConjunction(cells, classes, { items, depth, floors, progress: inLooks(0.5) }, (view) => {
+    sums.look(view)
+    const inFolds = unseen?.begin(view)
+    return (path, chosen) => {
+      family.add(chosen, at(own.variances, next), at(own.z, next))
+      next++
+      inFolds?.(path, chosen)
+    }
+  })
   progress?.(1)
-  const found: Found = { ground, groups, unseen, family }
+  const found: Found = { ground, groups, unseen: unseen?.told(alpha) ?? [], family }
   return {
     withSubjects: (subjects) => ({
       ...findingsOf(input, found, subjects, alpha),
@@ -116,15 +105,15 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
   }
 }
 
-/** What the items and classes of a search speak of. */
-interface Ground {
-  readonly cells: Cells
-  readonly classes: Classes
-  readonly items: readonly Item[]
+/** What joins conditions, and what stands alone, each merged. */
+function groupsOf({ classes, items }: SearchGround, candidates: readonly Candidate[]): Merged[][] {
+  const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
+  const groups = [candidates.filter((one) => !standsAlone(one)), candidates.filter(standsAlone)]
+  return groups.map((list) => merged(classes, list))
 }
 
 interface Found {
-  readonly ground: Ground
+  readonly ground: SearchGround
   /** Those that join conditions, and what stands alone. */
   readonly groups: readonly (readonly Merged[])[]
   readonly unseen: readonly (readonly (HeldOut | null)[])[]
@@ -166,15 +155,13 @@ function findingsOf(
 
 /** Every lure has a best window: those that chance makes more often than not are not told. (ours) */
 const WORTH_TELLING = 0.5
-/** Half of the work is done when all patterns are looked at; folds are the rest. */
-const PATTERNS_SHARE = 0.5
 /** So much of all the work are the subjects. */
 const SUBJECTS_SHARE = 0.5
 /** So many subjects are told, the surest first. */
 const MOST_SUBJECTS = 5
 
 function patternFinding(
-  { cells, classes, items }: Ground,
+  { cells, classes, items }: SearchGround,
   best: Candidate,
   stands: Omit<Stands, 'z' | 'logRatio' | 'error'>,
   alpha: number,
@@ -188,7 +175,7 @@ function patternFinding(
 
 /** Tells what stands out with its figures, while chance is still to be weighed. */
 function tellEarly(
-  { cells, classes, items }: Ground,
+  { cells, classes, items }: SearchGround,
   groups: readonly Merged[] | undefined,
   alpha: number,
   { early }: SearchOptions,
@@ -222,14 +209,6 @@ function subjectFinding(
     ),
     kind: 'lures',
   }
-}
-
-/** A pattern that stands out, before its ratio is worked out. */
-type Weighed = Standing & Pick<Candidate, 'withinShare'>
-
-function candidateOf(weigher: Weigher, { items, chosen, z, withinShare }: Weighed): Candidate {
-  const { logRatio, error } = weigher.ratio(chosen)
-  return { items, chosen, z, withinShare, score: scoreOf(logRatio, error), logRatio, error }
 }
 
 type Stands = Pick<Candidate, 'z' | 'logRatio' | 'error'> & Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>

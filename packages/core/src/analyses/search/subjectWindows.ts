@@ -1,6 +1,5 @@
 import { at } from '../../checked/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
-import { BookSums } from './bookSums.ts'
 import { byTrip } from './cells.ts'
 import type { Cells } from './cells.ts'
 import { byClass, byShard, cellsIn, coarser } from './classes.ts'
@@ -13,8 +12,7 @@ import { booksOver } from './nullBooks.ts'
 import type { NullBooks } from './nullBooks.ts'
 import { residuals, signedRoot } from './score.ts'
 import type { Condition } from './types.ts'
-import { WindowLook, mayStand } from './windowLook.ts'
-import type { WindowParts } from './windowLook.ts'
+import { NOT_KNOWN, WindowSums, mayStand } from './windowSums.ts'
 
 /** Windows in which subjects are held against each other: as patterns, with more hours, for they hold a subject and all others. (ours) */
 const WINDOW_FLOORS: Floors = { hours: 16, trips: 6 }
@@ -73,48 +71,46 @@ export function subjectWindows(
     byShard(base, flurries(byShard(classes, expected.strikes))),
   ]
   const codes = cells.codes[column] ?? new Int32Array(cells.count)
-  const rivalOf = rivalsOf(base, codes, levels.length)
-  const rivals = 1 + rivalOf.reduce((most, one) => Math.max(most, one), -1)
-  if (rivals === 0) return []
-  const sums = new BookSums(booksOver(nullBooks, base), rivals)
+  const subjects = rivalsOf(base, codes, levels)
+  if (subjects.length === 0) return []
+  const rivalOf = Int32Array.from(levels, (level, one) => (level === UNKNOWN ? NOT_KNOWN : subjects.indexOf(one)))
+  const ground = { due, dueOf, shape: expected.shape, score: own }
+  const sums = new WindowSums(booksOver(nullBooks, base), subjects.length, base, ground)
   // Of each subject the strongest window of one condition, of two, and so on.
-  const best = levels.map((): Best[] => [])
+  const best = subjects.map((): Best[] => [])
   eachConjunction(cells, base, { items, depth, floors: WINDOW_FLOORS, apart: [column], progress }, (view) => {
-    const of = Int32Array.from(view.cellOf, (c) => codes[c]!)
-    const look = new WindowLook(view, of, levels.length, { due, dueOf: byShard(view, dueOf), shape: expected.shape })
-    const unknown = levels.indexOf(UNKNOWN)
-    const allKnown = !of.includes(unknown)
-    sums.look(view)
-    const score = byClass(view, own)
-    const scoreOf = (list: Int32Array): number => list.reduce((sum, one) => sum + score[one]!, 0)
-    return (path, all) => {
-      // What is not known is neither a subject nor one of the others.
-      const chosen = allKnown ? all : all.filter((one) => of[one] !== unknown)
-      const found = look.at(chosen)
-      if (found.parts.length === 0) return
-      const inWindow = scoreOf(chosen)
-      for (const { subject, classes: list, variance, slope } of found.parts) {
-        const excess = scoreOf(list) - slope * inWindow
+    sums.lookBy(
+      view,
+      Int32Array.from(view.cellOf, (c) => rivalOf[codes[c]!]!),
+    )
+    return (path, chosen) => {
+      const parts = sums.takeApart(chosen)
+      for (let p = 0; p < parts; p++) {
+        const { rival, excess, variance } = sums.part(p)
         const z = signedRoot(excess, variance)
-        const ofSubject = at(best, subject)
-        if (z > (ofSubject[path.length - 1]?.z ?? 0) + 1e-9)
-          ofSubject[path.length - 1] = { path, view, list: list.slice(), window: chosen.slice(), z }
+        const ofSubject = at(best, rival)
+        if (z <= (ofSubject[path.length - 1]?.z ?? 0) + 1e-9) continue
+        const { own: list, window } = sums.classesOf(p)
+        ofSubject[path.length - 1] = { path, view, list, window, z }
       }
-      addMaxima(sums, found, rivalOf)
+      sums.tellAbove((rival, book, z) => {
+        const most = sums.bars(rival)
+        if (z > most[book]!) most[book] = z
+      })
     }
   })
-  return best.flatMap((windows, subject) => {
+  return best.flatMap((windows, rival) => {
     const one = simplest(windows)
-    const nulls = (): NullMaxima => sums.bars(at(rivalOf, subject)).slice()
-    return one ? [{ ...windowOf(one, base, classes, items), column, subject, nulls: nulls() }] : []
+    const nulls = (): NullMaxima => sums.bars(rival).slice()
+    return one ? [{ ...windowOf(one, base, classes, items), column, subject: at(subjects, rival), nulls: nulls() }] : []
   })
 }
 
-/** The number of each subject that may stand in some window, −1 for the others: a box of thousands of lures has few with hours enough. */
-function rivalsOf({ cellOf, hours }: Classes, codes: Int32Array, subjects: number): Int32Array {
+/** The subjects that may stand in some window, by their level: a box of thousands of lures has few with hours enough. */
+function rivalsOf({ cellOf, hours }: Classes, codes: Int32Array, levels: readonly string[]): number[] {
   const of = Int32Array.from(cellOf, (c) => codes[c]!)
-  let rivals = 0
-  return Int32Array.from(byClass({ of, count: subjects }, hours), (all) => (mayStand(all) ? rivals++ : -1))
+  const all = byClass({ of, count: levels.length }, hours)
+  return [...levels.keys()].filter((one) => levels[one] !== UNKNOWN && mayStand(at(all, one)))
 }
 
 interface Best {
@@ -142,16 +138,4 @@ function windowOf(
   const cellsOf = (chosen: Int32Array): Int32Array => cellsIn(classes, cellsIn(base, cellsIn(view, chosen)))
   const conditions = path.map((i) => at(items, i)).map(({ column, levels }) => ({ column, levels }))
   return { conditions, cells: cellsOf(list), window: cellsOf(window), z }
-}
-
-/** Raises the maxima of the subjects found in a window by what books without a pattern have there. */
-function addMaxima(sums: BookSums, { parts, rest }: WindowParts, rivalOf: Int32Array): void {
-  sums.above(
-    parts.map(({ subject, classes, slope, variance }) => ({ rival: at(rivalOf, subject), classes, slope, variance })),
-    rest,
-    (rival, book, z) => {
-      const most = sums.bars(rival)
-      if (z > most[book]!) most[book] = z
-    },
-  )
 }

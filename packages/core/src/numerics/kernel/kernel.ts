@@ -19,6 +19,7 @@ interface KernelFunctions {
       ...[variances: number, bars: number, books: number, row: number, found: number],
     ]
   ): number
+  takeApart(ground: number, chosen: number, count: number): number
   takeSchur(
     ...at: [
       ...[diagonal: number, starts: number, column: number, value: number, q: number, m: number],

@@ -7,11 +7,11 @@ import { fitExpected } from './expected.ts'
 import type { Expected } from './expected.ts'
 import { byClass, cellsIn } from './classes.ts'
 import type { Classes } from './classes.ts'
-import { eachConjunction } from './items.ts'
-import type { Joining } from './items.ts'
+import type { Visit } from './items.ts'
 import { LEAST_Z } from './limits.ts'
 import { MOST_GROUPS, merged } from './merge.ts'
 import type { Merged } from './merge.ts'
+import type { SearchGround } from './ownLook.ts'
 import { Weigher, residuals, scoreOf, signedRoot, sumOver } from './score.ts'
 import { strongest } from './standing.ts'
 import type { Standing } from './standing.ts'
@@ -38,64 +38,58 @@ type Ranked = readonly [joined: readonly Merged[], alone: readonly Merged[]]
  * rank is tried; the fifths are pooled by rank. What was found on all trips has no part in the choice: picking by it what is tried on
  * trips that helped to find it shows a ratio of two where there is nothing.
  *
- * Returned   for each rank what its findings brought on trips that did not find them
  * Source     five folds by a hash of what the trip brought; pooling by sums, limits by trip on the log scale (ours)
  */
-export function heldOut(
-  { cells, columns, held, bout }: SearchInput,
-  classes: Classes,
-  joining: Joining,
-  alpha: number,
-): readonly [joined: readonly (HeldOut | null)[], alone: readonly (HeldOut | null)[]] {
-  const folds = foldsOf(cells, classes, held, [...held, ...columns], flurryDispersion(bout))
-  const standing = folds.map((): Excess[] => [])
-  eachConjunction(cells, classes, joining, (view) => {
-    const under = folds.map(({ learnt, weigher, due, leastShare }) => ({
+export class HeldOutLook {
+  private readonly folds: readonly Fold[]
+  private readonly standing: readonly Excess[][]
+
+  constructor(
+    input: SearchInput,
+    private readonly ground: SearchGround,
+  ) {
+    this.folds = foldsOf(input, ground.classes)
+    this.standing = this.folds.map((): Excess[] => [])
+  }
+
+  /** Looks at the conjunctions of some columns in all folds, as `eachConjunction` has them. */
+  begin(view: Classes): Visit {
+    const under = this.folds.map(({ learnt, weigher, due, leastShare }) => ({
       ...{ learnt: byClass(view, learnt), due: byClass(view, due), leastShare },
       weigher: weigher.over(view),
     }))
     return (path, chosen) => {
       let kept: Int32Array | undefined
-      under.forEach(({ learnt, weigher, due, leastShare }, f) => {
+      for (let f = 0; f < under.length; f++) {
+        const { learnt, weigher, due, leastShare } = under[f]!
         const sum = sumOver(learnt, chosen)
         // Most conjunctions could not stand out even at the least variance that they may have: they are done with here.
-        if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) return
+        if (sum <= 0 || signedRoot(sum, leastShare * sumOver(due, chosen)) < LEAST_Z) continue
         const variance = weigher.variance(chosen).all
         const z = signedRoot(sum, variance)
-        if (z >= LEAST_Z)
-          at(standing, f).push({
-            items: path,
-            view,
-            chosen: (kept ??= chosen.slice()),
-            z,
-            excess: sum / variance,
-            variance,
-          })
-      })
+        if (z < LEAST_Z) continue
+        kept ??= chosen.slice()
+        at(this.standing, f).push({ items: path, view, chosen: kept, z, excess: sum / variance, variance })
+      }
     }
-  })
-  const ranked = standing.map((own): Ranked => {
-    const candidates = strongest(own).map(asCandidate)
-    const standsAlone = ({ items: path }: Candidate): boolean => at(joining.items, at(path, 0)).alone
-    return [
-      merged(
-        classes,
-        candidates.filter((one) => !standsAlone(one)),
-      ),
-      merged(classes, candidates.filter(standsAlone)),
-    ]
-  })
-  const byRank = (kind: 0 | 1): (HeldOut | null)[] =>
-    Array.from({ length: MOST_GROUPS }, (_, rank) =>
-      pool(
-        cells,
-        classes,
-        folds,
-        ranked.map((own) => own[kind][rank]?.best.chosen),
-        alpha,
-      ),
-    )
-  return [byRank(0), byRank(1)]
+  }
+
+  /** For each rank what its findings brought on trips that did not find them. */
+  told(alpha: number): readonly [joined: readonly (HeldOut | null)[], alone: readonly (HeldOut | null)[]] {
+    const { classes, items } = this.ground
+    const standsAlone = ({ items: path }: Candidate): boolean => at(items, at(path, 0)).alone
+    const ranked = this.standing.map((own): Ranked => {
+      const candidates = strongest(own).map(asCandidate)
+      const joined = candidates.filter((one) => !standsAlone(one))
+      return [merged(classes, joined), merged(classes, candidates.filter(standsAlone))]
+    })
+    const byRank = (kind: 0 | 1): (HeldOut | null)[] =>
+      Array.from({ length: MOST_GROUPS }, (_, rank) => {
+        const found = ranked.map((own) => own[kind][rank]?.best.chosen)
+        return pool(this.ground, this.folds, found, alpha)
+      })
+    return [byRank(0), byRank(1)]
+  }
 }
 
 /** A conjunction that stands out in four fifths of the trips. */
@@ -111,14 +105,9 @@ function asCandidate({ items, chosen, z, excess: raw, variance }: Excess): Candi
   return { items, chosen, z, score: scoreOf(logRatio, error), logRatio, error, withinShare: 0 }
 }
 
-function foldsOf(
-  cells: Cells,
-  classes: Classes,
-  held: readonly string[],
-  told: readonly string[],
-  dispersion: number,
-): Fold[] {
-  const foldOf = tripsTold(cells, told).map((content) => hashOf(content) % FOLDS)
+function foldsOf({ cells, columns, held, bout }: SearchInput, classes: Classes): Fold[] {
+  const dispersion = flurryDispersion(bout)
+  const foldOf = tripsTold(cells, [...held, ...columns]).map((content) => hashOf(content) % FOLDS)
   return Array.from({ length: FOLDS }, (_, f) => f).flatMap((f) => {
     const unseen = (c: number): boolean => foldOf[at(cells.trip, c)] === f
     const struck = cells.strikes.some((y, c) => y > 0 && !unseen(c))
@@ -166,8 +155,7 @@ function hashOf(text: string): number {
 }
 
 function pool(
-  cells: Cells,
-  classes: Classes,
+  { cells, classes }: SearchGround,
   folds: readonly Fold[],
   found: readonly (Int32Array | undefined)[],
   alpha: number,
