@@ -10,7 +10,7 @@ import {
 } from '../numerics/index.ts'
 import type { Square } from '../numerics/index.ts'
 
-/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, each once, by which values. */
+/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, in rising order, by which values. */
 export interface FrailtyCell {
   readonly trip: number
   readonly events: number
@@ -158,9 +158,9 @@ export function frailtyModel({ cells: given, ...design }: FrailtyDesign): Frailt
   const coefficient = new Int32Array(cells[ordered.length]!)
   const value = new Float64Array(coefficient.length)
   ordered.forEach(({ terms }, c) => {
-    const inOrder = [...terms].sort(([i], [j]) => i - j)
-    for (let a = 0; a < inOrder.length; a++) {
-      const term = inOrder[a]!
+    for (let a = 0; a < terms.length; a++) {
+      const term = terms[a]!
+      if (a > 0 && term[0] <= terms[a - 1]![0]) throw new RangeError('terms stand in the order of their coefficients')
       coefficient[cells[c]! + a] = term[0]
       value[cells[c]! + a] = term[1]
     }

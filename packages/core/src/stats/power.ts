@@ -94,24 +94,27 @@ function enumerated(a: number, b: number, share: number, alpha: number): number 
   const [all, chance] = [a + b, a / (a + b)]
   const most = Math.ceil(all + 8 * Math.sqrt(all) + 8)
   const logFactorial = Float64Array.from({ length: most + 1 }, (_, n) => logGamma(n + 1))
+  const [even, real] = [logChance(share), logChance(chance)]
   let power = 0
   for (let n = 1; n <= most; n++) {
     const seen = Math.exp(-all + n * Math.log(all) - at(logFactorial, n))
     if (seen < 1e-12) continue
-    const binomial = (k: number, p: number): number =>
-      Math.exp(
-        at(logFactorial, n) -
-          at(logFactorial, k) -
-          at(logFactorial, n - k) +
-          k * Math.log(p) +
-          (n - k) * Math.log1p(-p),
-      )
+    const binomial = (k: number, { yes, no }: LogChance): number =>
+      Math.exp(logFactorial[n]! - logFactorial[k]! - logFactorial[n - k]! + k * yes + (n - k) * no)
     let told = 0
-    for (let k = n, tail = binomial(k, share); k >= 0 && tail < alpha / 2; k--, tail += k >= 0 ? binomial(k, share) : 1)
-      told += binomial(k, chance)
-    for (let k = 0, tail = binomial(k, share); k <= n && tail < alpha / 2; k++, tail += k <= n ? binomial(k, share) : 1)
-      told += binomial(k, chance)
+    for (let k = n, tail = binomial(k, even); k >= 0 && tail < alpha / 2; k--, tail += k >= 0 ? binomial(k, even) : 1)
+      told += binomial(k, real)
+    for (let k = 0, tail = binomial(k, even); k <= n && tail < alpha / 2; k++, tail += k <= n ? binomial(k, even) : 1)
+      told += binomial(k, real)
     power += seen * told
   }
   return power
 }
+
+/** ln p and ln (1 − p). */
+interface LogChance {
+  readonly yes: number
+  readonly no: number
+}
+
+const logChance = (p: number): LogChance => ({ yes: Math.log(p), no: Math.log1p(-p) })

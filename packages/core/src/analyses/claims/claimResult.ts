@@ -22,6 +22,7 @@ import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.
 import { pooledOr } from '../within/pooled.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
+import type { TimeOfDayStart } from '../within/timeOfDay.ts'
 import { clausesOf, sidesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
 import type { Estimate } from './verdict.ts'
@@ -35,6 +36,8 @@ export interface Question {
   readonly rows: readonly number[]
   /** Variance over mean of the book's strikes. */
   readonly dispersion: number
+  /** Where what the hours do is looked for. */
+  readonly clockStart: () => TimeOfDayStart
   readonly options: Confidence
 }
 
@@ -52,7 +55,7 @@ const cannot = (why: string): ClaimResult => ({ cannot: why })
  * Source     `randomTripRatio`; what is early: ours
  */
 export function rateResult(
-  { book, columns, claim, selection, rows, dispersion, options }: Question,
+  { book, columns, claim, selection, rows, dispersion, clockStart, options }: Question,
   exposureOf?: PairOptions['exposureOf'],
   denominator = 'hours',
 ): ClaimResult {
@@ -68,7 +71,7 @@ export function rateResult(
   const held = (): WithinOptions => {
     if (!byHour) return { ...options, dispersion }
     const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
-    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion) }
+    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion, { start: clockStart() }) }
   }
   return ofTrips(
     trips,

@@ -7,6 +7,8 @@ import type { Clause, Names } from '../../query/index.ts'
 import { epochMs, localDate } from '../../time/index.ts'
 import { timeZoneOf } from '../../vocabulary/index.ts'
 import { ClockHours, clockOf } from '../within/clock.ts'
+import { timeOfDayOf } from '../within/timeOfDay.ts'
+import type { TimeOfDayStart } from '../within/timeOfDay.ts'
 import { clausesOf } from './selection.ts'
 
 const ALWAYS = ['reason', 'stint', 'angler', 'lure', 'body', 'water', 'hour', 'back', 'side', 'belly'] as const
@@ -22,6 +24,8 @@ export interface CutBook {
   /** How its trips differ, and how its strikes come in flurries. */
   readonly variance: number
   readonly dispersion: number
+  /** What the hours do by all of its rows, worked out where a claim first asks. */
+  readonly clockStart: () => TimeOfDayStart
 }
 
 /** The book with strikes of one species alone, or trips after a day alone, cut for every claim that is asked of it. */
@@ -52,6 +56,7 @@ export function cutBook(
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
   const clock = clockOf(columns, fished)
+  let start: TimeOfDayStart | undefined
   return {
     book: own,
     columns,
@@ -61,6 +66,7 @@ export function cutBook(
     clock: clock && new ClockHours(clock),
     variance: tripSpread(columns, dispersion)?.variance ?? 0,
     dispersion,
+    clockStart: () => (start ??= timeOfDayOf(columns, fished, dispersion).start),
   }
 }
 

@@ -121,7 +121,8 @@ export function weighClaims(
           : `no hour on ${water}: nothing can be learnt of it`,
       )
     const selection = selectionOf(columns, claim, cut.names, cut.keep)
-    const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion: cut.dispersion, options }
+    const { dispersion, clockStart } = cut
+    const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion, clockStart, options }
     const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, cut.names)
     const missing = rows.length === 0 ? [] : missingFor(question, outcome)
     const trial = trialOf(question, outcome, cut)

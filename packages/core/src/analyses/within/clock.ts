@@ -41,7 +41,7 @@ export function clockOf(
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
   const dispersion = bookDispersion(columns, rows)
-  const fits = HOUR_SDS.map((sd) => weighedClock(timeOfDayOf(columns, rows, dispersion, sd), sd))
+  const fits = HOUR_SDS.map((sd) => weighedClock(timeOfDayOf(columns, rows, dispersion, { hourSd: sd }), sd))
   const most = Math.max(...fits.map(({ logWeight }) => logWeight))
   const raw = fits.map(({ logWeight }) => Math.exp(logWeight - most))
   const weights = raw.map((one) => one / raw.reduce((sum, other) => sum + other, 0))

@@ -1,5 +1,5 @@
 import { at, entry } from '../../checked/index.ts'
-import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import type { BookRecords, Factor, SegmentColumns } from '../../effort/index.ts'
 import { epochMs } from '../../time/index.ts'
 import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
 import type { Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
@@ -56,7 +56,7 @@ export function comparedTrips(
   const strata = new Map<string, Sums>()
   const [reasons, stints] = [entry(columns.factors, 'reason'), entry(columns.factors, 'stint')]
   const clock = byHour ? entry(columns.factors, 'hour') : undefined
-  const starts = new Map(book.stints.map(({ id, start }) => [id, epochMs(start)]))
+  const startOf = stintStarts(book, stints)
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
@@ -70,7 +70,7 @@ export function comparedTrips(
       hours: { all: new Map<number, SideAtHour>(), planned: new Map<number, SideAtHour>() },
     }
     strata.set(stratum, sums)
-    sums.began[side] = Math.min(sums.began[side], starts.get(at(stints.levels, at(stints.codes, row))) ?? Infinity)
+    sums.began[side] = Math.min(sums.began[side], startOf(row))
     const own = { events: at(columns.strikes, row), exposureHours: exposureOf(row) }
     sums[side] = plusExposure(sums[side], own)
     const planned = isPlanned(at(reasons.levels, at(reasons.codes, row)))
@@ -87,6 +87,19 @@ export function comparedTrips(
     ...(byHour ? { byHour: [...hours.all.values()] } : {}),
     planned: { ...planned, ...(byHour ? { byHour: [...hours.planned.values()] } : {}) },
   }))
+}
+
+/** When the stint of a row began, read once a stint: most rows are asked of for no rule. */
+function stintStarts({ stints }: BookRecords, { codes, levels }: Factor): (row: number) => number {
+  const written = new Map(stints.map(({ id, start }) => [id, start]))
+  const read = new Float64Array(levels.length).fill(NaN)
+  return (row) => {
+    const code = at(codes, row)
+    const known = at(read, code)
+    if (!Number.isNaN(known)) return known
+    const start = written.get(at(levels, code))
+    return (read[code] = start === undefined ? Infinity : epochMs(start))
+  }
 }
 
 function addAt(apart: Map<number, SideAtHour>, side: 'a' | 'b', hour: number, own: Exposure): void {

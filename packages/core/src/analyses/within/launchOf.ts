@@ -31,11 +31,12 @@ export function quarterWord(trip: Trip | undefined): string {
 
 /** What was known of each trip at launch: water, quarter of the year, and whether the sky was grey. */
 export function launchOf(book: BookRecords, chosen: readonly string[]): (trip: string) => number[] {
-  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
+  const asked = new Set(chosen)
+  const trips = new Map(book.trips.filter(({ id }) => asked.has(id)).map((trip) => [trip.id, trip]))
   const firstCloud = new Map<string, { ms: number; cloudPct: number }>()
-  const starts = new Map(book.trips.map(({ id, start }) => [id, epochMs(start)]))
+  const starts = new Map([...trips.values()].map(({ id, start }) => [id, epochMs(start)]))
   for (const { trip, time, cloudPct } of book.readings) {
-    if (typeof cloudPct !== 'number') continue
+    if (typeof cloudPct !== 'number' || !asked.has(trip)) continue
     const ms = epochMs(time)
     if (ms < (starts.get(trip) ?? Infinity)) continue
     const held = firstCloud.get(trip)

@@ -3,7 +3,7 @@ import type { SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import type { Clause } from '../../query/index.ts'
 import { aroundFit, fitFrailty, frailtyModel, submatrix } from '../../stats/index.ts'
-import type { FrailtyCell } from '../../stats/index.ts'
+import type { FrailtyCell, FrailtyFit } from '../../stats/index.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
 export interface TimeOfDay {
@@ -14,7 +14,11 @@ export interface TimeOfDay {
   readonly precision: Float64Array
   /** ln of how well the book bears out that hours differ by so much, up to a constant. */
   readonly logEvidence: number
+  /** Where a fit of other rows of the same columns may begin. */
+  readonly start: TimeOfDayStart
 }
+
+export type TimeOfDayStart = Pick<FrailtyFit, 'coefficients' | 'logShape'>
 
 /** Columns that are the time of day itself, or go with it. */
 const OF_THE_CLOCK: ReadonlySet<string> = new Set([
@@ -34,11 +38,13 @@ const LURE_SD = 0.5
 /** How waters differ. Without it an hour that is fished on the best water alone would pass for the best hour. (ours) */
 const WATER_SD = 1
 const FREE_SD = 30
+const USUAL_LOG_SHAPE = Math.log(4)
 
 /**
  * What the hour does to lures that are not compared: an adjustment that no luck of theirs can have a part in.
  *
- * Given      columns cut by hour, with the factors `hour`, `lure` and `water`; the rows to learn from; the dispersion of strikes; how hours differ before anything is seen
+ * Given      columns cut by hour, with the factors `hour`, `lure` and `water`; the rows to learn from; the dispersion of strikes; how hours
+ *            differ before anything is seen; where to begin: the peak is one, and is reached sooner from that of most of the rows
  * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
  * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
  */
@@ -46,7 +52,7 @@ export function timeOfDayOf(
   columns: SegmentColumns,
   rows: readonly number[],
   dispersion: number,
-  hourSd = HOUR_SD,
+  { hourSd = HOUR_SD, start }: { readonly hourSd?: number; readonly start?: TimeOfDayStart | undefined } = {},
 ): TimeOfDay {
   const [hours, lures, waters] = [
     entry(columns.factors, 'hour'),
@@ -54,11 +60,14 @@ export function timeOfDayOf(
     entry(columns.factors, 'water'),
   ]
   const size = hours.levels.length
+  const coefficients = 1 + size + lures.levels.length + waters.levels.length
+  const priorMean = new Float64Array(coefficients)
   const prior = {
     levels: hours.levels,
     effects: new Float64Array(size),
     precision: diagonal(size, 1 / hourSd ** 2),
     logEvidence: 0,
+    start: { coefficients: priorMean, logShape: USUAL_LOG_SHAPE },
   }
   const strikes = rows.reduce((sum, row) => sum + at(columns.strikes, row), 0)
   if (strikes === 0) return prior
@@ -69,14 +78,12 @@ export function timeOfDayOf(
     ...lures.levels.map(() => LURE_SD),
     ...waters.levels.map(() => WATER_SD),
   ]
-  const coefficients = sds.length
   const priorPrecision = new Float64Array(coefficients * coefficients)
   sds.forEach((sd, i) => (priorPrecision[i * coefficients + i] = 1 / sd ** 2))
-  const priorMean = new Float64Array(coefficients)
   priorMean[0] = Math.log(strikes / rows.reduce((sum, row) => sum + at(columns.hours, row), 0))
   const trips = columns.trip.levels.length
   const model = frailtyModel({ cells, trips, coefficients, priorMean, priorPrecision })
-  const fit = fitFrailty(model, { coefficients: priorMean, logShape: Math.log(4) })
+  const fit = fitFrailty(model, start ?? prior.start)
   const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
   const { covariance, logEvidence } = aroundFit(model, fit)
   const factor = cholesky(submatrix(covariance, coefficients, ofHours), size)
@@ -86,6 +93,7 @@ export function timeOfDayOf(
     effects: fit.coefficients.slice(1, 1 + size),
     precision: choleskyInverse(factor, size),
     logEvidence: logEvidence - size * Math.log(hourSd),
+    start: fit,
   }
 }
 
