@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { localDate } from '@jotbook/core'
+import type { Fields } from '@jotbook/core'
 import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -31,9 +32,8 @@ export function RuleForm({ start, onDone }: { start: RuleText; onDone: () => voi
     void dropDraft(draft)
     onDone()
   }
-  const keep = async (): Promise<void> => {
-    const changed = form.tryKeep()
-    if (!changed || fault !== undefined) return
+  const keep = async (changed: Fields): Promise<void> => {
+    if (fault !== undefined) return
     const since = localDate(Date.now(), deviceZone())
     await save(words.saved, [{ kind: 'claim', id: newId(), fields: { ...start, ...changed, since } }])
     leave()
@@ -43,7 +43,7 @@ export function RuleForm({ start, onDone }: { start: RuleText; onDone: () => voi
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          void keep()
+          void form.keep(keep)
         }}
       >
         <RecordField form={form} field="name" width="620px" label={words.name} />

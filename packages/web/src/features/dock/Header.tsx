@@ -6,7 +6,7 @@ import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Label, Quiet, Select, Panel } from '../../ui/controls.tsx'
-import { WaterFields, newWater, readWater } from '../waters/index.ts'
+import { NewWaterFields, newWater, readWater } from '../waters/index.ts'
 import type { WaterDraft } from '../waters/index.ts'
 import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
 import { DockContext } from './dockContext.ts'
@@ -147,7 +147,7 @@ function NewWater({ draft, onDraft }: { draft: WaterDraft; onDraft: OnMaking }) 
   }
   return (
     <Panel mt="10px" role="group" aria-label={words.newWaterLabel}>
-      <WaterFields draft={draft} problems={draft.name === '' ? {} : problems} onChange={onDraft} />
+      <NewWaterFields draft={draft} problems={draft.name === '' ? {} : problems} onChange={onDraft} />
       <Button mt="10px" onClick={() => void make()}>
         {words.makeWater}
       </Button>

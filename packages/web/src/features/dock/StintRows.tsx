@@ -7,7 +7,7 @@ import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Heading, Panel } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
-import { LureFields, newLure, readLure } from '../tackle/index.ts'
+import { NewLureFields, newLure, readLure } from '../tackle/index.ts'
 import type { LureDraft } from '../tackle/index.ts'
 import { Beside, Cell, ChoiceCell, useProblem } from './Cell.tsx'
 import { DockContext, focusCell } from './dockContext.ts'
@@ -190,7 +190,7 @@ function NewLure({ draft, onDraft, onMade }: NewLureProps) {
   }
   return (
     <Panel my="6px" role="group" aria-label={words.newLureLabel}>
-      <LureFields draft={draft} problems={problems} onChange={onDraft} />
+      <NewLureFields draft={draft} problems={problems} onChange={onDraft} />
       <Flex gap="8px" mt="10px">
         <Button onClick={() => void make()}>{words.makeLure}</Button>
         <Button look="bare" onClick={() => onDraft(undefined)}>

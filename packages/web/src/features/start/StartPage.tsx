@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useForm } from 'react-hook-form'
+import type { FieldErrors, Resolver } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { IMPERIAL, METRIC } from '@jotbook/core'
 import { useCreateBookMutation } from '../../state/api.ts'
@@ -11,32 +12,68 @@ import type { ProblemDetails } from '@jotbook/contract'
 import { Choice } from '../../ui/Choice.tsx'
 import { Button, Field, Heading, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
-import { LureFields, newLure, readLure } from '../tackle/index.ts'
-import { WaterFields, newWater, readWater } from '../waters/index.ts'
+import { NewLureFields, newLure, readLure } from '../tackle/index.ts'
+import type { LureDraft } from '../tackle/index.ts'
+import { NewWaterFields, newWater, readWater } from '../waters/index.ts'
+import type { WaterDraft } from '../waters/index.ts'
 import { text } from './text.ts'
+
+interface Start {
+  readonly name: string
+  readonly units: 'imperial' | 'metric'
+  readonly water: WaterDraft
+  readonly lure: LureDraft
+}
+
+const NAME_LENGTH = 200
+
+function nameProblem(name: string): string | undefined {
+  if (name.trim() === '') return text.nameMissing
+  return name.trim().length > NAME_LENGTH ? text.nameLong : undefined
+}
+
+/** What is wrong, as the form keeps it: of water and lure by their fields. */
+const resolver: Resolver<Start> = (typed) => {
+  const name = nameProblem(typed.name)
+  const told = Object.entries({ water: readWater(typed.water).problems, lure: readLure(typed.lure).problems })
+  const errors = {
+    ...(name === undefined ? {} : { name: faultOf(name) }),
+    ...Object.fromEntries(
+      told.flatMap(([part, problems]) => {
+        const faults = Object.entries(problems).map(([field, message]) => [field, faultOf(message)])
+        return faults.length === 0 ? [] : [[part, Object.fromEntries(faults)]]
+      }),
+    ),
+  }
+  return Object.keys(errors).length === 0 ? { values: typed, errors: {} } : { values: {}, errors }
+}
+
+const faultOf = (message: string) => ({ type: 'fault', message })
+
+const messagesOf = (errors: FieldErrors<WaterDraft | LureDraft> = {}): Record<string, string> =>
+  Object.fromEntries(Object.entries(errors).map(([field, fault]) => [field, fault.message ?? '']))
 
 /** A book of one's own: a name, units, the first water and one lure. */
 export function StartPage() {
-  const [name, setName] = useState('')
-  const [units, setUnits] = useState<'imperial' | 'metric'>('imperial')
-  const [water, setWater] = useState(newWater)
-  const [lure, setLure] = useState(newLure)
-  const [tried, setTried] = useState(false)
+  const { register, watch, setValue, handleSubmit, formState } = useForm<Start>({
+    defaultValues: { name: '', units: 'imperial', water: newWater(), lure: newLure() },
+    resolver,
+  })
+  const { errors, isSubmitted } = formState
   const [create, { error, isLoading }] = useCreateBookMutation()
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const [readW, readL] = [readWater(water), readLure(lure)]
-  const nameProblem = name.trim() === '' ? text.nameMissing : name.trim().length > 200 ? text.nameLong : undefined
+  const [units, water, lure] = watch(['units', 'water', 'lure'])
+  const set = <Part extends 'units' | 'water' | 'lure'>(part: Part, value: Start[Part]): void =>
+    setValue(part, value as never, { shouldDirty: true, shouldValidate: isSubmitted })
 
-  const start = async (): Promise<void> => {
-    setTried(true)
-    if (nameProblem !== undefined || Object.keys(readW.problems).length + Object.keys(readL.problems).length > 0) return
+  const start = async (typed: Start): Promise<void> => {
     const id = newId()
-    const made = await create({ id, name: name.trim(), units: units === 'imperial' ? IMPERIAL : METRIC })
+    const made = await create({ id, name: typed.name.trim(), units: typed.units === 'imperial' ? IMPERIAL : METRIC })
     if (made.error) return
     await commit(id, [
-      { kind: 'water', id: newId(), fields: readW.fields },
-      { kind: 'lure', id: newId(), fields: readL.fields },
+      { kind: 'water', id: newId(), fields: readWater(typed.water).fields },
+      { kind: 'lure', id: newId(), fields: readLure(typed.lure).fields },
     ])
     dispatch(bookOpened(id))
     await navigate('/today')
@@ -47,25 +84,18 @@ export function StartPage() {
       <Title>{text.title}</Title>
       <p>{text.note}</p>
       <DeletedBooks />
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault()
-          void start()
-        }}
-      >
+      <form noValidate onSubmit={(event) => void handleSubmit(start)(event)}>
         <Flex gap="14px" mt="20px" wrap="wrap">
           <Box w="280px">
             <Label htmlFor="book-name">{text.whose}</Label>
             <Field
               id="book-name"
               autoFocus
-              value={name}
-              aria-invalid={tried && nameProblem !== undefined}
+              aria-invalid={errors.name !== undefined}
               aria-describedby="book-name-problem"
-              onChange={(event) => setName(event.target.value)}
+              {...register('name')}
             />
-            <FieldProblem id="book-name-problem" message={tried ? nameProblem : undefined} />
+            <FieldProblem id="book-name-problem" message={errors.name?.message} />
           </Box>
           <Choice
             id="book-units"
@@ -76,18 +106,18 @@ export function StartPage() {
               ['metric', text.metric],
             ]}
             width="280px"
-            onChoose={(chosen) => setUnits(chosen || 'imperial')}
+            onChoose={(chosen) => set('units', chosen || 'imperial')}
           >
             <Quiet>{text.unitsNote}</Quiet>
           </Choice>
         </Flex>
         <Box mt="26px">
           <Heading>{text.water}</Heading>
-          <WaterFields draft={water} problems={tried ? readW.problems : {}} onChange={setWater} />
+          <NewWaterFields draft={water} problems={messagesOf(errors.water)} onChange={(draft) => set('water', draft)} />
         </Box>
         <Box mt="26px">
           <Heading>{text.lure}</Heading>
-          <LureFields draft={lure} problems={tried ? readL.problems : {}} onChange={setLure} />
+          <NewLureFields draft={lure} problems={messagesOf(errors.lure)} onChange={(draft) => set('lure', draft)} />
         </Box>
         <ProblemNote problem={error as ProblemDetails | undefined} />
         <Button type="submit" look="main" mt="26px" minH="48px" fontSize="large" disabled={isLoading}>

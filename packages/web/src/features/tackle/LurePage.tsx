@@ -67,9 +67,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
     await dropDraft(draftKey)
     await navigate(to)
   }
-  const keep = async (): Promise<void> => {
-    const fields = form.tryKeep()
-    if (!fields) return
+  const keep = async (fields: Fields): Promise<void> => {
     const id = record?.id ?? newId()
     await save(saved(form.values.name ?? ''), [
       { kind: 'lure', id, fields: { ...(like as Fields | undefined), ...fields } },
@@ -85,7 +83,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          void keep()
+          void form.keep(keep)
         }}
       >
         <Flex gap="14px 32px" wrap="wrap" align="end" justify="space-between">

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { RecordOf } from '@jotbook/core'
+import type { Fields, RecordOf } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
@@ -81,9 +81,7 @@ function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => 
   const units = useUnits()
   const lures = useAppSelector(({ records }) => records.lures)
   const form = useRecordForm('setup', FIELDS, setup, units)
-  const keep = async (): Promise<void> => {
-    const fields = form.tryKeep()
-    if (!fields) return
+  const keep = async (fields: Fields): Promise<void> => {
     await save(saved(form.values.name ?? ''), [{ kind: 'setup', id: setup?.id ?? newId(), fields }])
     onDone()
   }
@@ -117,7 +115,7 @@ function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => 
         ))}
       </Flex>
       <Flex gap="10px" mt="12px">
-        <Button look="main" onClick={() => void keep()}>
+        <Button look="main" onClick={() => void form.keep(keep)}>
           {text.keepSetup}
         </Button>
         <Button look="bare" onClick={onDone}>

@@ -1,5 +1,5 @@
 export { ClassesPage } from './ClassesPage.tsx'
 export { LurePage } from './LurePage.tsx'
-export { LureFields, newLure, readLure } from './NewLure.tsx'
-export type { LureDraft } from './NewLure.tsx'
+export { NewLureFields, newLure, readLure } from './NewLureFields.tsx'
+export type { LureDraft } from './NewLureFields.tsx'
 export { TacklePage } from './TacklePage.tsx'

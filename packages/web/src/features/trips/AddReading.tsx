@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { HOUR_MS, addDays, epochMs, isoUtc, localDate, parseClock, resolveWallTime } from '@jotbook/core'
-import type { Clock } from '@jotbook/core'
+import type { Clock, Fields } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
 import { newId } from '../../offline/index.ts'
 import { Button, Field, Label } from '../../ui/controls.tsx'
@@ -34,13 +34,10 @@ export function AddReading({
 }) {
   const form = useRecordForm('reading', FIELDS, undefined, useUnits())
   const [time, setTime] = useState('')
-  const [tried, setTried] = useState(false)
   const read = parseClock(time)
   const atMs = read && timeOfTrip(screen, read)
-  const keep = async (): Promise<void> => {
-    setTried(true)
-    const fields = form.tryKeep()
-    if (atMs === undefined || !fields || Object.keys(fields).length === 0) return
+  const keep = async (fields: Fields): Promise<void> => {
+    if (atMs === undefined || Object.keys(fields).length === 0) return
     await editing.apply({
       edits: [
         {
@@ -57,7 +54,7 @@ export function AddReading({
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          void keep()
+          void form.keep(keep)
         }}
       >
         <Flex gap="12px" wrap="wrap" align="end">
@@ -67,7 +64,7 @@ export function AddReading({
               id="reading-time"
               value={time}
               placeholder="10:15"
-              aria-invalid={tried && atMs === undefined}
+              aria-invalid={form.form.formState.isSubmitted && atMs === undefined}
               onChange={({ target }) => setTime(target.value)}
             />
           </Box>

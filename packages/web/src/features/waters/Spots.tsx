@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Spot, Water } from '@jotbook/core'
+import type { Fields, Spot, Water } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -104,9 +104,7 @@ function SpotForm({
     form.form.setValue('longitude', picked[0].toFixed(5))
     form.form.setValue('latitude', picked[1].toFixed(5))
   }
-  const keep = async (): Promise<void> => {
-    const fields = form.tryKeep()
-    if (!fields) return
+  const keep = async (fields: Fields): Promise<void> => {
     await save(saved(form.values.name ?? ''), [
       { kind: 'spot', id: spot?.id ?? newId(), fields: spot ? fields : { ...fields, water: water.id } },
     ])
@@ -129,7 +127,7 @@ function SpotForm({
         ))}
       </Flex>
       <Flex gap="10px" mt="10px" wrap="wrap">
-        <Button look="main" onClick={() => void keep()}>
+        <Button look="main" onClick={() => void form.keep(keep)}>
           {text.spots.keep}
         </Button>
         <Button look="bare" onClick={onDone}>

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
-import type { Water } from '@jotbook/core'
+import type { Fields, Water } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
 import { MergeInto } from '../../ui/ofBook/MergeInto.tsx'
@@ -116,9 +116,7 @@ function About({
     setValue('longitude', picked[0].toFixed(5))
     setValue('latitude', picked[1].toFixed(5))
   }
-  const keep = async (): Promise<void> => {
-    const fields = form.tryKeep()
-    if (!fields) return
+  const keep = async (fields: Fields): Promise<void> => {
     await save(saved(form.values.name ?? ''), [{ kind: 'water', id: water.id, fields }])
     form.form.reset(form.values)
     await dropDraft(draftKey)
@@ -132,7 +130,7 @@ function About({
     <form
       onSubmit={(event) => {
         event.preventDefault()
-        void keep()
+        void form.keep(keep)
       }}
     >
       <OfWater form={form} onPicking={onPicking} />

@@ -9,8 +9,8 @@ import { newId } from '../../offline/index.ts'
 import { Button, Heading, Page, Quiet, Panel, Title } from '../../ui/controls.tsx'
 import { PageFrame } from '../../ui/Unknown.tsx'
 import { Result, useGroups } from '../board/index.ts'
-import { WaterFields, newWater, readWater } from './NewWater.tsx'
-import type { WaterDraft } from './NewWater.tsx'
+import { NewWaterFields, newWater, readWater } from './NewWaterFields.tsx'
+import type { WaterDraft } from './NewWaterFields.tsx'
 import { text } from './text.ts'
 import { tintOf } from '../../charts/waterChart/tintOf.ts'
 
@@ -113,7 +113,7 @@ function Making({ draft, onChange }: { draft: WaterDraft; onChange: (draft: Wate
   }
   return (
     <Panel mt="14px" role="group" aria-label={text.newWater}>
-      <WaterFields draft={draft} problems={tried ? problems : {}} onChange={onChange} />
+      <NewWaterFields draft={draft} problems={tried ? problems : {}} onChange={onChange} />
       <Flex gap="10px" mt="10px">
         <Button look="main" onClick={() => void make()}>
           {text.make}

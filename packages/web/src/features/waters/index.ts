@@ -1,4 +1,4 @@
-export { WaterFields, newWater, readWater } from './NewWater.tsx'
-export type { WaterDraft } from './NewWater.tsx'
+export { NewWaterFields, newWater, readWater } from './NewWaterFields.tsx'
+export type { WaterDraft } from './NewWaterFields.tsx'
 export { WaterPage } from './WaterPage.tsx'
 export { WatersPage } from './WatersPage.tsx'

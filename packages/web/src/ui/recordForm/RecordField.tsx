@@ -32,12 +32,7 @@ export function RecordField({ form, field, width = '200px', label, ranked = fals
   const problem = form.shownProblems[field]
   const list = spec.type === 'words'
   return (
-    <Box
-      w={{ base: '100%', sm: width }}
-      maxW="100%"
-      onBlur={() => form.left(field)}
-      {...(list ? { role: 'group', 'aria-label': name } : {})}
-    >
+    <Box w={{ base: '100%', sm: width }} maxW="100%" {...(list ? { role: 'group', 'aria-label': name } : {})}>
       <Label {...(list ? { as: 'div' } : { htmlFor: id })}>{name}</Label>
       {control(form, field, spec, id, name, ranked, problem !== undefined)}
       <FieldProblem id={`${id}-problem`} message={problem} />
@@ -56,7 +51,7 @@ function control(
 ): ReactNode {
   const { form, values } = record
   const shared = { id, 'data-field': field, 'aria-invalid': invalid, 'aria-describedby': `${id}-problem` }
-  const set = (value: string): void => form.setValue(field, value, { shouldDirty: true })
+  const set = (value: string): void => form.setValue(field, value, { shouldDirty: true, shouldTouch: true })
   if (spec.type === 'words') {
     const props = { words: spec.words, value: values[field] ?? '', label, onChange: set }
     return ranked ? <RankedWords {...props} /> : <WordChips {...props} />

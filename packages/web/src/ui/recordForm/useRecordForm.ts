@@ -1,6 +1,6 @@
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { useForm } from 'react-hook-form'
-import type { UseFormReturn } from 'react-hook-form'
+import type { Resolver, UseFormReturn } from 'react-hook-form'
 import type { Fields, Kind, UnitPreferences } from '@jotbook/core'
 import { changedFields, readRecord, typedRecord } from './readRecord.ts'
 import type { ReadRecord, Typed } from './readRecord.ts'
@@ -13,9 +13,8 @@ export interface RecordForm {
   readonly units: UnitPreferences
   /** Problems of fields that were left, or of all once keeping was tried. */
   readonly shownProblems: Readonly<Record<string, string>>
-  readonly left: (field: string) => void
-  /** What was typed anew and is to be written; undefined while something must be fixed, which is then shown. */
-  readonly tryKeep: () => Fields | undefined
+  /** Hands on what was typed anew and is to be written; where something must be fixed that is shown instead. */
+  readonly keep: (write: (fields: Fields) => Promise<void>) => Promise<void>
 }
 
 /** Keeping what is typed until it is in the book: the caller says where. */
@@ -32,9 +31,12 @@ export function useRecordForm(
   units: UnitPreferences,
   keeper?: Keeper,
 ): RecordForm {
-  const form = useForm<Typed>({ defaultValues: typedRecord(kind, names, record, units) })
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const [tried, setTried] = useState(false)
+  const form = useForm<Typed>({
+    defaultValues: typedRecord(kind, names, record, units),
+    resolver: resolverOf(kind, names, units),
+    shouldFocusError: false,
+  })
+  const { touchedFields, isSubmitted } = form.formState
   const values = form.watch()
   useEffect(() => {
     let live = true
@@ -50,9 +52,10 @@ export function useRecordForm(
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [form])
   const read = readRecord(kind, names, values, units)
-  const shownProblems = tried
+  // What is wrong with two fields together is shown at once beside both: the form's own errors are of the one that was typed in.
+  const shownProblems = isSubmitted
     ? read.problems
-    : Object.fromEntries(Object.entries(read.problems).filter(([field]) => left.has(field)))
+    : Object.fromEntries(Object.entries(read.problems).filter(([field]) => touchedFields[field]))
   return {
     kind,
     form,
@@ -60,13 +63,22 @@ export function useRecordForm(
     read,
     units,
     shownProblems,
-    left: (field) => setLeft((fields) => new Set(fields).add(field)),
-    tryKeep: () => {
-      setTried(true)
-      const [first] = Object.keys(read.problems)
-      if (first === undefined) return changedFields(kind, values, form.formState.defaultValues as Typed, units)
-      document.querySelector<HTMLElement>(`[data-field="${first}"]`)?.focus()
-      return undefined
-    },
+    keep: (write) =>
+      form.handleSubmit(
+        (typed) => write(changedFields(kind, typed, form.formState.defaultValues as Typed, units)),
+        (errors) => document.querySelector<HTMLElement>(`[data-field="${Object.keys(errors)[0]}"]`)?.focus(),
+      )(),
   }
 }
+
+/** The field table's rules as the form asks for them. */
+const resolverOf =
+  (kind: Kind, names: readonly string[], units: UnitPreferences): Resolver<Typed> =>
+  (typed) => {
+    const problems = Object.entries(readRecord(kind, names, typed, units).problems)
+    if (problems.length === 0) return { values: typed, errors: {} }
+    return {
+      values: {},
+      errors: Object.fromEntries(problems.map(([field, message]) => [field, { type: 'fault', message }])),
+    }
+  }

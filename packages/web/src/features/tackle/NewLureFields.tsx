@@ -32,14 +32,14 @@ export function readLure(draft: LureDraft): { fields: Fields; problems: Readonly
   }
 }
 
-interface LureFieldsProps {
+interface NewLureFieldsProps {
   readonly draft: LureDraft
   readonly problems: Readonly<Record<string, string>>
   readonly onChange: (draft: LureDraft) => void
 }
 
 /** Class and two colours make a lure; the rest can wait. */
-export function LureFields({ draft, problems, onChange }: LureFieldsProps) {
+export function NewLureFields({ draft, problems, onChange }: NewLureFieldsProps) {
   const colours = Object.keys(ZONE_COLOURS)
   const pick = (field: 'class' | 'back' | 'belly', label: string, words: readonly string[], width: string) => (
     <Choice

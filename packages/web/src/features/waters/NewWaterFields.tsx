@@ -39,7 +39,7 @@ export function readWater(draft: WaterDraft): { fields: Fields; problems: Readon
   return { fields, problems }
 }
 
-interface WaterFieldsProps {
+interface NewWaterFieldsProps {
   readonly draft: WaterDraft
   readonly problems: Readonly<Record<string, string>>
   readonly onChange: (draft: WaterDraft) => void
@@ -47,7 +47,7 @@ interface WaterFieldsProps {
 
 const WIDTHS = { name: '240px', timeZone: '200px', latitude: '130px', longitude: '130px' } as const
 
-export function WaterFields({ draft, problems, onChange }: WaterFieldsProps) {
+export function NewWaterFields({ draft, problems, onChange }: NewWaterFieldsProps) {
   const zone = useZoneAt(draft.latitude, draft.longitude)
   return (
     <Flex gap="14px" wrap="wrap">
