@@ -15,7 +15,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { AnyPgColumn, PgColumnBuilderBase, PgTableExtraConfigValue } from 'drizzle-orm/pg-core'
 import { KINDS, allFields, columnName, entry } from '@jotbook/core'
-import type { Change, Fields, FieldSpec, Kind, Role } from '@jotbook/core'
+import type { Change, Fields, FieldSpec, Kind, RecordOf, Role } from '@jotbook/core'
 
 /** Points in time as ISO 8601 in UTC with milliseconds: the one spelling that records hold. */
 const instant = customType<{ data: string; driverData: string }>({
@@ -322,21 +322,22 @@ function recordTable(kind: Kind) {
   )
 }
 
-const tables = {} as Record<Kind, ReturnType<typeof recordTable>>
-for (const kind of KINDS) tables[kind] = recordTable(kind)
+/** The columns of a kind, each of what its field holds by the field table. */
+type FieldColumns<K extends Kind> = {
+  readonly [Field in Exclude<keyof RecordOf<K>, 'id'> & string]-?: AnyPgColumn<{
+    data: NonNullable<RecordOf<K>[Field]>
+    notNull: undefined extends RecordOf<K>[Field] ? false : true
+  }>
+}
+type RecordTables = { [K in Kind]: ReturnType<typeof recordTable> & FieldColumns<K> }
+
+const tables = Object.fromEntries(KINDS.map((kind) => [kind, recordTable(kind)])) as unknown as RecordTables
 
 /** Tables that hold what belongs to a book, by its `book_id`; row-level security keeps each transaction to one book. */
 export const BOOK_TABLES = [...KINDS.map((kind) => TABLE_NAMES[kind]), 'changes', 'foreign_ids', 'pictures'] as const
 
 /** The table of each kind. */
-export const recordTables: Readonly<Record<Kind, ReturnType<typeof recordTable>>> = tables
-
-/** A column of a record table by its field; fields are generic, so that the compiler does not know them one by one. Throws for a field the kind lacks. */
-export function recordColumn(kind: Kind, field: string): AnyPgColumn {
-  const column = (recordTables[kind] as unknown as Record<string, AnyPgColumn | undefined>)[field]
-  if (!column) throw new Error(`a ${kind} has no field ${field}`)
-  return column
-}
+export const recordTables: Readonly<RecordTables> = tables
 
 /** Named one by one for the migration tool, which reads a module's exports. */
 export const {

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import type { Role } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
-import { access, bookSettings, books, recordColumn } from '../../platform/schema.ts'
+import { access, bookSettings, books } from '../../platform/schema.ts'
 
 /** The books an account may open, and as what; their names lie in the books. */
 export async function openTo(db: Queries, account: string): Promise<{ readonly id: string; readonly role: Role }[]> {
@@ -18,11 +18,11 @@ export async function headOf(
   bookId: string,
 ): Promise<{ name: string; demo: boolean; createdAt: string } | undefined> {
   const [row] = await db
-    .select({ name: recordColumn('book', 'name'), demo: recordColumn('book', 'demo'), createdAt: books.createdAt })
+    .select({ name: bookSettings.name, demo: bookSettings.demo, createdAt: books.createdAt })
     .from(books)
     .innerJoin(bookSettings, and(eq(bookSettings.bookId, books.id), eq(bookSettings.id, books.id)))
     .where(eq(books.id, bookId))
-  return row && { name: String(row.name), demo: row.demo === true, createdAt: row.createdAt }
+  return row && { name: row.name, demo: row.demo === true, createdAt: row.createdAt }
 }
 
 /** False when the book exists already. */

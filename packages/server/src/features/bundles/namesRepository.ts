@@ -2,7 +2,7 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { ImportedName } from '@jotbook/contract'
 import { wordKey } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
-import { recordColumn, recordTables } from '../../platform/schema.ts'
+import { recordTables } from '../../platform/schema.ts'
 
 export interface HeldName {
   /** People have no record: their name is their id. */
@@ -28,17 +28,17 @@ export async function namesInBook(db: Queries, bookId: string): Promise<NamesInB
   for (const kind of ['water', 'lure'] as const) {
     const table = recordTables[kind]
     const rows = await db
-      .select({ id: table.id, name: recordColumn(kind, 'name') })
+      .select({ id: table.id, name: table.name })
       .from(table)
-      .where(and(eq(table.bookId, bookId), isNull(recordColumn(kind, 'deletedAt'))))
+      .where(and(eq(table.bookId, bookId), isNull(table.deletedAt)))
       .orderBy(asc(table.id))
-    for (const { id, name } of rows) add(kind, { id, name: String(name) })
+    for (const { id, name } of rows) add(kind, { id, name })
   }
-  const [anglers, deletedAt] = [recordColumn('trip', 'anglers'), recordColumn('trip', 'deletedAt')]
+  const { trip } = recordTables
   const people = await db
-    .select({ name: sql<string>`distinct unnest(${anglers})` })
-    .from(recordTables.trip)
-    .where(and(eq(recordTables.trip.bookId, bookId), isNull(deletedAt)))
+    .select({ name: sql<string>`distinct unnest(${trip.anglers})` })
+    .from(trip)
+    .where(and(eq(trip.bookId, bookId), isNull(trip.deletedAt)))
   for (const name of people.map((row) => row.name).sort()) add('person', { id: name, name })
   return names
 }
