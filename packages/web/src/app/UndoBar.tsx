@@ -3,6 +3,7 @@ import { Problem } from '@jotbook/contract'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { X } from 'lucide-react'
 import { useEffect, useState } from 'react'
+import type { ReactNode } from 'react'
 import { lastSaved, undoAction } from '../offline/index.ts'
 import { Button } from '../ui/controls.tsx'
 import { text } from './text.ts'
@@ -40,22 +41,7 @@ export function UndoBar() {
     setUndone(text.undone(last.label))
   }
   return (
-    <Flex
-      role="status"
-      className="no-print"
-      position="fixed"
-      left={{ base: '12px', md: '32px' }}
-      bottom="14px"
-      zIndex="5"
-      maxW="calc(100vw - 24px)"
-      bg="band"
-      color="onBand"
-      pl="16px"
-      pr="4px"
-      align="center"
-      gap="10px"
-      borderRadius="hair"
-    >
+    <Bar>
       <span>{open ? (failed ?? last.label) : undone}</span>
       {open && (
         <Button look="bare" color="onBand" _hover={{ bg: 'ink' }} minH="48px" onClick={() => void undo()}>
@@ -76,6 +62,30 @@ export function UndoBar() {
       >
         <X size={16} aria-hidden />
       </Button>
+    </Bar>
+  )
+}
+
+/** At the foot of the screen, over whatever page is open. */
+function Bar({ children }: { children: ReactNode }) {
+  return (
+    <Flex
+      role="status"
+      className="no-print"
+      position="fixed"
+      left={{ base: '12px', md: '32px' }}
+      bottom="14px"
+      zIndex="5"
+      maxW="calc(100vw - 24px)"
+      bg="band"
+      color="onBand"
+      pl="16px"
+      pr="4px"
+      align="center"
+      gap="10px"
+      borderRadius="hair"
+    >
+      {children}
     </Flex>
   )
 }

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import type { Question } from '@jotbook/core'
+import type { Contribution, Question, Trip } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { Gap, Heading, Panel, Table } from '../../ui/controls.tsx'
@@ -25,7 +25,6 @@ export function Behind({
 }) {
   const { value: parts } = useBehind(question, group)
   const trips = useAppSelector(({ records }) => records.trips)
-  const waterName = useNames('waters')
   const intoView = useIntoView()
   const { ref, shown, above, below } = useWindowedRows(parts?.length ?? 0, ROW_PX)
   if (!parts) return null
@@ -49,36 +48,46 @@ export function Behind({
             <Gap height={above} />
             {shown
               .flatMap((at) => parts[at] ?? [])
-              .map(({ trip, hours, strikes, strikeIds }) => {
-                const record = tripOf.get(trip)
-                const date = record ? calendarDay(dateOf(record)) : trip
-                return (
-                  <tr key={trip}>
-                    <td>
-                      <Link to={`/trips/${trip}`}>{date}</Link>
-                    </td>
-                    <td>{record ? waterName(record.water) : ''}</td>
-                    <td className="number">{decimals(hours, 2)}</td>
-                    <td className="number">{whole(strikes)}</td>
-                    <td>
-                      {strikeIds.map((id, i) => (
-                        <Link
-                          key={id}
-                          to={`/trips/${trip}#strike-${id}`}
-                          style={{ marginRight: 8 }}
-                          aria-label={words.strike(i + 1, date)}
-                        >
-                          {i + 1}
-                        </Link>
-                      ))}
-                    </td>
-                  </tr>
-                )
-              })}
+              .map((part) => (
+                <OfTrip key={part.trip} part={part} record={tripOf.get(part.trip)} />
+              ))}
             <Gap height={below} />
           </tbody>
         </Table>
       </Box>
     </Panel>
+  )
+}
+
+interface OfTripProps {
+  readonly part: Contribution
+  readonly record: Trip | undefined
+}
+
+/** A trip's part, its strikes each with a way to it. */
+function OfTrip({ part: { trip, hours, strikes, strikeIds }, record }: OfTripProps) {
+  const waterName = useNames('waters')
+  const date = record ? calendarDay(dateOf(record)) : trip
+  return (
+    <tr>
+      <td>
+        <Link to={`/trips/${trip}`}>{date}</Link>
+      </td>
+      <td>{record ? waterName(record.water) : ''}</td>
+      <td className="number">{decimals(hours, 2)}</td>
+      <td className="number">{whole(strikes)}</td>
+      <td>
+        {strikeIds.map((id, i) => (
+          <Link
+            key={id}
+            to={`/trips/${trip}#strike-${id}`}
+            style={{ marginRight: 8 }}
+            aria-label={text.behind.strike(i + 1, date)}
+          >
+            {i + 1}
+          </Link>
+        ))}
+      </td>
+    </tr>
   )
 }

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
+import type { ReactNode } from 'react'
 import { localDate } from '@jotbook/core'
 import type { Board, BoardRow, UnitPreferences } from '@jotbook/core'
 import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
@@ -85,18 +86,10 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
   const origin = text.saved(book, today)
   return (
     <>
-      <Flex justify="space-between" align="center" wrap="wrap" gap="4px 16px" className="no-print">
-        <Quiet>
-          {text.rests(all.strikes, all.hours, all.trips)} ·{' '}
-          <Button look="bare" minH="28px" px="0" fontSize="small" fontWeight="400" onClick={() => setShown('all')}>
-            {text.fromWhat}
-          </Button>
-        </Quiet>
-        <Flex gap="4px 14px" wrap="wrap" align="center">
-          <SortChoice by={question.by} sort={sorted} onSort={setSort} />
-          <SaveBoard board={board} naming={naming} question={title} origin={origin} />
-        </Flex>
-      </Flex>
+      <RestsOn all={all} onWhat={() => setShown('all')}>
+        <SortChoice by={question.by} sort={sorted} onSort={setSort} />
+        <SaveBoard board={board} naming={naming} question={title} origin={origin} />
+      </RestsOn>
       {board.blankDaysMissing && spread && (
         <Panel edge="float" role="note" mt="8px">
           {text.blankDays(spread.blankTrips, spread.trips, spread.expectedBlank)}
@@ -123,6 +116,30 @@ function Answered({ board: asAnswered, question }: { board: Board; question: Ask
         foot={[origin, text.answer.how(all.interval, board.confidence), left].filter(Boolean).join(' · ')}
       />
     </>
+  )
+}
+
+interface RestsOnProps {
+  readonly all: NonNullable<Board['all']>
+  readonly onWhat: () => void
+  /** What may be done with the board. */
+  readonly children: ReactNode
+}
+
+/** What the whole board rests on. */
+function RestsOn({ all, onWhat, children }: RestsOnProps) {
+  return (
+    <Flex justify="space-between" align="center" wrap="wrap" gap="4px 16px" className="no-print">
+      <Quiet>
+        {text.rests(all.strikes, all.hours, all.trips)} ·{' '}
+        <Button look="bare" minH="28px" px="0" fontSize="small" fontWeight="400" onClick={onWhat}>
+          {text.fromWhat}
+        </Button>
+      </Quiet>
+      <Flex gap="4px 14px" wrap="wrap" align="center">
+        {children}
+      </Flex>
+    </Flex>
   )
 }
 

@@ -159,7 +159,6 @@ interface OneRowProps {
 }
 
 function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRowProps) {
-  const units = useUnits()
   const drawn = useDrawn(by, row.group)
   const spindle = spindleOf(row, all)
   return (
@@ -180,38 +179,11 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
           label={text.tally(row.strikes, row.hours)}
         />
       </Box>
-      <Box
-        gridColumn={{ base: '2', lg: 'auto' }}
-        gridRow={{ base: '2', lg: 'auto' }}
-        fontSize="small"
-        lineHeight="1.35"
-      >
-        <strong>{whole(row.strikes)}</strong> in <strong>{text.row.hours(row.hours)}</strong> ·{' '}
-        {text.row.counts(row.trips)}
-        <Box as="span" display={{ base: 'inline', lg: 'none' }}>
-          {' '}
-          · {text.row.limits(row.lower, row.upper)}
-        </Box>
-        <Box color="quiet">{fishLine(row, units)}</Box>
-      </Box>
+      <Counts row={row} />
       <Box display={{ base: 'none', lg: 'block' }}>
         <Spindle {...spindle} scale={scale} />
       </Box>
-      <Box
-        textStyle="display"
-        fontSize="title"
-        fontWeight="600"
-        gridColumn={{ base: '3', lg: 'auto' }}
-        gridRow={{ base: '1', lg: 'auto' }}
-        textAlign={{ base: 'right', lg: 'left' }}
-      >
-        {rate(row.shrunken)}
-        {row.strikes === 0 && (
-          <Box as="span" display="block" fontSize="small" fontWeight="400" color="quiet" lineHeight="1.1">
-            {text.row.expectation}
-          </Box>
-        )}
-      </Box>
+      <Expected row={row} />
       <Box
         gridColumn={{ base: '3', lg: 'auto' }}
         gridRow={{ base: '2', lg: 'auto' }}
@@ -234,6 +206,43 @@ function OneRow({ row, by, all, naming, scale, pitch, pressed, onSelect }: OneRo
         />
       </Box>
     </Row>
+  )
+}
+
+/** Strikes and hours in words, with what the fish were. */
+function Counts({ row }: { row: BoardRow }) {
+  const units = useUnits()
+  return (
+    <Box gridColumn={{ base: '2', lg: 'auto' }} gridRow={{ base: '2', lg: 'auto' }} fontSize="small" lineHeight="1.35">
+      <strong>{whole(row.strikes)}</strong> in <strong>{text.row.hours(row.hours)}</strong> ·{' '}
+      {text.row.counts(row.trips)}
+      <Box as="span" display={{ base: 'inline', lg: 'none' }}>
+        {' '}
+        · {text.row.limits(row.lower, row.upper)}
+      </Box>
+      <Box color="quiet">{fishLine(row, units)}</Box>
+    </Box>
+  )
+}
+
+/** The rate to be expected, large. */
+function Expected({ row }: { row: BoardRow }) {
+  return (
+    <Box
+      textStyle="display"
+      fontSize="title"
+      fontWeight="600"
+      gridColumn={{ base: '3', lg: 'auto' }}
+      gridRow={{ base: '1', lg: 'auto' }}
+      textAlign={{ base: 'right', lg: 'left' }}
+    >
+      {rate(row.shrunken)}
+      {row.strikes === 0 && (
+        <Box as="span" display="block" fontSize="small" fontWeight="400" color="quiet" lineHeight="1.1">
+          {text.row.expectation}
+        </Box>
+      )}
+    </Box>
   )
 }
 

@@ -53,33 +53,40 @@ export function YourBooks({ open }: { open: BookSummary }) {
   )
 }
 
+type Task = 'rename' | 'delete'
+
 /** The open book, for its owner: renamed and deleted here. */
 function OpenBook({ book }: { book: BookSummary }) {
+  const [task, setTask] = useState<Task>()
+  if (task !== undefined) return <OfOpenBook book={book} task={task} onDone={() => setTask(undefined)} />
+  return (
+    <>
+      <Box flex="1">
+        {book.name} <Quiet>{book.demo ? `${text.books.open} · ${text.books.made}` : text.books.open}</Quiet>
+      </Box>
+      <Button onClick={() => setTask('rename')}>{text.rename}</Button>
+      <Button look="bare" onClick={() => setTask('delete')}>
+        {text.books.remove}
+      </Button>
+    </>
+  )
+}
+
+interface OfOpenBookProps {
+  readonly book: BookSummary
+  readonly task: Task
+  readonly onDone: () => void
+}
+
+/** Its name is typed: the new one, or once more the one that is deleted. */
+function OfOpenBook({ book, task, onDone }: OfOpenBookProps) {
   const save = useSave()
-  const [task, setTask] = useState<'rename' | 'delete'>()
-  const [typed, setTyped] = useState('')
+  const [typed, setTyped] = useState(task === 'rename' ? book.name : '')
   const [remove, { error, isLoading }] = useDeleteBookMutation()
-  const begin = (next: 'rename' | 'delete'): void => {
-    setTask(next)
-    setTyped(next === 'rename' ? book.name : '')
-  }
   const rename = async (): Promise<void> => {
     const name = typed.trim()
     if (name !== '' && name !== book.name) await save(saved(name), [{ kind: 'book', id: book.id, fields: { name } }])
-    setTask(undefined)
-  }
-  if (task === undefined) {
-    return (
-      <>
-        <Box flex="1">
-          {book.name} <Quiet>{book.demo ? `${text.books.open} · ${text.books.made}` : text.books.open}</Quiet>
-        </Box>
-        <Button onClick={() => begin('rename')}>{text.rename}</Button>
-        <Button look="bare" onClick={() => begin('delete')}>
-          {text.books.remove}
-        </Button>
-      </>
-    )
+    onDone()
   }
   return (
     <Box
@@ -111,7 +118,7 @@ function OpenBook({ book }: { book: BookSummary }) {
         >
           {task === 'rename' ? text.rename : text.books.remove}
         </Button>
-        <Button look="bare" onClick={() => setTask(undefined)}>
+        <Button look="bare" onClick={onDone}>
           {text.cancel}
         </Button>
       </Flex>

@@ -95,28 +95,40 @@ function LureChoice({ cell, lures, lure, text, problem, onText, onLure, onNew }:
           css={fieldStyle}
         />
       </Combobox.Control>
-      <Portal>
-        <Combobox.Positioner>
-          <Combobox.Content
-            bg="sheet"
-            border="1.5px solid"
-            borderColor="ink"
-            borderRadius="hair"
-            boxShadow="none"
-            minW="260px"
-          >
-            {collection.items.map((item) => {
-              const drawn = lures.find(({ id }) => id === item.value)
-              return (
-                <Combobox.Item key={item.value} item={item} minH="40px" _highlighted={{ bg: 'wash' }}>
-                  {drawn && <LureDrawing lure={drawn} width={48} decorative />}
-                  {item.label}
-                </Combobox.Item>
-              )
-            })}
-          </Combobox.Content>
-        </Combobox.Positioner>
-      </Portal>
+      <Offered items={collection.items} lures={lures} />
     </Combobox.Root>
+  )
+}
+
+interface OfferedProps {
+  readonly items: readonly { readonly value: string; readonly label: string }[]
+  readonly lures: readonly Lure[]
+}
+
+/** The lures that fit what is typed, drawn, and a new one. */
+function Offered({ items, lures }: OfferedProps) {
+  return (
+    <Portal>
+      <Combobox.Positioner>
+        <Combobox.Content
+          bg="sheet"
+          border="1.5px solid"
+          borderColor="ink"
+          borderRadius="hair"
+          boxShadow="none"
+          minW="260px"
+        >
+          {items.map((item) => {
+            const drawn = lures.find(({ id }) => id === item.value)
+            return (
+              <Combobox.Item key={item.value} item={item} minH="40px" _highlighted={{ bg: 'wash' }}>
+                {drawn && <LureDrawing lure={drawn} width={48} decorative />}
+                {item.label}
+              </Combobox.Item>
+            )
+          })}
+        </Combobox.Content>
+      </Combobox.Positioner>
+    </Portal>
   )
 }

@@ -13,30 +13,14 @@ export function PageBeside({ photo }: { photo: PagePhoto }) {
   const [zoom, setZoom] = useState(1)
   const [turn, setTurn] = useState(0)
   const [url, setUrl] = useState<string>()
-  const { blob, problem, choose, takeAway } = photo
+  const { blob, takeAway } = photo
   useEffect(() => {
     if (!blob) return setUrl(undefined)
     const made = URL.createObjectURL(blob)
     setUrl(made)
     return () => URL.revokeObjectURL(made)
   }, [blob])
-  if (!url) {
-    return (
-      <Box maxW="100%">
-        <Label htmlFor="page-photo">
-          {text.page.add}. {text.page.note}
-        </Label>
-        <input
-          id="page-photo"
-          type="file"
-          accept="image/*"
-          onChange={(event) => void choose(event.target.files?.[0])}
-          style={{ maxWidth: '100%' }}
-        />
-        <FieldProblem id="page-photo-problem" message={problem} />
-      </Box>
-    )
-  }
+  if (!url) return <ChoosePage photo={photo} />
   return (
     <Box
       as="aside"
@@ -69,6 +53,24 @@ export function PageBeside({ photo }: { photo: PagePhoto }) {
           style={{ width: `${100 * zoom}%`, maxWidth: 'none', display: 'block', rotate: `${turn}deg` }}
         />
       </Box>
+    </Box>
+  )
+}
+
+function ChoosePage({ photo: { choose, problem } }: { photo: PagePhoto }) {
+  return (
+    <Box maxW="100%">
+      <Label htmlFor="page-photo">
+        {text.page.add}. {text.page.note}
+      </Label>
+      <input
+        id="page-photo"
+        type="file"
+        accept="image/*"
+        onChange={(event) => void choose(event.target.files?.[0])}
+        style={{ maxWidth: '100%' }}
+      />
+      <FieldProblem id="page-photo-problem" message={problem} />
     </Box>
   )
 }

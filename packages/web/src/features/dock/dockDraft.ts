@@ -153,35 +153,24 @@ export function newDraft(
   }
 }
 
+type TripRecords = {
+  readonly stints: readonly Stint[]
+  readonly strikes: readonly Strike[]
+  readonly readings: readonly Reading[]
+}
+
 /** A trip in the book as the draft that would have made it. */
-export function draftOfTrip(
-  trip: Trip,
-  records: { stints: readonly Stint[]; strikes: readonly Strike[]; readings: readonly Reading[] },
-  units: UnitPreferences,
-  newId: NewId,
-): DockDraft {
+export function draftOfTrip(trip: Trip, records: TripRecords, units: UnitPreferences, newId: NewId): DockDraft {
   const zone = timeZoneOf(trip)
-  const clock = (iso: string | null | undefined): string => {
-    if (!iso) return ''
-    const { hour, minute } = localParts(Date.parse(iso), zone)
-    return `${hour}:${String(minute).padStart(2, '0')}`
-  }
-  const shown = (
-    value: number | null | undefined,
-    typed: string | null | undefined,
-    field: Unit,
-    unit: Unit,
-  ): string => (value === null || value === undefined ? '' : bareQuantity(value, typed, field, unit))
-  const byTime = <R>(list: readonly R[], time: (record: R) => string): R[] =>
-    [...list].sort((a, b) => (time(a) < time(b) ? -1 : 1))
+  const cells = new CellsOf(zone, units)
   return {
     trip: trip.id,
     id: newId(),
     units,
     water: trip.water,
     date: localDate(Date.parse(trip.start), zone),
-    start: clock(trip.start),
-    end: clock(trip.end),
+    start: cells.clock(trip.start),
+    end: cells.clock(trip.end),
     purpose: trip.purpose ?? '',
     platform: trip.platform ?? '',
     target: trip.target?.join('; ') ?? '',
@@ -194,45 +183,79 @@ export function draftOfTrip(
     ),
     lines: '',
     stints: [
-      ...byTime(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => ({
-        ...moreCells('stint', stint, units),
-        id: stint.id,
-        angler: stint.angler ?? '',
-        lure: stint.lure,
-        lureText: '',
-        start: clock(stint.start),
-        end: clock(stint.end),
-        depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', units.depth),
-        spot: stint.spot ?? '',
-        retrieve: stint.retrieve ?? '',
-        reason: stint.reason ?? '',
-        lines: '',
-      })),
+      ...inOrder(records.stints, (stint) => `${stint.angler ?? ''}${stint.start}`).map((stint) => cells.stint(stint)),
       emptyStint(newId()),
     ],
-    strikes: byTime(records.strikes, (strike) => strike.time).map((strike) => ({
-      ...moreCells('strike', strike, units),
-      id: strike.id,
-      time: strike.timeUnknown ? '' : clock(strike.time),
-      angler: strike.angler ?? records.stints.find(({ id }) => id === strike.stint)?.angler ?? '',
-      outcome: strike.outcome ?? '',
-      length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', units.length),
-      weight: shown(strike.weightG, strike.weightGTyped, 'g', units.weight),
-      note: strike.note ?? '',
-    })),
+    strikes: inOrder(records.strikes, ({ time }) => time).map((strike) => cells.strike(strike, records.stints)),
     readings: [
-      ...byTime(records.readings, (reading) => reading.time).map((reading) => ({
-        ...moreCells('reading', reading, units),
-        id: reading.id,
-        time: clock(reading.time),
-        temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
-        sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility),
-        tint: reading.tint ?? '',
-        cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
-        wind: shown(reading.windMps, reading.windMpsTyped, 'mps', units.wind),
-        pressure: shown(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
-      })),
+      ...inOrder(records.readings, ({ time }) => time).map((reading) => cells.reading(reading)),
       emptyReading(newId()),
     ],
   }
 }
+
+const inOrder = <R>(list: readonly R[], by: (record: R) => string): R[] =>
+  [...list].sort((a, b) => (by(a) < by(b) ? -1 : 1))
+
+/** Records of a trip as the rows that would have made them: its clock, the member's units. */
+class CellsOf {
+  constructor(
+    private readonly zone: string,
+    private readonly units: UnitPreferences,
+  ) {}
+
+  clock(iso: string | null | undefined): string {
+    if (!iso) return ''
+    const { hour, minute } = localParts(Date.parse(iso), this.zone)
+    return `${hour}:${String(minute).padStart(2, '0')}`
+  }
+
+  stint(stint: Stint): StintRow {
+    return {
+      ...moreCells('stint', stint, this.units),
+      id: stint.id,
+      angler: stint.angler ?? '',
+      lure: stint.lure,
+      lureText: '',
+      start: this.clock(stint.start),
+      end: this.clock(stint.end),
+      depth: shown(stint.lureDepthM, stint.lureDepthMTyped, 'm', this.units.depth),
+      spot: stint.spot ?? '',
+      retrieve: stint.retrieve ?? '',
+      reason: stint.reason ?? '',
+      lines: '',
+    }
+  }
+
+  strike(strike: Strike, stints: readonly Stint[]): StrikeRow {
+    return {
+      ...moreCells('strike', strike, this.units),
+      id: strike.id,
+      time: strike.timeUnknown ? '' : this.clock(strike.time),
+      angler: strike.angler ?? stints.find(({ id }) => id === strike.stint)?.angler ?? '',
+      outcome: strike.outcome ?? '',
+      length: shown(strike.lengthMm, strike.lengthMmTyped, 'mm', this.units.length),
+      weight: shown(strike.weightG, strike.weightGTyped, 'g', this.units.weight),
+      note: strike.note ?? '',
+    }
+  }
+
+  reading(reading: Reading): ReadingRow {
+    const { units } = this
+    return {
+      ...moreCells('reading', reading, units),
+      id: reading.id,
+      time: this.clock(reading.time),
+      temp: shown(reading.waterTempC, reading.waterTempCTyped, 'C', units.temperature),
+      sight: shown(reading.visibilityM, reading.visibilityMTyped, 'm', units.visibility),
+      tint: reading.tint ?? '',
+      cloud: reading.cloudPct === null || reading.cloudPct === undefined ? '' : String(reading.cloudPct),
+      wind: shown(reading.windMps, reading.windMpsTyped, 'mps', units.wind),
+      pressure: shown(reading.pressureHpa, reading.pressureHpaTyped, 'hpa', units.pressure),
+    }
+  }
+}
+
+/** A measured value in its unit, as it was typed where that still says it. */
+const shown = (value: number | null | undefined, typed: string | null | undefined, si: Unit, unit: Unit): string =>
+  value === null || value === undefined ? '' : bareQuantity(value, typed, si, unit)

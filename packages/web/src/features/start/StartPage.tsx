@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useForm } from 'react-hook-form'
-import type { FieldErrors, Resolver } from 'react-hook-form'
+import type { FieldErrors, Resolver, UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { IMPERIAL, METRIC } from '@jotbook/core'
 import { useCreateBookMutation } from '../../state/api.ts'
@@ -55,11 +55,12 @@ const messagesOf = (errors: FieldErrors<WaterDraft | LureDraft> = {}): Record<st
 
 /** A book of one's own: a name, units, the first water and one lure. */
 export function StartPage() {
-  const { register, watch, setValue, handleSubmit, formState } = useForm<Start>({
+  const form = useForm<Start>({
     defaultValues: { name: '', units: 'imperial', water: newWater(), lure: newLure() },
     resolver,
   })
-  const { errors, isSubmitted } = formState
+  const { watch, setValue, handleSubmit } = form
+  const { errors, isSubmitted } = form.formState
   const [create, { error, isLoading }] = useCreateBookMutation()
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
@@ -85,32 +86,7 @@ export function StartPage() {
       <p>{text.note}</p>
       <DeletedBooks />
       <form noValidate onSubmit={(event) => void handleSubmit(start)(event)}>
-        <Flex gap="14px" mt="20px" wrap="wrap">
-          <Box w="280px">
-            <Label htmlFor="book-name">{text.whose}</Label>
-            <Field
-              id="book-name"
-              autoFocus
-              aria-invalid={errors.name !== undefined}
-              aria-describedby="book-name-problem"
-              {...register('name')}
-            />
-            <FieldProblem id="book-name-problem" message={errors.name?.message} />
-          </Box>
-          <Choice
-            id="book-units"
-            label={text.units}
-            value={units}
-            options={[
-              ['imperial', text.imperial],
-              ['metric', text.metric],
-            ]}
-            width="280px"
-            onChoose={(chosen) => set('units', chosen || 'imperial')}
-          >
-            <Quiet>{text.unitsNote}</Quiet>
-          </Choice>
-        </Flex>
+        <NameAndUnits form={form} units={units} onUnits={(chosen) => set('units', chosen)} />
         <Box mt="26px">
           <Heading>{text.water}</Heading>
           <NewWaterFields draft={water} problems={messagesOf(errors.water)} onChange={(draft) => set('water', draft)} />
@@ -125,5 +101,43 @@ export function StartPage() {
         </Button>
       </form>
     </Page>
+  )
+}
+
+interface NameAndUnitsProps {
+  readonly form: UseFormReturn<Start>
+  readonly units: Start['units']
+  readonly onUnits: (units: Start['units']) => void
+}
+
+function NameAndUnits({ form: { register, formState }, units, onUnits }: NameAndUnitsProps) {
+  const { name } = formState.errors
+  return (
+    <Flex gap="14px" mt="20px" wrap="wrap">
+      <Box w="280px">
+        <Label htmlFor="book-name">{text.whose}</Label>
+        <Field
+          id="book-name"
+          autoFocus
+          aria-invalid={name !== undefined}
+          aria-describedby="book-name-problem"
+          {...register('name')}
+        />
+        <FieldProblem id="book-name-problem" message={name?.message} />
+      </Box>
+      <Choice
+        id="book-units"
+        label={text.units}
+        value={units}
+        options={[
+          ['imperial', text.imperial],
+          ['metric', text.metric],
+        ]}
+        width="280px"
+        onChoose={(chosen) => onUnits(chosen || 'imperial')}
+      >
+        <Quiet>{text.unitsNote}</Quiet>
+      </Choice>
+    </Flex>
   )
 }

@@ -10,6 +10,7 @@ import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
 import { Button, LinkButton, Page, Title } from '../../ui/controls.tsx'
 import { RecordField, useRecordForm } from '../../ui/recordForm/index.ts'
+import type { RecordForm } from '../../ui/recordForm/index.ts'
 import { FIELDS, LureFields } from './LureFields.tsx'
 import { LureRecord } from './LureRecord.tsx'
 import { text } from './text.ts'
@@ -47,6 +48,35 @@ function startFrom(
   return { ...build, name: `${name.split(', ')[0] ?? name}, ` }
 }
 
+interface DrawnAndNamedProps {
+  readonly form: RecordForm
+  readonly zones: Record<LureZone, string>
+  readonly name: string | undefined
+}
+
+/** The lure as it is typed, drawn, beside its name. */
+function DrawnAndNamed({ form, zones, name }: DrawnAndNamedProps) {
+  const { values, read } = form
+  const drawn = {
+    name: values.name || text.lure.new,
+    class: values.class ?? '',
+    ...zones,
+    finish: values.finish ?? '',
+    lengthMm: (read.fields.lengthMm as number | null) ?? null,
+  }
+  return (
+    <Flex gap="14px 24px" wrap="wrap" align="end">
+      <Box bg="sheet" border="1px solid" borderColor="rule" p="18px">
+        <LureDrawing lure={drawn} width={280} scale decorative />
+      </Box>
+      <Box>
+        <Title>{name ?? text.lure.new}</Title>
+        <RecordField form={form} field="name" label={text.lure.name} width="320px" />
+      </Box>
+    </Flex>
+  )
+}
+
 function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lure> | undefined }) {
   const book = useBookId()
   const units = useUnits()
@@ -54,15 +84,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
   const save = useSave()
   const draftKey = `lure:${book}:${record?.id ?? 'new'}`
   const form = useRecordForm('lure', FIELDS, record ?? like, units, like ? undefined : keptDraft(draftKey))
-  const { values } = form
-  const zones = Object.fromEntries(LURE_ZONES.map((one) => [one, values[one] ?? ''])) as Record<LureZone, string>
-  const drawn = {
-    name: values.name || text.lure.new,
-    class: values.class ?? '',
-    ...zones,
-    finish: values.finish ?? '',
-    lengthMm: (form.read.fields.lengthMm as number | null) ?? null,
-  }
+  const zones = Object.fromEntries(LURE_ZONES.map((one) => [one, form.values[one] ?? ''])) as Record<LureZone, string>
   const leave = async (to: string): Promise<void> => {
     await dropDraft(draftKey)
     await navigate(to)
@@ -87,15 +109,7 @@ function LureForm({ record, like }: { record: Lure | undefined; like: Partial<Lu
         }}
       >
         <Flex gap="14px 32px" wrap="wrap" align="end" justify="space-between">
-          <Flex gap="14px 24px" wrap="wrap" align="end">
-            <Box bg="sheet" border="1px solid" borderColor="rule" p="18px">
-              <LureDrawing lure={drawn} width={280} scale decorative />
-            </Box>
-            <Box>
-              <Title>{record?.name ?? text.lure.new}</Title>
-              <RecordField form={form} field="name" label={text.lure.name} width="320px" />
-            </Box>
-          </Flex>
+          <DrawnAndNamed form={form} zones={zones} name={record?.name} />
           <Flex gap="10px" className="no-print">
             <Button look="bare" onClick={() => void leave('/tackle')}>
               {text.discard}

@@ -18,12 +18,11 @@ import { text } from './text.ts'
 /** The tackle wall: bodies with their colours side by side, and what each has done. */
 export function TacklePage() {
   const { book, lures } = useAppSelector(({ records }) => records)
-  const [typed, setTyped] = useState('')
-  const [lureClass, setClass] = useState('')
-  const [sort, setSort] = useState<LureSort>('class')
+  const [asked, setAsked] = useState<AskedOfWall>({ typed: '', lureClass: '', sort: 'class' })
   const groups = useGroups('lure')
   if (book === null) return <PageFrame title={text.title} />
   const classes = classesIn(lures)
+  const { typed, lureClass, sort } = asked
   const found = lures.filter((lure) => (lureClass === '' || lure.class === lureClass) && isFound(lure, typed))
   return (
     <Page>
@@ -34,34 +33,7 @@ export function TacklePage() {
         </Box>
       ) : (
         <>
-          <Flex gap="14px" mt="14px" wrap="wrap" className="no-print">
-            <Box w={{ base: '100%', sm: '280px' }}>
-              <Label htmlFor="find-lure">{text.find}</Label>
-              <Field
-                id="find-lure"
-                placeholder={text.findHint}
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-              />
-            </Box>
-            <Choice
-              id="lure-class-filter"
-              label={text.class}
-              value={lureClass}
-              none={text.anyClass}
-              options={classes.map((name) => [name, name])}
-              width={{ base: '100%', sm: '240px' }}
-              onChoose={setClass}
-            />
-            <Choice
-              id="lure-sort"
-              label={text.sort.label}
-              value={sort}
-              options={LURE_SORTS.map((one) => [one, text.sort.by[one]])}
-              width={{ base: '100%', sm: '180px' }}
-              onChoose={(one) => setSort(one || 'class')}
-            />
-          </Flex>
+          <Finder classes={classes} asked={asked} onAsk={setAsked} />
           {found.length === 0 && <Box mt="20px">{text.noneFound}</Box>}
           {sort === 'class' ? (
             <Flex wrap="wrap" gap="22px 28px" mt="18px" align="start">
@@ -80,6 +52,52 @@ export function TacklePage() {
       )}
       <Setups />
     </Page>
+  )
+}
+
+/** What of the wall is looked for, and in which order. */
+interface AskedOfWall {
+  readonly typed: string
+  readonly lureClass: string
+  readonly sort: LureSort
+}
+
+interface FinderProps {
+  readonly classes: readonly string[]
+  readonly asked: AskedOfWall
+  readonly onAsk: (asked: AskedOfWall) => void
+}
+
+function Finder({ classes, asked, onAsk }: FinderProps) {
+  return (
+    <Flex gap="14px" mt="14px" wrap="wrap" className="no-print">
+      <Box w={{ base: '100%', sm: '280px' }}>
+        <Label htmlFor="find-lure">{text.find}</Label>
+        <Field
+          id="find-lure"
+          placeholder={text.findHint}
+          value={asked.typed}
+          onChange={(event) => onAsk({ ...asked, typed: event.target.value })}
+        />
+      </Box>
+      <Choice
+        id="lure-class-filter"
+        label={text.class}
+        value={asked.lureClass}
+        none={text.anyClass}
+        options={classes.map((name) => [name, name])}
+        width={{ base: '100%', sm: '240px' }}
+        onChoose={(lureClass) => onAsk({ ...asked, lureClass })}
+      />
+      <Choice
+        id="lure-sort"
+        label={text.sort.label}
+        value={asked.sort}
+        options={LURE_SORTS.map((one) => [one, text.sort.by[one]])}
+        width={{ base: '100%', sm: '180px' }}
+        onChoose={(one) => onAsk({ ...asked, sort: one || 'class' })}
+      />
+    </Flex>
   )
 }
 

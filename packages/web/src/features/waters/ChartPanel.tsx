@@ -86,7 +86,6 @@ export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPa
 
 /** A shore or spots out of GeoJSON or GPX: read here, taken in only when said so. */
 function FromFile({ water }: { water: Water }) {
-  const save = useSave()
   const [found, setFound] = useState<ReadPlaces>()
   const [wrong, setWrong] = useState<string>()
   const [taken, setTaken] = useState(false)
@@ -103,21 +102,6 @@ function FromFile({ water }: { water: Water }) {
       setWrong(`${file.name}: ${error.message}`)
     }
   }
-  const takeShore = async (outline: unknown): Promise<void> => {
-    await save(text.chart.shoreAdded, [{ kind: 'water', id: water.id, fields: { outline: outline as never } }])
-    setTaken(true)
-  }
-  const takeSpots = async (points: ReadPlaces['points']): Promise<void> => {
-    await save(
-      text.chart.spotsAdded(points.length),
-      points.map(({ name, latitude, longitude }, i) => ({
-        kind: 'spot',
-        id: newId(),
-        fields: { name: name === '' ? text.found.unnamed(i + 1) : name, water: water.id, latitude, longitude },
-      })),
-    )
-    setTaken(true)
-  }
   return (
     <Box mt="12px" className="no-print">
       <Label htmlFor="places-file">{text.chart.file}</Label>
@@ -129,30 +113,58 @@ function FromFile({ water }: { water: Water }) {
         style={{ maxWidth: '100%' }}
       />
       <FieldProblem id="places-file-problem" message={wrong} />
-      {found && (
-        <Panel mt="8px" role="status">
-          <Heading>{text.found.title}</Heading>
-          {found.outlines.length + found.points.length === 0 && <p>{text.found.nothing}</p>}
-          {found.outlines.map(({ name, outline }, i) => (
-            <Flex key={i} gap="10px" align="center" justify="space-between">
-              {text.found.shore(name)}
-              <Button onClick={() => void takeShore(outline)}>{text.found.take}</Button>
-            </Flex>
-          ))}
-          {found.points.length > 0 && (
-            <Flex gap="10px" align="center" justify="space-between" mt="6px">
-              {text.found.spots(found.points.length)}
-              <Button onClick={() => void takeSpots(found.points)}>{text.found.takeSpots}</Button>
-            </Flex>
-          )}
-          {found.remarks.map((remark) => (
-            <Box key={remark}>
-              <Quiet>{remark}</Quiet>
-            </Box>
-          ))}
-          {taken && <strong>{text.found.taken}</strong>}
-        </Panel>
-      )}
+      {found && <Found water={water} found={found} taken={taken} onTaken={() => setTaken(true)} />}
     </Box>
+  )
+}
+
+interface FoundProps {
+  readonly water: Water
+  readonly found: ReadPlaces
+  readonly taken: boolean
+  readonly onTaken: () => void
+}
+
+/** What a file holds, each with a way to take it in. */
+function Found({ water, found, taken, onTaken }: FoundProps) {
+  const save = useSave()
+  const takeShore = async (outline: unknown): Promise<void> => {
+    await save(text.chart.shoreAdded, [{ kind: 'water', id: water.id, fields: { outline: outline as never } }])
+    onTaken()
+  }
+  const takeSpots = async (points: ReadPlaces['points']): Promise<void> => {
+    await save(
+      text.chart.spotsAdded(points.length),
+      points.map(({ name, latitude, longitude }, i) => ({
+        kind: 'spot',
+        id: newId(),
+        fields: { name: name === '' ? text.found.unnamed(i + 1) : name, water: water.id, latitude, longitude },
+      })),
+    )
+    onTaken()
+  }
+  return (
+    <Panel mt="8px" role="status">
+      <Heading>{text.found.title}</Heading>
+      {found.outlines.length + found.points.length === 0 && <p>{text.found.nothing}</p>}
+      {found.outlines.map(({ name, outline }, i) => (
+        <Flex key={i} gap="10px" align="center" justify="space-between">
+          {text.found.shore(name)}
+          <Button onClick={() => void takeShore(outline)}>{text.found.take}</Button>
+        </Flex>
+      ))}
+      {found.points.length > 0 && (
+        <Flex gap="10px" align="center" justify="space-between" mt="6px">
+          {text.found.spots(found.points.length)}
+          <Button onClick={() => void takeSpots(found.points)}>{text.found.takeSpots}</Button>
+        </Flex>
+      )}
+      {found.remarks.map((remark) => (
+        <Box key={remark}>
+          <Quiet>{remark}</Quiet>
+        </Box>
+      ))}
+      {taken && <strong>{text.found.taken}</strong>}
+    </Panel>
   )
 }
