@@ -60,18 +60,7 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
         height={waterline - top}
         fill={`url(#${id})`}
       />
-      {[model.sunrise, model.sunset].map(
-        (ms) =>
-          ms !== undefined && (
-            <path
-              key={ms}
-              d={`M${x(ms) - 8} ${waterline}a8 8 0 0 1 16 0Z`}
-              fill={ink.sun}
-              stroke={ink.rim}
-              strokeWidth="1"
-            />
-          ),
-      )}
+      <HalfSuns at={[model.sunrise, model.sunset]} x={x} waterline={waterline} />
       {model.wind.ticks.map(({ value, text }) => (
         <g key={value}>
           <path
@@ -92,5 +81,27 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
         </>
       )}
     </g>
+  )
+}
+
+interface HalfSunsProps {
+  readonly at: readonly (number | undefined)[]
+  readonly x: (ms: number) => number
+  readonly waterline: number
+}
+
+/** Where the sun comes up and goes down. */
+function HalfSuns({ at, x, waterline }: HalfSunsProps) {
+  return at.map(
+    (ms) =>
+      ms !== undefined && (
+        <path
+          key={ms}
+          d={`M${x(ms) - 8} ${waterline}a8 8 0 0 1 16 0Z`}
+          fill={ink.sun}
+          stroke={ink.rim}
+          strokeWidth="1"
+        />
+      ),
   )
 }

@@ -42,21 +42,7 @@ function Ribbon({
   const shown = withoutCollisions(ribbon.readings.map(({ ms, text }) => ({ at: x(ms), width: text.length * LETTER })))
   return (
     <g>
-      {wide && (
-        <>
-          <text x="0" y={top + 16} style={{ fontSize: 13, fontWeight: 600 }} fill={ink.ink}>
-            {ribbon.name}
-          </text>
-          <text x="0" y={top + 32} style={{ fontSize: 13 }} fill={ink.quiet}>
-            {ribbon.note}
-          </text>
-        </>
-      )}
-      {!wide && (
-        <text x={left} y={top + 4} style={{ fontSize: 12 }} fill={ink.quiet}>
-          {ribbon.name}
-        </text>
-      )}
+      <Named ribbon={ribbon} frame={{ wide, left }} top={top} />
       {ribbon.pieces.map((piece) => (
         <path
           key={piece.fromMs}
@@ -89,6 +75,32 @@ function Ribbon({
         )
       })}
     </g>
+  )
+}
+
+interface NamedProps {
+  readonly ribbon: StripRibbon
+  readonly frame: Pick<Frame, 'wide' | 'left'>
+  readonly top: number
+}
+
+/** What a ribbon is of: beside it, or above it where there is no room. */
+function Named({ ribbon: { name, note }, frame: { wide, left }, top }: NamedProps) {
+  if (!wide)
+    return (
+      <text x={left} y={top + 4} style={{ fontSize: 12 }} fill={ink.quiet}>
+        {name}
+      </text>
+    )
+  return (
+    <>
+      <text x="0" y={top + 16} style={{ fontSize: 13, fontWeight: 600 }} fill={ink.ink}>
+        {name}
+      </text>
+      <text x="0" y={top + 32} style={{ fontSize: 13 }} fill={ink.quiet}>
+        {note}
+      </text>
+    </>
   )
 }
 

@@ -48,19 +48,7 @@ export function WaterChart({
   const rings = ringsOf(outline)
   const positions: Position[] = [...rings.flat(), ...spots.map(({ position }) => position), ...(place ? [place] : [])]
   const chart = projectionOf(positions, width, height, zoom)
-  const shore = rings
-    .map(
-      (ring) =>
-        `M${ring
-          .map((position) =>
-            chart
-              .toPage(position)
-              .map((value) => value.toFixed(1))
-              .join(' '),
-          )
-          .join('L')}Z`,
-    )
-    .join('')
+  const shore = pathOf(rings, chart.toPage)
   const pick = (event: React.MouseEvent<SVGSVGElement>): void => {
     const box = event.currentTarget.getBoundingClientRect()
     onPick?.(
@@ -86,16 +74,7 @@ export function WaterChart({
       {...(onPick ? { onClick: pick } : {})}
     >
       <Grid width={width} height={height} />
-      {shore && (
-        <path
-          d={shore}
-          fill={tint}
-          fillRule="evenodd"
-          stroke={ink.waterline}
-          strokeWidth="1.6"
-          strokeLinejoin="round"
-        />
-      )}
+      {shore && <Shore path={shore} tint={tint} />}
       {!shore && place && <Cross at={chart.toPage(place)} />}
       {spots.map(({ id, name, position, mark }) => (
         <Spot
@@ -109,6 +88,21 @@ export function WaterChart({
       ))}
       {scaleText && positions.length > 0 && <Scale height={height} text={scaleText(chart.kmPerUnit * SCALE_UNITS)} />}
     </svg>
+  )
+}
+
+/** Rings of a shore as one path of the page. */
+function pathOf(rings: readonly (readonly Position[])[], toPage: (position: Position) => readonly number[]): string {
+  const pointOf = (position: Position): string =>
+    toPage(position)
+      .map((value) => value.toFixed(1))
+      .join(' ')
+  return rings.map((ring) => `M${ring.map(pointOf).join('L')}Z`).join('')
+}
+
+function Shore({ path, tint }: { path: string; tint: string }) {
+  return (
+    <path d={path} fill={tint} fillRule="evenodd" stroke={ink.waterline} strokeWidth="1.6" strokeLinejoin="round" />
   )
 }
 

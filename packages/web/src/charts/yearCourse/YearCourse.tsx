@@ -9,31 +9,18 @@ const MONTHS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365] as c
 
 const dayScale = (width: number) => scaleLinear([0, 365], [LEFT, width - RIGHT])
 
+interface OfYear<Model> {
+  readonly model: Model
+  readonly width: number
+  readonly height: number
+  readonly label: string
+}
+
 /** One condition through the year: the usual as a band, every day read as a ring, this year joined by a line. */
-export function YearCourse({
-  model,
-  width,
-  height,
-  label,
-}: {
-  model: YearCourseModel
-  width: number
-  height: number
-  label: string
-}) {
+export function YearCourse({ model, width, height, label }: OfYear<YearCourseModel>) {
   const x = dayScale(width)
   const values = [...model.earlier, ...model.thisYear].map(({ value }) => value)
   const y = scaleLinear([Math.min(...values), Math.max(...values)], [height - 12, TOP + 6]).nice(4)
-  const usual = [...model.usual]
-  const band = area<(typeof usual)[number]>(
-    ({ day }) => x(day),
-    ({ low }) => y(low),
-    ({ high }) => y(high),
-  ).curve(curveMonotoneX)
-  const middle = line<(typeof usual)[number]>(
-    ({ day }) => x(day),
-    ({ middle: value }) => y(value),
-  ).curve(curveMonotoneX)
   const course = line<(typeof model.thisYear)[number]>(
     ({ day }) => x(day),
     ({ value }) => y(value),
@@ -56,12 +43,7 @@ export function YearCourse({
           </text>
         </g>
       ))}
-      {usual.length > 1 && (
-        <>
-          <path d={band(usual) ?? ''} fill={ink.hours} opacity="0.18" />
-          <path d={middle(usual) ?? ''} fill="none" stroke={ink.hours} strokeWidth="1.4" strokeDasharray="5 4" />
-        </>
-      )}
+      {model.usual.length > 1 && <Usual usual={[...model.usual]} x={x} y={y} />}
       {model.earlier.map(({ day, value, text }, i) => (
         <circle key={i} cx={x(day)} cy={y(value)} r="2.6" fill={ink.paper} stroke={ink.quiet} strokeWidth="1.1">
           <title>{text}</title>
@@ -87,18 +69,33 @@ export function YearCourse({
   )
 }
 
+interface UsualProps {
+  readonly usual: YearCourseModel['usual'][number][]
+  readonly x: (day: number) => number
+  readonly y: (value: number) => number
+}
+
+/** The usual of a day, as a band about its middle. */
+function Usual({ usual, x, y }: UsualProps) {
+  const band = area<(typeof usual)[number]>(
+    ({ day }) => x(day),
+    ({ low }) => y(low),
+    ({ high }) => y(high),
+  ).curve(curveMonotoneX)
+  const middle = line<(typeof usual)[number]>(
+    ({ day }) => x(day),
+    ({ middle: value }) => y(value),
+  ).curve(curveMonotoneX)
+  return (
+    <>
+      <path d={band(usual) ?? ''} fill={ink.hours} opacity="0.18" />
+      <path d={middle(usual) ?? ''} fill="none" stroke={ink.hours} strokeWidth="1.4" strokeDasharray="5 4" />
+    </>
+  )
+}
+
 /** Where the hours lie in the year, a bar a week: this year's solid at the foot, earlier years' above. */
-export function YearHours({
-  model,
-  width,
-  height,
-  label,
-}: {
-  model: YearHoursModel
-  width: number
-  height: number
-  label: string
-}) {
+export function YearHours({ model, width, height, label }: OfYear<YearHoursModel>) {
   const x = dayScale(width)
   const y = scaleLinear([0, model.most], [height - 24, TOP])
   const bar = Math.max(2, x(7) - x(0) - 1.5)

@@ -1,5 +1,6 @@
-import type { Board, Rate, UnitPreferences } from '@jotbook/core'
+import type { Board, BoardRow, Rate, UnitPreferences } from '@jotbook/core'
 import { Spindle } from '../../charts/Spindle.tsx'
+import type { RateScale } from '../../charts/Spindle.tsx'
 import { Tally, tallyPitch } from '../../charts/Tally.tsx'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { decimals, rate } from '../../ui/locale.ts'
@@ -59,39 +60,55 @@ export function BoardPicture({ board, all, naming, units, title, foot }: BoardPi
       </g>
       {rows.map((row, i) => (
         <g key={row.group.join('|')} transform={`translate(0 ${PICTURE.head + i * PICTURE.row})`}>
-          <path d={`M16 0H${PICTURE.width - 16}`} stroke={ink.rule} />
-          <Drawn by={board.by} group={row.group} />
-          <text x={AT.name} y="27" style={{ fontSize: 14, fontWeight: 600 }} fill={ink.ink}>
-            {row.group.map((level, k) => naming.level(board.by[k] ?? '', level)).join(' · ')}
-          </text>
-          <g transform={`translate(${AT.tally} 8)`}>
-            <Tally
-              strikes={row.strikes}
-              hours={row.hours}
-              usualRate={all.rate}
-              pitch={pitch}
-              width={TALLY_WIDTH}
-              label={text.tally(row.strikes, row.hours)}
-            />
-          </g>
-          <text x={AT.counts} y="20" style={{ fontSize: 13 }} fill={ink.ink}>
-            {`${row.strikes} in ${text.row.hours(row.hours)} · ${text.row.counts(row.trips)}`}
-          </text>
-          <text x={AT.counts} y="37" style={{ fontSize: 11 }} fill={ink.quiet}>
-            {row.tooEarly ? text.row.tooEarly : fishLine(row, units).split(' · ')[0]}
-          </text>
-          <g transform={`translate(${AT.spindle} 1)`}>
-            <Spindle {...spindleOf(row, all)} scale={scale} />
-          </g>
-          <text x={AT.rate} y="30" style={{ fontSize: 20, fontWeight: 600 }} fill={ink.ink}>
-            {rate(row.shrunken)}
-          </text>
+          <RowDrawn row={row} by={board.by} all={all} naming={naming} units={units} scale={scale} pitch={pitch} />
         </g>
       ))}
       <text x="16" y={height - 12} style={{ fontSize: 12 }} fill={ink.quiet}>
         {foot}
       </text>
     </svg>
+  )
+}
+
+interface RowDrawnProps extends Pick<BoardPictureProps, 'all' | 'naming' | 'units'> {
+  readonly row: BoardRow
+  readonly by: readonly string[]
+  readonly scale: RateScale
+  /** Width of an hour. */
+  readonly pitch: number
+}
+
+function RowDrawn({ row, by, all, naming, units, scale, pitch }: RowDrawnProps) {
+  return (
+    <>
+      <path d={`M16 0H${PICTURE.width - 16}`} stroke={ink.rule} />
+      <Drawn by={by} group={row.group} />
+      <text x={AT.name} y="27" style={{ fontSize: 14, fontWeight: 600 }} fill={ink.ink}>
+        {row.group.map((level, k) => naming.level(by[k] ?? '', level)).join(' · ')}
+      </text>
+      <g transform={`translate(${AT.tally} 8)`}>
+        <Tally
+          strikes={row.strikes}
+          hours={row.hours}
+          usualRate={all.rate}
+          pitch={pitch}
+          width={TALLY_WIDTH}
+          label={text.tally(row.strikes, row.hours)}
+        />
+      </g>
+      <text x={AT.counts} y="20" style={{ fontSize: 13 }} fill={ink.ink}>
+        {`${row.strikes} in ${text.row.hours(row.hours)} · ${text.row.counts(row.trips)}`}
+      </text>
+      <text x={AT.counts} y="37" style={{ fontSize: 11 }} fill={ink.quiet}>
+        {row.tooEarly ? text.row.tooEarly : fishLine(row, units).split(' · ')[0]}
+      </text>
+      <g transform={`translate(${AT.spindle} 1)`}>
+        <Spindle {...spindleOf(row, all)} scale={scale} />
+      </g>
+      <text x={AT.rate} y="30" style={{ fontSize: 20, fontWeight: 600 }} fill={ink.ink}>
+        {rate(row.shrunken)}
+      </text>
+    </>
   )
 }
 

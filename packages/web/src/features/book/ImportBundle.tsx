@@ -41,27 +41,7 @@ export function ImportBundle({ book }: { book: string }) {
       <Heading>{text.bundle.title}</Heading>
       <p>{text.bundle.note}</p>
       <Flex gap="18px" wrap="wrap" mt="8px" align="end">
-        <Box maxW="100%">
-          <Label htmlFor="bundle-zip">{text.bundle.files}</Label>
-          <input
-            id="bundle-zip"
-            type="file"
-            accept=".zip,.csv,.geojson,.jpg"
-            multiple
-            onChange={(event) => void choose(event.target.files)}
-            style={{ maxWidth: '100%' }}
-          />
-        </Box>
-        <Box maxW="100%">
-          <Label htmlFor="bundle-folder">{text.bundle.folder}</Label>
-          <input
-            id="bundle-folder"
-            type="file"
-            {...{ webkitdirectory: '' }}
-            onChange={(event) => void choose(event.target.files)}
-            style={{ maxWidth: '100%' }}
-          />
-        </Box>
+        <FilesOrFolder onChoose={(list) => void choose(list)} />
         {chosen && (
           <Box w="220px">
             <Label htmlFor="bundle-namespace">{text.bundle.called}</Label>
@@ -101,5 +81,33 @@ export function ImportBundle({ book }: { book: string }) {
         {text.bundle.otherNote}
       </Flex>
     </Box>
+  )
+}
+
+function FilesOrFolder({ onChoose }: { onChoose: (list: FileList | null) => void }) {
+  return (
+    <>
+      <Box maxW="100%">
+        <Label htmlFor="bundle-zip">{text.bundle.files}</Label>
+        <input
+          id="bundle-zip"
+          type="file"
+          accept=".zip,.csv,.geojson,.jpg"
+          multiple
+          onChange={(event) => onChoose(event.target.files)}
+          style={{ maxWidth: '100%' }}
+        />
+      </Box>
+      <Box maxW="100%">
+        <Label htmlFor="bundle-folder">{text.bundle.folder}</Label>
+        <input
+          id="bundle-folder"
+          type="file"
+          {...{ webkitdirectory: '' }}
+          onChange={(event) => onChoose(event.target.files)}
+          style={{ maxWidth: '100%' }}
+        />
+      </Box>
+    </>
   )
 }
