@@ -11,6 +11,7 @@ const SEASONS = ['winter', 'spring', 'summer', 'autumn']
 const levelsOf = (name: string, count: number): string[] => Array.from({ length: count }, (_, i) => `${name} ${i}`)
 
 /** Made-up segments as columns: 40 to a trip, each a quarter of an hour, trips that differ by a gamma of shape 4. */
+// eslint-disable-next-line max-lines-per-function -- one column below the other
 export function madeColumns(rows: number, seed = 1): SegmentColumns {
   const random = seededRandom(seed)
   const int = (): Int32Array => new Int32Array(rows)

@@ -31,6 +31,7 @@ function weatherAt(station: Station, hour: number) {
 }
 
 /** A station's report of an hour: one is automatic, some are short of a group, some are set right again. */
+// eslint-disable-next-line complexity -- a line a group of the report
 export function metarOf(station: Station, hour: number): string[] {
   const { pressure, airC, knots, from, oktas, rains } = weatherAt(station, hour)
   const random = seededRandom(hour * 2 + (station === 'XVAL' ? 0 : 1))

@@ -70,6 +70,7 @@ class TripLayer {
     this.untimed = book.strikes.some(({ timeUnknown }) => timeUnknown)
   }
 
+  // eslint-disable-next-line complexity -- which hours of a trip may be used is asked in one place
   lay(bundle: TripBundle): void {
     const { plan } = this
     const record = timedTripOf(bundle, plan.needsDepth ? this.depthOf : undefined)

@@ -172,6 +172,7 @@ function readHeader(kind: BundleKind, cells: readonly string[], fault: FaultAt):
   return missing.length > 0 || twice ? undefined : { columns, names, idAt }
 }
 
+// eslint-disable-next-line complexity -- all that may be wrong with a row, in the order in which it is told
 function readRow(
   kind: BundleKind,
   record: readonly string[],

@@ -37,6 +37,7 @@ const MOST_CONNECTIONS = 2_000
 const HEALTH_MS = 1_500
 
 /** Everything from nothing to a book that answers. Throws with what to do when that cannot be. */
+// eslint-disable-next-line max-lines-per-function -- starting is one sequence, ended in reverse
 export async function serve(config: Config, say: (line: string) => void): Promise<Serving> {
   const root = projectFolder()
   const external =

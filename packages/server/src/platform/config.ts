@@ -34,6 +34,7 @@ export interface Network {
 }
 
 /** Settings from the environment and the command line. Throws with what to do for one that cannot be used. */
+// eslint-disable-next-line complexity -- a line a setting
 export function readConfig(env: NodeJS.ProcessEnv, args: readonly string[]): Config {
   const port = Number(env.PORT ?? 4100)
   if (!Number.isInteger(port) || port < 0 || port > 65_535)

@@ -90,6 +90,7 @@ export interface Board {
  * Returned   a row for each group that has hours, with trip-aware and exact intervals, and its rate shrunk within class and water
  * Source     ratio of means: Pollock, Jones & Brown, Angler Survey Methods (1994); Hoenig et al., Trans. Am. Fish. Soc. 126 (1997)
  */
+// eslint-disable-next-line max-lines-per-function -- figures in the order in which they rest on each other
 export function rateBoard(
   columns: SegmentColumns,
   by: readonly string[],

@@ -152,6 +152,7 @@ export function judgeClaims(weighed: readonly WeighedClaim[]): ClaimTrial[] {
 const missingFor = ({ columns, claim, rows, selection }: Question, outcome: ClaimResult): readonly string[] =>
   'cannot' in outcome ? toLog(columns, claim, rows, selection) : []
 
+// eslint-disable-next-line complexity -- a case a kind of claim
 function resultOf(question: Question, names: Names): ClaimResult {
   const { columns, claim, rows } = question
   const fished = { ...question, rows: rows.filter((row) => at(columns.hours, row) > 0) }

@@ -85,6 +85,7 @@ export function judge(asked: readonly Asked[]): Judged[] {
   })
 }
 
+// eslint-disable-next-line complexity -- a line a kind of claim, each with its own three answers
 function verdictOf(outcome: ClaimOutcome, { ratio, lower, upper }: Estimate, q: number): Verdict {
   const [more, less] = [q <= FALSE_SHARE && (ratio ?? 1) > 1, q <= FALSE_SHARE && (ratio ?? 1) < 1]
   const margin = outcome.startsWith('size') ? SAME_WEIGHT : SAME_MARGIN

@@ -54,6 +54,7 @@ const MOST_POUNDS = 30
 const MOST_CELSIUS = 40
 const MOST_METRES_OF_SIGHT = 15
 
+// eslint-disable-next-line complexity -- a line a dimension
 function byValues(
   { dimension, unit }: Quantity,
   field: string,

@@ -43,6 +43,7 @@ const FIRST_SD = 0.4
  * Accuracy   log-likelihood 1e-4, fixed effects 1e-3 of lme4's and glmmTMB's
  * Source     Breslow & Clayton, JASA 88 (1993) 9; Bates et al., J. Stat. Softw. 67 (2015)
  */
+// eslint-disable-next-line max-lines-per-function -- steps of one fit share all of its sums
 export function fitMultilevelPoisson(given: ModelData, spec: MultilevelSpec): MultilevelModel {
   for (const name of spec.random)
     if (!given.factors[name]) throw new RangeError(`there is no factor ${name} to give a random intercept`)

@@ -24,6 +24,7 @@ const FORMATS = Object.keys(EXPORT_AUDIENCES) as (keyof typeof EXPORT_AUDIENCES)
 
 const NEVER = new AbortController().signal
 
+// eslint-disable-next-line max-lines-per-function -- a list of routes
 export function bundleRoutes(database: Database, now: () => number): Router {
   const router = Router({ mergeParams: true })
   /** Imports and exports of whole books, two at a time. */

@@ -29,6 +29,7 @@ interface ReadingFieldsProps {
 }
 
 /** Each condition with its last value and age, moved by steps or picked by a word. */
+// eslint-disable-next-line max-lines-per-function -- one condition below the other
 export function ReadingFields({ readings, given, onGive, nowMs, water, short = false }: ReadingFieldsProps) {
   const units = useUnits()
   const usual = useUsualReadings(water, nowMs)

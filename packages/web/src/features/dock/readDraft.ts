@@ -84,6 +84,7 @@ class DraftReader {
     this.people = namesIn(draft.people)
   }
 
+  // eslint-disable-next-line complexity -- a line a cell of the trip
   read(): ReadDraft {
     const { draft } = this
     if (!isDate(draft.date)) this.problems['trip:date'] = text.dateWrong
@@ -228,6 +229,7 @@ class DraftReader {
     })
   }
 
+  // eslint-disable-next-line complexity -- a line a cell of a strike
   private strikes(start: number, end: number | undefined): void {
     let above = start
     for (const row of this.draft.strikes) {

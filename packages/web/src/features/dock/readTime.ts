@@ -28,6 +28,7 @@ function wallTime(day: string, clock: Clock, zone: string): ReturnType<typeof re
   return remembered.get(`${zone} ${day} ${clock.hour}:${clock.minute}`, () => resolveWallTime(day, clock, zone))
 }
 
+// eslint-disable-next-line complexity -- midnight and the change of clocks meet here
 export function readTime(text: string, { zone, date, afterMs, untilMs, again }: TimeContext): ReadTime {
   const clock = parseClock(text)
   if (!clock) return { problem: words.noTime(text) }

@@ -26,6 +26,7 @@ interface StripHandsProps {
 const HIT = 22
 
 /** Hands on the strip: ends of stints to drag, stints to split, strikes to move to their rod; each with the keyboard too. */
+// eslint-disable-next-line max-lines-per-function -- all hands work in one frame
 export function StripHands({ screen, model, width, editing, onSelect }: StripHandsProps) {
   const frame = frameOf(model, width)
   const svg = useRef<SVGSVGElement>(null)

@@ -44,6 +44,7 @@ export function TripPage() {
   return <ShownTrip key={screen.trip.id} screen={screen} />
 }
 
+// eslint-disable-next-line complexity -- each part of the page is there or not
 function ShownTrip({ screen }: { screen: TripOnScreen }) {
   const units = useUnits()
   const highlight = useStrikeOfAddress()

@@ -50,6 +50,7 @@ function timeOf({ record }: LooseEnd, { trip, stints, strikes }: TripOnScreen): 
   )
 }
 
+// eslint-disable-next-line complexity -- a case a loose end
 function fixesOf(end: LooseEnd, screen: TripOnScreen): Fix[] {
   const { trip, stints, strikes, readings } = screen
   const stint = stints.find(({ id }) => id === end.record)

@@ -17,6 +17,7 @@ export interface ReadRecord {
 export const BOTH_COORDINATES = text.bothCoordinates
 
 /** What was typed, as the fields of a record: measured values in SI beside their spelling. Pure. */
+// eslint-disable-next-line complexity -- what is wrong with a field, then with two, then what is missing
 export function readRecord(kind: Kind, names: readonly string[], typed: Typed, units: UnitPreferences): ReadRecord {
   const problems: Record<string, string> = {}
   const fields: Record<string, Json> = {}
