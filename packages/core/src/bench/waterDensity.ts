@@ -16,6 +16,7 @@ export function waterDensity(tempC: number): number {
  *
  * Given      its weight in grams (as much as it displaces, when tuned), the temperatures in °C
  * Returned   grams: it sinks by so much, or rises where negative; its own shrinking is left out
+ * Source     Archimedes: what it displaces goes as the density of the water
  */
 export const suspenderWeighsG = (weightG: number, tunedAtC: number, nowC: number): number =>
   weightG * (1 - waterDensity(nowC) / waterDensity(tunedAtC))

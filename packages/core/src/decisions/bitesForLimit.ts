@@ -13,6 +13,7 @@ export interface BitesRow {
  *
  * Given      fish still wanted; the share of bites that end as a fish that may be kept; the most bites of interest
  * Returned   from as many bites as are wanted
+ * Source     binomial distribution; seven bites at five in seven fill five on 68 % of days
  */
 export function bitesForLimit(wanted: number, share: number, most: number): BitesRow[] {
   return Array.from({ length: Math.max(0, most - wanted + 1) }, (_, i) => {
@@ -34,6 +35,7 @@ const binomial = (n: number, k: number, p: number): number => {
  *   Σ_r payout_r·P(r − 1 of n rivals are above), binomial
  *
  * Given      payouts from the first place down, how many rivals, and the chance that one of them is above the total
+ * Source     order of independent totals drawn alike; that they are is ours
  */
 export function expectedPayout(payouts: readonly number[], rivals: number, chanceAbove: number): number {
   return payouts.reduce(

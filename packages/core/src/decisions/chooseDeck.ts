@@ -124,6 +124,7 @@ function exchanged(
  *
  * Given      rods with expected rates by cell, and the cells' weights
  * Returned   strikes an hour; 0 for no rod
+ * Source     ours; its greedy bound: Nemhauser, Wolsey & Fisher, Math. Program. 14 (1978) 265
  */
 export function valueOf(rods: readonly DeckCandidate[], weights: Float64Array): number {
   let sum = 0

@@ -27,6 +27,7 @@ export function learnGain(rate: KnownRate, bestOfOthers: number, testH: number, 
  *
  * Given      as `learnGain`
  * Returned   0 or more
+ * Source     knowledge gradient: Frazier, Powell & Dayanik, SIAM J. Control Optim. 47 (2008) 2410, from memory
  */
 export function gainAnHour({ shape, hours }: KnownRate, bestOfOthers: number, testH: number): number {
   let [after, seen] = [0, 0]

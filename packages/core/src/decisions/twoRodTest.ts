@@ -121,5 +121,6 @@ function together(pairs: readonly TripBouts[]): TripBouts[] {
  *
  * Given      the test's seed and the number of the round
  * Returned   the same on every device
+ * Source     ours
  */
 export const triedFirst = (seed: number, round: number): boolean => seededRandom(seed + 7919 * round)() < 0.5

@@ -8,6 +8,7 @@ export type Square = Float64Array
  *
  * Given      n × n values row by row; only the lower triangle is read
  * Returned   L with A = L·Lᵀ, the upper triangle zero; undefined where the matrix is not positive definite
+ * Source     Golub & Van Loan, Matrix Computations (2013) §4.2, from memory
  */
 export function cholesky(matrix: Square, n: number): Square | undefined {
   const { kernel, at } = scratch({ factor: matrix.byteLength })
@@ -72,6 +73,7 @@ function forward(l: Square, b: ArrayLike<number>, n: number): Float64Array {
  * ln|A| = 2·Σ ln L_ii from the factor of A.
  *
  * Given      the factor, n × n row by row
+ * Source     as `cholesky`
  */
 export function logDeterminant(l: Square, n: number): number {
   let sum = 0

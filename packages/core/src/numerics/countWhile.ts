@@ -1,4 +1,8 @@
-/** How many of an ordered list come before the first that fails, by halving. */
+/**
+ * How many of an ordered list come before the first that fails, by halving.
+ *
+ * Source     binary search: Knuth, The Art of Computer Programming 3 (1998) §6.2.1, from memory
+ */
 export function countWhile<T extends object | number | string>(
   list: ArrayLike<T>,
   holds: (item: T) => boolean,

@@ -1,12 +1,6 @@
-/**
- * Values of a distribution that are as likely as each other, rising: where many draws are made of one, picking among them costs a tenth of a
- * draw of its own.
- *
- * Accuracy   each is the quantile of its (i + ½)th of `count`, within 5e-4 of a standard deviation for shapes from 0.4 up
- * Source     inversion on a grid: Devroye, Non-Uniform Random Variate Generation (1986) §II.2.2
- */
+/** The logarithm of a density on a scale where it is concave. */
 interface Shape {
-  /** Less a constant, on a scale where it is concave. */
+  /** Less a constant. */
   readonly logDensity: (y: number) => number
   readonly mode: number
   /** Of the curve at its mode: the inverse root of minus its second derivative. */
@@ -17,18 +11,18 @@ interface Shape {
 const FALL = 18
 const CELLS = 512
 
-/** Standard normal. */
+/** Standard normal, as values that are equally likely. Source: as `valuesOf`. */
 export const normalValues = (count: number): Float64Array =>
   valuesOf({ logDensity: (y) => -0.5 * y * y, mode: 0, width: 1 }, count)
 
-/** Gamma(shape, rate 1), by its logarithm. `shape` > 0. */
+/** The same of Gamma(shape, rate 1), by its logarithm. `shape` > 0. Source: as `valuesOf`. */
 export const gammaValues = (shape: number, count: number): Float64Array =>
   valuesOf(
     { logDensity: (y) => shape * y - Math.exp(y), mode: Math.log(shape), width: 1 / Math.sqrt(shape) },
     count,
   ).map(Math.exp)
 
-/** Beta(yes, no), by its log odds. Both > 0. */
+/** The same of Beta(yes, no), by its log odds. Both > 0. Source: as `valuesOf`. */
 export const betaValues = (yes: number, no: number, count: number): Float64Array =>
   valuesOf(
     {
@@ -39,6 +33,13 @@ export const betaValues = (yes: number, no: number, count: number): Float64Array
     count,
   ).map((y) => 1 / (1 + Math.exp(-y)))
 
+/**
+ * Values of a distribution that are as likely as each other, rising: where many draws are made of one, picking among them costs a tenth of a
+ * draw of its own.
+ *
+ * Accuracy   each is the quantile of its (i + ½)th of `count`, within 5e-4 of a standard deviation for shapes from 0.4 up
+ * Source     inversion on a grid: Devroye, Non-Uniform Random Variate Generation (1986) §II.2.2, from memory
+ */
 function valuesOf({ logDensity, mode, width }: Shape, count: number): Float64Array {
   const top = logDensity(mode)
   const end = (step: number): number => {

@@ -5,6 +5,7 @@ const HALVINGS = 60
  *
  * Accuracy   (high − low)·2^−60
  * Method     bisection
+ * Source     Press et al., Numerical Recipes (2007) §9.1, from memory
  */
 export function findRoot(falling: (x: number) => number, low: number, high: number): number {
   let [from, to] = [low, high]
@@ -20,6 +21,7 @@ export function findRoot(falling: (x: number) => number, low: number, high: numb
  * The same from 0 up without an end: `first` is doubled until the function is no longer above 0.
  *
  * Given      a continuous function that falls below 0 at last; 0 is returned where it is not above 0 there
+ * Source     as `findRoot`
  */
 export function findRootFromZero(falling: (x: number) => number, first = 1): number {
   if (!(falling(0) > 0)) return 0

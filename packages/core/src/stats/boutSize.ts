@@ -63,5 +63,6 @@ export const flurryDispersion = (m: number): number => 2 * m - 1
  * The mean flurry of strikes so dispersed: the inverse of `flurryDispersion`.
  *
  * Valid for  dispersions of 1 or more
+ * Source     geometric sizes of mean m have second moment (2m − 1)·m
  */
 export const flurryMean = (dispersion: number): number => (dispersion + 1) / 2

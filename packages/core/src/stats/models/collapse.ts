@@ -14,6 +14,7 @@ export interface Collapsed {
  *   Σ y·ln(hλ) − hλ  =  Y·ln(Hλ) − Hλ + [Σ y·ln h − Y·ln H]
  *
  * Given      rows as columns, rows without hours left out
+ * Source     sums of Poisson counts are sufficient for a common rate: McCullagh & Nelder, Generalized Linear Models (1989) ch. 6
  */
 export function collapse({ events, exposureHours, factors, numbers }: ModelData, names: readonly string[]): Collapsed {
   const labels = names.flatMap((name) => (factors[name] ? [{ name, values: factors[name] }] : []))

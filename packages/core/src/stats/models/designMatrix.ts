@@ -31,6 +31,7 @@ export const INTERCEPT = '(Intercept)'
  * The design of a log-linear model with treatment contrasts: an intercept, a column for each level of a factor but the first
  * (`type:B`), one for each number. Rows without hours are left out.
  * Throws RangeError for a name that is neither factor nor number, a column of another length, or a value that is none.
+ * Source     McCullagh & Nelder, Generalized Linear Models (1989) §3.5, from memory
  */
 export function designOf(
   { events, exposureHours, factors, numbers }: ModelData,
@@ -88,6 +89,8 @@ function overRows(rows: Int32Array, of: (row: number) => number): Float64Array {
 /**
  * The design without the rows of levels that never saw a strike: their rate runs to nought, their coefficient to minus infinity, and
  * they tell nothing of the others. Returns what is left, the rows of it, and the levels by name.
+ *
+ * Source     where no finite estimate is: Albert & Anderson, Biometrika 71 (1984) 1, from memory; leaving such levels out is ours
  */
 export function withoutBarren(design: DesignMatrix): { design: DesignMatrix; rows: Int32Array; barren: string[] } {
   let rows = new Int32Array(design.rows).map((_, i) => i)
@@ -165,6 +168,7 @@ function finite(value: number, name: string, row: number): number {
  *
  * Given      the design and a coefficient for each of its columns
  * Returned   a value for each row
+ * Source     McCullagh & Nelder, Generalized Linear Models (1989) §2.2
  */
 export function linear({ rows, indicators, numbers }: DesignMatrix, beta: ArrayLike<number>): Float64Array {
   const eta = new Float64Array(rows).fill(beta[0]!)

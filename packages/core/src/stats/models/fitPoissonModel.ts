@@ -98,6 +98,7 @@ function sumOver({ rows }: DesignMatrix, f: (row: number) => number): number {
  *
  * Given      the design, a weight for each row, and which columns are free
  * Returned   free × free row by row
+ * Source     reweighted least squares: McCullagh & Nelder, Generalized Linear Models (1989) §2.5
  */
 export function crossProduct(design: DesignMatrix, weights: ArrayLike<number>, free: readonly number[]): Square {
   const p = free.length
@@ -130,6 +131,7 @@ export function crossProduct(design: DesignMatrix, weights: ArrayLike<number>, f
  * Xᵀv over the free columns.
  *
  * Given      the design, a value for each row, and which columns are free
+ * Source     as `crossProduct`
  */
 export function transposeTimes(design: DesignMatrix, vector: ArrayLike<number>, free: readonly number[]): Float64Array {
   const all = new Float64Array(design.names.length)
