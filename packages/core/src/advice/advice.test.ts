@@ -265,6 +265,13 @@ describe('the bag by the weigh-in', () => {
       { runs: 4000, ...options },
     )
 
+  it('weighs bags as the scale of the event reads them', () => {
+    const bagsOf = (scaleStep: '50 g' | null): readonly number[] =>
+      now(kept(2), { scaleStep }).ways.flatMap(({ bags }) => bags)
+    expect(bagsOf(null).some((grams) => grams % 50 !== 0)).toBe(true)
+    expect(bagsOf('50 g').every((grams) => grams % 50 === 0)).toBe(true)
+  })
+
   it('puts the rod that brings most first, and is sure of a limit where the day is long: by Poisson’s sum', () => {
     const { ways, hoursLeft } = now([])
     expect(hoursLeft).toBeCloseTo(5, 9)
