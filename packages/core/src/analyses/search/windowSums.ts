@@ -12,8 +12,7 @@ const LARGEST_SHARE = 0.9
 /** Whether a subject of so many hours in all may have enough in some window. */
 export const mayStand = (hours: number): boolean => hours >= SUBJECT_FLOORS.hours - 1e-6
 
-/** Of a class: no subject of its own that is held against the others, and not known, which is none of the others either. */
-export const NO_RIVAL = -1
+/** In the place of a class's rival: it is not known, and so none of the others either. */
 export const NOT_KNOWN = -2
 
 /** Expected strikes over their dispersion, by shard and by trip; the shape of the trips' luck; scores by class. */
@@ -84,7 +83,7 @@ export class WindowSums extends BookSums<Room> {
     this.numbers('whole', trips).set(of.due.map((due) => of.shape + due))
   }
 
-  /** Goes over to coarser classes, which stand by subject; of each its rival, `NO_RIVAL` or `NOT_KNOWN`. */
+  /** Goes over to coarser classes, which stand by subject; of each its rival, −1 for what is only one of the others, or `NOT_KNOWN`. */
   lookBy(view: Classes, rivalOf: Int32Array): void {
     this.look(view)
     this.ground[CLASS_COUNT] = this.classes
