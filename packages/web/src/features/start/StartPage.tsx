@@ -12,6 +12,7 @@ import type { ProblemDetails } from '@jotbook/contract'
 import { Choice } from '../../ui/Choice.tsx'
 import { Button, Field, Heading, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
+import { formErrors } from '../../ui/recordForm/index.ts'
 import { NewLureFields, newLure, readLure } from '../tackle/index.ts'
 import type { LureDraft } from '../tackle/index.ts'
 import { NewWaterFields, newWater, readWater } from '../waters/index.ts'
@@ -35,20 +36,12 @@ function nameProblem(name: string): string | undefined {
 /** What is wrong, as the form keeps it: of water and lure by their fields. */
 const resolver: Resolver<Start> = (typed) => {
   const name = nameProblem(typed.name)
-  const told = Object.entries({ water: readWater(typed.water).problems, lure: readLure(typed.lure).problems })
-  const errors = {
-    ...(name === undefined ? {} : { name: faultOf(name) }),
-    ...Object.fromEntries(
-      told.flatMap(([part, problems]) => {
-        const faults = Object.entries(problems).map(([field, message]) => [field, faultOf(message)])
-        return faults.length === 0 ? [] : [[part, Object.fromEntries(faults)]]
-      }),
-    ),
-  }
-  return Object.keys(errors).length === 0 ? { values: typed, errors: {} } : { values: {}, errors }
+  const [water, lure] = [readWater(typed.water).problems, readLure(typed.lure).problems]
+  const isSound = name === undefined && Object.keys(water).length + Object.keys(lure).length === 0
+  if (isSound) return { values: typed, errors: {} }
+  const own = formErrors(name === undefined ? {} : { name })
+  return { values: {}, errors: { ...own, water: formErrors(water), lure: formErrors(lure) } }
 }
-
-const faultOf = (message: string) => ({ type: 'fault', message })
 
 const messagesOf = (errors: FieldErrors<WaterDraft | LureDraft> = {}): Record<string, string> =>
   Object.fromEntries(Object.entries(errors).map(([field, fault]) => [field, fault.message ?? '']))

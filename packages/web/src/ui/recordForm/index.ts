@@ -1,3 +1,4 @@
+export { formErrors } from './formErrors.ts'
 export { RecordField } from './RecordField.tsx'
 export { changedFields, lackingCoordinate, BOTH_COORDINATES, readRecord, typedRecord, wordsOf } from './readRecord.ts'
 export type { ReadRecord, Typed } from './readRecord.ts'

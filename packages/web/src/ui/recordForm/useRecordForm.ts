@@ -2,6 +2,7 @@ import { useEffect } from 'react'
 import { useForm } from 'react-hook-form'
 import type { Resolver, UseFormReturn } from 'react-hook-form'
 import type { Fields, Kind, UnitPreferences } from '@jotbook/core'
+import { formErrors } from './formErrors.ts'
 import { changedFields, readRecord, typedRecord } from './readRecord.ts'
 import type { ReadRecord, Typed } from './readRecord.ts'
 
@@ -75,10 +76,8 @@ export function useRecordForm(
 const resolverOf =
   (kind: Kind, names: readonly string[], units: UnitPreferences): Resolver<Typed> =>
   (typed) => {
-    const problems = Object.entries(readRecord(kind, names, typed, units).problems)
-    if (problems.length === 0) return { values: typed, errors: {} }
-    return {
-      values: {},
-      errors: Object.fromEntries(problems.map(([field, message]) => [field, { type: 'fault', message }])),
-    }
+    const { problems } = readRecord(kind, names, typed, units)
+    return Object.keys(problems).length === 0
+      ? { values: typed, errors: {} }
+      : { values: {}, errors: formErrors(problems) }
   }
