@@ -1,5 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
+import { once } from 'node:events'
 import {
   chownSync,
   existsSync,
@@ -10,13 +11,13 @@ import {
   realpathSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
-import { lock } from 'proper-lockfile'
 import { postgresBinaries } from './postgresBinaries.ts'
 import { asUser, canReach, databaseUser } from './databaseUser.ts'
 import type { DatabaseUser } from './databaseUser.ts'
@@ -39,6 +40,8 @@ export interface ClusterOptions {
 
 const READY_WITHIN_MS = 30_000
 const LOOK_EVERY_MS = 500
+/** How long a process that opens the same folder is waited for. */
+const TURN_WITHIN_S = 60
 const ADMIN = 'jot'
 
 interface Running {
@@ -90,17 +93,26 @@ export async function openCluster({ folder, say, durable = true, walArchive }: C
   }
 }
 
-/** Of processes that open one folder at the same moment one goes first. The lock of a process that was killed is taken over. */
+/**
+ * Of processes that open one folder at the same moment one goes first. The lock is the kernel's, held by a child that ends with
+ * us: however we end, nobody waits for a lock that is left.
+ */
 async function alone<T>(home: string, work: () => Promise<T>): Promise<T> {
-  const release = await lock(home, {
-    lockfilePath: join(home, 'opening.lock'),
-    stale: 10_000,
-    retries: { retries: 200, minTimeout: 100, maxTimeout: 250 },
+  // In a session of its own: Ctrl-C is for us, and the lock is held until we have closed what we opened.
+  const holder = spawn('flock', ['--wait', String(TURN_WITHIN_S), home, 'sh', '-c', 'echo held; exec cat'], {
+    detached: true,
+    stdio: ['pipe', 'pipe', 'ignore'],
   })
+  const held = await Promise.race([
+    once(holder.stdout, 'data').then(() => true),
+    once(holder, 'exit').then(() => false),
+  ])
+  if (!held)
+    throw new Error(`Another process has been opening ${home} for over ${TURN_WITHIN_S} s. End it, and start again.`)
   try {
     return await work()
   } finally {
-    await release().catch(() => undefined)
+    holder.stdin.end()
   }
 }
 
@@ -185,14 +197,27 @@ function withChecksums({ binaries, data, user }: Running): void {
     spawnSync(join(binaries, 'pg_checksums'), ['--enable', '-D', data], { ...asUser(user), stdio: 'ignore' })
 }
 
+/** The pid and port of a pid file (0: not yet written), none where there is no file: a postmaster that ends takes it away at any moment. */
+function pidFileOf(data: string): { pid: number; port: number; ageMs: number } | undefined {
+  try {
+    const file = join(data, 'postmaster.pid')
+    const lines = readFileSync(file, 'utf8').split('\n')
+    return { pid: Number(lines[0]), port: Number(lines[3] ?? 0), ageMs: Date.now() - statSync(file).mtimeMs }
+  } catch {
+    return undefined
+  }
+}
+
+/** A pid file that is still empty so long after it was made is left over. */
+const HALF_WRITTEN_MS = 10_000
+
 /** The port of a postmaster that runs on this data folder; clears away the pid file of one that does not. */
 function runningPort(data: string): number | undefined {
-  const file = join(data, 'postmaster.pid')
-  if (!existsSync(file)) return undefined
-  const lines = readFileSync(file, 'utf8').split('\n')
-  const [pid, port] = [Number(lines[0]), Number(lines[3])]
-  if (isPostmaster(pid, data)) return port > 0 ? port : undefined
-  rmSync(file, { force: true })
+  const found = pidFileOf(data)
+  if (!found) return undefined
+  const { pid, port, ageMs } = found
+  if (pid > 0 ? isPostmaster(pid, data) : ageMs < HALF_WRITTEN_MS) return port > 0 ? port : undefined
+  rmSync(join(data, 'postmaster.pid'), { force: true })
   return undefined
 }
 
@@ -304,9 +329,7 @@ function takeOwnership(home: string, started: boolean): boolean {
 }
 
 async function stopCluster(data: string): Promise<void> {
-  const file = join(data, 'postmaster.pid')
-  if (!existsSync(file)) return
-  const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
+  const pid = pidFileOf(data)?.pid ?? 0
   if (!isPostmaster(pid, data)) return
   // SIGINT is PostgreSQL's fast shutdown: open sessions end, nothing committed is lost.
   process.kill(pid, 'SIGINT')
