@@ -156,8 +156,9 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await phone.drag(point, { right: 0, down: -12 })
   await expect.poll(async () => Number(await point.getAttribute('aria-valuetext'))).toBeGreaterThan(wind)
   expect(await scrolled()).toBe(from)
-  await phone.drag(page.getByText('Use a weather report or forecast'), { right: 0, down: -200 })
-  await expect.poll(scrolled).toBeGreaterThan(from)
+  // Down, as until the answer is there nothing is below to be drawn up.
+  await phone.drag(page.getByText('Use a weather report or forecast'), { right: 0, down: 200 })
+  await expect.poll(scrolled).toBeLessThan(from)
   await point.press('Delete')
   await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
   const yours = page.getByRole('region', { name: 'Your plans' })
