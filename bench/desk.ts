@@ -18,7 +18,7 @@ import {
   sameWeek,
   searchOf,
   stintsWhere,
-  weighClaims,
+  tryClaims,
   withinOfCut,
 } from '@jotbook/core'
 import type { Question } from '@jotbook/core'
@@ -78,5 +78,5 @@ for (const trips of [160, 960]) {
   timed('what else was so', () => cameWith(book, parseWhere('water=Immerlow Reservoir;temp_band=45..50F')))
   for (const { name } of book.waters)
     atLength(`search of ${name}`, (early) => searchOf(book, { water: name }, { early }))
-  atLength('rules', (early) => weighClaims(book, { early }))
+  atLength('rules', (early) => tryClaims(book, { early }))
 }

@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest'
 import { patternWorld } from '../test/patternWorld.ts'
 import { weighClaims } from './claims/tryClaims.ts'
-import { answerLong } from './longQuestion.ts'
+import type { UnjudgedTrial } from './claims/tryClaims.ts'
+import { answerLong, bookAtHand } from './longQuestion.ts'
 import type { EarlyAnswer, LongAnswers, Elsewhere } from './longQuestion.ts'
 import { subjectsOf } from './search/subjects.ts'
 
@@ -18,7 +19,7 @@ it('searches every water that has hours, and leaves one that has none', async ()
   const asked = { kind: 'search', water: null, where: '', seed: 1, confidence: 0.9 } as const
   const early: EarlyAnswer[] = []
   const listener = { progress: (share: number) => heard.push(share), early: (known: EarlyAnswer) => early.push(known) }
-  const found = (await answerLong(book, asked, listener)) as LongAnswers['search']
+  const found = (await answerLong(bookAtHand(book), asked, listener)) as LongAnswers['search']
   expect(found.map(({ water }) => water)).toEqual(['made-up water'])
   expect(Math.max(...heard)).toBeLessThanOrEqual(1)
   // What is told early are the findings to come, chance not yet weighed.
@@ -36,24 +37,30 @@ it('searches every water that has hours, and leaves one that has none', async ()
       Promise.resolve(structuredClone(subjectsOf(structuredClone(input), structuredClone(options)))),
     claims: () => Promise.reject(new Error('no rule was asked for')),
   }
-  expect(await answerLong(book, question, { progress: () => undefined }, elsewhere)).toEqual(found)
+  expect(await answerLong(bookAtHand(book), question, { progress: () => undefined }, elsewhere)).toEqual(found)
 })
 
 it('tells the figures of each rule as it is tried, which its verdict does not change', async () => {
   const early: EarlyAnswer[] = []
   const listener = { progress: () => undefined, early: (known: EarlyAnswer) => early.push(known) }
   const asked = { kind: 'claims', water: null, confidence: 0.9 } as const
-  const trials = (await answerLong(patternWorld(12, 3, true), asked, listener)) as LongAnswers['claims']
+  const trials = (await answerLong(bookAtHand(patternWorld(12, 3, true)), asked, listener)) as LongAnswers['claims']
   expect(early).toHaveLength(trials.length)
   // In two shares, as plain data: the verdicts are of all rules together all the same.
   const inShares: Elsewhere = {
     subjects: () => Promise.reject(new Error('nothing was searched')),
-    claims: (book, options) => {
-      const shares = [0, 1].map((index) => structuredClone(weighClaims(book, { ...options, share: { index, of: 2 } })))
-      return Promise.resolve(trials.map((_, i) => shares[i % 2]![Math.floor(i / 2)]!))
+    claims: (cut, claims, options) => {
+      const shares = [0, 1].map((index) =>
+        weighClaims(structuredClone(cut), structuredClone(claims), { ...options, share: { index, of: 2 } }),
+      )
+      return Promise.resolve(structuredClone(claims.map((_, i) => shares[i % 2]![Math.floor(i / 2)]!)))
     },
   }
   const quiet = { progress: () => undefined }
-  expect(await answerLong(patternWorld(12, 3, true), asked, quiet, inShares)).toEqual(trials)
-  expect(trials.map(({ verdict: _verdict, q: _q, toLog: _toLog, ...figures }) => figures)).toEqual(early)
+  expect(await answerLong(bookAtHand(patternWorld(12, 3, true)), asked, quiet, inShares)).toEqual(trials)
+  const told = trials.map(({ verdict: _verdict, q: _q, toLog: _toLog, ...figures }) => figures)
+  expect(inOrder(told)).toEqual(inOrder(early as UnjudgedTrial[]))
 })
+
+const inOrder = (trials: readonly UnjudgedTrial[]): UnjudgedTrial[] =>
+  [...trials].sort((a, b) => a.claim.id.localeCompare(b.claim.id))

@@ -1,8 +1,13 @@
-import { QuestionError } from '../checked/index.ts'
+import { QuestionError, at } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
+import { CLAIMS } from '../practice/index.ts'
+import type { Claim } from '../practice/index.ts'
+import { claimsByCut, cutForClaims } from './claims/cutForClaims.ts'
+import type { CutForClaims } from './claims/cutForClaims.ts'
 import { judgeClaims, weighClaims } from './claims/tryClaims.ts'
-import type { ClaimTrial, TryOptions, UnjudgedTrial, WeighedClaim } from './claims/tryClaims.ts'
+import type { ClaimTrial, UnjudgedTrial, WeighOptions, WeighedClaim } from './claims/tryClaims.ts'
 import { searchInput } from './search/searchOf.ts'
+import type { SearchQuestion } from './search/searchOf.ts'
 import { beginSearch, searchPatterns } from './search/searchPatterns.ts'
 import type { SubjectWindow } from './search/subjectWindows.ts'
 import type { EarlyFinding, PatternSearch, SearchInput, SearchOptions } from './search/types.ts'
@@ -47,12 +52,29 @@ export interface Listener {
 /** Of a search whose subjects are looked for elsewhere: they are mostly there soon after the rest. */
 const OWN_SHARE = 0.9
 
+/** A book as a long question needs it: read and cut here, or by whoever holds it already. */
+export interface BookAtHand {
+  /** Names of the waters that were fished. */
+  readonly waters: () => Promise<readonly string[]>
+  /** Throws QuestionError as `searchOf` does. */
+  readonly searchInput: (question: SearchQuestion) => Promise<SearchInput>
+  /** For a group of the trade's rules. Throws QuestionError as `cutForClaims` does. */
+  readonly cutForClaims: (claims: readonly Claim[], water?: string) => Promise<CutForClaims>
+}
+
+/** A book that nobody has cut yet. */
+export const bookAtHand = (book: BookRecords): BookAtHand => ({
+  waters: () => Promise.resolve(fishedWaters(book)),
+  searchInput: (question) => Promise.resolve(searchInput(book, question)),
+  cutForClaims: (claims, water) => Promise.resolve(cutForClaims(book, claims, water)),
+})
+
 /** Parts of an answer that are worked out elsewhere. */
 export interface Elsewhere {
   /** The windows of a search's subjects, while the rest of it is worked out here. */
   readonly subjects: (input: SearchInput, options: SearchOptions) => Promise<SubjectWindow[]>
-  /** All rules, in their order. */
-  readonly claims: (book: BookRecords, options: TryOptions) => Promise<WeighedClaim[]>
+  /** `weighClaims`, in their order. */
+  readonly claims: (cut: CutForClaims, claims: readonly Claim[], options: WeighOptions) => Promise<WeighedClaim[]>
 }
 
 /**
@@ -63,18 +85,16 @@ export interface Elsewhere {
  * Throws     QuestionError as `searchOf` and `tryClaims` do
  */
 export async function answerLong(
-  book: BookRecords,
+  atHand: BookAtHand,
   question: LongQuestion,
   { progress, early = () => undefined }: Listener,
   elsewhere?: Elsewhere,
 ): Promise<LongAnswer> {
   const { confidence, water } = question
-  const weighed = elsewhere?.claims ?? weighClaims
-  if (question.kind === 'claims')
-    return judgeClaims(await weighed(book, { ...(water === null ? {} : { water }), confidence, progress, early }))
+  if (question.kind === 'claims') return tryRules(atHand, question, { progress, early }, elsewhere?.claims)
   const where = parseWhere(question.where)
   const search = async (of: string, heard: (share: number) => void): Promise<WaterSearch> => {
-    const input = searchInput(book, { water: of, where })
+    const input = await atHand.searchInput({ water: of, where })
     const options = { seed: question.seed, confidence }
     const told = {
       progress: (share: number) => heard(share * OWN_SHARE),
@@ -87,7 +107,7 @@ export async function answerLong(
     return { water: of, search: beginSearch(input, { ...options, ...told }).withSubjects(await subjects) }
   }
   if (water !== null) return [await search(water, progress)]
-  const waters = fishedWaters(book)
+  const waters = await atHand.waters()
   const found: WaterSearch[] = []
   for (const [i, of] of waters.entries()) {
     try {
@@ -100,7 +120,34 @@ export async function answerLong(
   return found
 }
 
-function fishedWaters({ waters, trips }: BookRecords): string[] {
+/** One group after another, the next one's cut asked for meanwhile; the verdicts are of all together. */
+async function tryRules(
+  atHand: BookAtHand,
+  { water, confidence }: Extract<LongQuestion, { kind: 'claims' }>,
+  { progress, early }: Required<Listener>,
+  weigh: Elsewhere['claims'] | typeof weighClaims = weighClaims,
+): Promise<ClaimTrial[]> {
+  const groups = claimsByCut(CLAIMS)
+  const cutOf = (group: readonly Claim[]): Promise<CutForClaims> => {
+    const cut = atHand.cutForClaims(group, water ?? undefined)
+    // Should the group before it fail, this one's failure has nobody who waits for it.
+    cut.catch(() => undefined)
+    return cut
+  }
+  const weighed = new Map<string, WeighedClaim>()
+  let ahead = cutOf(at(groups, 0))
+  for (const [i, group] of groups.entries()) {
+    const cut = await ahead
+    if (i + 1 < groups.length) ahead = cutOf(at(groups, i + 1))
+    const heard = (share: number): void => progress((weighed.size + share * group.length) / CLAIMS.length)
+    const own = await weigh(cut, group, { confidence, progress: heard, early })
+    group.forEach(({ id }, place) => weighed.set(id, at(own, place)))
+  }
+  return judgeClaims(CLAIMS.flatMap(({ id }) => weighed.get(id) ?? []))
+}
+
+/** The names of the waters that were fished, in the book's order. */
+export function fishedWaters({ waters, trips }: BookRecords): string[] {
   const fished = new Set(trips.map(({ water }) => water))
   return waters.filter(({ id }) => fished.has(id)).map(({ name }) => name)
 }

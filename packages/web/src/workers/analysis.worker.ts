@@ -43,6 +43,7 @@ import type { UsualWords } from '@jotbook/core/deck'
 import { yearsOf } from './yearsOf.ts'
 import type { WaterYears } from './yearsOf.ts'
 import { listsWithTrips, tripsSince } from '../offline/forWorkers.ts'
+import { atHand } from './atHand.ts'
 import { columnsFor } from './columnsFor.ts'
 import { desk } from './desk.ts'
 import { currentBook } from './heldBook.ts'
@@ -176,6 +177,11 @@ const analysis = {
   },
 
   tripSums,
+
+  ...atHand,
+
+  /** Lets another worker ask for what is at hand, by its end of a channel. */
+  connect: (end: MessagePort): void => expose(atHand, end),
 
   ...desk,
 

@@ -17,8 +17,8 @@ export async function askLong<Q extends LongQuestion>(
   question: Q,
   watch: Watch,
 ): Promise<LongAnswers[Q['kind']]> {
-  const answer = await inLongWorker(watch, async (long, progress, early) => {
-    const here = (): Promise<LongAnswer> => long.answer(book, question, progress, early)
+  const answer = await inLongWorker(watch, async (long, { desk, progress, early }) => {
+    const here = (): Promise<LongAnswer> => long.answer({ book, question }, desk, progress, early)
     if ((await long.stints(book)) <= LARGE_STINTS) return here()
     return onServer(book, question, { onProgress: progress, signal: watch.signal }).catch(unlessAway(here))
   })

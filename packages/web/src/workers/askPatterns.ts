@@ -11,4 +11,4 @@ interface PatternsAsked extends Watch {
 
 /** The pattern book of a water, in a worker of its own. Throws Problem `cancelled` once the signal says so. */
 export const askPatterns = ({ book, water, key, ...watch }: PatternsAsked): Promise<WaterPattern[]> =>
-  inLongWorker(watch, (long, progress) => long.patterns(book, water, key, progress))
+  inLongWorker(watch, (long, { desk, progress }) => long.patterns({ book, water, key }, desk, progress))

@@ -1,29 +1,46 @@
-import { expose } from 'comlink'
+import { expose, wrap } from 'comlink'
 import { answerLong } from '@jotbook/core'
-import type { EarlyAnswer, LongAnswer, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, Elsewhere, LongAnswer, LongQuestion } from '@jotbook/core'
 import { patternsOfWater } from '@jotbook/core/patterns'
 import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
-import { bookRecords, recordsOf, store } from '../offline/forWorkers.ts'
+import { recordsOf, store } from '../offline/forWorkers.ts'
 import { answerOnce } from './answerOnce.ts'
+import type { AtHand } from './atHand.ts'
+import { atHandElsewhere } from './atHandElsewhere.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
 import { workersBeside } from './workersBeside.ts'
 
-/** One question that takes seconds; the worker is ended after it, or to call it off. */
+let beside: { readonly kind: LongQuestion['kind']; readonly begun: Promise<Elsewhere | undefined> } | undefined
+
+/** The workers that will be wanted: started once, before or when the question comes. */
+function besideFor(kind: LongQuestion['kind']): Promise<Elsewhere | undefined> {
+  beside = beside?.kind === kind ? beside : { kind, begun: workersBeside(kind) }
+  return beside.begun
+}
+
+/** One question that takes seconds; the worker is ended after it, or to call it off. `desk`: the way to the worker that holds the book. */
 const long = {
+  async getReady(kind: LongQuestion['kind']): Promise<void> {
+    await besideFor(kind)
+  },
+
   async answer(
-    book: string,
-    question: LongQuestion,
+    { book, question }: { readonly book: string; readonly question: LongQuestion },
+    desk: MessagePort,
     progress: (share: number) => void,
     early: (known: EarlyAnswer) => void,
   ): Promise<LongAnswer> {
-    const [records, elsewhere] = await Promise.all([bookRecords(book), workersBeside(question)])
-    return answerLong(records, question, { progress, early }, elsewhere)
+    return answerLong(atHandElsewhere(desk, book), question, { progress, early }, await besideFor(question.kind))
   },
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */
-  patterns(book: string, water: string, key: string, progress: (share: number) => void): Promise<WaterPattern[]> {
+  patterns(
+    { book, water, key }: { readonly book: string; readonly water: string; readonly key: string },
+    desk: MessagePort,
+    progress: (share: number) => void,
+  ): Promise<WaterPattern[]> {
     return answerOnce(book, key, async () => {
-      const records = await bookRecords(book)
+      const records = await wrap<AtHand>(desk).book(book)
       const known = (await recordsOf(book, 'pattern'))
         .filter((one) => one.water === water && !one.deletedAt)
         .map(({ where, foundOn }): KnownPattern => ({ where, foundOn }))

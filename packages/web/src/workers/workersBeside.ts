@@ -6,7 +6,7 @@ import type { Part } from './part.worker.ts'
 
 /**
  * So many at most. Subjects are about as much work for two as the rest of a search is for one, and with a third the longest column stands
- * alone; of rules each cuts the book anew, which more would do most of the time.
+ * alone; of rules one takes a sixth of all by itself.
  */
 const MOST = { search: 3, claims: 4 } as const
 
@@ -14,7 +14,7 @@ const MOST = { search: 3, claims: 4 } as const
  * Workers beside this one for parts of its answer, as many as there are processors for; none on a device of one. They end with this one.
  * They have started when this resolves: a worker at work starts no others.
  */
-export async function workersBeside({ kind }: LongQuestion): Promise<Elsewhere | undefined> {
+export async function workersBeside(kind: LongQuestion['kind']): Promise<Elsewhere | undefined> {
   const processors = navigator.hardwareConcurrency
   // The rest of a search is worked out here.
   const count = Math.min(MOST[kind], kind === 'search' ? processors - 1 : processors)
@@ -56,7 +56,7 @@ const subjectsBy =
 
 const claimsBy =
   (workers: readonly Remote<Part>[]): Elsewhere['claims'] =>
-  async (book, { progress = () => undefined, early = () => undefined, ...options }) => {
+  async (cut, claims, { progress = () => undefined, early = () => undefined, ...options }) => {
     const done = workers.map(() => 0)
     const shares = await Promise.all(
       workers.map((worker, index) => {
@@ -65,12 +65,8 @@ const claimsBy =
           progress(done.reduce((sum, one) => sum + one, 0) / workers.length)
         }
         const share = { index, of: workers.length }
-        return worker.claims(book, { ...options, share }, proxy(heard), proxy(early))
+        return worker.claims([cut, claims, { ...options, share }], proxy(heard), proxy(early))
       }),
     )
-    const all = shares.reduce((sum, { length }) => sum + length, 0)
-    return Array.from(
-      { length: all },
-      (_, i) => shares[i % shares.length]?.[Math.floor(i / shares.length)] ?? [],
-    ).flat()
+    return claims.flatMap((_, i) => shares[i % shares.length]?.[Math.floor(i / shares.length)] ?? [])
   }

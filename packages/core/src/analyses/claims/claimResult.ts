@@ -37,7 +37,7 @@ export interface Question {
   /** Variance over mean of the book's strikes. */
   readonly dispersion: number
   /** Where what the hours do is looked for. */
-  readonly clockStart: () => TimeOfDayStart
+  readonly clockStart: TimeOfDayStart | undefined
   readonly options: Confidence
 }
 
@@ -71,7 +71,7 @@ export function rateResult(
   const held = (): WithinOptions => {
     if (!byHour) return { ...options, dispersion }
     const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
-    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion, { start: clockStart() }) }
+    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion, { start: clockStart }) }
   }
   return ofTrips(
     trips,

@@ -1,13 +1,14 @@
-import { QuestionError, at } from '../../checked/index.ts'
+import { at } from '../../checked/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { ALL_OTHERS, CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import { followUp } from '../after/followUp.ts'
 import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
-import type { Names, Clause } from '../../query/index.ts'
+import { namesOf, rowFilter } from '../../query/index.ts'
+import type { Names } from '../../query/index.ts'
 import { boutsBySide } from '../within/boutsBySide.ts'
-import type { ClockHours } from '../within/clock.ts'
+import { ClockHours } from '../within/clock.ts'
 import { tripOf } from '../within/comparedTrips.ts'
 import {
   NOTHING_YET,
@@ -20,8 +21,8 @@ import {
   sizeResult,
 } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
-import { cutBook } from './cutBook.ts'
-import type { CutBook } from './cutBook.ts'
+import { claimsByCut, cutForClaims, rowsHere } from './cutForClaims.ts'
+import type { CutForClaims } from './cutForClaims.ts'
 import { anyFilter, selectionOf } from './selection.ts'
 import { phaseResult, pitchResult, setResult } from './strikesOf.ts'
 import { toLog } from './toLog.ts'
@@ -63,15 +64,21 @@ export interface ClaimTrial {
 /** A rule with its figures, not yet judged beside the others: how surely it holds goes by how many are tried. */
 export type UnjudgedTrial = Omit<ClaimTrial, 'verdict' | 'q'>
 
-export interface TryOptions extends Confidence {
+/** Whoever waits: hears how far it is, and each rule's figures as soon as they are there. */
+interface Watched {
+  readonly progress?: (share: number) => void
+  readonly early?: (trial: UnjudgedTrial) => void
+}
+
+export interface TryOptions extends Confidence, Watched {
   readonly claims?: readonly Claim[]
-  /** Which share of the claims, of how many; default all of them. */
-  readonly share?: { readonly index: number; readonly of: number }
   /** Only hours on this water. */
   readonly water?: string
-  readonly progress?: (share: number) => void
-  /** Told each rule's figures as soon as they are there. */
-  readonly early?: (trial: UnjudgedTrial) => void
+}
+
+export interface WeighOptions extends Confidence, Watched {
+  /** Which share of the claims, of how many; default all of them. */
+  readonly share?: { readonly index: number; readonly of: number }
 }
 
 const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
@@ -92,40 +99,41 @@ export interface WeighedClaim {
  * Throws     QuestionError for a claim that speaks of a column nobody knows, or a water nobody fished
  * Source     the rules: common practice, no source; the methods: see each
  */
-export const tryClaims = (book: BookRecords, options: TryOptions = {}): ClaimTrial[] =>
-  judgeClaims(weighClaims(book, options))
-
-/** `tryClaims` but for the verdicts, which all rules have together: `share` of them, so that several threads may weigh a share each. */
-export function weighClaims(
+export function tryClaims(
   book: BookRecords,
-  { claims = CLAIMS, share = { index: 0, of: 1 }, water, progress, early, ...options }: TryOptions = {},
-): WeighedClaim[] {
-  const here: Clause[] = water === undefined ? [] : [{ kind: 'oneOf', column: 'water', values: [water] }]
-  const cuts = new Map<string, CutBook>()
-  const bookOf = (claim: Claim): CutBook => {
-    const key = `${claim.species ?? ''}|${claim.since ?? ''}`
-    let known = cuts.get(key)
-    // Cut by what all of them speak of: a share of them sees the same pieces as all do.
-    if (!known) cuts.set(key, (known = cutBook(book, claim, claims, here)))
-    return known
+  { claims = CLAIMS, water, progress, ...options }: TryOptions = {},
+): ClaimTrial[] {
+  const weighed = new Map<Claim, WeighedClaim>()
+  for (const group of claimsByCut(claims)) {
+    const heard = progress && ((share: number) => progress((weighed.size + share * group.length) / claims.length))
+    const own = weighClaims(cutForClaims(book, group, water), group, {
+      ...options,
+      ...(heard ? { progress: heard } : {}),
+    })
+    group.forEach((claim, i) => weighed.set(claim, at(own, i)))
   }
+  return judgeClaims(claims.flatMap((claim) => weighed.get(claim) ?? []))
+}
+
+/** Figures of the rules a book was cut for, or of a share of them, so that several threads may weigh a share each: `tryClaims` but for the verdicts, which all have together. */
+export function weighClaims(
+  cut: CutForClaims,
+  claims: readonly Claim[],
+  { share = { index: 0, of: 1 }, progress, early, ...options }: WeighOptions = {},
+): WeighedClaim[] {
+  const { book, columns, dispersion, clockStart } = cut
+  const names = namesOf(book)
+  const keep = rowFilter(columns, cut.here, names)
+  const rows = rowsHere(columns, keep)
+  const clock = cut.clock && new ClockHours(cut.clock)
   const own = claims.filter((_, i) => i % share.of === share.index)
   const weighed = own.map((claim, i) => {
     progress?.(i / own.length)
-    const cut = bookOf(claim)
-    const { rows, columns } = cut
-    if (rows.length === 0 && claim.since === undefined)
-      throw new QuestionError(
-        water === undefined
-          ? 'the book has no hours to put a claim on trial with'
-          : `no hour on ${water}: nothing can be learnt of it`,
-      )
-    const selection = selectionOf(columns, claim, cut.names, cut.keep)
-    const { dispersion, clockStart } = cut
-    const question: Question = { book: cut.book, columns, claim, selection, rows, dispersion, clockStart, options }
-    const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, cut.names)
+    const selection = selectionOf(columns, claim, names, keep)
+    const question: Question = { book, columns, claim, selection, rows, dispersion, clockStart, options }
+    const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, names)
     const missing = rows.length === 0 ? [] : missingFor(question, outcome)
-    const trial = trialOf(question, outcome, cut)
+    const trial = trialOf(question, outcome, { variance: cut.variance, dispersion, clock })
     early?.(trial)
     return { trial, outcome, missing }
   })
@@ -259,10 +267,17 @@ function sidesSummed(
   return { a, b, trips }
 }
 
+/** How a book's trips differ, its strikes come in flurries, and its hours in worth. */
+interface BookSpread {
+  readonly variance: number
+  readonly dispersion: number
+  readonly clock: ClockHours | undefined
+}
+
 function trialOf(
   { columns, claim, selection, rows }: Question,
   outcome: ClaimResult,
-  { variance, dispersion, clock }: Pick<CutBook, 'variance' | 'dispersion' | 'clock'>,
+  { variance, dispersion, clock }: BookSpread,
 ): UnjudgedTrial {
   const { a, b, trips } = sidesSummed(columns, rows, selection)
   const [hoursIn, hoursOut, strikesIn] = [a.exposureHours, b.exposureHours, a.events]

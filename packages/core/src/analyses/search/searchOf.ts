@@ -1,8 +1,8 @@
 import { QuestionError, at, entry } from '../../checked/index.ts'
-import { buildColumns, columnInfo, planCuts, factorOf } from '../../effort/index.ts'
-import type { BookRecords } from '../../effort/index.ts'
-import { namesOf, rowFilter, clauseRanges, namedColumns, whereText, strikesOf } from '../../query/index.ts'
-import type { Clause } from '../../query/index.ts'
+import { buildColumns, columnInfo, factorOf } from '../../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
+import { namesOf, planFor, rowFilter, whereText, strikesOf } from '../../query/index.ts'
+import type { Clause, Names, Question } from '../../query/index.ts'
 import { boutSize } from '../../stats/index.ts'
 import { canonical } from './canonical.ts'
 import { cellsOf } from './cells.ts'
@@ -61,38 +61,42 @@ export function searchOf(
 }
 
 /** What `searchOf` searches: the hours of a water, by all columns that are looked at. */
-export function searchInput(
-  book: BookRecords,
-  { water, where = [], columns: asked = SEARCH_COLUMNS }: SearchQuestion,
-): SearchInput {
-  const infos = asked.map(columnInfo)
-  const continuous = infos.find(({ kind }) => kind === 'number')
+export const searchInput = (book: BookRecords, question: SearchQuestion): SearchInput =>
+  searchInputOfCut(buildColumns(book, planFor(cutForSearch(question), book.bands)), namesOf(book), question)
+
+/** What a book is cut by for a search: the same for all of its waters. */
+export function cutForSearch({ water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion): Question {
+  const continuous = columns.map(columnInfo).find(({ kind }) => kind === 'number')
   if (continuous)
     throw new QuestionError(`${continuous.name} is continuous: search by ${continuous.band ?? 'a band column'} instead`)
-  const clauses: Clause[] = [{ kind: 'oneOf', column: 'water', values: [water] }, ...where]
-  const joined = infos.map(({ name }) => name)
-  const segments = buildColumns(
-    book,
-    planCuts(
-      [...joined, ...ALONE, ...SUBJECTS, ...namedColumns(clauses), 'hour', 'season', 'class'],
-      clauseRanges(clauses),
-      book.bands,
-    ),
-  )
-  const keep = rowFilter(segments, clauses, namesOf(book))
+  return { by: [...columns, ...ALONE, ...SUBJECTS, 'hour', 'season', 'class'], where: hoursOf(water, where) }
+}
+
+const hoursOf = (water: string, where: readonly Clause[]): Clause[] => [
+  { kind: 'oneOf', column: 'water', values: [water] },
+  ...where,
+]
+
+/** What is searched, of columns that were cut by `cutForSearch`. Throws QuestionError where no hour is left. */
+export function searchInputOfCut(
+  segments: SegmentColumns,
+  names: Names,
+  { water, where = [], columns = SEARCH_COLUMNS }: SearchQuestion,
+): SearchInput {
+  const keep = rowFilter(segments, hoursOf(water, where), names)
   const rows = Array.from({ length: segments.rows }, (_, row) => row).filter(
     (row) => at(segments.hours, row) > 0 && keep(row),
   )
   if (rows.length === 0) throw new QuestionError(`no hour on ${water}: there is nothing to search`)
+  const joined = columns.map((name) => columnInfo(name).name)
   const hour = entry(segments.factors, 'hour')
   // A quarter of the day: finer would have too few strikes for a factor of its own.
   const quarters = factorOf(Array.from(hour.codes, (code) => quarterOf(at(hour.levels, code))))
   const laid = { ...segments, factors: { ...segments.factors, day_quarter: quarters } }
   const used = [...new Set([...joined, ...ALONE, ...SUBJECTS, ...HELD])]
-  const inOrder = canonical(laid, rows, used, namesOf(book))
-  const cells = cellsOf(inOrder.source, inOrder.rows, used)
+  const inOrder = canonical(laid, rows, used, names)
   return {
-    cells,
+    cells: cellsOf(inOrder.source, inOrder.rows, used),
     columns: joined,
     alone: ALONE,
     subjects: SUBJECTS,

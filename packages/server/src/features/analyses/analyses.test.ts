@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { answerLong } from '@jotbook/core'
+import { answerLong, bookAtHand } from '@jotbook/core'
 import type { LongQuestion } from '@jotbook/core'
 import { zipBundle } from '@jotbook/core/formats'
 import type { AnalysisLine } from '@jotbook/contract'
@@ -77,7 +77,8 @@ describe('a question that takes seconds', () => {
     const lines = await linesOf(await running)
     expect(lines.slice(0, -1).every((line) => 'progress' in line)).toBe(true)
     expect(lines.length).toBeGreaterThan(1)
-    const here = await answerLong(await recordsOfBook(server.database, book), CLAIMS, { progress: () => undefined })
+    const atHand = bookAtHand(await recordsOfBook(server.database, book))
+    const here = await answerLong(atHand, CLAIMS, { progress: () => undefined })
     expect(lines.at(-1)).toEqual(JSON.parse(JSON.stringify({ answer: here })))
   })
 })

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { answerLong } from '@jotbook/core'
+import { answerLong, bookAtHand } from '@jotbook/core'
 import type { ThreadLine, ThreadWork } from './answerLong.ts'
 
 /** What runs beside the server: one question to one book. It is called off by ending the thread. */
@@ -14,7 +14,7 @@ try {
     told = Date.now()
     tell({ progress: share })
   }
-  const answer = await answerLong(book, question, { progress })
+  const answer = await answerLong(bookAtHand(book), question, { progress })
   tell({ answer })
 } catch (error) {
   // A RangeError says what is wrong with the question; anything else ends the thread and is told in general words.

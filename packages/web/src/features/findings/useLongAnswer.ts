@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { EarlyAnswer, EarlyAnswers, LongAnswers, LongQuestion } from '@jotbook/core'
 import { asProblem } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
+import { getReadyFor } from '../../workers/inLongWorker.ts'
 
 export interface LongRun<A, E> {
   /** Share done; undefined while nothing runs. */
@@ -46,13 +47,17 @@ export function useLongAnswer<Q extends LongQuestion>(
   const running = useRef<AbortController>(undefined)
   const stop = (): void => running.current?.abort()
   useEffect(() => () => running.current?.abort(), [])
+  const isRunning = run.progress !== undefined
+  // Whoever opens the page is about to ask.
+  useEffect(() => (book === null || isRunning ? undefined : getReadyFor(kind, book)), [kind, book, revision, isRunning])
   const ask = (question: Q): void => {
     if (book === null) return
     stop()
     const own = new AbortController()
     running.current = own
     const wanted = (next: typeof run | ((before: typeof run) => typeof run)): void => {
-      if (running.current === own) setRun(next)
+      // What comes meanwhile is drawn between taps: a new answer is hundreds of rows.
+      if (running.current === own) startTransition(() => setRun(next))
     }
     setRun({ progress: 0 })
     setLast(undefined)
@@ -67,8 +72,10 @@ export function useLongAnswer<Q extends LongQuestion>(
         if (running.current !== own) return
         const answered = { book, revision, question, answer }
         kept.set(kind, answered)
-        setLast(answered)
-        setRun({})
+        startTransition(() => {
+          setLast(answered)
+          setRun({})
+        })
       },
       (error: unknown) => {
         const isCancelled = error instanceof Problem && error.code === 'cancelled'

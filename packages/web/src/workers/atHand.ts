@@ -1,0 +1,41 @@
+import { CLAIMS, claimsByCut, cutForClaims, cutForSearch, fishedWaters, searchInputOfCut } from '@jotbook/core'
+import type { BookRecords, Claim, CutForClaims, LongQuestion, SearchInput, SearchQuestion } from '@jotbook/core'
+import { columnsFor } from './columnsFor.ts'
+import { currentBook } from './heldBook.ts'
+
+/** The book and its cuts, for workers that would read and cut them anew. */
+export const atHand = {
+  book: async (bookId: string): Promise<BookRecords> => (await currentBook(bookId)).book,
+
+  waters: async (bookId: string): Promise<string[]> => fishedWaters((await currentBook(bookId)).book),
+
+  async searchInput(bookId: string, question: SearchQuestion): Promise<SearchInput> {
+    const { names, columns } = await columnsFor(bookId, cutForSearch(question))
+    return searchInputOfCut(columns, names, question)
+  },
+
+  /** For rules of the trade. */
+  cutForClaims: (bookId: string, claims: readonly Claim[], water?: string): Promise<CutForClaims> =>
+    cutOnce(bookId, claims, water),
+
+  /** Before a long question is asked: whatever it will need first. The cut of a search is that of any water. */
+  async getReady(bookId: string, kind: LongQuestion['kind']): Promise<void> {
+    if (kind === 'search') await columnsFor(bookId, cutForSearch({ water: '' }))
+    else for (const claims of claimsByCut(CLAIMS)) await cutOnce(bookId, claims)
+  },
+}
+
+/** Cuts for the rules of one revision and water, by the fish they speak of. */
+let cuts:
+  { readonly book: BookRecords; readonly water: string | undefined; readonly by: Map<string, CutForClaims> } | undefined
+
+async function cutOnce(bookId: string, claims: readonly Claim[], water?: string): Promise<CutForClaims> {
+  const { book } = await currentBook(bookId)
+  if (cuts?.book !== book || cuts.water !== water) cuts = { book, water, by: new Map() }
+  const fish = claims[0]?.species ?? ''
+  const known = cuts.by.get(fish) ?? cutForClaims(book, claims, water)
+  cuts.by.set(fish, known)
+  return known
+}
+
+export type AtHand = typeof atHand
