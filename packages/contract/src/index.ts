@@ -1,5 +1,6 @@
 export { alikeRemarks } from './alikeRemarks.ts'
 export type { AlikeRemarks } from './alikeRemarks.ts'
+export { lineText, readLine } from './analysisLine.ts'
 export type { AnalysisLine } from './analysisLine.ts'
 export { KEPT_DAYS, routes } from './api.ts'
 export type {

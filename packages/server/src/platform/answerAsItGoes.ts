@@ -1,5 +1,5 @@
 import type { Response } from 'express'
-import { Problem } from '@jotbook/contract'
+import { Problem, lineText } from '@jotbook/contract'
 import type { Watch } from './longWork.ts'
 import { asProblem } from './problemHandler.ts'
 
@@ -7,14 +7,17 @@ import { asProblem } from './problemHandler.ts'
 const TELL_EVERY_MS = 100
 
 /**
- * Answers line by line while the work goes on: its progress, and last the line it comes to or its Problem. What fails before anything
+ * Answers line by line while the work goes on: its progress, whatever it `tell`s, and last the line it comes to or its Problem. What fails before anything
  * was told is answered as any failure is. Whoever hangs up calls the work off.
  */
-export async function answerAsItGoes<P>(response: Response, work: (watch: Watch<P>) => Promise<object>): Promise<void> {
+export async function answerAsItGoes<P>(
+  response: Response,
+  work: (watch: Watch<P>, tell: (line: object) => void) => Promise<object>,
+): Promise<void> {
   const calledOff = new AbortController()
   response.on('close', () => calledOff.abort())
   response.type('application/x-ndjson')
-  const tell = (line: object): void => void response.write(`${JSON.stringify(line)}\n`)
+  const tell = (line: object): void => void response.write(`${lineText(line)}\n`)
   let told = 0
   const onProgress: Watch<P>['onProgress'] = (progress) => {
     if (Date.now() - told < TELL_EVERY_MS) return
@@ -22,7 +25,7 @@ export async function answerAsItGoes<P>(response: Response, work: (watch: Watch<
     tell({ progress })
   }
   try {
-    tell(await work({ onProgress, signal: calledOff.signal }))
+    tell(await work({ onProgress, signal: calledOff.signal }, tell))
   } catch (error) {
     if (!response.headersSent) throw error
     const problem = error instanceof Problem ? error : asProblem(error)

@@ -29,7 +29,11 @@ export async function sendNothingBack(method: 'POST' | 'PUT', url: string, body:
 }
 
 /** An answer that comes line by line, each a JSON value. */
-export async function* fetchLines<T>(url: string, init?: RequestInit): AsyncGenerator<T> {
+export async function* fetchLines<T>(
+  url: string,
+  init?: RequestInit,
+  read: (line: string) => unknown = JSON.parse,
+): AsyncGenerator<T> {
   const response = await fetchOk(url, init)
   if (!response.body) return
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
@@ -38,7 +42,7 @@ export async function* fetchLines<T>(url: string, init?: RequestInit): AsyncGene
     const { done, value } = await reader.read()
     const lines = (rest + (value ?? '')).split('\n')
     rest = lines.pop() ?? ''
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as T
+    for (const line of lines) if (line !== '') yield read(line) as T
     if (done) return
   }
 }

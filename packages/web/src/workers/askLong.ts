@@ -1,4 +1,4 @@
-import { Problem, routes } from '@jotbook/contract'
+import { Problem, readLine, routes } from '@jotbook/contract'
 import type { AnalysisLine } from '@jotbook/contract'
 import type { LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
 import { fetchLines } from '../offline/index.ts'
@@ -20,20 +20,27 @@ export async function askLong<Q extends LongQuestion>(
   const answer = await inLongWorker(watch, async (long, { desk, progress, early }) => {
     const here = (): Promise<LongAnswer> => long.answer({ book, question }, desk, progress, early)
     if ((await long.stints(book)) <= LARGE_STINTS) return here()
-    return onServer(book, question, { onProgress: progress, signal: watch.signal }).catch(unlessAway(here))
+    return onServer(book, question, { onProgress: progress, onEarly: early, signal: watch.signal }).catch(
+      unlessAway(here),
+    )
   })
   return answer as LongAnswers[Q['kind']]
 }
 
-async function onServer(book: string, question: LongQuestion, { onProgress, signal }: Watch): Promise<LongAnswer> {
+async function onServer(
+  book: string,
+  question: LongQuestion,
+  { onProgress, onEarly, signal }: Required<Watch>,
+): Promise<LongAnswer> {
   const asked = {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(question),
     signal,
   }
-  for await (const line of fetchLines<AnalysisLine>(routes.analyses(book), asked)) {
+  for await (const line of fetchLines<AnalysisLine>(routes.analyses(book), asked, readLine)) {
     if ('progress' in line) onProgress(line.progress)
+    else if ('early' in line) onEarly(line.early)
     else if ('answer' in line) return line.answer
     else throw Problem.from(line.problem, line.problem.status)
   }

@@ -2,8 +2,9 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { answerLong, bookAtHand } from '@jotbook/core'
-import type { LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, LongQuestion } from '@jotbook/core'
 import { zipBundle } from '@jotbook/core/formats'
+import { readLine } from '@jotbook/contract'
 import type { AnalysisLine } from '@jotbook/contract'
 import { projectFolder } from '../../platform/config.ts'
 import { TestServer } from '../../test/testServer.ts'
@@ -35,7 +36,7 @@ const linesOf = async (answer: Response): Promise<AnalysisLine[]> =>
   (await answer.text())
     .trim()
     .split('\n')
-    .map((line) => JSON.parse(line) as AnalysisLine)
+    .map((line) => readLine(line) as AnalysisLine)
 
 describe('a question that takes seconds', () => {
   it('ends when whoever asked hangs up, and makes room for the next', async () => {
@@ -75,10 +76,13 @@ describe('a question that takes seconds', () => {
     const running = ask(CLAIMS)
     expect((await server.ask('GET', '/api/health')).status).toBe(200)
     const lines = await linesOf(await running)
-    expect(lines.slice(0, -1).every((line) => 'progress' in line)).toBe(true)
-    expect(lines.length).toBeGreaterThan(1)
+    const before = lines.slice(0, -1)
+    expect(before.some((line) => 'progress' in line)).toBe(true)
     const atHand = bookAtHand(await recordsOfBook(server.database, book))
-    const here = await answerLong(atHand, CLAIMS, { progress: () => undefined })
-    expect(lines.at(-1)).toEqual(JSON.parse(JSON.stringify({ answer: here })))
+    const known: EarlyAnswer[] = []
+    const here = await answerLong(atHand, CLAIMS, { progress: () => undefined, early: (one) => known.push(one) })
+    expect(before.flatMap((line) => ('early' in line ? [line.early] : []))).toEqual(known)
+    // Limits that are open among it.
+    expect(lines.at(-1)).toEqual({ answer: here })
   })
 })

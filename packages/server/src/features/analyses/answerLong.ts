@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os'
 import { Problem } from '@jotbook/contract'
-import type { BookRecords, LongAnswer, LongQuestion } from '@jotbook/core'
+import type { BookRecords, EarlyAnswer, LongAnswer, LongQuestion } from '@jotbook/core'
 import type { Watch } from '../../platform/longWork.ts'
 import { inThread } from '../../platform/inThread.ts'
 import { Turns } from '../../platform/turns.ts'
@@ -18,7 +18,16 @@ export interface ThreadWork {
   readonly question: LongQuestion
 }
 
-export type ThreadLine = { readonly progress: number } | { readonly answer: LongAnswer } | { readonly wrong: string }
+export type ThreadLine =
+  | { readonly progress: number }
+  | { readonly early: EarlyAnswer }
+  | { readonly answer: LongAnswer }
+  | { readonly wrong: string }
+
+interface LongWatch extends Watch<number> {
+  /** Hears what is known before all is weighed. */
+  readonly onEarly: (known: EarlyAnswer) => void
+}
 
 /** One processor stays for everybody else's requests. */
 const turns = new Turns(Math.max(1, availableParallelism() - 1))
@@ -30,7 +39,7 @@ const LIMITS = { file: 'thread.js', megabytes: 2048, longestMs: 120_000 }
  */
 export function answerLong(
   { account, question, read }: Asked,
-  { onProgress, signal }: Watch<number>,
+  { onProgress, onEarly, signal }: LongWatch,
 ): Promise<LongAnswer> {
   return turns.run(account, signal, async () => {
     const workerData: ThreadWork = { book: await read(), question }
@@ -50,7 +59,8 @@ export function answerLong(
       take: (line) => {
         if ('wrong' in line) throw new Problem('no-answer', line.wrong)
         if ('answer' in line) return line.answer
-        onProgress(line.progress)
+        if ('early' in line) onEarly(line.early)
+        else onProgress(line.progress)
         return undefined
       },
     })

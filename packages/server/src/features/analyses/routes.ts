@@ -13,11 +13,10 @@ export function analysisRoutes(): Router {
   router.post('/analyses', ...validated(LongQuestionBody), async (request, response) => {
     const { book, account, within } = bookOf(request)
     const question = longQuestion(request.body)
-    await answerAsItGoes<number>(response, async (watch) => {
-      const line: AnalysisLine = {
-        answer: await answerLong({ account, question, read: () => within((db) => recordsOfBook(db, book)) }, watch),
-      }
-      return line
+    const asked = { account, question, read: () => within((db) => recordsOfBook(db, book)) }
+    await answerAsItGoes<number>(response, async (watch, tell: (line: AnalysisLine) => void) => {
+      const answer = await answerLong(asked, { ...watch, onEarly: (early) => tell({ early }) })
+      return { answer } satisfies AnalysisLine
     })
   })
   return router

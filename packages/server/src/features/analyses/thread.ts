@@ -14,7 +14,7 @@ try {
     told = Date.now()
     tell({ progress: share })
   }
-  const answer = await answerLong(bookAtHand(book), question, { progress })
+  const answer = await answerLong(bookAtHand(book), question, { progress, early: (early) => tell({ early }) })
   tell({ answer })
 } catch (error) {
   // A RangeError says what is wrong with the question; anything else ends the thread and is told in general words.
