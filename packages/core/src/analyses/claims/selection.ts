@@ -42,6 +42,13 @@ export function anyFilter(columns: SegmentColumns, text: string, names: Names): 
   return (row) => tests.some((test) => test(row))
 }
 
+/** A rule goes over its rows half a dozen times: each is looked at once. */
+function askedOnce(rows: number, test: RowTest): RowTest {
+  const [NO, YES] = [1, 2]
+  const known = new Uint8Array(rows)
+  return (row) => (known[row] ||= test(row) ? YES : NO) === YES
+}
+
 export interface Selection extends Sides {
   readonly when: RowTest
 }
@@ -53,9 +60,10 @@ export function selectionOf(
   names: Names,
   asked: RowTest,
 ): Selection {
+  const once = (test: RowTest): RowTest => askedOnce(columns.rows, test)
   const inWhen = anyFilter(columns, when, names)
-  const isLure = anyFilter(columns, lure, names)
-  const here: RowTest = (row) => asked(row) && inWhen(row)
+  const isLure = once(anyFilter(columns, lure, names))
+  const here = once((row) => asked(row) && inWhen(row))
   const inA: RowTest = (row) => here(row) && isLure(row)
   const ofEveryClass = outcome === 'travels' && lure === ''
   if (NAMES_ITS_OWN.has(outcome) || ofEveryClass) return { when: here, inA, inB: () => false }
@@ -68,7 +76,7 @@ export function selectionOf(
     const shared: RowTest = (row) => bodies.has(at(codes, row))
     return { when: here, inA: (row) => inA(row) && shared(row), inB: (row) => here(row) && !isLure(row) && shared(row) }
   }
-  const isOther = anyFilter(columns, against, names)
+  const isOther = once(anyFilter(columns, against, names))
   return {
     when: here,
     inA: (row) => inA(row) && !isOther(row),
