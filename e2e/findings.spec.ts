@@ -71,8 +71,12 @@ test('a link says what of it this book does not have, and of which book it is', 
 })
 
 test('the rules of the trade are tried, and what waits for hours says for which', async ({ app, page }) => {
+  // The page comes before its book does: no press is lost meanwhile.
+  await page.route('**/api/session', async (route) => {
+    await new Promise((go) => setTimeout(go, 1500))
+    await route.continue()
+  })
   await page.goto(`${app.url}/findings/trial`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await page.getByRole('button', { name: 'Test the rules' }).click()
   await expect(page.getByTestId('so-far')).toContainText(/\d rules? tested so far/)
   const told = jot<{ claim: string; says: string; verdict: string; ratio: number | null; why?: string }[]>(

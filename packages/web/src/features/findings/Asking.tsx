@@ -18,7 +18,7 @@ interface AskingProps {
 
 /** Which water, the one button, and how far it is. */
 export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onStop }: AskingProps) {
-  const waters = useAppSelector(({ records }) => records.waters)
+  const { book, waters } = useAppSelector(({ records }) => records)
   const id = useId()
   return (
     <Flex gap="16px" align="end" wrap="wrap" mt="16px" minH="62px">
@@ -32,7 +32,7 @@ export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onSto
         onChoose={onWater}
       />
       {progress === undefined ? (
-        <Button look="main" onClick={onAsk}>
+        <Button look="main" disabled={book === null} onClick={onAsk}>
           {ask}
         </Button>
       ) : (
