@@ -99,6 +99,7 @@ interface TripInBook {
   readonly weather: readonly DayWeather[]
 }
 
+// eslint-disable-next-line max-params -- the random numbers and the truth that is left out go all the way down
 function makeTrip(
   { id: trip, nth, luck, weather }: TripInBook,
   outing: Outing,
@@ -255,6 +256,7 @@ function bottomFtAt({ water, weather }: Outing, hour: number): number {
   return at(HABITS[water].depthFt, 0) + Math.round(4 + 4 * Math.sin(hour * 0.9 + day))
 }
 
+// eslint-disable-next-line max-params -- the random numbers and the truth that is left out go all the way down
 function strikeFields(
   outing: Outing,
   fished: DemoStint,

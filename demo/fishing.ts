@@ -42,6 +42,7 @@ export const lure = (id: string): DemoLure => {
 }
 
 /** Everything one person did on a trip. */
+// eslint-disable-next-line max-params -- the random numbers and the truth that is left out go all the way down
 export function fish(
   outing: Outing,
   readings: readonly DemoReading[],
@@ -57,7 +58,7 @@ export function fish(
   let [blankSince, rested] = [from, from]
   for (;;) {
     const before = stints.at(-1)
-    const rescue = without === 'rescue' ? random() < 0.16 : needsRescue(outing, before, from, blankSince, rested)
+    const rescue = without === 'rescue' ? random() < 0.16 : needsRescue(outing, before, { from, blankSince, rested })
     const next = rescue ? lure(RESCUE_LURE) : nextLure(deck, before?.lure, random)
     const length = Math.min(outing.hours - from, 0.4 + 0.5 * random())
     if (length < 0.25) return stints
@@ -95,9 +96,7 @@ export function fish(
 function needsRescue(
   { water }: Outing,
   before: DemoStint | undefined,
-  from: number,
-  blankSince: number,
-  rested: number,
+  { from, blankSince, rested }: { readonly from: number; readonly blankSince: number; readonly rested: number },
 ): boolean {
   if (water !== 'Immerlow Reservoir' && water !== 'Quennor Reach') return false
   return before?.lure.id === RESCUE_LURE ? from - blankSince < 0.5 : from - Math.max(blankSince, rested) >= PATIENCE
@@ -150,6 +149,7 @@ function nextLure(
 }
 
 /** One stint minute by minute: strikes in flurries, and no cast while a fish is handled. */
+// eslint-disable-next-line max-params -- the random numbers and the truth that is left out go all the way down
 function throwLure(
   outing: Outing,
   readings: readonly DemoReading[],

@@ -103,7 +103,7 @@ export async function exportFrom({ book: name, out, as, units, places }: ExportC
   const files = await withDatabase(async (database) => {
     const book = await bookNamed(database, name)
     if (!book) throw new Failure(`There is no book called ${name}.`, 2)
-    return filesOf(database, book.id, format, units, places)
+    return filesOf(database, book.id, format, { units, places })
   })
   mkdirSync(out, { recursive: true })
   for (const [file, content] of files) writeFileSync(join(out, file), content)
@@ -115,8 +115,7 @@ async function filesOf(
   database: Database,
   book: string,
   format: Format,
-  units: 'si' | 'imperial',
-  places: boolean,
+  { units, places }: { readonly units: 'si' | 'imperial'; readonly places: boolean },
 ): Promise<Map<string, string | Uint8Array>> {
   const within: Within = (work) => inBook(database, book, work)
   if (format === 'csv') return collectedFiles(filesOfBundle(within, book, { units, withoutPlaces: !places }))

@@ -47,17 +47,14 @@ export function* soundedDay({
   for (let tick = 0; tick * TICK_MS < hours * 3_600_000; tick++) {
     if (tick % TICKS_A_MINUTE === 0) silent = random() < (faults.gaps ?? 0)
     const ms = startMs + tick * TICK_MS
-    const lines = spoken(ms, tick / (1800 * hours), tick, latitude, longitude, random)
+    const lines = spoken({ ms, tick, share: tick / (1800 * hours) }, { latitude, longitude }, random)
     if (!silent) yield { ms, lines: spoiled(lines, faults, random) }
   }
 }
 
 function spoken(
-  ms: number,
-  share: number,
-  tick: number,
-  latitude: number,
-  longitude: number,
+  { ms, share, tick }: { readonly ms: number; readonly share: number; readonly tick: number },
+  { latitude, longitude }: { readonly latitude: number; readonly longitude: number },
   random: Random,
 ): string[] {
   const minutes = tick / TICKS_A_MINUTE

@@ -43,7 +43,7 @@ export function dayOfConditions(
   return SAID_COLUMNS.map((column) => ({
     column,
     said: SAID[column],
-    spells: spellsOf(setting, column, fromMs, toMs, past),
+    spells: spellsOf(setting, column, { fromMs, toMs }, past),
   }))
 }
 
@@ -51,8 +51,7 @@ export function dayOfConditions(
 export function spellsOf(
   setting: Setting,
   column: SaidColumn | BandName,
-  fromMs: EpochMs,
-  toMs: EpochMs,
+  { fromMs, toMs }: { readonly fromMs: EpochMs; readonly toMs: EpochMs },
   past: WaterPast = NO_PAST,
 ): Spell[] {
   if (column === 'season') {

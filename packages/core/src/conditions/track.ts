@@ -147,6 +147,7 @@ export function stepTrack(times: Float64Array, valueFrom: (ms: EpochMs) => numbe
 }
 
 /** Every change of band between two times: one edge between two values is gone to straight, anything else by halving. */
+// eslint-disable-next-line max-params -- called at every halving of every span: an object each would cost
 function changes(
   f: (ms: EpochMs) => TrackValue,
   edges: readonly number[],

@@ -39,6 +39,7 @@ export const ended = (stint: Stint, ms: number): DeckEdit => ({
 /** Nobody has a rod in hand though the day has begun. */
 export const onBreak = (day: DeckDay): boolean => day.stints.length > 0 && day.stints.every(({ end }) => end)
 
+// eslint-disable-next-line max-params -- who takes what in hand, and when
 export function begun(day: DeckDay, angler: Angler, rod: Rod, atMs: number, newId: NewId, more: Fields = {}): DeckEdit {
   const fields = {
     trip: day.trip.id,

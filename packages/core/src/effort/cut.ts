@@ -98,6 +98,7 @@ class Places {
   private readonly readAt: ReadonlySet<string | null | undefined>
   private readonly askDepth: boolean
 
+  // eslint-disable-next-line max-params -- its own fields
   constructor(
     private readonly trip: TimedTrip,
     private readonly past: WaterPast,

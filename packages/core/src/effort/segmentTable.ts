@@ -73,6 +73,7 @@ export class SegmentTable {
   }
 
   /** Counts a strike on a segment. With `inRate` false it tells of hook-up and size only: the segment has no hours to divide by. */
+  // eslint-disable-next-line max-params -- called for every strike: an object each would cost
   count(place: number, strike: Strike, trip: Trip, inRate: boolean, angler = 0): void {
     const row = place + (this.species ? this.species.indexOf(strike.species || UNKNOWN) : 0)
     const count = (name: CountName): void => void this.counted[name].push(row)

@@ -172,7 +172,7 @@ function readHeader(kind: BundleKind, cells: readonly string[], fault: FaultAt):
   return missing.length > 0 || twice ? undefined : { columns, names, idAt }
 }
 
-// eslint-disable-next-line complexity -- all that may be wrong with a row, in the order in which it is told
+// eslint-disable-next-line complexity, max-params -- all that may be wrong with a row, in the order in which it is told; a line of a file, how its columns are read, and who hears of a fault
 function readRow(
   kind: BundleKind,
   record: readonly string[],

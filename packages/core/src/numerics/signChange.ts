@@ -5,6 +5,7 @@
  * Returned   the upper of two neighbours between which the sign changes; any one of them where it changes more than once
  * Source     regula falsi with halved weights: Dowell & Jarratt, BIT 11 (1971) 168
  */
+// eslint-disable-next-line max-params -- both ends and what is known of them; called for every edge of a band
 export function signChange(f: (x: number) => number, low: number, high: number, atLow: number, atHigh: number): number {
   const rising = atHigh >= 0
   let from = low

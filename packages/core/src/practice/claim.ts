@@ -76,6 +76,7 @@ export const claim = (
   against: string,
   outcome: ClaimOutcome,
   extra: Extra = {},
+  // eslint-disable-next-line max-params -- a row of the table of claims
 ): Claim => ({ id, says, when, lure, against, outcome, ...extra })
 
 const range = (

@@ -236,9 +236,8 @@ function likeRate(
     return value !== undefined && Number.isFinite(value) ? [[name, value] as const] : []
   })
   if (named.length === 0) return otherwise
-  const { all } = likeToday(columns, { numbers: Object.fromEntries(named), words: {} }, [], undefined, (row) =>
-    known.has(row),
-  )
+  const now = { numbers: Object.fromEntries(named), words: {} }
+  const { all } = likeToday(columns, now, { keep: (row) => known.has(row) })
   return all ? Math.max(all.rate, otherwise / 10) : otherwise
 }
 

@@ -77,15 +77,15 @@ export function frontPhase(
     const tendency = tendencies.get(ms)
     const passedMs = lastPassage(passages, ms, thresholds)
     if (tendency === undefined && passedMs === null) return []
-    return [{ ms, value: { phase: phaseAt(readings, ms, tendency ?? 0, passedMs, thresholds), passedMs } }]
+    return [
+      { ms, value: { phase: phaseAt(readings, { ms, tendency: tendency ?? 0, passedMs }, thresholds), passedMs } },
+    ]
   })
 }
 
 function phaseAt(
   readings: readonly WeatherReading[],
-  ms: EpochMs,
-  tendency: number,
-  passedMs: EpochMs | null,
+  { ms, tendency, passedMs }: { readonly ms: EpochMs; readonly tendency: number; readonly passedMs: EpochMs | null },
   limits: FrontThresholds,
 ): FrontPhase {
   if (tendency <= limits.fallingHpa) return 'falling'

@@ -69,7 +69,7 @@ export async function commit(
       store.outbox.bulkAdd(made.outbox as OutboxEntry[]),
       store.device.put({ ...held.device, clock: made.clock, ...(tap ? { tap } : {}) }),
       store.books.put(revised(held.meta, tripsOfRecords(made.records.values()))),
-      ...(undo ? [store.actions.add(actionOf(book, undo, written, held, nowMs) as Action)] : []),
+      ...(undo ? [store.actions.add(actionOf(book, { ...undo, atMs: nowMs }, written, held) as Action)] : []),
     ])
   })
   told(book, edits.length)
@@ -161,10 +161,9 @@ function overOf(shown: RecordState | undefined, fields: Fields): Record<string, 
 /** What the edits were to their records, as stored before and after them. */
 function actionOf(
   book: string,
-  { trip, label }: Undo,
+  { trip, label, atMs }: Undo & { readonly atMs: number },
   edits: readonly Edit[],
   { records }: Held,
-  atMs: number,
 ): Omit<Action, 'n'> {
   const undoable = edits.map(({ kind, id, fields }) => {
     const before = records.get(id)?.shown.fields

@@ -125,8 +125,7 @@ const analysis = {
     bookId: string,
     water: string | undefined,
     setting: Setting,
-    fromMs: number,
-    toMs: number,
+    { fromMs, toMs }: { readonly fromMs: number; readonly toMs: number },
   ): Promise<DayCondition[]> {
     const { past } = await currentBook(bookId)
     return dayOfConditions(setting, fromMs, toMs, water === undefined ? NO_PAST : past(water))

@@ -4,6 +4,7 @@ import type { Classes } from './classes.ts'
  * Adds up by trip what is expected of some classes, and lists those trips; returns how many there are. The sums are nought before, and
  * whoever asks sets them back to nought.
  */
+// eslint-disable-next-line max-params -- called for every window: an object each would cost
 export function gather(
   { first, trip }: Classes,
   dueOf: Float64Array,

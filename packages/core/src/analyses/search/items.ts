@@ -3,6 +3,7 @@ import { DEFAULT_BANDS, UNKNOWN, bandPlace } from '../../vocabulary/index.ts'
 import type { Cells } from './cells.ts'
 import { coarser } from './classes.ts'
 import type { Classes } from './classes.ts'
+import type { SearchInput } from './types.ts'
 
 /** One condition or attribute: a column and the levels of it that count. */
 export interface Item {
@@ -25,8 +26,7 @@ export interface Floors {
 export function itemsOf(
   cells: Cells,
   classes: Classes,
-  columns: readonly string[],
-  alone: readonly string[],
+  { columns, alone }: Pick<SearchInput, 'columns' | 'alone'>,
   floors: Floors,
 ): Item[] {
   const enough = new Enough(classes, floors)
@@ -153,6 +153,7 @@ function marked(member: Uint8Array): Int32Array {
 }
 
 /** Goes through the conjunctions that take one item of each column of a set. */
+// eslint-disable-next-line max-params -- called for every class of a search: an object each would cost
 function walk(view: Classes, items: readonly ItemUnder[], length: number, floors: Floors, visit: Visit): void {
   const enough = new Enough(view, floors)
   const lists = Array.from({ length }, () => new Int32Array(view.count))

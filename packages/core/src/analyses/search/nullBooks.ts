@@ -32,8 +32,7 @@ export function drawNullBooks(
   { cells, held, bout }: SearchInput,
   classes: Classes,
   expected: Expected,
-  books: number,
-  random: Random,
+  { books, random }: { readonly books: number; readonly random: Random },
 ): NullBooks {
   const blocks = Array.from({ length: Math.ceil(books / LANES) }, () => new Float64Array(classes.count * LANES))
   const due = byTrip(cells, expected.strikes)
@@ -43,7 +42,7 @@ export function drawNullBooks(
   for (let book = 0; book < books; book++) {
     const block = at(blocks, Math.floor(book / LANES))
     const lane = book % LANES
-    const drawn = drawBook(cells, expected, bout, due, bounds, random)
+    const drawn = drawBook(cells, { shape: expected.shape, bout }, { due, ...bounds }, random)
     const anew = fittedAnew(coarse, held, expected, drawn)
     variances[book] = anew ? sumOf(anew.strikes) / anew.dispersion / (sumOf(expected.strikes) / expected.dispersion) : 1
     byClass(classes, residuals(cells, anew ?? expected, drawn.strikes)).forEach(
@@ -139,10 +138,8 @@ function cumulated(
 
 function drawBook(
   cells: Cells,
-  { shape }: Expected,
-  bout: number,
-  due: Float64Array,
-  { sums, first }: { sums: Float64Array; first: Int32Array },
+  { shape, bout }: { readonly shape: number; readonly bout: number },
+  { due, sums, first }: { readonly due: Float64Array; readonly sums: Float64Array; readonly first: Int32Array },
   random: Random,
 ): DrawnBook {
   const strikes = new Float64Array(cells.count)

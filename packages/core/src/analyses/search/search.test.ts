@@ -43,7 +43,7 @@ describe('the score of a pattern', () => {
     expect(Math.abs(sumOver(residuals(cells, expected), all))).toBeLessThan(0.05 * sumOver(cells.strikes, all))
     // Trips that do not differ: the ratio is strikes over expected strikes.
     const alike = { ...expected, shape: 1e4 }
-    const [first] = itemsOf(cells, classes, columns, [], FLOORS)
+    const [first] = itemsOf(cells, classes, { columns, alone: [] }, FLOORS)
     const weigher = Weigher.of(cells, classes, alike)
     const { logRatio, error } = weigher.ratio(first!.classes)
     const own = cellsIn(classes, first!.classes)
@@ -55,7 +55,7 @@ describe('the score of a pattern', () => {
   })
 
   it('is looked for in every conjunction that has hours and trips enough, and in no other', () => {
-    const items = itemsOf(cells, classes, columns, [], FLOORS)
+    const items = itemsOf(cells, classes, { columns, alone: [] }, FLOORS)
     const called = new Map<string, number[]>()
     eachConjunction(cells, classes, { items, depth: 2, floors: FLOORS }, (view) => (path, chosen) => {
       called.set(path.join(), [...cellsIn(classes, cellsIn(view, chosen))])

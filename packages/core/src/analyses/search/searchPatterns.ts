@@ -69,7 +69,7 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
   const { cells, bout } = input
   const expected = fitExpected(cells, input.held, flurryDispersion(bout))
   const classes = classesOfSearch(input)
-  const items = itemsOf(cells, classes, input.columns, input.alone, floors)
+  const items = itemsOf(cells, classes, input, floors)
   const ground = { cells, classes, items }
   const own = new OwnLook(ground, expected)
   const inLooks = (from: number) => (share: number) => progress?.(from + share / 2)
@@ -77,7 +77,7 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
   const groups = groupsOf(ground, own.strongest())
   const alpha = alphaOf(options)
   tellEarly(ground, groups[0], alpha, options)
-  const nullBooks = drawNullBooks(input, classes, expected, permutations, seededRandom(seed))
+  const nullBooks = drawNullBooks(input, classes, expected, { books: permutations, random: seededRandom(seed) })
   const sums = new BookSums(nullBooks, 1)
   const family = new Family(sums, permutations, LEAST_Z)
   const unseen = options.heldOut === false ? undefined : new HeldOutLook(input, ground)
@@ -168,7 +168,12 @@ function patternFinding(
 ): Finding {
   const { chosen, withinShare, ...rest } = best
   return {
-    ...findingOf(cells, conditionsOf(items, best), cellsIn(classes, chosen), { ...rest, ...stands }, alpha),
+    ...findingOf(
+      cells,
+      { conditions: conditionsOf(items, best), chosen: cellsIn(classes, chosen) },
+      { ...rest, ...stands },
+      alpha,
+    ),
     kind: withinShare >= 0.5 ? 'within' : 'between',
   }
 }
@@ -202,8 +207,7 @@ function subjectFinding(
   return {
     ...findingOf(
       cells,
-      [{ column: one.column, levels: [level] }, ...one.conditions],
-      one.cells,
+      { conditions: [{ column: one.column, levels: [level] }, ...one.conditions], chosen: one.cells },
       { z: one.z, ...ratio, pFamily, q: pFamily, merged: others, heldOut: null },
       alpha,
     ),
@@ -213,15 +217,15 @@ function subjectFinding(
 
 type Stands = Pick<Candidate, 'z' | 'logRatio' | 'error'> & Pick<Finding, 'pFamily' | 'q' | 'merged' | 'heldOut'>
 
-function findingOf(
-  cells: Cells,
-  conditions: readonly Condition[],
-  chosen: Int32Array,
-  stands: Stands,
-  alpha: number,
-): Omit<Finding, 'kind'> {
+/** Conditions, and the cells that meet them. */
+interface FoundCells {
+  readonly conditions: readonly Condition[]
+  readonly chosen: Int32Array
+}
+
+function findingOf(cells: Cells, found: FoundCells, stands: Stands, alpha: number): Omit<Finding, 'kind'> {
   const { z, pFamily, q, merged: others, heldOut: unseen } = stands
-  const figures = figuresOf(cells, { conditions, chosen }, stands, alpha)
+  const figures = figuresOf(cells, found, stands, alpha)
   return {
     ...{ ...figures, z, pFamily, q, merged: others, heldOut: unseen },
     rate: figures.strikes / figures.hours,
@@ -232,7 +236,7 @@ function findingOf(
 /** What some cells brought, and over what was expected of them. */
 function figuresOf(
   cells: Cells,
-  { conditions, chosen }: { readonly conditions: readonly Condition[]; readonly chosen: Int32Array },
+  { conditions, chosen }: FoundCells,
   { logRatio, error }: Pick<Stands, 'logRatio' | 'error'>,
   alpha: number,
 ): EarlyFinding {

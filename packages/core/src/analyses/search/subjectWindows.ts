@@ -63,7 +63,7 @@ export function subjectWindows(
 ): SubjectWindow[] {
   const levels = cells.levels[column] ?? []
   const base = coarser(classes, cells, [...columns, column])
-  const items = itemsOf(cells, base, columns, [], WINDOW_FLOORS)
+  const items = itemsOf(cells, base, { columns, alone: [] }, WINDOW_FLOORS)
   const own = byClass(base, byClass(classes, residuals(cells, expected)))
   const flurries = (values: Float64Array): Float64Array => values.map((value) => value / expected.dispersion)
   const [due, dueOf] = [

@@ -43,13 +43,10 @@ export function subjectsOf(
   if (subjects.length === 0) return []
   const { cells, attributes = [] } = input
   const [classes, expected] = [classesOfSearch(input), expectedOfSubjects(input)]
-  const nullBooks = drawNullBooks(
-    { ...input, held: heldOfSubjects(input) },
-    classes,
-    expected,
-    permutations,
-    seededRandom(seed),
-  )
+  const nullBooks = drawNullBooks({ ...input, held: heldOfSubjects(input) }, classes, expected, {
+    books: permutations,
+    random: seededRandom(seed),
+  })
   const columns = input.columns.filter((column) => !attributes.includes(column))
   return subjects.flatMap((column, i) =>
     subjectWindows(

@@ -47,7 +47,7 @@ export function likeOf(
     ),
   )
   const keep = rowFilter(columns, clauses, namesOf(book))
-  const found = likeToday(columns, now, groups, BANDWIDTHS, keep, options)
+  const found = likeToday(columns, now, { by: groups, keep, ...options })
   if (
     !found.all &&
     found.hoursUnknown === 0 &&

@@ -61,6 +61,12 @@ export interface LikeToday {
   readonly hoursUnknown: number
 }
 
+interface LikeOptions extends Confidence {
+  readonly by?: readonly string[]
+  readonly bandwidths?: Readonly<Record<string, Bandwidth>>
+  readonly keep?: (row: number) => boolean
+}
+
 /** Less like than this, and an hour tells nothing of today. */
 const LEAST_LIKENESS = 0.01
 
@@ -78,10 +84,7 @@ const LEAST_LIKENESS = 0.01
 export function likeToday(
   columns: SegmentColumns,
   now: Now,
-  by: readonly string[],
-  bandwidths: Readonly<Record<string, Bandwidth>> = BANDWIDTHS,
-  keep: (row: number) => boolean = () => true,
-  options: Confidence = {},
+  { by = [], bandwidths = BANDWIDTHS, keep = () => true, ...options }: LikeOptions = {},
 ): LikeToday {
   const alpha = alphaOf(options)
   const likeness = likenessOf(columns, now, bandwidths)
@@ -105,7 +108,7 @@ export function likeToday(
     const key = words.join(' ')
     let own = groups.get(key)
     if (!own) groups.set(key, (own = newSums(words)))
-    for (const sums of [own, all]) add(sums, trip, weight, hours, strikes)
+    for (const sums of [own, all]) add(sums, trip, weight, { hours, strikes })
   }
   const named = [...trips].map(([trip, { weighed, hours, strikes }]) => ({
     trip: at(columns.trip.levels, trip),
@@ -142,7 +145,12 @@ const newSums = (words: readonly string[]): Sums => ({
   strikes: 0,
 })
 
-function add(sums: Sums, trip: number, weight: number, hours: number, strikes: number): void {
+function add(
+  sums: Sums,
+  trip: number,
+  weight: number,
+  { hours, strikes }: { readonly hours: number; readonly strikes: number },
+): void {
   const own = sums.byTrip.get(trip) ?? { strikes: 0, hours: 0 }
   sums.byTrip.set(trip, { strikes: own.strikes + weight * strikes, hours: own.hours + weight * hours })
   sums.weighedStrikes += weight * strikes

@@ -33,6 +33,7 @@ export interface PairOptions {
  *
  * Given      columns with the factors `reason` and `stint`, and `hour` where hours are told apart by the clock; the two sides
  */
+// eslint-disable-next-line max-params -- columns, the rows asked for and the two sides go together wherever trips are compared
 export function comparedTrips(
   book: BookRecords,
   columns: SegmentColumns,
@@ -113,6 +114,7 @@ const aFirst = ({ a, b }: { readonly a: number; readonly b: number }): number =>
 export const tripOf = ({ trip }: SegmentColumns, row: number): string => at(trip.levels, at(trip.codes, row))
 
 /** Strata by trip, each begun empty. */
+// eslint-disable-next-line max-params -- columns, the rows asked for and the two sides go together wherever trips are compared
 function strataOf<S>(
   columns: SegmentColumns,
   rows: readonly number[],

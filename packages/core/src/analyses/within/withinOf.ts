@@ -119,7 +119,9 @@ export function withinOfCut(
     return lureOrDay(trips, { ...options, dispersion, ...timeOfDay, ...(design ? { design } : {}) })
   }
   const found =
-    of === 'rate' ? rate() : { ...ofFish(columns, all, sides, of, options), hours, dispersion, hourNotHeld: null }
+    of === 'rate'
+      ? rate()
+      : { ...ofFish(columns, all, sides, { of, ...options }), hours, dispersion, hourNotHeld: null }
   const strikesOf = (side: (row: number) => boolean): number =>
     all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
   return {
@@ -157,17 +159,14 @@ function ofFish(
   columns: SegmentColumns,
   rows: readonly number[],
   sides: Sides,
-  of: Exclude<WithinOf, 'rate'>,
-  options: Confidence,
+  { of, ...options }: { readonly of: Exclude<WithinOf, 'rate'> } & Confidence,
 ): Omit<LureOrDay, 'hours' | 'dispersion' | 'hourNotHeld'> & { readonly sizeBy?: SizeBy } {
   const sizes = of === 'size' ? sizeStrata(columns, rows, sides) : undefined
   if (sizes) {
     const enough = Math.min(sizes.measured.a, sizes.measured.b) >= LEAST_MEASURED
     const found = heldWithin(
       sizes.strata,
-      ({ a, b }: WeightStratum) => [a.length, b.length],
-      weightsTogether,
-      weightRatio,
+      { sizeOf: ({ a, b }: WeightStratum) => [a.length, b.length], together: weightsTogether, ratioOf: weightRatio },
       enough,
       options,
     )
@@ -175,19 +174,26 @@ function ofFish(
   }
   return heldWithin(
     shareStrata(columns, rows, sides, of === 'lost' ? 'lost' : 'hook_up'),
-    ({ a, b }: ShareStratum) => [a.trials, b.trials],
-    sharesTogether,
-    mantelHaenszelShareRatio,
+    {
+      sizeOf: ({ a, b }: ShareStratum) => [a.trials, b.trials],
+      together: sharesTogether,
+      ratioOf: mantelHaenszelShareRatio,
+    },
     true,
     options,
   )
 }
 
+/** What is held within strata of one kind. */
+interface Held<S> {
+  readonly sizeOf: (stratum: S) => [number, number]
+  readonly together: (strata: readonly S[]) => S
+  readonly ratioOf: (strata: readonly S[], options: Confidence) => Parameters<typeof pooledOr>[0]
+}
+
 function heldWithin<S>(
   strata: readonly S[],
-  sizeOf: (stratum: S) => [number, number],
-  together: (strata: readonly S[]) => S,
-  ratioOf: (strata: readonly S[], options: Confidence) => Parameters<typeof pooledOr>[0],
+  { sizeOf, together, ratioOf }: Held<S>,
   enough: boolean,
   options: Confidence,
 ): Omit<LureOrDay, 'hours' | 'dispersion' | 'hourNotHeld'> {

@@ -24,7 +24,7 @@ export function guessUnits(
     const said = unitNamed(table.header[i] ?? '', target.spec.dimension) ?? unitOfCells(values)
     if (said && dimensionOf(said) === target.spec.dimension) return said
     const numbers = values.flatMap((cell) => numberIn(cell, decimal) ?? [])
-    return byValues(target.spec, target.field, target.kind, Math.max(0, ...numbers), usual)
+    return byValues(target.spec, target, Math.max(0, ...numbers), usual)
   })
 }
 
@@ -57,8 +57,7 @@ const MOST_METRES_OF_SIGHT = 15
 // eslint-disable-next-line complexity -- a line a dimension
 function byValues(
   { dimension, unit }: Quantity,
-  field: string,
-  kind: string,
+  { field, kind }: { readonly field: string; readonly kind: string },
   highest: number,
   usual: UnitPreferences,
 ): Unit {

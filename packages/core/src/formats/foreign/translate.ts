@@ -52,6 +52,12 @@ export function translate(table: ForeignTable, mapping: Mapping, context: Transl
   return new Translator(table, mapping, context).translate()
 }
 
+/** What a row says of a stint or a strike. */
+interface SaidOfRow {
+  readonly lure: string | undefined
+  readonly note: string | null
+}
+
 interface TripOfRow {
   readonly id: string
   readonly fields: Record<string, Json>
@@ -106,8 +112,8 @@ class Translator {
     const trip = this.trip(row, water, date, line)
     const lure = this.mapping.rowIs === 'trip' ? undefined : this.lure(row, line)
     const note = this.note(row, cells)
-    if (this.mapping.rowIs === 'strike') this.strike(row, trip, lure, note, line)
-    if (this.mapping.rowIs === 'stint') this.stint(row, trip, lure, note, line)
+    if (this.mapping.rowIs === 'strike') this.strike(row, trip, { lure, note }, line)
+    if (this.mapping.rowIs === 'stint') this.stint(row, trip, { lure, note }, line)
     if (this.mapping.rowIs === 'trip' && note) trip.fields.note = note
     if (this.mapping.rowIs === 'trip')
       this.counted(row, trip.id, line, { time: trip.fields.start ?? null, timeUnknown: true })
@@ -185,7 +191,7 @@ class Translator {
     return called
   }
 
-  private stint(row: ForeignRow, trip: TripOfRow, lure: string | undefined, note: string | null, line: number): void {
+  private stint(row: ForeignRow, trip: TripOfRow, { lure, note }: SaidOfRow, line: number): void {
     if (lure === undefined) throw new CellFailure('lure.name', 'A stint needs its lure.')
     const start = row.instant('row.start', trip.date, trip.zone)
     if (start === undefined) throw new CellFailure('row.start', 'A stint needs its start.')
@@ -210,13 +216,14 @@ class Translator {
       this.remarks.add('Strikes told only as a number stand in the middle of their stint.')
   }
 
-  private strike(row: ForeignRow, trip: TripOfRow, lure: string | undefined, note: string | null, line: number): void {
+  private strike(row: ForeignRow, trip: TripOfRow, { lure, note }: SaidOfRow, line: number): void {
     const time = row.strikeTime(trip.date, trip.zone)
     const angler = trip.angler || null
     const id = this.free('strike', `${trip.id} ${time === undefined ? '-' : isoUtc(time).slice(11, 16)}`)
     const started = epochMs(String(trip.fields.start))
     if (trip.fields.effortKnown === 'none' && time !== undefined && time < started) trip.fields.start = isoUtc(time)
-    const stint = lure === undefined ? undefined : this.onlyLure(trip.id, lure, angler, String(trip.fields.start), line)
+    const start = String(trip.fields.start)
+    const stint = lure === undefined ? undefined : this.onlyLure({ trip: trip.id, lure, angler, start }, line)
     this.sheets.row('strike', id, line, () => ({
       trip: trip.id,
       time: time === undefined ? String(trip.fields.start) : isoUtc(time),
@@ -230,9 +237,12 @@ class Translator {
   }
 
   /** On a trip without stints a stint without hours tells which lure it was. */
-  private onlyLure(trip: string, lure: string, angler: string | null, start: string, line: number): string {
-    const id = `${trip} ${lure} ${angler ?? ''}`.trim()
-    this.sheets.row('stint', id, line, () => ({ trip, lure, angler, start }))
+  private onlyLure(
+    fields: { readonly trip: string; readonly lure: string; readonly angler: string | null; readonly start: string },
+    line: number,
+  ): string {
+    const id = `${fields.trip} ${fields.lure} ${fields.angler ?? ''}`.trim()
+    this.sheets.row('stint', id, line, () => ({ ...fields }))
     return id
   }
 

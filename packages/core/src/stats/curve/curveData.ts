@@ -58,6 +58,7 @@ class Sums {
   private readonly hours: number[] = []
   private readonly trip: number[] = []
 
+  // eslint-disable-next-line max-params -- called for every row: an object each would cost
   add(place: number, trip: number, x: number, events: number, hours: number): void {
     const row = this.rowOf(place, trip)
     this.xHours[row] = at(this.xHours, row) + x * hours

@@ -232,6 +232,7 @@ export class CurveFitter {
     return mu
   }
 
+  // eslint-disable-next-line max-params -- where a fit stands, and its two smoothings
   private penalised(
     mu: Float64Array,
     coefficients: Float64Array,
@@ -285,6 +286,7 @@ export class CurveFitter {
     return factorArrowhead(diagonal, linesOf(joint, diagonal.length), spline)
   }
 
+  // eslint-disable-next-line max-params -- where a fit stands, and its two smoothings
   private step(
     system: Arrowhead,
     mu: Float64Array,

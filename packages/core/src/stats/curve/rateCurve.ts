@@ -91,20 +91,20 @@ export function fitRateCurve(given: RateCurveData, options: RateCurveOptions = {
   const atModes = fitter.fit(lambda, tripSd ?? 1, start)
   refuseRunaway(atModes, basis, data)
   const fit = { ...atModes, coefficients: fitter.marginal(atModes, start, tripSd ?? 1) }
-  const others = likelyFits(fitter, start, Math.log(lambda), tripSd ?? 1, atModes.reml)
+  const others = likelyFits(fitter, start, { logLambda: Math.log(lambda), tripSd: tripSd ?? 1, best: atModes.reml })
   const along = (count: number): number[] =>
     Array.from({ length: count }, (_, i) => low + ((high - low) * i) / (count - 1))
   // Band and window are those of the whole curve, however few points of it are wanted.
   const alpha = alphaOf(options)
-  const band = bandOf(along(FINE), basis, fit, others, alpha)
-  const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), basis, fit, alpha, band)
+  const band = bandOf(along(FINE), { basis, fit }, others, alpha)
+  const points = pointsOf(options.points ? Array.from(options.points) : along(POINTS), { basis, fit }, alpha, band)
   const mean = meanRate(data) * Math.exp(-((tripSd ?? 0) ** 2) / 2)
   return {
     edf: fit.edf,
     lambda,
     tripSd,
     points,
-    window: windowOf(pointsOf(along(FINE), basis, fit, alpha, band), mean),
+    window: windowOf(pointsOf(along(FINE), { basis, fit }, alpha, band), mean),
   }
 }
 
@@ -195,13 +195,12 @@ function errorAt(row: BasisRow, { coefficients, covariance }: PenalisedFit): num
   return Math.sqrt(weighted(row, (i) => weighted(row, (j) => at(covariance, i * k + j))))
 }
 
-function pointsOf(
-  wanted: readonly number[],
-  basis: SplineBasis,
-  fit: PenalisedFit,
-  alpha: number,
-  band: Band,
-): RateCurvePoint[] {
+interface FittedCurve {
+  readonly basis: SplineBasis
+  readonly fit: PenalisedFit
+}
+
+function pointsOf(wanted: readonly number[], { basis, fit }: FittedCurve, alpha: number, band: Band): RateCurvePoint[] {
   const pointwise = normalQuantile(1 - alpha / 2)
   return wanted.map((x) => {
     const row = basis.at(x)
@@ -232,7 +231,11 @@ const UNLIKELY = 4
 const STRAIGHT = 2.1
 
 /** Fits at smoothings about the best one, each with its weight by restricted likelihood: how smooth the curve is, is not known either. */
-function likelyFits(fitter: CurveFitter, start: Start, logLambda: number, tripSd: number, best: number): LikelyFit[] {
+function likelyFits(
+  fitter: CurveFitter,
+  start: Start,
+  { logLambda, tripSd, best }: { readonly logLambda: number; readonly tripSd: number; readonly best: number },
+): LikelyFit[] {
   const fits: LikelyFit[] = []
   const from = { coefficients: start.coefficients, effects: start.effects }
   const add = (log: number): boolean => {
@@ -267,8 +270,7 @@ interface Band {
  */
 function bandOf(
   places: readonly number[],
-  basis: SplineBasis,
-  fit: PenalisedFit,
+  { basis, fit }: FittedCurve,
   others: readonly LikelyFit[],
   alpha: number,
 ): Band {

@@ -60,7 +60,7 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   const pearson = sumOver(design, (i) => (design.events[i]! - mu[i]!) ** 2 / mu[i]!)
   const dispersion = residualDf > 0 ? pearson / residualDf : NaN
   const bread = inverseInformation(cells.design, free, fit.mu)
-  const covariance = covarianceOf(bread, design, free, mu, spec, data, kept, dispersion)
+  const covariance = covarianceOf(bread, { design, free, mu, kept }, { spec, data }, dispersion)
   return {
     coefficients: free.map((column, i) => ({
       name: design.names[column] ?? '',
@@ -247,31 +247,29 @@ function inverseInformation(design: DesignMatrix, free: readonly number[], mu: F
   return factor ? choleskyInverse(factor, p) : new Float64Array(p * p).fill(NaN)
 }
 
+/** A design at its fit: its free columns, the mean of each row, and where its rows lie in the data. */
+interface Fitted {
+  readonly design: DesignMatrix
+  readonly free: readonly number[]
+  readonly mu: Float64Array
+  readonly kept: Int32Array
+}
+
 function covarianceOf(
   bread: Square,
-  design: DesignMatrix,
-  free: readonly number[],
-  mu: Float64Array,
-  spec: PoissonModelSpec,
-  data: ModelData,
-  kept: Int32Array,
+  fitted: Fitted,
+  { spec, data }: { readonly spec: PoissonModelSpec; readonly data: ModelData },
   dispersion: number,
 ): Square {
   if (spec.errors === 'quasi') return bread.map((value) => value * dispersion)
   if (spec.errors !== 'cluster') return bread
   const labels = spec.cluster === undefined ? undefined : data.factors[spec.cluster]
   if (!labels) throw new RangeError(`errors by cluster need the name of a factor in "cluster", not ${spec.cluster}`)
-  return sandwich(bread, scoresOf(design, mu, free, kept, labels), free.length)
+  return sandwich(bread, scoresOf(fitted, labels), fitted.free.length)
 }
 
 /** The score of each cluster over the free columns. */
-function scoresOf(
-  design: DesignMatrix,
-  mu: Float64Array,
-  free: readonly number[],
-  kept: Int32Array,
-  labels: readonly string[],
-): Float64Array[] {
+function scoresOf({ design, free, mu, kept }: Fitted, labels: readonly string[]): Float64Array[] {
   const place = new Int32Array(design.names.length).fill(-1)
   free.forEach((column, i) => (place[column] = i))
   const scores = new Map<string, Float64Array>()

@@ -21,6 +21,7 @@ const CODE_BYTES = 20
 const CODE_MS = 10 * 60_000
 
 /** Chooses the name and password an account signs in with, whatever they were before: for whoever is known to be the owner. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function setNameAndPassword(
   db: Queries,
   account: string,
@@ -40,6 +41,7 @@ export async function setNameAndPassword(
 }
 
 /** As above for somebody who lost theirs: the second factor is off again, and whoever was signed in is no longer. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function resetAccount(
   db: Queries,
   account: string,
@@ -121,6 +123,7 @@ export interface KnownDevice {
 }
 
 /** Notes the browser that signs in; one that did before is the same device. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function addDevice(
   db: Queries,
   account: string,
@@ -229,6 +232,7 @@ export async function redeemPairing(db: Queries, { code, name, account }: Redeem
   return { account: joining, book: bookId, memberId, role }
 }
 
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 async function write(db: Queries, bookId: string, author: Author, change: MadeChange, nowMs: number): Promise<void> {
   const { refused } = await applyChanges(db, bookId, author, serverChanges(nowMs, [change]), nowMs)
   if (refused[0]) throw refused[0].problem

@@ -18,6 +18,7 @@ import type { WrittenBook } from './writtenBook.ts'
  * Makes a new book out of a `book.json`, and the pictures beside it: its records, history and imports as they were, owned by the account. Runs within the
  * caller's transaction. Throws Problem that names the record at fault; then nothing is made.
  */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function restoreBook(
   db: Queries,
   account: string,

@@ -42,6 +42,7 @@ export interface Push {
  * refused only for shape, type, range, size or permission; what spans fields or records is left to become a loose end.
  * Throws Problem `clock-ahead` when a stamp lies too far in the future: the device corrects its clock and sends again.
  */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function applyChanges(
   db: Queries,
   bookId: string,

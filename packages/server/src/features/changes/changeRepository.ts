@@ -57,6 +57,7 @@ export async function openStagedLog(db: Queries): Promise<void> {
 }
 
 /** Lays changes aside under the places they will have among the numbers; `first` counts from 0. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function stageChanges(
   db: Queries,
   bookId: string,
@@ -121,6 +122,7 @@ export async function groupFrom(db: Queries, bookId: string, firstSeq: number): 
 }
 
 /** What the log says of records before a number, in its order. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function changesBefore(
   db: Queries,
   bookId: string,

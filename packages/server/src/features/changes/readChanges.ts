@@ -11,6 +11,7 @@ import { pageOfStates } from './recordRepository.ts'
 type Numbered = Change & { readonly seq: number; readonly by: string }
 
 /** A page of changes after a cursor. A page ends where a group ends; a group larger than a page is marked `partial`. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function pullChanges(
   db: Queries,
   bookId: string,
@@ -58,6 +59,7 @@ const SNAPSHOT_ORDER = [...LISTED_KINDS, ...KINDS.filter((kind) => !(LISTED_KIND
  * The current records as of a sequence number, as lines: lists before what belongs to single trips, of each kind the newest first. Resumable: given the number of the first part and the last record had,
  * it goes on behind it; what changed in between comes with the changes after that number, and merging twice does no harm.
  */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function* snapshotLines(
   within: BookAccess['within'],
   bookId: string,

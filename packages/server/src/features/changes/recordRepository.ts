@@ -38,6 +38,7 @@ export async function loadStates(
 }
 
 /** A page of a kind for the snapshot, the newest first: ids rise with time. */
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function pageOfStates(
   db: Queries,
   bookId: string,

@@ -2,6 +2,7 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { Queries } from '../../platform/database.ts'
 import { pictures } from '../../platform/schema.ts'
 
+// eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function keepPicture(
   db: Queries,
   bookId: string,

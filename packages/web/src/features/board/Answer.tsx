@@ -27,14 +27,7 @@ export function Answer({ subject, question, row, board, onWhat }: AnswerProps) {
       <Box fontSize="large" fontWeight="700" data-testid="answer">
         {row.strikes === 0
           ? text.answer.noStrike(subject, text.rests(row.strikes, row.hours, row.trips), row.upper)
-          : text.answer.sentence(
-              subject,
-              text.rests(row.strikes, row.hours, row.trips),
-              row.rate,
-              row.lower,
-              row.upper,
-              how,
-            )}
+          : text.answer.sentence(subject, text.rests(row.strikes, row.hours, row.trips), row, how)}
       </Box>
       <Box color="onBandQuiet" fontSize="text">
         {row.tooEarly ? text.answer.early : text.answer.strength[row.strength](row.better, like)}{' '}

@@ -7,6 +7,12 @@ const LIKE = {
   hours: 'lures like these here at other times',
 } as const satisfies Record<Like, string>
 
+interface Limits {
+  readonly rate: number
+  readonly lower: number
+  readonly upper: number
+}
+
 /** Words of the board. */
 export const text = {
   question: {
@@ -112,7 +118,7 @@ export const text = {
   tally: (strikes: number, hours: number) => `${counted(strikes, 'strike')} in ${decimals(hours, 1)} hours`,
   answer: {
     label: 'Answer',
-    sentence: (subject: string, rests: string, value: number, lower: number, upper: number, how: string) =>
+    sentence: (subject: string, rests: string, { rate: value, lower, upper }: Limits, how: string) =>
       `${subject}: ${rests}. ${rate(value)} strikes per hour, likely range ${rate(lower)} to ${rate(upper)} (${how}).`,
     noStrike: (subject: string, rests: string, upper: number) =>
       `${subject}: ${rests}. No strike yet; likely under ${rate(upper)} per hour.`,

@@ -1,13 +1,16 @@
 import { counted, whole } from '../../ui/locale.ts'
 
 /** What an import brings, without the parts there are none of. */
-function sums(created: number, changed: number, unchanged: number, one: string, several: string): string {
+function sums(
+  [created, changed, unchanged]: [number, number, number],
+  is: readonly [one: string, several: string],
+): string {
   const parts = [created > 0 && `${whole(created)} new`, changed > 0 && `${whole(changed)} changed`].filter(
     (part) => part !== false,
   )
   const brought =
     parts.length === 0 ? 'no new records' : `${parts.join(' and ')} ${created + changed === 1 ? 'record' : 'records'}`
-  return unchanged === 0 ? brought : `${brought}; ${whole(unchanged)} ${unchanged === 1 ? one : several}`
+  return unchanged === 0 ? brought : `${brought}; ${whole(unchanged)} ${unchanged === 1 ? is[0] : is[1]}`
 }
 
 /** Words of the book itself: what comes in and goes out, its units, and what needs its owner. */
@@ -115,9 +118,9 @@ export const text = {
     faults: (count: number) =>
       `${counted(count, 'problem')}. Fix ${count === 1 ? 'it' : 'them'} in the file, then import again.`,
     would: (created: number, changed: number, unchanged: number) =>
-      `Ready to import: ${sums(created, changed, unchanged, 'is here already', 'are here already')}`,
+      `Ready to import: ${sums([created, changed, unchanged], ['is here already', 'are here already'])}`,
     did: (created: number, changed: number, unchanged: number) =>
-      `Imported ${sums(created, changed, unchanged, 'was here already', 'were here already')}`,
+      `Imported ${sums([created, changed, unchanged], ['was here already', 'were here already'])}`,
     kept: (count: number) => `; ${counted(count, 'field')} you edited by hand stay as they are`,
     kinds: (list: readonly string[]) => `New: ${list.join(', ')}.`,
     kind: {

@@ -9,5 +9,5 @@ export function useDayConditions(
   toMs: number,
 ): readonly DayCondition[] | undefined {
   const place = { latitude: water?.latitude ?? null, longitude: water?.longitude ?? null }
-  return useAnalysis('conditions', [water?.id, { ...setting, ...place }, fromMs, toMs]).value
+  return useAnalysis('conditions', [water?.id, { ...setting, ...place }, { fromMs, toMs }]).value
 }

@@ -35,6 +35,7 @@ function unitsOfField(kind: Kind, field: string, units: UnitPreferences): { si: 
 }
 
 /** A measured field moved by one step in the reader's unit; the first tap sets it to what is usual (in SI), else to where such values start. */
+// eslint-disable-next-line max-params -- a field, its value as it is stored and as it was typed, and whose units
 export function stepped(
   kind: Kind,
   field: string,
@@ -69,6 +70,7 @@ export function typedQuantity(kind: Kind, field: string, entered: string, units:
 }
 
 /** A measured field as the reader has it; a dash where there is none. */
+// eslint-disable-next-line max-params -- a field, its value as it is stored and as it was typed, and whose units
 export function shownValue(kind: Kind, field: string, value: unknown, typed: unknown, units: UnitPreferences): string {
   const { si, shown } = unitsOfField(kind, field, units)
   return typeof value === 'number' ? quantity(value, typeof typed === 'string' ? typed : null, si, shown) : '–'

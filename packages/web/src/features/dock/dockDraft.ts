@@ -123,6 +123,7 @@ export const nextDraft = (newId: NewId, kept: DockDraft): DockDraft => ({
 export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers' | 'platform' | 'target'>
 
 /** Yesterday on the water last fished, by the same people. */
+// eslint-disable-next-line max-params -- each of them only its page knows
 export function newDraft(
   newId: NewId,
   last: LastTrip | undefined,

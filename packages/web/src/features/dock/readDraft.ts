@@ -107,15 +107,17 @@ class DraftReader {
         ...Object.fromEntries(Object.values(SAID).map((field) => [field, draft.said[field] || null])),
       }
       this.keep('trip', draft.trip, fields, {
-        water: 'trip:water',
-        start: 'trip:start',
-        end: 'trip:end',
-        anglers: 'trip:people',
-        note: 'trip:note',
+        columns: {
+          water: 'trip:water',
+          start: 'trip:start',
+          end: 'trip:end',
+          anglers: 'trip:people',
+          note: 'trip:note',
+        },
       })
       if (draft.effortKnown === 'trip' && end === undefined) this.problems['trip:end'] ??= text.whenEnd
       if (this.full) this.stints(start, end)
-      else this.linesOf(draft.trip, draft.lines, start, end, {})
+      else this.linesOf(draft.trip, draft.lines, [start, end])
       this.strikes(start, end)
       this.readings(start, end)
     }
@@ -188,24 +190,20 @@ class DraftReader {
       angler: angler || null,
       start: isoUtc(from),
       end: to === undefined ? null : isoUtc(to),
-      ...this.quantity('stint', row, 'depth', 'lureDepthM', this.units.depth, 'm'),
+      ...this.quantity('stint', row, 'depth', { field: 'lureDepthM', assumed: this.units.depth, stored: 'm' }),
       spot: row.spot || null,
       retrieve: row.retrieve || null,
       reason: row.reason || null,
       ...this.more('stint', row),
     }
     this.keep('stint', row.id, fields, {
-      lureDepthM: 'depth',
-      start: 'start',
-      end: 'end',
-      lure: 'lure',
-      angler: 'angler',
+      columns: { lureDepthM: 'depth', start: 'start', end: 'end', lure: 'lure', angler: 'angler' },
     })
-    this.linesOf(row.id, row.lines, from, to, { stint: row.id })
+    this.linesOf(row.id, row.lines, [from, to], { stint: row.id })
   }
 
   /** Strikes typed as shorthand, of a stint or of the trip. Their ids follow from whose they are and their place, so that keeping twice makes none twice. */
-  private linesOf(owner: string, lines: string, from: number, to: number | undefined, more: Fields): void {
+  private linesOf(owner: string, lines: string, [from, to]: [number, number | undefined], more: Fields = {}): void {
     if (lines.trim() === '') return
     const read = readLines(lines, {
       units: this.units,
@@ -223,8 +221,7 @@ class DraftReader {
           'strike',
           uuidv5(`line ${i} of ${this.draft.id}`, owner),
           { trip: this.draft.trip, ...more, ...fields },
-          {},
-          cell,
+          { cell },
         )
     })
   }
@@ -252,17 +249,19 @@ class DraftReader {
         angler: row.angler || null,
         outcome: row.outcome || null,
         note: row.note || null,
-        ...this.quantity('strike', row, 'length', 'lengthMm', this.units.length, 'mm'),
-        ...this.quantity('strike', row, 'weight', 'weightG', this.units.weight, 'g'),
+        ...this.quantity('strike', row, 'length', { field: 'lengthMm', assumed: this.units.length, stored: 'mm' }),
+        ...this.quantity('strike', row, 'weight', { field: 'weightG', assumed: this.units.weight, stored: 'g' }),
         ...this.more('strike', row),
       }
       this.keep('strike', row.id, fields, {
-        time: 'time',
-        outcome: 'outcome',
-        lengthMm: 'length',
-        weightG: 'weight',
-        note: 'note',
-        angler: 'angler',
+        columns: {
+          time: 'time',
+          outcome: 'outcome',
+          lengthMm: 'length',
+          weightG: 'weight',
+          note: 'note',
+          angler: 'angler',
+        },
       })
     }
   }
@@ -295,21 +294,31 @@ class DraftReader {
         trip: this.draft.trip,
         time: isoUtc(at),
         source: 'hand',
-        ...this.quantity('reading', row, 'temp', 'waterTempC', this.units.temperature, 'C'),
-        ...this.quantity('reading', row, 'sight', 'visibilityM', this.units.visibility, 'm'),
-        ...this.quantity('reading', row, 'wind', 'windMps', this.units.wind, 'mps'),
-        ...this.quantity('reading', row, 'pressure', 'pressureHpa', this.units.pressure, 'hpa'),
+        ...this.quantity('reading', row, 'temp', { field: 'waterTempC', assumed: this.units.temperature, stored: 'C' }),
+        ...this.quantity('reading', row, 'sight', {
+          field: 'visibilityM',
+          assumed: this.units.visibility,
+          stored: 'm',
+        }),
+        ...this.quantity('reading', row, 'wind', { field: 'windMps', assumed: this.units.wind, stored: 'mps' }),
+        ...this.quantity('reading', row, 'pressure', {
+          field: 'pressureHpa',
+          assumed: this.units.pressure,
+          stored: 'hpa',
+        }),
         ...this.cloud(row),
         tint: row.tint || null,
         ...this.more('reading', row),
       }
       this.keep('reading', row.id, fields, {
-        time: 'time',
-        waterTempC: 'temp',
-        visibilityM: 'sight',
-        windMps: 'wind',
-        cloudPct: 'cloud',
-        pressureHpa: 'pressure',
+        columns: {
+          time: 'time',
+          waterTempC: 'temp',
+          visibilityM: 'sight',
+          windMps: 'wind',
+          cloudPct: 'cloud',
+          pressureHpa: 'pressure',
+        },
       })
     }
   }
@@ -326,9 +335,7 @@ class DraftReader {
     section: 'stint' | 'strike' | 'reading',
     row: R,
     column: keyof R & string,
-    field: string,
-    assumed: Unit,
-    stored: Unit,
+    { field, assumed, stored }: { readonly field: string; readonly assumed: Unit; readonly stored: Unit },
   ): Fields {
     const typed = String(row[column])
     if (typed.trim() === '') return { [field]: null, [`${field}Typed`]: null }
@@ -344,20 +351,19 @@ class DraftReader {
     return fields
   }
 
-  /** Keeps a record, with the record class's own messages beside the cells its fields came from. */
+  /** Keeps a record, with the record class's own messages beside the cells its fields came from, or all beside one cell. */
   private keep(
     kind: 'trip' | 'stint' | 'strike' | 'reading',
     id: string,
     fields: Record<string, Json>,
-    cells: Readonly<Record<string, string>>,
-    one?: string,
+    { columns = {}, cell: one }: { readonly columns?: Readonly<Record<string, string>>; readonly cell?: string },
   ): void {
     const settled = this.untouched?.settled(kind, id, fields)
     this.records.push({ kind, id, fields, ...settled })
     for (const { field, message } of settled
       ? faultsOf(kind, settled.changed, { partial: true })
       : faultsOf(kind, fields)) {
-      const column = cells[field] ?? field
+      const column = columns[field] ?? field
       const cell = one ?? (kind === 'trip' ? column : cellName(kind, id, column))
       this.problems[cell] ??= message
     }

@@ -51,7 +51,7 @@ function SplitPanel({
   if (!stint || book === '') return null
   const zone = zoneOf(screen)
   const split = async (): Promise<void> => {
-    await editing.apply({ edits: splitAt(screen, stint, ms, newId(), lure) })
+    await editing.apply({ edits: splitAt(screen, stint, ms, { id: newId(), lure }) })
     onDone()
   }
   return (

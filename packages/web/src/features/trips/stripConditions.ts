@@ -158,12 +158,10 @@ const FURTHEST = 6 * 60 * MINUTE_MS
 
 /** A condition as a ribbon; nothing where it was never read. */
 function ribbon(
-  name: string,
-  note: string,
   readings: readonly Reading[],
-  field: Measured,
-  stored: Unit,
-  shown: Unit,
+  { field, stored, shown }: { readonly field: Measured; readonly stored: Unit; readonly shown: Unit },
+  name: string,
+  note = '',
 ): StripRibbon | undefined {
   const list = samples(readings, field).sort((a, b) => a.ms - b.ms)
   const [first, last] = [list[0], list.at(-1)]
@@ -193,8 +191,13 @@ export function ribbonsOf(all: readonly Reading[], units: UnitPreferences, fromM
   // Weather reports of the days before are no part of this day's drawing.
   const readings = all.filter(({ time, source }) => source !== 'weather report' || epochMs(time) >= fromMs)
   return [
-    ribbon(text.strip.water, sightOf(readings, units), readings, 'waterTempC', 'C', units.temperature),
-    ribbon(text.strip.pressure, '', readings, 'pressureHpa', 'hpa', units.pressure),
+    ribbon(
+      readings,
+      { field: 'waterTempC', stored: 'C', shown: units.temperature },
+      text.strip.water,
+      sightOf(readings, units),
+    ),
+    ribbon(readings, { field: 'pressureHpa', stored: 'hpa', shown: units.pressure }, text.strip.pressure),
   ].filter((one) => one !== undefined)
 }
 

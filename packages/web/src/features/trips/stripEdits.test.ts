@@ -58,7 +58,7 @@ describe('edits of the strip', () => {
         const whole = stint('a', 0, 60, { casts: 40, retrieve: 'steady' })
         const strikes = told.map(([, minute], i) => strike(`k${i}`, 'a', minute))
         const screen = screenOf([whole], strikes)
-        const done = after(screen, splitAt(screen, whole, START + where * 60_000, 'second', 'other lure'))
+        const done = after(screen, splitAt(screen, whole, START + where * 60_000, { id: 'second', lure: 'other lure' }))
         const [first, second] = done.stints
         expect([first!.start, first!.end, second!.end]).toEqual([at(0), second!.start, at(60)])
         expect(first!.start < first!.end! && second!.start < second!.end!).toBe(true)

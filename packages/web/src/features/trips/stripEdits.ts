@@ -37,7 +37,12 @@ export function endMoved(screen: TripOnScreen, stint: Stint, toMs: number): Edit
 }
 
 /** A stint cut in two at a time; the second half is the same rod until it is said otherwise. Its strikes go with it, in one group. */
-export function splitAt(screen: TripOnScreen, stint: Stint, atMs: number, secondId: string, lure = stint.lure): Edit[] {
+export function splitAt(
+  screen: TripOnScreen,
+  stint: Stint,
+  atMs: number,
+  { id: secondId, lure = stint.lure }: { readonly id: string; readonly lure?: string },
+): Edit[] {
   if (!stint.end) return []
   const ms = clamp(atMs, epochMs(stint.start) + MINUTE_MS, epochMs(stint.end) - MINUTE_MS)
   const {

@@ -1,5 +1,4 @@
 import { Box } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
 import { fieldsOf } from '@jotbook/core'
 import type { FieldSpec } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
@@ -34,21 +33,24 @@ export function RecordField({ form, field, width = '200px', label, ranked = fals
   return (
     <Box w={{ base: '100%', sm: width }} maxW="100%" {...(list ? { role: 'group', 'aria-label': name } : {})}>
       <Label {...(list ? { as: 'div' } : { htmlFor: id })}>{name}</Label>
-      {control(form, field, spec, id, name, ranked, problem !== undefined)}
+      <Control record={form} {...{ field, spec, id, ranked }} label={name} invalid={problem !== undefined} />
       <FieldProblem id={`${id}-problem`} message={problem} />
     </Box>
   )
 }
 
-function control(
-  record: RecordForm,
-  field: string,
-  spec: FieldSpec,
-  id: string,
-  label: string,
-  ranked: boolean,
-  invalid: boolean,
-): ReactNode {
+interface ControlProps {
+  readonly record: RecordForm
+  readonly field: string
+  readonly spec: FieldSpec
+  readonly id: string
+  readonly label: string
+  readonly ranked: boolean
+  readonly invalid: boolean
+}
+
+/** What a field is said by: chips, a list to choose from, or a line to type in. */
+function Control({ record, field, spec, id, label, ranked, invalid }: ControlProps) {
   const { form, values } = record
   const shared = { id, 'data-field': field, 'aria-invalid': invalid, 'aria-describedby': `${id}-problem` }
   const set = (value: string): void => form.setValue(field, value, { shouldDirty: true, shouldTouch: true })

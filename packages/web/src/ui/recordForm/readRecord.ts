@@ -93,15 +93,17 @@ export function typedRecord(
   const held = (record ?? {}) as Readonly<Record<string, Json | undefined>>
   const specs = allFields(kind)
   return Object.fromEntries(
-    names.map((name) => [name, typedField(name, specs[name], held[name], held[typedName(name)], units)]),
+    names.map((name) => [
+      name,
+      typedField(name, specs[name], { value: held[name], typed: held[typedName(name)] }, units),
+    ]),
   )
 }
 
 function typedField(
   name: string,
   spec: FieldSpec | undefined,
-  value: Json | undefined,
-  typed: Json | undefined,
+  { value, typed }: { readonly value: Json | undefined; readonly typed: Json | undefined },
   units: UnitPreferences,
 ): string {
   if (!spec || value === null || value === undefined) return ''

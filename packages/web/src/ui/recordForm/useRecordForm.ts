@@ -25,6 +25,7 @@ export interface Keeper {
 }
 
 /** A form over some fields of one record; what was half typed before is there again. */
+// eslint-disable-next-line max-params -- what a form is of, whose units, and where its draft is kept
 export function useRecordForm(
   kind: Kind,
   names: readonly string[],
