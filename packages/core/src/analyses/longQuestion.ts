@@ -96,15 +96,21 @@ export async function answerLong(
   const search = async (of: string, heard: (share: number) => void): Promise<WaterSearch> => {
     const input = await atHand.searchInput({ water: of, where })
     const options = { seed: question.seed, confidence }
-    const told = {
-      progress: (share: number) => heard(share * OWN_SHARE),
-      early: (findings: readonly EarlyFinding[]) => early({ water: of, findings }),
-    }
-    if (!elsewhere) return { water: of, search: searchPatterns(input, { ...options, ...told, progress: heard }) }
-    const subjects = elsewhere.subjects(input, options)
-    // Should the rest of it fail, this one's failure has nobody who waits for it.
-    subjects.catch(() => undefined)
-    return { water: of, search: beginSearch(input, { ...options, ...told }).withSubjects(await subjects) }
+    const tell = (findings: readonly EarlyFinding[]): void => early({ water: of, findings })
+    if (!elsewhere) return { water: of, search: searchPatterns(input, { ...options, progress: heard, early: tell }) }
+    let subjects: Promise<SubjectWindow[]> | undefined
+    const begun = beginSearch(input, {
+      ...options,
+      progress: (share) => heard(share * OWN_SHARE),
+      early: (findings) => {
+        tell(findings)
+        // Only now: on few processors they would keep the first cards waiting.
+        subjects = elsewhere.subjects(input, options)
+        // Should the rest of it fail, this one's failure has nobody who waits for it.
+        subjects.catch(() => undefined)
+      },
+    })
+    return { water: of, search: begun.withSubjects(await (subjects ?? elsewhere.subjects(input, options))) }
   }
   if (water !== null) return [await search(water, progress)]
   const waters = await atHand.waters()

@@ -18,10 +18,10 @@ export const atHand = {
   cutForClaims: (bookId: string, claims: readonly Claim[], water?: string): Promise<CutForClaims> =>
     cutOnce(bookId, claims, water),
 
-  /** Before a long question is asked: whatever it will need first. The cut of a search is that of any water. */
+  /** Before a long question is asked: whatever it will need first. The cut of a search is that of any water; of rules the first group's, as whoever goes on to another view would wait for more. */
   async getReady(bookId: string, kind: LongQuestion['kind']): Promise<void> {
-    if (kind === 'search') await columnsFor(bookId, cutForSearch({ water: '' }))
-    else for (const claims of claimsByCut(CLAIMS)) await cutOnce(bookId, claims)
+    const [first = []] = claimsByCut(CLAIMS)
+    await (kind === 'search' ? columnsFor(bookId, cutForSearch({ water: '' })) : cutOnce(bookId, first))
   },
 }
 
