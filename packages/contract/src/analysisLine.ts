@@ -20,5 +20,5 @@ export const lineText = (line: object): string =>
 export const readLine = (text: string): unknown =>
   JSON.parse(text, (_, value: unknown) => {
     const sign = value !== null && typeof value === 'object' ? (value as Record<string, unknown>)[OPEN] : undefined
-    return typeof sign === 'number' ? sign * Infinity : value
+    return sign === 1 || sign === -1 ? sign * Infinity : value
   })

@@ -18,7 +18,7 @@ function besideFor(kind: LongQuestion['kind']): Promise<Elsewhere | undefined> {
   return beside.begun
 }
 
-/** One question that takes seconds; the worker is ended after it, or to call it off. `desk`: the way to the worker that holds the book. */
+/** One question that takes seconds; the worker is ended after it, or to call it off. `desk` leads to the worker that holds the book. */
 const long = {
   async getReady(kind: LongQuestion['kind']): Promise<void> {
     await besideFor(kind)
