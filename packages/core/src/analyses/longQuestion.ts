@@ -62,11 +62,11 @@ export interface BookAtHand {
   readonly cutForClaims: (claims: readonly Claim[], water?: string) => Promise<CutForClaims>
 }
 
-/** A book that nobody has cut yet. */
+/** A book that nobody has cut yet: it is cut once whoever asked is not at work itself. */
 export const bookAtHand = (book: BookRecords): BookAtHand => ({
   waters: () => Promise.resolve(fishedWaters(book)),
   searchInput: (question) => Promise.resolve(searchInput(book, question)),
-  cutForClaims: (claims, water) => Promise.resolve(cutForClaims(book, claims, water)),
+  cutForClaims: (claims, water) => Promise.resolve().then(() => cutForClaims(book, claims, water)),
 })
 
 /** Parts of an answer that are worked out elsewhere. */
@@ -80,7 +80,7 @@ export interface Elsewhere {
 /**
  * Answers it, on the spot but for what is asked `elsewhere`.
  *
- * Given      a book; who hears how far it is, and what is known by then
+ * Given      a book at hand; who hears how far it is, and what is known by then
  * Returned   a search for each water that has hours and a strike, or every rule with its verdict
  * Throws     QuestionError as `searchOf` and `tryClaims` do
  */

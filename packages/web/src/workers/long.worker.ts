@@ -18,7 +18,7 @@ function besideFor(kind: LongQuestion['kind']): Promise<Elsewhere | undefined> {
   return beside.begun
 }
 
-/** One question that takes seconds; the worker is ended after it, or to call it off. `desk` leads to the worker that holds the book. */
+/** For one question that takes seconds; stopped once it is answered or cancelled. `desk` leads to the worker that holds the book. */
 const long = {
   async getReady(kind: LongQuestion['kind']): Promise<void> {
     await besideFor(kind)

@@ -49,7 +49,7 @@ export function useLongAnswer<Q extends LongQuestion>(
   useEffect(() => () => running.current?.abort(), [])
   const isRunning = run.progress !== undefined
   // Whoever opens the page is about to ask.
-  useEffect(() => (book === null || isRunning ? undefined : getReadyFor(kind, book)), [kind, book, revision, isRunning])
+  useEffect(() => (book === null || isRunning ? undefined : getReadyFor(kind, book)), [kind, book, isRunning])
   const ask = (question: Q): void => {
     if (book === null) return
     stop()
