@@ -76,6 +76,15 @@ export class Phone {
     if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
   }
 
+  /** Two taps before the screen has answered the first. */
+  async tapTwice(name: string): Promise<void> {
+    const button = this.page.getByRole('button', { name, exact: true })
+    await button.evaluate((it: HTMLButtonElement) => {
+      it.click()
+      it.click()
+    })
+  }
+
   /** A thumb goes down in the middle of it, along so many pixels, and up: the browser may take it for scrolling. */
   async drag(target: Locator, { right, down }: { right: number; down: number }): Promise<void> {
     const { x, y, width, height } = (await target.boundingBox())!

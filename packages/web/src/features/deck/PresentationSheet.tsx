@@ -40,14 +40,13 @@ export function PresentationSheet({ deck, line, anglers, usual, nowMs, onDone }:
   const [since, setSince] = useState<Since>()
   if (!held) return null
   const whose = line === 'how' ? anglers : aboard(deck.day)
-  const change = (fields: Fields, what: string): void =>
-    void deck.tap(`${text[line].title}: ${what}`, (ahead, atMs) =>
-      presentationSince(
-        ahead,
-        { anglers: whose, fields, sinceMs: since?.ms ?? atMs, nowMs: atMs, ofRod: line === 'how' },
-        newId,
-      ),
-    )
+  /** Built on the taps before it: two quick ones count twice. */
+  const change: Change = (fieldsOf, what) =>
+    void deck.tap(`${text[line].title}: ${what}`, (ahead, atMs) => {
+      const fields = fieldsOf(inHand(ahead, anglers[0] ?? null) ?? held)
+      const given = { anglers: whose, fields, sinceMs: since?.ms ?? atMs, nowMs: atMs, ofRod: line === 'how' }
+      return presentationSince(ahead, given, newId)
+    })
   const pick = (field: (typeof HOW_WORDS)[number] | (typeof WHERE_WORDS)[number]) => (
     <Pick
       key={field}
@@ -55,7 +54,7 @@ export function PresentationSheet({ deck, line, anglers, usual, nowMs, onDone }:
       first={AT_FIRST}
       words={lastFirst(opened.stints, field, [...(opened.usual[field] ?? []), ...wordsOfField('stint', field)])}
       chosen={typeof held[field] === 'string' ? [held[field]] : []}
-      onPick={(word) => change({ [field]: held[field] === word ? null : word }, word)}
+      onPick={(word) => change((now) => ({ [field]: now[field] === word ? null : word }), word)}
     />
   )
   return (
@@ -68,31 +67,16 @@ export function PresentationSheet({ deck, line, anglers, usual, nowMs, onDone }:
       </header>
       <SinceRow deck={deck} angler={anglers[0] ?? null} nowMs={nowMs} since={since} onSince={setSince} />
       {line === 'how' ? (
-        <>
-          {pick('retrieve')}
-          <BeatPad
-            held={held}
-            onBeat={({ movements, workS, pauseS, workSpreadS, pauseSpreadS }) =>
-              change({ jerks: String(movements), workS, pauseS, workSpreadS, pauseSpreadS }, text.beat.title)
-            }
-          />
-          {(['pauseS', 'workS'] as const).map((field) => (
-            <Seconds
-              key={field}
-              field={field}
-              value={held[field]}
-              onGive={(value, said) => change({ [field]: value, [`${field.slice(0, -1)}SpreadS`]: null }, said)}
-            />
-          ))}
-          <FallTimer held={held} onFall={(fallS) => change({ fallS }, text.fall.title)} />
-          {HOW_WORDS.slice(1).map(pick)}
-        </>
+        <How held={held} change={change} pick={pick} />
       ) : (
         <Where deck={deck} held={held} change={change} pick={pick} />
       )}
     </main>
   )
 }
+
+/** What a tap writes, told what the stint is by then. */
+type Change = (fieldsOf: (now: Stint) => Fields, what: string) => void
 
 interface SinceRowProps {
   readonly deck: Deck
@@ -132,31 +116,64 @@ function lastFirst(stints: readonly Stint[], field: keyof Stint, words: readonly
 interface SecondsProps {
   readonly field: keyof typeof SECONDS
   readonly value: number | null | undefined
-  readonly onGive: (value: number, said: string) => void
+  readonly onChange: (secondsOf: (now: number) => number) => void
 }
 
-function Seconds({ field, value, onGive }: SecondsProps) {
-  const label = text.presentation[field]
-  const give = (seconds: number): void => onGive(seconds, `${label} ${seconds} s`)
+function Seconds({ field, value, onChange }: SecondsProps) {
   return (
     <Stepper
-      label={label}
+      label={text.presentation[field]}
       value={typeof value === 'number' ? `${value} s` : '–'}
-      onStep={(direction) => give(Math.max(0, (value ?? 0) + direction * SECONDS[field]))}
+      onStep={(direction) => onChange((now) => Math.max(0, now + direction * SECONDS[field]))}
       onType={(typed) => {
         const seconds = Number(typed.replace(',', '.').replace(/\s*s$/, ''))
         if (!Number.isFinite(seconds) || seconds < 0 || seconds > 3600) return false
-        give(seconds)
+        onChange(() => seconds)
         return true
       }}
     />
   )
 }
 
+interface HowProps {
+  readonly held: Stint
+  readonly change: Change
+  readonly pick: (field: (typeof HOW_WORDS)[number]) => React.ReactNode
+}
+
+function How({ held, change, pick }: HowProps) {
+  return (
+    <>
+      {pick('retrieve')}
+      <BeatPad
+        held={held}
+        onBeat={({ movements, workS, pauseS, workSpreadS, pauseSpreadS }) =>
+          change(() => ({ jerks: String(movements), workS, pauseS, workSpreadS, pauseSpreadS }), text.beat.title)
+        }
+      />
+      {(['pauseS', 'workS'] as const).map((field) => (
+        <Seconds
+          key={field}
+          field={field}
+          value={held[field]}
+          onChange={(secondsOf) =>
+            change(
+              (now) => ({ [field]: secondsOf(now[field] ?? 0), [`${field.slice(0, -1)}SpreadS`]: null }),
+              text.presentation[field],
+            )
+          }
+        />
+      ))}
+      <FallTimer held={held} onFall={(fallS) => change(() => ({ fallS }), text.fall.title)} />
+      {HOW_WORDS.slice(1).map(pick)}
+    </>
+  )
+}
+
 interface WhereProps {
   readonly deck: Deck
   readonly held: Stint
-  readonly change: (fields: Fields, what: string) => void
+  readonly change: Change
   readonly pick: (field: (typeof WHERE_WORDS)[number]) => React.ReactNode
 }
 
@@ -164,7 +181,7 @@ function Where({ deck, held, change, pick }: WhereProps) {
   const units = useUnits()
   const spots = useAppSelector(({ records }) => records.spots).filter(({ water }) => water === deck.day.trip.water)
   const at = spots.find(({ id }) => id === held.spot)
-  const bank = held.windblown === true ? text.where.windblown : held.windblown === false ? text.where.sheltered : ''
+  const bank = bankOf(held)
   return (
     <>
       {spots.length > 0 && (
@@ -175,8 +192,9 @@ function Where({ deck, held, change, pick }: WhereProps) {
           onPick={(name) => {
             const chosen = spots.find((one) => one.name === name)
             // Another spot is another place: what was said of the last one no longer holds.
-            const next = chosen?.id === held.spot ? null : (chosen?.id ?? null)
-            change({ spot: next, structure: null, cover: null, coverState: null, targetStands: null }, name)
+            const next = (now: Stint) => (chosen?.id === now.spot ? null : (chosen?.id ?? null))
+            const unsaid = { structure: null, cover: null, coverState: null, targetStands: null }
+            change((now) => ({ spot: next(now), ...unsaid }), name)
           }}
         />
       )}
@@ -188,15 +206,19 @@ function Where({ deck, held, change, pick }: WhereProps) {
         label={text.where.bank}
         words={[text.where.windblown, text.where.sheltered]}
         chosen={[bank]}
-        onPick={(word) => change({ windblown: word === bank ? null : word === text.where.windblown }, word)}
+        onPick={(word) =>
+          change((now) => ({ windblown: word === bankOf(now) ? null : word === text.where.windblown }), word)
+        }
       />
       <Stepper
         label={text.where.depth}
         value={shownValue('stint', 'depthM', held.depthM, (held as { depthMTyped?: string }).depthMTyped, units)}
-        onStep={(direction) => change(stepped('stint', 'depthM', held.depthM, units, direction), text.where.depth)}
+        onStep={(direction) =>
+          change((now) => stepped('stint', 'depthM', now.depthM, units, direction), text.where.depth)
+        }
         onType={(entered) => {
           const fields = typedQuantity('stint', 'depthM', entered, units)
-          if (fields) change(fields, text.where.depth)
+          if (fields) change(() => fields, text.where.depth)
           return fields !== undefined
         }}
       />
@@ -204,3 +226,6 @@ function Where({ deck, held, change, pick }: WhereProps) {
     </>
   )
 }
+
+const bankOf = ({ windblown }: Stint): string =>
+  windblown === true ? text.where.windblown : windblown === false ? text.where.sheltered : ''

@@ -31,8 +31,7 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: StrikeSheetProps
     void deck.tap(text.said.detail(what), (ahead) => [
       { kind: 'strike', id, fields: fieldsOf(ahead.strikes.find((one) => one.id === id) ?? strike) },
     ])
-  const write: Write = (fields, what) => change(() => fields, what)
-  const words = (field: WordField) => <WordOf key={field} field={field} strike={strike} onWrite={write} />
+  const words = (field: WordField) => <WordOf key={field} field={field} strike={strike} onChange={change} />
   return (
     <main className="sheet">
       <header>
@@ -45,13 +44,13 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: StrikeSheetProps
         label={text.whatBecame}
         words={OUTCOMES}
         chosen={[strike.outcome ?? '']}
-        onPick={(word) => write({ outcome: strike.outcome === word ? null : word }, word)}
+        onPick={(word) => change((now) => ({ outcome: now.outcome === word ? null : word }), word)}
       />
       {MEASURED.map((field) => (
         <Measured key={field} field={field} strike={strike} onChange={change} />
       ))}
       {words('species')}
-      <Kept strike={strike} isTournament={deck.day.trip.purpose === 'tournament'} onWrite={write} />
+      <Kept strike={strike} isTournament={deck.day.trip.purpose === 'tournament'} onChange={change} />
       {FELT.map(words)}
       {words('cover')}
       {words('level')}
@@ -66,11 +65,11 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: StrikeSheetProps
         label={text.sheet.sameFish}
         words={[text.sheet.sameFish]}
         chosen={strike.sameFish ? [text.sheet.sameFish] : []}
-        onPick={() => write({ sameFish: !strike.sameFish }, text.sheet.sameFish)}
+        onPick={() => change((now) => ({ sameFish: !now.sameFish }), text.sheet.sameFish)}
       />
-      <PreySeen strike={strike} onWrite={write} />
+      <PreySeen strike={strike} onChange={change} />
       <footer>
-        <StrikePhoto book={book} strike={strike} number={number} onWrite={write} />
+        <StrikePhoto book={book} strike={strike} number={number} onChange={change} />
         <Target className="go" onTap={onDone}>
           {text.done}
         </Target>
@@ -79,18 +78,17 @@ export function StrikeSheet({ book, deck, strike: id, onDone }: StrikeSheetProps
   )
 }
 
-type Write = (fields: Fields, what: string) => void
 type Change = (fieldsOf: (now: Strike) => Fields, what: string) => void
 type WordField = (typeof FELT)[number] | 'species' | 'cover' | 'level'
 
-function WordOf({ field, strike, onWrite }: { field: WordField; strike: Strike; onWrite: Write }) {
+function WordOf({ field, strike, onChange }: { field: WordField; strike: Strike; onChange: Change }) {
   const own = strike[field]
   return (
     <Pick
       label={text.sheet[field]}
       words={wordsOfField('strike', field)}
       chosen={typeof own === 'string' ? [own] : []}
-      onPick={(word) => onWrite({ [field]: own === word ? null : word }, word)}
+      onPick={(word) => onChange((now) => ({ [field]: now[field] === word ? null : word }), word)}
     />
   )
 }
@@ -120,7 +118,7 @@ function Measured({ field, strike, onChange }: MeasuredProps) {
 }
 
 /** Kept or let go; at a tournament a fish that died is weighed otherwise. */
-function Kept({ strike, isTournament, onWrite }: { strike: Strike; isTournament: boolean; onWrite: Write }) {
+function Kept({ strike, isTournament, onChange }: { strike: Strike; isTournament: boolean; onChange: Change }) {
   const { kept, released, dead } = text.sheet
   return (
     <>
@@ -128,29 +126,32 @@ function Kept({ strike, isTournament, onWrite }: { strike: Strike; isTournament:
         label={text.keepIt}
         words={[kept, released]}
         chosen={strike.kept === true ? [kept] : strike.kept === false ? [released] : []}
-        onPick={(word) => onWrite({ kept: word === kept }, word)}
+        onPick={(word) => onChange(() => ({ kept: word === kept }), word)}
       />
       {strike.kept === true && isTournament && (
         <Pick
           label={dead}
           words={[dead]}
           chosen={strike.dead ? [dead] : []}
-          onPick={() => onWrite({ dead: !strike.dead }, dead)}
+          onPick={() => onChange((now) => ({ dead: !now.dead }), dead)}
         />
       )}
     </>
   )
 }
 
-function PreySeen({ strike, onWrite }: { strike: Strike; onWrite: Write }) {
-  const seen = strike.forageSeen ?? []
+function PreySeen({ strike, onChange }: { strike: Strike; onChange: Change }) {
+  const seenOf = ({ forageSeen }: Strike): readonly string[] => forageSeen ?? []
   return (
     <Pick
       label={text.sheet.forageSeen}
       words={wordsOfField('strike', 'forageSeen')}
-      chosen={seen}
+      chosen={seenOf(strike)}
       onPick={(word) =>
-        onWrite({ forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }, word)
+        onChange((now) => {
+          const seen = seenOf(now)
+          return { forageSeen: seen.includes(word) ? seen.filter((one) => one !== word) : [...seen, word] }
+        }, word)
       }
     />
   )
@@ -160,16 +161,18 @@ function StrikePhoto({
   book,
   strike,
   number,
-  onWrite,
+  onChange,
 }: {
   book: string
   strike: Strike
   number: number
-  onWrite: Write
+  onChange: Change
 }) {
   const file = useRef<HTMLInputElement>(null)
   const photo = async (chosen: File | undefined): Promise<void> => {
-    if (chosen) onWrite({ photo: await keepPicture(book, chosen) }, text.sheet.photo)
+    if (!chosen) return
+    const photo = await keepPicture(book, chosen)
+    onChange(() => ({ photo }), text.sheet.photo)
   }
   return (
     <>
