@@ -3,6 +3,12 @@ import { defineConfig } from 'vitest/config'
 /** No bound on how fast anything is: the slowest test takes a minute alone, and several on a busy machine. What takes longer hangs. */
 const HANGS_MS = 300_000
 
+/** They give the modules of a device store an IndexedDB, or stand in for a module: what they load must be loaded for them. */
+const OWN_MODULES = [
+  'packages/web/src/{state/{standing,preferences},offline/room,workers/afterChanges}.test.ts',
+  'packages/web/src/features/{deck/deckSession,patterns/*}.test.ts',
+]
+
 export default defineConfig({
   test: {
     // Two on a machine of two: the one that starts them sleeps meanwhile.
@@ -20,10 +26,19 @@ export default defineConfig({
       },
       {
         test: {
-          // A store is made, and the browser's globals are set up, as its module is read: each file has modules of its own.
           name: 'web',
           sequence: { groupOrder: 0 },
           include: ['packages/web/src/**/*.test.{ts,tsx}'],
+          exclude: OWN_MODULES,
+          isolate: false,
+          testTimeout: HANGS_MS,
+        },
+      },
+      {
+        test: {
+          name: 'web, modules of their own',
+          sequence: { groupOrder: 0 },
+          include: OWN_MODULES,
           testTimeout: HANGS_MS,
         },
       },
@@ -34,6 +49,8 @@ export default defineConfig({
           exclude: ['e2e/pointInTime.test.ts'],
           sequence: { groupOrder: 0 },
           globalSetup: ['packages/server/src/test/globalSetup.ts'],
+          // The server keeps nothing in its modules: all that lasts is made by `createApp`.
+          isolate: false,
           testTimeout: HANGS_MS,
           hookTimeout: HANGS_MS,
         },

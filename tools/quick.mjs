@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { root, run } from './steps.mjs'
+import { TSC, root, run } from './steps.mjs'
 
 /** `npm run quick`: types, and lint, format and unit tests of what differs from the last commit, or from the one named: `npm run quick -- HEAD~3`. No database, no browser. */
 const [base = 'HEAD'] = process.argv.slice(2)
@@ -12,14 +12,7 @@ const changed = [
 ].filter((file) => existsSync(join(root, file)))
 const code = changed.filter((file) => /\.(ts|tsx|mjs|cjs|js)$/.test(file))
 
-await run(bin('tsc'), [
-  '--noEmit',
-  '--incremental',
-  '--tsBuildInfoFile',
-  'node_modules/.cache/quick.tsbuildinfo',
-  '-p',
-  'tsconfig.json',
-])
+await run(TSC, ['--noEmit', '-p', 'tsconfig.json'])
 if (code.length > 0) await run(bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', ...code])
 if (changed.length > 0) await run(bin('prettier'), ['--check', '--ignore-unknown', '--log-level', 'warn', ...changed])
 // The studies of whole methods take minutes: `npm test` has them.
@@ -31,7 +24,7 @@ if (tested.length > 0)
     '--project',
     'unit',
     '--project',
-    'web',
+    'web*',
     '--exclude',
     '**/calibration.test.ts',
     '--passWithNoTests',

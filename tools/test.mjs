@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { buildAll } from './build.mjs'
 import { checkKernel } from './kernel.mjs'
-import { CHROMIUM, debianPackage, installPackages, root, run } from './steps.mjs'
+import { CHROMIUM, TSC, debianPackage, installPackages, root, run } from './steps.mjs'
 import { withTestDatabase } from './testDatabase.mjs'
 
 /** `npm test`: everything, from nothing. Ends with one line over all runners. `npm run unit` and `npm run e2e` run one of them, the files named after `--` only. */
@@ -55,11 +55,11 @@ try {
       await checked('import directions', () =>
         run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'packages', 'demo', 'e2e']),
       )
-      await checked('types', () => run(bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']))
+      await checked('types', () => run(TSC, ['--noEmit', '-p', 'tsconfig.json']))
       // The contract and the core under it see neither Node nor the browser; the pages see no Node.
       for (const name of ['contract', 'web'])
         await checked(`what ${name} may see`, () =>
-          run(bin('tsc'), ['--noEmit', '-p', `packages/${name}/tsconfig.platform.json`]),
+          run(TSC, ['--noEmit', '-p', `packages/${name}/tsconfig.platform.json`]),
         )
       await checked('kernel', checkKernel)
     }
