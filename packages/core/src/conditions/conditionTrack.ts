@@ -48,7 +48,12 @@ const WORKED = {
 } as const satisfies Record<string, Build>
 
 export type WorkedCondition = keyof typeof WORKED
-/** Whether a condition is worked out, and not read: its name decides. */
+/**
+ * Whether a condition is worked out, and not read: its name decides.
+ *
+ * Given      the name of a condition
+ * Returned   true where `WORKED` has it
+ */
 export const isWorked = (condition: string): condition is WorkedCondition => Object.hasOwn(WORKED, condition)
 
 /** What a trip is cut by: continuous conditions with the edges that matter, and conditions that are classes. */
@@ -57,7 +62,12 @@ export interface CutBy {
   readonly classes?: readonly string[]
 }
 
-/** One condition of a scene through its trip, worked out or as read. `edges` undefined: a class. */
+/**
+ * One condition of a scene through its trip, worked out or as read. `edges` undefined: a class.
+ *
+ * Given      a scene, a condition's name, and its edges in rising order
+ * Returned   its track through the trip
+ */
 export const trackIn = (scene: Scene, condition: string, edges: readonly number[] | undefined): Track =>
   isWorked(condition) ? WORKED[condition](scene, edges ?? []) : readingTrack(scene.setting, condition, edges)
 

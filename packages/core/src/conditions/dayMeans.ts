@@ -1,6 +1,11 @@
 import type { PastReading } from './types.ts'
 
-/** The mean of what was read on each day, days in the order in which they first come. What a day is, is the caller's. */
+/**
+ * The mean of what was read on each day, days in the order in which they first come. What a day is, is the caller's.
+ *
+ * Given      readings in any order, the field, and which day a moment is of; readings without the field are left out
+ * Returned   a mean a day, in the field's own unit
+ */
 export function dayMeans<Day>(
   readings: readonly PastReading[],
   field: keyof PastReading['reading'],

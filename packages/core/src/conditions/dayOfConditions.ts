@@ -47,7 +47,12 @@ export function dayOfConditions(
   }))
 }
 
-/** One condition in words through a span: a band column, a class, or the calendar's season. */
+/**
+ * One condition in words through a span: a band column, a class, or the calendar's season.
+ *
+ * Given      the setting of a trip, the column, the span, and the water's past where it is known
+ * Returned   spells side by side that fill the span, each with its word
+ */
 export function spellsOf(
   setting: Setting,
   column: SaidColumn | BandName,

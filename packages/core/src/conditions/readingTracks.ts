@@ -11,6 +11,9 @@ const HAND_HOLDS_MS = HOUR_MS
 /**
  * A condition as it was read, through the trip: the stint's own spot goes before the trip at large; readings that belong to another
  * spot are not used, nor an instrument's within an hour of one by hand. `edges` undefined: a class.
+ *
+ * Given      the trip's readings, the stint's spot, and the condition's name
+ * Returned   its track; unknown where nothing was read within the hours it is carried for
  */
 export function readingTrack(
   { readings, spot }: Pick<TimedSetting, 'readings' | 'spot'>,
@@ -73,7 +76,12 @@ function numericTrack(condition: string, samples: readonly Sample<number>[], edg
   })
 }
 
-/** A course of straight lines, cut where it crosses its edges, goes stale or becomes unknown. */
+/**
+ * A course of straight lines, cut where it crosses its edges, goes stale or becomes unknown.
+ *
+ * Given      pieces side by side in order of time, edges in rising order, and how a piece is read at a moment
+ * Returned   its track
+ */
 export function courseTrack(
   course: readonly Piece<number>[],
   edges: readonly number[],
@@ -84,7 +92,12 @@ export function courseTrack(
 
 const NONE: readonly EpochMs[] = []
 
-/** Words are carried on by the same hours as values, and never joined. */
+/**
+ * Words are carried on by the same hours as values, and never joined.
+ *
+ * Given      words with their times, rising
+ * Returned   their track
+ */
 export const classTrack = (samples: readonly Sample<string>[]): Track =>
   pieceTrack(
     courseOf(samples, false),

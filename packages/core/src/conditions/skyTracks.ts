@@ -25,7 +25,13 @@ export const sunAltitudeTrack = overPlace(({ sky }, _, edges) =>
 /** Between two looks the sun turns by no more than 7½ degrees. */
 const LOOK_MS = 30 * MINUTE_MS
 
-/** The moon's phase does not ask where one stands. */
+/**
+ * The moon's phase does not ask where one stands.
+ *
+ * Given      edges of the elongation in degrees, rising
+ * Returned   the track of moon less sun, degrees
+ * Source     `moonElongation`
+ */
 export const moonTrack = (_: Scene, edges: readonly number[]): Track =>
   functionTrack((ms) => ({ value: moonElongation(ms), stale: false }), edges, { everyMs: 12 * HOUR_MS })
 

@@ -19,7 +19,12 @@ export interface Track {
   readonly walk: (fromMs: EpochMs, toMs: EpochMs, visit: Visit) => void
 }
 
-/** A track that is walked by its cuts and asked in the middle between two. */
+/**
+ * A track that is walked by its cuts and asked in the middle between two.
+ *
+ * Given      where a condition changes within a span, rising, and what it is at a moment
+ * Returned   the track; its walk visits the stretches between the cuts, in order
+ */
 export const trackOf = (cuts: Track['cuts'], at: Track['at']): Track => ({
   cuts,
   at,
@@ -44,7 +49,12 @@ function ascending(times: readonly EpochMs[]): readonly EpochMs[] {
   return times
 }
 
-/** A track whose values another follows from, known where they are; its cuts are the same. */
+/**
+ * A track whose values another follows from, known where they are; its cuts are the same.
+ *
+ * Given      a track of numbers, and what follows from one
+ * Returned   the track of what follows; unknown where the first is, stale where it is
+ */
 export const mapped = (track: Track, of: (value: number) => number | null): Track => ({
   cuts: track.cuts,
   at: (ms) => {
@@ -58,7 +68,12 @@ export const mapped = (track: Track, of: (value: number) => number | null): Trac
     }),
 })
 
-/** Number of edges at or below the value: half-open bands `[edge, next)`. Edges ascending. */
+/**
+ * Number of edges at or below the value: half-open bands `[edge, next)`. Edges ascending.
+ *
+ * Given      a value, and edges in rising order
+ * Returned   0 below the first edge, as many as there are edges from the last one on
+ */
 export function bandIndex(value: number, edges: readonly number[]): number {
   let index = 0
   while (index < edges.length && value >= (edges[index] ?? Infinity)) index++
@@ -68,7 +83,12 @@ export function bandIndex(value: number, edges: readonly number[]): number {
 export const UNKNOWN_VALUE: TrackValue = { value: null, stale: false }
 export const UNKNOWN_TRACK: Track = constantTrack(null)
 
-/** A condition that stays what it is for the whole trip. */
+/**
+ * A condition that stays what it is for the whole trip.
+ *
+ * Given      the value, null where it is not known
+ * Returned   a track without cuts
+ */
 export function constantTrack(value: number | string | null): Track {
   const seen: TrackValue = { value, stale: false }
   return { cuts: () => [], at: () => seen, walk: (fromMs, _, visit) => visit(fromMs, value, false) }
@@ -84,6 +104,10 @@ export interface Looks {
 /**
  * A condition that can be worked out for any time. Each change of band between two looks is found to the millisecond; a visit to
  * another band that lies between two looks may be missed. Where its corners are looked at, only a smooth turn can do that.
+ *
+ * Given      the function, edges in rising order, how often it is looked at and at which corners besides
+ * Returned   its track
+ * Accuracy   one millisecond of each change that is found
  */
 export function functionTrack(
   f: (ms: EpochMs) => TrackValue,
@@ -121,7 +145,12 @@ function lookTimes(fromMs: EpochMs, toMs: EpochMs, everyMs: number, corners: rea
   return times.sort()
 }
 
-/** A condition that only changes at known times, each of which begins a new value. Times ascending. */
+/**
+ * A condition that only changes at known times, each of which begins a new value.
+ *
+ * Given      times in rising order, and the value from one on
+ * Returned   its track; unknown before the first
+ */
 export function stepTrack(times: Float64Array, valueFrom: (ms: EpochMs) => number | null): Track {
   const stepAt = (ms: EpochMs): number => countWhile(times, (time) => time <= ms) - 1
   const value = (step: number): number | null => (step < 0 ? null : valueFrom(times[step] ?? NaN))
@@ -199,7 +228,12 @@ export interface Count {
   readonly stale: boolean
 }
 
-/** A condition that is the time since something, or until it, in some unit. `over` gives what counts in a span, in order and side by side; where nothing does it is not known. */
+/**
+ * A condition that is the time since something, or until it, in some unit.
+ *
+ * Given      what counts in a span, in order and side by side; the unit in ms; 1 for since, −1 for until; edges in rising order
+ * Returned   its track; unknown where nothing counts
+ */
 export function countTrack(
   over: (fromMs: EpochMs, toMs: EpochMs) => readonly Count[],
   unitMs: number,
@@ -237,7 +271,12 @@ export function countTrack(
   }
 }
 
-/** The first track where it knows something, else the second. */
+/**
+ * The first track where it knows something, else the second.
+ *
+ * Given      two tracks of one condition; the first may be missing
+ * Returned   their track, cut where either is
+ */
 export function before(first: Track | undefined, second: Track): Track {
   if (!first) return second
   return trackOf(

@@ -38,14 +38,24 @@ export function usualReadings(
   return usual
 }
 
-/** Days between two days of the year, the shorter way round. */
+/**
+ * Days between two days of the year, the shorter way round.
+ *
+ * Given      two moments, ms
+ * Returned   days from 0 to half a year, whatever their years
+ */
 export function daysApart(a: number, b: number): number {
   const days = Math.abs(a - b) / DAY_MS
   const inYear = days % YEAR_DAYS
   return Math.min(inYear, YEAR_DAYS - inYear)
 }
 
-/** Of two middle values the mean; at least one value must be given. */
+/**
+ * The median.
+ *
+ * Given      numbers in any order, at least one
+ * Returned   the middle one; of two middle ones the mean
+ */
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   const middle = Math.floor(sorted.length / 2)

@@ -45,7 +45,13 @@ const yearOf = (days: readonly DayMean[]): YearOfDays => {
 
 export const NO_PAST: WaterPast = { readings: [], tempDays: [], airs: yearOf([]), temps: [], sights: [] }
 
-/** The past of a water from the readings of all its trips, in any order. */
+/**
+ * The past of a water from the readings of all its trips, in any order.
+ *
+ * Given      readings of one water; those of a spot are left out
+ * Returned   readings by time, the days' means of water temperature, the course of the air's year, and what was measured of temperature
+ *            and sight, rising
+ */
 export function waterPast(readings: readonly TripReading[]): WaterPast {
   const known = readings
     .filter(({ spot }) => !spot)

@@ -27,7 +27,13 @@ export class SeededRandom {
   }
 }
 
-/** The same as a function. */
+/**
+ * The draws of `SeededRandom` as a function.
+ *
+ * Given      a seed, any number
+ * Returned   a source of uniform numbers in [0, 1), the same for the same seed
+ * Source     `SeededRandom`
+ */
 export function seededRandom(seed: number): Random {
   const random = new SeededRandom(seed)
   return () => random.next()

@@ -87,7 +87,12 @@ export function bagFromBook(book: BookRecords, learnt: PatternBook, question: Ba
   }
 }
 
-/** Whether the book has what the question names, before anything is learnt. Throws QuestionError that names what it has not. */
+/**
+ * Whether the book has what the question names, before anything is learnt.
+ *
+ * Given      the book, and the question's water and strategies, by name or id
+ * Throws     QuestionError that names what the book has not
+ */
 export function checkBagNames(book: BookRecords, { water, strategies }: BagQuestion): void {
   waterOf(book, water)
   for (const { steps } of strategies) for (const { lures } of steps) for (const lure of lures) lureIn(book, lure)

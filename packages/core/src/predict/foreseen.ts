@@ -49,7 +49,13 @@ export function withForeseen(book: BookRecords, { water, fromMs, toMs, readings,
   }
 }
 
-/** The water of a name or an id. Throws QuestionError for one that is not in the book. */
+/**
+ * The water of a name or an id. Throws QuestionError for one that is not in the book.
+ *
+ * Given      a book, and a water's name or id
+ * Returned   the water
+ * Throws     QuestionError for one that is not in the book, with those that are
+ */
 export function waterOf(book: BookRecords, named: string): Water {
   const found = book.waters.find(({ id, name }) => id === named || name === named)
   if (!found)

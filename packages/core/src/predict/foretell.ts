@@ -24,7 +24,12 @@ export interface ForeseenHour {
 /** Rules that speak of how often a lure is struck. */
 const OF_A_RATE: ReadonlySet<string> = new Set(['rate', 'between', 'rate lower', 'between lower'])
 
-/** Whether a rule says how often a lure is struck. A rule of one species is no rule of a day's fishing. */
+/**
+ * Whether a rule says how often a lure is struck. A rule of one species is no rule of a day's fishing.
+ *
+ * Given      a rule
+ * Returned   true where its outcome is a rate and it speaks of all species
+ */
 export const speaksOfRate = ({ outcome, species }: Claim): boolean => OF_A_RATE.has(outcome) && species === undefined
 
 /** Common practice, no source; the size is ours. */

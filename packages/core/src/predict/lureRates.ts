@@ -123,7 +123,12 @@ function shifted(situation: Situation, shift: NonNullable<Shift>): Situation {
 
 const inHour = (clockFrom: number, hour: number): boolean => Number.isNaN(hour) || Math.floor(clockFrom) === hour
 
-/** The hours of the clock that a foreseen trip touches, rising. */
+/**
+ * The hours of the clock that a foreseen trip touches, rising.
+ *
+ * Given      hours of a foreseen trip, each with the clock it begins at, 0 to 24
+ * Returned   whole hours, each once
+ */
 export const clockHours = (hours: readonly ForeseenHour[]): number[] =>
   [...new Set(hours.map(({ clockFrom }) => Math.floor(clockFrom)))].sort((a, b) => a - b)
 

@@ -75,5 +75,11 @@ export function strikeWorth(book: BookRecords, objective: Objective): (lure: Id<
 /** Classes that cover water; the others are for fish that are found. Common practice, no source. */
 const FINDERS = /crank|spinner|buzz|jerkbait|lipless|bladed|walk|popper|prop|umbrella|swimbait|spoon|topwater|glide/
 
-/** What a lure of a class is for. */
+/**
+ * What a lure of a class is for.
+ *
+ * Given      the name of a lure class
+ * Returned   `find` for what covers water, else `catch`
+ * Source     common practice, no source
+ */
 export const roleOf = (lureClass: string): 'find' | 'catch' => (FINDERS.test(lureClass) ? 'find' : 'catch')

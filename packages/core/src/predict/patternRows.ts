@@ -36,7 +36,12 @@ const FACTORS = [
   'hour',
 ] as const
 
-/** The book cut as the pattern model reads it, `more` factors beside; `only` some of its trips, where it is not all. */
+/**
+ * The book cut as the pattern model reads it.
+ *
+ * Given      the book; more factors; ranges with edges of their own; only some trips, where it is not all
+ * Returned   columns of its segments
+ */
 export const patternColumns = (
   book: BookRecords,
   more: readonly string[] = [],

@@ -282,7 +282,12 @@ function laySlopesAt(columns: ReadonlyMap<Condition, number>, places: readonly P
 const laid = (names: string[], term: string, level: string): number => names.push(`${term} ${level}`) - 1
 
 const frontOf = (level: string, front: string): string => `${level} front ${front}`
-/** A condition on the scale it is judged on; a light of nought is as dark as starlight. */
+/**
+ * A condition on the scale it is judged on; a light of nought is as dark as starlight.
+ *
+ * Given      a condition and its value in its own unit
+ * Returned   the value, or its natural logarithm where the eye or the sense behind it goes by ratios
+ */
 export const scaled = (name: Condition, value: number): number =>
   CONDITIONS[name] ? Math.log(Math.max(value, 1e-3)) : value
 const snapped = (value: number, { low, step }: Pick<Scale, 'low' | 'step'>): number => {

@@ -34,7 +34,12 @@ export const CONDITION_NAMES = Object.keys(CONDITIONS) as Condition[]
 export const TRAITS = ['level', 'size', 'speed', 'sound', 'brightness', 'action'] as const
 export type Trait = (typeof TRAITS)[number]
 
-/** A lure's traits, by Tackle, and its speed. */
+/**
+ * A lure's traits, by Tackle, and its speed.
+ *
+ * Given      a lure, and how fast it is fished; either may not be known
+ * Returned   a word for each trait, `unknown` where Tackle has none
+ */
 export function traitsOf(lure: Lure | undefined, speed: Speed | undefined): Readonly<Record<Trait, string>> {
   const { edges, labels } = RECORD_BANDS.lure_length_band
   return {
@@ -47,7 +52,12 @@ export function traitsOf(lure: Lure | undefined, speed: Speed | undefined): Read
   }
 }
 
-/** The sun's height by the book, parted at one o'clock, when the sun stands highest by most clocks. */
+/**
+ * The sun's height by the book, parted at one o'clock, when the sun stands highest by most clocks.
+ *
+ * Given      the band of the sun's height, and the hour of the clock, 0 to 24
+ * Returned   the band with its half of the day; night has none, and what is not known stays so
+ */
 export function lightOf(sunBand: string, clockHour: number): string {
   if (sunBand === UNKNOWN || Number.isNaN(clockHour)) return UNKNOWN
   return sunBand === 'night' ? sunBand : `${sunBand} ${clockHour < MIDDAY_H ? 'before' : 'after'} midday`

@@ -3,7 +3,12 @@ import { speedOf } from '../presentation/index.ts'
 import type { Speed } from '../presentation/index.ts'
 import { epochMs } from '../time/index.ts'
 
-/** How fast each lure was fished for most of the hours of which that is known. */
+/**
+ * How fast each lure was fished for most of the hours of which that is known.
+ *
+ * Given      stints with their retrieves; those without an end or a known retrieve are left out
+ * Returned   a speed for each lure that has one
+ */
 export function usualSpeeds({ stints }: Pick<BookRecords, 'stints'>): ReadonlyMap<string, Speed> {
   const spent = new Map<string, Map<Speed, number>>()
   for (const { lure, retrieve, start, end } of stints) {

@@ -96,7 +96,12 @@ function quantile(values: readonly number[], share: number): number {
 
 const tenth = (seconds: number): number => Math.round(seconds * 10) / 10
 
-/** When each movement of a beat comes, ms from its beginning, for one burst and its pause; and how long that lasts. */
+/**
+ * When each movement of a beat comes, ms from its beginning, for one burst and its pause; and how long that lasts.
+ *
+ * Given      movements of a burst, its work and its pause in seconds
+ * Returned   ms of each movement, and of burst and pause together
+ */
 export function beatSteps({ movements, workS, pauseS }: Pick<Beat, 'movements' | 'workS' | 'pauseS'>): {
   readonly atMs: readonly number[]
   readonly lastsMs: number

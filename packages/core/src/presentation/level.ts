@@ -29,14 +29,24 @@ export interface WorkingDepth {
   readonly from: 'stint' | 'lure' | 'assumed'
 }
 
-/** How deep a lure works, to be shown: where nothing is known a depth is assumed, and says so. Rates never use an assumed one. */
+/**
+ * How deep a lure works, to be shown: where nothing is known a depth is assumed, and says so. Rates never use an assumed one.
+ *
+ * Given      a lure, and the stint it is fished in; either may be missing
+ * Returned   metres, and what they are from
+ */
 export function workingDepth(lure: LureAtWork | undefined, stint: Pick<StintAtWork, 'lureDepthM'> = {}): WorkingDepth {
   const depthM = lure ? workingDepthM(lure, stint) : (stint.lureDepthM ?? undefined)
   if (depthM === undefined) return { depthM: ASSUMED_DEPTH_M, from: 'assumed' }
   return { depthM, from: typeof stint.lureDepthM === 'number' ? 'stint' : 'lure' }
 }
 
-/** How deep a lure works, metres: as logged for the stint, else the middle of its running depths. */
+/**
+ * How deep a lure works, metres: as logged for the stint, else the middle of its running depths.
+ *
+ * Given      a lure with its running depths, and what the stint says
+ * Returned   metres; undefined where neither says any
+ */
 export function workingDepthM(
   lure: LureAtWork,
   { lureDepthM }: Pick<StintAtWork, 'lureDepthM'> = {},
@@ -49,6 +59,9 @@ export function workingDepthM(
 /**
  * The level of the water column that is worked: as the angler says, else by the retrieve, else by the depth the lure runs at against the water's, and only
  * where neither is known by what its class is made for. Common practice, no source; the half metres are ours.
+ *
+ * Given      a lure, and the stint it is fished in
+ * Returned   the level, from top to bottom
  */
 export function levelOf(lure: LureAtWork, stint: StintAtWork = {}): Level {
   const said = LEVELS.find((level) => level === stint.levelFished)

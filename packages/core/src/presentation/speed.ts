@@ -25,6 +25,12 @@ const SPEEDS: Readonly<Record<Retrieve, Speed>> = {
   'fast then fall': 'fast',
 }
 
-/** How fast a lure comes by its retrieve; undefined for a word that is none. Common practice, no source. */
+/**
+ * How fast a lure comes by its retrieve.
+ *
+ * Given      the word of a retrieve
+ * Returned   its speed; undefined for a word that is none
+ * Source     common practice, no source
+ */
 export const speedOf = (retrieve: string | null | undefined): Speed | undefined =>
   retrieve && Object.hasOwn(SPEEDS, retrieve) ? SPEEDS[retrieve as Retrieve] : undefined

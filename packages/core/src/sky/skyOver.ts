@@ -42,7 +42,12 @@ export function skyOver(latitudeDeg: number, longitudeDeg: number): Sky {
   }
 }
 
-/** Throws RangeError for a latitude or longitude that is none. */
+/**
+ * Asks for a place on Earth.
+ *
+ * Given      latitude and longitude, degrees
+ * Throws     RangeError for a latitude beyond ±90 or a longitude beyond ±180, and for what is no number
+ */
 export function checkPlace(latitudeDeg: number, longitudeDeg: number): void {
   if (!(Math.abs(latitudeDeg) <= 90)) throw new RangeError(`latitude must be -90 to 90 degrees: ${latitudeDeg}`)
   if (!(Math.abs(longitudeDeg) <= 180)) throw new RangeError(`longitude must be -180 to 180 degrees: ${longitudeDeg}`)

@@ -12,6 +12,8 @@ interface Node {
 /**
  * Every instant strictly inside a span at which the sun's geometric altitude crosses one of the given altitudes.
  *
+ * Given      a sky, a span, and geometric altitudes in degrees
+ * Returned   instants in rising order; none for no altitude
  * Method     looked at every hour; a turning point between looks is found first, so that a short visit above or below an altitude (noon,
  *            polar midnight) is not missed; each crossing by regula falsi
  * Accuracy   one millisecond of the altitude's own root

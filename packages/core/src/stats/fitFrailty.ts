@@ -118,7 +118,12 @@ export function aroundFit(model: FrailtyModel, { coefficients, logShape, value }
   return { covariance: submatrix(choleskyInverse(factor, n), n, kept), logEvidence: value - logRoot }
 }
 
-/** Rows and columns of a square matrix. */
+/**
+ * Rows and columns of a square matrix.
+ *
+ * Given      an n × n matrix by rows, n, and the rows that stay, in order
+ * Returned   the matrix of those rows and columns, by rows
+ */
 export const submatrix = (matrix: Square, n: number, kept: readonly number[]): Square =>
   Float64Array.from(kept.flatMap((i) => kept.map((j) => at(matrix, i * n + j))))
 
@@ -145,7 +150,12 @@ interface Laid {
   readonly hours: Float64Array
 }
 
-/** Lays a design out. */
+/**
+ * Lays a design out, its cells by trip.
+ *
+ * Given      cells in any order, each with its trip, events, exposure and terms
+ * Returned   the model that `fitFrailty` fits; the design is not changed
+ */
 export function frailtyModel({ cells: given, ...design }: FrailtyDesign): FrailtyModel {
   const ordered = [...given].sort((a, b) => a.trip - b.trip)
   const trips = new Int32Array(design.trips + 1)

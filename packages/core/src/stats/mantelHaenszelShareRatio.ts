@@ -20,7 +20,12 @@ const sumOf = (strata: readonly ShareStratum[], side: 'a' | 'b'): Counted => ({
   trials: strata.reduce((sum, stratum) => sum + stratum[side].trials, 0),
 })
 
-/** All strata as one. */
+/**
+ * All strata as one.
+ *
+ * Given      strata, any number
+ * Returned   counts of A and of B summed, as if it were one stratum: the crude comparison
+ */
 export const sharesTogether = (strata: readonly ShareStratum[]): ShareStratum => ({
   a: sumOf(strata, 'a'),
   b: sumOf(strata, 'b'),

@@ -6,5 +6,10 @@ export interface NothingToCompare {
   readonly kind: 'noSharedStratum' | 'noEvent' | 'noSpread'
 }
 
-/** Whether strata had nothing to compare. */
+/**
+ * Whether strata had nothing to compare.
+ *
+ * Given      what a comparison of strata answered
+ * Returned   true where it is the alternative without a ratio
+ */
 export const isNothingToCompare = (found: object): found is NothingToCompare => 'kind' in found

@@ -12,7 +12,12 @@ export interface WeightStratum {
   readonly b: readonly number[]
 }
 
-/** All strata as one. */
+/**
+ * All strata as one.
+ *
+ * Given      strata, any number
+ * Returned   weights of A and of B side by side, as if it were one stratum: the crude comparison
+ */
 export const weightsTogether = (strata: readonly WeightStratum[]): WeightStratum => ({
   a: strata.flatMap(({ a }) => a),
   b: strata.flatMap(({ b }) => b),

@@ -123,6 +123,8 @@ export const photopicTransmission = (water: WaterSpectrum, depthM: number): numb
  * As `photopicTransmission` of `attenuationSpectrum`, made for asking often: between steps of 2 % of the visibility the logarithm of
  * what is left goes straight, so that it changes without jumps as the water clears.
  *
+ * Given      visibility and depth in metres, the tint
+ * Returned   the share of daylight that is left, 0 to 1
  * Accuracy   1 % of what is left, down to the depth where one photon in ten thousand is
  */
 export function daylightLeft(visibilityM: number, tint: WaterTint, depthM: number): number {
@@ -137,7 +139,13 @@ function leftAtStep(step: number, tint: WaterTint, depthM: number): number {
   return water.leftAtM.get(depthM, () => photopicTransmission(water, depthM))
 }
 
-/** A tint as it was read, or the tint of most fishing water where none was. */
+/**
+ * A tint as it was read, or the tint of most fishing water where none was.
+ *
+ * Given      what was read, of any type
+ * Returned   a tint that is known; green where it is none
+ * Source     common practice, no source
+ */
 export const tintOf = (word: unknown): WaterTint => WATER_TINTS.find((tint) => tint === word) ?? 'green'
 
 /**

@@ -3,7 +3,12 @@ export const WAVELENGTHS_NM: readonly number[] = Array.from({ length: 41 }, (_, 
 
 /** A value at each of the wavelengths. */
 export type Spectrum = readonly number[]
-/** A value at each of the wavelengths, by a function of the wavelength. */
+/**
+ * A value at each of the wavelengths, by a function of the wavelength.
+ *
+ * Given      a function of the wavelength in nm and of its place in `WAVELENGTHS_NM`
+ * Returned   its values, in that order
+ */
 export const spectrum = (of: (wavelengthNm: number, index: number) => number): Spectrum => WAVELENGTHS_NM.map(of)
 
 /** Absorption of pure water, 1/m: Pope & Fry, Appl. Opt. 36 (1997) 8710, to 720 nm; Smith & Baker, Appl. Opt. 20 (1981) 177, beyond. Typed from memory of the tables. */

@@ -93,7 +93,12 @@ export class RowGatherer {
   }
 }
 
-/** Σ of what each row touches, times as much: X·b. */
+/**
+ * Σ of what each row touches, times as much: X·b.
+ *
+ * Given      rows, and a weight for each column
+ * Returned   a number a row
+ */
 export function rowTotals({ rows, starts, column, value }: SparseRows, weights: Float64Array): Float64Array {
   const totals = new Float64Array(rows)
   for (let i = 0; i < rows; i++) {
@@ -104,7 +109,12 @@ export function rowTotals({ rows, starts, column, value }: SparseRows, weights: 
   return totals
 }
 
-/** The same rows without some columns; `kept` names each column that stays, in order. */
+/**
+ * The same rows without some columns; `kept` names each column that stays, in order.
+ *
+ * Given      rows, the columns that stay in rising order, and how many columns there were
+ * Returned   rows of as many entries or fewer, columns numbered anew; the given ones are not changed
+ */
 export function withColumns(data: SparseRows, kept: Int32Array, columns: number): SparseRows {
   const place = new Int32Array(columns).fill(-1)
   kept.forEach((column, i) => (place[column] = i))

@@ -130,7 +130,12 @@ export function withoutBarren(design: DesignMatrix): { design: DesignMatrix; row
   }
 }
 
-/** Levels in order: numbers by size, words by letters. */
+/**
+ * Levels in order: numbers by size, words by letters.
+ *
+ * Given      labels, repeated as they come
+ * Returned   each once: by size where all are numbers, else by letters
+ */
 export function levelsOf(labels: readonly string[]): string[] {
   const all = [...new Set(labels)]
   return all.every((level) => level.trim() !== '' && Number.isFinite(Number(level)))
@@ -182,7 +187,12 @@ export function linear({ rows, indicators, numbers }: DesignMatrix, beta: ArrayL
   return eta
 }
 
-/** Visits the columns that are not zero in a row: their numbers into `columns`, their values into `values`; returns how many. */
+/**
+ * Visits the columns that are not zero in a row.
+ *
+ * Given      a row, and room for as many entries as the design is wide
+ * Returned   how many there are: their numbers are in `columns`, their values in `values`, the intercept first
+ */
 export function rowOf(
   { indicators, numbers }: DesignMatrix,
   row: number,
@@ -212,7 +222,13 @@ export interface Cells {
   readonly cellOf: Int32Array
 }
 
-/** A design with numbers is left as it is: two rows seldom agree in one. */
+/**
+ * Rows that agree in every column, taken together.
+ *
+ * Given      a design; one with numbers is left as it is: two rows seldom agree in one
+ * Returned   a design of as many rows as there are cells, and the cell of each row
+ * Source     counts of one Poisson rate add up to one of their hours together
+ */
 export function cellsOfDesign(design: DesignMatrix): Cells {
   const { rows, indicators, numbers } = design
   if (numbers.length > 0) return { design, cellOf: new Int32Array(rows).map((_, i) => i) }
@@ -231,5 +247,10 @@ export function cellsOfDesign(design: DesignMatrix): Cells {
   return { design: { ...design, rows: first.length, indicators: ofCells, events, offset: hours.map(Math.log) }, cellOf }
 }
 
-/** Columns of a design, the intercept counted. */
+/**
+ * Columns of a design, the intercept counted.
+ *
+ * Given      a design
+ * Returned   columns of its matrix
+ */
 export const widthOf = ({ indicators, numbers }: DesignMatrix): number => 1 + indicators.length + numbers.length

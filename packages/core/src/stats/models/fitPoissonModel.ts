@@ -80,7 +80,12 @@ export function fitPoissonModel(data: ModelData, spec: PoissonModelSpec): Poisso
   }
 }
 
-/** Without a strike every coefficient runs off to minus infinity. */
+/**
+ * Without a strike every coefficient runs off to minus infinity.
+ *
+ * Given      a design with its events and log exposures
+ * Throws     RangeError that tells the hours, where no row has an event
+ */
 export function refuseWithoutStrikes({ events, offset }: DesignMatrix): void {
   if (events.some((y) => y > 0)) return
   const hours = offset.reduce((sum, log) => sum + Math.exp(log), 0)
