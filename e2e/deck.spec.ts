@@ -77,6 +77,8 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   await phone.tap('Length: more')
   await expect(page.getByRole('group', { name: 'Length' })).toContainText('14 in')
   await phone.tap('largemouth')
+  const eaten = page.getByRole('group', { name: 'It had eaten' }).getByRole('button')
+  await phone.tapAtOnce(eaten.nth(0), eaten.nth(1))
   await page.locator('input[type=file]').setInputFiles(join(root, 'packages/web/public/icon-512.png'))
   await expect(page.getByRole('button', { name: 'Photo: Strike' })).toBeVisible()
   await phone.tap('Done')
@@ -118,9 +120,9 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
   expect(Math.abs(span!.minutes - 30 - day.minutes)).toBeLessThanOrEqual(1)
   expect(
     await app.query(
-      `select length_mm::float as mm, species from strikes where length_mm is not null and trip = (${NEW_TRIP})`,
+      `select length_mm::float as mm, species, forage_seen from strikes where length_mm is not null and trip = (${NEW_TRIP})`,
     ),
-  ).toEqual([{ mm: 355.6, species: 'largemouth' }])
+  ).toEqual([{ mm: 355.6, species: 'largemouth', forage_seen: ['threadfin shad', 'gizzard shad'] }])
   // The photo follows its strike, drawn anew as a JPEG under the hash that the strike names.
   const photo = `select k.photo = p.sha256 as named, encode(substring(p.jpeg from 1 for 2), 'hex') as begins from pictures p join strikes k on k.photo = p.sha256`
   await expect.poll(() => app.query(photo)).toEqual([{ named: true, begins: 'ffd8' }])

@@ -76,13 +76,10 @@ export class Phone {
     if (said !== undefined) await expect(this.page.getByTestId('said')).toHaveText(said)
   }
 
-  /** Two taps before the screen has answered the first. */
-  async tapTwice(name: string): Promise<void> {
-    const button = this.page.getByRole('button', { name, exact: true })
-    await button.evaluate((it: HTMLButtonElement) => {
-      it.click()
-      it.click()
-    })
+  /** Taps that come before the screen has answered the first of them. */
+  async tapAtOnce(...buttons: readonly Locator[]): Promise<void> {
+    const found = await Promise.all(buttons.map((button) => button.elementHandle()))
+    await this.page.evaluate((them) => them.forEach((it) => (it as HTMLElement).click()), found)
   }
 
   /** A thumb goes down in the middle of it, along so many pixels, and up: the browser may take it for scrolling. */

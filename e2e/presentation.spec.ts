@@ -11,6 +11,8 @@ interface StintRow {
   readonly strikes: number
 }
 
+const LAST_TRIP = `(select id from trips where deck is not null order by start desc limit 1)`
+
 test('how a rod is fished stays with the rod and where the boat is with the boat, told by thumb and without a server', async ({
   app,
 }) => {
@@ -25,7 +27,8 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
   await rod(0)
   await phone.tap(/^How: /)
   await phone.pick('Retrieve', 'rip and stop')
-  await phone.tapTwice('Pause: more')
+  const longer = page.getByRole('button', { name: 'Pause: more', exact: true })
+  await phone.tapAtOnce(longer, longer)
   await phone.tap('Done')
   await phone.tap(/^Where: /)
   await phone.pick('Cover', 'chunk rock')
@@ -67,7 +70,7 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
     `select l.name as lure, round(extract(epoch from s."end" - s.start) / 60)::int as minutes, s.retrieve, s.pause_s, s.cover, s.windblown,
        (select count(*)::int from strikes k where k.stint = s.id) as strikes
      from stints s join lures l on l.id = s.lure and l.book_id = s.book_id
-     where s.deleted_at is null and s.trip = (select id from trips where deck is not null order by start desc limit 1) order by s.start`,
+     where s.deleted_at is null and s.trip = ${LAST_TRIP} order by s.start`,
   )
   expect(
     stints.map(({ minutes, retrieve, pause_s, cover, windblown, strikes }) => [
@@ -85,9 +88,7 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
     [10, 'rip and stop', 2, 'dock', true, 1],
   ])
   expect(
-    await app.query(
-      `select prey_seen, fry, bass_count, boats_seen from readings where fry and trip = (select id from trips where deck is not null order by start desc limit 1)`,
-    ),
+    await app.query(`select prey_seen, fry, bass_count, boats_seen from readings where fry and trip = ${LAST_TRIP}`),
   ).toEqual([{ prey_seen: ['gizzard shad'], fry: true, bass_count: '7 to 12', boats_seen: 1 }])
   await phone.close()
 })
