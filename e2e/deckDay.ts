@@ -82,6 +82,19 @@ export class Phone {
     await this.page.evaluate((them) => them.forEach((it) => (it as HTMLElement).click()), found)
   }
 
+  /** A thumb that waits for a word: taps it in the moment it is drawn. */
+  async tapWhenDrawn(name: string): Promise<void> {
+    await this.page.evaluate((word) => {
+      const drawn = new MutationObserver(() => {
+        const button = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === word)
+        if (!button) return
+        drawn.disconnect()
+        button.click()
+      })
+      drawn.observe(document.body, { childList: true, subtree: true })
+    }, name)
+  }
+
   /** A thumb goes down in the middle of it, along so many pixels, and up: the browser may take it for scrolling. */
   async drag(target: Locator, { right, down }: { right: number; down: number }): Promise<void> {
     const { x, y, width, height } = (await target.boundingBox())!

@@ -55,7 +55,10 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
   await rod(0)
   await expect(page.getByRole('button', { name: 'How: rip and stop · pause 2 s' })).toBeVisible()
   await phone.later(10)
-  await phone.strike('lost')
+  await phone.tapWhenDrawn('Two strikes')
+  await phone.tap('Strike', /^Second strike, /)
+  await phone.tap('lost', 'Strike: lost')
+  await phone.tap('missed', 'Strike: missed')
   await phone.tap('Reading')
   await phone.tap('Bait, bass or people seen')
   await phone.tap('gizzard shad')
@@ -85,7 +88,7 @@ test('how a rod is fished stays with the rod and where the boat is with the boat
     [30, 'rip and stop', 2, 'chunk rock', true, 1],
     [15, null, null, 'chunk rock', true, 0],
     [15, null, null, 'dock', true, 0],
-    [10, 'rip and stop', 2, 'dock', true, 1],
+    [10, 'rip and stop', 2, 'dock', true, 2],
   ])
   expect(
     await app.query(`select prey_seen, fry, bass_count, boats_seen from readings where fry and trip = ${LAST_TRIP}`),

@@ -63,10 +63,13 @@ export function useTaps({ deck, nowMs, anglers, lureName, clockAt, ask, test }: 
     if (id) ask({ kind: 'outcome', strike: id })
   }
   const second = async (first: string): Promise<void> => {
-    const struck = day.strikes.find(({ id }) => id === first)
-    if (!struck) return
-    const edits = await tap(text.said.second(clockAt(nowMs)), () => [sameMoment(struck, newId)])
-    ask({ kind: 'outcome', strike: first, next: idOf(edits, 'strike') })
+    // The first may be on the disk and not yet on the screen.
+    const edits = await tap(text.said.second(clockAt(nowMs)), (ahead) => {
+      const struck = ahead.strikes.find(({ id }) => id === first)
+      return struck ? [sameMoment(struck, newId)] : []
+    })
+    const next = idOf(edits, 'strike')
+    if (next !== undefined) ask({ kind: 'outcome', strike: first, next })
   }
   const raised = async (): Promise<void> => {
     const angler = anglers[0] ?? null
