@@ -17,7 +17,7 @@ import type { Confidence, Exposure, ShareStratum } from '../../stats/index.ts'
 import { indicators, quarterWord, waterWord } from '../within/launchOf.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/comparedTrips.ts'
 import type { PairOptions, ShareOf } from '../within/comparedTrips.ts'
-import { randomTripRatio } from '../within/randomTrip.ts'
+import { randomTripEstimate, randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
 import { pooledOr } from '../within/pooled.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
@@ -55,10 +55,32 @@ const cannot = (why: string): ClaimResult => ({ cannot: why })
  * Source     `randomTripRatio`; what is early: ours
  */
 export function rateResult(
-  { book, columns, claim, selection, rows, dispersion, clockStart, options }: Question,
+  question: Question,
   exposureOf?: PairOptions['exposureOf'],
   denominator = 'hours',
 ): ClaimResult {
+  const { trips, both, options } = heldWithin(question, exposureOf)
+  return ofTrips(trips, both, denominator, options)
+}
+
+/**
+ * The ratio of `rateResult` by itself, as others go on to use it.
+ *
+ * Given      as `rateResult`
+ * Returned   its logarithm with its error; null where that cannot be told, or is early
+ * Source     `randomTripEstimate`
+ */
+export function rateEstimate(question: Question): { readonly logRatio: number; readonly error: number } | null {
+  const { trips, both, options } = heldWithin(question)
+  const stands = standingOf(trips, both, 'hours')
+  return 'cannot' in stands || stands.early ? null : randomTripEstimate(trips, options())
+}
+
+/** The trips of a question, on how many both were thrown, and what is held. */
+function heldWithin(
+  { book, columns, claim, selection, rows, dispersion, clockStart, options }: Question,
+  exposureOf?: PairOptions['exposureOf'],
+) {
   const bodies = entry(columns.factors, 'body')
   const stratumOf =
     claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
@@ -73,12 +95,7 @@ export function rateResult(
     const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
     return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion, { start: clockStart }) }
   }
-  return ofTrips(
-    trips,
-    trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length,
-    denominator,
-    held,
-  )
+  return { trips, both: trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, options: held }
 }
 
 /** Unless the two sides are times of the day themselves. */
@@ -105,19 +122,31 @@ function ofTrips(
   denominator: string,
   options: () => WithinOptions,
 ): ClaimResult {
+  const stands = standingOf(trips, enough, denominator)
+  if ('cannot' in stands) return stands
+  const { early, strikes } = stands
+  if (early && strikes === 0) return { found: NOTHING_YET, denominator }
+  return { found: finding(randomTripRatio(trips, options()), early), denominator }
+}
+
+/** Whether two sides can be compared, and whether that is early. */
+function standingOf(
+  trips: readonly TripPair[],
+  enough: number,
+  denominator: string,
+): { readonly cannot: string } | { readonly early: boolean; readonly strikes: number } {
   const sum = (side: 'a' | 'b', field: 'events' | 'exposureHours'): number =>
     trips.reduce((total, trip) => total + trip[side][field], 0)
   const [hoursA, hoursB] = [sum('a', 'exposureHours'), sum('b', 'exposureHours')]
   if (hoursA === 0 || hoursB === 0)
-    return cannot(`no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}`)
+    return { cannot: `no ${denominator} ${hoursA === 0 ? 'of what is claimed' : 'to hold it against'}` }
   const strikes = sum('a', 'events') + sum('b', 'events')
   const least = Math.min(hoursA, hoursB)
   const early =
     (denominator === 'hours' && least < LEAST.hours) ||
     enough < LEAST.trips ||
     (strikes * least) / (hoursA + hoursB) < LEAST.expected
-  if (early && strikes === 0) return { found: NOTHING_YET, denominator }
-  return { found: finding(randomTripRatio(trips, options()), early), denominator }
+  return { early, strikes }
 }
 
 const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early: boolean): Estimate => ({

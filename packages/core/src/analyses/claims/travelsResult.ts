@@ -3,7 +3,7 @@ import type { Factor } from '../../effort/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
 import { LEAST, waterSpread } from '../../stats/index.ts'
 import type { WaterRatio } from '../../stats/index.ts'
-import { rateResult } from './claimResult.ts'
+import { rateEstimate } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 import type { Selection } from './selection.ts'
 
@@ -12,7 +12,7 @@ import type { Selection } from './selection.ts'
  * against the rest of its water, and one spread between waters is found for all of them.
  *
  * Returned   as the ratio, the factor e^sd by which a pattern's ratio differs from water to water; p: chance of such differences were there none
- * Source     rates water by water: `rateResult`; their spread: `waterSpread`
+ * Source     rates water by water: `rateEstimate`; their spread: `waterSpread`
  */
 export function travelsResult(question: Question): ClaimResult {
   const { columns, claim, rows, selection, options } = question
@@ -57,10 +57,6 @@ function ratioOn(water: string, question: Question): WaterRatio[] {
     rows.reduce((sum, row) => sum + (side(row) ? at(columns.hours, row) : 0), 0)
   // Too early, whatever the fit would say.
   if (Math.min(hoursOf(selection.inA), hoursOf(selection.inB)) < LEAST.hours) return []
-  const outcome = rateResult(question)
-  if ('cannot' in outcome || outcome.found.early) return []
-  const { ratio, seLogRatio: error } = outcome.found
-  return ratio !== null && ratio > 0 && Number.isFinite(ratio) && error && error > 0
-    ? [{ water, logRatio: Math.log(ratio), error }]
-    : []
+  const found = rateEstimate(question)
+  return found && Number.isFinite(found.error) && found.error > 0 ? [{ water, ...found }] : []
 }

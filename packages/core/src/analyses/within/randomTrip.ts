@@ -1,6 +1,14 @@
 import { QuestionError, at } from '../../checked/index.ts'
 import { findCrossing, tCdf, tQuantile } from '../../numerics/index.ts'
-import { alphaOf, aroundFit, fitFrailty, frailtyModel, submatrix } from '../../stats/index.ts'
+import {
+  NO_EXPOSURE,
+  alphaOf,
+  aroundFit,
+  fitFrailty,
+  frailtyModel,
+  plusExposure,
+  submatrix,
+} from '../../stats/index.ts'
 import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
@@ -71,36 +79,36 @@ export interface HourEffects {
   readonly covariance: Float64Array
 }
 
+/**
+ * The ratio by itself: limits and chances take several times as long.
+ *
+ * Given      as `randomTripRatio`
+ * Returned   its logarithm with its error; null where A or B never struck
+ * Source     `randomTripRatio`
+ */
+export function randomTripEstimate(
+  trips: readonly TripPair[],
+  options: WithinOptions = {},
+): { readonly logRatio: number; readonly error: number } | null {
+  const sums = sumsOf(trips)
+  if (sums.a.events === 0 || sums.b.events === 0) return null
+  const { peak, variance } = peakOf(trips, sums, options)
+  return { logRatio: peak, error: Math.sqrt(variance) }
+}
+
 /** The same, with what the hour does where it was held. */
 export function fitRandomTrips(
   trips: readonly TripPair[],
   options: WithinOptions = {},
 ): { readonly found: WithinRatio; readonly hours: HourEffects | null } {
   const alpha = alphaOf(options)
-  const used = trips.filter(({ a, b }) => a.exposureHours + b.exposureHours > 0)
-  const [strikesA, strikesB] = [
-    used.reduce((sum, { a }) => sum + a.events, 0),
-    used.reduce((sum, { b }) => sum + b.events, 0),
-  ]
-  const [hoursA, hoursB] = [
-    used.reduce((sum, { a }) => sum + a.exposureHours, 0),
-    used.reduce((sum, { b }) => sum + b.exposureHours, 0),
-  ]
-  if (!(hoursA > 0 && hoursB > 0))
-    throw new QuestionError(`${hoursA > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
-  if (strikesA + strikesB === 0)
+  const sums = sumsOf(trips)
+  if (sums.a.events + sums.b.events === 0)
     return {
       found: { ratio: null, lower: 0, upper: Infinity, pValue: 1, seLogRatio: null, converged: true },
       hours: null,
     }
-  const model = modelOf(used, options)
-  const begin = new Float64Array(model.coefficients)
-  begin[RATE] = at(model.priorMean, RATE)
-  begin[RATIO] = Math.log((strikesA + 0.5) / hoursA / ((strikesB + 0.5) / hoursB))
-  const joint = fitFrailty(model, { coefficients: begin, logShape: Math.log(4) })
-  const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.coefficients, RATIO)))
-  const { covariance } = aroundFit(model, joint)
-  const variance = at(covariance, RATIO * model.coefficients + RATIO)
+  const { used, model, joint, covariance, peak, variance } = peakOf(trips, sums, options)
   let warm: FrailtyFit = joint
   /** The best likelihood at a log ratio, looked for along the tangent of the profile. */
   const profile = (logRatio: number): number => {
@@ -121,15 +129,43 @@ export function fitRandomTrips(
     const guess = Math.max(CLOSE, Math.min(FARTHEST_LOG_RATIO, LITTLE_MORE * bound * error))
     return peak + direction * edge((distance) => rootAt(peak + direction * distance), bound, guess)
   }
+  const [neverA, neverB] = [sums.a.events === 0, sums.b.events === 0]
   const found = {
-    ratio: strikesA === 0 || strikesB === 0 ? null : Math.exp(peak),
-    lower: strikesA === 0 ? 0 : Math.exp(limit(-1)),
-    upper: strikesB === 0 ? Infinity : Math.exp(limit(1)),
+    ratio: neverA || neverB ? null : Math.exp(peak),
+    lower: neverA ? 0 : Math.exp(limit(-1)),
+    upper: neverB ? Infinity : Math.exp(limit(1)),
     pValue: 2 * (1 - tCdf(rootAt(0), degrees)),
-    seLogRatio: strikesA === 0 || strikesB === 0 ? null : error,
+    seLogRatio: neverA || neverB ? null : error,
     converged: joint.converged,
   }
   return { found, hours: options.timeOfDay ? hourEffects(joint, covariance, options.timeOfDay.levels.length) : null }
+}
+
+interface Sums {
+  readonly a: Exposure
+  readonly b: Exposure
+}
+
+/** Hours and strikes of A and of B. Throws QuestionError where one of them has no hours. */
+function sumsOf(trips: readonly TripPair[]): Sums {
+  const sum = (side: 'a' | 'b'): Exposure => trips.reduce((total, trip) => plusExposure(total, trip[side]), NO_EXPOSURE)
+  const sums = { a: sum('a'), b: sum('b') }
+  if (!(sums.a.exposureHours > 0 && sums.b.exposureHours > 0))
+    throw new QuestionError(`${sums.a.exposureHours > 0 ? 'B' : 'A'} has no hours: there is nothing to compare`)
+  return sums
+}
+
+/** The model at its best, and the log ratio with its variance there. */
+function peakOf(trips: readonly TripPair[], { a, b }: Sums, options: WithinOptions) {
+  const used = trips.filter((trip) => trip.a.exposureHours + trip.b.exposureHours > 0)
+  const model = modelOf(used, options)
+  const begin = new Float64Array(model.coefficients)
+  begin[RATE] = at(model.priorMean, RATE)
+  begin[RATIO] = Math.log((a.events + 0.5) / a.exposureHours / ((b.events + 0.5) / b.exposureHours))
+  const joint = fitFrailty(model, { coefficients: begin, logShape: Math.log(4) })
+  const peak = Math.max(-FARTHEST_LOG_RATIO, Math.min(FARTHEST_LOG_RATIO, at(joint.coefficients, RATIO)))
+  const { covariance } = aroundFit(model, joint)
+  return { used, model, joint, covariance, peak, variance: at(covariance, RATIO * model.coefficients + RATIO) }
 }
 
 function hourEffects({ coefficients }: FrailtyFit, covariance: Float64Array, hours: number): HourEffects {
