@@ -137,20 +137,21 @@ function useKeptGoal(
   trip: string,
 ): [typed: Readonly<Record<string, string>>, type: (part: Record<string, string>) => void] {
   const kept = useMemo(() => keptDraft(`goal:${trip}`), [trip])
-  const [typed, setTyped] = useState<Record<string, string>>({})
+  /** Undefined until it was read: nothing is written over it before. */
+  const [before, setBefore] = useState<Readonly<Record<string, string>>>()
+  const [since, setSince] = useState<Readonly<Record<string, string>>>({})
+  const typed = useMemo(() => ({ ...before, ...since }), [before, since])
   useEffect(() => {
     let live = true
-    void kept.load().then((before) => live && before && setTyped((now) => ({ ...before, ...now })))
+    void kept.load().then((read) => live && setBefore(read ?? {}))
     return () => {
       live = false
     }
   }, [kept])
-  const type = (part: Record<string, string>): void => {
-    const next = { ...typed, ...part }
-    setTyped(next)
-    void kept.save(next).catch(() => undefined)
-  }
-  return [typed, type]
+  useEffect(() => {
+    if (before && Object.keys(since).length > 0) void kept.save(typed).catch(() => undefined)
+  }, [kept, before, since, typed])
+  return [typed, (part) => setSince((now) => ({ ...now, ...part }))]
 }
 
 interface WeightProps {
