@@ -49,7 +49,7 @@ export default defineConfig({
           exclude: ['e2e/pointInTime.test.ts'],
           sequence: { groupOrder: 0 },
           globalSetup: ['packages/server/src/test/globalSetup.ts'],
-          // The server keeps nothing in its modules: all that lasts is made by `createApp`.
+          // What the server’s modules keep is the same for every test: all that lasts of a book is made by `createApp`.
           isolate: false,
           testTimeout: HANGS_MS,
           hookTimeout: HANGS_MS,
