@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import type { Factor } from '../../effort/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
-import { LEAST, waterSpread } from '../../stats/index.ts'
+import { waterSpread } from '../../stats/index.ts'
 import type { WaterRatio } from '../../stats/index.ts'
 import { rateEstimate } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
@@ -52,11 +52,6 @@ function classesOf(factor: Factor, rows: readonly number[], { when }: Selection)
 
 /** The ratio on one water, where its hours tell one. */
 function ratioOn(water: string, question: Question): WaterRatio[] {
-  const { columns, rows, selection } = question
-  const hoursOf = (side: (row: number) => boolean): number =>
-    rows.reduce((sum, row) => sum + (side(row) ? at(columns.hours, row) : 0), 0)
-  // Too early, whatever the fit would say.
-  if (Math.min(hoursOf(selection.inA), hoursOf(selection.inB)) < LEAST.hours) return []
   const found = rateEstimate(question)
   return found && Number.isFinite(found.error) && found.error > 0 ? [{ water, ...found }] : []
 }
