@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { patternWorld } from '../test/patternWorld.ts'
-import { weighClaims } from './claims/tryClaims.ts'
+import { dealtOut, weighDealt } from './claims/tryClaims.ts'
 import type { UnjudgedTrial } from './claims/tryClaims.ts'
 import { answerLong, bookAtHand } from './longQuestion.ts'
 import type { EarlyAnswer, LongAnswers, Elsewhere } from './longQuestion.ts'
@@ -49,11 +49,14 @@ it('tells the figures of each rule as it is tried, which its verdict does not ch
   // In two shares, as plain data: the verdicts are of all rules together all the same.
   const inShares: Elsewhere = {
     subjects: () => Promise.reject(new Error('nothing was searched')),
-    claims: (cut, claims, options) => {
-      const shares = [0, 1].map((index) =>
-        weighClaims(structuredClone(cut), structuredClone(claims), { ...options, share: { index, of: 2 } }),
+    claims: async (cut, claims, { progress: _progress, early = () => undefined, ...options }) => {
+      const next = dealtOut(claims.length)
+      const hands = [0, 1].map(() =>
+        weighDealt(structuredClone(cut), structuredClone(claims), { ...options, next, early }),
       )
-      return Promise.resolve(structuredClone(claims.map((_, i) => shares[i % 2]![Math.floor(i / 2)]!)))
+      const shares = await Promise.all(hands)
+      expect(shares.every((share) => share.length > 0)).toBe(true)
+      return structuredClone(shares.flat().sort(([one], [other]) => one - other)).map(([, weighed]) => weighed)
     },
   }
   const quiet = { progress: () => undefined }

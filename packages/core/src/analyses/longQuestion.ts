@@ -126,7 +126,7 @@ export async function answerLong(
   return found
 }
 
-/** One group after another, the next one's cut asked for meanwhile; the verdicts are of all together. */
+/** Each group as soon as it is cut, the next one's cut asked for meanwhile; the verdicts are of all together. */
 async function tryRules(
   atHand: BookAtHand,
   { water, confidence }: Extract<LongQuestion, { kind: 'claims' }>,
@@ -140,15 +140,21 @@ async function tryRules(
     cut.catch(() => undefined)
     return cut
   }
-  const weighed = new Map<string, WeighedClaim>()
+  const done = groups.map(() => 0)
+  const weighing: Promise<readonly WeighedClaim[]>[] = []
   let ahead = cutOf(at(groups, 0))
   for (const [i, group] of groups.entries()) {
     const cut = await ahead
     if (i + 1 < groups.length) ahead = cutOf(at(groups, i + 1))
-    const heard = (share: number): void => progress((weighed.size + share * group.length) / CLAIMS.length)
-    const own = await weigh(cut, group, { confidence, progress: heard, early })
-    group.forEach(({ id }, place) => weighed.set(id, at(own, place)))
+    const heard = (share: number): void => {
+      done[i] = share * group.length
+      progress(done.reduce((sum, one) => sum + one, 0) / CLAIMS.length)
+    }
+    const own = Promise.resolve(weigh(cut, group, { confidence, progress: heard, early }))
+    own.catch(() => undefined)
+    weighing.push(own)
   }
+  const weighed = new Map((await Promise.all(weighing)).flat().map((one) => [one.trial.claim.id, one]))
   return judgeClaims(CLAIMS.flatMap(({ id }) => weighed.get(id) ?? []))
 }
 

@@ -1,5 +1,5 @@
 import { at } from '../checked/index.ts'
-import { comparedTrips, lureOrDay } from '../analyses/index.ts'
+import { Launches, comparedTrips, lureOrDay } from '../analyses/index.ts'
 import type { Sides } from '../analyses/index.ts'
 import type { BookRecords, SegmentColumns } from '../effort/index.ts'
 import { bookDispersion } from '../query/index.ts'
@@ -35,7 +35,7 @@ export function contrastOf(
   const [hours, strikes] = [sum(columns.hours, own), sum(columns.strikes, own)]
   const otherHours = sum(columns.hours, others)
   const otherRate = otherHours > 0 ? sum(columns.strikes, others) / otherHours : 0
-  const found = lureOrDay(comparedTrips(book, columns, rows, { inA, inB }), {
+  const found = lureOrDay(comparedTrips(new Launches(book, columns), columns, rows, { inA, inB }), {
     dispersion: bookDispersion(columns, rows),
   })
   const trips = byTrip(columns, own)

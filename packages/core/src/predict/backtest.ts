@@ -2,6 +2,7 @@ import { QuestionError, at, entry } from '../checked/index.ts'
 import { likeToday, lureOrDay } from '../analyses/index.ts'
 import type { ComparedTrip } from '../analyses/index.ts'
 import { comparedTrips } from '../analyses/within/comparedTrips.ts'
+import { Launches } from '../analyses/within/launches.ts'
 import { chooseDeck } from '../decisions/index.ts'
 import { tripsInOrder } from '../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../effort/index.ts'
@@ -79,7 +80,7 @@ export function backtest(book: BookRecords, { from = FIRST, rods = 6, progress }
       like: jackknifed(foretold, ({ score, like }) => score - like),
     },
     calibration: calibrationOf(foretold),
-    worth: worthOf(comparedTrips(book, columns, tested, sides), bookDispersion(columns, tested)),
+    worth: worthOf(comparedTrips(new Launches(book, columns), columns, tested, sides), bookDispersion(columns, tested)),
   }
 }
 

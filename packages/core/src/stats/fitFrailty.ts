@@ -137,52 +137,89 @@ function hold(gradient: Float64Array, curvature: Square, n: number, held: number
   curvature[held * n + held] = 1
 }
 
+/** Terms of one thing after another, each in the order of their coefficients, those of the i-th from `starts[i]`. */
+interface Terms {
+  readonly starts: Int32Array
+  readonly coefficient: Int32Array
+  readonly value: Float64Array
+}
+
 /**
- * Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`, the terms of cell c, in the order of their
- * coefficients, from `cells[c]`.
+ * Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`. Terms that all cells of a trip have alike are
+ * told apart from those of the cells: what they bring to the second derivatives is summed once a trip.
  */
 interface Laid {
   readonly trips: Int32Array
-  readonly cells: Int32Array
-  readonly coefficient: Int32Array
-  readonly value: Float64Array
   readonly events: Float64Array
   readonly hours: Float64Array
+  readonly ofTrips: Terms
+  readonly ofCells: Terms
+}
+
+type Term = FrailtyCell['terms'][number]
+
+/**
+ * Lays a design out.
+ *
+ * Given      cells in the order of their trips, each with its events, exposure and terms
+ * Returned   the model that `fitFrailty` fits; the design is not changed
+ * Throws     RangeError for cells or terms that stand in another order
+ */
+export function frailtyModel({ cells, ...design }: FrailtyDesign): FrailtyModel {
+  const trips = new Int32Array(design.trips + 1)
+  for (let c = 0; c < cells.length; c++) {
+    const { trip, terms } = cells[c]!
+    if (c > 0 && trip < cells[c - 1]!.trip) throw new RangeError('cells stand in the order of their trips')
+    if (terms.some(([i], a) => a > 0 && i <= terms[a - 1]![0]))
+      throw new RangeError('terms stand in the order of their coefficients')
+    trips[trip + 1]!++
+  }
+  const [alike, own]: [(readonly Term[])[], (readonly Term[])[]] = [[], []]
+  for (let t = 0; t < design.trips; t++) {
+    trips[t + 1]! += trips[t]!
+    const ofTrip = cells.slice(trips[t], trips[t + 1])
+    const shared = ofTrip[0]?.terms.filter((term) => ofTrip.every(({ terms }) => hasTerm(terms, term))) ?? []
+    alike.push(shared)
+    for (const { terms } of ofTrip) own.push(terms.filter((term) => !hasTerm(shared, term)))
+  }
+  const events = Float64Array.from(cells, (cell) => cell.events)
+  const hours = Float64Array.from(cells, ({ exposureHours }) => exposureHours)
+  return { ...design, laid: { trips, events, hours, ofTrips: layTerms(alike), ofCells: layTerms(own) } }
 }
 
 /**
- * Lays a design out, its cells by trip.
+ * The same design with other events and hours in its cells, in their order.
  *
- * Given      cells in any order, each with its trip, events, exposure and terms
- * Returned   the model that `fitFrailty` fits; the design is not changed
+ * Given      a model; by cell events, nought where there are no hours, and hours; where the coefficients are pulled to, and how strongly
+ * Returned   a model that shares the layout
  */
-export function frailtyModel({ cells: given, ...design }: FrailtyDesign): FrailtyModel {
-  const ordered = [...given].sort((a, b) => a.trip - b.trip)
-  const trips = new Int32Array(design.trips + 1)
-  const cells = new Int32Array(ordered.length + 1)
-  ordered.forEach((cell, c) => {
-    trips[cell.trip + 1]!++
-    cells[c + 1] = cells[c]! + cell.terms.length
-  })
-  for (let t = 0; t < design.trips; t++) trips[t + 1]! += trips[t]!
-  const coefficient = new Int32Array(cells[ordered.length]!)
-  const value = new Float64Array(coefficient.length)
-  ordered.forEach(({ terms }, c) => {
-    for (let a = 0; a < terms.length; a++) {
-      const term = terms[a]!
-      if (a > 0 && term[0] <= terms[a - 1]![0]) throw new RangeError('terms stand in the order of their coefficients')
-      coefficient[cells[c]! + a] = term[0]
-      value[cells[c]! + a] = term[1]
-    }
-  })
-  const events = Float64Array.from(ordered, (cell) => cell.events)
-  const hours = Float64Array.from(ordered, ({ exposureHours }) => exposureHours)
-  return { ...design, laid: { trips, cells, coefficient, value, events, hours } }
+export const withCounts = (
+  { laid, ...design }: FrailtyModel,
+  { events, hours, ...prior }: Pick<Laid, 'events' | 'hours'> & Pick<FrailtyDesign, 'priorMean' | 'priorPrecision'>,
+): FrailtyModel => ({ ...design, ...prior, laid: { ...laid, events, hours } })
+
+function hasTerm(terms: readonly Term[], [i, x]: Term): boolean {
+  for (const [coefficient, value] of terms) if (coefficient === i) return value === x
+  return false
 }
 
-function etaOf({ cells, coefficient, value }: Laid, c: number, beta: Float64Array): number {
+function layTerms(given: readonly (readonly Term[])[]): Terms {
+  const starts = new Int32Array(given.length + 1)
+  for (let i = 0; i < given.length; i++) starts[i + 1] = starts[i]! + given[i]!.length
+  const coefficient = new Int32Array(starts[given.length]!)
+  const value = new Float64Array(coefficient.length)
+  let next = 0
+  for (const terms of given)
+    for (const term of terms) {
+      coefficient[next] = term[0]
+      value[next++] = term[1]
+    }
+  return { starts, coefficient, value }
+}
+
+function etaOf({ starts, coefficient, value }: Terms, i: number, beta: Float64Array): number {
   let eta = 0
-  for (let a = cells[c]!; a < cells[c + 1]!; a++) eta += value[a]! * beta[coefficient[a]!]!
+  for (let a = starts[i]!; a < starts[i + 1]!; a++) eta += value[a]! * beta[coefficient[a]!]!
   return eta
 }
 
@@ -192,9 +229,10 @@ function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): nu
   const constant = k * logShape - logGamma(k)
   let sum = 0
   for (let t = 0; t < trips; t++) {
+    const shared = etaOf(laid.ofTrips, t, beta)
     let [n, m] = [0, 0]
     for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++) {
-      const eta = etaOf(laid, c, beta)
+      const eta = shared + etaOf(laid.ofCells, c, beta)
       sum += laid.events[c]! * eta
       n += laid.events[c]!
       m += laid.hours[c]! * Math.exp(eta)
@@ -221,30 +259,24 @@ function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Sl
   const slopes = { gradient: new Float64Array(size), curvature: new Float64Array(size * size) }
   const { gradient, curvature } = slopes
   const mu = new Float64Array(laid.events.length)
-  for (let c = 0; c < mu.length; c++) mu[c] = laid.hours[c]! * Math.exp(etaOf(laid, c, beta))
-  const used: Moments = {
-    moment: new Float64Array(p),
-    which: new Int32Array(p),
-    count: 0,
-    trip: new Int32Array(p).fill(-1),
+  for (let t = 0; t < trips; t++) {
+    const shared = etaOf(laid.ofTrips, t, beta)
+    for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++)
+      mu[c] = laid.hours[c]! * Math.exp(shared + etaOf(laid.ofCells, c, beta))
   }
-  const { moment, which } = used
-  // Only the half below the diagonal is summed; the other is the same.
+  const used: Moments = {
+    ...{ moment: new Float64Array(p), factor: new Float64Array(p) },
+    ...{ which: new Int32Array(p), seen: new Uint8Array(p), count: 0 },
+  }
+  // Of two coefficients each trip sums into either half, whichever of them it meets first; both are brought together in the end.
   for (let t = 0; t < trips; t++) {
     const [n, m] = sumsOf(laid, t, mu)
-    addCells(slopes, { laid, t, mu, luck: (k + n) / (k + m) }, used)
+    // Of a trip without hours there is nothing to sum.
+    if (m === 0) continue
+    const trip = { laid, t, mu, n, m, k }
+    addCells(slopes, trip, used)
+    addTrip(slopes, trip, used)
     addLuck(slopes, { k, logShape, n, m }, size)
-    const all = k + m
-    for (let a = 0; a < used.count; a++) {
-      const i = which[a]!
-      const pull = ((k + n) / all ** 2) * moment[i]!
-      for (let b = 0; b <= a; b++) {
-        const j = which[b]!
-        curvature[j <= i ? i * size + j : j * size + i]! -= pull * moment[j]!
-      }
-      curvature[p * size + i]! -= (k * (n - m) * moment[i]!) / all ** 2
-    }
-    for (let a = 0; a < used.count; a++) moment[which[a]!] = 0
   }
   for (let i = 0; i < p; i++) {
     for (let j = 0; j < p; j++) {
@@ -253,7 +285,12 @@ function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Sl
       if (j <= i) curvature[i * size + j]! += precision
     }
   }
-  for (let i = 0; i < size; i++) for (let j = 0; j < i; j++) curvature[j * size + i] = curvature[i * size + j]!
+  for (let i = 0; i < size; i++)
+    for (let j = 0; j < i; j++) {
+      const both = curvature[i * size + j]! + curvature[j * size + i]!
+      curvature[i * size + j] = both
+      curvature[j * size + i] = both
+    }
   gradient[p]! -= (logShape - LOG_SHAPE.mean) / LOG_SHAPE.sd ** 2
   curvature[p * size + p]! += 1 / LOG_SHAPE.sd ** 2
   return slopes
@@ -269,42 +306,81 @@ function sumsOf({ trips, events }: Laid, t: number, mu: Float64Array): readonly 
   return [n, m]
 }
 
+/** A trip at its luck, (k + n)/(k + m). */
 interface TripAtLuck {
   readonly laid: Laid
   readonly t: number
   readonly mu: Float64Array
-  readonly luck: number
+  readonly n: number
+  readonly m: number
+  readonly k: number
 }
 
-/** Σ μ·x of one trip, zero between trips; the first `count` of `which` are the coefficients that have any. */
+/** Σ μ·x of the cells of one trip, zero between trips; the first `count` of `which` are the coefficients that have any. */
 interface Moments {
   readonly moment: Float64Array
   readonly which: Int32Array
   count: number
-  /** The last trip that has each coefficient. */
-  readonly trip: Int32Array
+  readonly seen: Uint8Array
+  /** What each of `which` multiplies the moments by. */
+  readonly factor: Float64Array
 }
 
-/** What the cells of a trip add at its luck, and the moments of the trip. */
-function addCells({ gradient, curvature }: Slopes, { laid, t, mu, luck }: TripAtLuck, used: Moments): void {
-  const { cells, coefficient, value, events } = laid
-  const { moment, which } = used
+/** What the cells of a trip add by their own terms, and the moments of those. */
+function addCells({ gradient, curvature }: Slopes, { laid, t, mu, n, m, k }: TripAtLuck, used: Moments): void {
+  const { trips, events, ofCells } = laid
+  const { starts, coefficient, value } = ofCells
+  const { moment, which, seen } = used
   const size = gradient.length
-  used.count = 0
-  for (let c = laid.trips[t]!; c < laid.trips[t + 1]!; c++) {
-    const weight = luck * mu[c]!
-    for (let a = cells[c]!; a < cells[c + 1]!; a++) {
+  const luck = (k + n) / (k + m)
+  for (let c = trips[t]!; c < trips[t + 1]!; c++) {
+    const [expected, from, to] = [mu[c]!, starts[c]!, starts[c + 1]!]
+    const weight = luck * expected
+    const over = events[c]! - weight
+    for (let a = from; a < to; a++) {
       const [i, x] = [coefficient[a]!, value[a]!]
-      if (used.trip[i] !== t) {
-        used.trip[i] = t
+      if (seen[i] === 0) {
+        seen[i] = 1
         which[used.count++] = i
       }
-      moment[i]! += x * mu[c]!
-      gradient[i]! += x * (events[c]! - weight)
+      moment[i]! += x * expected
+      gradient[i]! += x * over
       // Terms stand in the order of their coefficients.
-      for (let b = cells[c]!; b <= a; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
+      for (let b = from; b <= a; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
     }
   }
+}
+
+/**
+ * What a trip adds by the terms that all of its cells share, and by what it tells of its luck; the moments are nought afterwards. Of a
+ * shared term both are one factor of the moments that it goes with.
+ */
+function addTrip({ gradient, curvature }: Slopes, { laid, t, n, m, k }: TripAtLuck, used: Moments): void {
+  const { starts, coefficient, value } = laid.ofTrips
+  const { moment, which, seen, factor } = used
+  const [size, all] = [gradient.length, k + m]
+  const luck = (k + n) / all
+  const pull = luck / all
+  for (let a = 0; a < used.count; a++) {
+    const i = which[a]!
+    factor[a] = -pull * moment[i]!
+    seen[i] = 0
+  }
+  for (let a = starts[t]!; a < starts[t + 1]!; a++) {
+    const [i, x] = [coefficient[a]!, value[a]!]
+    moment[i] = x * m
+    gradient[i]! += x * (n - luck * m)
+    factor[used.count] = luck * x - pull * x * m
+    which[used.count++] = i
+  }
+  const ofShape = (k * (n - m)) / all ** 2
+  for (let a = 0; a < used.count; a++) {
+    const [i, ofRow] = [which[a]!, factor[a]!]
+    for (let b = 0; b <= a; b++) curvature[i * size + which[b]!]! += ofRow * moment[which[b]!]!
+    curvature[(size - 1) * size + i]! -= ofShape * moment[i]!
+  }
+  for (let a = 0; a < used.count; a++) moment[which[a]!] = 0
+  used.count = 0
 }
 
 /** What a trip adds to the derivatives in ln k. */

@@ -1,6 +1,6 @@
 import { proxy, wrap } from 'comlink'
 import type { Remote } from 'comlink'
-import { subjectColumns } from '@jotbook/core'
+import { dealtOut, subjectColumns } from '@jotbook/core'
 import type { Elsewhere, LongQuestion } from '@jotbook/core'
 import type { Part } from './part.worker.ts'
 
@@ -54,19 +54,19 @@ const subjectsBy =
     return columns.flatMap((column) => found.filter((one) => one.column === column))
   }
 
+/** Dealt out one by one: whoever is done with one asks for the next. */
 const claimsBy =
   (workers: readonly Remote<Part>[]): Elsewhere['claims'] =>
   async (cut, claims, { progress = () => undefined, early = () => undefined, ...options }) => {
-    const done = workers.map(() => 0)
+    const deal = dealtOut(claims.length)
+    const next = (): number | null => {
+      const place = deal()
+      progress((place ?? claims.length) / claims.length)
+      return place
+    }
     const shares = await Promise.all(
-      workers.map((worker, index) => {
-        const heard = (share: number): void => {
-          done[index] = share
-          progress(done.reduce((sum, one) => sum + one, 0) / workers.length)
-        }
-        const share = { index, of: workers.length }
-        return worker.claims([cut, claims, { ...options, share }], proxy(heard), proxy(early))
-      }),
+      workers.map((worker) => worker.claims([cut, claims, options], proxy(next), proxy(early))),
     )
-    return claims.flatMap((_, i) => shares[i % shares.length]?.[Math.floor(i / shares.length)] ?? [])
+    const weighed = new Map(shares.flat())
+    return claims.flatMap((_, place) => weighed.get(place) ?? [])
   }

@@ -14,15 +14,16 @@ import {
   weightsTogether,
 } from '../../stats/index.ts'
 import type { Confidence, Exposure, ShareStratum } from '../../stats/index.ts'
-import { indicators, quarterWord, waterWord } from '../within/launchOf.ts'
+import type { Launches } from '../within/launches.ts'
+import { indicators } from '../within/launches.ts'
 import { comparedTrips, shareStrata, sizeStrata, tripOf } from '../within/comparedTrips.ts'
 import type { PairOptions, ShareOf } from '../within/comparedTrips.ts'
 import { randomTripEstimate, randomTripRatio } from '../within/randomTrip.ts'
 import type { TripPair, WithinOptions, WithinRatio } from '../within/randomTrip.ts'
 import { pooledOr } from '../within/pooled.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
-import { asksOfTheClock, timeOfDayOf } from '../within/timeOfDay.ts'
-import type { TimeOfDayStart } from '../within/timeOfDay.ts'
+import { asksOfTheClock } from '../within/timeOfDay.ts'
+import type { ClockGround, TimeOfDayStart } from '../within/timeOfDay.ts'
 import { clausesOf, sidesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
 import type { Estimate } from './verdict.ts'
@@ -36,8 +37,10 @@ export interface Question {
   readonly rows: readonly number[]
   /** Variance over mean of the book's strikes. */
   readonly dispersion: number
-  /** Where what the hours do is looked for. */
+  /** Where what the hours do is looked for, and where that begins. */
+  readonly ground: ClockGround
   readonly clockStart: TimeOfDayStart | undefined
+  readonly launches: Launches
   readonly options: Confidence
 }
 
@@ -78,14 +81,14 @@ export function rateEstimate(question: Question): { readonly logRatio: number; r
 
 /** The trips of a question, on how many both were thrown, and what is held. */
 function heldWithin(
-  { book, columns, claim, selection, rows, dispersion, clockStart, options }: Question,
+  { columns, claim, selection, rows, dispersion, ground, clockStart, launches, options }: Question,
   exposureOf?: PairOptions['exposureOf'],
 ) {
   const bodies = entry(columns.factors, 'body')
   const stratumOf =
     claim.against === 'same body' ? (row: number) => `${tripOf(columns, row)} ${at(bodies.codes, row)}` : undefined
   const byHour = holdsTheHour(claim)
-  const trips = comparedTrips(book, columns, rows, selection, {
+  const trips = comparedTrips(launches, columns, rows, selection, {
     byHour,
     ...(stratumOf ? { stratumOf } : {}),
     ...(exposureOf ? { exposureOf } : {}),
@@ -93,7 +96,7 @@ function heldWithin(
   const held = (): WithinOptions => {
     if (!byHour) return { ...options, dispersion }
     const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
-    return { ...options, dispersion, timeOfDay: timeOfDayOf(columns, others, dispersion, { start: clockStart }) }
+    return { ...options, dispersion, timeOfDay: ground.timeOfDay(others, { start: clockStart }) }
   }
   return { trips, both: trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, options: held }
 }
@@ -161,7 +164,7 @@ const finding = ({ ratio, lower, upper, pValue, seLogRatio }: WithinRatio, early
 
 const SEASONS: ReadonlySet<string> = new Set(['season', 'month', 'fish_season'])
 
-function betweenTrips({ book, columns, claim, rows, selection: { inA, inB } }: Question): TripPair[] {
+function betweenTrips({ columns, claim, rows, launches, selection: { inA, inB } }: Question): TripPair[] {
   const aboutSeason = clausesOf(claim).some(({ column }) => SEASONS.has(column))
   const byTrip = new Map<string, { a: Exposure; b: Exposure; hourSum: number }>()
   const hours = entry(columns.factors, 'hour')
@@ -174,10 +177,9 @@ function betweenTrips({ book, columns, claim, rows, selection: { inA, inB } }: Q
     sums[side] = plusExposure(sums[side], own)
     sums.hourSum += Number(at(hours.levels, at(hours.codes, row))) * own.exposureHours
   }
-  const trips = new Map(book.trips.map((trip) => [trip.id, trip]))
-  const known = indicators([...byTrip.keys()], (id) => [
-    waterWord(trips.get(id)),
-    ...(aboutSeason ? [] : [quarterWord(trips.get(id))]),
+  const known = indicators([...byTrip.keys()], (trip) => [
+    launches.water(trip),
+    ...(aboutSeason ? [] : [launches.quarter(trip)]),
   ])
   return [...byTrip].map(([id, { a, b, hourSum }]) => ({
     a,

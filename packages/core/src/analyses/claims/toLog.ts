@@ -1,7 +1,6 @@
 import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import type { Claim } from '../../practice/index.ts'
-import type { Clause } from '../../query/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
 import { clausesOf } from './selection.ts'
 import type { Selection } from './selection.ts'
@@ -33,27 +32,42 @@ const OF_LANDED: ReadonlySet<Claim['outcome']> = new Set(['size', 'size lower'])
 /** Where two sides are held against one another; the rest are asked of one. */
 const ONE_SIDED: ReadonlySet<Claim['outcome']> = new Set(['phase', 'phase lower', 'pitch', 'set landed', 'set held'])
 
+/** Which columns nobody logs in some rows: each is looked through once for all rules that speak of it. */
+export class Logged {
+  private readonly hardlyEver = new Map<string, boolean>()
+
+  constructor(
+    readonly columns: SegmentColumns,
+    readonly rows: readonly number[],
+  ) {}
+
+  isHardlyEver(column: string): boolean {
+    const told = this.hardlyEver.get(column) ?? this.unknown(column) >= HARDLY_EVER * this.rows.length
+    this.hardlyEver.set(column, told)
+    return told
+  }
+
+  private unknown(column: string): number {
+    const [factor, numbers] = [this.columns.factors[column], this.columns.numbers[column]]
+    const unsaid = factor?.levels.indexOf(UNKNOWN)
+    const isUnknown = factor
+      ? (row: number) => at(factor.codes, row) === unsaid
+      : (row: number) => numbers === undefined || Number.isNaN(at(numbers, row))
+    return this.rows.reduce((sum, row) => sum + (isUnknown(row) ? 1 : 0), 0)
+  }
+}
+
 /**
  * What would have to be logged for a claim that gave no figure: the columns it speaks of that are hardly ever known in this book, else what
  * its outcome is counted by, where there were strikes to tell it of. None: all of it is logged, and it waits for such hours.
  *
  * Returned   names of columns, each once
  */
-export function toLog(
-  columns: SegmentColumns,
-  claim: Claim,
-  rows: readonly number[],
-  { inA, inB }: Selection,
-): readonly string[] {
-  const known = (row: number, { column }: Clause): boolean => {
-    const factor = columns.factors[column]
-    if (factor) return factor.levels[factor.codes[row] ?? -1] !== UNKNOWN
-    return !Number.isNaN(columns.numbers[column]?.[row] ?? NaN)
-  }
-  const unlogged = clausesOf(claim).filter(
-    (clause) => rows.filter((row) => !known(row, clause)).length >= HARDLY_EVER * rows.length,
-  )
-  if (unlogged.length > 0) return [...new Set(unlogged.map(({ column }) => column))]
+export function toLog(logged: Logged, claim: Claim, { inA, inB }: Selection): readonly string[] {
+  const { columns, rows } = logged
+  const spokenOf = [...new Set(clausesOf(claim).map(({ column }) => column))]
+  const unlogged = spokenOf.filter((column) => logged.isHardlyEver(column))
+  if (unlogged.length > 0) return unlogged
   const counted = OF_LANDED.has(claim.outcome) ? columns.landed : columns.strikes
   const countable = (side: (row: number) => boolean): boolean =>
     rows.some((row) => side(row) && (OF_STINTS.has(claim.outcome) || at(counted, row) > 0))

@@ -10,6 +10,8 @@ import type { Names } from '../../query/index.ts'
 import { boutsBySide } from '../within/boutsBySide.ts'
 import { ClockHours } from '../within/clock.ts'
 import { tripOf } from '../within/comparedTrips.ts'
+import { Launches } from '../within/launches.ts'
+import { ClockGround } from '../within/timeOfDay.ts'
 import {
   NOTHING_YET,
   betweenResult,
@@ -25,7 +27,7 @@ import { claimsByCut, cutForClaims, rowsHere } from './cutForClaims.ts'
 import type { CutForClaims } from './cutForClaims.ts'
 import { anyFilter, selectionOf } from './selection.ts'
 import { phaseResult, pitchResult, setResult } from './strikesOf.ts'
-import { toLog } from './toLog.ts'
+import { Logged, toLog } from './toLog.ts'
 import { travelsResult } from './travelsResult.ts'
 import { judge } from './verdict.ts'
 import type { Verdict } from './verdict.ts'
@@ -76,9 +78,12 @@ export interface TryOptions extends Confidence, Watched {
   readonly water?: string
 }
 
-export interface WeighOptions extends Confidence, Watched {
-  /** Which share of the claims, of how many; default all of them. */
-  readonly share?: { readonly index: number; readonly of: number }
+export interface WeighOptions extends Confidence, Watched {}
+
+/** Deals out places; hears each rule's figures. */
+export interface Dealt {
+  readonly next: () => number | null | Promise<number | null>
+  readonly early: (trial: UnjudgedTrial) => void
 }
 
 const NO_TRIP_YET: ClaimResult = { cannot: 'no trip since it was written' }
@@ -115,29 +120,75 @@ export function tryClaims(
   return judgeClaims(claims.flatMap((claim) => weighed.get(claim) ?? []))
 }
 
-/** Figures of the rules a book was cut for, or of a share of them, so that several threads may weigh a share each: `tryClaims` but for the verdicts, which all have together. */
+/** Figures of the rules a book was cut for: `tryClaims` but for the verdicts, which all have together. */
 export function weighClaims(
   cut: CutForClaims,
   claims: readonly Claim[],
-  { share = { index: 0, of: 1 }, progress, early, ...options }: WeighOptions = {},
+  { progress, early, ...options }: WeighOptions = {},
 ): WeighedClaim[] {
-  const { book, columns, dispersion, clockStart } = cut
-  const names = namesOf(book)
-  const keep = rowFilter(columns, cut.here, names)
-  const rows = rowsHere(columns, keep)
-  const clock = cut.clock && new ClockHours(cut.clock)
-  const own = claims.filter((_, i) => i % share.of === share.index)
-  const weighed = own.map((claim, i) => {
-    progress?.(i / own.length)
-    const selection = selectionOf(columns, claim, names, keep)
-    const question: Question = { book, columns, claim, selection, rows, dispersion, clockStart, options }
-    const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, names)
-    const missing = rows.length === 0 ? [] : missingFor(question, outcome)
-    const trial = trialOf(question, outcome, { variance: cut.variance, dispersion, clock })
-    early?.(trial)
-    return { trial, outcome, missing }
+  const scales = new ClaimScales(cut, options)
+  const weighed = claims.map((claim, i) => {
+    progress?.(i / claims.length)
+    const one = scales.weigh(claim)
+    early?.(one.trial)
+    return one
   })
   progress?.(1)
+  return weighed
+}
+
+/** What all rules of one cut are weighed with. */
+class ClaimScales {
+  private readonly names: Names
+  private readonly keep: (row: number) => boolean
+  private readonly clock: ClockHours | undefined
+  private readonly logged: Logged
+  private readonly asked: Omit<Question, 'claim' | 'selection'>
+
+  constructor(
+    private readonly cut: CutForClaims,
+    options: Confidence = {},
+  ) {
+    const { book, columns, dispersion, clockStart } = cut
+    this.names = namesOf(book)
+    this.keep = rowFilter(columns, cut.here, this.names)
+    const rows = rowsHere(columns, this.keep)
+    this.clock = cut.clock && new ClockHours(cut.clock)
+    this.logged = new Logged(columns, rows)
+    const [ground, launches] = [new ClockGround(columns, dispersion), new Launches(book, columns)]
+    this.asked = { book, columns, rows, dispersion, ground, clockStart, launches, options }
+  }
+
+  weigh(claim: Claim): WeighedClaim {
+    const { columns, rows, dispersion } = this.asked
+    const selection = selectionOf(columns, claim, this.names, this.keep)
+    const question: Question = { ...this.asked, claim, selection }
+    const outcome = rows.length === 0 ? NO_TRIP_YET : resultOf(question, this.names)
+    const missing = rows.length > 0 && 'cannot' in outcome ? toLog(this.logged, claim, selection) : []
+    const trial = trialOf(question, outcome, { variance: this.cut.variance, dispersion, clock: this.clock })
+    return { trial, outcome, missing }
+  }
+}
+
+/** Places from nought on, one a call and null once all are out: dealt out so, one rule that takes long holds nobody else up. */
+export function dealtOut(count: number): () => number | null {
+  let next = 0
+  return () => (next < count ? next++ : null)
+}
+
+/** `weighClaims` for those claims alone whose places are dealt to this one; each with its place. */
+export async function weighDealt(
+  cut: CutForClaims,
+  claims: readonly Claim[],
+  { next, early, ...options }: Confidence & Dealt,
+): Promise<(readonly [place: number, weighed: WeighedClaim])[]> {
+  const scales = new ClaimScales(cut, options)
+  const weighed: (readonly [number, WeighedClaim])[] = []
+  for (let place = await next(); place !== null; place = await next()) {
+    const one = scales.weigh(at(claims, place))
+    early(one.trial)
+    weighed.push([place, one])
+  }
   return weighed
 }
 
@@ -156,9 +207,6 @@ export function judgeClaims(weighed: readonly WeighedClaim[]): ClaimTrial[] {
     ...('cannot' in outcome ? { toLog: missing } : {}),
   }))
 }
-
-const missingFor = ({ columns, claim, rows, selection }: Question, outcome: ClaimResult): readonly string[] =>
-  'cannot' in outcome ? toLog(columns, claim, rows, selection) : []
 
 // eslint-disable-next-line complexity -- a case a kind of claim
 function resultOf(question: Question, names: Names): ClaimResult {

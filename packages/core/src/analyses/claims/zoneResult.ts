@@ -1,6 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
+import type { Factor } from '../../effort/index.ts'
+import { UNKNOWN } from '../../vocabulary/index.ts'
 import { alphaOf, clusterBootstrap, fitGammaPoisson } from '../../stats/index.ts'
-import { tripOf } from '../within/comparedTrips.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
 
 const ZONES = ['back', 'side', 'belly'] as const
@@ -10,8 +11,9 @@ const LEAST_LEVELS = 3
 interface ZoneRow {
   readonly hours: number
   readonly strikes: number
-  readonly levels: readonly string[]
-  readonly body: string
+  /** Codes of the levels of each zone, and of the body. */
+  readonly zones: readonly number[]
+  readonly body: number
 }
 
 /**
@@ -20,23 +22,23 @@ interface ZoneRow {
  */
 export function zoneResult({ columns, claim, selection, rows, options }: Question): ClaimResult {
   const zone = ZONES.indexOf(claim.against as (typeof ZONES)[number])
-  const word = (column: string, row: number): string => {
-    const { codes, levels } = entry(columns.factors, column)
-    return at(levels, at(codes, row))
-  }
-  const trips = new Map<string, ZoneRow[]>()
-  for (const row of rows.filter(selection.inA)) {
-    const levels = ZONES.map((name) => word(name, row))
-    if (levels.includes('unknown') || word('body', row) === 'unknown') continue
-    const list = trips.get(tripOf(columns, row)) ?? []
-    trips.set(tripOf(columns, row), list)
-    list.push({ hours: at(columns.hours, row), strikes: at(columns.strikes, row), levels, body: word('body', row) })
+  const [zones, bodies] = [ZONES.map((name) => entry(columns.factors, name)), entry(columns.factors, 'body')]
+  const sizes = { zones: zones.map(({ levels }) => levels.length), bodies: bodies.levels.length }
+  const isKnown = ({ codes, levels }: Factor, row: number): boolean => at(levels, at(codes, row)) !== UNKNOWN
+  const trips = new Map<number, ZoneRow[]>()
+  for (const row of rows) {
+    if (!selection.inA(row) || ![bodies, ...zones].every((factor) => isKnown(factor, row))) continue
+    const trip = at(columns.trip.codes, row)
+    const list = trips.get(trip) ?? []
+    trips.set(trip, list)
+    const coded = { zones: zones.map(({ codes }) => at(codes, row)), body: at(bodies.codes, row) }
+    list.push({ hours: at(columns.hours, row), strikes: at(columns.strikes, row), ...coded })
   }
   const all = [...trips.values()]
-  const few = ZONES.some((_, z) => new Set(all.flat().map(({ levels }) => levels[z])).size < LEAST_LEVELS)
+  const few = ZONES.some((_, z) => new Set(all.flat().map((row) => row.zones[z])).size < LEAST_LEVELS)
   if (few) return { cannot: 'fewer than three colours of some zone were fished here on bodies that are named' }
   const lead = (drawn: readonly (readonly ZoneRow[])[]): number => {
-    const spreads = ZONES.map((_, z) => spreadOf(drawn.flat(), z))
+    const spreads = spreadsOf(drawn, sizes)
     return spreads[zone]! - Math.max(...spreads.filter((__, z) => z !== zone))
   }
   const seen = lead(all)
@@ -57,24 +59,41 @@ export function zoneResult({ columns, claim, selection, rows, options }: Questio
   }
 }
 
-/** Relative variance between the colours of a zone, each body's own rate held. */
-function spreadOf(rows: readonly ZoneRow[], zone: number): number {
-  const rates = new Map<string, { hours: number; strikes: number }>()
-  for (const { body, hours, strikes } of rows) {
-    const sum = rates.get(body) ?? { hours: 0, strikes: 0 }
-    rates.set(body, { hours: sum.hours + hours, strikes: sum.strikes + strikes })
-  }
-  const groups = new Map<string, { events: number; exposureHours: number }>()
-  for (const { body, hours, strikes, levels } of rows) {
-    const level = levels[zone] ?? ''
-    const rate = rates.get(body)
-    const sum = groups.get(level) ?? { events: 0, exposureHours: 0 }
-    groups.set(level, {
-      events: sum.events + strikes,
-      exposureHours: sum.exposureHours + (rate ? (hours * rate.strikes) / rate.hours : 0),
-    })
-  }
-  const known = [...groups.values()].filter(({ exposureHours }) => exposureHours > 0)
+interface Sums {
+  readonly strikes: Float64Array
+  readonly hours: Float64Array
+}
+
+const sumsOf = (size: number): Sums => ({ strikes: new Float64Array(size), hours: new Float64Array(size) })
+
+/** Relative variance between the colours of each zone, each body's own rate held. */
+function spreadsOf(
+  trips: readonly (readonly ZoneRow[])[],
+  sizes: { readonly zones: readonly number[]; readonly bodies: number },
+): number[] {
+  const bodies = sumsOf(sizes.bodies)
+  for (const trip of trips)
+    for (const { body, hours, strikes } of trip) {
+      bodies.strikes[body]! += strikes
+      bodies.hours[body]! += hours
+    }
+  const zones = sizes.zones.map(sumsOf)
+  for (const trip of trips)
+    for (const { body, hours, strikes, zones: levels } of trip) {
+      const due = (hours * bodies.strikes[body]!) / bodies.hours[body]!
+      for (let z = 0; z < levels.length; z++) {
+        const [sums, level] = [zones[z]!, levels[z]!]
+        sums.strikes[level]! += strikes
+        sums.hours[level]! += due
+      }
+    }
+  return zones.map(spreadOf)
+}
+
+function spreadOf({ strikes, hours }: Sums): number {
+  const known = [...hours].flatMap((due, level) =>
+    due > 0 ? [{ events: at(strikes, level), exposureHours: due }] : [],
+  )
   if (known.length < 2 || known.every(({ events }) => events === 0)) return 0
   const { noSpread, shape } = fitGammaPoisson(known)
   return noSpread ? 0 : 1 / shape

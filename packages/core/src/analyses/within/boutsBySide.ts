@@ -3,7 +3,6 @@ import type { SegmentColumns } from '../../effort/index.ts'
 import type { TripBouts } from '../../stats/index.ts'
 import { BOUT_MS } from '../../stats/index.ts'
 import type { ClockHours } from './clock.ts'
-import { tripOf } from './comparedTrips.ts'
 import type { Sides } from './comparedTrips.ts'
 
 interface Struck {
@@ -24,23 +23,22 @@ export function boutsBySide(
 ): TripBouts[] {
   const sideOf = (row: number): 'a' | 'b' | undefined => (inA(row) ? 'a' : inB(row) ? 'b' : undefined)
   const anglers = entry(columns.factors, 'angler')
-  const trips = new Map<string, { hours: { a: number; b: number }; struck: Map<number, Struck[]> }>()
-  const ofTrip = (row: number): { hours: { a: number; b: number }; struck: Map<number, Struck[]> } => {
-    const known = trips.get(tripOf(columns, row)) ?? { hours: { a: 0, b: 0 }, struck: new Map<number, Struck[]>() }
-    trips.set(tripOf(columns, row), known)
-    return known
-  }
+  const trips = new Map<number, { hours: { a: number; b: number }; struck: Map<number, Struck[]> }>()
+  const asked = new Uint8Array(columns.rows)
   for (const row of rows) {
+    asked[row] = 1
     const side = sideOf(row)
-    if (side)
-      ofTrip(row).hours[side] +=
-        at(columns.hours, row) * (clock?.factor(at(columns.clockFrom, row), at(columns.clockTo, row)) ?? 1)
+    if (!side) continue
+    const trip = at(columns.trip.codes, row)
+    const known = trips.get(trip) ?? { hours: { a: 0, b: 0 }, struck: new Map<number, Struck[]>() }
+    trips.set(trip, known)
+    known.hours[side] +=
+      at(columns.hours, row) * (clock?.factor(at(columns.clockFrom, row), at(columns.clockTo, row)) ?? 1)
   }
-  const asked = new Set(rows)
   columns.strikeRows.forEach((row, i) => {
-    const side = asked.has(row) ? sideOf(row) : undefined
+    const side = at(asked, row) === 1 ? sideOf(row) : undefined
     if (!side) return
-    const { struck } = ofTrip(row)
+    const { struck } = trips.get(at(columns.trip.codes, row)) ?? { struck: new Map<number, Struck[]>() }
     const angler = at(anglers.codes, row)
     struck.set(angler, [...(struck.get(angler) ?? []), { ms: at(columns.strikeMs, i), side }])
   })

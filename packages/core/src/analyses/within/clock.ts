@@ -4,7 +4,7 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import { bookDispersion } from '../../query/index.ts'
 import type { Question } from '../../query/index.ts'
-import { isOfTheClock, timeOfDayOf } from './timeOfDay.ts'
+import { ClockGround, isOfTheClock } from './timeOfDay.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
 /** Hours of a day. */
@@ -40,8 +40,8 @@ export function clockOf(
 ): BookClock | undefined {
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
-  const dispersion = bookDispersion(columns, rows)
-  const fits = HOUR_SDS.map((sd) => weighedClock(timeOfDayOf(columns, rows, dispersion, { hourSd: sd }), sd))
+  const ground = new ClockGround(columns, bookDispersion(columns, rows))
+  const fits = HOUR_SDS.map((sd) => weighedClock(ground.timeOfDay(rows, { hourSd: sd }), sd))
   const most = Math.max(...fits.map(({ logWeight }) => logWeight))
   const raw = fits.map(({ logWeight }) => Math.exp(logWeight - most))
   const weights = raw.map((one) => one / raw.reduce((sum, other) => sum + other, 0))

@@ -1,11 +1,11 @@
 import { at, entry } from '../../checked/index.ts'
-import type { BookRecords, Factor, SegmentColumns } from '../../effort/index.ts'
-import { epochMs } from '../../time/index.ts'
-import { NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
+import type { SegmentColumns } from '../../effort/index.ts'
+import type { EpochMs } from '../../time/index.ts'
+import { NO_EXPOSURE } from '../../stats/index.ts'
 import type { Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { shareMeasured, sizeBy, weightOf } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
-import { launchOf } from './launchOf.ts'
+import type { Launches } from './launches.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
 import type { SideAtHour } from './randomTrip.ts'
 
@@ -28,84 +28,87 @@ export interface PairOptions {
   readonly byHour?: boolean
 }
 
+type Growing<S> = { -readonly [K in keyof S]: S[K] }
+
+/** Hours of both sides, and the same by the clock. */
+interface BothSides {
+  readonly a: Growing<Exposure>
+  readonly b: Growing<Exposure>
+  /** By twice the hour, and one more for B. */
+  readonly hours: Map<number, Growing<SideAtHour>>
+}
+
+/** What is compared within: a trip, or what of it has a luck of its own. */
+interface Stratum {
+  readonly trip: string
+  readonly all: BothSides
+  readonly planned: BothSides
+  /** When each was first in hand. */
+  readonly began: { a: EpochMs; b: EpochMs }
+}
+
+const nothing = (): BothSides => ({
+  a: { ...NO_EXPOSURE },
+  b: { ...NO_EXPOSURE },
+  hours: new Map<number, Growing<SideAtHour>>(),
+})
+
 /**
  * Hours and strikes of both by trip, with what was known at launch.
  *
- * Given      columns with the factors `reason` and `stint`, and `hour` where hours are told apart by the clock; the two sides
+ * Given      the launches of the columns' book; columns with the factors `reason` and `stint`, and `hour` where hours are told apart by the
+ *            clock; the two sides
  */
 // eslint-disable-next-line max-params -- columns, the rows asked for and the two sides go together wherever trips are compared
 export function comparedTrips(
-  book: BookRecords,
+  launches: Launches,
   columns: SegmentColumns,
   rows: readonly number[],
   { inA, inB }: Sides,
-  {
-    stratumOf = (row) => tripOf(columns, row),
-    exposureOf = (row) => at(columns.hours, row),
-    byHour = false,
-  }: PairOptions = {},
+  { stratumOf, exposureOf = (row) => at(columns.hours, row), byHour = false }: PairOptions = {},
 ): ComparedTrip[] {
-  interface Sums {
-    a: Exposure
-    b: Exposure
-    planned: { a: Exposure; b: Exposure }
-    /** When each was first in hand. */
-    readonly began: { a: number; b: number }
-    readonly trip: string
-    readonly hours: { readonly all: Map<number, SideAtHour>; readonly planned: Map<number, SideAtHour> }
-  }
-  const strata = new Map<string, Sums>()
-  const [reasons, stints] = [entry(columns.factors, 'reason'), entry(columns.factors, 'stint')]
+  const { codes: trips } = columns.trip
+  const reasons = entry(columns.factors, 'reason')
+  const planned = reasons.levels.map(isPlanned)
   const clock = byHour ? entry(columns.factors, 'hour') : undefined
-  const startOf = stintStarts(book, stints)
+  const strata = new Map<string | number, Stratum>()
   for (const row of rows) {
     const side = inA(row) ? 'a' : inB(row) ? 'b' : undefined
     if (!side) continue
-    const stratum = stratumOf(row)
-    const sums = strata.get(stratum) ?? {
-      a: NO_EXPOSURE,
-      b: NO_EXPOSURE,
-      planned: { a: NO_EXPOSURE, b: NO_EXPOSURE },
-      began: { a: Infinity, b: Infinity },
-      trip: tripOf(columns, row),
-      hours: { all: new Map<number, SideAtHour>(), planned: new Map<number, SideAtHour>() },
+    const key = stratumOf ? stratumOf(row) : at(trips, row)
+    let stratum = strata.get(key)
+    if (!stratum) {
+      stratum = { trip: tripOf(columns, row), all: nothing(), planned: nothing(), began: { a: Infinity, b: Infinity } }
+      strata.set(key, stratum)
     }
-    strata.set(stratum, sums)
-    sums.began[side] = Math.min(sums.began[side], startOf(row))
+    stratum.began[side] = Math.min(stratum.began[side], launches.stintOf(row))
     const own = { events: at(columns.strikes, row), exposureHours: exposureOf(row) }
-    sums[side] = plusExposure(sums[side], own)
-    const planned = isPlanned(at(reasons.levels, at(reasons.codes, row)))
-    if (planned) sums.planned[side] = plusExposure(sums.planned[side], own)
-    if (clock)
-      for (const apart of planned ? [sums.hours.all, sums.hours.planned] : [sums.hours.all])
-        addAt(apart, side, at(clock.codes, row), own)
+    const hour = clock && at(clock.codes, row)
+    add(stratum.all, side, hour, own)
+    if (at(planned, at(reasons.codes, row))) add(stratum.planned, side, hour, own)
   }
-  const known = launchOf(book, [...new Set([...strata.values()].map(({ trip }) => trip))])
-  return [...strata.values()].map(({ a, b, planned, began, trip, hours }) => ({
-    a,
-    b,
-    known: [aFirst(began), ...known(trip)],
-    ...(byHour ? { byHour: [...hours.all.values()] } : {}),
-    planned: { ...planned, ...(byHour ? { byHour: [...hours.planned.values()] } : {}) },
+  const known = launches.known([...new Set([...strata.values()].map(({ trip }) => trip))])
+  const sidesOf = ({ a, b, hours }: BothSides) => ({ a, b, ...(byHour ? { byHour: [...hours.values()] } : {}) })
+  return [...strata.values()].map((stratum) => ({
+    ...sidesOf(stratum.all),
+    known: [aFirst(stratum.began), ...known(stratum.trip)],
+    planned: sidesOf(stratum.planned),
   }))
 }
 
-/** When the stint of a row began, read once a stint: most rows are asked of for no rule. */
-function stintStarts({ stints }: BookRecords, { codes, levels }: Factor): (row: number) => number {
-  const written = new Map(stints.map(({ id, start }) => [id, start]))
-  const read = new Float64Array(levels.length).fill(NaN)
-  return (row) => {
-    const code = at(codes, row)
-    const known = at(read, code)
-    if (!Number.isNaN(known)) return known
-    const start = written.get(at(levels, code))
-    return (read[code] = start === undefined ? Infinity : epochMs(start))
-  }
-}
-
-function addAt(apart: Map<number, SideAtHour>, side: 'a' | 'b', hour: number, own: Exposure): void {
+/** Into sums that are changed where they stand: rows are many, and are gone through once a rule. */
+function add(sums: BothSides, side: 'a' | 'b', hour: number | undefined, { events, exposureHours }: Exposure): void {
+  sums[side].events += events
+  sums[side].exposureHours += exposureHours
+  if (hour === undefined) return
   const key = 2 * hour + (side === 'a' ? 0 : 1)
-  apart.set(key, { side, hour, ...plusExposure(apart.get(key) ?? NO_EXPOSURE, own) })
+  const known = sums.hours.get(key)
+  if (!known) {
+    sums.hours.set(key, { side, hour, events, exposureHours })
+    return
+  }
+  known.events += events
+  known.exposureHours += exposureHours
 }
 
 /** 1: A was in hand first, 0: B; a half where both were at once, by two anglers. */

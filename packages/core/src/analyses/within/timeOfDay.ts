@@ -1,9 +1,10 @@
 import { at, entry } from '../../checked/index.ts'
-import type { SegmentColumns } from '../../effort/index.ts'
+import type { Factor, SegmentColumns } from '../../effort/index.ts'
 import { cholesky, choleskyInverse } from '../../numerics/index.ts'
+import type { Square } from '../../numerics/index.ts'
 import type { Clause } from '../../query/index.ts'
-import { aroundFit, fitFrailty, frailtyModel, submatrix } from '../../stats/index.ts'
-import type { FrailtyCell, FrailtyFit } from '../../stats/index.ts'
+import { aroundFit, fitFrailty, frailtyModel, submatrix, withCounts } from '../../stats/index.ts'
+import type { FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
 export interface TimeOfDay {
@@ -40,6 +41,96 @@ const WATER_SD = 1
 const FREE_SD = 30
 const USUAL_LOG_SHAPE = Math.log(4)
 
+interface TimeOfDayOptions {
+  readonly hourSd?: number
+  readonly start?: TimeOfDayStart | undefined
+}
+
+/** Rows of one trip, hour and lure are one cell: laid out once for all fits of some of the rows of a cut. */
+export class ClockGround {
+  private readonly model: FrailtyModel
+  /** By row. */
+  private readonly cellOf: Int32Array
+  private readonly hours: Factor
+  /** So many coefficients of lures and of waters come after those of the hours. */
+  private readonly lures: number
+  private readonly waters: number
+
+  /** Given columns with the factors `hour`, `lure` and `water`, and the dispersion of strikes. */
+  constructor(
+    private readonly columns: SegmentColumns,
+    private readonly dispersion: number,
+  ) {
+    const { factors, trip } = columns
+    this.hours = entry(factors, 'hour')
+    const [lures, waters] = [entry(factors, 'lure'), entry(factors, 'water')]
+    ;[this.lures, this.waters] = [lures.levels.length, waters.levels.length]
+    const coefficients = 1 + this.hours.levels.length + this.lures + this.waters
+    const { cells, cellOf } = cellsOf(columns)
+    this.cellOf = cellOf
+    this.model = frailtyModel({
+      ...{ cells, trips: trip.levels.length, coefficients },
+      ...{ priorMean: new Float64Array(coefficients), priorPrecision: new Float64Array(coefficients ** 2) },
+    })
+  }
+
+  /** See `timeOfDayOf`. */
+  timeOfDay(rows: readonly number[], { hourSd = HOUR_SD, start }: TimeOfDayOptions = {}): TimeOfDay {
+    const { levels } = this.hours
+    const size = levels.length
+    const { coefficients } = this.model
+    const counted = this.countsOf(rows)
+    const priorMean = new Float64Array(coefficients)
+    const prior = {
+      levels,
+      effects: new Float64Array(size),
+      precision: diagonal(size, 1 / hourSd ** 2),
+      logEvidence: 0,
+      start: { coefficients: priorMean, logShape: USUAL_LOG_SHAPE },
+    }
+    const strikes = rows.reduce((sum, row) => sum + at(this.columns.strikes, row), 0)
+    if (strikes === 0) return prior
+    priorMean[0] = Math.log(strikes / rows.reduce((sum, row) => sum + at(this.columns.hours, row), 0))
+    const model = withCounts(this.model, { ...counted, priorMean, priorPrecision: this.priorPrecision(hourSd) })
+    const fit = fitFrailty(model, start ?? prior.start)
+    const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
+    const { covariance, logEvidence } = aroundFit(model, fit)
+    const factor = cholesky(submatrix(covariance, coefficients, ofHours), size)
+    if (!factor) return prior
+    return {
+      levels,
+      effects: fit.coefficients.slice(1, 1 + size),
+      precision: choleskyInverse(factor, size),
+      logEvidence: logEvidence - size * Math.log(hourSd),
+      start: fit,
+    }
+  }
+
+  private countsOf(rows: readonly number[]): { readonly events: Float64Array; readonly hours: Float64Array } {
+    const size = this.model.laid.hours.length
+    const [events, hours] = [new Float64Array(size), new Float64Array(size)]
+    for (const row of rows) {
+      const cell = at(this.cellOf, row)
+      events[cell]! += at(this.columns.strikes, row) / this.dispersion
+      hours[cell]! += at(this.columns.hours, row) / this.dispersion
+    }
+    for (let c = 0; c < size; c++) if (hours[c] === 0) events[c] = 0
+    return { events, hours }
+  }
+
+  private priorPrecision(hourSd: number): Square {
+    const sds = [
+      FREE_SD,
+      ...this.hours.levels.map(() => hourSd),
+      ...Array.from({ length: this.lures }, () => LURE_SD),
+      ...Array.from({ length: this.waters }, () => WATER_SD),
+    ]
+    const precision = new Float64Array(sds.length ** 2)
+    sds.forEach((sd, i) => (precision[i * sds.length + i] = 1 / sd ** 2))
+    return precision
+  }
+}
+
 /**
  * What the hour does to lures that are not compared: an adjustment that no luck of theirs can have a part in.
  *
@@ -48,89 +139,33 @@ const USUAL_LOG_SHAPE = Math.log(4)
  * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
  * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
  */
-export function timeOfDayOf(
+export const timeOfDayOf = (
   columns: SegmentColumns,
   rows: readonly number[],
   dispersion: number,
-  { hourSd = HOUR_SD, start }: { readonly hourSd?: number; readonly start?: TimeOfDayStart | undefined } = {},
-): TimeOfDay {
-  const [hours, lures, waters] = [
-    entry(columns.factors, 'hour'),
-    entry(columns.factors, 'lure'),
-    entry(columns.factors, 'water'),
-  ]
-  const size = hours.levels.length
-  const coefficients = 1 + size + lures.levels.length + waters.levels.length
-  const priorMean = new Float64Array(coefficients)
-  const prior = {
-    levels: hours.levels,
-    effects: new Float64Array(size),
-    precision: diagonal(size, 1 / hourSd ** 2),
-    logEvidence: 0,
-    start: { coefficients: priorMean, logShape: USUAL_LOG_SHAPE },
-  }
-  const strikes = rows.reduce((sum, row) => sum + at(columns.strikes, row), 0)
-  if (strikes === 0) return prior
-  const cells = cellsOf(columns, rows, dispersion)
-  const sds = [
-    FREE_SD,
-    ...hours.levels.map(() => hourSd),
-    ...lures.levels.map(() => LURE_SD),
-    ...waters.levels.map(() => WATER_SD),
-  ]
-  const priorPrecision = new Float64Array(coefficients * coefficients)
-  sds.forEach((sd, i) => (priorPrecision[i * coefficients + i] = 1 / sd ** 2))
-  priorMean[0] = Math.log(strikes / rows.reduce((sum, row) => sum + at(columns.hours, row), 0))
-  const trips = columns.trip.levels.length
-  const model = frailtyModel({ cells, trips, coefficients, priorMean, priorPrecision })
-  const fit = fitFrailty(model, start ?? prior.start)
-  const ofHours = Array.from({ length: size }, (_, i) => 1 + i)
-  const { covariance, logEvidence } = aroundFit(model, fit)
-  const factor = cholesky(submatrix(covariance, coefficients, ofHours), size)
-  if (!factor) return prior
-  return {
-    levels: hours.levels,
-    effects: fit.coefficients.slice(1, 1 + size),
-    precision: choleskyInverse(factor, size),
-    logEvidence: logEvidence - size * Math.log(hourSd),
-    start: fit,
-  }
-}
+  options: TimeOfDayOptions = {},
+): TimeOfDay => new ClockGround(columns, dispersion).timeOfDay(rows, options)
 
-/** Rows of one trip, hour and lure are one. */
-function cellsOf(
-  { factors, trip, hours: spent, strikes }: SegmentColumns,
-  rows: readonly number[],
-  dispersion: number,
-): FrailtyCell[] {
+/** The cells of all rows, trip by trip, without hours yet, and which of them each row is of. */
+function cellsOf({ rows, factors, trip }: SegmentColumns): {
+  readonly cells: FrailtyCell[]
+  readonly cellOf: Int32Array
+} {
   const [hours, lures, waters] = [entry(factors, 'hour'), entry(factors, 'lure'), entry(factors, 'water')]
-  const sums = new Map<
-    number,
-    { trip: number; hour: number; lure: number; water: number; events: number; exposureHours: number }
-  >()
-  for (const row of rows) {
-    const [t, hour, lure] = [at(trip.codes, row), at(hours.codes, row), at(lures.codes, row)]
-    const key = (t * hours.levels.length + hour) * lures.levels.length + lure
-    const sum = sums.get(key) ?? { trip: t, hour, lure, water: at(waters.codes, row), events: 0, exposureHours: 0 }
-    sums.set(key, sum)
-    sum.events += at(strikes, row) / dispersion
-    sum.exposureHours += at(spent, row) / dispersion
-  }
-  const first = 1 + hours.levels.length
-  const ofWater = first + lures.levels.length
-  return [...sums.values()]
-    .filter(({ exposureHours }) => exposureHours > 0)
-    .map(({ trip, hour, lure, water, events, exposureHours }) => ({
-      trip,
-      events,
-      exposureHours,
-      terms: [
-        [0, 1],
-        [1 + hour, 1],
-        [first + lure, 1],
-        [ofWater + water, 1],
-      ],
-    }))
+  const ofLures = 1 + hours.levels.length
+  const ofWaters = ofLures + lures.levels.length
+  const keyOf = (row: number): number =>
+    (at(trip.codes, row) * hours.levels.length + at(hours.codes, row)) * lures.levels.length + at(lures.codes, row)
+  const first = new Map<number, number>()
+  for (let row = 0; row < rows; row++) if (!first.has(keyOf(row))) first.set(keyOf(row), row)
+  const ordered = [...first].sort(([, one], [, other]) => at(trip.codes, one) - at(trip.codes, other))
+  const places = new Map(ordered.map(([key], cell) => [key, cell]))
+  const cells = ordered.map(([, row]): FrailtyCell => {
+    const [hour, lure, water] = [at(hours.codes, row), at(lures.codes, row), at(waters.codes, row)]
+    const coefficients = [0, 1 + hour, ofLures + lure, ofWaters + water]
+    return { trip: at(trip.codes, row), events: 0, exposureHours: 0, terms: coefficients.map((i) => [i, 1]) }
+  })
+  return { cells, cellOf: Int32Array.from({ length: rows }, (_, row) => places.get(keyOf(row)) ?? -1) }
 }
 
 const diagonal = (n: number, value: number): Float64Array =>

@@ -6,7 +6,7 @@ import { lureOrDay } from './lureOrDay.ts'
 import { noWorse } from './noWorse.ts'
 import { randomTripRatio } from './randomTrip.ts'
 import type { ComparedTrip } from './lureOrDay.ts'
-import { indicators } from './launchOf.ts'
+import { indicators } from './launches.ts'
 
 const pair = (a: number, hoursA: number, b: number, hoursB: number): ComparedTrip => {
   const [one, two] = [

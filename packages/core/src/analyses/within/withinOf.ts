@@ -17,6 +17,7 @@ import {
 import type { Clause, Question } from '../../query/index.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
+import { Launches } from './launches.ts'
 import { lureOrDay, sensitivityOf } from './lureOrDay.ts'
 import type { Design, LureOrDay } from './lureOrDay.ts'
 import { comparedTrips, isPlanned, shareStrata, tripOf, sizeStrata } from './comparedTrips.ts'
@@ -95,7 +96,7 @@ export function withinOfCut(
     throw new QuestionError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
   const rows = all.filter((row) => at(columns.hours, row) > 0)
   const held = !asksOfTheClock([...a, ...b])
-  const trips = comparedTrips(book, columns, rows, sides, { byHour: held })
+  const trips = comparedTrips(new Launches(book, columns), columns, rows, sides, { byHour: held })
   const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
   const missing =
     of === 'rate'
