@@ -50,7 +50,7 @@ it('tells the figures of each rule as it is tried, which its verdict does not ch
   const inShares: Elsewhere = {
     subjects: () => Promise.reject(new Error('nothing was searched')),
     claims: async (cut, claims, { progress: _progress, early = () => undefined, ...options }) => {
-      const next = dealtOut(claims.length)
+      const next = dealtOut(claims)
       const hands = [0, 1].map(() =>
         weighDealt(structuredClone(cut), structuredClone(claims), { ...options, next, early }),
       )

@@ -1,4 +1,4 @@
-import { QuestionError, at } from '../checked/index.ts'
+import { QuestionError } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { CLAIMS } from '../practice/index.ts'
 import type { Claim } from '../practice/index.ts'
@@ -126,7 +126,7 @@ export async function answerLong(
   return found
 }
 
-/** Each group as soon as it is cut, the next one's cut asked for meanwhile; the verdicts are of all together. */
+/** Each group as soon as it is cut; the verdicts are of all together. */
 async function tryRules(
   atHand: BookAtHand,
   { water, confidence }: Extract<LongQuestion, { kind: 'claims' }>,
@@ -134,25 +134,27 @@ async function tryRules(
   weigh: Elsewhere['claims'] | typeof weighClaims = weighClaims,
 ): Promise<ClaimTrial[]> {
   const groups = claimsByCut(CLAIMS)
-  const cutOf = (group: readonly Claim[]): Promise<CutForClaims> => {
-    const cut = atHand.cutForClaims(group, water ?? undefined)
-    // Should the group before it fail, this one's failure has nobody who waits for it.
-    cut.catch(() => undefined)
-    return cut
-  }
   const done = groups.map(() => 0)
   const weighing: Promise<readonly WeighedClaim[]>[] = []
-  let ahead = cutOf(at(groups, 0))
   for (const [i, group] of groups.entries()) {
-    const cut = await ahead
-    if (i + 1 < groups.length) ahead = cutOf(at(groups, i + 1))
+    const cut = await atHand.cutForClaims(group, water ?? undefined)
     const heard = (share: number): void => {
       done[i] = share * group.length
       progress(done.reduce((sum, one) => sum + one, 0) / CLAIMS.length)
     }
-    const own = Promise.resolve(weigh(cut, group, { confidence, progress: heard, early }))
-    own.catch(() => undefined)
-    weighing.push(own)
+    // The next cut waits for the first figures: on few processors it would keep whoever watches waiting for them.
+    await new Promise<void>((begun) => {
+      const told = (trial: UnjudgedTrial): void => {
+        early(trial)
+        begun()
+      }
+      const own = Promise.resolve(weigh(cut, group, { confidence, progress: heard, early: told }))
+      own.then(
+        () => begun(),
+        () => begun(),
+      )
+      weighing.push(own)
+    })
   }
   const weighed = new Map((await Promise.all(weighing)).flat().map((one) => [one.trial.claim.id, one]))
   return judgeClaims(CLAIMS.flatMap(({ id }) => weighed.get(id) ?? []))

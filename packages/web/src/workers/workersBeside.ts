@@ -54,18 +54,22 @@ const subjectsBy =
     return columns.flatMap((column) => found.filter((one) => one.column === column))
   }
 
+const FEW_CLAIMS = 10
+
 /** Dealt out one by one: whoever is done with one asks for the next. */
 const claimsBy =
   (workers: readonly Remote<Part>[]): Elsewhere['claims'] =>
   async (cut, claims, { progress = () => undefined, early = () => undefined, ...options }) => {
-    const deal = dealtOut(claims.length)
+    const deal = dealtOut(claims)
+    let dealt = 0
     const next = (): number | null => {
-      const place = deal()
-      progress((place ?? claims.length) / claims.length)
-      return place
+      progress(Math.min(1, dealt++ / claims.length))
+      return deal()
     }
+    // To send a cut to another one takes as long as a few rules.
+    const hands = workers.slice(0, Math.ceil(claims.length / FEW_CLAIMS))
     const shares = await Promise.all(
-      workers.map((worker) => worker.claims([cut, claims, options], proxy(next), proxy(early))),
+      hands.map((worker) => worker.claims([cut, claims, options], proxy(next), proxy(early))),
     )
     const weighed = new Map(shares.flat())
     return claims.flatMap((_, place) => weighed.get(place) ?? [])

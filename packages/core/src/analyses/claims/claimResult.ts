@@ -38,7 +38,7 @@ export interface Question {
   /** Variance over mean of the book's strikes. */
   readonly dispersion: number
   /** Where what the hours do is looked for, and where that begins. */
-  readonly ground: ClockGround
+  readonly ground: () => ClockGround
   readonly clockStart: TimeOfDayStart | undefined
   readonly launches: Launches
   readonly options: Confidence
@@ -96,7 +96,7 @@ function heldWithin(
   const held = (): WithinOptions => {
     if (!byHour) return { ...options, dispersion }
     const others = rows.filter((row) => !selection.inA(row) && !selection.inB(row))
-    return { ...options, dispersion, timeOfDay: ground.timeOfDay(others, { start: clockStart }) }
+    return { ...options, dispersion, timeOfDay: ground().timeOfDay(others, { start: clockStart }) }
   }
   return { trips, both: trips.filter(({ a, b }) => a.exposureHours > 0 && b.exposureHours > 0).length, options: held }
 }

@@ -6,6 +6,7 @@ import { bookDispersion, clauseRanges, namedColumns, namesOf, rowFilter, tripSpr
 import type { Clause } from '../../query/index.ts'
 import { epochMs, localDate } from '../../time/index.ts'
 import { timeZoneOf } from '../../vocabulary/index.ts'
+import type { Reading } from '../../vocabulary/index.ts'
 import { clockOf } from '../within/clock.ts'
 import type { BookClock } from '../within/clock.ts'
 import { timeOfDayOf } from '../within/timeOfDay.ts'
@@ -70,7 +71,7 @@ export function cutForClaims(book: BookRecords, claims: readonly Claim[], water?
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
   return {
-    book: own,
+    book: { ...own, readings: own.readings.flatMap(skyOf) },
     columns,
     here,
     clock: clockOf(columns, fished),
@@ -79,6 +80,10 @@ export function cutForClaims(book: BookRecords, claims: readonly Claim[], water?
     clockStart: fished.length === 0 ? undefined : timeOfDayOf(columns, fished, dispersion).start,
   }
 }
+
+/** All that is still asked of a reading once the book is cut: a cut is sent from worker to worker, and readings are a third of it. */
+const skyOf = ({ id, trip, time, cloudPct }: Reading): Reading[] =>
+  typeof cloudPct === 'number' ? [{ id, trip, time, cloudPct }] : []
 
 /** The rows of the water that is asked for. */
 export const rowsHere = ({ rows }: SegmentColumns, keep: (row: number) => boolean): number[] =>

@@ -1,7 +1,7 @@
 import { at } from '../../checked/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { ALL_OTHERS, CLAIMS, NOT_BETTER, SAME_MARGIN } from '../../practice/index.ts'
-import type { Claim } from '../../practice/index.ts'
+import type { Claim, ClaimOutcome } from '../../practice/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import { followUp } from '../after/followUp.ts'
 import { CONFIRMED_AT, eValue, powerAt, powerForRatio } from '../../stats/index.ts'
@@ -155,7 +155,10 @@ class ClaimScales {
     const rows = rowsHere(columns, this.keep)
     this.clock = cut.clock && new ClockHours(cut.clock)
     this.logged = new Logged(columns, rows)
-    const [ground, launches] = [new ClockGround(columns, dispersion), new Launches(book, columns)]
+    const launches = new Launches(book, columns)
+    let laid: ClockGround | undefined
+    // Only now: rules that come first ask nothing of the clock.
+    const ground = (): ClockGround => (laid ??= new ClockGround(columns, dispersion))
     this.asked = { book, columns, rows, dispersion, ground, clockStart, launches, options }
   }
 
@@ -170,10 +173,22 @@ class ClaimScales {
   }
 }
 
-/** Places from nought on, one a call and null once all are out: dealt out so, one rule that takes long holds nobody else up. */
-export function dealtOut(count: number): () => number | null {
+/** What takes a moment only, and what takes longest: the rest lies between. */
+const QUICK: ReadonlySet<ClaimOutcome> = new Set([
+  ...(['size', 'size lower', 'hook-up', 'hook-up same', 'landed', 'lost lower'] as const),
+  ...(['phase', 'phase lower', 'pitch', 'set landed', 'set held'] as const),
+])
+const LONG: ReadonlySet<ClaimOutcome> = new Set(['travels', 'zone'])
+
+/**
+ * Deals out the places of rules, one a call and null once all are out: so a rule that takes long holds nobody else up. What is quick comes
+ * first, for whoever waits to see something, and what is long before the rest, so that nobody has it left to do alone.
+ */
+export function dealtOut(claims: readonly Claim[]): () => number | null {
+  const turnOf = ({ outcome }: Claim): number => (QUICK.has(outcome) ? 0 : LONG.has(outcome) ? 1 : 2)
+  const places = claims.map((claim, place) => ({ place, turn: turnOf(claim) })).sort((a, b) => a.turn - b.turn)
   let next = 0
-  return () => (next < count ? next++ : null)
+  return () => places[next++]?.place ?? null
 }
 
 /** `weighClaims` for those claims alone whose places are dealt to this one; each with its place. */

@@ -5,7 +5,7 @@ import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import { bookDispersion } from '../../query/index.ts'
 import type { Question } from '../../query/index.ts'
 import { ClockGround, isOfTheClock } from './timeOfDay.ts'
-import type { TimeOfDay } from './timeOfDay.ts'
+import type { TimeOfDay, TimeOfDayStart } from './timeOfDay.ts'
 
 /** Hours of a day. */
 export const HOURS = 24
@@ -41,7 +41,13 @@ export function clockOf(
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
   const ground = new ClockGround(columns, bookDispersion(columns, rows))
-  const fits = HOUR_SDS.map((sd) => weighedClock(ground.timeOfDay(rows, { hourSd: sd }), sd))
+  const fits: ReturnType<typeof weighedClock>[] = []
+  let start: TimeOfDayStart | undefined
+  for (const hourSd of HOUR_SDS) {
+    const fit = ground.timeOfDay(rows, { hourSd, start })
+    fits.push(weighedClock(fit, hourSd))
+    start = fit.start
+  }
   const most = Math.max(...fits.map(({ logWeight }) => logWeight))
   const raw = fits.map(({ logWeight }) => Math.exp(logWeight - most))
   const weights = raw.map((one) => one / raw.reduce((sum, other) => sum + other, 0))

@@ -6,6 +6,8 @@ import { asProblem } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
 import { getReadyFor } from '../../workers/inLongWorker.ts'
+import type { Watch } from '../../workers/inLongWorker.ts'
+import { inTurns } from './inTurns.ts'
 
 export interface LongRun<A, E> {
   /** Share done; undefined while nothing runs. */
@@ -37,6 +39,25 @@ interface KeptAnswer {
 /** The last answer to each kind of question, so that coming back to its page finds it there. */
 const kept = new Map<LongQuestion['kind'], KeptAnswer>()
 
+/** Tells what is known so far of work that is watched, in turns. */
+function hearing<E extends EarlyAnswer>(
+  signal: AbortSignal,
+  tell: (known: Required<Pick<LongRun<never, E>, 'progress' | 'early'>>) => void,
+): { readonly watch: Required<Watch>; readonly over: () => void } {
+  let progress = 0
+  const early: E[] = []
+  const { soon, over } = inTurns(() => tell({ progress, early: [...early] }))
+  const onProgress = (share: number): void => {
+    progress = share
+    soon()
+  }
+  const onEarly = (known: EarlyAnswer): void => {
+    early.push(known as E)
+    soon()
+  }
+  return { watch: { onProgress, onEarly, signal }, over }
+}
+
 /** A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. */
 export function useLongAnswer<Q extends LongQuestion>(
   kind: Q['kind'],
@@ -55,19 +76,15 @@ export function useLongAnswer<Q extends LongQuestion>(
     stop()
     const own = new AbortController()
     running.current = own
-    const wanted = (next: typeof run | ((before: typeof run) => typeof run)): void => {
+    const wanted = (next: typeof run): void => {
       // What comes meanwhile is drawn between taps: a new answer is hundreds of rows.
       if (running.current === own) startTransition(() => setRun(next))
     }
     setRun({ progress: 0 })
     setLast(undefined)
-    const watch = {
-      onProgress: (progress: number) => wanted((before) => ({ ...before, progress })),
-      onEarly: (known: EarlyAnswer) =>
-        wanted(({ early = [], ...before }) => ({ ...before, early: [...early, known as EarlyAnswers[Q['kind']]] })),
-      signal: own.signal,
-    }
-    askLong(book, question, watch).then(
+    const { watch, over } = hearing<EarlyAnswers[Q['kind']]>(own.signal, wanted)
+    const asked = askLong(book, question, watch).finally(over)
+    asked.then(
       (answer) => {
         if (running.current !== own) return
         const answered = { book, revision, question, answer }
