@@ -10,17 +10,24 @@ import {
 } from '../numerics/index.ts'
 import type { Square } from '../numerics/index.ts'
 
-/** Hours that agree in everything a model knows of them: their trip, and which coefficients speak of them, in rising order, by which values. */
+/** Which coefficient speaks of something, and by which value. */
+export type FrailtyTerm = readonly [coefficient: number, value: number]
+
+/** Hours of a trip that agree in everything a model knows of them. */
 export interface FrailtyCell {
-  readonly trip: number
   readonly events: number
   readonly exposureHours: number
-  readonly terms: readonly (readonly [coefficient: number, value: number])[]
+  readonly terms: readonly FrailtyTerm[]
+}
+
+/** A trip with the terms that all of its cells share; a coefficient speaks either of a trip or of its cells. */
+export interface FrailtyTrip {
+  readonly terms: readonly FrailtyTerm[]
+  readonly cells: readonly FrailtyCell[]
 }
 
 export interface FrailtyDesign {
-  readonly cells: readonly FrailtyCell[]
-  readonly trips: number
+  readonly trips: readonly FrailtyTrip[]
   readonly coefficients: number
   /** Normal priors of the coefficients: where they are pulled to, and the inverse of their covariance, row by row. */
   readonly priorMean: Float64Array
@@ -28,7 +35,7 @@ export interface FrailtyDesign {
 }
 
 /** A design laid out for the sums, once for all fits of it. */
-export interface FrailtyModel extends Omit<FrailtyDesign, 'cells'> {
+export interface FrailtyModel extends Omit<FrailtyDesign, 'trips'> {
   readonly laid: Laid
 }
 
@@ -137,7 +144,7 @@ function hold(gradient: Float64Array, curvature: Square, n: number, held: number
   curvature[held * n + held] = 1
 }
 
-/** Terms of one thing after another, each in the order of their coefficients, those of the i-th from `starts[i]`. */
+/** Terms of one thing after another, those of the i-th from `starts[i]`. */
 interface Terms {
   readonly starts: Int32Array
   readonly coefficient: Int32Array
@@ -145,8 +152,8 @@ interface Terms {
 }
 
 /**
- * Cells in the order of their trips, laid out for the sums: those of trip t from `trips[t]`. Terms that all cells of a trip have alike are
- * told apart from those of the cells: what they bring to the second derivatives is summed once a trip.
+ * Cells trip by trip, laid out for the sums: those of trip t from `trips[t]`. What the terms of a trip bring to the second derivatives is
+ * summed once a trip.
  */
 interface Laid {
   readonly trips: Int32Array
@@ -156,35 +163,19 @@ interface Laid {
   readonly ofCells: Terms
 }
 
-type Term = FrailtyCell['terms'][number]
-
 /**
  * Lays a design out.
  *
- * Given      cells in the order of their trips, each with its events, exposure and terms
+ * Given      trips with their cells, each with its events, exposure and terms
  * Returned   the model that `fitFrailty` fits; the design is not changed
- * Throws     RangeError for cells or terms that stand in another order
  */
-export function frailtyModel({ cells, ...design }: FrailtyDesign): FrailtyModel {
-  const trips = new Int32Array(design.trips + 1)
-  for (let c = 0; c < cells.length; c++) {
-    const { trip, terms } = cells[c]!
-    if (c > 0 && trip < cells[c - 1]!.trip) throw new RangeError('cells stand in the order of their trips')
-    if (terms.some(([i], a) => a > 0 && i <= terms[a - 1]![0]))
-      throw new RangeError('terms stand in the order of their coefficients')
-    trips[trip + 1]!++
-  }
-  const [alike, own]: [(readonly Term[])[], (readonly Term[])[]] = [[], []]
-  for (let t = 0; t < design.trips; t++) {
-    trips[t + 1]! += trips[t]!
-    const ofTrip = cells.slice(trips[t], trips[t + 1])
-    const shared = ofTrip[0]?.terms.filter((term) => ofTrip.every(({ terms }) => hasTerm(terms, term))) ?? []
-    alike.push(shared)
-    for (const { terms } of ofTrip) own.push(terms.filter((term) => !hasTerm(shared, term)))
-  }
+export function frailtyModel({ trips: given, ...design }: FrailtyDesign): FrailtyModel {
+  const trips = new Int32Array(given.length + 1)
+  for (let t = 0; t < given.length; t++) trips[t + 1] = trips[t]! + given[t]!.cells.length
+  const cells = given.flatMap((trip) => trip.cells)
   const events = Float64Array.from(cells, (cell) => cell.events)
   const hours = Float64Array.from(cells, ({ exposureHours }) => exposureHours)
-  return { ...design, laid: { trips, events, hours, ofTrips: layTerms(alike), ofCells: layTerms(own) } }
+  return { ...design, laid: { trips, events, hours, ofTrips: layTerms(given), ofCells: layTerms(cells) } }
 }
 
 /**
@@ -198,18 +189,13 @@ export const withCounts = (
   { events, hours, ...prior }: Pick<Laid, 'events' | 'hours'> & Pick<FrailtyDesign, 'priorMean' | 'priorPrecision'>,
 ): FrailtyModel => ({ ...design, ...prior, laid: { ...laid, events, hours } })
 
-function hasTerm(terms: readonly Term[], [i, x]: Term): boolean {
-  for (const [coefficient, value] of terms) if (coefficient === i) return value === x
-  return false
-}
-
-function layTerms(given: readonly (readonly Term[])[]): Terms {
+function layTerms(given: readonly { readonly terms: readonly FrailtyTerm[] }[]): Terms {
   const starts = new Int32Array(given.length + 1)
-  for (let i = 0; i < given.length; i++) starts[i + 1] = starts[i]! + given[i]!.length
+  for (let i = 0; i < given.length; i++) starts[i + 1] = starts[i]! + given[i]!.terms.length
   const coefficient = new Int32Array(starts[given.length]!)
   const value = new Float64Array(coefficient.length)
   let next = 0
-  for (const terms of given)
+  for (const { terms } of given)
     for (const term of terms) {
       coefficient[next] = term[0]
       value[next++] = term[1]
@@ -224,7 +210,8 @@ function etaOf({ starts, coefficient, value }: Terms, i: number, beta: Float64Ar
 }
 
 function heightAt(model: FrailtyModel, beta: Float64Array, logShape: number): number {
-  const { laid, trips, priorMean, priorPrecision, coefficients: p } = model
+  const { laid, priorMean, priorPrecision, coefficients: p } = model
+  const trips = laid.trips.length - 1
   const k = Math.exp(logShape)
   const constant = k * logShape - logGamma(k)
   let sum = 0
@@ -253,7 +240,8 @@ interface Slopes {
 
 /** First derivatives and minus the second, in the coefficients and, last, ln k. */
 function slopesAt(model: FrailtyModel, beta: Float64Array, logShape: number): Slopes {
-  const { laid, trips, priorMean, priorPrecision, coefficients: p } = model
+  const { laid, priorMean, priorPrecision, coefficients: p } = model
+  const trips = laid.trips.length - 1
   const size = p + 1
   const k = Math.exp(logShape)
   const slopes = { gradient: new Float64Array(size), curvature: new Float64Array(size * size) }
@@ -345,7 +333,6 @@ function addCells({ gradient, curvature }: Slopes, { laid, t, mu, n, m, k }: Tri
       }
       moment[i]! += x * expected
       gradient[i]! += x * over
-      // Terms stand in the order of their coefficients.
       for (let b = from; b <= a; b++) curvature[i * size + coefficient[b]!]! += x * value[b]! * weight
     }
   }

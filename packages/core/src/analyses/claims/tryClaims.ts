@@ -158,7 +158,7 @@ class ClaimScales {
     const launches = new Launches(book, columns)
     let laid: ClockGround | undefined
     // Only now: rules that come first ask nothing of the clock.
-    const ground = (): ClockGround => (laid ??= new ClockGround(columns, dispersion))
+    const ground = (): ClockGround => (laid ??= new ClockGround(columns, rows, dispersion))
     this.asked = { book, columns, rows, dispersion, ground, clockStart, launches, options }
   }
 

@@ -5,7 +5,7 @@ import type { Clause, Question } from '../../query/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import { rateBoard } from '../board/board.ts'
 import type { BoardRow } from '../board/board.ts'
-import { cutForWithin, withinOfCut } from './withinOf.ts'
+import { PairScales, cutForWithin } from './withinOf.ts'
 import type { BookWithin } from './withinOf.ts'
 
 export interface PersonsRate {
@@ -43,13 +43,14 @@ export function amongPeopleOfCut(
   options: Confidence = {},
 ): PersonsRate[] {
   const { rows } = rateBoard(columns, [ANGLER], where, { ...options, names: namesOf(book) })
+  const scales = new PairScales(book, columns, where)
   return rows
     .map((row): PersonsRate => {
       const [angler = ''] = row.group
       const values = [angler]
       const a: Clause[] = [{ kind: 'oneOf', column: ANGLER, values }]
       const b: Clause[] = [{ kind: 'noneOf', column: ANGLER, values }]
-      return { angler, row, against: rows.length < 2 ? null : withinOfCut(book, columns, { a, b, where }, options) }
+      return { angler, row, against: rows.length < 2 ? null : scales.compare({ a, b }, options) }
     })
     .sort((one, other) => other.row.hours - one.row.hours)
 }

@@ -40,7 +40,7 @@ export function clockOf(
 ): BookClock | undefined {
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
-  const ground = new ClockGround(columns, bookDispersion(columns, rows))
+  const ground = new ClockGround(columns, rows, bookDispersion(columns, rows))
   const fits: ReturnType<typeof weighedClock>[] = []
   let start: TimeOfDayStart | undefined
   for (const hourSd of HOUR_SDS) {

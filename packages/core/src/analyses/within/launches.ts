@@ -3,7 +3,7 @@ import type { BookRecords, Factor, SegmentColumns } from '../../effort/index.ts'
 import { epochMs, localParts } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import { DEFAULT_BANDS, timeZoneOf } from '../../vocabulary/index.ts'
-import type { Trip } from '../../vocabulary/index.ts'
+import type { Stint, Trip } from '../../vocabulary/index.ts'
 
 /** At least so many trips must have a water or season for it to have a factor of its own. */
 const LEAST_TRIPS_OF_LEVEL = 5
@@ -31,6 +31,7 @@ export class Launches {
   private readonly starts: ReadonlyMap<string, string>
   private readonly words = new Map<string, readonly string[]>()
   private clouds: ReadonlyMap<string, number> | undefined
+  private switched: readonly Stint[] | undefined
 
   private readonly stints: Factor
 
@@ -52,6 +53,11 @@ export class Launches {
     if (!Number.isNaN(known)) return known
     const start = this.starts.get(at(this.stints.levels, code))
     return (this.began[code] = start === undefined ? Infinity : epochMs(start))
+  }
+
+  /** Stints that followed another lure of the same angler and trip: the first in hand is none, nor is the same lure going on. */
+  get switches(): readonly Stint[] {
+    return (this.switched ??= switchesOf(this.book))
   }
 
   water(trip: string): string {
@@ -79,6 +85,19 @@ export class Launches {
     this.words.set(trip, words)
     return words
   }
+}
+
+function switchesOf({ stints }: BookRecords): Stint[] {
+  const before = new Map<string, string>()
+  return stints
+    .map((stint) => ({ stint, ms: epochMs(stint.start) }))
+    .sort((one, other) => one.ms - other.ms)
+    .flatMap(({ stint }) => {
+      const who = `${stint.trip} ${stint.angler ?? ''}`
+      const last = before.get(who)
+      before.set(who, stint.lure)
+      return last === undefined || last === stint.lure ? [] : [stint]
+    })
 }
 
 /** The cloud that each trip had at its first reading of it, in percent. */

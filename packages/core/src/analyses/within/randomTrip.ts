@@ -9,7 +9,7 @@ import {
   plusExposure,
   submatrix,
 } from '../../stats/index.ts'
-import type { Confidence, Exposure, FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
+import type { Confidence, Exposure, FrailtyFit, FrailtyModel, FrailtyTerm, FrailtyTrip } from '../../stats/index.ts'
 import type { TimeOfDay } from './timeOfDay.ts'
 
 /** Hours of A or B at one time of day. */
@@ -178,8 +178,8 @@ function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: With
   const width = trips[0]?.known.length ?? 0
   const hours = timeOfDay?.levels.length ?? 0
   const coefficients = FIRST + width + hours
-  const cells = trips.flatMap(({ a, b, known, byHour }, trip): FrailtyCell[] => {
-    const launch = known.flatMap((value, i): [number, number][] => (value === 0 ? [] : [[FIRST + i, value]]))
+  const laid = trips.map(({ a, b, known, byHour }): FrailtyTrip => {
+    const launch = known.flatMap((value, i): FrailtyTerm[] => (value === 0 ? [] : [[FIRST + i, value]]))
     const sides: readonly (Exposure & { readonly side: 'a' | 'b'; readonly hour?: number })[] =
       timeOfDay && byHour
         ? byHour
@@ -187,21 +187,20 @@ function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: With
             { side: 'a', ...a },
             { side: 'b', ...b },
           ]
-    return sides
+    const cells = sides
       .filter(({ exposureHours }) => exposureHours > 0)
       .map(({ side, hour, events, exposureHours }) => ({
-        trip,
         events: events / dispersion,
         exposureHours: exposureHours / dispersion,
         terms: [
-          [RATE, 1],
           ...(side === 'a' ? [[RATIO, 1] as const] : []),
-          ...launch,
           ...(hour === undefined ? [] : [[FIRST + width + hour, 1] as const]),
         ],
       }))
+    return { terms: [[RATE, 1], ...launch], cells }
   })
-  const [events, exposure] = cells.reduce(([y, h], cell) => [y + cell.events, h + cell.exposureHours], [0, 0])
+  const all = laid.flatMap(({ cells }) => cells)
+  const [events, exposure] = all.reduce(([y, h], cell) => [y + cell.events, h + cell.exposureHours], [0, 0])
   const priorMean = new Float64Array(coefficients)
   priorMean[RATE] = Math.log(Math.max(0.5, events) / exposure)
   const priorPrecision = new Float64Array(coefficients * coefficients)
@@ -215,7 +214,7 @@ function modelOf(trips: readonly TripPair[], { dispersion = 1, timeOfDay }: With
         i * hours + j,
       )
   }
-  return frailtyModel({ cells, trips: trips.length, coefficients, priorMean, priorPrecision })
+  return frailtyModel({ trips: laid, coefficients, priorMean, priorPrecision })
 }
 
 /** How many trips of equal weight would tell as much of the ratio. */

@@ -4,7 +4,7 @@ import { cholesky, choleskyInverse } from '../../numerics/index.ts'
 import type { Square } from '../../numerics/index.ts'
 import type { Clause } from '../../query/index.ts'
 import { aroundFit, fitFrailty, frailtyModel, submatrix, withCounts } from '../../stats/index.ts'
-import type { FrailtyCell, FrailtyFit, FrailtyModel } from '../../stats/index.ts'
+import type { FrailtyCell, FrailtyFit, FrailtyModel, FrailtyTerm, FrailtyTrip } from '../../stats/index.ts'
 
 /** What each hour of the clock does to the rate, and how sure that is. */
 export interface TimeOfDay {
@@ -46,7 +46,7 @@ interface TimeOfDayOptions {
   readonly start?: TimeOfDayStart | undefined
 }
 
-/** Rows of one trip, hour and lure are one cell: laid out once for all fits of some of the rows of a cut. */
+/** Rows of one trip, hour and lure are one cell: laid out once for all fits of some of them. */
 export class ClockGround {
   private readonly model: FrailtyModel
   /** By row. */
@@ -56,20 +56,21 @@ export class ClockGround {
   private readonly lures: number
   private readonly waters: number
 
-  /** Given columns with the factors `hour`, `lure` and `water`, and the dispersion of strikes. */
+  /** Given columns with the factors `hour`, `lure` and `water`, the rows of which some will be asked for, and the dispersion of strikes. */
   constructor(
     private readonly columns: SegmentColumns,
+    rows: readonly number[],
     private readonly dispersion: number,
   ) {
-    const { factors, trip } = columns
+    const { factors } = columns
     this.hours = entry(factors, 'hour')
     const [lures, waters] = [entry(factors, 'lure'), entry(factors, 'water')]
     ;[this.lures, this.waters] = [lures.levels.length, waters.levels.length]
     const coefficients = 1 + this.hours.levels.length + this.lures + this.waters
-    const { cells, cellOf } = cellsOf(columns)
+    const { trips, cellOf } = cellsOf(columns, rows)
     this.cellOf = cellOf
     this.model = frailtyModel({
-      ...{ cells, trips: trip.levels.length, coefficients },
+      ...{ trips, coefficients },
       ...{ priorMean: new Float64Array(coefficients), priorPrecision: new Float64Array(coefficients ** 2) },
     })
   }
@@ -144,28 +145,51 @@ export const timeOfDayOf = (
   rows: readonly number[],
   dispersion: number,
   options: TimeOfDayOptions = {},
-): TimeOfDay => new ClockGround(columns, dispersion).timeOfDay(rows, options)
+): TimeOfDay => new ClockGround(columns, rows, dispersion).timeOfDay(rows, options)
 
-/** The cells of all rows, trip by trip, without hours yet, and which of them each row is of. */
-function cellsOf({ rows, factors, trip }: SegmentColumns): {
-  readonly cells: FrailtyCell[]
-  readonly cellOf: Int32Array
-} {
+/** The cells of rows, trip by trip, without hours yet, and which of them each row is of; rows of a trip stand together. */
+function cellsOf(
+  { rows, factors, trip }: SegmentColumns,
+  asked: readonly number[],
+): { readonly trips: FrailtyTrip[]; readonly cellOf: Int32Array } {
   const [hours, lures, waters] = [entry(factors, 'hour'), entry(factors, 'lure'), entry(factors, 'water')]
   const ofLures = 1 + hours.levels.length
   const ofWaters = ofLures + lures.levels.length
-  const keyOf = (row: number): number =>
-    (at(trip.codes, row) * hours.levels.length + at(hours.codes, row)) * lures.levels.length + at(lures.codes, row)
-  const first = new Map<number, number>()
-  for (let row = 0; row < rows; row++) if (!first.has(keyOf(row))) first.set(keyOf(row), row)
-  const ordered = [...first].sort(([, one], [, other]) => at(trip.codes, one) - at(trip.codes, other))
-  const places = new Map(ordered.map(([key], cell) => [key, cell]))
-  const cells = ordered.map(([, row]): FrailtyCell => {
-    const [hour, lure, water] = [at(hours.codes, row), at(lures.codes, row), at(waters.codes, row)]
-    const coefficients = [0, 1 + hour, ofLures + lure, ofWaters + water]
-    return { trip: at(trip.codes, row), events: 0, exposureHours: 0, terms: coefficients.map((i) => [i, 1]) }
-  })
-  return { cells, cellOf: Int32Array.from({ length: rows }, (_, row) => places.get(keyOf(row)) ?? -1) }
+  const cellOf = new Int32Array(rows)
+  const trips: { readonly terms: FrailtyTerm[]; readonly cells: FrailtyCell[] }[] = []
+  // The cell of each hour and lure, and of which trip that is.
+  const [placed, tripOf] = [
+    new Int32Array(ofWaters * lures.levels.length),
+    new Int32Array(ofWaters * lures.levels.length),
+  ]
+  let [last, cells] = [-1, 0]
+  for (const row of asked) {
+    if (at(trip.codes, row) !== last) {
+      last = at(trip.codes, row)
+      trips.push({
+        terms: [
+          [0, 1],
+          [ofWaters + at(waters.codes, row), 1],
+        ],
+        cells: [],
+      })
+    }
+    const [hour, lure] = [at(hours.codes, row), at(lures.codes, row)]
+    const key = hour * lures.levels.length + lure
+    if (tripOf[key] !== trips.length) {
+      tripOf[key] = trips.length
+      placed[key] = cells++
+      at(trips, trips.length - 1).cells.push({
+        ...{ events: 0, exposureHours: 0 },
+        terms: [
+          [1 + hour, 1],
+          [ofLures + lure, 1],
+        ],
+      })
+    }
+    cellOf[row] = at(placed, key)
+  }
+  return { trips, cellOf }
 }
 
 const diagonal = (n: number, value: number): Float64Array =>

@@ -1,7 +1,6 @@
 import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
-import { epochMs } from '../../time/index.ts'
 import type { Confidence, Exposure, ShareStratum, WeightStratum } from '../../stats/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns, bookDispersion } from '../../query/index.ts'
 import {
@@ -14,7 +13,7 @@ import {
   weightRatio,
   weightsTogether,
 } from '../../stats/index.ts'
-import type { Clause, Question } from '../../query/index.ts'
+import type { Clause, Names, Question } from '../../query/index.ts'
 import { LEAST_MEASURED } from '../size/fishSizes.ts'
 import type { SizeBy } from '../size/fishSizes.ts'
 import { Launches } from './launches.ts'
@@ -23,7 +22,7 @@ import type { Design, LureOrDay } from './lureOrDay.ts'
 import { comparedTrips, isPlanned, shareStrata, tripOf, sizeStrata } from './comparedTrips.ts'
 import type { Sides } from './comparedTrips.ts'
 import { NO_RATIO, pooledOr } from './pooled.ts'
-import { asksOfTheClock, timeOfDayOf } from './timeOfDay.ts'
+import { ClockGround, asksOfTheClock } from './timeOfDay.ts'
 
 export interface WithinQuestion {
   readonly a: readonly Clause[]
@@ -82,55 +81,81 @@ export const cutForWithin = ({ a, b, where }: WithinQuestion): Question => ({
 })
 
 /** The same of a book that is cut already by those columns. */
-export function withinOfCut(
+export const withinOfCut = (
   book: BookRecords,
   columns: SegmentColumns,
-  { a, b, where, of = 'rate', design }: WithinQuestion,
+  question: WithinQuestion,
   options: Confidence = {},
-): BookWithin {
-  const names = namesOf(book)
-  const sides = { inA: rowFilter(columns, [...a, ...where], names), inB: rowFilter(columns, [...b, ...where], names) }
-  const all = Array.from({ length: columns.rows }, (_, row) => row)
-  const twice = all.find((row) => sides.inA(row) && sides.inB(row))
-  if (twice !== undefined)
-    throw new QuestionError('A and B overlap: some hours are both, so that there is nothing to hold against each other')
-  const rows = all.filter((row) => at(columns.hours, row) > 0)
-  const held = !asksOfTheClock([...a, ...b])
-  const trips = comparedTrips(new Launches(book, columns), columns, rows, sides, { byHour: held })
-  const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
-  const missing =
-    of === 'rate'
-      ? hours.a === 0
-        ? 'A'
-        : hours.b === 0
-          ? 'B'
-          : undefined
-      : !all.some(sides.inA)
-        ? 'A'
-        : !all.some(sides.inB)
-          ? 'B'
-          : undefined
-  if (missing) throw new QuestionError(`no hour is ${missing}: there is nothing to compare`)
-  const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
-  const dispersion = bookDispersion(columns, rows)
-  const inWhere = rowFilter(columns, where, names)
-  const rate = (): LureOrDay => {
-    const others = rows.filter((row) => inWhere(row) && !asked(row))
-    const timeOfDay = held ? { timeOfDay: timeOfDayOf(columns, others, dispersion) } : {}
-    return lureOrDay(trips, { ...options, dispersion, ...timeOfDay, ...(design ? { design } : {}) })
+): BookWithin => new PairScales(book, columns, question.where).compare(question, options)
+
+/** What pairs of one cut are compared by, where all must meet the same. */
+export class PairScales {
+  private readonly names: Names
+  private readonly launches: Launches
+  private readonly all: readonly number[]
+  private readonly rows: readonly number[]
+  private readonly dispersion: number
+  private laid: ClockGround | undefined
+
+  constructor(
+    book: BookRecords,
+    private readonly columns: SegmentColumns,
+    private readonly where: readonly Clause[],
+  ) {
+    this.names = namesOf(book)
+    this.launches = new Launches(book, columns)
+    this.all = Array.from({ length: columns.rows }, (_, row) => row)
+    this.rows = this.all.filter((row) => at(columns.hours, row) > 0)
+    this.dispersion = bookDispersion(columns, this.rows)
   }
-  const found =
-    of === 'rate'
-      ? rate()
-      : { ...ofFish(columns, all, sides, { of, ...options }), hours, dispersion, hourNotHeld: null }
-  const strikesOf = (side: (row: number) => boolean): number =>
-    all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
-  return {
-    ...found,
-    switches: switchesOf(book, columns, rows, asked),
-    strikes: { a: strikesOf(sides.inA), b: strikesOf(sides.inB) },
-    tripIds: [...new Set(rows.filter(asked).map((row) => tripOf(columns, row)))],
-    pairs: pairsOf(columns, rows, sides),
+
+  /** Throws QuestionError as `withinOf` does. */
+  compare({ a, b, of = 'rate', design }: Omit<WithinQuestion, 'where'>, options: Confidence = {}): BookWithin {
+    const { columns, all, rows, dispersion } = this
+    const sides = this.sidesOf(a, b)
+    const held = !asksOfTheClock([...a, ...b])
+    const trips = comparedTrips(this.launches, columns, rows, sides, { byHour: held })
+    const hours = { a: sumOf(trips, 'a'), b: sumOf(trips, 'b') }
+    const isThere = (side: 'a' | 'b'): boolean =>
+      of === 'rate' ? hours[side] > 0 : all.some(side === 'a' ? sides.inA : sides.inB)
+    const missing = !isThere('a') ? 'A' : !isThere('b') ? 'B' : undefined
+    if (missing) throw new QuestionError(`no hour is ${missing}: there is nothing to compare`)
+    const asked = (row: number): boolean => sides.inA(row) || sides.inB(row)
+    const timeOfDay = held && of === 'rate' ? { timeOfDay: this.ground.timeOfDay(this.others(asked)) } : {}
+    const found =
+      of === 'rate'
+        ? lureOrDay(trips, { ...options, dispersion, ...timeOfDay, ...(design ? { design } : {}) })
+        : { ...ofFish(columns, all, sides, { of, ...options }), hours, dispersion, hourNotHeld: null }
+    const strikesOf = (side: (row: number) => boolean): number =>
+      all.reduce((sum, row) => sum + (side(row) ? at(columns.strikes, row) : 0), 0)
+    return {
+      ...found,
+      switches: switchesOf(this.launches, columns, rows, asked),
+      strikes: { a: strikesOf(sides.inA), b: strikesOf(sides.inB) },
+      tripIds: [...new Set(rows.filter(asked).map((row) => tripOf(columns, row)))],
+      pairs: pairsOf(columns, rows, sides),
+    }
+  }
+
+  private sidesOf(a: readonly Clause[], b: readonly Clause[]): Sides {
+    const side = (own: readonly Clause[]) => rowFilter(this.columns, [...own, ...this.where], this.names)
+    const sides = { inA: side(a), inB: side(b) }
+    if (this.all.some((row) => sides.inA(row) && sides.inB(row)))
+      throw new QuestionError(
+        'A and B overlap: some hours are both, so that there is nothing to hold against each other',
+      )
+    return sides
+  }
+
+  private get ground(): ClockGround {
+    const inWhere = rowFilter(this.columns, this.where, this.names)
+    return (this.laid ??= new ClockGround(this.columns, this.rows.filter(inWhere), this.dispersion))
+  }
+
+  /** What tells of the clock. */
+  private others(asked: (row: number) => boolean): number[] {
+    const inWhere = rowFilter(this.columns, this.where, this.names)
+    return this.rows.filter((row) => inWhere(row) && !asked(row))
   }
 }
 
@@ -217,27 +242,17 @@ function heldWithin<S>(
   }
 }
 
-/** How stints of A or B that followed another of the same angler and trip came about. */
+/** How stints of A or B that followed another lure came about. */
 function switchesOf(
-  book: BookRecords,
-  columns: SegmentColumns,
+  launches: Launches,
+  { factors }: SegmentColumns,
   rows: readonly number[],
   asked: (row: number) => boolean,
 ): Switches {
-  const stintFactor = entry(columns.factors, 'stint')
-  const chosen = new Set(rows.filter(asked).map((row) => at(stintFactor.levels, at(stintFactor.codes, row))))
-  // The first in hand is none, nor is the same lure going on, fished otherwise or elsewhere.
-  const noSwitch = new Set<string>()
-  const before = new Map<string, string>()
-  for (const stint of [...book.stints].sort((x, y) => epochMs(x.start) - epochMs(y.start))) {
-    const who = `${stint.trip} ${stint.angler ?? ''}`
-    if (!before.has(who) || before.get(who) === stint.lure) noSwitch.add(stint.id)
-    before.set(who, stint.lure)
-  }
+  const { codes, levels } = entry(factors, 'stint')
+  const chosen = new Set(rows.filter(asked).map((row) => at(levels, at(codes, row))))
   const switches = { planned: 0, blank: 0, unknown: 0 }
-  for (const { id, reason } of book.stints) {
-    if (!chosen.has(id) || noSwitch.has(id)) continue
-    switches[isPlanned(reason) ? 'planned' : reason === OTHERS_BLANK ? 'blank' : 'unknown']++
-  }
+  for (const { id, reason } of launches.switches)
+    if (chosen.has(id)) switches[isPlanned(reason) ? 'planned' : reason === OTHERS_BLANK ? 'blank' : 'unknown']++
   return switches
 }
