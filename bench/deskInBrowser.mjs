@@ -86,6 +86,31 @@ await withServer(async ({ url, makeBook }) => {
       `${name}: first cards after ${first} ms, all after ${all} ms; the page held up ${blocks.length} times over 50 ms, ${sum} ms in all, at most ${Math.round(Math.max(0, ...blocks))} ms`,
     )
   }
+  // By the link, as a filter writes it: from the change to another answer on the screen.
+  const go = (to) =>
+    page.evaluate((url) => {
+      history.pushState({}, '', url)
+      dispatchEvent(new PopStateEvent('popstate', { state: {} }))
+    }, to)
+  const filters = ['', ...['Immerlow Reservoir', 'Quennor Reach', 'Pellock Mill Pond'].map((name) => `water=${name}`)]
+  for (const view of ['', '/when', '/size', '/bite', '/changes', '/where', '/seasons', '/who']) {
+    const times = []
+    for (const where of filters) {
+      const before = await page.evaluate(() => document.querySelector('[data-testid=answer]')?.textContent ?? '')
+      const from = Date.now()
+      await go(`/findings${view}?where=${encodeURIComponent(where)}`)
+      await page
+        .waitForFunction(
+          (text) => ![text, null, undefined].includes(document.querySelector('[data-testid=answer]')?.textContent),
+          before,
+          { timeout: 15_000 },
+        )
+        .catch(() => undefined)
+      times.push(Date.now() - from)
+      await page.waitForTimeout(700)
+    }
+    console.log(`view ${view || '(board)'}: ${times.join(', ')} ms, of all waters and of three`)
+  }
   for (const place of ['search', 'trial']) {
     await page
       .getByRole('navigation')

@@ -33,9 +33,9 @@ export function useAnalysis<M extends keyof Analysis>(
   keptAs?: string,
 ): Answered<Answer<Analysis, M>> {
   const { book, revision } = useAppSelector(({ records }) => records)
-  const { data, error } = answers.useAnalysisQuery(
+  const { data, currentData, error } = answers.useAnalysisQuery(
     { book: book ?? '', revision, method, args, keptAs },
     { skip: book === null },
   )
-  return useAnswered(data, error)
+  return useAnswered(data, error, currentData === undefined)
 }

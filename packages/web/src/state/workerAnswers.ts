@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { ProblemDetails } from '@jotbook/contract'
 import { asProblem } from './api.ts'
 
@@ -17,6 +17,8 @@ export interface Asked<W> {
 export interface Answered<T> {
   readonly value?: T
   readonly problem?: ProblemDetails
+  /** The value is of the question before: this one is not answered yet. */
+  readonly isOfLast?: boolean
 }
 
 /** Asks a method of a worker. */
@@ -33,8 +35,15 @@ export async function answerOf(ask: () => Promise<unknown>): Promise<{ data: unk
 }
 
 /** What has come of it. */
-export const useAnswered = <T>(data: unknown, error: unknown): Answered<T> =>
+export const useAnswered = <T>(data: unknown, error: unknown, isOfLast = false): Answered<T> =>
   useMemo(
-    () => (error ? { problem: error as ProblemDetails } : data === undefined ? {} : { value: data as T }),
-    [data, error],
+    () => (error ? { problem: error as ProblemDetails } : data === undefined ? {} : { value: data as T, isOfLast }),
+    [data, error, isOfLast],
   )
+
+/** What was asked for, as it was when the answer that is shown was asked: what stands below asks after it, and does not keep it waiting. */
+export function useOnceAnswered<T>(asked: T, isOfLast: boolean | undefined): T {
+  const [settled, setSettled] = useState(asked)
+  if (isOfLast !== true && settled !== asked) setSettled(asked)
+  return isOfLast === true ? settled : asked
+}

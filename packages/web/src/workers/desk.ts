@@ -11,9 +11,10 @@ import {
   cameWith,
   curveOf,
   cutForPeople,
+  cutForWeek,
   cutForWithin,
   rowFilter,
-  sameWeek,
+  sameWeekOfCut,
   stintsWhere,
   tryOwnRules,
   withinOfCut,
@@ -150,8 +151,8 @@ export const desk = {
   },
 
   async week(bookId: string, date: string, where: readonly Clause[]): Promise<WeekOfYear[]> {
-    const { book } = await currentBook(bookId)
-    return sameWeek(book, { date, where })
+    const { book, columns } = await cutBookFor(bookId, cutForWeek({ where }))
+    return sameWeekOfCut(book, columns, { date, where })
   },
 }
 

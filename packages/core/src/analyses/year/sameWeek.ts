@@ -1,8 +1,8 @@
 import { buildColumns } from '../../effort/index.ts'
-import type { BookRecords } from '../../effort/index.ts'
+import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { at, entry } from '../../checked/index.ts'
 import { namesOf, planFor, rowFilter } from '../../query/index.ts'
-import type { Clause } from '../../query/index.ts'
+import type { Clause, Question } from '../../query/index.ts'
 import { epochMs, localDate } from '../../time/index.ts'
 import type { Id } from '../../vocabulary/index.ts'
 
@@ -16,6 +16,12 @@ export interface WeekOfYear {
   readonly lures: readonly { readonly lure: Id<'lure'>; readonly strikes: number; readonly hours: number }[]
 }
 
+interface Week {
+  readonly date: string
+  readonly where: readonly Clause[]
+  readonly days?: number
+}
+
 const DAY_MS = 86_400_000
 const YEAR_DAYS = 365.25
 const DAYS_AROUND = 7
@@ -26,15 +32,18 @@ const DAYS_AROUND = 7
  * Given      `date` as YYYY-MM-DD, of any year; which hours
  * Returned   the latest year first; years without such a trip are left out
  */
-export function sameWeek(
+export const sameWeek = (book: BookRecords, week: Week): WeekOfYear[] =>
+  sameWeekOfCut(book, buildColumns(book, planFor(cutForWeek(week), book.bands)), week)
+
+/** How a book is cut for its weeks. */
+export const cutForWeek = ({ where }: Pick<Week, 'where'>): Question => ({ by: ['lure'], where })
+
+/** The same of a book that is cut already. */
+export function sameWeekOfCut(
   book: BookRecords,
-  {
-    date,
-    where,
-    days = DAYS_AROUND,
-  }: { readonly date: string; readonly where: readonly Clause[]; readonly days?: number },
+  columns: SegmentColumns,
+  { date, where, days = DAYS_AROUND }: Week,
 ): WeekOfYear[] {
-  const columns = buildColumns(book, planFor({ by: ['lure'], where }, book.bands))
   const keep = rowFilter(columns, where, namesOf(book))
   const zones = new Map(book.waters.map(({ id, timeZone }) => [id, timeZone ?? 'UTC']))
   const dates = new Map(

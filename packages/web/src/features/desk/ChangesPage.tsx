@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import type { Clause } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
+import { useOnceAnswered } from '../../state/workerAnswers.ts'
 import { Spindle, rateScale } from '../../charts/Spindle.tsx'
 import { ratioScale } from '../../charts/ratioScale.ts'
 import { Chip, Heading, Quiet } from '../../ui/controls.tsx'
@@ -24,7 +25,8 @@ import { useLinkPart } from './useLinkPart.ts'
 export function ChangesPage() {
   const question = useQuestion()
   const naming = useNaming()
-  const { value, problem } = useAnalysis('changes', [question.where, CONFIDENCE])
+  const { value, problem, isOfLast } = useAnalysis('changes', [question.where, CONFIDENCE])
+  const below = useOnceAnswered(question.where, isOfLast)
   const changes = useMemo(() => {
     const around = value?.around ?? []
     const judgements = judged(around.map((one) => one.around.after))
@@ -41,7 +43,7 @@ export function ChangesPage() {
       {value && (
         <>
           <Around changes={changes} asked={text.changes.asked(naming.filters(question))} where={question.where} />
-          {changes.length > 0 && <ByClass changes={changes} where={question.where} />}
+          {changes.length > 0 && <ByClass changes={changes} where={below} />}
           <LeaveOrStay rows={value.leaving} />
           <AfterFirst rows={value.afterFirst} />
           <Pitches rows={value.pitches} />

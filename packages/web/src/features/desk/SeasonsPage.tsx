@@ -4,6 +4,7 @@ import { fishYear, localDate } from '@jotbook/core'
 import type { Board, Clause, Rate } from '@jotbook/core'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
+import { useOnceAnswered } from '../../state/workerAnswers.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { Field, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { useBoard, useNaming, useQuestion } from '../board/index.ts'
@@ -22,15 +23,16 @@ const MONTHS = { by: ['month'] } as const
 export function SeasonsPage() {
   const question = useQuestion()
   const { where } = question
-  const { value: board, problem } = useBoard({ ...MONTHS, where })
+  const { value: board, problem, isOfLast } = useBoard({ ...MONTHS, where })
+  const below = useOnceAnswered(where, isOfLast)
   return (
     <DeskView question={question} start={text.seasons.start} problem={problem} isPending={!board}>
       {board && !board.all && <NoHours />}
       {board?.all && (
         <>
-          <Ring board={board} all={board.all} where={where} />
-          <ThisWeek where={where} />
-          <MapSection title={text.seasons.years} across="month" down="year" where={where} most={960} />
+          <Ring board={board} all={board.all} where={below} />
+          <ThisWeek where={below} />
+          <MapSection title={text.seasons.years} across="month" down="year" where={below} most={960} />
         </>
       )}
     </DeskView>

@@ -7,6 +7,7 @@ import type { Board, BoardRow, Clause, Rate, Water } from '@jotbook/core'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { tintOf } from '../../charts/waterChart/tintOf.ts'
 import { useAppSelector } from '../../state/store.ts'
+import { useOnceAnswered } from '../../state/workerAnswers.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
 import { columnWord, hoursOfGroup, useBoard, useNaming, useQuestion } from '../board/index.ts'
 import { DeskView, NoHours } from './DeskView.tsx'
@@ -31,13 +32,14 @@ export function WherePage() {
   const water =
     on?.kind === 'oneOf' && on.values.length === 1 ? waters.find(({ id }) => id === on.values[0]) : undefined
   const column = water ? 'spot' : 'structure'
-  const asked = useMemo(() => ({ by: [column], where: question.where }), [column, question.where])
-  const { value: board, problem } = useBoard(asked)
+  const asked = useMemo(() => ({ by: [column], where: question.where, water }), [column, question.where, water])
+  const { value: board, problem, isOfLast } = useBoard(asked)
+  const below = useOnceAnswered(asked, isOfLast)
   return (
     <DeskView question={question} start={text.where.start} problem={problem} isPending={!board}>
       {board && !board.all && <NoHours />}
-      {board?.all && <Places board={board} all={board.all} where={question.where} water={water} />}
-      {board?.all && <Conditions water={water} where={question.where} />}
+      {board?.all && <Places board={board} all={board.all} where={below.where} water={below.water} />}
+      {board?.all && <Conditions water={below.water} where={below.where} />}
     </DeskView>
   )
 }
