@@ -1,4 +1,4 @@
-/* global document, localStorage, window, PerformanceObserver */
+/* global document, history, localStorage, window, dispatchEvent, PerformanceObserver, PopStateEvent */
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'

@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { Problem } from '@jotbook/contract'
 import { isUnderWay } from '../state/isUnderWay.ts'
+import { allTrips } from '../state/records.ts'
 import { useAppSelector } from '../state/store.ts'
 import { useMay } from '../state/useBook.ts'
 
@@ -15,7 +16,7 @@ const LONG_REST_MS = 120_000
  */
 export function useKeptPatterns(): void {
   const { book, revision, whole } = useAppSelector(({ records }) => records)
-  const isAtHome = useAppSelector(({ records }) => !records.trips.some(isUnderWay))
+  const isAtHome = useAppSelector((state) => !allTrips(state).some(isUnderWay))
   const { may } = useMay()
   const mayWrite = may('pattern', 'create')
   useEffect(() => {

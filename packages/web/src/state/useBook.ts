@@ -6,12 +6,13 @@ import { bookBands } from '@jotbook/core'
 import type { BookBands, Kind } from '@jotbook/core'
 import { keepInStep, mergedIds, recordsOf } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
-import { recordsClosed, recordsLoaded, unitsOf } from './records.ts'
+import { allLures, allSetups, allSpots, allWaters, listed, recordsClosed, recordsLoaded, unitsOf } from './records.ts'
 import type { RecordsState } from './records.ts'
 import { booksLoaded, connectionChanged } from './session.ts'
 import { readStanding, watchStanding } from './standing.ts'
 import type { Standing } from './standing.ts'
 import { useAppDispatch, useAppSelector } from './store.ts'
+import type { AppState } from './store.ts'
 import { text } from './text.ts'
 
 /** Opens the session's book: reads it from the device store, keeps reading as it changes, and keeps it in step with the server. Says whether there is none to open, or none before somebody signs in. */
@@ -72,16 +73,7 @@ async function readLists(book: string): Promise<Lists> {
     recordsOf(book, 'book'),
     mergedIds(book),
   ])
-  const byName = (a: { name: string }, b: { name: string }): number => a.name.localeCompare(b.name)
-  return {
-    waters: waters.sort(byName),
-    spots: spots.sort(byName),
-    setups: setups.sort(byName),
-    lures: lures.sort(byName),
-    trips: trips.sort((a, b) => (a.start < b.start ? 1 : -1)),
-    settings: settings ?? null,
-    merged,
-  }
+  return { ...listed({ waters, spots, setups, lures, trips }), settings: settings ?? null, merged }
 }
 
 /** The open book's id; only for screens that are shown with a book open. */
@@ -113,9 +105,21 @@ export function useBands(): BookBands {
   return useMemo(() => bookBands(own), [own])
 }
 
+type Listed = 'waters' | 'lures' | 'spots' | 'setups'
+interface Named {
+  readonly id: string
+  readonly name: string
+}
+const ALL: Readonly<Record<Listed, (state: AppState) => readonly Named[]>> = {
+  waters: allWaters,
+  lures: allLures,
+  spots: allSpots,
+  setups: allSetups,
+}
+
 /** Names of waters, lures, spots or setups by id; an id without a record shows as such. */
-export function useNames(kind: 'waters' | 'lures' | 'spots' | 'setups'): (id: string) => string {
-  const records = useAppSelector((state) => state.records[kind])
+export function useNames(kind: Listed): (id: string) => string {
+  const records = useAppSelector(ALL[kind])
   return useMemo(() => {
     const names = new Map(records.map(({ id, name }) => [id, name]))
     return (id) => names.get(id) ?? text.noRecord

@@ -5,6 +5,7 @@ import type { ExpectedWater, Water } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field, Label, Page, Quiet, Title } from '../../ui/controls.tsx'
@@ -20,7 +21,8 @@ const USUAL_C = 12
 
 /** At the bench: the shade card, and what runs and falls how deep. The water stands in the link. */
 export function BenchPage() {
-  const { waters, trips } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const trips = useAppSelector(allTrips)
   const [link, sayLink] = useLink()
   const [nowMs] = useState(Date.now)
   const units = useUnits()
@@ -61,7 +63,7 @@ interface WaterRowProps {
 
 /** The water and what it is like; what the book expects stands in the empty cells. */
 function WaterRow({ water, visibilityM, tempC, link, onSay }: WaterRowProps) {
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const units = useUnits()
   return (
     <Flex gap="12px" wrap="wrap" mt="10px" className="no-print">

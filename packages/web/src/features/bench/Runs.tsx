@@ -3,6 +3,7 @@ import { fromSi } from '@jotbook/core'
 import { RATED_LINE, runningDepth } from '@jotbook/core/bench'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Heading, Quiet, Table } from '../../ui/controls.tsx'
 import { decimals, unitLabel } from '../../ui/locale.ts'
@@ -15,7 +16,7 @@ const DIVES = /crank|plug|jerkbait|squarebill/
 
 /** Running depth of each diver by line. */
 export function Runs() {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const { value: seen } = useAnalysis('runsAndFalls', [])
   const units = useUnits()
   const divers = lures.filter((lure) => DIVES.test(lure.class) && typeof (lure.runsToM ?? lure.runsFromM) === 'number')

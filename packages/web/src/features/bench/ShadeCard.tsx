@@ -4,6 +4,7 @@ import { calendarSeason, localParts, preyOf } from '@jotbook/core'
 import type { Water, tintOf } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useUnits } from '../../state/useBook.ts'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { Choice } from '../../ui/Choice.tsx'
@@ -29,7 +30,7 @@ const NAMED = 3
 
 /** Lures in air and at a depth, to a person and to a bass. */
 export function ShadeCard({ water, tint, visibilityM, only }: ShadeCardProps) {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const units = useUnits()
   const [how, setHow] = useState<How>({ depthM: 1.5, light: 'bright', against: 'open water' })
   const { depthM, light, against } = how

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Contribution, Question, Trip } from '@jotbook/core'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { Gap, Heading, Panel, Table } from '../../ui/controls.tsx'
@@ -24,7 +25,7 @@ export function Behind({
   title: string
 }) {
   const { value: parts } = useBehind(question, group)
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const intoView = useIntoView()
   const { ref, shown, above, below } = useWindowedRows(parts?.length ?? 0, ROW_PX)
   if (!parts) return null

@@ -5,6 +5,7 @@ import { localDate } from '@jotbook/core'
 import type { Board, BoardRow, UnitPreferences } from '@jotbook/core'
 import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { usePlace } from '../../ui/ofBook/place.tsx'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Select, Panel } from '../../ui/controls.tsx'
@@ -40,7 +41,7 @@ const MOST_COUNTS = 30
 export function BoardPage() {
   const question = useQuestion()
   const { value: board, problem } = useBoard(question)
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const { isBeside } = usePlace()
   return (
     <Page {...(isBeside ? { as: 'div' } : {})}>

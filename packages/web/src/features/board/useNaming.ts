@@ -1,4 +1,5 @@
 import { useMemo } from 'react'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames, useUnits } from '../../state/useBook.ts'
 import { calendarDay } from '../../ui/locale.ts'
@@ -22,7 +23,7 @@ export interface Naming {
 export function useNaming(): Naming {
   const units = useUnits()
   const [water, lure, spot, setup] = [useNames('waters'), useNames('lures'), useNames('spots'), useNames('setups')]
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   return useMemo(() => {
     const trip = (id: string): string => {
       const found = trips.find((one) => one.id === id)

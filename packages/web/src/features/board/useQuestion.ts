@@ -1,4 +1,5 @@
 import { useCallback, useMemo } from 'react'
+import { namedRecords } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useBookId } from '../../state/useBook.ts'
 import { usePlace } from '../../ui/ofBook/place.tsx'
@@ -8,7 +9,7 @@ import type { AskedQuestion, QuestionChange } from './asked.ts'
 /** The question lives in the address, so that a choice is a link; its conditions are spelled as on the command line. */
 export function useQuestion(): AskedQuestion {
   const { params, change: write } = usePlace()
-  const records = useAppSelector((state) => state.records)
+  const records = useAppSelector(namedRecords)
   const book = useBookId()
   const text = params.toString()
   const asked = useMemo(() => inBook(askedBy(new URLSearchParams(text)), records), [text, records])

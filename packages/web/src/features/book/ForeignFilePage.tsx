@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { withKnownWords } from '@jotbook/core/formats'
 import type { Mapping } from '@jotbook/core/formats'
+import { allLures, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { Button, Label, Page, Quiet, Panel, Title } from '../../ui/controls.tsx'
@@ -22,7 +23,9 @@ import type { ForeignReading, OpenedFile } from './useForeignReading.ts'
 /** Import a spreadsheet: opened here, its columns told, tried, and brought in whole. */
 export function ForeignFilePage() {
   const book = useAppSelector(({ records }) => records.book)
-  const { settings, waters, lures } = useAppSelector(({ records }) => records)
+  const { settings } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const lures = useAppSelector(allLures)
   const units = useUnits()
   const [opened, setOpened] = useState<OpenedFile>()
   const [refusal, setRefusal] = useState<string>()
@@ -67,7 +70,7 @@ export function ForeignFilePage() {
 function Reading({ book, ...opened }: OpenedFile & { readonly book: string }) {
   const { table, remembered } = opened
   const reading = useForeignReading(book, opened)
-  const { waters } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   const { mapping, words, running, ready, change, tryIt } = reading
   return (
     <>
@@ -106,7 +109,8 @@ function Reading({ book, ...opened }: OpenedFile & { readonly book: string }) {
 
 /** What is wrong in the file as it was read, and the names it has. */
 function Translated({ reading, translated }: { reading: ForeignReading; translated: TranslatedFile }) {
-  const { waters, lures } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const lures = useAppSelector(allLures)
   return (
     <>
       {translated.faults.length > 0 && (

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { renamedPeople } from '@jotbook/core'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useSave } from '../../state/useSave.ts'
 import { Button, Field, Heading, Quiet } from '../../ui/controls.tsx'
@@ -8,7 +9,7 @@ import { text } from './text.ts'
 
 /** Who is on the book's trips. A name can be changed on all of them at once; into another's, when two names are one person. */
 export function People({ book }: { book: string }) {
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const counts = useMemo(() => {
     const found = new Map<string, number>()
     for (const { anglers } of trips) for (const name of anglers ?? []) found.set(name, (found.get(name) ?? 0) + 1)

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react'
 import type { BundleRemark, ImportReport } from '@jotbook/contract'
 import { nameKey } from '@jotbook/core/formats'
 import type { DateOrder, Mapping, NameInFile, UnknownWord } from '@jotbook/core/formats'
+import { allLures, allSpots, allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { commit } from '../../offline/index.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
@@ -20,7 +21,11 @@ export interface OpenedFile {
 
 /** What was told of an opened file's columns, dates, words and names, and what came of reading it so. */
 export function useForeignReading(book: string, { table, name, mapping: first }: OpenedFile) {
-  const { waters, lures, spots, trips, settings } = useAppSelector(({ records }) => records)
+  const { settings } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const lures = useAppSelector(allLures)
+  const spots = useAppSelector(allSpots)
+  const trips = useAppSelector(allTrips)
   const [mapping, setMapping] = useState(first)
   const [water, setWater] = useState('')
   const [namespace, setNamespace] = useState(name.replace(/\.[a-z]+$/i, ''))

@@ -15,6 +15,7 @@ import {
   takeOffRod,
 } from '@jotbook/core/deck'
 import type { Fields, RecordOf } from '@jotbook/core'
+import { allSetups } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import type { Angler, Rod } from '@jotbook/core/deck'
 import { clock, listOf } from '../../ui/locale.ts'
@@ -55,7 +56,7 @@ export function DaySheet({ book, deck, rods, zone, nowMs, onTest, onLearn, spoke
   const [tying, setTying] = useState(false)
   /** A lure that comes on deck: on which rod? */
   const [laid, setLaid] = useState<Named>()
-  const setups = useAppSelector(({ records }) => records.setups)
+  const setups = useAppSelector(allSetups)
   const { day } = deck
   const { strikes, raised, landed } = daySummary(day)
   const layOn = (lure: Named, setup: string | null): void =>

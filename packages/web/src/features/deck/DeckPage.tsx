@@ -4,6 +4,7 @@ import './deckSizes.css'
 import './sheets.css'
 import { useEffect } from 'react'
 import { Link } from 'react-router'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { isUnderWay } from '../../state/isUnderWay.ts'
 import { keepReserve } from '../../offline/index.ts'
@@ -18,7 +19,8 @@ import { useDeck } from './useDeck.ts'
 export function DeckPage() {
   useOpenBook()
   const { theme, large, left } = useAppSelector(({ preferences }) => preferences.deck)
-  const { book, trips } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const trips = useAppSelector(allTrips)
   useEffect(() => {
     const { dataset, classList } = document.documentElement
     dataset.deck = theme

@@ -4,6 +4,7 @@ import { cautionsNow, isoUtc, localDate } from '@jotbook/core'
 import type { Fields, Trip, TripReading, Water } from '@jotbook/core'
 import { rodsOf } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
+import { allLures, allSetups, allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askToPersist, commit, newId } from '../../offline/index.ts'
 import type { Edit } from '../../offline/index.ts'
@@ -28,7 +29,8 @@ const MOST_RODS = 6
 
 /** Onto the water in four taps: where, with whom, with what, and what the water is like. */
 export function Launch({ book }: { book: string }) {
-  const { waters, trips, setups } = useAppSelector(({ records }) => records)
+  const trips = useAppSelector(allTrips)
+  const setups = useAppSelector(allSetups)
   const [step, setStep] = useState<Step>('water')
   const [water, setWater] = useState<Water>()
   const [people, setPeople] = useState<readonly string[]>([])
@@ -51,8 +53,6 @@ export function Launch({ book }: { book: string }) {
       <h1>{text.launch[step]}</h1>
       {step === 'water' && (
         <WaterStep
-          waters={waters}
-          trips={trips}
           onWater={(chosen) => {
             setWater(chosen)
             setStep('aboard')
@@ -154,7 +154,7 @@ interface RodsStepProps {
 /** Plans for this water and day, the rods of each by name of what it is for. */
 function usePlannedDecks(water: Water): readonly Choice[] | undefined {
   const plans = usePlans()
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const [nowMs] = useState(Date.now)
   const today = localDate(nowMs, water.timeZone ?? deviceZone())
   return plans
@@ -172,7 +172,7 @@ interface Choice {
 }
 
 function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const byId = new Map(lures.map((lure) => [lure.id, lure]))
   const lastHere = trips.find((trip) => trip.water === water.id)
   const last = trips[0]

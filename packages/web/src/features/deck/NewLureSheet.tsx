@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { LURE_CLASSES, ZONE_COLOURS } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { likeIt } from '@jotbook/core/deck'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { commit, newId } from '../../offline/index.ts'
 import { Target } from './Target.tsx'
@@ -16,7 +17,7 @@ interface NewLureProps {
 
 /** Class, back, belly: the third tap ties it on, with the body and colour family of its like. */
 export function NewLureSheet({ book, onDone }: NewLureProps) {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const [kind, setKind] = useState<string>()
   const [back, setBack] = useState<string>()
   const tie = async (belly: string): Promise<void> => {

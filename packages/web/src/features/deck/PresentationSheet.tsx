@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { aboard, inHand, presentationSince, sinceChoices } from '@jotbook/core/deck'
 import type { Angler, Since, UsualWords } from '@jotbook/core/deck'
 import type { Fields, Stint } from '@jotbook/core'
+import { allSpots } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { BeatPad } from './BeatPad.tsx'
@@ -179,7 +180,7 @@ interface WhereProps {
 
 function Where({ deck, held, change, pick }: WhereProps) {
   const units = useUnits()
-  const spots = useAppSelector(({ records }) => records.spots).filter(({ water }) => water === deck.day.trip.water)
+  const spots = useAppSelector(allSpots).filter(({ water }) => water === deck.day.trip.water)
   const at = spots.find(({ id }) => id === held.spot)
   const bank = bankOf(held)
   return (

@@ -1,4 +1,5 @@
 import type { DeckDay } from '@jotbook/core/deck'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import type { PlacedRod } from './levels.ts'
@@ -16,7 +17,7 @@ interface RodsAboardProps {
 
 /** The rods on deck: one more from the tackle or newly made, and off again while it has not fished. */
 export function RodsAboard({ day, rods, onOff, onLure, onTie }: RodsAboardProps) {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const spare = lures.filter(({ id }) => !rods.some(({ lure }) => lure === id))
   return (
     <section aria-label={text.daySheet.deck}>

@@ -4,6 +4,7 @@ import { epochMs, isoUtc, localDate } from '@jotbook/core'
 import type { Fields, RecordOf } from '@jotbook/core'
 import { recordsOf } from '../../offline/index.ts'
 import { useMay, useUnits } from '../../state/useBook.ts'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { calendarDay, listOf } from '../../ui/locale.ts'
 import { deckNow, newId } from './deckSession.ts'
@@ -32,7 +33,7 @@ interface CardsProps {
 export function RulesCards({ book, deck, zone, onRules }: CardsProps & { readonly onRules: (fields: Fields) => void }) {
   const units = useUnits()
   const cards = useCards(book)
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const { trip } = deck.day
   const last = lastRules(trips, trip, zone)
   return (

@@ -1,5 +1,7 @@
 import { useState } from 'react'
-import type { Trip, Water } from '@jotbook/core'
+import type { Water } from '@jotbook/core'
+import { allTrips, allWaters } from '../../state/records.ts'
+import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
 import { FieldProblem } from '../../ui/ProblemNote.tsx'
@@ -9,14 +11,10 @@ import type { Position } from './place.ts'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 
-interface WaterStepProps {
-  readonly waters: readonly Water[]
-  readonly trips: readonly Trip[]
-  readonly onWater: (water: Water) => void
-}
-
 /** Nearest first where the place is told, else the one fished last; or a new one, by its name. */
-export function WaterStep({ waters, trips, onWater }: WaterStepProps) {
+export function WaterStep({ onWater }: { readonly onWater: (water: Water) => void }) {
+  const waters = useAppSelector(allWaters)
+  const trips = useAppSelector(allTrips)
   const [here, setHere] = useState<Position>()
   const [making, setMaking] = useState(waters.length === 0)
   const lastFished = (water: Water): number => {

@@ -3,6 +3,7 @@ import { epochMs, timeZoneOf } from '@jotbook/core'
 import { aboard, inHand, unsureStints } from '@jotbook/core/deck'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
 import type { RodTest } from '@jotbook/core/advice'
+import { allLures, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { clock } from '../../ui/locale.ts'
 import { useRodTest } from './advice/useRodTest.ts'
@@ -49,7 +50,8 @@ export interface OnDeck {
 
 export function useOnDeck(book: string, deck: Deck): OnDeck {
   const { day } = deck
-  const { waters, lures } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const lures = useAppSelector(allLures)
   const zone = timeZoneOf(
     day.trip,
     waters.find(({ id }) => id === day.trip.water),

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { UsualWords } from '@jotbook/core/deck'
+import { lureOf } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { analysis } from '../../workers/analysis.ts'
 
@@ -10,7 +11,7 @@ const NOTHING_USUAL: UsualWords = {}
  * tap: a tap more does not change what is usual.
  */
 export function useUsualWords(book: string, lure: string | undefined, water: string): UsualWords {
-  const kind = useAppSelector(({ records }) => records.lures.find(({ id }) => id === lure)?.class)
+  const kind = useAppSelector((state) => (lure === undefined ? undefined : lureOf(state, lure)?.class))
   const [known, setKnown] = useState<{ readonly of: string; readonly words: UsualWords }>()
   const of = kind === undefined ? undefined : `${book} ${water} ${kind}`
   useEffect(() => {

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import type { ProblemDetails } from '@jotbook/contract'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { AskBeside, FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
 import { usePlace } from '../../ui/ofBook/place.tsx'
@@ -22,7 +23,7 @@ interface DeskViewProps {
 
 /** The one frame of every view: the questions, this one as a sentence with its filters, and what came of it. */
 export function DeskView({ question, start, problem, isPending, children }: DeskViewProps) {
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const book = useAppSelector(({ records }) => records.book)
   const { isBeside } = usePlace()
   return (

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { fishYear, localDate } from '@jotbook/core'
 import type { Board, Clause, Rate } from '@jotbook/core'
+import { waterOf } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useOnceAnswered } from '../../state/workerAnswers.ts'
@@ -44,7 +45,7 @@ function Ring({ board, all, where }: { board: Board; all: Rate; where: readonly 
   const on = where.find(({ column }) => column === 'water')
   const water = on?.kind === 'oneOf' && on.values.length === 1 ? (on.values[0] ?? '') : ''
   const { value: years } = useAnalysis('years', [water])
-  const latitude = useAppSelector(({ records }) => records.waters.find(({ id }) => id === water)?.latitude ?? null)
+  const latitude = useAppSelector((state) => waterOf(state, water)?.latitude ?? null)
   const temperatures = useMemo(() => years?.readings.waterTempC ?? [], [years])
   const seasons = useMemo(
     () =>

@@ -6,6 +6,7 @@ import { whereText } from '@jotbook/core'
 import type { Board, BoardRow, Clause, Rate, Water } from '@jotbook/core'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
 import { tintOf } from '../../charts/waterChart/tintOf.ts'
+import { allSpots, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useOnceAnswered } from '../../state/workerAnswers.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
@@ -27,7 +28,7 @@ const [SMALLEST, LARGEST] = [5, 22]
 /** Where do they bite? The water's chart by spot, kinds of place, and kinds by season: per hour fished, never per fish. */
 export function WherePage() {
   const question = useQuestion()
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const on = question.where.find(({ column }) => column === 'water')
   const water =
     on?.kind === 'oneOf' && on.values.length === 1 ? waters.find(({ id }) => id === on.values[0]) : undefined
@@ -107,7 +108,7 @@ interface ChartOfProps {
 /** The water with its spots: the larger the more hours, the darker the more strikes an hour. */
 function ChartOf({ water, rows, usual, width, where }: ChartOfProps) {
   const navigate = useNavigate()
-  const spots = useAppSelector(({ records }) => records.spots).filter(({ water: of }) => of === water.id)
+  const spots = useAppSelector(allSpots).filter(({ water: of }) => of === water.id)
   const size = scaleSqrt([0, Math.max(1, ...rows.map(({ hours }) => hours))], [SMALLEST, LARGEST])
   const marks = new Map(
     rows.map((row) => [row.group[0], { radius: size(row.hours), ink: Math.min(0.92, inkOf(row.rate, usual)) }]),

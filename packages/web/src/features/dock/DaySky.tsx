@@ -2,6 +2,7 @@ import { useContext, useMemo } from 'react'
 import { useWatch } from 'react-hook-form'
 import { epochMs } from '@jotbook/core'
 import type { TripReading } from '@jotbook/core'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
 import { DockContext } from './dockContext.ts'
@@ -19,7 +20,7 @@ export function DaySky() {
   const zone = useMeaning(({ zone: of }) => of)
   const { form } = useContext(DockContext)
   const records = useMeaningOf(skyRecords)
-  const { waters } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   const [waterId, said] = useWatch({ control: form.control, name: ['water', 'said'] })
   const water = waters.find(({ id }) => id === waterId)
   const start = startOf(records)

@@ -6,6 +6,7 @@ import type { UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
 import type { Water } from '@jotbook/core'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
 import { saved, useSave } from '../../state/useSave.ts'
@@ -42,7 +43,7 @@ interface DockFormProps {
 export function DockForm({ book, draftKey, draft, opened }: DockFormProps) {
   const form = useForm<DockDraft>({ defaultValues: draft })
   const existing = opened !== undefined
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const [saying, setSaying] = useState<string>()
   const photo = usePagePhoto(book)
   const meaning = useMeaningOfForm(form, opened, waters)

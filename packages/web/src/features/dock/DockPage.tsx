@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import type { Water } from '@jotbook/core'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { loadDraft, newId, recordsOfTrip, saveDraft } from '../../offline/index.ts'
@@ -26,7 +27,9 @@ const onlyOne = (waters: readonly Water[]): LastTrip | undefined =>
 export function DockPage() {
   const { trip } = useParams()
   const units = useUnits()
-  const { book, trips, waters } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const trips = useAppSelector(allTrips)
+  const waters = useAppSelector(allWaters)
   const [shown, setShown] = useState<Shown>()
   const key = `dock:${book}:${trip ?? 'new'}`
   const record = trips.find(({ id }) => id === trip)

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useContext, useState } from 'react'
 import { useWatch } from 'react-hook-form'
 import { PURPOSES, fishingWords } from '@jotbook/core'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
@@ -69,7 +70,7 @@ type OnMaking = (draft: WaterDraft | undefined) => void
 function WaterChoice({ making, onMaking }: { making: boolean; onMaking: OnMaking }) {
   const { form } = useContext(DockContext)
   const problem = useProblem('trip:water')
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const water = useWatch({ control: form.control, name: 'water' })
   const words = text.header
   return (

@@ -4,6 +4,7 @@ import { fieldsOf } from '@jotbook/core'
 import type { FieldSpec, UnitPreferences } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
 import { dockColumnsChosen } from '../../state/preferences.ts'
+import { allSetups } from '../../state/records.ts'
 import { useAppDispatch, useAppSelector } from '../../state/store.ts'
 import { Button, Chip, Quiet } from '../../ui/controls.tsx'
 import { unitLabel } from '../../ui/locale.ts'
@@ -83,7 +84,7 @@ type Named = readonly { readonly id: string; readonly name: string }[]
 /** A row's cells in the chosen columns, below its own. */
 export const MoreCells = memo(function MoreCells({ kind, id, n, spots }: MoreCellsProps) {
   const { units } = useContext(DockContext)
-  const setups = useAppSelector(({ records }) => records.setups)
+  const setups = useAppSelector(allSetups)
   const chosen = useMoreColumns(kind)
   // A cell that must be fixed stands there, whatever was chosen since.
   const wrong = useMeaningOf(

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { memo, useContext, useMemo, useState } from 'react'
 import { useWatch } from 'react-hook-form'
 import { fishingWords } from '@jotbook/core'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { newId } from '../../offline/index.ts'
@@ -145,7 +146,7 @@ interface LureOfStintProps {
 
 function LureOfStint({ n, row, making, onLure, onMaking }: LureOfStintProps) {
   const { form } = useContext(DockContext)
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const cell = cellName('stint', row.id, 'lure')
   // Not while it is being made: a message that appears would move the button away under the finger.
   const problem = useProblem(cell)

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useId } from 'react'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Button } from '../../ui/controls.tsx'
@@ -18,7 +19,8 @@ interface AskingProps {
 
 /** Which water, the one button, and how far it is. */
 export function Asking({ water, everyWater, onWater, ask, onAsk, progress, onStop }: AskingProps) {
-  const { book, waters } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   const id = useId()
   return (
     <Flex gap="16px" align="end" wrap="wrap" mt="16px" minH="62px">

@@ -5,6 +5,7 @@ import { parseWhere, patternWhere } from '@jotbook/core'
 import type { Finding } from '@jotbook/core'
 import { patternId } from '../../offline/index.ts'
 import { dateOf } from '../../state/dateOf.ts'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useMay } from '../../state/useBook.ts'
@@ -24,7 +25,7 @@ interface FindingDeedsProps {
 /** What one makes of a finding: kept in the pattern book, dismissed, asked why it may be something else, planned for. */
 export function FindingDeeds({ finding, water, known, naming }: FindingDeedsProps) {
   const [isAsked, setAsked] = useState(false)
-  const id = useAppSelector(({ records }) => records.waters.find(({ name }) => name === water)?.id ?? '')
+  const id = useAppSelector((state) => allWaters(state).find(({ name }) => name === water)?.id ?? '')
   const words = text.deeds
   const where = patternWhere(finding.conditions, id)
   return (
@@ -51,7 +52,7 @@ function Keeping({ where, water, known }: { where: string; water: string; known:
   const record = known.find((one) => one.where === where)
   const save = useSave()
   const { may } = useMay()
-  const last = useAppSelector(({ records }) => records.trips.find((trip) => trip.water === water))
+  const last = useAppSelector((state) => allTrips(state).find((trip) => trip.water === water))
   const words = text.deeds
   // What was found was found on some trip.
   if (!may('pattern', 'create') || !last) return null

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { DEFAULT_BANDS } from '@jotbook/core'
 import type { BandName, BookBands, Finding } from '@jotbook/core'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useBands } from '../../state/useBook.ts'
 import { columnWord } from '../board/index.ts'
@@ -44,7 +45,7 @@ function Axis({ column, findings, bands, naming }: AxisProps) {
     const condition = finding.conditions.find((one) => one.column === column)
     return condition ? [{ number, finding, levels: condition.levels }] : []
   })
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const placeOf = (level: string): string => {
     const lure = column === 'lure' ? lures.find(({ id, name }) => id === level || name === level) : undefined
     return lure ? `${lure.class} ${lure.name}` : naming.level(column, level)

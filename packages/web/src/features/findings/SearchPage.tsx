@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { patternWhere } from '@jotbook/core'
 import type { Finding, LongQuestion, PatternSearch } from '@jotbook/core'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { usePatternRecords } from '../../state/usePatternRecords.ts'
 import type { PatternRecord } from '../../state/usePatternRecords.ts'
@@ -28,7 +29,8 @@ const CARD_SPINDLE = 220
 /** Which conditions, joined, bring more than their hours would: asked of one water. */
 export function SearchPage() {
   const words = text.search
-  const { book, waters } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   const [chosen, setChosen] = useState<string>()
   const { ask, stop, progress, early, answer, asked, isOld, revision, problem } =
     useLongAnswer<Extract<LongQuestion, { kind: 'search' }>>('search')
@@ -79,7 +81,7 @@ const surest = (findings: readonly Finding[]): number => Math.min(1, ...findings
 function Found({ search, water, revision }: FoundProps) {
   const words = text.search
   const naming = useNaming()
-  const id = useAppSelector(({ records }) => records.waters.find(({ name }) => name === water)?.id ?? '')
+  const id = useAppSelector((state) => allWaters(state).find(({ name }) => name === water)?.id ?? '')
   const [whole, setWhole] = useState(false)
   // What is surest comes first, whatever kind it is.
   const sections = [

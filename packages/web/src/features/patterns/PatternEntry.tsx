@@ -6,6 +6,7 @@ import type { Water } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { EvidenceLine } from '../../charts/EvidenceLine.tsx'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useMay, useUnits } from '../../state/useBook.ts'
 import type { PatternRecord } from '../../state/usePatternRecords.ts'
@@ -98,7 +99,7 @@ function historyOf({ foundOn, since }: WaterPattern): string {
 /** What to tie on, drawn, and how the first of it was fished. */
 function TieOn({ pattern }: { pattern: WaterPattern }) {
   const units = useUnits()
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const how = howText({ by: pattern.how })
   const median = pattern.size?.medianG
   return (

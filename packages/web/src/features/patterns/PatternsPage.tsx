@@ -4,6 +4,7 @@ import { conditionWords, readWhere } from '@jotbook/core'
 import type { Water } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { FindingsNav } from '../../ui/ofBook/FindingsNav.tsx'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useLink } from '../../state/useLink.ts'
 import { usePatternRecords } from '../../state/usePatternRecords.ts'
@@ -17,7 +18,9 @@ import { usePatterns } from './usePatterns.ts'
 
 /** The pattern book of a water: what stands out, since when, and how to fish it. */
 export function PatternsPage() {
-  const { book, waters, trips } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const trips = useAppSelector(allTrips)
   const [params, say] = useLink()
   const asked = readWhere(params.get('where') ?? '').clauses.find(({ column }) => column === 'water')
   const wanted = asked?.kind === 'oneOf' ? asked.values[0] : undefined

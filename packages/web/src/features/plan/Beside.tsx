@@ -8,6 +8,7 @@ import { recordsOf } from '../../offline/index.ts'
 import { dateOf } from '../../state/dateOf.ts'
 import { useForesight } from '../../state/useForesight.ts'
 import { useNames } from '../../state/useBook.ts'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
 import { calendarDay, percent } from '../../ui/locale.ts'
@@ -18,7 +19,7 @@ import { text } from './text.ts'
 /** The past trips that were most like the day, and how much evidence their hours are. */
 export function DaysLikeIt({ asked }: { asked: DeckAsked }) {
   const { value } = useForesight('daysLike', [{ water: asked.water, hours: asked.hours }])
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   if (!value) return null
   const shown = value.trips.flatMap((one) => {
     const trip = trips.find(({ id }) => id === one.trip)

@@ -3,6 +3,7 @@ import { CLAIMS } from '@jotbook/core'
 import type { HowFished, PlannedRod } from '@jotbook/core/predict'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames } from '../../state/useBook.ts'
+import { lureOf } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Button, Chip, Heading, Quiet } from '../../ui/controls.tsx'
 import { rate } from '../../ui/locale.ts'
@@ -69,7 +70,7 @@ interface RodProps {
 }
 
 function Rod({ rod, how, most, isLocked, onLock, onOut }: RodProps) {
-  const lure = useAppSelector(({ records }) => records.lures.find(({ id }) => id === rod.lure))
+  const lure = useAppSelector((state) => lureOf(state, rod.lure))
   const nameOf = useNames('lures')
   const name = nameOf(rod.lure)
   return (

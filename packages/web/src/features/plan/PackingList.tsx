@@ -3,6 +3,7 @@ import type { Lure, RecordOf, UnitPreferences } from '@jotbook/core'
 import type { HowFished, PlannedRod } from '@jotbook/core/predict'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames, useUnits } from '../../state/useBook.ts'
+import { allLures, allSetups } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
 import { calendarDay, quantity } from '../../ui/locale.ts'
@@ -24,7 +25,8 @@ const PRE_RIG: Readonly<Record<string, number>> = {
 
 /** What to take along and what to tie before: a line for each rod. */
 export function PackingList({ typed, plan }: { readonly typed: TypedPlan; readonly plan: DeckAnswer }) {
-  const { lures, setups } = useAppSelector(({ records }) => records)
+  const lures = useAppSelector(allLures)
+  const setups = useAppSelector(allSetups)
   const waterName = useNames('waters')
   return (
     <Box as="section" aria-label={text.packing.title} mt="18px" css={{ breakInside: 'avoid' }}>

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { Unit, UnitPreferences } from '@jotbook/core'
 import { useUnits } from '../../state/useBook.ts'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field, Label, Quiet } from '../../ui/controls.tsx'
@@ -18,7 +19,7 @@ interface PlanFormProps {
 
 /** Where, when, how many rods and what for; and what the water is expected to be. */
 export function PlanForm({ plan, usual, onChange }: PlanFormProps) {
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const units = useUnits()
   const cells = { plan, onChange }
   return (

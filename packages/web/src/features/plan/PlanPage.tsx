@@ -7,6 +7,7 @@ import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
 import { useNames } from '../../state/useBook.ts'
 import { useForesight, useForesightShare } from '../../state/useForesight.ts'
 import type { LongForesight } from '../../workers/foresee.ts'
+import { allLures, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Band, Button, Heading, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { ProblemNote, whyNoAnswer } from '../../ui/ProblemNote.tsx'
@@ -30,7 +31,9 @@ import { usePlan } from './usePlan.ts'
 
 /** The evening before: what to tie on, why each rod, and what to leave at home. */
 export function PlanPage() {
-  const { book, waters, lures } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const lures = useAppSelector(allLures)
   const missing =
     book === null ? undefined : waters.length === 0 ? text.noWater : lures.length === 0 ? text.noLures : undefined
   return (
@@ -204,7 +207,7 @@ function useLight(
   tint: string | undefined,
   { span, asked, deck }: { span: PlannedSpan | undefined; asked: DeckAsked | undefined; deck: DeckPlan | undefined },
 ): DayLight | undefined {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   return useMemo(() => {
     if (typeof here?.latitude !== 'number' || typeof here.longitude !== 'number' || !span) return undefined
     const { latitude, longitude } = here

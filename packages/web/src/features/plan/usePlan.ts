@@ -3,6 +3,7 @@ import { addDays, localDate } from '@jotbook/core'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { askedOf, spanOf } from './plan.ts'
@@ -14,7 +15,8 @@ const NOON_MS = 12 * 3_600_000
 
 /** The plan in the link, and what is asked of it once what is expected of the water is known. */
 export function usePlan() {
-  const { waters, trips } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
+  const trips = useAppSelector(allTrips)
   const units = useUnits()
   const [link, say] = useLink()
   const [today] = useState(() => localDate(Date.now(), deviceZone()))

@@ -5,6 +5,7 @@ import type { RecordOf, Stint, Strike } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames } from '../../state/useBook.ts'
 import { usePlans } from '../../state/usePlans.ts'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Heading, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
@@ -23,7 +24,7 @@ interface Came {
 /** A trip that was launched from a plan: each of its rods as expected and as it came, and the rods that were not in it. */
 export function PlanBeside({ trip, stints, strikes }: PlanBesideProps) {
   const plan = usePlans()?.find(({ id }) => id === trip.plan)
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const nameOf = useNames('lures')
   if (!plan || !trip.end) return null
   const came = cameBy(stints, strikes)

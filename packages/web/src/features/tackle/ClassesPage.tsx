@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { LURE_CLASSES } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Page, Quiet, Title } from '../../ui/controls.tsx'
 import { text } from './text.ts'
@@ -10,7 +11,7 @@ const SIZE = 96
 
 /** Every class of the trade, drawn: in the colours of a lure of the book where there is one. */
 export function ClassesPage() {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   return (
     <Page>
       <Title>{text.classes.title}</Title>

@@ -5,6 +5,7 @@ import type { Fields, Lure } from '@jotbook/core'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useBookId, useUnits } from '../../state/useBook.ts'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { dropDraft, keptDraft, newId } from '../../offline/index.ts'
@@ -21,7 +22,8 @@ import type { LureZone } from './ZonePicker.tsx'
 export function LurePage() {
   const { lure: id } = useParams()
   const [asked] = useSearchParams()
-  const { book, lures, merged } = useAppSelector(({ records }) => records)
+  const { book, merged } = useAppSelector(({ records }) => records)
+  const lures = useAppSelector(allLures)
   if (book === null) return <Page />
   const into = id === undefined ? undefined : merged[id]
   if (into !== undefined) return <Navigate to={`/tackle/${into}`} replace />

@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import type { Lure } from '@jotbook/core'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { MergeInto } from '../../ui/ofBook/MergeInto.tsx'
@@ -16,7 +17,7 @@ interface LureRecordProps {
 
 /** What a lure has done, its versions beside each other, and how it is merged or taken out. */
 export function LureRecord({ lure, onTakeOut, onLeave }: LureRecordProps) {
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   return (
     <>
       <LureDeeds lure={lure} />

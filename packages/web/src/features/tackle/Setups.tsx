@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Fields, RecordOf } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { allLures, allSetups } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -28,7 +29,8 @@ const FIELDS = [
 
 /** The rods: each with its line and the lure tied on it. */
 export function Setups() {
-  const { setups, lures } = useAppSelector(({ records }) => records)
+  const setups = useAppSelector(allSetups)
+  const lures = useAppSelector(allLures)
   const [open, setOpen] = useState<string>()
   return (
     <Box as="section" aria-label={text.setups} mt="30px">
@@ -79,7 +81,7 @@ const describe = ({ rodPower, rodAction, rodMaterial, reelRatio, lineLb, lineKin
 function SetupForm({ setup, onDone }: { setup: Setup | undefined; onDone: () => void }) {
   const save = useSave()
   const units = useUnits()
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   const form = useRecordForm('setup', FIELDS, setup, units)
   const keep = async (fields: Fields): Promise<void> => {
     await save(saved(form.values.name ?? ''), [{ kind: 'setup', id: setup?.id ?? newId(), fields }])

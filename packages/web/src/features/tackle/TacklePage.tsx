@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { LURE_CLASSES } from '@jotbook/core'
 import type { Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { allLures } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { PageFrame } from '../../ui/Unknown.tsx'
 import { Field, Heading, Label, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
@@ -17,7 +18,8 @@ import { text } from './text.ts'
 
 /** The tackle wall: bodies with their colours side by side, and what each has done. */
 export function TacklePage() {
-  const { book, lures } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const lures = useAppSelector(allLures)
   const [asked, setAsked] = useState<AskedOfWall>({ typed: '', lureClass: '', sort: 'class' })
   const groups = useGroups('lure')
   if (book === null) return <PageFrame title={text.title} />

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { addDays, localDate } from '@jotbook/core'
 import type { Trip } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
+import { allWaters, lureOf } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { pageOfPlan, usePlans } from '../../state/usePlans.ts'
@@ -21,7 +22,7 @@ const HEIGHT = '118px'
 /** What is ahead: the decks of the next day that has a plan not fished yet, else the waters to make one for. */
 export function Ahead({ trips }: { trips: readonly Trip[] }) {
   const plans = usePlans()
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const [today] = useState(() => localDate(Date.now(), deviceZone()))
   // What comes later must not push away what is read already.
   if (!plans) return <Box minH={HEIGHT} mt="14px" />
@@ -79,7 +80,7 @@ const dayName = (date: string, today: string): string =>
   date === today ? text.ahead.today : date === addDays(today, 1) ? text.ahead.tomorrow : text.ahead.on(date)
 
 function Rod({ rod }: { rod: SavedRod }) {
-  const lure = useAppSelector(({ records }) => records.lures.find(({ id }) => id === rod.lure))
+  const lure = useAppSelector((state) => lureOf(state, rod.lure))
   if (!lure) return null
   return (
     <Box as="li" w="148px">
@@ -93,7 +94,7 @@ function Rod({ rod }: { rod: SavedRod }) {
 }
 
 function Unplanned({ trips, today }: { trips: readonly Trip[]; today: string }) {
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const waterName = useNames('waters')
   const fished = [...new Set(trips.map(({ water }) => water))].filter((water) => waters.some(({ id }) => id === water))
   return (

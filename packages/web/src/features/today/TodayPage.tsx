@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { effortKnownOf, isoUtc, readWhere } from '@jotbook/core'
 import { breakOff } from '@jotbook/core/deck'
 import type { Clause, Trip } from '@jotbook/core'
+import { allLures, allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
 import { useSave } from '../../state/useSave.ts'
@@ -29,7 +30,8 @@ const SHOWN_CHANGES = 5
 
 /** What is next: what stands open, what is loose, the last trips, and what they changed. */
 export function TodayPage() {
-  const { book, trips } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const trips = useAppSelector(allTrips)
   const { may } = useMay()
   if (book === null) return <PageFrame title={text.title} />
   return (
@@ -193,7 +195,7 @@ function LastTrips({ trips }: { trips: readonly Trip[] }) {
 function WhatChanged({ last }: { last: Trip | undefined }) {
   const { value: changes } = useAnalysis('lastChange', [], 'lastChange')
   const waterName = useNames('waters')
-  const lures = useAppSelector(({ records }) => records.lures)
+  const lures = useAppSelector(allLures)
   if (!last) return null
   return (
     <Box as="section" aria-label={text.changed.title} mt="12px">

@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import type { DayCondition } from '@jotbook/core'
+import { allSpots } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useBookId, useMay } from '../../state/useBook.ts'
 import { Conflicts } from '../book/conflicts/index.ts'
@@ -23,8 +24,8 @@ export function BesideTheDay({ screen, conditions, editing }: BesideTheDayProps)
   const { trip } = screen
   const book = useBookId()
   const { may } = useMay()
-  const allSpots = useAppSelector(({ records }) => records.spots)
-  const spots = useMemo(() => allSpots.filter((spot) => spot.water === trip.water), [allSpots, trip.water])
+  const all = useAppSelector(allSpots)
+  const spots = useMemo(() => all.filter((spot) => spot.water === trip.water), [all, trip.water])
   const say = (field: SaidField, word: string | null): void =>
     void editing.apply({ edits: [{ kind: 'trip', id: trip.id, fields: { [field]: word } }] })
   return (

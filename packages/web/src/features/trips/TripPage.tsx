@@ -3,6 +3,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
+import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, useSave } from '../../state/useSave.ts'
 import { useMay, useUnits } from '../../state/useBook.ts'
@@ -137,7 +138,7 @@ function useConditionsOf(screen: TripOnScreen): readonly DayCondition[] | undefi
 
 /** The trips before and after this one. */
 function Neighbours({ trip }: { trip: string }) {
-  const trips = useAppSelector(({ records }) => records.trips)
+  const trips = useAppSelector(allTrips)
   const at = trips.findIndex(({ id }) => id === trip)
   const [after, before] = [trips[at - 1], trips[at + 1]]
   return (

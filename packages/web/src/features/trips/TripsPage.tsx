@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useState } from 'react'
 import { PURPOSES } from '@jotbook/core'
+import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
@@ -19,7 +20,9 @@ import type { TripSums } from '../../workers/analysis.worker.ts'
 
 /** Every trip of the book: filtered, searched, sorted, or laid on the days of the year. */
 export function TripsPage() {
-  const { book, trips, waters } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const trips = useAppSelector(allTrips)
+  const waters = useAppSelector(allWaters)
   const [params, say] = useLink()
   const sums = useTripSums()
   const waterName = useNames('waters')

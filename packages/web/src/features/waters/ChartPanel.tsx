@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
 import type { Water } from '@jotbook/core'
 import type { ReadPlaces } from '@jotbook/core/formats'
+import { allSpots } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -29,7 +30,7 @@ const [WIDEST, HEIGHT_SHARE] = [720, 0.64]
 export function ChartPanel({ water, selected, picking, onPick, onSpot }: ChartPanelProps) {
   const units = useUnits()
   const save = useSave()
-  const all = useAppSelector(({ records }) => records.spots)
+  const all = useAppSelector(allSpots)
   const [zoom, setZoom] = useState(1)
   const frame = useRef<HTMLDivElement>(null)
   // To measure: letters keep their size on a phone.

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Fields, Spot, Water } from '@jotbook/core'
+import { allSpots } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { deleted, deletionOf, saved, useSave } from '../../state/useSave.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -26,7 +27,7 @@ interface SpotsProps {
 
 /** The spots of a water as a list, each changed in place. */
 export function Spots({ water, selected, onSelect, picked, onPicking }: SpotsProps) {
-  const all = useAppSelector(({ records }) => records.spots)
+  const all = useAppSelector(allSpots)
   const units = useUnits()
   const [open, setOpen] = useState<string>()
   const spots = all.filter((spot) => spot.water === water.id)

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import type { Fields, Water } from '@jotbook/core'
+import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { InOtherBook } from '../../ui/ofBook/BookOfLink.tsx'
 import { MergeInto } from '../../ui/ofBook/MergeInto.tsx'
@@ -37,7 +38,8 @@ const FIELDS = [
 /** One water: its chart and spots, what is known of it, and what it gave. */
 export function WaterPage() {
   const { water: id } = useParams()
-  const { book, waters, merged } = useAppSelector(({ records }) => records)
+  const { book, merged } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   if (book === null) return <PageFrame title={text.title} />
   const into = id === undefined ? undefined : merged[id]
   if (into !== undefined) return <Navigate to={`/waters/${into}`} replace />
@@ -105,7 +107,7 @@ function About({
   const book = useBookId()
   const units = useUnits()
   const navigate = useNavigate()
-  const waters = useAppSelector(({ records }) => records.waters)
+  const waters = useAppSelector(allWaters)
   const save = useSave()
   const draftKey = `water:${book}:${water.id}`
   const form = useRecordForm('water', FIELDS, water, units, keptDraft(draftKey))

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Water } from '@jotbook/core'
+import { allSpots, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { saved, useSave } from '../../state/useSave.ts'
 import { WaterChart } from '../../charts/waterChart/WaterChart.tsx'
@@ -16,7 +17,8 @@ import { tintOf } from '../../charts/waterChart/tintOf.ts'
 
 /** The waters of the book, each by its shape and what it gave. */
 export function WatersPage() {
-  const { book, waters } = useAppSelector(({ records }) => records)
+  const { book } = useAppSelector(({ records }) => records)
+  const waters = useAppSelector(allWaters)
   const [making, setMaking] = useState<WaterDraft>()
   if (book === null) return <PageFrame title={text.title} />
   return (
@@ -46,7 +48,7 @@ export function WatersPage() {
 }
 
 function Listed({ water }: { water: Water }) {
-  const spots = useAppSelector(({ records }) => records.spots)
+  const spots = useAppSelector(allSpots)
   const groups = useGroups('water')
   const row = groups?.get(water.id)?.row
   const placed = spots.filter(

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Rod } from '@jotbook/core/deck'
 import { useForesight } from '../../../state/useForesight.ts'
+import { allSetups } from '../../../state/records.ts'
 import { useAppSelector } from '../../../state/store.ts'
 import { deckNow } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
@@ -24,7 +25,7 @@ interface DeckAheadProps {
 export function DeckAhead({ deck, rods, onLay }: DeckAheadProps) {
   const [asked] = useState(() => askedAhead(deck.day, rods, deckNow(deck.day)))
   const { value: plan, problem } = useForesight('deck', [asked])
-  const setups = useAppSelector(({ records }) => records.setups)
+  const setups = useAppSelector(allSetups)
   const names = useAdviceNames(deck.day)
   const next = plan && relaid(rods, { rods: withSetups(plan.rods, setups), lures: plan.lures })
   const foretold = new Map(plan?.lures.map((one) => [one.lure, one]))

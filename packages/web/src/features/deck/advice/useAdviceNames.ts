@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { timeZoneOf } from '@jotbook/core'
 import type { DeckDay } from '@jotbook/core/deck'
 import { useNames } from '../../../state/useBook.ts'
+import { allSpots, allWaters } from '../../../state/records.ts'
 import { useAppSelector } from '../../../state/store.ts'
 import { clock } from '../../../ui/locale.ts'
 
@@ -9,7 +10,8 @@ import { clock } from '../../../ui/locale.ts'
 export function useAdviceNames({ trip }: Pick<DeckDay, 'trip'>) {
   const lure = useNames('lures')
   const spot = useNames('spots')
-  const { spots, waters } = useAppSelector(({ records }) => records)
+  const spots = useAppSelector(allSpots)
+  const waters = useAppSelector(allWaters)
   const zone = timeZoneOf(
     trip,
     waters.find(({ id }) => id === trip.water),
