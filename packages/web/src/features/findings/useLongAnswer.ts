@@ -1,8 +1,8 @@
-import { startTransition, useEffect, useRef, useState } from 'react'
+import { startTransition, useDeferredValue, useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
-import type { EarlyAnswer, EarlyAnswers, LongAnswers, LongQuestion } from '@jotbook/core'
-import { asProblem } from '../../state/api.ts'
+import type { EarlyAnswer, EarlyAnswers, LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
+import { api, asProblem, refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
 import { getReadyFor } from '../../workers/inLongWorker.ts'
@@ -29,15 +29,28 @@ interface LongAsking<Q> {
   readonly asked?: Q
 }
 
-interface KeptAnswer {
+/** A question to a book as it stood. */
+interface LongAsk {
   readonly book: string
   readonly revision: number
   readonly question: LongQuestion
-  readonly answer: unknown
 }
 
-/** The last answer to each kind of question, so that coming back to its page finds it there. */
-const kept = new Map<LongQuestion['kind'], KeptAnswer>()
+const longAnswers = api.injectEndpoints({
+  endpoints: (build) => ({
+    long: build.mutation<LongAsk & { readonly answer: LongAnswer }, LongAsk & { readonly watch: Watch }>({
+      queryFn: async ({ watch, ...asked }) => {
+        try {
+          return { data: { ...asked, answer: await askLong(asked.book, asked.question, watch) } }
+        } catch (error) {
+          return { error: asProblem(error) }
+        }
+      },
+    }),
+  }),
+})
+
+const CALLED_OFF = new Problem('cancelled', '').toJSON().type
 
 /** Tells what is known so far of work that is watched, in turns. */
 function hearing<E extends EarlyAnswer>(
@@ -58,17 +71,23 @@ function hearing<E extends EarlyAnswer>(
   return { watch: { onProgress, onEarly, signal }, over }
 }
 
-/** A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. */
+/**
+ * A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. The last answer to each kind
+ * stays, so that coming back to its page finds it there.
+ */
 export function useLongAnswer<Q extends LongQuestion>(
   kind: Q['kind'],
 ): LongRun<LongAnswers[Q['kind']], EarlyAnswers[Q['kind']]> & LongAsking<Q> {
+  type Known = Required<Pick<LongRun<never, EarlyAnswers[Q['kind']]>, 'progress' | 'early'>>
   const { book, revision } = useAppSelector(({ records }) => records)
-  const [run, setRun] = useState<LongRun<LongAnswers[Q['kind']], EarlyAnswers[Q['kind']]>>({})
-  const [last, setLast] = useState(() => kept.get(kind))
+  const [send, result] = longAnswers.useLongMutation({ fixedCacheKey: kind })
+  // Drawn between taps: a new answer is hundreds of rows.
+  const { data, error, isLoading } = useDeferredValue(result)
+  const [known, setKnown] = useState<Known>()
   const running = useRef<AbortController>(undefined)
   const stop = (): void => running.current?.abort()
   useEffect(() => () => running.current?.abort(), [])
-  const isRunning = run.progress !== undefined
+  const isRunning = isLoading || result.isLoading
   // Whoever opens the page is about to ask.
   useEffect(() => (book === null || isRunning ? undefined : getReadyFor(kind, book)), [kind, book, isRunning])
   const ask = (question: Q): void => {
@@ -76,39 +95,22 @@ export function useLongAnswer<Q extends LongQuestion>(
     stop()
     const own = new AbortController()
     running.current = own
-    const wanted = (next: typeof run): void => {
-      // What comes meanwhile is drawn between taps: a new answer is hundreds of rows.
-      if (running.current === own) startTransition(() => setRun(next))
-    }
-    setRun({ progress: 0 })
-    setLast(undefined)
-    const { watch, over } = hearing<EarlyAnswers[Q['kind']]>(own.signal, wanted)
-    const asked = askLong(book, question, watch).finally(over)
-    asked.then(
-      (answer) => {
-        if (running.current !== own) return
-        const answered = { book, revision, question, answer }
-        kept.set(kind, answered)
-        startTransition(() => {
-          setLast(answered)
-          setRun({})
-        })
-      },
-      (error: unknown) => {
-        const isCancelled = error instanceof Problem && error.code === 'cancelled'
-        wanted(isCancelled ? {} : { problem: asProblem(error) })
-      },
-    )
+    setKnown(undefined)
+    const { watch, over } = hearing<EarlyAnswers[Q['kind']]>(own.signal, (next) => {
+      if (running.current === own) startTransition(() => setKnown(next))
+    })
+    void send({ book, revision, question, watch }).finally(over)
   }
-  const standing = last?.book === book && last
-  if (!standing) return { ...run, ask, stop }
+  if (isRunning) return { progress: 0, ...known, ask, stop }
+  const problem = refusalOf(error)
+  if (problem) return problem.type === CALLED_OFF ? { ask, stop } : { problem, ask, stop }
+  if (data?.book !== book) return { ask, stop }
   return {
-    ...run,
     ask,
     stop,
-    answer: standing.answer as LongAnswers[Q['kind']],
-    asked: standing.question as Q,
-    revision: standing.revision,
-    isOld: standing.revision !== revision,
+    answer: data.answer as LongAnswers[Q['kind']],
+    asked: data.question as Q,
+    revision: data.revision,
+    isOld: data.revision !== revision,
   }
 }
