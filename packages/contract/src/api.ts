@@ -1,4 +1,4 @@
-import type { Kind, Progress, Role } from '@jotbook/core'
+import type { Id, Kind, Progress, Role } from '@jotbook/core'
 import type { ProblemDetails } from './problem.ts'
 
 export interface BookSummary {
@@ -102,7 +102,7 @@ export interface BackupState {
 
 /** What a device that scanned a code may look at next. */
 export interface Joined {
-  readonly book: string | null
+  readonly book: Id<'book'> | null
 }
 
 export interface BundleRemark {
@@ -171,20 +171,20 @@ export const routes = {
   revoke: (device: string) => `/api/devices/${device}/revoke`,
   pairings: '/api/pairings',
   claim: '/api/pairings/claim',
-  invitations: (book: string) => `/api/books/${book}/invitations`,
-  picture: (book: string, sha256: string) => `/api/books/${book}/pictures/${sha256}`,
-  events: (book: string) => `/api/books/${book}/events`,
-  book: (book: string) => `/api/books/${book}`,
-  deleteBook: (book: string) => `/api/books/${book}/delete`,
-  restoreBook: (book: string) => `/api/deleted-books/${book}/restore`,
-  changes: (book: string) => `/api/books/${book}/changes`,
-  digest: (book: string) => `/api/books/${book}/digest`,
-  snapshot: (book: string) => `/api/books/${book}/snapshot`,
-  imports: (book: string) => `/api/books/${book}/imports`,
-  undoImport: (book: string, firstSeq: number) => `/api/books/${book}/imports/${firstSeq}/undo`,
-  weather: (book: string) => `/api/books/${book}/weather`,
-  feed: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
-  feedStop: (book: string, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,
-  analyses: (book: string) => `/api/books/${book}/analyses`,
-  export: (book: string) => `/api/books/${book}/export`,
+  invitations: (book: Id<'book'>) => `/api/books/${book}/invitations`,
+  picture: (book: Id<'book'>, sha256: string) => `/api/books/${book}/pictures/${sha256}`,
+  events: (book: Id<'book'>) => `/api/books/${book}/events`,
+  book: (book: Id<'book'>) => `/api/books/${book}`,
+  deleteBook: (book: Id<'book'>) => `/api/books/${book}/delete`,
+  restoreBook: (book: Id<'book'>) => `/api/deleted-books/${book}/restore`,
+  changes: (book: Id<'book'>) => `/api/books/${book}/changes`,
+  digest: (book: Id<'book'>) => `/api/books/${book}/digest`,
+  snapshot: (book: Id<'book'>) => `/api/books/${book}/snapshot`,
+  imports: (book: Id<'book'>) => `/api/books/${book}/imports`,
+  undoImport: (book: Id<'book'>, firstSeq: number) => `/api/books/${book}/imports/${firstSeq}/undo`,
+  weather: (book: Id<'book'>) => `/api/books/${book}/weather`,
+  feed: (book: Id<'book'>, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
+  feedStop: (book: Id<'book'>, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,
+  analyses: (book: Id<'book'>) => `/api/books/${book}/analyses`,
+  export: (book: Id<'book'>) => `/api/books/${book}/export`,
 } as const

@@ -41,6 +41,7 @@ export type {
   RecordBand,
   BookSettings,
   FieldSpec,
+  Id,
   Kind,
   Lure,
   Reading,

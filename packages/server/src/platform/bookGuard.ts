@@ -2,13 +2,13 @@ import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Request, RequestHandler } from 'express'
 import { Problem, audienceOf, isAmong } from '@jotbook/contract'
 import { isUuid } from '@jotbook/core'
-import type { Role } from '@jotbook/core'
+import type { Id, Role } from '@jotbook/core'
 import { inBook } from './database.ts'
 import type { Database, Queries } from './database.ts'
 import { access } from './schema.ts'
 
 export interface BookAccess {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly account: string
   readonly author: { readonly memberId: string; readonly role: Role }
   /** A transaction bound to this book: the only way of a route to the book's tables. */

@@ -4,6 +4,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import { isUuid } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import * as schema from './schema.ts'
 
 export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool }
@@ -90,7 +91,7 @@ export async function applicationRole(database: Database): Promise<string | unde
 }
 
 /** Binds the transaction to one book: rows of any other cannot be seen or written from here on. */
-export async function enterBook(db: Pick<Queries, 'execute'>, book: string): Promise<void> {
+export async function enterBook(db: Pick<Queries, 'execute'>, book: Id<'book'>): Promise<void> {
   await db.execute(sql`select set_config('jot.book', ${book}, true)`)
 }
 
@@ -100,7 +101,7 @@ export async function enterBook(db: Pick<Queries, 'execute'>, book: string): Pro
  */
 export async function inBook<T>(
   database: Database,
-  book: string,
+  book: Id<'book'>,
   work: (db: Queries) => Promise<T>,
   begin = 'begin',
 ): Promise<T> {

@@ -1,6 +1,6 @@
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid'
 import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
-import type { Change, ClockShifts, Fields, Kind, RecordState } from '@jotbook/core'
+import type { Change, ClockShifts, Fields, Id, Kind, RecordState } from '@jotbook/core'
 import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
@@ -15,7 +15,7 @@ export interface Edit {
   readonly fields: Fields
 }
 
-let told: (book: string, changes: number) => void = () => undefined
+let told: (book: Id<'book'>, changes: number) => void = () => undefined
 /** Tells of changes in the same moment in which they are kept, before any reading of the store could. */
 export function onKept(listener: typeof told): () => void {
   told = listener
@@ -25,7 +25,7 @@ export function onKept(listener: typeof told): () => void {
 /** How a group of edits is listed among those that can be undone. */
 export interface Undo {
   /** The deck it was tapped on; `''` for what was saved on a page. */
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly label: string
 }
 
@@ -54,7 +54,7 @@ export const UNDO_DEPTH = 10
  * can. When the promise resolves, the edits are on the disk. Throws Problem `device-full` when there is no room.
  */
 export async function commit(
-  book: string,
+  book: Id<'book'>,
   edits: readonly Edit[],
   { nowMs = Date.now(), undo, tap, raw = false }: CommitOptions = {},
 ): Promise<void> {
@@ -83,7 +83,7 @@ interface Held {
   readonly shifts: ReadonlyMap<string, ClockShifts>
 }
 
-async function heldRecords(book: string, edits: readonly Edit[]): Promise<Held> {
+async function heldRecords(book: Id<'book'>, edits: readonly Edit[]): Promise<Held> {
   const keys = edits.map(({ kind, id }): [string, Kind, string] => [book, kind, id])
   const clocked = edits.filter(({ kind, fields }) => isClocked(kind, fields))
   // What names its trip is asked for in the same breath; a tap waits for each further round.
@@ -108,7 +108,7 @@ async function heldRecords(book: string, edits: readonly Edit[]): Promise<Held> 
 const tripsOf = (edits: readonly Edit[], records: ReadonlyMap<string, DeviceRecord>): string[] =>
   [...new Set(edits.map((edit) => tripOfEdit(edit, records)))].filter((trip) => trip !== '')
 
-const tripRows = async (book: string, trips: readonly string[]): Promise<(DeviceRecord | undefined)[]> =>
+const tripRows = async (book: Id<'book'>, trips: readonly string[]): Promise<(DeviceRecord | undefined)[]> =>
   trips.length > 0 ? store.records.bulkGet(trips.map((trip): [string, Kind, string] => [book, 'trip', trip])) : []
 
 function tripOfEdit({ kind, id, fields }: Edit, records: ReadonlyMap<string, DeviceRecord>): string {
@@ -122,7 +122,7 @@ const asClocked = (edit: Edit, held: Held): Edit => ({
   fields: unshiftedFields(edit.kind, edit.fields, held.device.device, held.shifts.get(tripOfEdit(edit, held.records))),
 })
 
-function stamped(book: string, edits: readonly Edit[], held: Held, nowMs: number) {
+function stamped(book: Id<'book'>, edits: readonly Edit[], held: Held, nowMs: number) {
   const group = uuidv7()
   const records = new Map<string, DeviceRecord>()
   const outbox: Omit<OutboxEntry, 'n'>[] = []
@@ -160,7 +160,7 @@ function overOf(shown: RecordState | undefined, fields: Fields): Record<string, 
 
 /** What the edits were to their records, as stored before and after them. */
 function actionOf(
-  book: string,
+  book: Id<'book'>,
   { trip, label, atMs }: Undo & { readonly atMs: number },
   edits: readonly Edit[],
   { records }: Held,

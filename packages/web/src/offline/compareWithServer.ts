@@ -1,4 +1,5 @@
 import { routes } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { BookDigest } from '@jotbook/contract'
 import { store } from './deviceStore.ts'
 import type { BookMeta } from './deviceStore.ts'
@@ -20,8 +21,8 @@ function isDue({ comparedAtMs = -Infinity, repairedAtMs = -Infinity }: BookMeta,
  * they differ rightly.
  */
 export async function compareWithServer(
-  book: string,
-  digestHere: (book: string) => Promise<BookDigestHere>,
+  book: Id<'book'>,
+  digestHere: (book: Id<'book'>) => Promise<BookDigestHere>,
   now = Date.now(),
 ): Promise<void> {
   const before = await store.books.get(book)

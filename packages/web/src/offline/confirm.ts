@@ -1,12 +1,12 @@
 import { withPending } from '@jotbook/core'
-import type { Change, Kind, RecordState } from '@jotbook/core'
+import type { Change, Id, Kind, RecordState } from '@jotbook/core'
 import { tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Touched } from './touched.ts'
 
 /** Merges into the confirmed state of a record and shows it with this device's own pending changes on top. */
 export async function confirm(
-  book: string,
+  book: Id<'book'>,
   kind: Kind,
   id: string,
   merge: (state: RecordState | undefined) => RecordState,
@@ -24,7 +24,7 @@ interface Confirmation {
 }
 
 /** As `confirm` for many at once: one reading and one writing of the store, however many there are. Returns the trips they touch, where they can be told. */
-export async function confirmAll(book: string, confirmations: readonly Confirmation[]): Promise<Touched> {
+export async function confirmAll(book: Id<'book'>, confirmations: readonly Confirmation[]): Promise<Touched> {
   const keys = new Map(
     confirmations.map(({ kind, id }) => [`${kind} ${id}`, [book, kind, id] as [string, Kind, string]]),
   )
@@ -44,7 +44,7 @@ export async function confirmAll(book: string, confirmations: readonly Confirmat
   return tripsOfRecords([...next, ...held.flatMap((row) => row ?? [])])
 }
 
-export async function pendingOf(book: string, recordId: string): Promise<Change[]> {
+export async function pendingOf(book: Id<'book'>, recordId: string): Promise<Change[]> {
   const entries = await store.outbox.where('[book+change.recordId]').equals([book, recordId]).sortBy('n')
   return entries.filter((entry) => entry.refused === 0).map((entry) => entry.change)
 }

@@ -1,11 +1,11 @@
 import { conflictsOf, mergeChange, settledFields } from '@jotbook/core'
-import type { Change, Kind, RecordState } from '@jotbook/core'
+import type { Change, Id, Kind, RecordState } from '@jotbook/core'
 import { tripOf } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { HeldConflict } from './deviceStore.ts'
 
 /** Within a transaction, before the changes are merged: keeps both values where they disagree, and lets go of what they settle. */
-export async function noteConflicts(book: string, changes: readonly Change[]): Promise<void> {
+export async function noteConflicts(book: Id<'book'>, changes: readonly Change[]): Promise<void> {
   if (changes.every(({ over }) => over === undefined)) return
   const rows = await store.records.bulkGet(
     [...new Map(changes.map(({ kind, recordId }) => [recordId, kind]))].map(([id, kind]) => [book, kind, id]),
@@ -32,7 +32,7 @@ export async function noteConflicts(book: string, changes: readonly Change[]): P
 }
 
 /** What stands open between two devices. */
-export async function conflictsOfBook(book: string): Promise<HeldConflict[]> {
+export async function conflictsOfBook(book: Id<'book'>): Promise<HeldConflict[]> {
   return store.conflicts.where({ book }).toArray()
 }
 

@@ -1,22 +1,22 @@
 import Dexie from 'dexie'
 import type { EntityTable, Table } from 'dexie'
-import type { Change, ClockState, Conflict, Kind, ReplicaRecord, Undoable } from '@jotbook/core'
+import type { Change, ClockState, Conflict, Id, Kind, ReplicaRecord, Undoable } from '@jotbook/core'
 import type { TapClock } from '@jotbook/core/deck'
 import type { ProblemDetails } from '@jotbook/contract'
 
 /** A record of a book as this device holds it. */
 export interface DeviceRecord extends ReplicaRecord {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly kind: Kind
   readonly id: string
   /** The trip it belongs to, `''` for records of no trip: an index of its own, so that a trip opens without reading the book. */
-  readonly trip: string
+  readonly trip: Id<'trip'>
 }
 
 /** A change not yet in the book. */
 export interface OutboxEntry {
   readonly n: number
-  readonly book: string
+  readonly book: Id<'book'>
   readonly change: Change
   /** The device's own clock when it was made, and the latest stamp it had seen by then. */
   readonly madeAtMs: number
@@ -31,7 +31,7 @@ export interface OutboxEntry {
 }
 
 export interface BookMeta {
-  readonly book: string
+  readonly book: Id<'book'>
   /** Every change up to here is merged. */
   readonly cursor: number
   /** Rises with every change of any record of the book: what was computed for another revision is out of date. */
@@ -56,7 +56,7 @@ export interface DeviceMeta {
   /** The latest stamp seen from elsewhere or sent. */
   readonly seen: ClockState
   /** The trip tapped last, and what its clock here showed then. */
-  readonly tap?: TapClock & { readonly trip: string }
+  readonly tap?: TapClock & { readonly trip: Id<'trip'> }
   /** The server's clock minus ours, when it was last asked. */
   readonly offsetMs?: number
 }
@@ -72,8 +72,8 @@ export interface Draft {
 /** A group of edits that can be taken back, under the words it is listed by. */
 export interface Action {
   readonly n: number
-  readonly book: string
-  readonly trip: string
+  readonly book: Id<'book'>
+  readonly trip: Id<'trip'>
   readonly label: string
   readonly atMs: number
   readonly records: readonly (Undoable & { readonly kind: Kind; readonly id: string })[]
@@ -83,23 +83,23 @@ export interface Action {
 
 /** Two values of one field from devices that did not know of each other's. */
 export interface HeldConflict extends Conflict {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly kind: Kind
   readonly id: string
-  readonly trip: string
+  readonly trip: Id<'trip'>
 }
 
 /** A picture on its way to the server, or kept to be shown without it. */
 export interface Picture {
   readonly sha256: string
-  readonly book: string
+  readonly book: Id<'book'>
   readonly jpeg: Blob
   readonly sent: 0 | 1
 }
 
 /** Something worked out of a book, so that it need not be at every start. */
 export interface KeptAnswer {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly key: string
   readonly revision: number
   readonly value: unknown

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import Dexie from 'dexie'
 import { DigestSum, recordDigest } from '@jotbook/core/digest'
 import { store } from './deviceStore.ts'
@@ -8,7 +9,7 @@ export interface BookDigestHere {
 }
 
 /** The checksum over what the server has confirmed to this device. */
-export async function digestHere(book: string): Promise<BookDigestHere> {
+export async function digestHere(book: Id<'book'>): Promise<BookDigestHere> {
   const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
   const all = new DigestSum()
   for (const { kind, id, confirmed } of rows) if (confirmed) all.add(recordDigest(kind, id, confirmed))

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 
 /** What a search of a water found, by the hours of each pattern, and on which day. */
@@ -12,7 +13,7 @@ interface Found extends FoundOn {
 
 /** Notes what a search found at a revision of the book, and tells what the search of an earlier revision did; undefined where this is the first on this device. */
 export function foundBefore(
-  { book, water, revision }: { readonly book: string; readonly water: string; readonly revision: number },
+  { book, water, revision }: { readonly book: Id<'book'>; readonly water: string; readonly revision: number },
   now: FoundOn,
 ): Promise<FoundOn | undefined> {
   return store.transaction('rw', store.answers, async () => {

@@ -1,7 +1,7 @@
 import Dexie from 'dexie'
 import { v7 as uuidv7 } from 'uuid'
 import { KINDS, withPending } from '@jotbook/core'
-import type { Change, Json, Kind, RecordState } from '@jotbook/core'
+import type { Change, Id, Json, Kind, RecordState } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { SnapshotLine } from '@jotbook/contract'
 import { thisDevice, tripOf } from './deviceRecords.ts'
@@ -18,7 +18,7 @@ interface ServerBook {
 }
 
 /** The whole book as the server has it. Throws TypeError when it was cut off. */
-async function serverBook(book: string): Promise<ServerBook> {
+async function serverBook(book: Id<'book'>): Promise<ServerBook> {
   const states = new Map<string, Extract<SnapshotLine, { state: RecordState }>>()
   let [seq, epoch, ended] = [0, '', false]
   for await (const line of fetchLines<SnapshotLine>(routes.snapshot(book))) {
@@ -34,7 +34,7 @@ async function serverBook(book: string): Promise<ServerBook> {
  * The server has another history than it had: it was restored from a back-up. What this device knows to have been acknowledged and the
  * server lacks goes into the outbox again, before whatever waits; then the device goes on from what the server has. Returns the cursor.
  */
-export async function takeUpHistory(book: string): Promise<number> {
+export async function takeUpHistory(book: Id<'book'>): Promise<number> {
   const server = await serverBook(book)
   await replaceConfirmed(book, server, (rows) =>
     rows.flatMap(({ kind, id, confirmed }) =>
@@ -45,14 +45,14 @@ export async function takeUpHistory(book: string): Promise<number> {
 }
 
 /** What was found to differ from the server is taken from the server whole; what waits here still goes up. */
-export async function repairBySnapshot(book: string): Promise<void> {
+export async function repairBySnapshot(book: Id<'book'>): Promise<void> {
   await replaceConfirmed(book, await serverBook(book), () => [])
   const meta = await store.books.get(book)
   if (meta) await store.books.put({ ...meta, repairedAtMs: Date.now() })
 }
 
 async function replaceConfirmed(
-  book: string,
+  book: Id<'book'>,
   server: ServerBook,
   lostOf: (rows: readonly DeviceRecord[]) => Change[],
 ): Promise<void> {

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { Problem } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { BookDigestHere } from './digestHere.ts'
 import type { OnAllRecords, Told } from './sync.worker.ts'
 
@@ -19,5 +20,6 @@ async function inWorker<T>(work: (worker: Remote<OnAllRecords>) => Promise<Told<
   }
 }
 
-export const digestInWorker = (book: string): Promise<BookDigestHere> => inWorker((worker) => worker.digestHere(book))
-export const snapshotInWorker = (book: string): Promise<number> => inWorker((worker) => worker.pullSnapshot(book))
+export const digestInWorker = (book: Id<'book'>): Promise<BookDigestHere> =>
+  inWorker((worker) => worker.digestHere(book))
+export const snapshotInWorker = (book: Id<'book'>): Promise<number> => inWorker((worker) => worker.pullSnapshot(book))

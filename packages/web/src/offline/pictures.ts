@@ -1,4 +1,5 @@
 import { routes } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import { withRoom } from './room.ts'
 import { pushSoon } from './sync.ts'
@@ -12,7 +13,7 @@ const LONGEST_PX = 1600
 const QUALITY = 0.8
 
 /** Draws a photo anew at most 1600 px long, which leaves out all that the camera wrote into it, and keeps it for sending. Returns its SHA-256. */
-export async function keepPicture(book: string, photo: Blob): Promise<string> {
+export async function keepPicture(book: Id<'book'>, photo: Blob): Promise<string> {
   const image = await createImageBitmap(photo)
   const scale = Math.min(1, LONGEST_PX / Math.max(image.width, image.height))
   const canvas = new OffscreenCanvas(Math.round(image.width * scale), Math.round(image.height * scale))

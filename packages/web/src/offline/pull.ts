@@ -1,5 +1,5 @@
 import { clockOffsetMs, laterOf, mergeChange, parseStamp, witness } from '@jotbook/core'
-import type { Change } from '@jotbook/core'
+import type { Change, Id } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { PullAnswer } from '@jotbook/contract'
 import { confirmAll } from './confirm.ts'
@@ -12,7 +12,7 @@ import { kept } from './room.ts'
 import { fetchJson } from './http.ts'
 
 /** Brings in what others changed since last time; `pullSnapshot` brings the whole book, where it comes whole. Returns the server's clock minus ours, in milliseconds. */
-export async function pull(book: string, pullSnapshot: (book: string) => Promise<number>): Promise<number> {
+export async function pull(book: Id<'book'>, pullSnapshot: (book: Id<'book'>) => Promise<number>): Promise<number> {
   const cursor = (await store.books.get(book))?.cursor ?? 0
   let held: (Change & { readonly by: string })[] = []
   // A book that is new here comes as it stands, not as it came to be.
@@ -43,7 +43,7 @@ export async function pull(book: string, pullSnapshot: (book: string) => Promise
 }
 
 /** Whether the server's history is another than the one this device followed. */
-async function isOtherHistory(book: string, epoch: string): Promise<boolean> {
+async function isOtherHistory(book: Id<'book'>, epoch: string): Promise<boolean> {
   const known = (await store.books.get(book))?.epoch
   return known !== undefined && known !== epoch
 }
@@ -57,7 +57,7 @@ async function noteOffset(offsetMs: number): Promise<void> {
 }
 
 async function applyPulled(
-  book: string,
+  book: Id<'book'>,
   changes: readonly (Change & { readonly by: string })[],
   { next: cursor, epoch }: Pick<PullAnswer, 'next' | 'epoch'>,
 ): Promise<void> {

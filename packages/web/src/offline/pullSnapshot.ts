@@ -1,6 +1,6 @@
 import Dexie from 'dexie'
 import { mergeStates } from '@jotbook/core'
-import type { Kind, RecordState } from '@jotbook/core'
+import type { Id, Kind, RecordState } from '@jotbook/core'
 import { LISTED_KINDS, routes } from '@jotbook/contract'
 import type { SnapshotLine } from '@jotbook/contract'
 import { confirmAll } from './confirm.ts'
@@ -18,7 +18,7 @@ const LISTED: ReadonlySet<Kind> = new Set(LISTED_KINDS)
 type StateLine = Extract<SnapshotLine, { state: RecordState }>
 
 /** The book as the server has it. Where it is new here, its lists are shown before the rest has come. Returned: how far it goes. */
-export async function pullSnapshot(book: string): Promise<number> {
+export async function pullSnapshot(book: Id<'book'>): Promise<number> {
   const isNew = ((await store.books.get(book))?.cursor ?? 0) === 0
   const isEmpty =
     isNew &&
@@ -51,7 +51,7 @@ export async function pullSnapshot(book: string): Promise<number> {
 }
 
 /** Records as the server has them. Where none of them is here yet and nothing of this device waits, they are laid down as they are. */
-async function takeStates(book: string, lines: readonly StateLine[], isEmpty: boolean): Promise<void> {
+async function takeStates(book: Id<'book'>, lines: readonly StateLine[], isEmpty: boolean): Promise<void> {
   if (!isEmpty || (await store.outbox.where({ book, refused: 0 }).count()) > 0) {
     await confirmAll(
       book,
@@ -71,7 +71,7 @@ async function takeStates(book: string, lines: readonly StateLine[], isEmpty: bo
   )
 }
 
-async function updateMeta(book: string, change: Partial<BookMeta>): Promise<void> {
+async function updateMeta(book: Id<'book'>, change: Partial<BookMeta>): Promise<void> {
   await store.transaction('rw', store.books, async () => {
     const { arriving: _arriving, ...meta } = (await store.books.get(book)) ?? { book, cursor: 0, revision: 0 }
     await store.books.put(revised({ ...meta, ...change }, undefined))

@@ -1,5 +1,5 @@
 import { batchesOf, laterOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
-import type { Change, Kind } from '@jotbook/core'
+import type { Change, Id, Kind } from '@jotbook/core'
 import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
@@ -17,7 +17,7 @@ const CHANGES_A_BATCH = 500
 const CLOCK_TOLERANCE_MS = 1000
 
 /** Sends what waits, in order, group by group. A refused group is set aside for the person and blocks nothing. */
-export async function push(book: string, offsetMs: number): Promise<void> {
+export async function push(book: Id<'book'>, offsetMs: number): Promise<void> {
   const changes = await readyChanges(book, Math.abs(offsetMs) > CLOCK_TOLERANCE_MS ? offsetMs : 0)
   const { device } = await thisDevice()
   for (const batch of batchesOf(changes, CHANGES_A_BATCH)) {
@@ -32,7 +32,7 @@ const REFUSALS: ReadonlySet<string> = new Set(['invalid-request', 'invalid-recor
  * Sends a batch. One that the server will not take as a whole is halved until the group at fault stands alone and is set aside: one bad
  * thing never stops the rest.
  */
-async function sendBatch(book: string, device: string, batch: readonly Change[]): Promise<void> {
+async function sendBatch(book: Id<'book'>, device: string, batch: readonly Change[]): Promise<void> {
   const request: PushRequest = { schema: PUSH_SCHEMA, device, changes: batch }
   let answer: Pick<PushAnswer, 'accepted' | 'refused'>
   try {
@@ -61,7 +61,7 @@ async function sendBatch(book: string, device: string, batch: readonly Change[])
 }
 
 /** What waits, with stamps put right before they are first sent. */
-async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
+async function readyChanges(book: Id<'book'>, offsetMs: number): Promise<Change[]> {
   return kept([store.outbox, store.records, store.device], async () => {
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)
@@ -83,12 +83,12 @@ async function readyChanges(book: string, offsetMs: number): Promise<Change[]> {
 }
 
 /** After a push was sent back because the clock ran ahead: nothing of it was taken, so its changes may be stamped anew. */
-async function stampAgain(book: string): Promise<void> {
+async function stampAgain(book: Id<'book'>): Promise<void> {
   await store.outbox.where({ book, refused: 0 }).modify({ sent: 0 })
 }
 
 async function settle(
-  book: string,
+  book: Id<'book'>,
   batch: readonly Change[],
   { accepted, refused }: Pick<PushAnswer, 'accepted' | 'refused'>,
 ): Promise<void> {
@@ -118,7 +118,7 @@ async function settle(
 }
 
 /** A record's shown state from what is confirmed and what still waits. */
-async function showAgain(book: string, { kind, recordId }: Change): Promise<void> {
+async function showAgain(book: Id<'book'>, { kind, recordId }: Change): Promise<void> {
   const held = await store.records.get([book, kind, recordId])
   const next = withPending(held?.confirmed ?? null, await pendingOf(book, recordId))
   if (next) await store.records.put({ book, kind, id: recordId, trip: tripOf(kind, recordId, next.shown), ...next })
@@ -126,7 +126,7 @@ async function showAgain(book: string, { kind, recordId }: Change): Promise<void
 }
 
 /** Lets go of a refused group for good, or puts it back in the queue. */
-export async function resolveRefused(book: string, group: string, action: 'drop' | 'retry'): Promise<void> {
+export async function resolveRefused(book: Id<'book'>, group: string, action: 'drop' | 'retry'): Promise<void> {
   await kept([store.records, store.outbox, store.books], async () => {
     const entries = await store.outbox.where('change.group').equals(group).toArray()
     for (const { problem: _problem, ...entry } of entries) {
@@ -145,7 +145,7 @@ export async function resolveRefused(book: string, group: string, action: 'drop'
 }
 
 /** The trips that changes are of. */
-async function tripsTouched(book: string, changes: readonly Change[]): Promise<Touched> {
+async function tripsTouched(book: Id<'book'>, changes: readonly Change[]): Promise<Touched> {
   const rows = await store.records.bulkGet(
     changes.map(({ kind, recordId }): [string, Kind, string] => [book, kind, recordId]),
   )

@@ -11,7 +11,7 @@ import {
 } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
 import { bookBands } from '@jotbook/core'
-import type { Aliases, BookKind, BookRecords, ClockShifts, Kind, RecordOf } from '@jotbook/core'
+import type { Aliases, BookKind, BookRecords, ClockShifts, Id, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
@@ -37,19 +37,19 @@ const plain = <K extends Kind>(rows: readonly DeviceRecord[], shifts: Shifts, al
 let known: { readonly key: string; readonly aliases: Promise<Aliases> } | undefined
 
 /** Which records and people of the book stand for which, read anew when anything of the book changed. */
-async function aliasesIn(book: string): Promise<Aliases> {
+async function aliasesIn(book: Id<'book'>): Promise<Aliases> {
   const key = `${book} ${(await store.books.get(book))?.revision ?? 0}`
   if (known?.key !== key) known = { key, aliases: readAliases(book) }
   return known.aliases
 }
 
 /** From each merged record's id to the one that stands for it. */
-export async function mergedIds(book: string): Promise<Record<string, string>> {
+export async function mergedIds(book: Id<'book'>): Promise<Record<string, string>> {
   const aliases = await aliasesIn(book)
   return Object.fromEntries(aliases.merged.map((id) => [id, aliases.of(id)]))
 }
 
-async function readAliases(book: string): Promise<Aliases> {
+async function readAliases(book: Id<'book'>): Promise<Aliases> {
   const [settings, ...rows] = await Promise.all([
     store.records.get([book, 'book', book]),
     ...MERGED_KINDS.map((kind) => store.records.where({ book, kind }).toArray()),
@@ -72,7 +72,7 @@ const shiftsOf = (trips: readonly DeviceRecord[]): Shifts =>
 const OF_TRIPS: ReadonlySet<Kind> = new Set(['stint', 'reading', 'strike'])
 
 /** The live records of one kind. */
-export async function recordsOf<K extends Kind>(book: string, kind: K): Promise<RecordOf<K>[]> {
+export async function recordsOf<K extends Kind>(book: Id<'book'>, kind: K): Promise<RecordOf<K>[]> {
   const rows = await store.records.where({ book, kind }).toArray()
   const trips =
     kind === 'trip' ? rows : OF_TRIPS.has(kind) ? await store.records.where({ book, kind: 'trip' }).toArray() : []
@@ -98,7 +98,7 @@ export interface Unreadable {
 }
 
 /** What of a book cannot be read: a newer device's, or damaged. Everything else works without it. */
-export async function unreadableRecords(book: string): Promise<Unreadable[]> {
+export async function unreadableRecords(book: Id<'book'>): Promise<Unreadable[]> {
   const rows = await store.records.where('[book+kind]').between([book, Dexie.minKey], [book, Dexie.maxKey]).toArray()
   return rows.flatMap(({ kind, id, shown }) => {
     // Viewers are not told places: a track without any is no fault.
@@ -117,7 +117,7 @@ export interface TripRecords {
 }
 
 /** Once the book has come whole: what belongs to a trip is never read by halves. */
-export async function whenWhole(book: string): Promise<void> {
+export async function whenWhole(book: Id<'book'>): Promise<void> {
   if ((await store.books.get(book))?.arriving !== 1) return
   await new Promise<void>((whole) => {
     const reading = liveQuery(() => store.books.get(book)).subscribe((meta) => {
@@ -129,7 +129,7 @@ export async function whenWhole(book: string): Promise<void> {
 }
 
 /** One trip and everything live that belongs to it, once the book has come whole. */
-export async function recordsOfTrip(book: string, trip: string): Promise<TripRecords> {
+export async function recordsOfTrip(book: Id<'book'>, trip: Id<'trip'>): Promise<TripRecords> {
   await whenWhole(book)
   const rows = (await store.records.where({ book, trip }).toArray()).filter(({ shown }) => !isDeleted(shown))
   const shifts = shiftsOf(rows.filter(({ kind }) => kind === 'trip'))
@@ -144,7 +144,7 @@ export async function recordsOfTrip(book: string, trip: string): Promise<TripRec
 }
 
 /** The whole book for analysis, once it has come whole. A child hides with its parent: what belongs to a deleted trip is left out. */
-export async function bookRecords(book: string): Promise<BookRecords> {
+export async function bookRecords(book: Id<'book'>): Promise<BookRecords> {
   await whenWhole(book)
   const [waters, spots, lures, setups, trips, stints, readings, strikes, [settings]] = await Promise.all([
     recordsOf(book, 'water'),
@@ -171,7 +171,7 @@ export async function bookRecords(book: string): Promise<BookRecords> {
 }
 
 /** The lists and trips of the book, and of what belongs to single trips only that of some. */
-export async function bookWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
+export async function bookWithTrips(book: Id<'book'>, only: ReadonlySet<string>): Promise<BookRecords> {
   const [waters, spots, lures, setups, trips, [settings]] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),
@@ -195,19 +195,19 @@ export async function bookWithTrips(book: string, only: ReadonlySet<string>): Pr
 }
 
 /** The lists of the book, and some trips with what belongs to them. */
-export async function listsWithTrips(book: string, only: ReadonlySet<string>): Promise<BookRecords> {
+export async function listsWithTrips(book: Id<'book'>, only: ReadonlySet<string>): Promise<BookRecords> {
   const read = await bookWithTrips(book, only)
   return { ...read, trips: read.trips.filter(({ id }) => only.has(id)) }
 }
 
 /** A book that was read before, with its lists and some trips read anew. */
 export async function patchedBook(
-  book: string,
+  book: Id<'book'>,
   before: BookRecords,
   touched: ReadonlySet<string>,
 ): Promise<BookRecords> {
   const anew = await bookWithTrips(book, touched)
-  const replaced = <R extends { readonly trip: string }>(old: readonly R[], fresh: readonly R[]): R[] => [
+  const replaced = <R extends { readonly trip: Id<'trip'> }>(old: readonly R[], fresh: readonly R[]): R[] => [
     ...old.filter(({ trip }) => !touched.has(trip)),
     ...fresh,
   ]
@@ -220,6 +220,6 @@ export async function patchedBook(
 }
 
 /** The trips that began after a time. */
-export async function tripsSince(book: string, sinceMs: number): Promise<string[]> {
+export async function tripsSince(book: Id<'book'>, sinceMs: number): Promise<string[]> {
   return (await recordsOf(book, 'trip')).filter(({ start }) => Date.parse(start) >= sinceMs).map(({ id }) => id)
 }

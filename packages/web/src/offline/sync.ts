@@ -1,4 +1,5 @@
 import { Problem } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import { pull } from './pull.ts'
 import { compareWithServer } from './compareWithServer.ts'
 import { digestInWorker, snapshotInWorker } from './inWorker.ts'
@@ -18,7 +19,7 @@ let currentBook: string | undefined
 let listener: (connection: Connection, problem?: Problem) => void = () => undefined
 
 /** Keeps a book in step with the server from now on; only one tab does so at a time. Returns how to stop. */
-export function keepInStep(book: string, onConnection: typeof listener): () => void {
+export function keepInStep(book: Id<'book'>, onConnection: typeof listener): () => void {
   currentBook = book
   listener = onConnection
   const now = (): void => schedule(0)
@@ -35,7 +36,7 @@ export function keepInStep(book: string, onConnection: typeof listener): () => v
 }
 
 /** Called after each commit. */
-export function pushSoon(book: string): void {
+export function pushSoon(book: Id<'book'>): void {
   if (book === currentBook) schedule(0)
 }
 
@@ -76,7 +77,7 @@ const connectionOf = ({ code }: Problem): Connection =>
   code === 'unreachable' || code === 'database-away' ? 'away' : code === 'sign-in' ? 'signedOut' : 'reached'
 
 /** Pulls, pushes, pulls again, and now and then compares all that is here with what the server has. A Web Lock elects one pusher among tabs; another's turn waits for it. */
-export async function syncOnce(book: string): Promise<void> {
+export async function syncOnce(book: Id<'book'>): Promise<void> {
   await navigator.locks.request(`jot-sync-${book}`, async () => {
     const offsetMs = await pull(book, snapshotInWorker)
     await push(book, offsetMs)

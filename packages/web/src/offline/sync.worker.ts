@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
 import { Problem } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { ProblemDetails } from '@jotbook/contract'
 import { digestHere } from './digestHere.ts'
 import { pullSnapshot } from './pullSnapshot.ts'
@@ -8,8 +9,8 @@ import { pullSnapshot } from './pullSnapshot.ts'
 export type Told<T> = { readonly value: T } | { readonly problem: ProblemDetails }
 
 const told =
-  <T>(work: (book: string) => Promise<T>) =>
-  async (book: string): Promise<Told<T>> => {
+  <T>(work: (book: Id<'book'>) => Promise<T>) =>
+  async (book: Id<'book'>): Promise<Told<T>> => {
     try {
       return { value: await work(book) }
     } catch (error) {

@@ -2,7 +2,7 @@ import { createApi } from '@reduxjs/toolkit/query/react'
 import type { BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { Problem, routes } from '@jotbook/contract'
 import type { BackupState, BookSummary, ImportLine, ImportReport, ProblemDetails, Session } from '@jotbook/contract'
-import type { Progress } from '@jotbook/core'
+import type { Id, Progress } from '@jotbook/core'
 import { fetchJson, fetchLines, sendJson, sendNothingBack } from '../offline/index.ts'
 
 type Ask = () => Promise<unknown>
@@ -34,7 +34,7 @@ export interface NewBook {
 }
 
 export interface ImportAsk {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly namespace: string
   readonly archive: Uint8Array<ArrayBuffer>
   readonly dryRun: boolean
@@ -98,7 +98,7 @@ export const api = createApi({
           sendJson<BookSummary>('PUT', routes.book(id), { name, units }),
       invalidatesTags: ['Session'],
     }),
-    deleteBook: build.mutation<unknown, { readonly book: string; readonly name: string }>({
+    deleteBook: build.mutation<unknown, { readonly book: Id<'book'>; readonly name: string }>({
       query:
         ({ book, name }) =>
         () =>

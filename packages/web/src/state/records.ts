@@ -1,7 +1,7 @@
 import { createEntityAdapter, createSelector, createSlice } from '@reduxjs/toolkit'
 import type { EntityState, PayloadAction } from '@reduxjs/toolkit'
 import { unitPreferences } from '@jotbook/core'
-import type { BookSettings, Lure, RecordOf, Spot, Trip, UnitPreferences, Water } from '@jotbook/core'
+import type { BookSettings, Id, Lure, RecordOf, Spot, Trip, UnitPreferences, Water } from '@jotbook/core'
 
 const byName = (a: { readonly name: string }, b: { readonly name: string }): number => a.name.localeCompare(b.name)
 const lists = {
@@ -15,7 +15,7 @@ const lists = {
 /** The records every screen shows names of; what belongs to single trips is read where it is shown. */
 export interface RecordsState {
   /** The book they are of; null until it has been read, and for the first time until all of it has arrived. */
-  readonly book: string | null
+  readonly book: Id<'book'> | null
   readonly waters: EntityState<Water, Water['id']>
   readonly spots: EntityState<Spot, Spot['id']>
   readonly setups: EntityState<RecordOf<'setup'>, RecordOf<'setup'>['id']>

@@ -1,12 +1,13 @@
 import { createSlice } from '@reduxjs/toolkit'
 import type { PayloadAction } from '@reduxjs/toolkit'
 import type { BookSummary } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { Connection } from '../offline/index.ts'
 
 export interface SessionState {
   /** The books this device knows of, also when the server is away. */
   readonly books: readonly BookSummary[]
-  readonly book: string | null
+  readonly book: Id<'book'> | null
   /** A book made here that no list of the server’s has had yet: a list that was asked for before it was made does not close it. */
   readonly unlisted: string | null
   readonly connection: Connection

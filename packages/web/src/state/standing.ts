@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { liveQuery } from 'dexie'
 import { onKept, store } from '../offline/index.ts'
 import type { RecordsState } from './records.ts'
@@ -5,7 +6,7 @@ import type { RecordsState } from './records.ts'
 /** What waits, and how far the book has come: one that is still arriving for the first time is not shown by halves. */
 export type Standing = Pick<RecordsState, 'waiting' | 'refused' | 'revision' | 'whole'> & { readonly arrived: boolean }
 
-export async function readStanding(book: string): Promise<Standing> {
+export async function readStanding(book: Id<'book'>): Promise<Standing> {
   const [meta, waiting, refused] = await Promise.all([
     store.books.get(book),
     store.outbox.where({ book, refused: 0 }).count(),
@@ -24,7 +25,7 @@ export async function readStanding(book: string): Promise<Standing> {
  * Tells how the book stands now and whenever that changes. A change that was just kept waits from that moment on: nobody is told that
  * all is in the book between a tap and the next reading of the store, nor by a reading that began before it.
  */
-export function watchStanding(book: string, tell: (standing: Standing) => void): () => void {
+export function watchStanding(book: Id<'book'>, tell: (standing: Standing) => void): () => void {
   let now: Standing | undefined
   let kept = 0
   const show = (standing: Standing): void => tell((now = standing))

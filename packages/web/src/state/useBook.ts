@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react'
 import { forbiddenField, isAllowed } from '@jotbook/contract'
 import type { ProblemDetails, Verb } from '@jotbook/contract'
 import { bookBands } from '@jotbook/core'
-import type { BookBands, Kind } from '@jotbook/core'
+import type { BookBands, Id, Kind } from '@jotbook/core'
 import { keepInStep, mergedIds, recordsOf } from '../offline/index.ts'
 import { useSessionQuery } from './api.ts'
 import { allLures, allSetups, allSpots, allWaters, listed, recordsClosed, recordsLoaded, unitsOf } from './records.ts'
@@ -63,7 +63,7 @@ const isProblem = (error: unknown): error is ProblemDetails =>
 
 type Lists = Omit<RecordsState, 'book' | keyof Standing>
 
-async function readLists(book: string): Promise<Lists> {
+async function readLists(book: Id<'book'>): Promise<Lists> {
   const [waters, spots, setups, lures, trips, [settings], merged] = await Promise.all([
     recordsOf(book, 'water'),
     recordsOf(book, 'spot'),

@@ -1,13 +1,14 @@
 import { useMemo, useState } from 'react'
 import type { ProblemDetails } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import { asProblem } from './api.ts'
 
 /** What a method of a worker is asked after the book, and what it answers. */
-export type Args<W, M extends keyof W> = W[M] extends (book: string, ...rest: infer Rest) => unknown ? Rest : never
+export type Args<W, M extends keyof W> = W[M] extends (book: Id<'book'>, ...rest: infer Rest) => unknown ? Rest : never
 export type Answer<W, M extends keyof W> = W[M] extends (...args: never[]) => infer R ? Awaited<R> : never
 
 export interface Asked<W> {
-  readonly book: string
+  readonly book: Id<'book'>
   /** Another revision of the book is another question. */
   readonly revision: number
   readonly method: keyof W
@@ -23,7 +24,10 @@ export interface Answered<T> {
 
 /** Asks a method of a worker. */
 export const askWorker = <W>(remote: object, { book, method, args }: Asked<W>): Promise<unknown> =>
-  (remote as Record<keyof W, (book: string, ...args: readonly unknown[]) => Promise<unknown>>)[method](book, ...args)
+  (remote as Record<keyof W, (book: Id<'book'>, ...args: readonly unknown[]) => Promise<unknown>>)[method](
+    book,
+    ...args,
+  )
 
 /** An answer as RTK Query takes it. */
 export async function answerOf(ask: () => Promise<unknown>): Promise<{ data: unknown } | { error: ProblemDetails }> {

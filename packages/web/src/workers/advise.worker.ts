@@ -23,7 +23,7 @@ import type {
   BagNowOptions,
 } from '@jotbook/core/advice'
 import { HOUR_MS, epochMs, roundsToGo, twoRodTest } from '@jotbook/core'
-import type { RodRound, TwoRodVerdict } from '@jotbook/core'
+import type { Id, RodRound, TwoRodVerdict } from '@jotbook/core'
 import type { Angler, DeckDay } from '@jotbook/core/deck'
 import { recordsOf } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
@@ -53,7 +53,7 @@ export interface TestStanding extends TwoRodVerdict {
 /** What the book knew of the water before the trip: worked out once, and the same all day. */
 let held: { readonly key: string; readonly known: Promise<KnownWater> } | undefined
 
-function knownWater(bookId: string, { trip }: DeckDay): Promise<KnownWater> {
+function knownWater(bookId: Id<'book'>, { trip }: DeckDay): Promise<KnownWater> {
   const key = `${bookId} ${trip.id} ${trip.water}`
   if (held?.key !== key) {
     const known = currentBook(bookId).then(({ book }) => learnWater(book, trip.water, trip.id))
@@ -65,7 +65,7 @@ function knownWater(bookId: string, { trip }: DeckDay): Promise<KnownWater> {
 }
 
 const advise = {
-  async advise(bookId: string, { day, angler, nowMs, onDeck }: AdviceAsked): Promise<AdviceGiven> {
+  async advise(bookId: Id<'book'>, { day, angler, nowMs, onDeck }: AdviceAsked): Promise<AdviceGiven> {
     const known = await knownWater(bookId, day)
     const { book } = await currentBook(bookId)
     const under = { day, angler, nowMs, onDeck, lures: new Map(book.lures.map((lure) => [lure.id, lure])) }
@@ -80,7 +80,7 @@ const advise = {
   },
 
   /** How a test stands, with the rounds of earlier days on the same water. */
-  async testStanding(bookId: string, test: RodTest, day: DeckDay, nowMs: number): Promise<TestStanding> {
+  async testStanding(bookId: Id<'book'>, test: RodTest, day: DeckDay, nowMs: number): Promise<TestStanding> {
     const tests = await recordsOf(bookId, 'rodTest')
     await letGoOfStore()
     const { book } = await currentBook(bookId)
@@ -90,7 +90,7 @@ const advise = {
       .flatMap((one): RodRound[] => {
         const trip = book.trips.find(({ id }) => id === one.trip)
         if (!trip?.end) return []
-        const of = <R extends { readonly trip: string }>(all: readonly R[]): R[] =>
+        const of = <R extends { readonly trip: Id<'trip'> }>(all: readonly R[]): R[] =>
           all.filter((own) => own.trip === one.trip)
         const past = { trip, stints: of(book.stints), strikes: of(book.strikes) }
         return roundsAs(test, one, rodTestTurns(one, past, epochMs(one.end ?? trip.end)).rounds)
@@ -106,7 +106,7 @@ const advise = {
   },
 
   /** What advice of a kind was worth on other trips. */
-  async worth(bookId: string, about: AdviceKind, trip: string): Promise<AdviceWorth | undefined> {
+  async worth(bookId: Id<'book'>, about: AdviceKind, trip: Id<'trip'>): Promise<AdviceWorth | undefined> {
     const logged = await recordsOf(bookId, 'advice')
     await letGoOfStore()
     const { book } = await currentBook(bookId)
@@ -117,14 +117,14 @@ const advise = {
   },
 
   /** What practice still can teach for an event of so many days. */
-  async toLearn(bookId: string, { day, angler, nowMs, onDeck }: AdviceAsked, eventDays: number): Promise<ToLearn> {
+  async toLearn(bookId: Id<'book'>, { day, angler, nowMs, onDeck }: AdviceAsked, eventDays: number): Promise<ToLearn> {
     const known = await knownWater(bookId, day)
     return toLearn({ day, angler, nowMs, onDeck, lures: new Map() }, known, eventDays)
   },
 
   /** What the bag may become by the weigh-in. */
   async bag(
-    bookId: string,
+    bookId: Id<'book'>,
     { day, angler, nowMs, onDeck }: AdviceAsked,
     goal: Pick<BagNowOptions, 'targetG' | 'daysAfter' | 'inHandG' | 'places'>,
   ): Promise<BagNow> {

@@ -29,6 +29,7 @@ import type {
   DayCondition,
   ExpectedWater,
   HoursAlong,
+  Id,
   Question,
   SegmentColumns,
   Setting,
@@ -64,7 +65,7 @@ export interface RateChange {
 }
 
 const analysis = {
-  async board(bookId: string, question: Question, confidence: number): Promise<Board> {
+  async board(bookId: Id<'book'>, question: Question, confidence: number): Promise<Board> {
     const [{ names, columns }, clock] = await Promise.all([
       columnsFor(bookId, question),
       holdsTheClock(question) ? clockFor(bookId) : undefined,
@@ -74,7 +75,7 @@ const analysis = {
 
   /** How the strikes of these hours came. */
   async kinds(
-    bookId: string,
+    bookId: Id<'book'>,
     { of, by, where }: { readonly of: StrikeKind } & Question,
     confidence: number,
   ): Promise<StrikeKinds> {
@@ -87,7 +88,7 @@ const analysis = {
   },
 
   /** What a strike of each group cost, in lures and in casts. */
-  async costs(bookId: string, question: Question): Promise<CostAndPace[]> {
+  async costs(bookId: Id<'book'>, question: Question): Promise<CostAndPace[]> {
     const [{ names, columns }, { book }] = await Promise.all([
       columnsFor(bookId, { ...question, by: [...question.by, ...COST_COLUMNS] }),
       currentBook(bookId),
@@ -96,13 +97,13 @@ const analysis = {
   },
 
   /** The trips and strikes behind a group, or behind everything selected. */
-  async behind(bookId: string, question: Question, group: readonly string[] | undefined): Promise<Contribution[]> {
+  async behind(bookId: Id<'book'>, question: Question, group: readonly string[] | undefined): Promise<Contribution[]> {
     const { names, columns } = await columnsFor(bookId, question)
     return contributions(columns, question, group, names)
   },
 
   /** The values a column takes in this book with the hours of each, the most fished first. */
-  async levels(bookId: string, column: string, cutFor: Question): Promise<{ level: string; hours: number }[]> {
+  async levels(bookId: Id<'book'>, column: string, cutFor: Question): Promise<{ level: string; hours: number }[]> {
     const { columns } = await columnsFor(bookId, cutFor)
     const factor = columns.factors[column]
     if (!factor) return []
@@ -115,14 +116,14 @@ const analysis = {
   },
 
   /** The hours of the book along what a band parts: values that were met, rising, with the hours of each. */
-  async along(bookId: string, band: AdjustableBand): Promise<HoursAlong> {
+  async along(bookId: Id<'book'>, band: AdjustableBand): Promise<HoursAlong> {
     const { columns } = await columnsFor(bookId, alongQuestion(band))
     return hoursAlong(columns, band)
   },
 
   /** What sky and season did over a span at a water, with all that the book has read there. */
   async conditions(
-    bookId: string,
+    bookId: Id<'book'>,
     water: string | undefined,
     setting: Setting,
     { fromMs, toMs }: { readonly fromMs: number; readonly toMs: number },
@@ -132,7 +133,7 @@ const analysis = {
   },
 
   /** What the conditions read in the last day call for caution with. */
-  async cautions(bookId: string, nowMs: number): Promise<Caution[]> {
+  async cautions(bookId: Id<'book'>, nowMs: number): Promise<Caution[]> {
     return cautionsNow(
       (await listsWithTrips(bookId, new Set(await tripsSince(bookId, nowMs - CAUTION_MS)))).readings,
       nowMs,
@@ -140,37 +141,37 @@ const analysis = {
   },
 
   /** A water's readings over the years, day by day, and where the hours lie. */
-  async years(bookId: string, water: string): Promise<WaterYears> {
+  async years(bookId: Id<'book'>, water: string): Promise<WaterYears> {
     const { book } = await currentBook(bookId)
     return yearsOf(book, water)
   },
 
   /** What is usually read at a water at a time of the year. */
-  async usual(bookId: string, water: string, ms: number): Promise<UsualReadings> {
+  async usual(bookId: Id<'book'>, water: string, ms: number): Promise<UsualReadings> {
     const { book } = await currentBook(bookId)
     return usualReadings(book.readings, book.trips, water, ms)
   },
 
   /** What a water is expected to read on a day to come. */
-  async expected(bookId: string, water: string, ms: number): Promise<ExpectedWater> {
+  async expected(bookId: Id<'book'>, water: string, ms: number): Promise<ExpectedWater> {
     const { book } = await currentBook(bookId)
     return expectedWater(book.readings, book.trips, water, ms)
   },
 
   /** What the angler saw of how lures run and fall, by lure. */
-  async runsAndFalls(bookId: string): Promise<RunsAndFalls> {
+  async runsAndFalls(bookId: Id<'book'>): Promise<RunsAndFalls> {
     const { book } = await currentBook(bookId)
     return runsAndFalls(book)
   },
 
   /** How lures of a class are usually fished, and what places on a water are usually like. */
-  async usualWords(bookId: string, lureClass: string, water: string): Promise<UsualWords> {
+  async usualWords(bookId: Id<'book'>, lureClass: string, water: string): Promise<UsualWords> {
     const { book } = await currentBook(bookId)
     return usualWords(book, lureClass, water)
   },
 
   /** How the odds of a tournament stood hour by hour; null where that cannot be told. */
-  async oddsOfDay(bookId: string, trip: string): Promise<OddsOfDay[]> {
+  async oddsOfDay(bookId: Id<'book'>, trip: Id<'trip'>): Promise<OddsOfDay[]> {
     const { book } = await currentBook(bookId)
     return oddsOfDay(book, trip)
   },
@@ -185,13 +186,13 @@ const analysis = {
   ...desk,
 
   /** What the last trip changed: the lures thrown on it, by how far their rates moved. */
-  lastChange: (bookId: string): Promise<RateChange[]> => answerOnce(bookId, 'lastChange', lastChange),
+  lastChange: (bookId: Id<'book'>): Promise<RateChange[]> => answerOnce(bookId, 'lastChange', lastChange),
 }
 
 /** The clock of the columns it was last worked out from: they are the same until the book changes. */
 let learnt: { readonly from: SegmentColumns; readonly clock: BookClock | undefined } | undefined
 
-async function clockFor(bookId: string): Promise<BookClock | undefined> {
+async function clockFor(bookId: Id<'book'>): Promise<BookClock | undefined> {
   const { columns } = await columnsFor(bookId, CLOCK_QUESTION)
   const known = learnt?.from === columns ? learnt : { from: columns, clock: clockOf(columns) }
   learnt = known
@@ -201,7 +202,7 @@ async function clockFor(bookId: string): Promise<BookClock | undefined> {
 /** Readings so old are of no caution any more; a trip that began before may hold younger ones. */
 const CAUTION_MS = 3 * 24 * HOUR_MS
 
-async function lastChange(bookId: string): Promise<RateChange[]> {
+async function lastChange(bookId: Id<'book'>): Promise<RateChange[]> {
   const { book } = await currentBook(bookId)
   const last = tripBundles(book).at(-1)
   if (!last) return []

@@ -1,7 +1,8 @@
+import type { Id } from '@jotbook/core'
 import { keptAnswer, store } from '../offline/forWorkers.ts'
 
 /** An answer worked out once a revision of the book, and kept on the device for the next start. */
-export async function answerOnce<T>(book: string, key: string, work: (book: string) => Promise<T>): Promise<T> {
+export async function answerOnce<T>(book: Id<'book'>, key: string, work: (book: Id<'book'>) => Promise<T>): Promise<T> {
   const kept = await keptAnswer<T>(book, key)
   if (kept !== undefined) return kept
   const meta = await store.books.get(book)

@@ -1,6 +1,6 @@
 import { Problem, readLine, routes } from '@jotbook/contract'
 import type { AnalysisLine } from '@jotbook/contract'
-import type { LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
+import type { Id, LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
 import { fetchLines } from '../offline/index.ts'
 import { inLongWorker } from './inLongWorker.ts'
 import type { Watch } from './inLongWorker.ts'
@@ -13,7 +13,7 @@ const LARGE_STINTS = 20_000
  * by name where the book cannot answer.
  */
 export async function askLong<Q extends LongQuestion>(
-  book: string,
+  book: Id<'book'>,
   question: Q,
   watch: Watch,
 ): Promise<LongAnswers[Q['kind']]> {
@@ -28,7 +28,7 @@ export async function askLong<Q extends LongQuestion>(
 }
 
 async function onServer(
-  book: string,
+  book: Id<'book'>,
   question: LongQuestion,
   { onProgress, onEarly, signal }: Required<Watch>,
 ): Promise<LongAnswer> {

@@ -1,9 +1,10 @@
+import type { Id } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { inLongWorker } from './inLongWorker.ts'
 import type { Watch } from './inLongWorker.ts'
 
 interface PatternsAsked extends Watch {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly water: string
   /** Under which it is kept on the device. */
   readonly key: string

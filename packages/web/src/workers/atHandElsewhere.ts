@@ -1,10 +1,10 @@
 import { wrap } from 'comlink'
 import { QuestionError } from '@jotbook/core'
-import type { BookAtHand } from '@jotbook/core'
+import type { BookAtHand, Id } from '@jotbook/core'
 import type { AtHand } from './atHand.ts'
 
 /** A book that the worker at the other end of a channel has at hand. */
-export function atHandElsewhere(end: MessagePort, bookId: string): BookAtHand {
+export function atHandElsewhere(end: MessagePort, bookId: Id<'book'>): BookAtHand {
   const other = wrap<AtHand>(end)
   return {
     waters: () => other.waters(bookId),

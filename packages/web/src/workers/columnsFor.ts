@@ -1,5 +1,5 @@
 import { bookBands, cutBook, namesOf, planFor, recut } from '@jotbook/core'
-import type { CutBook, CutPlan, Question, SegmentColumns } from '@jotbook/core'
+import type { CutBook, CutPlan, Id, Question, SegmentColumns } from '@jotbook/core'
 import { bookWithTrips, recordsOf, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
@@ -13,15 +13,18 @@ const FORMAT = 3
 type Names = ReturnType<typeof namesOf>
 
 interface Held {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly revision: number
   readonly cut: Promise<CutBook>
 }
 const held = new Map<string, Held>()
-let names: { readonly book: string; readonly revision: number; readonly read: Promise<Names> } | undefined
+let names: { readonly book: Id<'book'>; readonly revision: number; readonly read: Promise<Names> } | undefined
 
 /** A book's columns, cut as a question needs them: kept on the device by the book's revision, so that after a change only the trips it touched are read and cut. */
-export async function columnsFor(book: string, question: Question): Promise<{ names: Names; columns: SegmentColumns }> {
+export async function columnsFor(
+  book: Id<'book'>,
+  question: Question,
+): Promise<{ names: Names; columns: SegmentColumns }> {
   const revision = await presentRevision(book)
   const [settings] = await recordsOf(book, 'book')
   const plan = planFor(question, settings?.bands ? bookBands(settings.bands) : undefined)
@@ -43,7 +46,7 @@ function hold(key: string, now: Held): void {
   now.cut.catch(() => held.get(key) === now && held.delete(key))
 }
 
-function namesAt(book: string, revision: number): Promise<Names> {
+function namesAt(book: Id<'book'>, revision: number): Promise<Names> {
   if (names?.book === book && names.revision === revision) return names.read
   const now = { book, revision, read: bookWithTrips(book, new Set()).then(namesOf) }
   names = now
@@ -54,12 +57,12 @@ function namesAt(book: string, revision: number): Promise<Names> {
 }
 
 /** While a book is still arriving it has none: it is whole at the next. */
-async function presentRevision(book: string): Promise<number> {
+async function presentRevision(book: Id<'book'>): Promise<number> {
   const meta = await store.books.get(book)
   return meta && meta.arriving !== 1 ? meta.revision : -1
 }
 
-async function cutAtPresent(book: string, plan: CutPlan, key: string, same: Held | undefined): Promise<CutBook> {
+async function cutAtPresent(book: Id<'book'>, plan: CutPlan, key: string, same: Held | undefined): Promise<CutBook> {
   const [meta, kept] = await Promise.all([store.books.get(book), store.answers.get([book, key])])
   const last = same
     ? { revision: same.revision, cut: await same.cut }
@@ -76,7 +79,7 @@ async function cutAtPresent(book: string, plan: CutPlan, key: string, same: Held
   return cut
 }
 
-const keep = (book: string, key: string, revision: number, value: CutBook): Promise<void> =>
+const keep = (book: Id<'book'>, key: string, revision: number, value: CutBook): Promise<void> =>
   store.transaction('rw', store.answers, async () => {
     const recent = ((await store.answers.get([book, RECENT]))?.value ?? []) as readonly string[]
     const now = [key, ...recent.filter((other) => other !== key)]

@@ -20,16 +20,17 @@ import {
   withinOfCut,
 } from '@jotbook/core'
 import type {
-  BitesRow,
   AfterFirst,
   AfterLeaving,
   AroundChange,
   BitesOrSize,
+  BitesRow,
   BookCurve,
   BookRecords,
   BookWithin,
   CameWith,
   Clause,
+  Id,
   OwnTrial,
   PersonsRate,
   PitchShare,
@@ -65,7 +66,7 @@ export type SizesAndLimit = BitesOrSize & { readonly limit: LimitOdds | null }
 export const desk = {
   /** The rate along a condition under several wheres; null where there is too little to draw. */
   async curves(
-    bookId: string,
+    bookId: Id<'book'>,
     of: string,
     wheres: readonly (readonly Clause[])[],
     confidence: number,
@@ -74,14 +75,14 @@ export const desk = {
     return wheres.map((where) => orNone(() => curveOf(book, { of, where }, { confidence })))
   },
 
-  async compare(bookId: string, question: WithinQuestion, confidence: number): Promise<BookWithin> {
+  async compare(bookId: Id<'book'>, question: WithinQuestion, confidence: number): Promise<BookWithin> {
     const { book, columns } = await cutBookFor(bookId, cutForWithin(question))
     return withinOfCut(book, columns, question, { confidence })
   },
 
   /** What became of the strikes of both, and the weight of their fish; null where there is nothing to compare. */
   async compareFish(
-    bookId: string,
+    bookId: Id<'book'>,
     question: WithinQuestion,
     confidence: number,
   ): Promise<{ of: 'hook_up' | 'lost' | 'size'; found: BookWithin | null }[]> {
@@ -92,13 +93,13 @@ export const desk = {
     }))
   },
 
-  async sizes(bookId: string, question: Question, confidence: number): Promise<SizesAndLimit> {
+  async sizes(bookId: Id<'book'>, question: Question, confidence: number): Promise<SizesAndLimit> {
     const { names, columns } = await columnsFor(bookId, question)
     const sizes = bitesOrSizeOf(columns, question.by, rowFilter(columns, question.where, names), { confidence })
     return { ...sizes, limit: limitOf(sizes) }
   },
 
-  async changes(bookId: string, where: readonly Clause[], confidence: number): Promise<WhatChanges> {
+  async changes(bookId: Id<'book'>, where: readonly Clause[], confidence: number): Promise<WhatChanges> {
     const { book: whole } = await currentBook(bookId)
     const { book, unused } = stintsWhere(whole, where)
     const options = { confidence }
@@ -117,7 +118,7 @@ export const desk = {
 
   /** One change apart by lure class, with the same filters. */
   async changeByClass(
-    bookId: string,
+    bookId: Id<'book'>,
     where: readonly Clause[],
     edge: WatchedEdge,
     confidence: number,
@@ -128,20 +129,20 @@ export const desk = {
     return aroundEdgeBy(book, edge, ({ lure }) => classes.get(lure), { confidence })
   },
 
-  async people(bookId: string, where: readonly Clause[], confidence: number): Promise<PersonsRate[]> {
+  async people(bookId: Id<'book'>, where: readonly Clause[], confidence: number): Promise<PersonsRate[]> {
     const { book, columns } = await cutBookFor(bookId, cutForPeople(where))
     return amongPeopleOfCut(book, columns, where, { confidence })
   },
 
   /** What else was so while a pattern was. */
-  async cameWith(bookId: string, where: readonly Clause[]): Promise<CameWith[]> {
+  async cameWith(bookId: Id<'book'>, where: readonly Clause[]): Promise<CameWith[]> {
     const { book } = await currentBook(bookId)
     return cameWith(book, where)
   },
 
   /** The angler's own rules, each on the trips since it was written; on every water where `water` is empty. */
   async ownRules(
-    bookId: string,
+    bookId: Id<'book'>,
     water: string,
     rules: readonly RecordOf<'claim'>[],
     confidence: number,
@@ -150,14 +151,17 @@ export const desk = {
     return tryOwnRules(book, rules, { ...(water === '' ? {} : { water }), confidence })
   },
 
-  async week(bookId: string, date: string, where: readonly Clause[]): Promise<WeekOfYear[]> {
+  async week(bookId: Id<'book'>, date: string, where: readonly Clause[]): Promise<WeekOfYear[]> {
     const { book, columns } = await cutBookFor(bookId, cutForWeek({ where }))
     return sameWeekOfCut(book, columns, { date, where })
   },
 }
 
 /** The book with its hours cut for a question: the cut is kept, so that the next question of the same columns needs none. */
-async function cutBookFor(bookId: string, question: Question): Promise<{ book: BookRecords; columns: SegmentColumns }> {
+async function cutBookFor(
+  bookId: Id<'book'>,
+  question: Question,
+): Promise<{ book: BookRecords; columns: SegmentColumns }> {
   const [{ columns }, { book }] = await Promise.all([columnsFor(bookId, question), currentBook(bookId)])
   return { book, columns }
 }

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { CLAIMS, likeOf, readableRules, tryClaims, tryOwnRules } from '@jotbook/core'
-import type { BookRecords, LikeGroup, LikeTrip, RecordOf } from '@jotbook/core'
+import type { BookRecords, Id, LikeGroup, LikeTrip, RecordOf } from '@jotbook/core'
 import {
   backtest,
   howFished,
@@ -94,7 +94,7 @@ const foresee = {
     told = onShare
   },
 
-  async deck(bookId: string, { water, hours, rods, objective, locked, excluded }: DeckAsked): Promise<DeckAnswer> {
+  async deck(bookId: Id<'book'>, { water, hours, rods, objective, locked, excluded }: DeckAsked): Promise<DeckAnswer> {
     const { book, learnt } = await learntBook(bookId)
     const deck = planDeck(book, learnt.rows, learnt.model, {
       ...tripOfForecast(water, hours),
@@ -107,12 +107,12 @@ const foresee = {
   },
 
   /** The plan tried on the book's own past. */
-  async worth(bookId: string, rods: number): Promise<Backtest> {
+  async worth(bookId: Id<'book'>, rods: number): Promise<Backtest> {
     const { book } = await currentBook(bookId)
     return backtest(book, { rods, progress: (share) => told(share) })
   },
 
-  async daysLike(bookId: string, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<DaysLikeIt> {
+  async daysLike(bookId: Id<'book'>, { water, hours }: Pick<DeckAsked, 'water' | 'hours'>): Promise<DaysLikeIt> {
     const { book } = await currentBook(bookId)
     const numbers = meanOf(hours)
     if (Object.keys(numbers).length === 0) return { all: null, trips: [] }
@@ -122,7 +122,7 @@ const foresee = {
 
   /** Rules that speak in those hours; `own` are the angler's. */
   async rules(
-    bookId: string,
+    bookId: Id<'book'>,
     { water, hours }: Pick<DeckAsked, 'water' | 'hours'>,
     own: readonly RecordOf<'claim'>[],
   ): Promise<RulesAhead> {
@@ -131,7 +131,11 @@ const foresee = {
   },
 
   /** What the hours of the whole book say of some rules; of the angler's own, the trips since they were written. */
-  async evidence(bookId: string, ids: readonly string[], own: readonly RecordOf<'claim'>[]): Promise<RuleEvidence[]> {
+  async evidence(
+    bookId: Id<'book'>,
+    ids: readonly string[],
+    own: readonly RecordOf<'claim'>[],
+  ): Promise<RuleEvidence[]> {
     const { book } = await currentBook(bookId)
     const claims = CLAIMS.filter(({ id }) => ids.includes(id))
     const asked = claims.length === 0 ? [] : tryClaims(book, { claims })

@@ -1,5 +1,5 @@
 import { pastsOf, tripBundles } from '@jotbook/core'
-import type { BookRecords, WaterPast } from '@jotbook/core'
+import type { BookRecords, Id, WaterPast } from '@jotbook/core'
 import { bookRecords, patchedBook, store, touchedSince } from '../offline/forWorkers.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
 
@@ -13,14 +13,14 @@ export interface HeldBook {
 let held: Promise<HeldBook> | undefined
 
 /** The book at its present revision. Read from the device store once; after that only the trips that were touched are read anew. */
-export function currentBook(bookId: string): Promise<HeldBook> {
+export function currentBook(bookId: Id<'book'>): Promise<HeldBook> {
   // One after another: each builds on the one before it.
   const next = (held ?? Promise.resolve(undefined)).catch(() => undefined).then((before) => brought(bookId, before))
   held = next
   return next
 }
 
-async function brought(bookId: string, before: HeldBook | undefined): Promise<HeldBook> {
+async function brought(bookId: Id<'book'>, before: HeldBook | undefined): Promise<HeldBook> {
   const meta = await store.books.get(bookId)
   const revision = meta?.revision ?? 0
   const same = before?.id === bookId ? before : undefined

@@ -1,7 +1,7 @@
 import { proxy, transfer, wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { Problem } from '@jotbook/contract'
-import type { EarlyAnswer, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, Id, LongQuestion } from '@jotbook/core'
 import { analysis } from './analysis.ts'
 import type { Long } from './long.worker.ts'
 
@@ -49,7 +49,7 @@ let spare: Begun | undefined
  * Starts what a question of this kind will need, so that nobody waits for it once it is asked; returns how to let go of it again. What
  * fails here fails again, and is told, when the question is asked.
  */
-export function getReadyFor(kind: LongQuestion['kind'], book: string): () => void {
+export function getReadyFor(kind: LongQuestion['kind'], book: Id<'book'>): () => void {
   spare?.worker.terminate()
   const own = begun()
   spare = own

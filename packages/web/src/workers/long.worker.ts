@@ -1,6 +1,6 @@
 import { expose, wrap } from 'comlink'
 import { answerLong } from '@jotbook/core'
-import type { EarlyAnswer, Elsewhere, LongAnswer, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, Elsewhere, Id, LongAnswer, LongQuestion } from '@jotbook/core'
 import { patternsOfWater } from '@jotbook/core/patterns'
 import type { KnownPattern, WaterPattern } from '@jotbook/core/patterns'
 import { recordsOf, store } from '../offline/forWorkers.ts'
@@ -25,7 +25,7 @@ const long = {
   },
 
   async answer(
-    { book, question }: { readonly book: string; readonly question: LongQuestion },
+    { book, question }: { readonly book: Id<'book'>; readonly question: LongQuestion },
     desk: MessagePort,
     progress: (share: number) => void,
     early: (known: EarlyAnswer) => void,
@@ -35,7 +35,7 @@ const long = {
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */
   patterns(
-    { book, water, key }: { readonly book: string; readonly water: string; readonly key: string },
+    { book, water, key }: { readonly book: Id<'book'>; readonly water: string; readonly key: string },
     desk: MessagePort,
     progress: (share: number) => void,
   ): Promise<WaterPattern[]> {
@@ -51,7 +51,7 @@ const long = {
   },
 
   /** How much there is to look through. */
-  stints: (book: string): Promise<number> => store.records.where({ book, kind: 'stint' }).count(),
+  stints: (book: Id<'book'>): Promise<number> => store.records.where({ book, kind: 'stint' }).count(),
 }
 
 export type Long = typeof long

@@ -1,12 +1,12 @@
 import { isStrike, contributions, buildColumns, looseEndsOfTrip, planFor, tripBundles } from '@jotbook/core'
-import type { BookRecords, TripBundle } from '@jotbook/core'
+import type { BookRecords, Id, TripBundle } from '@jotbook/core'
 import { listsWithTrips, store, touchedSince } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
 import { letGoOfStore } from './letGoOfStore.ts'
 
 /** What a list of trips says of each. */
 export interface TripSums {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly hours: number
   readonly strikes: number
   readonly landed: number
@@ -19,7 +19,7 @@ const KEY = 'sums'
 const ALL = { by: [], where: [] }
 
 /** The sums of every trip: kept on the device, so that after a change only the trips it touched are summed anew. */
-export async function tripSums(bookId: string): Promise<TripSums[]> {
+export async function tripSums(bookId: Id<'book'>): Promise<TripSums[]> {
   const [meta, kept] = await Promise.all([store.books.get(bookId), store.answers.get([bookId, KEY])])
   const before = kept?.value as readonly TripSums[] | undefined
   if (before && meta && kept?.revision === meta.revision && meta.arriving !== 1) return [...before]
@@ -30,12 +30,16 @@ export async function tripSums(bookId: string): Promise<TripSums[]> {
   return sums
 }
 
-async function summed(bookId: string): Promise<[TripSums[], number]> {
+async function summed(bookId: Id<'book'>): Promise<[TripSums[], number]> {
   const { book, revision } = await currentBook(bookId)
   return [sumsOf(book), revision]
 }
 
-async function patched(bookId: string, before: readonly TripSums[], touched: ReadonlySet<string>): Promise<TripSums[]> {
+async function patched(
+  bookId: Id<'book'>,
+  before: readonly TripSums[],
+  touched: ReadonlySet<string>,
+): Promise<TripSums[]> {
   if (touched.size === 0) return [...before]
   const read = await listsWithTrips(bookId, touched)
   await letGoOfStore()

@@ -5,8 +5,9 @@ import { ownClaim } from '../../practice/index.ts'
 import type { Claim } from '../../practice/index.ts'
 import type { RecordOf } from '../../vocabulary/index.ts'
 import { clausesOf } from './selection.ts'
+import type { ClaimTrial } from './claimTrial.ts'
 import { tryClaims } from './tryClaims.ts'
-import type { ClaimTrial, TryOptions } from './tryClaims.ts'
+import type { TryOptions } from './tryClaims.ts'
 
 /** A rule of the angler's own with what the book says of it, or why it cannot be read. */
 export type OwnTrial =

@@ -1,5 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express'
 import { Problem } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { EventKind, Pairing } from '@jotbook/contract'
 import type { Database } from '../../platform/database.ts'
 import type { Door } from '../../platform/door.ts'
@@ -15,7 +16,7 @@ export const SMALL = { bytes: 16 * 1024 }
 interface Noted {
   readonly account?: string
   readonly detail?: string
-  readonly bookId?: string
+  readonly bookId?: Id<'book'>
 }
 
 /** What the routes of accounts share: who may come by, who came, and what is noted of it. */

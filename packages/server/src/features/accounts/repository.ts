@@ -1,6 +1,6 @@
 import { and, desc, eq, gt, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import type { DeviceSummary } from '@jotbook/contract'
-import type { Role } from '@jotbook/core'
+import type { Id, Role } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { access, accounts, devices, pairings, sessions } from '../../platform/schema.ts'
 import type { SignInName } from './names.ts'
@@ -151,7 +151,7 @@ export async function dropPairingsOfSession(db: Queries, sid: string): Promise<v
 
 export interface StoredPairing {
   readonly account: string | null
-  readonly bookId: string | null
+  readonly bookId: Id<'book'> | null
   readonly role: Role | null
   readonly memberId: string | null
   readonly device: string | null
@@ -188,7 +188,7 @@ export async function takePairing(db: Queries, codeHash: string, at: string): Pr
   return row
 }
 
-async function ownsBook(db: Queries, bookId: string, memberId: string): Promise<boolean> {
+async function ownsBook(db: Queries, bookId: Id<'book'>, memberId: string): Promise<boolean> {
   const owner = and(
     eq(access.bookId, bookId),
     eq(access.memberId, memberId),
@@ -201,7 +201,7 @@ async function ownsBook(db: Queries, bookId: string, memberId: string): Promise<
 /** How an account stands in a book already. */
 export async function membershipOf(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   account: string,
 ): Promise<{ memberId: string; role: Role } | undefined> {
   const [row] = await db

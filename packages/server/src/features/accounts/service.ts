@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { isoUtc } from '@jotbook/core'
-import type { Role } from '@jotbook/core'
+import type { Id, Role } from '@jotbook/core'
 import { Problem, rankOf } from '@jotbook/contract'
 import { enterBook } from '../../platform/database.ts'
 import type { Queries } from '../../platform/database.ts'
@@ -158,7 +158,7 @@ const deviceName = (name = ''): string =>
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
 type Purpose =
-  { readonly account: string } | { readonly bookId: string; readonly role: Role; readonly memberId: string }
+  { readonly account: string } | { readonly bookId: Id<'book'>; readonly role: Role; readonly memberId: string }
 
 /** From where a code is asked for: it ends with the device and with the session. */
 export interface AskedFrom {
@@ -198,7 +198,7 @@ interface Redeeming {
 
 export interface Redeemed {
   readonly account: string
-  readonly book: string | null
+  readonly book: Id<'book'> | null
   readonly memberId?: string
   readonly role?: Role
 }
@@ -233,7 +233,13 @@ export async function redeemPairing(db: Queries, { code, name, account }: Redeem
 }
 
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
-async function write(db: Queries, bookId: string, author: Author, change: MadeChange, nowMs: number): Promise<void> {
+async function write(
+  db: Queries,
+  bookId: Id<'book'>,
+  author: Author,
+  change: MadeChange,
+  nowMs: number,
+): Promise<void> {
   const { refused } = await applyChanges(db, bookId, author, serverChanges(nowMs, [change]), nowMs)
   if (refused[0]) throw refused[0].problem
 }

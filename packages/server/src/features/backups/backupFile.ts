@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { createHash } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { open, rename, rm, stat } from 'node:fs/promises'
@@ -19,10 +20,15 @@ export type BackupLine =
       readonly at: string
       readonly schema: number
     }
-  | { readonly tag: 'table'; readonly table: string; readonly columns: readonly string[]; readonly book: string | null }
+  | {
+      readonly tag: 'table'
+      readonly table: string
+      readonly columns: readonly string[]
+      readonly book: Id<'book'> | null
+    }
   /** A row as PostgreSQL writes it in JSON; it is not parsed on its way. */
   | { readonly tag: 'row'; readonly json: string }
-  | { readonly tag: 'digest'; readonly book: string; readonly records: number; readonly sum: string }
+  | { readonly tag: 'digest'; readonly book: Id<'book'>; readonly records: number; readonly sum: string }
   | { readonly tag: 'end'; readonly lines: number; readonly sha256: string }
 
 /** What is wrong with a back-up file, in words for whoever restores it. */

@@ -1,6 +1,7 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import type pg from 'pg'
 import { isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { Database, Queries } from '../../platform/database.ts'
 import { BOOK_TABLES } from '../../platform/schema.ts'
 import { digestOfRecords } from '../changes/digest.ts'
@@ -71,7 +72,7 @@ async function* linesOf(
   }
 }
 
-async function* rowsOf(client: pg.PoolClient, table: string, book: string | null): AsyncGenerator<Line> {
+async function* rowsOf(client: pg.PoolClient, table: string, book: Id<'book'> | null): AsyncGenerator<Line> {
   const { rows: named } = await client.query<{ name: string }>(
     'select column_name as name from information_schema.columns where table_schema = $1 and table_name = $2 order by ordinal_position',
     ['public', table],

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import type pg from 'pg'
 import type { Database, Queries } from '../../platform/database.ts'
@@ -108,7 +109,7 @@ class Restore {
     if (table.book !== null) await this.enter(table.book)
   }
 
-  private async enter(book: string): Promise<void> {
+  private async enter(book: Id<'book'>): Promise<void> {
     await this.client.query(`select set_config('jot.book', $1, true)`, [book])
   }
 

@@ -1,4 +1,5 @@
 import { isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { DeletedBook } from '@jotbook/contract'
 import { KEPT_DAYS, Problem } from '@jotbook/contract'
 import { inBook } from '../../platform/database.ts'
@@ -22,7 +23,7 @@ export async function deletedBooksOf(database: Database, account: string): Promi
 /** Deletes a book for everybody. Throws Problem `invalid-request` unless its name was typed as it is. Within the book. */
 export async function deleteBook(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   typedName: string | undefined,
   nowMs: number,
 ): Promise<void> {
@@ -33,7 +34,7 @@ export async function deleteBook(
 }
 
 /** Opens a deleted book again, to everybody who could open it. Throws Problem `not-found` for one the account does not own or that is gone. */
-export async function restoreDeleted(database: Database, account: string, bookId: string): Promise<void> {
+export async function restoreDeleted(database: Database, account: string, bookId: Id<'book'>): Promise<void> {
   const mine = await deletedOf(database, account)
   if (mine.every(({ id }) => id !== bookId))
     throw new Problem('not-found', 'There is no such deleted book, or it is not yours.')

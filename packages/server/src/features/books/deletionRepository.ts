@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { and, eq, isNotNull, lt, sql } from 'drizzle-orm'
 import type { Queries } from '../../platform/database.ts'
 import { BOOK_TABLES, access, books, pairings } from '../../platform/schema.ts'
@@ -18,7 +19,7 @@ export async function deletedOf(
 }
 
 /** Shuts a book to everybody, or opens it again with null. Codes to join it are worth nothing any more. Within the book. */
-export async function setDeleted(db: Queries, bookId: string, deletedAt: string | null): Promise<void> {
+export async function setDeleted(db: Queries, bookId: Id<'book'>, deletedAt: string | null): Promise<void> {
   await db.update(access).set({ deletedAt }).where(eq(access.bookId, bookId))
   if (deletedAt !== null) await db.delete(pairings).where(eq(pairings.bookId, bookId))
 }
@@ -33,7 +34,7 @@ export async function deletedBefore(db: Queries, before: string): Promise<string
 }
 
 /** Removes all there is of a book, children before parents. Within the book. */
-export async function eraseBook(db: Queries, bookId: string): Promise<void> {
+export async function eraseBook(db: Queries, bookId: Id<'book'>): Promise<void> {
   for (const table of [...BOOK_TABLES].reverse())
     await db.execute(sql`delete from ${sql.identifier(table)} where book_id = ${bookId}`)
   await db.delete(access).where(eq(access.bookId, bookId))

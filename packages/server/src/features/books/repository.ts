@@ -1,5 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm'
-import type { Role } from '@jotbook/core'
+import type { Id, Role } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { access, bookSettings, books } from '../../platform/schema.ts'
 
@@ -15,7 +15,7 @@ export async function openTo(db: Queries, account: string): Promise<{ readonly i
 /** A book's name and whether it is the made-up one. Within the book. */
 export async function headOf(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
 ): Promise<{ name: string; demo: boolean; createdAt: string } | undefined> {
   const [row] = await db
     .select({ name: bookSettings.name, demo: bookSettings.demo, createdAt: books.createdAt })
@@ -31,7 +31,7 @@ export async function insertBook(db: Queries, id: string, createdAt: string): Pr
   return rows.length > 0
 }
 
-export async function grantAccess(db: Queries, bookId: string, account: string, memberId: string): Promise<void> {
+export async function grantAccess(db: Queries, bookId: Id<'book'>, account: string, memberId: string): Promise<void> {
   await db
     .insert(access)
     .values({ bookId, account, memberId })
@@ -44,7 +44,7 @@ export async function hasBooks(db: Queries): Promise<boolean> {
 }
 
 /** The members who own a book and can open it. Within the book. */
-export async function ownersWithAccess(db: Queries, bookId: string): Promise<string[]> {
+export async function ownersWithAccess(db: Queries, bookId: Id<'book'>): Promise<string[]> {
   const open = and(eq(access.bookId, bookId), eq(access.role, 'owner'), eq(access.removed, false))
   return (await db.selectDistinctOn([access.memberId], { id: access.memberId }).from(access).where(open)).map(
     ({ id }) => id,

@@ -9,7 +9,7 @@ import {
   withAliases,
   withTrackParts,
 } from '@jotbook/core'
-import type { BookRecords, Kind, RecordOf } from '@jotbook/core'
+import type { BookRecords, Id, Kind, RecordOf } from '@jotbook/core'
 import { writeBundle } from '@jotbook/core/formats'
 import type { StoredRecord, WriteOptions } from '@jotbook/core/formats'
 import { readableFields } from '@jotbook/contract'
@@ -25,7 +25,7 @@ import type { WrittenBook, WrittenRecord } from './writtenBook.ts'
 export type Within = BookAccess['within']
 
 /** The book's records with their times put right and what was merged under what stands for it; values that cannot be read are left out, and records that need them. */
-async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, StoredRecord[]>> {
+async function storedRecords(db: Queries, bookId: Id<'book'>): Promise<Record<Kind, StoredRecord[]>> {
   const foreign = await foreignIdOfRecords(db, bookId)
   const records = {} as Record<Kind, StoredRecord[]>
   const trips = await loadStates(db, bookId, 'trip')
@@ -54,7 +54,7 @@ async function storedRecords(db: Queries, bookId: string): Promise<Record<Kind, 
 }
 
 /** The book's records as they are analysed: deleted ones left out, with their trips. */
-export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRecords> {
+export async function recordsOfBook(db: Queries, bookId: Id<'book'>): Promise<BookRecords> {
   const stored = await storedRecords(db, bookId)
   const standing = <K extends Kind>(kind: K): RecordOf<K>[] =>
     stored[kind]
@@ -67,7 +67,7 @@ export async function recordsOfBook(db: Queries, bookId: string): Promise<BookRe
 /** The book as the CSV files of a bundle. */
 export async function exportBundle(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   options: WriteOptions = {},
 ): Promise<Map<string, string>> {
   return writeBundle(await storedRecords(db, bookId), options)
@@ -82,7 +82,7 @@ const RECORDS_A_PART = 500
  */
 export async function* bookJson(
   within: Within,
-  bookId: string,
+  bookId: Id<'book'>,
   { withPictures }: { readonly withPictures: boolean },
 ): AsyncGenerator<string> {
   const { records, history, imports } = await within((db) => writtenParts(db, bookId))
@@ -117,7 +117,7 @@ async function* listParts(items: readonly object[]): AsyncGenerator<string> {
 
 async function writtenParts(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
 ): Promise<Pick<WrittenBook, 'records' | 'history' | 'imports'>> {
   const named = (id: string): string => (id === bookId ? SETTINGS_ID : id)
   const records: Partial<Record<Kind, WrittenRecord[]>> = {}
@@ -130,7 +130,7 @@ async function writtenParts(
 }
 
 /** Everything of a book: `book.json` and its pictures, each as a file named by its hash. */
-export async function* wholeBook(within: Within, bookId: string): AsyncGenerator<readonly [string, Uint8Array]> {
+export async function* wholeBook(within: Within, bookId: Id<'book'>): AsyncGenerator<readonly [string, Uint8Array]> {
   let text = ''
   for await (const part of bookJson(within, bookId, { withPictures: false })) text += part
   yield ['book.json', new TextEncoder().encode(text)]
@@ -140,7 +140,7 @@ export async function* wholeBook(within: Within, bookId: string): AsyncGenerator
 /** The files of a bundle, and the book's pictures beside them unless places are left out: a picture may show one. */
 export async function* bundleFiles(
   within: Within,
-  bookId: string,
+  bookId: Id<'book'>,
   options: WriteOptions,
 ): AsyncGenerator<readonly [string, Uint8Array]> {
   for (const [name, text] of await within((db) => exportBundle(db, bookId, options)))
@@ -148,7 +148,7 @@ export async function* bundleFiles(
   if (!options.withoutPlaces) yield* pictureFiles(within, bookId)
 }
 
-async function* pictureFiles(within: Within, bookId: string): AsyncGenerator<readonly [string, Uint8Array]> {
+async function* pictureFiles(within: Within, bookId: Id<'book'>): AsyncGenerator<readonly [string, Uint8Array]> {
   for (const sha256 of await within((db) => pictureNames(db, bookId))) {
     const jpeg = await within((db) => pictureOf(db, bookId, sha256))
     if (jpeg) yield [`${sha256}.jpg`, jpeg]

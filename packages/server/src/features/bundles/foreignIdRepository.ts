@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm'
-import type { Change, Fields, Kind } from '@jotbook/core'
+import type { Change, Fields, Id, Kind } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { inChunks } from '../../platform/longWork.ts'
 import { foreignIds } from '../../platform/schema.ts'
@@ -17,7 +17,7 @@ export interface ForeignRecord {
 
 const ROWS_A_STATEMENT = 2000
 
-export async function foreignRecords(db: Queries, bookId: string, namespace: string): Promise<ForeignRecord[]> {
+export async function foreignRecords(db: Queries, bookId: Id<'book'>, namespace: string): Promise<ForeignRecord[]> {
   return db
     .select({
       kind: foreignIds.kind,
@@ -32,7 +32,7 @@ export async function foreignRecords(db: Queries, bookId: string, namespace: str
 }
 
 /** Our id → the id a record came with, over every namespace (the first by name where it came twice). */
-export async function foreignIdOfRecords(db: Queries, bookId: string): Promise<Map<string, string>> {
+export async function foreignIdOfRecords(db: Queries, bookId: Id<'book'>): Promise<Map<string, string>> {
   const rows = await db
     .selectDistinctOn([foreignIds.recordId], { recordId: foreignIds.recordId, foreignId: foreignIds.foreignId })
     .from(foreignIds)
@@ -42,13 +42,13 @@ export async function foreignIdOfRecords(db: Queries, bookId: string): Promise<M
 }
 
 /** One import of a namespace at a time: a second one waits here until the first is in the book or called off. */
-export async function holdNamespace(db: Queries, bookId: string, namespace: string): Promise<void> {
+export async function holdNamespace(db: Queries, bookId: Id<'book'>, namespace: string): Promise<void> {
   await db.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${bookId} ${namespace}`}, 0))`)
 }
 
 export async function saveForeignRecords(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   namespace: string,
   records: readonly ForeignRecord[],
 ): Promise<void> {
@@ -70,7 +70,11 @@ export async function saveForeignRecords(
 }
 
 /** Forgets what sources brought of records, so that importing it again makes it anew. */
-export async function forgetForeignRecords(db: Queries, bookId: string, recordIds: readonly string[]): Promise<void> {
+export async function forgetForeignRecords(
+  db: Queries,
+  bookId: Id<'book'>,
+  recordIds: readonly string[],
+): Promise<void> {
   if (recordIds.length === 0) return
   await db
     .delete(foreignIds)
@@ -80,7 +84,7 @@ export async function forgetForeignRecords(db: Queries, bookId: string, recordId
 /** Has changes that took imported values back stand as what the source brought, so that importing it again changes them again. */
 export async function takeBackForeignFields(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   taken: readonly Pick<Change, 'recordId' | 'stamp' | 'fields'>[],
 ): Promise<void> {
   await inChunks(taken, ROWS_A_STATEMENT, async (chunk) => {
@@ -98,7 +102,7 @@ export interface NamespacedRecord extends ForeignRecord {
 }
 
 /** Everything that imports ever brought into a book, in a fixed order. */
-export async function allForeignRecords(db: Queries, bookId: string): Promise<NamespacedRecord[]> {
+export async function allForeignRecords(db: Queries, bookId: Id<'book'>): Promise<NamespacedRecord[]> {
   const rows = await db
     .select()
     .from(foreignIds)

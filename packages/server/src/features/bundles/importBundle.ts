@@ -1,7 +1,7 @@
 import { at, inSlices, isoUtc } from '@jotbook/core'
 import { Problem, isStorableText } from '@jotbook/contract'
 import type { ImportReport } from '@jotbook/contract'
-import type { Change, Kind, RecordState } from '@jotbook/core'
+import type { Change, Id, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { UNWATCHED, goOnUnless, inTurns } from '../../platform/longWork.ts'
 import type { Watch } from '../../platform/longWork.ts'
@@ -18,7 +18,7 @@ import { namesOfRows, withSameNames } from './sameNames.ts'
 import { writeImport } from './writeImport.ts'
 
 export interface ImportRequest {
-  readonly bookId: string
+  readonly bookId: Id<'book'>
   readonly author: Author
   /** Keeps the ids of one source apart from another's. */
   readonly namespace: string
@@ -104,7 +104,7 @@ export async function importBundle(
 
 async function statesOf(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   earlier: readonly ForeignRecord[],
 ): Promise<Map<string, RecordState>> {
   const states = new Map<string, RecordState>()

@@ -1,5 +1,6 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { ImportedName } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import { wordKey } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
 import { recordTables } from '../../platform/schema.ts'
@@ -20,7 +21,7 @@ export const nameInBook = (names: NamesInBook, kind: ImportedName['kind'], name:
   names.get(keyOf(kind, name))
 
 /** What the book's waters, lures and people are called; where two share a name, the first by id stands. */
-export async function namesInBook(db: Queries, bookId: string): Promise<NamesInBook> {
+export async function namesInBook(db: Queries, bookId: Id<'book'>): Promise<NamesInBook> {
   const names = new Map<string, HeldName>()
   const add = (kind: ImportedName['kind'], held: HeldName): void => {
     if (!nameInBook(names, kind, held.name)) names.set(keyOf(kind, held.name), held)

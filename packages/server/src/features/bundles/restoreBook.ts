@@ -1,5 +1,5 @@
 import { KINDS, isStamp, isUuid, isoUtc } from '@jotbook/core'
-import type { Kind } from '@jotbook/core'
+import type { Id, Kind } from '@jotbook/core'
 import { Problem, faultsOf, isFieldName } from '@jotbook/contract'
 import { enterBook } from '../../platform/database.ts'
 import { pictureHash } from '@jotbook/core/formats'
@@ -22,7 +22,7 @@ import type { WrittenBook } from './writtenBook.ts'
 export async function restoreBook(
   db: Queries,
   account: string,
-  bookId: string,
+  bookId: Id<'book'>,
   files: ReadonlyMap<string, Uint8Array>,
   nowMs: number,
 ): Promise<number> {

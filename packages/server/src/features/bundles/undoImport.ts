@@ -1,5 +1,5 @@
 import { KINDS, inSlices, inverseOf, isoUtc, mergeChange, parseStamp } from '@jotbook/core'
-import type { Change, RecordState } from '@jotbook/core'
+import type { Change, Id, RecordState } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import { BUNDLE_KINDS } from '@jotbook/core/formats'
 import type { Queries } from '../../platform/database.ts'
@@ -13,7 +13,7 @@ import { forgetForeignRecords, takeBackForeignFields } from './foreignIdReposito
 import { writeImport } from './writeImport.ts'
 
 export interface UndoImport {
-  readonly bookId: string
+  readonly bookId: Id<'book'>
   readonly memberId: string
   /** The number of the import's first change. */
   readonly firstSeq: number

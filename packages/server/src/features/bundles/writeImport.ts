@@ -1,5 +1,5 @@
 import { KINDS, mergeChange } from '@jotbook/core'
-import type { Change, Kind } from '@jotbook/core'
+import type { Change, Id, Kind } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { goOnUnless, inChunks } from '../../platform/longWork.ts'
@@ -12,7 +12,7 @@ import type { StoredState } from '../changes/recordRepository.ts'
 const CHUNK = 2000
 
 export interface ImportToWrite {
-  readonly bookId: string
+  readonly bookId: Id<'book'>
   readonly memberId: string
   readonly receivedAt: string
   readonly changes: readonly Change[]
@@ -64,7 +64,7 @@ const stateOfNew = ({ recordId, ...change }: Change): StoredState => ({
   state: mergeChange(undefined, change),
 })
 
-async function mergeChanged(db: Queries, bookId: string, changed: readonly Change[]): Promise<void> {
+async function mergeChanged(db: Queries, bookId: Id<'book'>, changed: readonly Change[]): Promise<void> {
   const merged = new Map<Kind, StoredState[]>()
   for (const kind of KINDS) {
     const own = changed.filter((change) => change.kind === kind)

@@ -9,7 +9,7 @@ import {
   parseInstant,
   parseStamp,
 } from '@jotbook/core'
-import type { Change, Json, Kind, RecordState, Role } from '@jotbook/core'
+import type { Change, Id, Json, Kind, RecordState, Role } from '@jotbook/core'
 import { Problem, forbiddenField, isAllowed, missingFault } from '@jotbook/contract'
 import type { Verb } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
@@ -45,7 +45,7 @@ export interface Push {
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function applyChanges(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   author: Author,
   changes: readonly Change[],
   nowMs: number,
@@ -72,7 +72,7 @@ export function assertClock(changes: readonly Change[], nowMs: number): void {
  */
 export async function applyPushes(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   pushes: readonly Push[],
   nowMs: number,
 ): Promise<Applied[]> {
@@ -148,7 +148,7 @@ function canonical(change: Change): Change {
   return spelled.length === 0 ? change : { ...change, fields: { ...change.fields, ...Object.fromEntries(spelled) } }
 }
 
-function refusalOf(bookId: string, group: readonly Change[], role: Role, records: Records): Problem | undefined {
+function refusalOf(bookId: Id<'book'>, group: readonly Change[], role: Role, records: Records): Problem | undefined {
   const created = new Set<string>()
   const together = fieldsTogether(group)
   for (const change of group) {
@@ -174,7 +174,7 @@ function refusalOf(bookId: string, group: readonly Change[], role: Role, records
 }
 
 /** A book has one record of settings, named like the book, and never without it. */
-function settingsProblem(bookId: string, { id, kind, recordId, fields }: Change): Problem | undefined {
+function settingsProblem(bookId: Id<'book'>, { id, kind, recordId, fields }: Change): Problem | undefined {
   if (kind !== 'book' || (recordId === bookId && (fields.deletedAt ?? null) === null)) return undefined
   return new Problem('not-allowed', 'A book has one record of settings, and keeps it.', { changeId: id })
 }
@@ -242,7 +242,7 @@ class Records {
     private readonly owners: ReadonlySet<string>,
   ) {}
 
-  static async load(db: Queries, bookId: string, changes: readonly Change[]): Promise<Records> {
+  static async load(db: Queries, bookId: Id<'book'>, changes: readonly Change[]): Promise<Records> {
     const states = new Map<string, RecordState>()
     const referred = new Set<string>()
     const [touched, targets] = [new Map<Kind, Set<string>>(), new Map<Kind, Set<string>>()]

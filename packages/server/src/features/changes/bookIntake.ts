@@ -1,4 +1,4 @@
-import type { Change } from '@jotbook/core'
+import type { Change, Id } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import { inBook, sqlState } from '../../platform/database.ts'
 import type { Database } from '../../platform/database.ts'
@@ -8,7 +8,7 @@ import { Intake } from './intake.ts'
 
 /** The one intake of a server: whatever is written to a book goes through it. */
 export function bookIntake(database: Database, now: () => number): Intake {
-  const apply = (book: string, pushes: readonly Push[]): Promise<Applied[]> =>
+  const apply = (book: Id<'book'>, pushes: readonly Push[]): Promise<Applied[]> =>
     inBook(database, book, (tx) => applyPushes(tx, book, pushes, now()))
   return new Intake(async (book, pushes) => {
     try {

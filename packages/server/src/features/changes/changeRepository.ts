@@ -1,5 +1,5 @@
 import { and, asc, eq, getTableColumns, gt, gte, lt, sql } from 'drizzle-orm'
-import type { Change, Kind } from '@jotbook/core'
+import type { Change, Id, Kind } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { byWeight } from '../../platform/longWork.ts'
 import { books, changes } from '../../platform/schema.ts'
@@ -8,7 +8,7 @@ import { books, changes } from '../../platform/schema.ts'
  * Takes the next `count` numbers of a book. Must be the first statement of a write transaction: the row stays locked until the
  * commit, so that the order of numbers is the order in which changes become visible. Returns the last number taken.
  */
-export async function takeNumbers(db: Queries, bookId: string, count: number): Promise<number | undefined> {
+export async function takeNumbers(db: Queries, bookId: Id<'book'>, count: number): Promise<number | undefined> {
   const [row] = await db
     .update(books)
     .set({ seq: sql`${books.seq} + ${count}` })
@@ -17,13 +17,13 @@ export async function takeNumbers(db: Queries, bookId: string, count: number): P
   return row?.seq
 }
 
-export async function currentSeq(db: Queries, bookId: string): Promise<number> {
+export async function currentSeq(db: Queries, bookId: Id<'book'>): Promise<number> {
   const [row] = await db.select({ seq: books.seq }).from(books).where(eq(books.id, bookId))
   return row?.seq ?? 0
 }
 
 /** Which of the ids were applied before. */
-export async function appliedIds(db: Queries, bookId: string, ids: readonly string[]): Promise<Set<string>> {
+export async function appliedIds(db: Queries, bookId: Id<'book'>, ids: readonly string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set()
   const rows = await db
     .select({ id: changes.id })
@@ -33,7 +33,7 @@ export async function appliedIds(db: Queries, bookId: string, ids: readonly stri
 }
 
 /** Writes the log of changes, each statement over one JSON value. */
-export async function appendChanges(db: Queries, bookId: string, numbered: readonly LoggedChange[]): Promise<void> {
+export async function appendChanges(db: Queries, bookId: Id<'book'>, numbered: readonly LoggedChange[]): Promise<void> {
   for (const some of byWeight(numbered, ({ fields }) => Object.keys(fields).length)) {
     const rows = some.map((change) => logRow(bookId, change))
     await db.execute(
@@ -42,7 +42,7 @@ export async function appendChanges(db: Queries, bookId: string, numbered: reado
   }
 }
 
-const logRow = (bookId: string, { group, recordId, memberId, receivedAt, ...change }: LoggedChange): object => ({
+const logRow = (bookId: Id<'book'>, { group, recordId, memberId, receivedAt, ...change }: LoggedChange): object => ({
   ...change,
   book_id: bookId,
   group_id: group,
@@ -60,7 +60,7 @@ export async function openStagedLog(db: Queries): Promise<void> {
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function stageChanges(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   memberId: string,
   receivedAt: string,
   made: readonly Change[],
@@ -82,7 +82,7 @@ export async function appendStaged(db: Queries, after: number): Promise<void> {
 
 export async function changesAfter(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   after: number,
   limit: number,
 ): Promise<(Change & { seq: number; by: string })[]> {
@@ -106,7 +106,7 @@ export async function changesAfter(
 }
 
 /** The changes of one group, from its first number on; empty where no group begins there. */
-export async function groupFrom(db: Queries, bookId: string, firstSeq: number): Promise<LoggedChange[]> {
+export async function groupFrom(db: Queries, bookId: Id<'book'>, firstSeq: number): Promise<LoggedChange[]> {
   const ofBook = eq(changes.bookId, bookId)
   const [first] = await db
     .select({ group: changes.group })
@@ -125,7 +125,7 @@ export async function groupFrom(db: Queries, bookId: string, firstSeq: number): 
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function changesBefore(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   kind: Kind,
   ids: readonly string[],
   seq: number,
@@ -146,13 +146,13 @@ export interface LoggedChange extends Change {
   readonly receivedAt: string
 }
 
-export async function wholeLog(db: Queries, bookId: string): Promise<LoggedChange[]> {
+export async function wholeLog(db: Queries, bookId: Id<'book'>): Promise<LoggedChange[]> {
   const rows = await db.select().from(changes).where(eq(changes.bookId, bookId)).orderBy(asc(changes.seq))
   return rows.map(({ bookId: _book, over, ...row }) => (over ? { ...row, over } : row))
 }
 
 /** Lays a log into a new book as it was, and has the book's numbers go on behind it. */
-export async function restoreLog(db: Queries, bookId: string, log: readonly LoggedChange[]): Promise<void> {
+export async function restoreLog(db: Queries, bookId: Id<'book'>, log: readonly LoggedChange[]): Promise<void> {
   await appendChanges(db, bookId, log)
   await takeNumbers(db, bookId, Math.max(0, ...log.map(({ seq }) => seq)))
 }

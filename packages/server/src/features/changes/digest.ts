@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises'
 import { KINDS, lastOf, mergeChange } from '@jotbook/core'
 import { DigestSum, recordDigest } from '@jotbook/core/digest'
-import type { Kind, RecordState } from '@jotbook/core'
+import type { Id, Kind, RecordState } from '@jotbook/core'
 import type { BookDigest } from '@jotbook/contract'
 import type { BookAccess } from '../../platform/bookGuard.ts'
 import { changesAfter, currentSeq } from './changeRepository.ts'
@@ -17,7 +17,7 @@ export class Digests {
   private readonly kept = new Map<string, Promise<Digest>>()
 
   /** The checksums of a book. Values that viewers may not see count for nobody, so that all members share one sum. */
-  async of(book: string, within: BookAccess['within']): Promise<Digest> {
+  async of(book: Id<'book'>, within: BookAccess['within']): Promise<Digest> {
     const seq = await within((db) => currentSeq(db, book))
     const key = `${book} ${seq}`
     const known = this.kept.get(key)
@@ -31,7 +31,7 @@ export class Digests {
 }
 
 /** Checksums of a book's records, added up anew. */
-export async function digestOfRecords(book: string, seq: number, within: BookAccess['within']): Promise<Digest> {
+export async function digestOfRecords(book: Id<'book'>, seq: number, within: BookAccess['within']): Promise<Digest> {
   const sums = new BookSums()
   for (const kind of KINDS) {
     for (let after: string | undefined; ;) {
@@ -47,7 +47,7 @@ export async function digestOfRecords(book: string, seq: number, within: BookAcc
 }
 
 /** The checksums that a book's log comes to when all of its changes are merged anew: they must be those of its records. */
-export async function digestOfLog(book: string, within: BookAccess['within']): Promise<Digest> {
+export async function digestOfLog(book: Id<'book'>, within: BookAccess['within']): Promise<Digest> {
   const states = new Map<string, { readonly kind: Kind; readonly id: string; readonly state: RecordState }>()
   const seq = await within((db) => currentSeq(db, book))
   for (let after = 0; ;) {

@@ -1,6 +1,7 @@
+import type { Id } from '@jotbook/core'
 import type { Applied, Push } from './applyChanges.ts'
 
-type Apply = (bookId: string, pushes: readonly Push[]) => Promise<Applied[]>
+type Apply = (bookId: Id<'book'>, pushes: readonly Push[]) => Promise<Applied[]>
 
 interface Waiting {
   readonly push: Push
@@ -26,7 +27,7 @@ export class Intake {
 
   constructor(private readonly apply: Apply) {}
 
-  push(bookId: string, push: Push): Promise<Applied> {
+  push(bookId: Id<'book'>, push: Push): Promise<Applied> {
     return new Promise((done, fail) => {
       const queue = this.waiting.get(bookId)
       if (queue) queue.push({ push, done, fail })
@@ -37,7 +38,7 @@ export class Intake {
     })
   }
 
-  private async drain(bookId: string): Promise<void> {
+  private async drain(bookId: Id<'book'>): Promise<void> {
     for (;;) {
       const queue = this.waiting.get(bookId) ?? []
       if (queue.length === 0) break
@@ -65,7 +66,7 @@ export class Intake {
     return end < 0 ? queue.length : Math.max(1, end)
   }
 
-  private async write(bookId: string, batch: readonly Waiting[]): Promise<void> {
+  private async write(bookId: Id<'book'>, batch: readonly Waiting[]): Promise<void> {
     try {
       const applied = await this.apply(
         bookId,

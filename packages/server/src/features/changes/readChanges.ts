@@ -1,6 +1,6 @@
 import { KINDS, lastOf } from '@jotbook/core'
 import { HIDDEN_FROM_VIEWERS } from '@jotbook/core/digest'
-import type { Change, Fields, Kind, Role } from '@jotbook/core'
+import type { Change, Fields, Id, Kind, Role } from '@jotbook/core'
 import { LISTED_KINDS, PAGE_CHANGES, SNAPSHOT_BEHIND, seesPlaces } from '@jotbook/contract'
 import type { PullAnswer, SnapshotLine } from '@jotbook/contract'
 import type { BookAccess } from '../../platform/bookGuard.ts'
@@ -14,7 +14,7 @@ type Numbered = Change & { readonly seq: number; readonly by: string }
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function pullChanges(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   role: Role,
   after: number,
   nowMs: number,
@@ -62,7 +62,7 @@ const SNAPSHOT_ORDER = [...LISTED_KINDS, ...KINDS.filter((kind) => !(LISTED_KIND
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function* snapshotLines(
   within: BookAccess['within'],
-  bookId: string,
+  bookId: Id<'book'>,
   role: Role,
   epoch: string,
   resume?: { seq: number; kind: Kind; id: string },

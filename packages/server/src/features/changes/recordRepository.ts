@@ -1,7 +1,7 @@
 import { and, desc, eq, getTableColumns, lt, sql } from 'drizzle-orm'
 import type { SQL } from 'drizzle-orm'
 import { KINDS, allFields, columnName } from '@jotbook/core'
-import type { Fields, Json, Kind, RecordState } from '@jotbook/core'
+import type { Fields, Id, Json, Kind, RecordState } from '@jotbook/core'
 import type { Queries } from '../../platform/database.ts'
 import { byWeight } from '../../platform/longWork.ts'
 import { recordTables } from '../../platform/schema.ts'
@@ -24,7 +24,7 @@ function stateOf(kind: Kind, row: Row): RecordState {
 /** The records of one kind, by id or all of the book. */
 export async function loadStates(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   kind: Kind,
   ids?: readonly string[],
 ): Promise<StoredState[]> {
@@ -41,7 +41,7 @@ export async function loadStates(
 // eslint-disable-next-line max-params -- the connection and the book or account come first wherever the database is asked
 export async function pageOfStates(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   kind: Kind,
   afterId: string | undefined,
   limit: number,
@@ -57,7 +57,7 @@ export async function pageOfStates(
 }
 
 /** Records as rows of their table, as one JSON value: the columns come out of it by their names. */
-function rowsOf(kind: Kind, bookId: string, states: readonly StoredState[]): string {
+function rowsOf(kind: Kind, bookId: Id<'book'>, states: readonly StoredState[]): string {
   const known = allFields(kind)
   const rows = states.map(({ id, state }) => {
     const row: Record<string, Json> = {}
@@ -90,7 +90,7 @@ function overwriteOf(kind: Kind): SQL {
 /** Writes merged records, parents before children. */
 export async function saveStates(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   states: ReadonlyMap<Kind, readonly StoredState[]>,
 ): Promise<void> {
   for (const kind of KINDS) {
@@ -107,7 +107,7 @@ export async function saveStates(
 /** Lays down records that nobody has seen yet. Throws when one of them exists. */
 export async function insertStates(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   kind: Kind,
   states: readonly StoredState[],
 ): Promise<void> {
@@ -121,7 +121,7 @@ export async function insertStates(
 /** Which of the ids exist as records of a kind; all of the book's without ids. */
 export async function existingIds(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   kind: Kind,
   ids?: readonly string[],
 ): Promise<Set<string>> {

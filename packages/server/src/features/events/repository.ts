@@ -1,6 +1,7 @@
 import { desc, eq, lt, or } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { AccessEvent, EventKind } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { events } from '../../platform/schema.ts'
@@ -8,7 +9,7 @@ import { events } from '../../platform/schema.ts'
 export interface Happening {
   readonly kind: EventKind
   readonly account?: string | undefined
-  readonly bookId?: string | undefined
+  readonly bookId?: Id<'book'> | undefined
   readonly memberId?: string | undefined
   readonly device?: string | undefined
   /** A word of ours (a role, a format), never what somebody typed. */
@@ -24,7 +25,7 @@ export async function noteEvent(db: Queries, happening: Happening, nowMs: number
 }
 
 /** What happened to a book and to an account, newest first. Within the book: what the account did in others is not seen. */
-export async function eventsFor(db: Queries, bookId: string, account: string): Promise<AccessEvent[]> {
+export async function eventsFor(db: Queries, bookId: Id<'book'>, account: string): Promise<AccessEvent[]> {
   const rows = await db
     .select({
       at: events.at,

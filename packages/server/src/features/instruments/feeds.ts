@@ -2,6 +2,7 @@ import { v5 as uuidv5 } from 'uuid'
 import { SounderIntake } from '@jotbook/core/formats'
 import type { SounderReading, TrackPoint } from '@jotbook/core/formats'
 import { Problem, sounderReading } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { FeedState } from '@jotbook/contract'
 import { outsideLookup } from '../../platform/outside.ts'
 import type { OutsideRules } from '../../platform/outside.ts'
@@ -11,17 +12,17 @@ import type { MadeChange } from '../changes/serverChanges.ts'
 import { FloodGate, openFeed } from './openFeed.ts'
 
 export interface FeedOf {
-  readonly book: string
-  readonly trip: string
+  readonly book: Id<'book'>
+  readonly trip: Id<'trip'>
   readonly author: Author
   readonly url: URL
 }
 
 /** What a feed needs of the book. */
 export interface FeedPorts {
-  readonly push: (book: string, push: Push) => Promise<Pick<Applied, 'refused'>>
+  readonly push: (book: Id<'book'>, push: Push) => Promise<Pick<Applied, 'refused'>>
   /** Whether the trip is over. Undefined when there is none. */
-  readonly trip: (book: string, trip: string) => Promise<{ readonly end: unknown } | undefined>
+  readonly trip: (book: Id<'book'>, trip: Id<'trip'>) => Promise<{ readonly end: unknown } | undefined>
   readonly rules: OutsideRules
   readonly now: () => number
 }

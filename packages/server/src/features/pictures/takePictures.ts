@@ -1,4 +1,5 @@
 import { isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { Problem } from '@jotbook/contract'
 import type { Queries } from '../../platform/database.ts'
 import { withoutMetadata } from './withoutMetadata.ts'
@@ -10,7 +11,7 @@ import { MOST_PICTURE_BYTES, keepPicture, picturesBytes } from './repository.ts'
  */
 export async function takePictures(
   db: Queries,
-  bookId: string,
+  bookId: Id<'book'>,
   pictures: Iterable<readonly [sha256: string, jpeg: Uint8Array]>,
   nowMs: number,
 ): Promise<number> {

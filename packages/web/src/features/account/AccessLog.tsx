@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { RecordOf } from '@jotbook/core'
+import type { Id, RecordOf } from '@jotbook/core'
 import { refusalOf } from '../../state/api.ts'
 import { useLazyAccessEventsQuery } from './accountApi.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
@@ -12,7 +12,7 @@ const words = text.access
 const SHOWN = 30
 
 /** What happened to the book and to its owner's account, newest first. */
-export function AccessLog({ book, members }: { book: string; members: readonly RecordOf<'member'>[] }) {
+export function AccessLog({ book, members }: { book: Id<'book'>; members: readonly RecordOf<'member'>[] }) {
   const [look, { data: events, error }] = useLazyAccessEventsQuery()
   const [all, setAll] = useState(false)
   const nameOf = (id: string | null): string => members.find((member) => member.id === id)?.name ?? ''

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
-import type { RecordOf } from '@jotbook/core'
+import type { Id, RecordOf } from '@jotbook/core'
 import { refusalOf, useSessionQuery } from '../../state/api.ts'
 import { useDevicesQuery, usePairingMutation, useRevokeDeviceMutation } from './accountApi.ts'
 import { deleted, deletionOf, useSave } from '../../state/useSave.ts'
@@ -16,7 +16,7 @@ import { SignOut } from './SignOut.tsx'
 import { text } from './text.ts'
 
 /** Who may open the book, and on what: members, paired devices, and the codes that add to them. */
-export function MembersAndDevices({ book, owner }: { book: string; owner: boolean }) {
+export function MembersAndDevices({ book, owner }: { book: Id<'book'>; owner: boolean }) {
   const { data: session } = useSessionQuery()
   const network = session?.mode === 'network'
   const members = useLiveQuery(() => recordsOf(book, 'member'), [book]) ?? []
@@ -53,7 +53,7 @@ function Members({ owner, members }: { owner: boolean; members: readonly RecordO
   )
 }
 
-function Devices({ book, owner }: { book: string; owner: boolean }) {
+function Devices({ book, owner }: { book: Id<'book'>; owner: boolean }) {
   const devices = useDevicesQuery()
   const [revoke, revoking] = useRevokeDeviceMutation()
   const [pair, { data: pairing, error }] = usePairingMutation()

@@ -1,4 +1,5 @@
 import { routes } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { AccessEvent, DeviceSummary, Joined, Pairing, RecoveryCodes, SecondFactor } from '@jotbook/contract'
 import { fetchJson, sendJson } from '../../offline/index.ts'
 import { api, doneBy } from '../../state/api.ts'
@@ -41,7 +42,7 @@ const accountApi = api.injectEndpoints({
       query: (id) => () => doneBy(routes.revoke(id), {}),
       invalidatesTags: ['Devices'],
     }),
-    pairing: build.mutation<Pairing, { readonly book: string; readonly whom: 'me' | 'crew' | 'viewer' }>({
+    pairing: build.mutation<Pairing, { readonly book: Id<'book'>; readonly whom: 'me' | 'crew' | 'viewer' }>({
       query:
         ({ book, whom }) =>
         () =>

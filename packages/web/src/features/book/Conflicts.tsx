@@ -2,7 +2,7 @@ import { useSave } from '../../state/useSave.ts'
 import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { fieldsOf, parseStamp, typedName } from '@jotbook/core'
-import type { Json } from '@jotbook/core'
+import type { Id, Json } from '@jotbook/core'
 import { fieldLabel } from '@jotbook/contract'
 import { useUnits } from '../../state/useBook.ts'
 import { conflictsOfBook, leaveConflict, recordsOf, store, thisDevice } from '../../offline/index.ts'
@@ -18,7 +18,7 @@ interface Seen {
 }
 
 /** What two devices said of one thing without knowing of each other: the later stays, one tap takes the other. */
-export function Conflicts({ book, trip }: { book: string; trip?: string }) {
+export function Conflicts({ book, trip }: { book: Id<'book'>; trip?: Id<'trip'> }) {
   const seen = useLiveQuery(() => readConflicts(book), [book])
   const shown =
     seen?.conflicts.filter((conflict) => (trip === undefined || conflict.trip === trip) && !isCompanion(conflict)) ?? []
@@ -41,7 +41,7 @@ export function Conflicts({ book, trip }: { book: string; trip?: string }) {
 /** What was typed goes with the value it spells. */
 const isCompanion = ({ kind, field }: HeldConflict): boolean => !(field in fieldsOf(kind)) && field.endsWith('Typed')
 
-async function readConflicts(book: string): Promise<Seen> {
+async function readConflicts(book: Id<'book'>): Promise<Seen> {
   const [conflicts, authors, members, { device }] = await Promise.all([
     conflictsOfBook(book),
     store.authors.toArray(),

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -67,7 +68,7 @@ export function ForeignFilePage() {
   )
 }
 
-function Reading({ book, ...opened }: OpenedFile & { readonly book: string }) {
+function Reading({ book, ...opened }: OpenedFile & { readonly book: Id<'book'> }) {
   const { table, remembered } = opened
   const reading = useForeignReading(book, opened)
   const waters = useAppSelector(allWaters)

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { zipSync } from 'fflate'
@@ -25,7 +26,7 @@ async function archiveOf(files: readonly File[]): Promise<BundleToSend | undefin
 }
 
 /** A bundle in: first a dry run that lists what is wrong and what is loose, then all or nothing. */
-export function ImportBundle({ book }: { book: string }) {
+export function ImportBundle({ book }: { book: Id<'book'> }) {
   const [chosen, setChosen] = useState<BundleToSend>()
   const running = useImport(book)
   const { report } = running

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { pushSoon, resolveRefused, store } from '../../offline/index.ts'
@@ -6,7 +7,7 @@ import { Button, Heading, Quiet, Panel } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 /** Changes the server would not take, each with its reason: they wait here and block nothing. */
-export function NeedsYou({ book }: { book: string }) {
+export function NeedsYou({ book }: { book: Id<'book'> }) {
   const entries = useLiveQuery(() => store.outbox.where({ book, refused: 1 }).toArray(), [book]) ?? []
   if (entries.length === 0) return null
   const groups = new Map<string, OutboxEntry[]>()

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { renamedPeople } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useSave } from '../../state/useSave.ts'
@@ -8,7 +9,7 @@ import { Button, Field, Heading, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 /** Who is on the book's trips. A name can be changed on all of them at once; into another's, when two names are one person. */
-export function People({ book }: { book: string }) {
+export function People({ book }: { book: Id<'book'> }) {
   const trips = useAppSelector(allTrips)
   const counts = useMemo(() => {
     const found = new Map<string, number>()
@@ -37,7 +38,7 @@ const ROW = {
 } as const
 
 interface PersonProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly name: string
   readonly count: number
   readonly names: readonly string[]

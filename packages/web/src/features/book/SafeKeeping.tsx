@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { store, unreadableRecords } from '../../offline/index.ts'
@@ -9,7 +10,7 @@ import { text } from './text.ts'
 const words = text.keeping
 
 /** Whether what is here is what the server has, when it was last backed up, and what cannot be read. */
-export function SafeKeeping({ book }: { book: string }) {
+export function SafeKeeping({ book }: { book: Id<'book'> }) {
   const meta = useLiveQuery(() => store.books.get(book), [book])
   const unreadable = useLiveQuery(() => unreadableRecords(book), [book]) ?? []
   const { data: backup } = useBackupsQuery()

@@ -1,7 +1,7 @@
 import { useSave } from '../../state/useSave.ts'
 import { Box, Flex } from '@chakra-ui/react'
 import { UNIT_CHOICES } from '@jotbook/core'
-import type { Unit, UnitPreferences } from '@jotbook/core'
+import type { Id, Unit, UnitPreferences } from '@jotbook/core'
 import { Link } from 'react-router'
 import { useUnits } from '../../state/useBook.ts'
 import { Choice } from '../../ui/Choice.tsx'
@@ -13,7 +13,7 @@ import { unitLabel } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
 /** Units, quantity by quantity, and how this device writes clocks and numbers. */
-export function Units({ book }: { book: string }) {
+export function Units({ book }: { book: Id<'book'> }) {
   const units = useUnits()
   const save = useSave()
   const dispatch = useAppDispatch()

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { BundleRemark, ImportReport } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import { nameKey } from '@jotbook/core/formats'
 import type { DateOrder, Mapping, NameInFile, UnknownWord } from '@jotbook/core/formats'
 import { allLures, allSpots, allTrips, allWaters } from '../../state/records.ts'
@@ -20,7 +21,7 @@ export interface OpenedFile {
 }
 
 /** What was told of an opened file's columns, dates, words and names, and what came of reading it so. */
-export function useForeignReading(book: string, { table, name, mapping: first }: OpenedFile) {
+export function useForeignReading(book: Id<'book'>, { table, name, mapping: first }: OpenedFile) {
   const { settings } = useAppSelector(({ records }) => records)
   const waters = useAppSelector(allWaters)
   const lures = useAppSelector(allLures)

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import type { ImportReport, ProblemDetails } from '@jotbook/contract'
-import type { Progress } from '@jotbook/core'
+import type { Id, Progress } from '@jotbook/core'
 import { useImportBundleMutation } from '../../state/api.ts'
 import { noteImport, pushSoon } from '../../offline/index.ts'
 import { text } from './text.ts'
@@ -25,7 +25,7 @@ export interface RunningImport {
 const BEGIN: Progress = { phase: 'begin', done: 0, of: 1 }
 
 /** An import under way: how far it is, what it did, and how to call it off. */
-export function useImport(book: string): RunningImport {
+export function useImport(book: Id<'book'>): RunningImport {
   const [report, setReport] = useState<ImportReport>()
   const [progress, setProgress] = useState<Progress>()
   const [ask, { error, reset }] = useImportBundleMutation()

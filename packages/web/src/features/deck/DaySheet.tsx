@@ -14,7 +14,7 @@ import {
   namesIn,
   takeOffRod,
 } from '@jotbook/core/deck'
-import type { Fields, RecordOf } from '@jotbook/core'
+import type { Fields, Id, RecordOf } from '@jotbook/core'
 import { allSetups } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import type { Angler, Rod } from '@jotbook/core/deck'
@@ -38,7 +38,7 @@ interface Named {
 }
 
 interface DaySheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly zone: string

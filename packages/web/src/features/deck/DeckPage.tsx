@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import './targets.css'
 import './deck.css'
 import './deckSizes.css'
@@ -50,7 +51,7 @@ export function DeckPage() {
   )
 }
 
-function OpenDeck({ book, trip }: { book: string; trip: string }) {
+function OpenDeck({ book, trip }: { book: Id<'book'>; trip: Id<'trip'> }) {
   const deck = useDeck(book, trip)
   if (!deck) return <p className="waiting">{text.noBook}</p>
   return (

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { useState } from 'react'
 import { answerSilence, inHand, onBreak } from '@jotbook/core/deck'
 import { Aboard } from './Aboard.tsx'
@@ -19,7 +20,7 @@ import { useOnDeck } from './useOnDeck.ts'
 import type { OnDeck } from './useOnDeck.ts'
 
 /** The rods in the water, what is in hand, and Strike; or the sheet that lies over them. */
-export function DeckScreen({ book, deck }: { book: string; deck: Deck }) {
+export function DeckScreen({ book, deck }: { book: Id<'book'>; deck: Deck }) {
   const onDeck = useOnDeck(book, deck)
   const [sheet, setSheet] = useState<Sheet>()
   const [black, setBlack] = useState(false)

@@ -1,5 +1,5 @@
 import { HOUR_MS, MINUTE_MS, epochMs, fishingWords, isoUtc } from '@jotbook/core'
-import type { Fields, Trip } from '@jotbook/core'
+import type { Fields, Id, Trip } from '@jotbook/core'
 import { useMay } from '../../state/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { text as adviceText } from './advice/text.ts'
@@ -16,7 +16,7 @@ const USUAL_LIMIT = 5
 const USUAL_HOURS = 8
 
 interface EventRulesProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly zone: string
   readonly nowMs: number

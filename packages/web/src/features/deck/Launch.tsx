@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { cautionsNow, isoUtc, localDate } from '@jotbook/core'
-import type { Fields, Trip, TripReading, Water } from '@jotbook/core'
+import type { Fields, Id, Trip, TripReading, Water } from '@jotbook/core'
 import { rodsOf } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
 import { allLures, allSetups, allTrips } from '../../state/records.ts'
@@ -28,7 +28,7 @@ const STEPS: readonly Step[] = ['water', 'aboard', 'rods', 'reading']
 const MOST_RODS = 6
 
 /** Onto the water in four taps: where, with whom, with what, and what the water is like. */
-export function Launch({ book }: { book: string }) {
+export function Launch({ book }: { book: Id<'book'> }) {
   const trips = useAppSelector(allTrips)
   const setups = useAppSelector(allSetups)
   const [step, setStep] = useState<Step>('water')
@@ -144,7 +144,7 @@ function begun({ water, kind, people, rods, plan, reading }: Begun): Edit[] {
 }
 
 interface RodsStepProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly water: Water
   readonly trips: readonly Trip[]
   /** The rods, and the plan that they are from. */
@@ -214,7 +214,7 @@ function RodsStep({ book, water, trips, onRods }: RodsStepProps) {
 }
 
 interface ReadingStepProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly water: Water
   readonly trips: readonly Trip[]
   readonly onLaunch: (reading: Fields) => void

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { LURE_CLASSES, ZONE_COLOURS } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { likeIt } from '@jotbook/core/deck'
 import { allLures } from '../../state/records.ts'
@@ -11,7 +12,7 @@ import { text } from './text.ts'
 const COLOURS = Object.keys(ZONE_COLOURS)
 
 interface NewLureProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly onDone: (lure: { readonly id: string; readonly name: string } | undefined) => void
 }
 

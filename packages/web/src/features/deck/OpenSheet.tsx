@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { useEffect } from 'react'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
 import type { RodTest } from '@jotbook/core/advice'
@@ -18,7 +19,7 @@ import type { Deck } from './useDeck.ts'
 interface OpenSheetProps {
   readonly sheet: Sheet
   readonly onSheet: (sheet: Sheet | undefined) => void
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly anglers: readonly Angler[]

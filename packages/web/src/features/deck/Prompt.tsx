@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { HOUR_MS, MINUTE_MS, epochMs, fieldsOf } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import {
   countOf,
   inHand,
@@ -22,8 +23,8 @@ import type { Deck } from './useDeck.ts'
 /** What the deck asks after a tap; never more than one thing, and none of it must be answered. */
 export type Asking =
   | { readonly kind: 'why'; readonly stints: readonly string[]; readonly rod: PlacedRod }
-  | { readonly kind: 'outcome'; readonly strike: string; readonly next?: string | undefined }
-  | { readonly kind: 'landed'; readonly strike: string; readonly next?: string | undefined }
+  | { readonly kind: 'outcome'; readonly strike: Id<'strike'>; readonly next?: string | undefined }
+  | { readonly kind: 'landed'; readonly strike: Id<'strike'>; readonly next?: string | undefined }
   /** Since when a rod was in hand that is now (`struck`: had the strike). */
   | { readonly kind: 'since'; readonly rod: PlacedRod; readonly angler: Angler; readonly struck: boolean }
 
@@ -40,8 +41,8 @@ interface PromptProps {
   readonly onAsk: (asking: Asking | undefined) => void
   readonly onCancel: () => void
   readonly onSince: (rod: PlacedRod, sinceMs: number, struck: boolean) => void
-  readonly onSecond: (strike: string) => void
-  readonly onDetails: (strike: string) => void
+  readonly onSecond: (strike: Id<'strike'>) => void
+  readonly onDetails: (strike: Id<'strike'>) => void
   /** What the book has to say, in a line; a tap tells why. */
   readonly spoken: string | undefined
   readonly onSpoken: () => void

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { epochMs, isoUtc, localDate } from '@jotbook/core'
-import type { Fields, RecordOf } from '@jotbook/core'
+import type { Fields, Id, RecordOf } from '@jotbook/core'
 import { recordsOf } from '../../offline/index.ts'
 import { useMay, useUnits } from '../../state/useBook.ts'
 import { allTrips } from '../../state/records.ts'
@@ -18,13 +18,13 @@ import type { Deck } from './useDeck.ts'
 
 const words = text.daySheet
 
-function useCards(book: string): readonly RecordOf<'eventRules'>[] {
+function useCards(book: Id<'book'>): readonly RecordOf<'eventRules'>[] {
   const cards = useLiveQuery(() => recordsOf(book, 'eventRules'), [book])
   return [...(cards ?? [])].sort((one, other) => one.name.localeCompare(other.name))
 }
 
 interface CardsProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly zone: string
 }

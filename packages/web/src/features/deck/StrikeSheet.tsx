@@ -1,6 +1,6 @@
 import { isStrike } from '@jotbook/core'
 import { useRef } from 'react'
-import type { Fields, Strike } from '@jotbook/core'
+import type { Fields, Id, Strike } from '@jotbook/core'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
 import { keepPicture } from '../../offline/index.ts'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
@@ -15,9 +15,9 @@ const FELT = ['phase', 'feltAs', 'set', 'hookPosition'] as const
 const MEASURED = ['lengthMm', 'weightG', 'depthM'] as const
 
 interface StrikeSheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
-  readonly strike: string
+  readonly strike: Id<'strike'>
   readonly onDone: () => void
 }
 
@@ -163,7 +163,7 @@ function StrikePhoto({
   number,
   onChange,
 }: {
-  book: string
+  book: Id<'book'>
   strike: Strike
   number: number
   onChange: Change

@@ -1,4 +1,5 @@
 import { clockShiftsOf } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { TAP_CLOCK_START, applied, nextTap } from '@jotbook/core/deck'
 import type { DeckDay, DeckEdit, TapClock } from '@jotbook/core/deck'
 import { commit, namedDevice, newId } from '../../offline/index.ts'
@@ -12,7 +13,7 @@ let clocked = ''
 let device = ''
 
 /** Brings a trip's clock back as of its last tap here; must be done before the first. */
-export async function wakeClock(trip: string): Promise<void> {
+export async function wakeClock(trip: Id<'trip'>): Promise<void> {
   const meta = await namedDevice()
   device = meta.device
   const kept = meta.tap?.trip === trip ? meta.tap : undefined
@@ -41,7 +42,7 @@ export class DeckSession {
   commits = 0
 
   constructor(
-    private readonly book: string,
+    private readonly book: Id<'book'>,
     private durable: DeckDay,
   ) {
     this.ahead = durable

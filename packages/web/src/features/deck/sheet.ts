@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import type { ShownAdvice } from './advice/useAdvice.ts'
 import type { PresentationLine } from './PresentationLines.tsx'
 
@@ -10,5 +11,5 @@ export type Sheet =
   | 'weighIn'
   | 'toLearn'
   | PresentationLine
-  | { readonly strike: string }
+  | { readonly strike: Id<'strike'> }
   | { readonly advice: ShownAdvice }

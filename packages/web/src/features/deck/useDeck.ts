@@ -1,6 +1,7 @@
 import { liveQuery } from 'dexie'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { DeckDay, DeckEdit } from '@jotbook/core/deck'
 import { lastActions, recordsOfTrip, undoAction } from '../../offline/index.ts'
 import type { Action } from '../../offline/index.ts'
@@ -21,7 +22,7 @@ export interface Deck {
 }
 
 /** One trip's deck, kept up with the device store. Undefined until the store was read. */
-export function useDeck(book: string, trip: string): Deck | undefined {
+export function useDeck(book: Id<'book'>, trip: Id<'trip'>): Deck | undefined {
   const [day, setDay] = useState<DeckDay>()
   const [actions, setActions] = useState<readonly Action[]>([])
   const [said, setSaid] = useState('')

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { epochMs, timeZoneOf } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { aboard, inHand, unsureStints } from '@jotbook/core/deck'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
 import type { RodTest } from '@jotbook/core/advice'
@@ -48,7 +49,7 @@ export interface OnDeck {
   readonly clockAt: (ms: number) => string
 }
 
-export function useOnDeck(book: string, deck: Deck): OnDeck {
+export function useOnDeck(book: Id<'book'>, deck: Deck): OnDeck {
   const { day } = deck
   const waters = useAppSelector(allWaters)
   const lures = useAppSelector(allLures)

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { useEffect, useState } from 'react'
 import { rodsAboard } from '@jotbook/core/deck'
 import type { Rod } from '@jotbook/core/deck'
@@ -5,7 +6,7 @@ import { recordsOfTrip } from '../../offline/index.ts'
 
 /** The rods that trips without a deck of their own were fished with, in the order they were taken up. */
 export function useRodsOfTrips(
-  book: string,
+  book: Id<'book'>,
   trips: readonly (string | undefined)[],
 ): ReadonlyMap<string, readonly Rod[]> {
   const [rods, setRods] = useState<ReadonlyMap<string, readonly Rod[]>>(new Map())

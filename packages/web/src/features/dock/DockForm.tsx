@@ -5,7 +5,7 @@ import { useForm, useWatch } from 'react-hook-form'
 import type { UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { isoUtc } from '@jotbook/core'
-import type { Water } from '@jotbook/core'
+import type { Id, Water } from '@jotbook/core'
 import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { dropDraft, newId, saveDraft, watchDraft } from '../../offline/index.ts'
@@ -33,7 +33,7 @@ import { usePagePhoto } from './usePagePhoto.ts'
 import type { PagePhoto } from './usePagePhoto.ts'
 
 interface DockFormProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly draftKey: string
   readonly draft: DockDraft
   /** Of a trip that is in the book. */

@@ -1,12 +1,12 @@
 import { timeZoneOf, effortKnownOf, SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
-import type { Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
+import type { Id, Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
 import { moreCells } from './moreColumns.ts'
 import type { MoreCells } from './moreColumns.ts'
 import { bareQuantity } from '../../ui/locale.ts'
 
 /** A trip as it is being typed: text cells, half-typed ones too. Saved at every keystroke. */
 export interface DockDraft {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   /** Of this opening of the form: what makes the ids of strikes typed as lines, so that saving twice makes none twice. */
   readonly id: string
   /** The units that bare numbers in its cells are in, whatever the settings say since. */

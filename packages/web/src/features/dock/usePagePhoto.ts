@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { useEffect, useState } from 'react'
 import { dropDraft, loadDraft, saveDraft } from '../../offline/index.ts'
 import { text } from './text.ts'
@@ -14,7 +15,7 @@ export interface PagePhoto {
 }
 
 /** The photographed page that stands beside the rows: kept on this device from trip to trip until it is taken away. */
-export function usePagePhoto(book: string): PagePhoto {
+export function usePagePhoto(book: Id<'book'>): PagePhoto {
   const key = `page:${book}`
   const [blob, setBlob] = useState<Blob>()
   const [problem, setProblem] = useState<string>()

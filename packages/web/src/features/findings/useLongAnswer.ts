@@ -1,7 +1,7 @@
 import { startTransition, useDeferredValue, useEffect, useRef, useState } from 'react'
 import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
-import type { EarlyAnswer, EarlyAnswers, LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
+import type { EarlyAnswer, EarlyAnswers, Id, LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
 import { api, asProblem, refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { askLong } from '../../workers/askLong.ts'
@@ -31,7 +31,7 @@ interface LongAsking<Q> {
 
 /** A question to a book as it stood. */
 interface LongAsk {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly revision: number
   readonly question: LongQuestion
 }

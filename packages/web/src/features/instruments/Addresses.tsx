@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useAppSelector } from '../../state/store.ts'
@@ -6,7 +7,7 @@ import { Button, Field, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { text } from './text.ts'
 
 /** Where the book's instruments are to be had; the owner's to set. */
-export function Addresses({ book }: { book: string }) {
+export function Addresses({ book }: { book: Id<'book'> }) {
   const settings = useAppSelector(({ records }) => records.settings)
   const [typed, setTyped] = useState<{ readonly weatherAddress?: string; readonly sounderAddress?: string }>({})
   const save = useSave()

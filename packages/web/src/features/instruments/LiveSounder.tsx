@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box } from '@chakra-ui/react'
 import { refusalOf } from '../../state/api.ts'
 import { useFeedQuery, useStartFeedMutation, useStopFeedMutation } from './feedApi.ts'
@@ -9,7 +10,7 @@ import { text } from './text.ts'
 const LOOK_MS = 2000
 
 /** A sounder that the server listens to while the trip is open; its readings come back with the next pull. */
-export function LiveSounder({ trip, address }: { trip: string; address: string }) {
+export function LiveSounder({ trip, address }: { trip: Id<'trip'>; address: string }) {
   const book = useBookId()
   const { data, isError } = useFeedQuery({ book, trip }, { pollingInterval: LOOK_MS })
   const [start, starting] = useStartFeedMutation()

@@ -1,12 +1,13 @@
 import { routes } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { FeedState } from '@jotbook/contract'
 import { fetchJson, sendJson } from '../../offline/index.ts'
 import { api } from '../../state/api.ts'
 
 /** The sounder of one trip. */
 interface Feed {
-  readonly book: string
-  readonly trip: string
+  readonly book: Id<'book'>
+  readonly trip: Id<'trip'>
 }
 
 const feedApi = api.injectEndpoints({

@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { group } from 'd3'
 import { recordsOf, tripsSinceKept } from '../../offline/index.ts'
 import { patternsKey } from './writeNew.ts'
@@ -9,7 +10,7 @@ const FEWEST_TRIPS = 5
  * Waters whose pattern book is to be looked for: those looked at on this device before, where trips came or changed since; with
  * `neverLookedAt`, also those that never were.
  */
-export async function watersDue(book: string, neverLookedAt: boolean): Promise<string[]> {
+export async function watersDue(book: Id<'book'>, neverLookedAt: boolean): Promise<string[]> {
   const trips = await recordsOf(book, 'trip')
   const due: string[] = []
   for (const [water, own] of group(trips, ({ water }) => water)) {

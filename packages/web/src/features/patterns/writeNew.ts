@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { commit, patternId, recordsOf } from '../../offline/index.ts'
 import type { Edit } from '../../offline/index.ts'
@@ -6,7 +7,7 @@ import type { Edit } from '../../offline/index.ts'
 export const patternsKey = (water: string): string => `patterns ${water}`
 
 /** What is new is written with its day; what goes on under other limits keeps its day and its notes. */
-export async function writeNew(book: string, water: string, patterns: readonly WaterPattern[]): Promise<void> {
+export async function writeNew(book: Id<'book'>, water: string, patterns: readonly WaterPattern[]): Promise<void> {
   const known = (await recordsOf(book, 'pattern')).filter((one) => one.water === water)
   const edits = patterns.flatMap(({ where, foundOn, continues }): Edit[] => {
     const before = known.find((one) => one.where === (continues ?? where))

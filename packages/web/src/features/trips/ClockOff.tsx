@@ -2,7 +2,7 @@ import { useSave } from '../../state/useSave.ts'
 import { Box } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { MINUTE_MS, parseStamp } from '@jotbook/core'
-import type { Trip } from '@jotbook/core'
+import type { Id, Trip } from '@jotbook/core'
 import { store, thisDevice } from '../../offline/index.ts'
 import { Button } from '../../ui/controls.tsx'
 import { hoursText } from '../../ui/locale.ts'
@@ -12,7 +12,7 @@ import { text } from './text.ts'
 const WORTH_SAYING_MS = 2 * MINUTE_MS
 
 /** A trip logged by a clock that was wrong is put right as a whole: one field of the trip, taken back as easily. */
-export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
+export function ClockOff({ book, trip }: { book: Id<'book'>; trip: Trip }) {
   const save = useSave()
   const off = useLiveQuery(() => clockOf(book, trip.id), [book, trip.id])
   const shifts = (trip.clockShiftS ?? {}) as Readonly<Record<string, number>>
@@ -35,7 +35,7 @@ export function ClockOff({ book, trip }: { book: string; trip: Trip }) {
 }
 
 /** This device and how far its clock is behind the server's, if it logged anything of the trip and is worth a word. */
-async function clockOf(book: string, trip: string): Promise<{ device: string; shiftS: number } | undefined> {
+async function clockOf(book: Id<'book'>, trip: Id<'trip'>): Promise<{ device: string; shiftS: number } | undefined> {
   const { device, offsetMs = 0, tap } = await thisDevice()
   const rows = await store.records.where({ book, trip }).toArray()
   const wroteHere = rows.some(({ shown: { stamps } }) =>

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { epochMs } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { deletionOf } from '../../state/useSave.ts'
 import { AddPhoto, Photo } from '../../ui/ofBook/Photo.tsx'
 import { useBookId } from '../../state/useBook.ts'
@@ -43,7 +44,7 @@ function SplitPanel({
   selected,
   editing,
   onDone,
-}: Omit<SelectedPanelProps, 'selected'> & { selected: Extract<Selected, { stint: string }> }) {
+}: Omit<SelectedPanelProps, 'selected'> & { selected: Extract<Selected, { stint: Id<'stint'> }> }) {
   const book = useBookId()
   const stint = screen.stints.find(({ id }) => id === selected.stint)
   const [lure, setLure] = useState(stint?.lure ?? '')
@@ -97,7 +98,7 @@ function StrikePanel({
   strike: id,
   editing,
   onDone,
-}: Omit<SelectedPanelProps, 'selected'> & { strike: string }) {
+}: Omit<SelectedPanelProps, 'selected'> & { strike: Id<'strike'> }) {
   const book = useBookId()
   const strike = screen.strikes.find((one) => one.id === id)
   if (!strike) return null

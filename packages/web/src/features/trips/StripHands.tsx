@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { MINUTE_MS } from '@jotbook/core'
-import type { Stint } from '@jotbook/core'
+import type { Id, Stint } from '@jotbook/core'
 import { APART, placedStrikes } from '../../charts/dayStrip/DayStrip.tsx'
 import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/stripModel.ts'
@@ -13,7 +13,7 @@ import { text } from './text.ts'
 import type { Editing } from './useEditing.ts'
 
 /** What is selected on the strip, to be changed below it. */
-export type Selected = { readonly stint: string; readonly atMs: number } | { readonly strike: string }
+export type Selected = { readonly stint: Id<'stint'>; readonly atMs: number } | { readonly strike: Id<'strike'> }
 
 interface StripHandsProps {
   readonly screen: TripOnScreen

@@ -10,7 +10,7 @@ import { useMay, useUnits } from '../../state/useBook.ts'
 import { Button, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { day } from '../../ui/locale.ts'
 import { useWidth } from '../../ui/useWidth.ts'
-import type { DayCondition, Trip } from '@jotbook/core'
+import type { DayCondition, Id, Trip } from '@jotbook/core'
 import { useDayConditions } from '../conditions/index.ts'
 import { PlanBeside } from '../ramp/index.ts'
 import { AddReading } from './AddReading.tsx'
@@ -137,7 +137,7 @@ function useConditionsOf(screen: TripOnScreen): readonly DayCondition[] | undefi
 }
 
 /** The trips before and after this one. */
-function Neighbours({ trip }: { trip: string }) {
+function Neighbours({ trip }: { trip: Id<'trip'> }) {
   const trips = useAppSelector(allTrips)
   const at = trips.findIndex(({ id }) => id === trip)
   const [after, before] = [trips[at - 1], trips[at + 1]]

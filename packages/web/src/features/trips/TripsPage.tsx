@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useState } from 'react'
 import { PURPOSES } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
@@ -99,7 +100,7 @@ function Sums({ listed, isKnown }: { listed: readonly ListedTrip[]; isKnown: boo
 }
 
 /** Whether a trip was begun to be typed and not kept yet. */
-function useHalfTyped(book: string | null): boolean {
+function useHalfTyped(book: Id<'book'> | null): boolean {
   const [half, setHalf] = useState(false)
   useEffect(() => {
     if (book !== null) void loadDraft(`dock:${book}:new`).then((draft) => setHalf(draft !== undefined))

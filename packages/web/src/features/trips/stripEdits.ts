@@ -1,5 +1,5 @@
 import { epochMs, isoUtc } from '@jotbook/core'
-import type { Stint } from '@jotbook/core'
+import type { Id, Stint } from '@jotbook/core'
 import type { Edit } from '../../offline/index.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
@@ -70,7 +70,7 @@ export function splitAt(
 }
 
 /** A strike given to a rod, and to a time within it. */
-export function strikeMoved(strike: string, stint: Stint, ms: number): Edit[] {
+export function strikeMoved(strike: Id<'strike'>, stint: Stint, ms: number): Edit[] {
   const within = clamp(ms, epochMs(stint.start), stint.end ? epochMs(stint.end) : Infinity)
   return [
     {

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { bookBands, hoursBetween } from '@jotbook/core'
-import type { AdjustableBand, BandSet } from '@jotbook/core'
+import type { AdjustableBand, BandSet, Id } from '@jotbook/core'
 import { useAnalysis } from '../../../state/useAnalysis.ts'
 import { useMay, useUnits } from '../../../state/useBook.ts'
 import { useAppSelector } from '../../../state/store.ts'
@@ -14,7 +14,7 @@ import { HoursInBands } from './HoursInBands.tsx'
 import { text } from './text.ts'
 
 interface BandEdgesProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly band: AdjustableBand
   readonly set: BandSet
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { fishingWords, isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { AdviceWorth } from '@jotbook/core/advice'
 import type { DeckEdit } from '@jotbook/core/deck'
 import { advise } from '../../../workers/advise.ts'
@@ -14,7 +15,7 @@ import { useAdviceNames } from './useAdviceNames.ts'
 import { text } from './text.ts'
 
 interface AdviceSheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly shown: ShownAdvice
@@ -116,7 +117,7 @@ function Choices({ lure, lureName, line, answer, onTake }: ChoicesProps) {
 }
 
 /** Whether such advice helped so far. */
-function Worth({ book, about, trip }: { book: string; about: AdviceWorth['about']; trip: string }) {
+function Worth({ book, about, trip }: { book: Id<'book'>; about: AdviceWorth['about']; trip: Id<'trip'> }) {
   const [worth, setWorth] = useState<AdviceWorth>()
   useEffect(() => {
     let live = true

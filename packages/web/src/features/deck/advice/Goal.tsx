@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
-import type { Trip } from '@jotbook/core'
+import type { Id, Trip } from '@jotbook/core'
 import { keptDraft } from '../../../offline/index.ts'
 import { calendarDay } from '../../../ui/locale.ts'
 import { Stepper } from '../Stepper.tsx'
@@ -134,7 +134,7 @@ function Field({ typed: { boats = '', pays = '' }, type, weighed }: FieldProps) 
 
 /** What was typed of the goal stays on the device with its trip: the sheet is closed and opened all day. */
 function useKeptGoal(
-  trip: string,
+  trip: Id<'trip'>,
 ): [typed: Readonly<Record<string, string>>, type: (part: Record<string, string>) => void] {
   const kept = useMemo(() => keptDraft(`goal:${trip}`), [trip])
   /** Undefined until it was read: nothing is written over it before. */

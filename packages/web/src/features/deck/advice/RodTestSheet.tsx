@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { isoUtc } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { RodTest } from '@jotbook/core/advice'
 import { advise } from '../../../workers/advise.ts'
 import type { TestStanding } from '../../../workers/advise.ts'
@@ -14,7 +15,7 @@ const TURNS = ['10', '15', '20', '30'] as const
 const SEEDS = 1_000_000
 
 interface RodTestSheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly test: RodTest | undefined

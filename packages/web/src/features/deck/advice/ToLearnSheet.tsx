@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { useCallback, useState } from 'react'
 import { TRY_H } from '@jotbook/core/advice'
 import type { ToLearn, ToTry } from '@jotbook/core/advice'
@@ -16,7 +17,7 @@ const words = text.toLearn
 const MOST_DAYS = 5
 
 interface ToLearnSheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly angler: Angler

@@ -1,5 +1,6 @@
 import { useCallback, useState } from 'react'
 import { HOUR_MS } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { BagNow, WayToFish } from '@jotbook/core/advice'
 import { liveBag } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
@@ -21,7 +22,7 @@ import { text } from './text.ts'
 const words = text.weighIn
 
 interface WeighInSheetProps {
-  readonly book: string
+  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly angler: Angler

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { HOUR_MS, epochMs, isoUtc } from '@jotbook/core'
-import type { RecordOf } from '@jotbook/core'
+import type { Id, RecordOf } from '@jotbook/core'
 import { inHand } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
 import type { DeckAdvice } from '@jotbook/core/advice'
@@ -32,7 +32,7 @@ export interface ShownAdvice {
  * seconds of a tap, and while the page is not looked at.
  */
 export function useAdvice(
-  book: string,
+  book: Id<'book'>,
   deck: Deck,
   { angler, onDeck, tick }: { readonly angler: Angler; readonly onDeck: readonly string[]; readonly tick: number },
 ): ShownAdvice | undefined {
@@ -80,7 +80,7 @@ interface ToLog {
 }
 
 /** Every advice is logged once, when it is first shown: later it is asked whether it helped. */
-function useLogged(book: string, { day }: Deck, { advice, line, logged, angler }: ToLog): void {
+function useLogged(book: Id<'book'>, { day }: Deck, { advice, line, logged, angler }: ToLog): void {
   const writing = useRef('')
   useEffect(() => {
     // Once it is read back the next of its kind may be written.

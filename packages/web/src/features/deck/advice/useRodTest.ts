@@ -1,6 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useRef } from 'react'
 import { MINUTE_MS } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { openTest, rodTestTurns } from '@jotbook/core/advice'
 import type { RodTest } from '@jotbook/core/advice'
 import { inHand } from '@jotbook/core/deck'
@@ -10,7 +11,7 @@ import { useNames } from '../../../state/useBook.ts'
 import { text } from './text.ts'
 
 /** The test of two rods that is under way on this trip. */
-export function useRodTest(book: string, trip: string): RodTest | undefined {
+export function useRodTest(book: Id<'book'>, trip: Id<'trip'>): RodTest | undefined {
   const tests = useLiveQuery(() => recordsOf(book, 'rodTest'), [book])
   return tests && openTest(tests, trip)
 }

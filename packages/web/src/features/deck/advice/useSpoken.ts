@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import type { RodTest } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
 import type { PlacedRod } from '../levels.ts'
@@ -20,7 +21,11 @@ interface Asked {
 }
 
 /** The one line above Strike, and what lies behind it: a test under way goes before advice. */
-export function useSpoken(book: string, deck: Deck, { angler, rods, tick, nowMs, test }: Asked): Spoken | undefined {
+export function useSpoken(
+  book: Id<'book'>,
+  deck: Deck,
+  { angler, rods, tick, nowMs, test }: Asked,
+): Spoken | undefined {
   const turnLine = useTurnLine(test, deck.day, angler, nowMs)
   const advice = useAdvice(book, deck, { angler, onDeck: rods.map(({ lure }) => lure), tick })
   if (turnLine) return { line: turnLine, sheet: 'test' }
