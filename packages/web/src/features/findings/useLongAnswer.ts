@@ -8,6 +8,7 @@ import { askLong } from '../../workers/askLong.ts'
 import { getReadyFor } from '../../workers/inLongWorker.ts'
 import type { Watch } from '../../workers/inLongWorker.ts'
 import { inTurns } from './inTurns.ts'
+import { LastAnswers } from './lastAnswers.ts'
 
 export interface LongRun<A, E> {
   /** Share done; undefined while nothing runs. */
@@ -36,12 +37,16 @@ interface LongAsk {
   readonly question: LongQuestion
 }
 
+/** As many as a book has waters, for most, and the rules. */
+const last = new LastAnswers<LongAnswer>(8)
+
 const longAnswers = api.injectEndpoints({
   endpoints: (build) => ({
     long: build.mutation<LongAsk & { readonly answer: LongAnswer }, LongAsk & { readonly watch: Watch }>({
       queryFn: async ({ watch, ...asked }) => {
         try {
-          return { data: { ...asked, answer: await askLong(asked.book, asked.question, watch) } }
+          const answer = await last.answer(asked, () => askLong(asked.book, asked.question, watch))
+          return { data: { ...asked, answer } }
         } catch (error) {
           return { error: asProblem(error) }
         }
@@ -73,7 +78,7 @@ function hearing<E extends EarlyAnswer>(
 
 /**
  * A question that takes seconds: asked by hand, with its progress, called off by hand or by leaving the page. The last answer to each kind
- * stays, so that coming back to its page finds it there.
+ * stays, so that coming back to its page finds it there; one asked shortly before is not worked out again.
  */
 export function useLongAnswer<Q extends LongQuestion>(
   kind: Q['kind'],
