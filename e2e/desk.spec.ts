@@ -147,6 +147,33 @@ test('size, places, seasons, people and changes answer; on the lake where nothin
   }
 })
 
+test('a filter asks for its answer first, and for what stands below it after that', async ({ app, page }) => {
+  await page.addInitScript(() => {
+    const asked: string[] = []
+    Object.assign(window, { asked })
+    const post = Reflect.get(Worker.prototype, 'postMessage')
+    Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]): void {
+      asked.push(JSON.stringify(sent[0]))
+      Reflect.apply(post, this, sent)
+    }
+  })
+  const asked = (): Promise<string[]> => page.evaluate(() => Reflect.get(window, 'asked') as string[])
+  await ask(page, app, 'seasons')
+  await expect.poll(asked).toContainEqual(expect.stringContaining('"week"'))
+  const before = (await asked()).length
+  await page.evaluate(() => {
+    history.pushState({}, '', `?where=${encodeURIComponent('water=Immerlow Reservoir')}`)
+    dispatchEvent(new PopStateEvent('popstate', { state: {} }))
+  })
+  await expect(answer(page)).toContainText('April is the best month')
+  await expect.poll(async () => (await asked()).slice(before)).toContainEqual(expect.stringContaining('"week"'))
+  const now = (await asked()).slice(before)
+  const first = (what: string): number => now.findIndex((one) => one.includes(what))
+  for (const below of ['"years"', '"week"', '"by":["month","year"]'])
+    expect(first(below), below).toBeGreaterThan(first('"by":["month"]'))
+  expect(first('"by":["month"]')).toBeGreaterThanOrEqual(0)
+})
+
 test('the pattern book of the pond: its one lure, since when, what became of it, pinned, noted and struck out', async ({
   app,
   page,

@@ -32,7 +32,6 @@ export class Launches {
   private readonly words = new Map<string, readonly string[]>()
   private clouds: ReadonlyMap<string, number> | undefined
   private switched: readonly Stint[] | undefined
-
   private readonly stints: Factor
 
   /** Given columns with the factor `stint`. */

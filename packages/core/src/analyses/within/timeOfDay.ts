@@ -158,10 +158,8 @@ function cellsOf(
   const cellOf = new Int32Array(rows)
   const trips: { readonly terms: FrailtyTerm[]; readonly cells: FrailtyCell[] }[] = []
   // The cell of each hour and lure, and of which trip that is.
-  const [placed, tripOf] = [
-    new Int32Array(ofWaters * lures.levels.length),
-    new Int32Array(ofWaters * lures.levels.length),
-  ]
+  const kinds = hours.levels.length * lures.levels.length
+  const [placed, tripOf] = [new Int32Array(kinds), new Int32Array(kinds)]
   let [last, cells] = [-1, 0]
   for (const row of asked) {
     if (at(trip.codes, row) !== last) {
