@@ -45,7 +45,7 @@ export const useAnswered = <T>(data: unknown, error: unknown, isOfLast = false):
     [data, error, isOfLast],
   )
 
-/** What was asked for, as it was when the answer that is shown was asked: what stands below asks after it, and does not keep it waiting. */
+/** The question of the answer that is shown, not yet the next one: what stands below an answer asks by this, after it. */
 export function useOnceAnswered<T>(asked: T, isOfLast: boolean | undefined): T {
   const [settled, setSettled] = useState(asked)
   if (isOfLast !== true && settled !== asked) setSettled(asked)

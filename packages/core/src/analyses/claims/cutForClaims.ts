@@ -9,7 +9,7 @@ import { timeZoneOf } from '../../vocabulary/index.ts'
 import type { Reading } from '../../vocabulary/index.ts'
 import { clockOf } from '../within/clock.ts'
 import type { BookClock } from '../within/clock.ts'
-import { timeOfDayOf } from '../within/timeOfDay.ts'
+import { ClockGround } from '../within/timeOfDay.ts'
 import type { TimeOfDayStart } from '../within/timeOfDay.ts'
 import { clausesOf } from './selection.ts'
 
@@ -70,14 +70,15 @@ export function cutForClaims(book: BookRecords, claims: readonly Claim[], water?
     )
   const fished = rows.filter((row) => at(columns.hours, row) > 0)
   const dispersion = bookDispersion(columns, fished)
+  const ground = new ClockGround(columns, fished, dispersion)
   return {
     book: { ...own, readings: own.readings.flatMap(skyOf) },
     columns,
     here,
-    clock: clockOf(columns, fished),
+    clock: clockOf(columns, fished, ground),
     variance: tripSpread(columns, dispersion)?.variance ?? 0,
     dispersion,
-    clockStart: fished.length === 0 ? undefined : timeOfDayOf(columns, fished, dispersion).start,
+    clockStart: fished.length === 0 ? undefined : ground.timeOfDay(fished).start,
   }
 }
 

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { seededRandom } from '../../numerics/index.ts'
 import { HOUR_MS, epochMs, isoUtc } from '../../time/index.ts'
 import { worldBook } from '../../test/worlds.ts'
-import { ClockHours, clockOfBook } from './clock.ts'
+import { CLOCK_QUESTION, ClockHours, clockOfBook } from './clock.ts'
+import { ClockGround } from './timeOfDay.ts'
 import { answer } from '../board/answer.ts'
 
 /** The first hour, from noon by this clock, is twice as good as the others, and one lure is thrown in it; the lures are equal. */
@@ -27,6 +29,22 @@ describe('the clock of a book', () => {
     // Nobody fished at three: nothing is known of it, so that a lure thrown then is hardly held to anything.
     const only = (hour: number): Float64Array => Float64Array.from({ length: 24 }, (_, h) => (h === hour ? 1 : 0))
     expect(hours.variance(only(3), only(14))).toBeGreaterThan(4 * hours.variance(only(13), only(14)))
+  })
+
+  it('learns the same from some rows, whether they are laid out alone or among all the others', () => {
+    const columns = buildColumns(dawns, planCuts(CLOCK_QUESTION.by, []))
+    const all = Array.from({ length: columns.rows }, (_, row) => row)
+    const lures = columns.factors.lure!
+    const ground = new ClockGround(columns, all, 1.3)
+    for (const some of [
+      all.filter((row) => lures.levels[lures.codes[row]!] !== 'l0'),
+      all.filter((row) => columns.trip.codes[row]! % 3 === 0),
+      all.filter((row) => columns.strikes[row]! === 0),
+    ]) {
+      const [among, alone] = [ground.timeOfDay(some), new ClockGround(columns, some, 1.3).timeOfDay(some)]
+      among.effects.forEach((effect, hour) => expect(effect).toBeCloseTo(alone.effects[hour]!, 9))
+      expect(among.logEvidence).toBeCloseTo(alone.logEvidence, 9)
+    }
   })
 
   it('holds a lure that is thrown in good hours against good hours, and says so', () => {

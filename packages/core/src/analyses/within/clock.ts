@@ -33,14 +33,15 @@ export const holdsTheClock = ({ by, where }: Question): boolean =>
 /** The clock of a whole book: worked out once for all its boards. Undefined for a book without a strike. */
 export const clockOfBook = (book: BookRecords): BookClock | undefined => clockOf(buildColumns(book, CLOCK_PLAN))
 
-/** The same from columns cut for `CLOCK_QUESTION`, or finer: averaged over how much hours may differ, by how well the book bears each out. */
+/** The same from columns cut for `CLOCK_QUESTION`, or finer: averaged over how much hours may differ, by how well the book bears each out. `laid`: where somebody has laid those rows out. */
 export function clockOf(
   columns: SegmentColumns,
   asked: readonly number[] = Array.from({ length: columns.rows }, (_, row) => row),
+  laid?: ClockGround,
 ): BookClock | undefined {
   const rows = asked.filter((row) => at(columns.hours, row) > 0)
   if (!rows.some((row) => at(columns.strikes, row) > 0)) return undefined
-  const ground = new ClockGround(columns, rows, bookDispersion(columns, rows))
+  const ground = laid ?? new ClockGround(columns, rows, bookDispersion(columns, rows))
   const fits: ReturnType<typeof weighedClock>[] = []
   let start: TimeOfDayStart | undefined
   for (const hourSd of HOUR_SDS) {

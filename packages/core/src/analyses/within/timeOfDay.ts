@@ -75,7 +75,14 @@ export class ClockGround {
     })
   }
 
-  /** See `timeOfDayOf`. */
+  /**
+   * What the hour does to lures that are not compared: an adjustment that no luck of theirs can have a part in.
+   *
+   * Given      the rows to learn from, all of them laid out; how hours differ before anything is seen; where to begin: the peak is one, and is
+   *            reached sooner from that of most of the rows
+   * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
+   * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
+   */
   timeOfDay(rows: readonly number[], { hourSd = HOUR_SD, start }: TimeOfDayOptions = {}): TimeOfDay {
     const { levels } = this.hours
     const size = levels.length
@@ -131,21 +138,6 @@ export class ClockGround {
     return precision
   }
 }
-
-/**
- * What the hour does to lures that are not compared: an adjustment that no luck of theirs can have a part in.
- *
- * Given      columns cut by hour, with the factors `hour`, `lure` and `water`; the rows to learn from; the dispersion of strikes; how hours
- *            differ before anything is seen; where to begin: the peak is one, and is reached sooner from that of most of the rows
- * Returned   effects of all hours of the book; as before anything was seen where no other lure struck
- * Method     `fitFrailty` with a luck for each trip, normal effects of hours, lures and waters
- */
-export const timeOfDayOf = (
-  columns: SegmentColumns,
-  rows: readonly number[],
-  dispersion: number,
-  options: TimeOfDayOptions = {},
-): TimeOfDay => new ClockGround(columns, rows, dispersion).timeOfDay(rows, options)
 
 /** The cells of rows, trip by trip, without hours yet, and which of them each row is of; rows of a trip stand together. */
 function cellsOf(
