@@ -69,7 +69,7 @@ export async function openCluster({ folder, say, durable = true, walArchive }: C
     const running: Running = {
       binaries,
       data,
-      port: port ?? (await freePort()),
+      port: port ?? (await freePort(lastPort(data))),
       user,
       settings: settingsOf(durable, walArchive, user),
     }
@@ -211,6 +211,13 @@ function pidFileOf(data: string): { pid: number; port: number; ageMs: number } |
 /** A pid file that is still empty so long after it was made is left over. */
 const HALF_WRITTEN_MS = 10_000
 
+/** The port it ran under last, where others may still look for it: its last command line stays in the folder. */
+function lastPort(data: string): number | undefined {
+  const file = join(data, 'postmaster.opts')
+  const port = existsSync(file) ? /"-p" "(\d+)"/.exec(readFileSync(file, 'utf8'))?.[1] : undefined
+  return port === undefined ? undefined : Number(port)
+}
+
 /** The port of a postmaster that runs on this data folder; clears away the pid file of one that does not. */
 function runningPort(data: string): number | undefined {
   const found = pidFileOf(data)
@@ -240,9 +247,9 @@ const isZombie = (pid: number): boolean => /^\d+ \(.*\) Z/.test(readFileSync(`/p
 const PORTS = { from: 15_000, to: 32_000 }
 
 /** A port on loopback that nobody listens on. */
-export async function freePort(): Promise<number> {
-  for (;;) {
-    const port = randomInt(PORTS.from, PORTS.to)
+export async function freePort(wanted?: number): Promise<number> {
+  for (let first = wanted; ; first = undefined) {
+    const port = first ?? randomInt(PORTS.from, PORTS.to)
     const server = createServer()
     const free = await new Promise<boolean>((answer) => {
       server.once('error', () => answer(false))
