@@ -75,6 +75,10 @@ async function sendBundle({
 /** The details of a refusal: every error of this api is a Problem's details. */
 export const refusalOf = (error: unknown): ProblemDetails | undefined => error as ProblemDetails | undefined
 
+/** Whether somebody called it off, which is no failure. */
+export const isCalledOff = ({ type }: ProblemDetails): boolean => type === CALLED_OFF
+const CALLED_OFF = new Problem('cancelled', '').toJSON().type
+
 /** Nothing comes back; the store keeps an answer all the same. */
 export async function doneBy(url: string, body: unknown, method: 'POST' | 'PUT' = 'POST'): Promise<null> {
   await sendNothingBack(method, url, body)

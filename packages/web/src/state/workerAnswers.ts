@@ -30,7 +30,7 @@ export const askWorker = <W>(remote: object, { book, method, args }: Asked<W>): 
   )
 
 /** An answer as RTK Query takes it. */
-export async function answerOf(ask: () => Promise<unknown>): Promise<{ data: unknown } | { error: ProblemDetails }> {
+export async function answerOf<T>(ask: () => Promise<T>): Promise<{ data: T } | { error: ProblemDetails }> {
   try {
     return { data: await ask() }
   } catch (error) {

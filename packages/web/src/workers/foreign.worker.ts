@@ -33,8 +33,17 @@ export interface OpenedTable {
   readonly guess: Mapping
 }
 
+export interface Refused {
+  readonly refused: string
+}
+
+export interface OpenQuestions {
+  readonly orders: readonly DateOrder[]
+  readonly words: readonly UnknownWord[]
+}
+
+/** What a file says as its columns were told; the bundle it makes stays in the worker until it is sent. */
 export interface TranslatedFile {
-  readonly archive: Uint8Array<ArrayBuffer>
   readonly faults: readonly RowFault[]
   readonly remarks: readonly string[]
   readonly names: readonly NameInFile[]
@@ -49,13 +58,19 @@ function held(): ForeignTable {
   return table
 }
 
+function made(): Translated {
+  if (!translated) throw new Error('the file has not been read')
+  return translated
+}
+
 const foreign = {
   /** Opens a file, or says in words why it cannot be. */
-  open(bytes: Uint8Array, units: UnitPreferences, names: NamesInBook): OpenedTable | string {
+  open(bytes: Uint8Array, units: UnitPreferences, names: NamesInBook): OpenedTable | Refused {
+    translated = undefined
     try {
       table = readTable(bytes)
     } catch (error) {
-      if (error instanceof TableRefusal) return error.message
+      if (error instanceof TableRefusal) return { refused: error.message }
       throw error
     }
     const { header, rows, delimiter, encoding } = table
@@ -70,19 +85,24 @@ const foreign = {
     }
   },
 
-  orders: (columns: readonly string[]): DateOrder[] => dateOrders(held(), columns),
-
-  words: (mapping: Mapping): UnknownWord[] => wordsToPlace(held(), mapping),
+  /** What the file leaves open under a mapping: how its dates may be meant, and words that nobody told yet. */
+  openQuestions: (mapping: Mapping): OpenQuestions => ({
+    orders: dateOrders(held(), mapping.columns),
+    words: wordsToPlace(held(), mapping),
+  }),
 
   translate(mapping: Mapping, context: TranslateContext): TranslatedFile {
     translated = translate(held(), mapping, context)
-    const archive = zipBundle(translated.files) as Uint8Array<ArrayBuffer>
-    return { archive, faults: translated.faults, remarks: translated.remarks, names: translated.names }
+    const { faults, remarks, names } = translated
+    return { faults, remarks, names }
   },
+
+  /** The bundle of what was read last. */
+  archive: (): Uint8Array<ArrayBuffer> => zipBundle(made().files) as Uint8Array<ArrayBuffer>,
 
   /** The lines of the opened file that lines of the bundle came from. */
   sourceLines: (places: readonly { file: string; line: number }[]): (number | undefined)[] =>
-    places.map(({ file, line }) => translated?.sourceLine(file, line)),
+    places.map(({ file, line }) => made().sourceLine(file, line)),
 }
 
 export type Foreign = typeof foreign

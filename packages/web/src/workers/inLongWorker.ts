@@ -69,12 +69,12 @@ export async function inLongWorker<T>(
   { onProgress, onEarly = () => undefined, signal }: Watch,
   work: (long: Remote<Long>, told: Told) => Promise<T>,
 ): Promise<T> {
+  const cancelled = (): Problem => new Problem('cancelled', 'It was called off.')
+  if (signal.aborted) throw cancelled()
   const { worker, long, desk } = spare ?? begun()
   spare = undefined
   const [progress, early] = [heardUntilOver(onProgress), heardUntilOver(onEarly)]
-  const calledOff = new Promise<never>((_, fail) =>
-    signal.addEventListener('abort', () => fail(new Problem('cancelled', 'It was called off.'))),
-  )
+  const calledOff = new Promise<never>((_, fail) => signal.addEventListener('abort', () => fail(cancelled())))
   const told = { desk: transfer(desk, [desk]), progress: proxy(progress.hear), early: proxy(early.hear) }
   try {
     return await Promise.race([work(long, told), calledOff])

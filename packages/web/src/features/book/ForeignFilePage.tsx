@@ -1,15 +1,12 @@
 import type { Id } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
 import { Link } from 'react-router'
-import { withKnownWords } from '@jotbook/core/formats'
-import type { Mapping } from '@jotbook/core/formats'
+import { refusalOf } from '../../state/api.ts'
 import { allLures, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
 import { Button, Label, Page, Quiet, Panel, Title } from '../../ui/controls.tsx'
 import { FieldProblem, ProblemNote } from '../../ui/ProblemNote.tsx'
-import { foreign } from '../../workers/foreign.ts'
 import type { TranslatedFile } from '../../workers/foreign.worker.ts'
 import { ForeignQuestions } from './ForeignQuestions.tsx'
 import { ForeignTableView } from './ForeignTableView.tsx'
@@ -18,35 +15,25 @@ import { UnknownWords } from './UnknownWords.tsx'
 import { ImportProgress } from './ImportProgress.tsx'
 import { AlikeTable, ImportReportView } from './ImportReportView.tsx'
 import { text } from './text.ts'
+import { useOpenTableMutation } from './tableApi.ts'
 import { useForeignReading } from './useForeignReading.ts'
-import type { ForeignReading, OpenedFile } from './useForeignReading.ts'
+import type { FileToRead, ForeignReading } from './useForeignReading.ts'
+
+const named = ({ name }: { readonly name: string }): string => name
 
 /** Import a spreadsheet: opened here, its columns told, tried, and brought in whole. */
 export function ForeignFilePage() {
   const book = useAppSelector(({ records }) => records.book)
-  const { settings } = useAppSelector(({ records }) => records)
   const waters = useAppSelector(allWaters)
   const lures = useAppSelector(allLures)
   const units = useUnits()
-  const [opened, setOpened] = useState<OpenedFile>()
-  const [refusal, setRefusal] = useState<string>()
+  const [open, { data: opened, error, reset }] = useOpenTableMutation()
   if (book === null) return <Page />
-  const open = async (file: File | undefined): Promise<void> => {
-    setOpened(undefined)
-    setRefusal(undefined)
-    if (!file) return
-    const names = { waters: waters.map(({ name }) => name), lures: lures.map(({ name }) => name) }
-    const table = await foreign().open(new Uint8Array(await file.arrayBuffer()), units, names)
-    if (typeof table === 'string') return setRefusal(`${file.name}: ${table}`)
-    const earlier = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
-    const kept = earlier[table.signature]
-    setOpened({
-      table,
-      name: file.name,
-      mapping: withKnownWords(kept ?? table.guess, Object.values(earlier)),
-      remembered: kept !== undefined,
-    })
+  const choose = (file: File | undefined): void => {
+    if (!file) return reset()
+    void open({ file, units, names: { waters: waters.map(named), lures: lures.map(named) } })
   }
+  const table = opened?.table
   return (
     <Page>
       <Link to="/book">{text.foreign.back}</Link>
@@ -58,19 +45,25 @@ export function ForeignFilePage() {
           id="foreign-file"
           type="file"
           accept=".csv,.tsv,.txt"
-          onChange={(event) => void open(event.target.files?.[0])}
+          onChange={(event) => choose(event.target.files?.[0])}
           style={{ maxWidth: '100%' }}
         />
-        <FieldProblem id="foreign-file-problem" message={refusal} />
+        <FieldProblem
+          id="foreign-file-problem"
+          message={table && 'refused' in table ? `${opened?.name}: ${table.refused}` : undefined}
+        />
       </Box>
-      {opened && <Reading key={opened.table.signature + opened.name} book={book} {...opened} />}
+      <ProblemNote problem={refusalOf(error)} />
+      {opened && table && !('refused' in table) && (
+        <Reading key={opened.opening} book={book} {...opened} table={table} />
+      )}
     </Page>
   )
 }
 
-function Reading({ book, ...opened }: OpenedFile & { readonly book: Id<'book'> }) {
-  const { table, remembered } = opened
-  const reading = useForeignReading(book, opened)
+function Reading({ book, ...file }: FileToRead & { readonly book: Id<'book'> }) {
+  const { table } = file
+  const reading = useForeignReading(book, file)
   const waters = useAppSelector(allWaters)
   const { mapping, words, running, ready, change, tryIt } = reading
   return (
@@ -78,7 +71,7 @@ function Reading({ book, ...opened }: OpenedFile & { readonly book: Id<'book'> }
       <Box mt="10px">
         <Quiet>
           {text.foreign.found(table.rows, text.foreign.separators[table.delimiter], table.encoding)}{' '}
-          {remembered ? text.foreign.remembered : ''}
+          {reading.remembered ? text.foreign.remembered : ''}
         </Quiet>
       </Box>
       <ForeignQuestions
@@ -101,7 +94,7 @@ function Reading({ book, ...opened }: OpenedFile & { readonly book: Id<'book'> }
         {!ready && <strong>{text.foreign.mustChooseNote}</strong>}
       </Flex>
       {reading.translated && <Translated reading={reading} translated={reading.translated} />}
-      <ProblemNote problem={running.problem} />
+      <ProblemNote problem={reading.problem} />
       <ImportProgress running={running} />
       <Reported reading={reading} />
     </>

@@ -1,39 +1,51 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { BundleRemark, ImportReport } from '@jotbook/contract'
 import type { Id } from '@jotbook/core'
-import { nameKey } from '@jotbook/core/formats'
-import type { DateOrder, Mapping, NameInFile, UnknownWord } from '@jotbook/core/formats'
+import { nameKey, withKnownWords } from '@jotbook/core/formats'
+import type { Mapping, NameInFile } from '@jotbook/core/formats'
+import { refusalOf } from '../../state/api.ts'
 import { allLures, allSpots, allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { commit } from '../../offline/index.ts'
 import { deviceZone } from '../../ui/deviceZone.ts'
 import { foreign } from '../../workers/foreign.ts'
-import type { OpenedTable, TranslatedFile } from '../../workers/foreign.worker.ts'
+import type { OpenQuestions, OpenedTable } from '../../workers/foreign.worker.ts'
+import { useOpenQuestionsQuery, useReadTableMutation } from './tableApi.ts'
 import { text } from './text.ts'
 import { useImport } from './useImport.ts'
 
-export interface OpenedFile {
-  readonly table: OpenedTable
+export interface FileToRead {
+  readonly opening: number
   readonly name: string
-  readonly mapping: Mapping
-  /** Its columns were told once before. */
-  readonly remembered: boolean
+  readonly table: OpenedTable
 }
 
+type Mappings = Readonly<Record<string, Mapping>>
+
+/** What is known of a file's columns and words before anybody is asked. */
+function firstMapping({ signature, guess }: OpenedTable, earlier: Mappings) {
+  const kept = earlier[signature]
+  return { first: withKnownWords(kept ?? guess, Object.values(earlier)), remembered: kept !== undefined }
+}
+
+const NOT_YET: OpenQuestions = { orders: [], words: [] }
+
 /** What was told of an opened file's columns, dates, words and names, and what came of reading it so. */
-export function useForeignReading(book: Id<'book'>, { table, name, mapping: first }: OpenedFile) {
+export function useForeignReading(book: Id<'book'>, { opening, name, table }: FileToRead) {
   const { settings } = useAppSelector(({ records }) => records)
   const waters = useAppSelector(allWaters)
   const lures = useAppSelector(allLures)
   const spots = useAppSelector(allSpots)
   const trips = useAppSelector(allTrips)
+  const mappings = (settings?.mappings ?? {}) as Mappings
+  const [{ first, remembered }] = useState(() => firstMapping(table, mappings))
   const [mapping, setMapping] = useState(first)
   const [water, setWater] = useState('')
   const [namespace, setNamespace] = useState(name.replace(/\.[a-z]+$/i, ''))
-  const [translated, setTranslated] = useState<TranslatedFile>()
+  const [read, { data: translated, error, reset }] = useReadTableMutation()
   const [lines, setLines] = useState<ReadonlyMap<string, number>>(new Map())
   const running = useImport(book)
-  const { orders, words } = useOpenQuestions(mapping)
+  const { data: { orders, words } = NOT_YET } = useOpenQuestionsQuery({ opening, mapping })
   const people = useMemo(() => [...new Set(trips.flatMap(({ anglers }) => anglers ?? []))].sort(), [trips])
   const told = mapping.dateOrder !== undefined && orders.includes(mapping.dateOrder) ? mapping.dateOrder : undefined
   const dateOrder = orders.length === 1 ? orders[0] : told
@@ -41,31 +53,23 @@ export function useForeignReading(book: Id<'book'>, { table, name, mapping: firs
 
   const change = (next: Partial<Mapping>): void => {
     setMapping({ ...mapping, ...next })
-    setTranslated(undefined)
+    reset()
     running.clear()
   }
   const tryIt = async (asked: Mapping = complete): Promise<void> => {
-    const made = await foreign().translate(asked, {
-      waters,
-      lures,
-      spots,
-      people,
-      water: water || undefined,
-      zone: deviceZone(),
-    })
-    setTranslated(made)
-    if (made.faults.length > 0) return running.clear()
-    const report = await running.send({ archive: made.archive, namespace }, true)
+    const context = { waters, lures, spots, people, water: water || undefined, zone: deviceZone() }
+    const { data: made } = await read({ mapping: asked, context })
+    if (!made || made.faults.length > 0) return running.clear()
+    const report = await running.send({ archive: await foreign().archive(), namespace }, true)
     if (report) setLines(await sourceLinesOf(report))
   }
   const bring = async (): Promise<void> => {
     if (!translated) return
     // Kept first: a page that is left the moment it says *Imported* has kept how the file was read.
-    const mappings = (settings?.mappings ?? {}) as Readonly<Record<string, Mapping>>
     await commit(book, [
       { kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } },
     ])
-    await running.send({ archive: translated.archive, namespace }, false)
+    await running.send({ archive: await foreign().archive(), namespace }, false)
   }
   /** Names are told after a first reading, which is then read again. */
   const take = ({ kind, name: named }: NameInFile, sameAs: string): void => {
@@ -74,31 +78,15 @@ export function useForeignReading(book: Id<'book'>, { table, name, mapping: firs
     void tryIt({ ...complete, same })
   }
   return {
-    ...{ mapping, complete, orders, words, people, translated, running, change, tryIt, bring, take },
+    ...{ remembered, mapping, complete, orders, words, people, translated, running, change, tryIt, bring, take },
     ...{ water, setWater, namespace, setNamespace },
+    problem: refusalOf(error) ?? running.problem,
     ready: !mapping.columns.includes('row.date') || dateOrder !== undefined,
     placeOf: (remark: BundleRemark) => placeOf(remark, lines),
   }
 }
 
 export type ForeignReading = ReturnType<typeof useForeignReading>
-
-/** What the file leaves open as it is told now: how its dates may be meant, and words that nobody told yet. */
-function useOpenQuestions(mapping: Mapping): {
-  readonly orders: readonly DateOrder[]
-  readonly words: readonly UnknownWord[]
-} {
-  const [orders, setOrders] = useState<readonly DateOrder[]>([])
-  const [words, setWords] = useState<readonly UnknownWord[]>([])
-  const { columns } = mapping
-  useEffect(() => {
-    void foreign().orders(columns).then(setOrders)
-  }, [columns])
-  useEffect(() => {
-    void foreign().words(mapping).then(setWords)
-  }, [mapping])
-  return { orders, words }
-}
 
 const keyOf = ({ file, line }: { file: string; line: number }): string => `${file} ${line}`
 

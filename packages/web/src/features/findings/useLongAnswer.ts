@@ -1,9 +1,9 @@
 import { startTransition, useDeferredValue, useEffect, useRef, useState } from 'react'
-import { Problem } from '@jotbook/contract'
 import type { ProblemDetails } from '@jotbook/contract'
 import type { EarlyAnswer, EarlyAnswers, Id, LongAnswer, LongAnswers, LongQuestion } from '@jotbook/core'
-import { api, asProblem, refusalOf } from '../../state/api.ts'
+import { api, isCalledOff, refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
+import { answerOf } from '../../state/workerAnswers.ts'
 import { askLong } from '../../workers/askLong.ts'
 import { getReadyFor } from '../../workers/inLongWorker.ts'
 import type { Watch } from '../../workers/inLongWorker.ts'
@@ -43,19 +43,14 @@ const last = new LastAnswers<LongAnswer>(8)
 const longAnswers = api.injectEndpoints({
   endpoints: (build) => ({
     long: build.mutation<LongAsk & { readonly answer: LongAnswer }, LongAsk & { readonly watch: Watch }>({
-      queryFn: async ({ watch, ...asked }) => {
-        try {
-          const answer = await last.answer(asked, () => askLong(asked.book, asked.question, watch))
-          return { data: { ...asked, answer } }
-        } catch (error) {
-          return { error: asProblem(error) }
-        }
-      },
+      queryFn: ({ watch, ...asked }) =>
+        answerOf(async () => ({
+          ...asked,
+          answer: await last.answer(asked, () => askLong(asked.book, asked.question, watch)),
+        })),
     }),
   }),
 })
-
-const CALLED_OFF = new Problem('cancelled', '').toJSON().type
 
 /** Tells what is known so far of work that is watched, in turns. */
 function hearing<E extends EarlyAnswer>(
@@ -108,7 +103,7 @@ export function useLongAnswer<Q extends LongQuestion>(
   }
   if (isRunning) return { progress: 0, ...known, ask, stop }
   const problem = refusalOf(error)
-  if (problem) return problem.type === CALLED_OFF ? { ask, stop } : { problem, ask, stop }
+  if (problem) return isCalledOff(problem) ? { ask, stop } : { problem, ask, stop }
   if (data?.book !== book) return { ask, stop }
   return {
     ask,

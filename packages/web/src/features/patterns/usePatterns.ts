@@ -1,11 +1,12 @@
-import { useEffect, useState } from 'react'
-import { Problem } from '@jotbook/contract'
+import { useEffect, useRef, useState } from 'react'
 import type { ProblemDetails } from '@jotbook/contract'
+import type { Id } from '@jotbook/core'
 import type { WaterPattern } from '@jotbook/core/patterns'
 import { keptAnswer } from '../../offline/index.ts'
-import { asProblem } from '../../state/api.ts'
+import { api, isCalledOff, refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useMay } from '../../state/useBook.ts'
+import { answerOf } from '../../state/workerAnswers.ts'
 import { askPatterns } from '../../workers/askPatterns.ts'
 import { patternsKey, writeNew } from './writeNew.ts'
 
@@ -17,47 +18,56 @@ interface Looked {
   readonly stopped?: boolean
 }
 
+interface Look {
+  readonly book: Id<'book'>
+  readonly water: Id<'water'>
+  readonly mayWrite: boolean
+  readonly onProgress: (share: number) => void
+  readonly signal: AbortSignal
+}
+
+/** What is kept of this revision at once, else what is looked for anew; its patterns are written into the book by whoever may. */
+async function patternsOf({ book, water, mayWrite, onProgress, signal }: Look): Promise<readonly WaterPattern[]> {
+  const key = patternsKey(water)
+  const kept = await keptAnswer<WaterPattern[]>(book, key)
+  if (kept) return kept
+  onProgress(0)
+  const patterns = await askPatterns({ book, water, key, onProgress, signal })
+  if (mayWrite) await writeNew(book, water, patterns)
+  return patterns
+}
+
+const patternBooks = api.injectEndpoints({
+  endpoints: (build) => ({
+    patterns: build.mutation<readonly WaterPattern[], Look>({ queryFn: (look) => answerOf(() => patternsOf(look)) }),
+  }),
+})
+
 /**
  * The pattern book of a water: what is kept of this revision at once, else looked for anew, with progress. What is found for the first time
  * is written into the book, so that later trips judge it.
  */
-export function usePatterns(water: string): Looked & { readonly stop: () => void } {
+export function usePatterns(water: Id<'water'>): Looked & { readonly stop: () => void } {
   const { book, revision } = useAppSelector(({ records }) => records)
   const { may } = useMay()
   const mayWrite = may('pattern', 'create')
-  const [looked, setLooked] = useState<Looked>({})
-  const [running, setRunning] = useState<AbortController>()
+  const [look, { data, error, isLoading }] = patternBooks.usePatternsMutation()
+  const [progress, setProgress] = useState<number>()
+  const running = useRef<AbortController>(undefined)
   useEffect(() => {
     if (book === null || water === '') return undefined
     const own = new AbortController()
-    const show = (next: Looked): void => {
-      if (!own.signal.aborted) setLooked(next)
+    running.current = own
+    setProgress(undefined)
+    const onProgress = (share: number): void => {
+      if (!own.signal.aborted) setProgress(share)
     }
-    const look = async (): Promise<void> => {
-      const key = patternsKey(water)
-      const kept = await keptAnswer<WaterPattern[]>(book, key)
-      if (kept) return show({ patterns: kept })
-      show({ progress: 0 })
-      const patterns = await askPatterns({
-        book,
-        water,
-        key,
-        onProgress: (progress) => show({ progress }),
-        signal: own.signal,
-      })
-      if (mayWrite) await writeNew(book, water, patterns)
-      show({ patterns })
-    }
-    setRunning(own)
-    look().catch((error: unknown) => {
-      if (error instanceof Problem && error.code === 'cancelled') return
-      show({ problem: asProblem(error) })
-    })
+    void look({ book, water, mayWrite, onProgress, signal: own.signal })
     return () => own.abort()
-  }, [book, revision, water, mayWrite])
-  const stop = (): void => {
-    running?.abort()
-    setLooked({ stopped: true })
-  }
-  return { ...looked, stop }
+  }, [book, revision, water, mayWrite, look])
+  const stop = (): void => running.current?.abort()
+  const problem = refusalOf(error)
+  if (isLoading) return { ...(progress === undefined ? {} : { progress }), stop }
+  if (problem) return isCalledOff(problem) ? { stopped: true, stop } : { problem, stop }
+  return { ...(data ? { patterns: data } : {}), stop }
 }
