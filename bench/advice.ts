@@ -2,7 +2,7 @@ import { performance } from 'node:perf_hooks'
 import { HOUR_MS, epochMs, isoUtc } from '@jotbook/core'
 import { bagNow, deckAdvice, learnWater } from '@jotbook/core/advice'
 import { checkBundle } from '@jotbook/contract/bundle'
-import { demoBundle } from '../demo/book.ts'
+import { demoBundle } from '../demo/demoBundle.ts'
 
 /** What a day on the water costs: knowing the water, once a trip; advice at a tick; the odds of the bag. `node tools/bench.mjs bench/advice.ts` */
 const encoder = new TextEncoder()

@@ -1,7 +1,7 @@
 import { isoUtc } from '@jotbook/core'
 import type { BookRecords } from '@jotbook/core'
 import { checkBundle } from '@jotbook/contract/bundle'
-import { demoBundle } from '../demo/book.ts'
+import { demoBundle } from '../demo/demoBundle.ts'
 
 const SPAN_MS = 3 * 365.25 * 24 * 3_600_000
 

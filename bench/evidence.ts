@@ -13,7 +13,7 @@ import {
   searchPatterns,
 } from '@jotbook/core'
 import type { ModelData, RateCurveData, SegmentColumns } from '@jotbook/core'
-import { everything, madeUpBook } from './madeBook.ts'
+import { everything, madeUpBook } from './madeUpBook.ts'
 import { madeColumns } from './madeColumns.ts'
 import { inDuckDb, inR } from './peers.ts'
 import type { PeerTime, RModel } from './peers.ts'

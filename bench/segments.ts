@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import { BAND_NAMES, MINUTE_MS, buildColumns, moonPosition, planCuts, sunPosition } from '@jotbook/core'
-import { STINTS, everything, madeUpBook } from './madeBook.ts'
+import { STINTS, everything, madeUpBook } from './madeUpBook.ts'
 
 /**
  * Cutting a book into segments with every condition worked out, against the same cut by lure alone and against asking the ephemeris

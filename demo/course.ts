@@ -1,7 +1,7 @@
 import { drawNormal } from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 import { HABITS } from './scenario.ts'
-import type { Outing } from './days.ts'
+import type { Outing } from './chooseOutings.ts'
 import { windAt } from './weather.ts'
 
 /** What was read at one time of a trip. */

@@ -1,7 +1,7 @@
 import { at, seededRandom } from '@jotbook/core'
 import type { Fields, Random } from '@jotbook/core'
 import { instant } from './instant.ts'
-import type { Outing } from './days.ts'
+import type { Outing } from './chooseOutings.ts'
 import { HABITS, SPOTS, inches } from './scenario.ts'
 import type { DemoLure } from './scenario.ts'
 

@@ -1,5 +1,5 @@
 import { resolveWallTime } from '@jotbook/core'
-import type { Outing } from './days.ts'
+import type { Outing } from './chooseOutings.ts'
 import { ZONE } from './scenario.ts'
 
 const MINUTE_MS = 60_000

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { demoBundle } from './book.ts'
+import { demoBundle } from './demoBundle.ts'
 
 /** Writes the demo book to `demo/bundle/`: run after changing the scenario (`npm run demo`). */
 const folder = join(dirname(fileURLToPath(import.meta.url)), 'bundle')

@@ -1,6 +1,6 @@
 import { judge, randomTripRatio, seededRandom } from '@jotbook/core'
 import type { Asked } from '@jotbook/core'
-import { claimedTrips } from '../../packages/core/src/test/claimBooks.ts'
+import { claimedTrips } from '../../packages/core/src/test/claimedTrips.ts'
 
 /**
  * Verdicts on claims: books of 40 claims each, 30 % of them true at a ratio of 2.5. Bar: of what is said to hold, on the mean over books at

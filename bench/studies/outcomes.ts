@@ -1,6 +1,6 @@
 import { seededRandom, tryClaims } from '@jotbook/core'
 import type { Verdict } from '@jotbook/core'
-import { STUDIED, outcomeBook } from '../../packages/core/src/test/outcomeBooks.ts'
+import { STUDIED, outcomeBook } from '../../packages/core/src/test/outcomeBook.ts'
 
 /**
  * Verdicts by kind of outcome: whole books on which claims of one kind are tried, 30 % of them true at a factor of 2.5. Bar: of what is said

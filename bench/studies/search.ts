@@ -1,6 +1,6 @@
 import { at, searchPatterns, seededRandom } from '@jotbook/core'
-import { searchBook } from '../../packages/core/src/test/searchBooks.ts'
-import type { MadeBook, SearchWorld } from '../../packages/core/src/test/searchBooks.ts'
+import { searchBook } from '../../packages/core/src/test/searchBook.ts'
+import type { MadeBook, SearchWorld } from '../../packages/core/src/test/searchBook.ts'
 
 /**
  * How often does a search cry wolf, and how often does it find what is there? Bars: of 400 books without a pattern at most 27 with any

@@ -7,7 +7,7 @@ import { zipBundle } from '../../packages/core/src/formats/index.ts'
 import type { BookDigest } from '../../packages/contract/src/index.ts'
 import { ChaosDevice } from './chaosDevice.ts'
 import { ChaosServer } from './chaosServer.ts'
-import { faultsOfHistory } from './checker.ts'
+import { faultsOfHistory } from './faultsOfHistory.ts'
 import { mischief } from './mischief.ts'
 import { signal } from './processes.ts'
 

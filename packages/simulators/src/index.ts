@@ -1,5 +1,5 @@
 export { soundedDay } from './soundedDay.ts'
 export type { DayOptions, Faults, Tick } from './soundedDay.ts'
-export { startSounder } from './sounder.ts'
-export type { RunningSounder, SounderOptions } from './sounder.ts'
-export { STATIONS, metarOf, startWeatherStation } from './weatherStation.ts'
+export { startSounder } from './startSounder.ts'
+export type { RunningSounder, SounderOptions } from './startSounder.ts'
+export { STATIONS, metarOf, startWeatherStation } from './startWeatherStation.ts'

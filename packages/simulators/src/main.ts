@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util'
-import { startSounder } from './sounder.ts'
-import { startWeatherStation } from './weatherStation.ts'
+import { startSounder } from './startSounder.ts'
+import { startWeatherStation } from './startWeatherStation.ts'
 
 /** `npm run sounder` and `npm run weather`: the stand-ins, each on its own. */
 const { values, positionals } = parseArgs({

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { bookOfTrips } from '../test/books.ts'
+import { bookOfTrips } from '../test/bookOfTrips.ts'
 import { parseWhere } from '../query/index.ts'
 import { cameWith } from './search/cameWith.ts'
 import { bitesOrSize } from './size/bitesOrSize.ts'

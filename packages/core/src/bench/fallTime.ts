@@ -1,6 +1,6 @@
 import { lineDiameterMm, lineSinksG } from './line.ts'
 import type { Line } from './line.ts'
-import { movedBy } from './ownFigures.ts'
+import { movedBy } from './movedBy.ts'
 
 /** How much water a lure has to push aside. */
 export const BULKS = ['head alone', 'slim', 'usual', 'bulky', 'umbrella rig'] as const

@@ -1,6 +1,6 @@
 import { lineDiameterMm } from './line.ts'
 import type { Line } from './line.ts'
-import { movedBy } from './ownFigures.ts'
+import { movedBy } from './movedBy.ts'
 
 /** A diver's depth falls with the line's thickness by this power: the trade's two-inch diver runs 7 ft on 12 lb and 12 ft on 8 lb. */
 const THICKNESS_POWER = Math.log(12 / 7) / Math.log(Math.sqrt(12 / 8))

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { bookOfTrips } from '../test/books.ts'
+import { bookOfTrips } from '../test/bookOfTrips.ts'
 import { buildColumns } from './buildColumns.ts'
 import { planCuts } from './cutPlan.ts'
 import type { BookRecords } from './bookRecords.ts'

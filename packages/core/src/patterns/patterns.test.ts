@@ -5,7 +5,7 @@ import { contrastOf } from './contrast.ts'
 import { patternsOfWater } from './patternsOfWater.ts'
 import type { WaterPattern } from './patternsOfWater.ts'
 import { buildColumns, planCuts } from '../effort/index.ts'
-import { bookOfTrips } from '../test/books.ts'
+import { bookOfTrips } from '../test/bookOfTrips.ts'
 
 const WATER = 'made-up water'
 const QUICK = { permutations: 60 }

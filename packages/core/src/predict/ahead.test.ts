@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { claim, tempF, windMph } from '../practice/claim.ts'
-import { bookOfTrips } from '../test/books.ts'
+import { bookOfTrips } from '../test/bookOfTrips.ts'
 import { howFished } from './howFished.ts'
 import { tripOfForecast } from './tripOfForecast.ts'
 import { rulesAhead } from './rulesAhead.ts'

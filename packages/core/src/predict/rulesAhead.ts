@@ -7,7 +7,7 @@ import { clauseRanges, namedColumns, namesOf, rowFilter } from '../query/index.t
 import type { Clause } from '../query/index.ts'
 import { FORESEEN, withForeseen } from './foreseen.ts'
 import type { ForeseenTrip } from './foreseen.ts'
-import { speaksOfRate } from './foretell.ts'
+import { speaksOfRate } from './foreseenHours.ts'
 import { patternColumns } from './patternRows.ts'
 
 /** A rule that speaks on a trip that has not been. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { answer, tryClaims } from '../analyses/index.ts'
 import { buildColumns } from '../effort/index.ts'
-import { bookOfTrips } from '../test/books.ts'
+import { bookOfTrips } from '../test/bookOfTrips.ts'
 import { bookBands } from '../vocabulary/index.ts'
 import { alongQuestion, hoursAlong, hoursBetween } from './hoursAlong.ts'
 import { planFor } from './question.ts'

@@ -4,7 +4,7 @@ import type { Confidence, Interval } from './confidence.ts'
 import type { Exposure } from './exposure.ts'
 import { isNothingToCompare } from './nothingToCompare.ts'
 import type { NothingToCompare } from './nothingToCompare.ts'
-import { degreesOf } from './strataDegrees.ts'
+import { strataDegrees } from './strataDegrees.ts'
 
 export interface Stratum {
   readonly a: Exposure
@@ -117,7 +117,7 @@ export function mantelHaenszelByStratum(
     const off = (a.events * b.exposureHours) / total / top - (b.events * a.exposureHours) / total / bottom
     squares += (off / Math.max(LEAST_LEFT, 1 - leverage)) ** 2
   }
-  const degreesOfFreedom = degreesOf(weights)
+  const degreesOfFreedom = strataDegrees(weights)
   const robust = plain.strata > 1 ? squares : 0
   const sampling = Math.max(robust, dispersion * plain.seLogRatio ** 2)
   const seLogRatio = Math.sqrt(sampling + (adjustment ? adjustedVariance(strata, adjustment, top, bottom) : 0))

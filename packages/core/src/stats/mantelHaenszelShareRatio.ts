@@ -3,7 +3,7 @@ import { binomialInterval } from './binomialInterval.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { NothingToCompare } from './nothingToCompare.ts'
-import { degreesOf } from './strataDegrees.ts'
+import { strataDegrees } from './strataDegrees.ts'
 
 export interface Counted {
   readonly events: number
@@ -95,7 +95,7 @@ function scatter(strata: readonly ShareStratum[], top: number, bottom: number, a
     const all = a.trials + b.trials
     return sum + ((a.events * b.trials) / all / top - (b.events * a.trials) / all / bottom) ** 2
   }, 0)
-  return tQuantile(1 - alpha / 2, degreesOf(weights)) * Math.sqrt((k / (k - 1)) * squares)
+  return tQuantile(1 - alpha / 2, strataDegrees(weights)) * Math.sqrt((k / (k - 1)) * squares)
 }
 
 /** How far the limits of a ratio of two shares lie from it, in logarithms. */

@@ -6,7 +6,7 @@
  * Given      weights of the strata
  * Source     Satterthwaite, Biometrics Bull. 2 (1946) 110
  */
-export function degreesOf(weights: readonly number[]): number {
+export function strataDegrees(weights: readonly number[]): number {
   const [sum, squares] = weights.reduce(([s, q], w) => [s + w, q + w * w], [0, 0])
   return Math.max(1, sum ** 2 / squares - 1)
 }

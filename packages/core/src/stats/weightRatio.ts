@@ -3,7 +3,7 @@ import { tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import type { NothingToCompare } from './nothingToCompare.ts'
-import { degreesOf } from './strataDegrees.ts'
+import { strataDegrees } from './strataDegrees.ts'
 import { LEAST_STRATA } from './mantelHaenszelShareRatio.ts'
 
 /** Weights of landed fish of A and B in one stratum, grams. */
@@ -90,5 +90,5 @@ function scatter(strata: readonly WeightStratum[], logRatio: number, alpha: numb
     (sum, { a, b }, i) => sum + (at(weights, i) * (mean(a.map(Math.log)) - mean(b.map(Math.log)) - logRatio)) ** 2,
     0,
   )
-  return (tQuantile(1 - alpha / 2, degreesOf(weights)) * Math.sqrt((both.length / (both.length - 1)) * squares)) / total
+  return (tQuantile(1 - alpha / 2, strataDegrees(weights)) * Math.sqrt((both.length / (both.length - 1)) * squares)) / total
 }

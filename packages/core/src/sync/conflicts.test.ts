@@ -6,7 +6,7 @@ import { mergeChange } from './mergeChange.ts'
 import type { Change, RecordState } from './mergeChange.ts'
 import { restamp } from './replica.ts'
 import { CLOCK_START, stampOf } from './stamps.ts'
-import { inverseOf } from './undo.ts'
+import { inverseOf } from './inverseOf.ts'
 
 const stamp = (ms: number, device: string): string => stampOf({ ms, counter: 0 }, device)
 const change = (ms: number, device: string, fields: Change['fields'], over?: Change['over']): Change => ({

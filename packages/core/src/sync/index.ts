@@ -20,5 +20,5 @@ export {
   witness,
 } from './stamps.ts'
 export type { ClockState, Stamp } from './stamps.ts'
-export { inverseOf } from './undo.ts'
-export type { Undoable } from './undo.ts'
+export { inverseOf } from './inverseOf.ts'
+export type { Undoable } from './inverseOf.ts'

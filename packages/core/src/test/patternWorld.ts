@@ -1,7 +1,7 @@
 import type { BookRecords } from '../effort/index.ts'
 import { drawNormal, drawPoisson, seededRandom } from '../numerics/index.ts'
-import { bookOfTrips } from './books.ts'
-import type { MadeTrip } from './books.ts'
+import { bookOfTrips } from './bookOfTrips.ts'
+import type { MadeTrip } from './bookOfTrips.ts'
 
 const LURES = ['A', 'B', 'C', 'D', 'E', 'F']
 const LUCK_SD = 0.4

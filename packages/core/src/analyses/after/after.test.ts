@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bookOfTrips } from '../../test/books.ts'
+import { bookOfTrips } from '../../test/bookOfTrips.ts'
 import { likeOf, parseNow } from '../similar/likeOf.ts'
 import { bigFish } from '../size/bigFish.ts'
 import { numbersVersusSize } from '../size/numbersVersusSize.ts'

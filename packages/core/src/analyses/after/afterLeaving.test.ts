@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { bookOfTrips } from '../../test/books.ts'
+import { bookOfTrips } from '../../test/bookOfTrips.ts'
 import { parseWhere } from '../../query/index.ts'
 import { afterLeaving } from './afterLeaving.ts'
 import { aroundWatched } from './watchedEdges.ts'

@@ -4,9 +4,9 @@ import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { CLAIMS, ownClaim } from '../../practice/index.ts'
 import { claim } from '../../practice/claim.ts'
 import type { Claim } from '../../practice/index.ts'
-import { claimedTrips } from '../../test/claimBooks.ts'
-import { bookOfTrips, emptyBook } from '../../test/books.ts'
-import { STUDIED, outcomeBook } from '../../test/outcomeBooks.ts'
+import { claimedTrips } from '../../test/claimedTrips.ts'
+import { bookOfTrips, emptyBook } from '../../test/bookOfTrips.ts'
+import { STUDIED, outcomeBook } from '../../test/outcomeBook.ts'
 import {
   isNothingToCompare,
   mantelHaenszelShareRatio,

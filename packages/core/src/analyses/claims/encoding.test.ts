@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { BookRecords } from '../../effort/index.ts'
 import { CLAIMS } from '../../practice/index.ts'
-import { emptyBook } from '../../test/books.ts'
+import { emptyBook } from '../../test/bookOfTrips.ts'
 import type { Lure, Reading, Spot, Stint, Trip, Water } from '../../vocabulary/index.ts'
 import { tryClaims } from './tryClaims.ts'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { binomialInterval, clusteredShare } from '../../stats/index.ts'
-import { bookOfTrips } from '../../test/books.ts'
+import { bookOfTrips } from '../../test/bookOfTrips.ts'
 import { seededRandom } from '../../numerics/index.ts'
 import { parseWhere } from '../../query/index.ts'
 import { buildColumns } from '../../effort/index.ts'

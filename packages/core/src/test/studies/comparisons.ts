@@ -1,8 +1,8 @@
 import { answer, tryClaims, withinOf } from '../../analyses/index.ts'
 import { drawNormal } from '../../numerics/index.ts'
-import { outcomeBook } from '../outcomeBooks.ts'
-import { worldBook } from '../worlds.ts'
-import type { World } from '../worlds.ts'
+import { outcomeBook } from '../outcomeBook.ts'
+import { worldBook } from '../worldBook.ts'
+import type { World } from '../worldBook.ts'
 import { share, study } from './study.ts'
 import type { Study } from './study.ts'
 

@@ -3,7 +3,7 @@ import { byTrip } from '../../analyses/search/cells.ts'
 import { fitExpected } from '../../analyses/search/expected.ts'
 import { residuals, signedRoot } from '../../analyses/search/score.ts'
 import { flurryDispersion } from '../../stats/index.ts'
-import type { MadeBook } from '../searchBooks.ts'
+import type { MadeBook } from '../searchBook.ts'
 
 /**
  * Signed root of the likelihood ratio of a planted window for one who was told it in advance, and looks nowhere else: the most there is to

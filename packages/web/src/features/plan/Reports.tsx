@@ -8,8 +8,8 @@ import { useBookId, useMay } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { Area, Button, Label, Quiet } from '../../ui/controls.tsx'
 import type { PlannedSpan } from './plan.ts'
-import { readReports } from './reports.ts'
-import type { FromReports } from './reports.ts'
+import { readReports } from './readReports.ts'
+import type { FromReports } from './readReports.ts'
 import { text } from './text.ts'
 
 interface ReportsProps {

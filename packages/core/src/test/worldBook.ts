@@ -4,7 +4,7 @@ import { drawGeometric, drawNormal, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
 import { HOUR_MS, isoUtc } from '../time/index.ts'
 import type { Lure, Stint, Strike, Trip } from '../vocabulary/index.ts'
-import { emptyBook } from './books.ts'
+import { emptyBook } from './bookOfTrips.ts'
 
 /** How the lure of the next stint is chosen. */
 export type Choice =

@@ -5,7 +5,7 @@ import { ownClaim } from '../practice/index.ts'
 import type { Claim, ClaimOutcome } from '../practice/index.ts'
 import { isoUtc } from '../time/index.ts'
 import type { Lure, Reading, Stint, Strike, Trip } from '../vocabulary/index.ts'
-import { emptyBook } from './books.ts'
+import { emptyBook } from './bookOfTrips.ts'
 
 /** A book made so that some claims of one outcome are true of it, and which. */
 export interface OutcomeBook {
