@@ -1,4 +1,4 @@
-import { at, seededRandom } from '@jotbook/core'
+import { MINUTE_MS, at, seededRandom } from '@jotbook/core'
 import type { Fields, Random } from '@jotbook/core'
 import { instant } from './instant.ts'
 import type { Outing } from './chooseOutings.ts'
@@ -13,8 +13,6 @@ export interface Fished {
   /** Hours after the start of the trip. */
   readonly from: number
 }
-
-const MINUTE_MS = 60_000
 
 const drawsOf = (outing: Outing, hour: number, what: string, salt = 0): Random =>
   seededRandom(Math.floor(instant(outing, hour) / MINUTE_MS) + 7919 * what.length + salt)

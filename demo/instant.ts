@@ -1,8 +1,6 @@
-import { resolveWallTime } from '@jotbook/core'
+import { MINUTE_MS, resolveWallTime } from '@jotbook/core'
 import type { Outing } from './chooseOutings.ts'
 import { ZONE } from './scenario.ts'
-
-const MINUTE_MS = 60_000
 
 /** Whole minutes, hours of fishing after the start. Returned: epoch milliseconds. */
 export function instant({ weather, from }: Pick<Outing, 'weather' | 'from'>, hours: number): number {

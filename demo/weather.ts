@@ -1,4 +1,4 @@
-import { addDays, at, drawNormal, drawPoisson } from '@jotbook/core'
+import { DAY_MS, addDays, at, drawNormal, drawPoisson } from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 import { HABITS, WATERS } from './scenario.ts'
 import type { WaterName } from './scenario.ts'
@@ -19,7 +19,6 @@ export interface DayWeather {
 }
 
 const FIRST = '2023-12-01'
-const DAY_MS = 86_400_000
 
 /** Days since the last front and until the next, as fronts pass every three to eight days. */
 interface Front {

@@ -70,6 +70,7 @@ export {
 } from './units/index.ts'
 export type { Unit, UnitPreferences } from './units/index.ts'
 export {
+  DAY_MS,
   HOUR_MS,
   LOG_YEARS,
   MINUTE_MS,
@@ -92,7 +93,7 @@ export {
   resolveWallTime,
   valueAt,
 } from './time/index.ts'
-export type { Clock, EpochMs, Sample } from './time/index.ts'
+export type { Clock, DurationMs, EpochMs, Sample } from './time/index.ts'
 export { ringsOf, trackBottom, withTrackParts } from './places/index.ts'
 export {
   clearSkyIlluminance,

@@ -3,6 +3,7 @@ import type { ConditionChange, FishedTrip, WatchedEdge } from '../analyses/index
 import { NO_EXPOSURE, plusExposure } from '../stats/index.ts'
 import type { Exposure } from '../stats/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Reading } from '../vocabulary/index.ts'
 
 /** A lure's strikes and hours in the hour before such changes, and in the hour after. */
@@ -44,7 +45,7 @@ const TENDENCY_HOURS = 3
 
 export interface SeenChange {
   readonly edge: WatchedEdge
-  readonly atMs: number
+  readonly atMs: EpochMs
 }
 
 /**
@@ -53,7 +54,7 @@ export interface SeenChange {
  * Given      the day's readings in any order, and the time
  * Returned   none where the last reading is old news, or the one before it too old to tell a change
  */
-export function seenChanges(readings: readonly Reading[], nowMs: number): SeenChange[] {
+export function seenChanges(readings: readonly Reading[], nowMs: EpochMs): SeenChange[] {
   return WATCHED.flatMap(({ edge, field, change }) => {
     const told = readings
       .filter((reading) => reading[field] !== null && reading[field] !== undefined && epochMs(reading.time) <= nowMs)
@@ -69,7 +70,7 @@ export function seenChanges(readings: readonly Reading[], nowMs: number): SeenCh
 }
 
 interface Told {
-  readonly ms: number
+  readonly ms: EpochMs
   readonly value: number | string
 }
 

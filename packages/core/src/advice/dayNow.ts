@@ -2,6 +2,7 @@ import { inHand, isOf, stintsOf, stretchInHand } from '../deck/index.ts'
 import type { Angler, DeckDay } from '../deck/index.ts'
 import { placeFished } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
 import type { Lure, Stint, Strike } from '../vocabulary/index.ts'
 import type { KnownWater } from './knownWater.ts'
@@ -10,7 +11,7 @@ import type { KnownWater } from './knownWater.ts'
 export interface DayUnderWay {
   readonly day: DeckDay
   readonly angler: Angler
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly lures: ReadonlyMap<string, Lure>
   /** The rods that lie ready. */
   readonly onDeck: readonly string[]
@@ -26,7 +27,7 @@ export interface DayNow extends DayUnderWay {
   readonly held: Stint
   readonly luck: Luck
   /** The last strike on the rod in hand, or when it was taken up. */
-  readonly spellFromMs: number
+  readonly spellFromMs: EpochMs
   readonly lastStrike: Strike | undefined
   /** Until the weigh-in or the usual end of a day. */
   readonly hoursLeft: number
@@ -78,7 +79,7 @@ export function dayLuck({ day, nowMs }: DayUnderWay, { lures, flurry }: KnownWat
 }
 
 /** Hours of a stint until now, where it is not over. */
-export const hoursOf = ({ start, end }: Pick<Stint, 'start' | 'end'>, nowMs: number): number =>
+export const hoursOf = ({ start, end }: Pick<Stint, 'start' | 'end'>, nowMs: EpochMs): number =>
   Math.max(0, (end ? epochMs(end) : nowMs) - epochMs(start)) / HOUR_MS
 
 /**

@@ -5,6 +5,7 @@ import type { WatchedEdge } from '../analyses/index.ts'
 import { isOf, lastRead } from '../deck/index.ts'
 import { levelOf } from '../presentation/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Id, fishingWords } from '../vocabulary/index.ts'
 import { FOLLOW_UP_MS } from './catchersAfter.ts'
 import { seenChanges } from './changes.ts'
@@ -42,7 +43,7 @@ export type DeckAdvice =
       readonly minutes: number
       /** Of so long a blank though the rod is as good as the book has it. */
       readonly chance: number
-      readonly oneInTenAtMs: number
+      readonly oneInTenAtMs: EpochMs
       /** The rod that would be better now. */
       readonly better: RodRate | null
       readonly own: RodRate
@@ -62,12 +63,12 @@ export type DeckAdvice =
       readonly place: string
       readonly further: number
       readonly firsts: number
-      readonly untilMs: number
+      readonly untilMs: EpochMs
     })
   | (Common<'bite'> & Advice)
   | (Common<'change'> & {
       readonly edge: WatchedEdge
-      readonly atMs: number
+      readonly atMs: EpochMs
       readonly rods: readonly RodAround[]
       readonly best: RodAround | null
     })

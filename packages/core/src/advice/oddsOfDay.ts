@@ -2,13 +2,14 @@ import { aboard, hasOwnBags, liveBag, rodsOf } from '../deck/index.ts'
 import type { Angler, DeckDay } from '../deck/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import { bagNow } from './bagNow.ts'
 import { learnWater, withoutTrip } from './knownWater.ts'
 import type { Id } from '../vocabulary/index.ts'
 
 /** What the deck would have said of the weigh-in at a moment of the day. */
 export interface OddsThen {
-  readonly atMs: number
+  readonly atMs: EpochMs
   /** In the bag by then, of the fish that were kept to the end. */
   readonly inBagG: number
   /** Of the bag at the weigh-in, by the best way of going on: one day in ten under, the middle, one in ten over. */
@@ -22,7 +23,7 @@ export interface OddsOfDay {
   readonly angler: Angler
   readonly hours: readonly OddsThen[]
   /** When fishing had to end, and what the bag weighed then. */
-  readonly endMs: number
+  readonly endMs: EpochMs
   readonly totalG: number
 }
 
@@ -30,7 +31,7 @@ export interface OddsOfDay {
 const RUNS = 4000
 
 /** A day as it stood at a moment: what came later is not there, and what ended later goes on. */
-function dayAsOf(day: DeckDay, atMs: number): DeckDay {
+function dayAsOf(day: DeckDay, atMs: EpochMs): DeckDay {
   const isBefore = (time: string): boolean => epochMs(time) <= atMs
   return {
     trip: { ...day.trip, end: null },
@@ -61,7 +62,7 @@ export function oddsOfDay(book: BookRecords, tripId: Id<'trip'>): OddsOfDay[] {
   const others = withoutTrip(book, tripId)
   const lures = new Map(book.lures.map((lure) => [lure.id, lure]))
   const endMs = epochMs(trip.weighIn) - (trip.runBackMin ?? 0) * MINUTE_MS
-  const oddsAt = (nowMs: number, angler: Angler): OddsThen[] => {
+  const oddsAt = (nowMs: EpochMs, angler: Angler): OddsThen[] => {
     const then = dayAsOf(day, nowMs)
     const [best] = bagNow(others, { day: then, angler, nowMs, lures, onDeck }, known, { runs: RUNS }).ways
     if (!best) return []
@@ -78,7 +79,7 @@ const LEAST_LEFT_MS = 15 * MINUTE_MS
 const MOST_HOURS = 24
 
 /** The launch, each hour after it, and the last moment at which something could still be changed. */
-function momentsOf(startMs: number, endMs: number): number[] {
+function momentsOf(startMs: EpochMs, endMs: EpochMs): number[] {
   const lastMs = endMs - LEAST_LEFT_MS
   const hours = Array.from({ length: MOST_HOURS }, (_, i) => startMs + i * HOUR_MS).filter((ms) => ms < lastMs)
   return lastMs > startMs ? [...hours, lastMs] : []

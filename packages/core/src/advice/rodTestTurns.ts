@@ -3,6 +3,7 @@ import type { RodRound, TurnBouts } from '../decisions/index.ts'
 import { aboard } from '../deck/index.ts'
 import type { Angler, DeckDay } from '../deck/index.ts'
 import { HOUR_MS, MINUTE_MS, epochMs } from '../time/index.ts'
+import type { DurationMs, EpochMs } from '../time/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
 import type { Id, RecordOf } from '../vocabulary/index.ts'
 
@@ -33,7 +34,7 @@ type Side = (typeof SIDES)[number]
 export function rodTestTurns(
   test: RodTest,
   day: Pick<DeckDay, 'trip' | 'stints' | 'strikes'>,
-  nowMs: number,
+  nowMs: EpochMs,
 ): RodTestTurns {
   const turnMs = test.turnMin * MINUTE_MS
   const sides = { usual: fishedOn(test, 'usual', day, nowMs), tried: fishedOn(test, 'tried', day, nowMs) }
@@ -57,8 +58,8 @@ export function rodTestTurns(
 
 interface Piece {
   readonly angler: Angler
-  readonly fromMs: number
-  readonly toMs: number
+  readonly fromMs: EpochMs
+  readonly toMs: EpochMs
   readonly strikesMs: readonly number[]
 }
 
@@ -66,7 +67,7 @@ function fishedOn(
   test: RodTest,
   side: Side,
   { stints, strikes }: Pick<DeckDay, 'stints' | 'strikes'>,
-  nowMs: number,
+  nowMs: EpochMs,
 ): Piece[] {
   const [startMs, endMs] = [epochMs(test.start), test.end ? Math.min(epochMs(test.end), nowMs) : nowMs]
   return stints
@@ -88,7 +89,7 @@ function fishedOn(
 const lengthOf = (pieces: readonly Piece[]): number => pieces.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0)
 
 /** What a rod brought in one round: its time is counted as it was fished, however it was spread. */
-function turnOf(pieces: readonly Piece[], round: number, lengthMs: number): TurnBouts {
+function turnOf(pieces: readonly Piece[], round: number, lengthMs: DurationMs): TurnBouts {
   const [from, to] = [round * lengthMs, (round + 1) * lengthMs]
   let [spent, bouts] = [0, 0]
   for (const { fromMs, toMs, strikesMs } of pieces) {

@@ -1,4 +1,4 @@
-import { HOUR_MS, epochMs } from '../time/index.ts'
+import { DAY_MS, HOUR_MS, epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { toSi } from '../units/units.ts'
 import type { TripReading } from './types.ts'
@@ -42,7 +42,7 @@ export function cautionsOf({ waterTempC, windMps, gustMps, airTempC, thunder }: 
   return found.filter(([, called]) => called).map(([caution]) => caution)
 }
 
-const FRESH_MS = 24 * HOUR_MS
+const FRESH_MS = DAY_MS
 /** A storm reported longer ago has passed. */
 const THUNDER_MS = 2 * HOUR_MS
 const MEASURED = ['waterTempC', 'windMps', 'gustMps', 'airTempC'] as const

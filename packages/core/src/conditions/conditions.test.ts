@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { calendarSeason } from '../season/index.ts'
-import { HOUR_MS, epochMs, localParts } from '../time/index.ts'
+import { DAY_MS, HOUR_MS, epochMs, localParts } from '../time/index.ts'
 import {
   cautionsNow,
   cautionsOf,
@@ -188,7 +188,7 @@ describe('what was read by hand', () => {
 
 /** A water read on forty days, five apart, warming from 5 °C by a fifth of a degree a day, in air of 10 °C. */
 const READ: readonly TripReading[] = Array.from({ length: 40 }, (_, i) => ({
-  time: new Date(Date.UTC(2026, 0, 1, 12) + i * 5 * 24 * HOUR_MS).toISOString(),
+  time: new Date(Date.UTC(2026, 0, 1, 12) + i * 5 * DAY_MS).toISOString(),
   waterTempC: 5 + i,
   airTempC: 10,
   visibilityM: 1 + (i % 2),
@@ -218,11 +218,11 @@ describe('what is usual for a water', () => {
 describe('the air that is usual', () => {
   it('is the mean of the days within three weeks of the day of the year, in any year and across its turn', () => {
     const days = Array.from({ length: 70 }, (_, i) => ({
-      ms: Date.UTC(2021, 0, 1, 12) + i * 19 * 24 * HOUR_MS,
+      ms: Date.UTC(2021, 0, 1, 12) + i * 19 * DAY_MS,
       airTempC: (i * 7) % 23,
     }))
     const past = waterPast(days.map(({ ms, airTempC }) => ({ time: new Date(ms).toISOString(), airTempC })))
-    const dayMs = 24 * HOUR_MS
+    const dayMs = DAY_MS
     for (const date of ['2023-12-29', '2024-01-03', '2024-06-15', '2022-01-20', '2022-12-12']) {
       const now = epochMs(`${date}T09:00:00Z`)
       // By hand: how far apart two days of the year are, the shorter way round.

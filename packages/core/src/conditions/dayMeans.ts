@@ -1,3 +1,4 @@
+import type { EpochMs } from '../time/index.ts'
 import type { PastReading } from './types.ts'
 
 /**
@@ -9,7 +10,7 @@ import type { PastReading } from './types.ts'
 export function dayMeans<Day>(
   readings: readonly PastReading[],
   field: keyof PastReading['reading'],
-  dayOf: (ms: number) => Day,
+  dayOf: (ms: EpochMs) => Day,
 ): { readonly day: Day; readonly mean: number }[] {
   const days = new Map<Day, { sum: number; count: number }>()
   for (const { ms, reading } of readings) {

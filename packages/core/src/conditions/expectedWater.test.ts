@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { isoUtc } from '../time/index.ts'
+import { DAY_MS, isoUtc } from '../time/index.ts'
 import { expectedWater } from './expectedWater.ts'
 
-const DAY_MS = 86_400_000
 const NOW = Date.UTC(2026, 3, 20, 12)
 const TRIPS = [{ id: 't', water: 'w' }]
 const read = (daysBefore: number, waterTempC: number) => ({

@@ -1,4 +1,4 @@
-import { HOUR_MS, epochMs } from '../time/index.ts'
+import { DAY_MS, epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import type { Id, Reading, Trip } from '../vocabulary/index.ts'
 import { daysApart, median, usualReadings } from './usualReadings.ts'
@@ -11,7 +11,6 @@ export interface ExpectedWater extends UsualReadings {
   readonly tint?: string
 }
 
-const DAY_MS = 24 * HOUR_MS
 /** What was read so many days ago counts for about a third against what is usual (ours). */
 const FORGETS_DAYS = 7
 /** A trend is followed for so long at most, and never steeper (ours). */
@@ -61,7 +60,7 @@ function tintOf(readings: readonly Reading[]): Pick<ExpectedWater, 'tint'> {
 type Field = 'waterTempC' | 'visibilityM'
 
 interface Read {
-  readonly ms: number
+  readonly ms: EpochMs
   readonly value: number
 }
 

@@ -1,5 +1,5 @@
 import { countWhile, signChange } from '../numerics/index.ts'
-import type { EpochMs } from '../time/index.ts'
+import type { DurationMs, EpochMs } from '../time/index.ts'
 
 export interface TrackValue {
   /** Null is unknown. */
@@ -96,7 +96,7 @@ export function constantTrack(value: number | string | null): Track {
 
 /** How a function is looked at for its changes of band. */
 export interface Looks {
-  readonly everyMs: number
+  readonly everyMs: DurationMs
   /** Times within a span at which it may jump or bend: it is looked at on either side of them too. */
   readonly corners?: (fromMs: EpochMs, toMs: EpochMs) => readonly EpochMs[]
 }
@@ -131,7 +131,7 @@ export function functionTrack(
 }
 
 /** In order: every so often from before a span to after it, and on either side of each corner inside it. */
-function lookTimes(fromMs: EpochMs, toMs: EpochMs, everyMs: number, corners: readonly EpochMs[]): Float64Array {
+function lookTimes(fromMs: EpochMs, toMs: EpochMs, everyMs: DurationMs, corners: readonly EpochMs[]): Float64Array {
   const first = Math.floor(fromMs / everyMs)
   const regular = Math.ceil(toMs / everyMs) - first + 1
   const times = new Float64Array(regular + 2 * corners.length).fill(first * everyMs)

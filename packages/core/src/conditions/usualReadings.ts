@@ -1,11 +1,11 @@
 import { at } from '../checked/index.ts'
-import { HOUR_MS, epochMs } from '../time/index.ts'
+import { DAY_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Id, Reading, Trip } from '../vocabulary/index.ts'
 
 export const USUAL_FIELDS = ['waterTempC', 'airTempC', 'visibilityM', 'windMps', 'pressureHpa'] as const
 export type UsualReadings = Readonly<Partial<Record<(typeof USUAL_FIELDS)[number], number>>>
 
-const DAY_MS = 24 * HOUR_MS
 const YEAR_DAYS = 365.25
 const NEAR_DAYS = 15
 /** Fewer readings than this tell of single days, not of a season. */
@@ -23,7 +23,7 @@ export function usualReadings(
   readings: readonly Reading[],
   trips: readonly Pick<Trip, 'id' | 'water'>[],
   water: Id<'water'>,
-  ms: number,
+  ms: EpochMs,
 ): UsualReadings {
   const waterOf = new Map(trips.map((trip) => [trip.id, trip.water]))
   const near = readings.filter(({ time }) => daysApart(epochMs(time), ms) <= NEAR_DAYS)

@@ -1,11 +1,10 @@
 import { at } from '../checked/index.ts'
 import { countWhile } from '../numerics/index.ts'
-import { epochMs } from '../time/index.ts'
+import { DAY_MS, epochMs } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { dayMeans } from './dayMeans.ts'
 import type { PastReading, TripReading } from './types.ts'
 
-const DAY_MS = 86_400_000
 /** Fewer days than this, and nothing is said of what is usual. (ours) */
 const LEAST_DAYS = 10
 const TREND_DAYS = 30

@@ -1,6 +1,6 @@
 import { at } from '../checked/index.ts'
 import { countWhile } from '../numerics/index.ts'
-import { CARRIED_MS, HOUR_MS, courseOf } from '../time/index.ts'
+import { CARRIED_MS, DAY_MS, HOUR_MS, courseOf } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { pressureTendency } from '../weather/index.ts'
 import { classTrack, courseTrack, readingTrack, samplesOf } from './readingTracks.ts'
@@ -9,8 +9,6 @@ import { UNKNOWN_TRACK, countTrack, mapped, stepTrack } from './track.ts'
 import type { Count, Track } from './track.ts'
 import type { PastReading } from './types.ts'
 import { usualAirC } from './waterPast.ts'
-
-const DAY_MS = 24 * HOUR_MS
 
 /**
  * By how much the pressure has changed, hPa in three hours.

@@ -1,5 +1,6 @@
 import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
 import { countOf } from './strikes.ts'
 import type { DeckDay } from './types.ts'
@@ -9,7 +10,7 @@ export interface DaySummary {
   readonly raised: number
   readonly landed: number
   /** The hour and a half with the most strikes, from its first to its last, when it held three. */
-  readonly best: { readonly fromMs: number; readonly toMs: number } | undefined
+  readonly best: { readonly fromMs: EpochMs; readonly toMs: EpochMs } | undefined
   readonly largest: Strike | undefined
 }
 

@@ -1,4 +1,5 @@
 import { epochMs, isoUtc } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
 import type { Stint, Trip } from '../vocabulary/index.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
@@ -30,7 +31,7 @@ export const inHand = (day: Pick<DeckDay, 'stints'>, angler: Angler): Stint | un
 export const isRod = (one: Rod, rod: Rod): boolean =>
   one.lure === rod.lure && (one.setup ?? null) === (rod.setup ?? null)
 
-export const ended = (stint: Stint, ms: number): DeckEdit => ({
+export const ended = (stint: Stint, ms: EpochMs): DeckEdit => ({
   kind: 'stint',
   id: stint.id,
   fields: { end: isoUtc(ms) },
@@ -40,7 +41,14 @@ export const ended = (stint: Stint, ms: number): DeckEdit => ({
 export const onBreak = (day: DeckDay): boolean => day.stints.length > 0 && day.stints.every(({ end }) => end)
 
 // eslint-disable-next-line max-params -- who takes what in hand, and when
-export function begun(day: DeckDay, angler: Angler, rod: Rod, atMs: number, newId: NewId, more: Fields = {}): DeckEdit {
+export function begun(
+  day: DeckDay,
+  angler: Angler,
+  rod: Rod,
+  atMs: EpochMs,
+  newId: NewId,
+  more: Fields = {},
+): DeckEdit {
   const fields = {
     trip: day.trip.id,
     lure: rod.lure,
@@ -53,7 +61,7 @@ export function begun(day: DeckDay, angler: Angler, rod: Rod, atMs: number, newI
 }
 
 /** The clock stops: everything in hand ends now. */
-export const breakOff = (day: DeckDay, atMs: number): DeckEdit[] =>
+export const breakOff = (day: DeckDay, atMs: EpochMs): DeckEdit[] =>
   day.stints.filter(({ end }) => !end).map((stint) => ended(stint, Math.max(atMs, epochMs(stint.start))))
 
 /** What a person has in hand as one stretch: its stints on the same rod without a gap, earliest first, however it was fished. */

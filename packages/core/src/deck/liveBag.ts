@@ -1,4 +1,5 @@
 import { MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Strike, Trip } from '../vocabulary/index.ts'
 import { isOf } from './hands.ts'
 import type { Angler } from './types.ts'
@@ -70,6 +71,6 @@ export function nextTag(bag: LiveBag): string {
 }
 
 /** Time left to fish: until the weigh-in, less the run back. Null when the event gave none. */
-export function fishingTimeLeftMs({ weighIn, runBackMin }: Trip, nowMs: number): number | null {
+export function fishingTimeLeftMs({ weighIn, runBackMin }: Trip, nowMs: EpochMs): number | null {
   return weighIn ? epochMs(weighIn) - (runBackMin ?? 0) * MINUTE_MS - nowMs : null
 }

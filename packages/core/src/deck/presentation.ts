@@ -1,5 +1,6 @@
 import type { Fields, Json } from '../sync/index.ts'
 import { MINUTE_MS, epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Stint } from '../vocabulary/index.ts'
 import { begun, ended, inHand, isOf, isRod, stintsOf, stretchFrom } from './hands.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
@@ -63,7 +64,7 @@ interface Change {
   /** Whose stints change: one person's for how, everybody's for where. */
   readonly anglers: readonly Angler[]
   readonly fields: Fields
-  readonly atMs: number
+  readonly atMs: EpochMs
 }
 
 /**
@@ -84,8 +85,8 @@ export function changePresentation(day: DeckDay, { anglers, fields, atMs }: Chan
 
 interface ChangeSince extends Omit<Change, 'atMs'> {
   /** Since when it has been so, and now. */
-  readonly sinceMs: number
-  readonly nowMs: number
+  readonly sinceMs: EpochMs
+  readonly nowMs: EpochMs
   /** How belongs to the rod: only its stints change. Where belongs to the boat: every rod's do. */
   readonly ofRod: boolean
 }

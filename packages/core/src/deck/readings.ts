@@ -1,4 +1,5 @@
 import { HOUR_MS, epochMs } from '../time/index.ts'
+import type { DurationMs, EpochMs } from '../time/index.ts'
 import type { Reading } from '../vocabulary/index.ts'
 
 /** How long a reading may be relied on, in hours. Common practice, no source: what moves fast is asked for sooner. */
@@ -23,12 +24,12 @@ export interface LastRead {
   readonly value: number | string
   /** As it was typed, where it was measured. */
   readonly typed: string | null
-  readonly ageMs: number
+  readonly ageMs: DurationMs
   readonly stale: boolean
 }
 
 /** The last value of a condition, its age, and whether it is older than its shelf life. Undefined when it was never read. */
-export function lastRead(readings: readonly Reading[], field: ReadField, nowMs: number): LastRead | undefined {
+export function lastRead(readings: readonly Reading[], field: ReadField, nowMs: EpochMs): LastRead | undefined {
   const known = readings.filter((reading) => reading[field] !== null && reading[field] !== undefined)
   const last = known.reduce<Reading | undefined>((a, b) => (a && epochMs(a.time) > epochMs(b.time) ? a : b), undefined)
   const value = last?.[field]

@@ -1,4 +1,5 @@
 import { HOUR_MS, epochMs, isoUtc } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Stint } from '../vocabulary/index.ts'
 import { isOf } from './hands.ts'
 import type { DeckDay, DeckEdit } from './types.ts'
@@ -21,7 +22,7 @@ export function lastTold({ trip, stints, strikes, readings }: DeckDay): number {
  * Stints in hand over an hour without a tap end at the last tap and are marked unsure: until it is said whether they went on, the
  * time since counts no hours. Empty when there was no such silence.
  */
-export function endAtSilence(day: DeckDay, lastTapMs: number, nowMs: number): DeckEdit[] {
+export function endAtSilence(day: DeckDay, lastTapMs: number, nowMs: EpochMs): DeckEdit[] {
   const from = Math.max(lastTapMs, lastTold(day))
   if (nowMs - from < SILENCE_MS) return []
   return day.stints
@@ -37,7 +38,7 @@ export const unsureStints = ({ stints }: Pick<DeckDay, 'stints'>): Stint[] =>
   stints.filter(({ end, endUnsure }) => end && endUnsure)
 
 /** What became of a silence: fished on, to the person's next rod or until now, or stopped at a time. */
-export function answerSilence(day: DeckDay, answer: 'fishedOn' | { readonly stoppedMs: number }): DeckEdit[] {
+export function answerSilence(day: DeckDay, answer: 'fishedOn' | { readonly stoppedMs: EpochMs }): DeckEdit[] {
   return unsureStints(day).map((stint) => ({
     kind: 'stint',
     id: stint.id,
@@ -45,7 +46,7 @@ export function answerSilence(day: DeckDay, answer: 'fishedOn' | { readonly stop
   }))
 }
 
-function endOf(day: DeckDay, stint: Stint, answer: 'fishedOn' | { readonly stoppedMs: number }): string | null {
+function endOf(day: DeckDay, stint: Stint, answer: 'fishedOn' | { readonly stoppedMs: EpochMs }): string | null {
   const next = day.stints
     .filter(isOf(stint.angler ?? null))
     .map(({ start }) => epochMs(start))

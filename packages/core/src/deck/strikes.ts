@@ -1,5 +1,6 @@
 import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
 import type { Strike } from '../vocabulary/index.ts'
 import { begun, ended, inHand, isOf, stintsOf, stretchFrom } from './hands.ts'
@@ -8,7 +9,7 @@ import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 
 interface Struck {
   readonly angler: Angler
-  readonly atMs: number
+  readonly atMs: EpochMs
   /** `raised` for a fish that only followed or swirled; absent until it is said. */
   readonly outcome?: string
   /** Place of the strike, where the person allows it. */
@@ -38,7 +39,7 @@ export function sameMoment({ trip, time, stint, angler, latitude, longitude }: S
 }
 
 /** A strike that was logged late goes to the rod its angler had in hand then. Nothing for one that is not there. */
-export function movedInTime(day: DeckDay, id: string, ms: number): DeckEdit[] {
+export function movedInTime(day: DeckDay, id: string, ms: EpochMs): DeckEdit[] {
   const strike = day.strikes.find((one) => one.id === id)
   if (!strike) return []
   const then = stintsOf(day, strike.angler ?? null).find(
@@ -53,11 +54,11 @@ export const countOf = (strikes: readonly Strike[]): number => strikes.filter(is
 export interface Since {
   readonly label: 'now' | 'minutes' | 'lastStrike'
   readonly minutes?: number
-  readonly ms: number
+  readonly ms: EpochMs
 }
 
 /** The answers to *since when has this rod been in hand?*, none of them before the stretch fished without a break. */
-export function sinceChoices(day: DeckDay, angler: Angler, nowMs: number): Since[] {
+export function sinceChoices(day: DeckDay, angler: Angler, nowMs: EpochMs): Since[] {
   const from = stretchFrom(day, angler)
   const ago = [5, 15, 30].map((minutes): Since => ({ label: 'minutes', minutes, ms: nowMs - minutes * MINUTE_MS }))
   const last = Math.max(...day.strikes.filter(isOf(angler)).map(({ time }) => epochMs(time)))
@@ -73,8 +74,8 @@ interface Forgotten {
   readonly angler: Angler
   readonly rod: Rod
   /** Since when the rod has really been in hand. */
-  readonly sinceMs: number
-  readonly nowMs: number
+  readonly sinceMs: EpochMs
+  readonly nowMs: EpochMs
 }
 
 /**

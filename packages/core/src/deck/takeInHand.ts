@@ -1,4 +1,5 @@
 import { epochMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import { aboard, begun, ended, isOf, isRod, stintsOf } from './hands.ts'
 import { carried } from './presentation.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
@@ -6,7 +7,7 @@ import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
 interface Take {
   readonly anglers: readonly Angler[]
   readonly rod: Rod
-  readonly atMs: number
+  readonly atMs: EpochMs
   readonly reason?: string
 }
 
@@ -26,7 +27,7 @@ export function takeInHand(day: DeckDay, { anglers, rod, atMs, reason }: Take, n
 }
 
 /** The clock goes on: everyone takes up the rod they had, the presentation with it. */
-export function fishOn(day: DeckDay, atMs: number, newId: NewId): DeckEdit[] {
+export function fishOn(day: DeckDay, atMs: EpochMs, newId: NewId): DeckEdit[] {
   return aboard(day).flatMap((angler) => {
     const last = stintsOf(day, angler).at(-1)
     return last?.end ? [begun(day, angler, last, atMs, newId, carried(day, angler, last))] : []

@@ -1,3 +1,4 @@
+import type { EpochMs } from '../time/index.ts'
 /** What a device's clock showed at its last tap. */
 export interface TapClock {
   /** Time given to the last tap, epoch milliseconds. */
@@ -5,7 +6,7 @@ export interface TapClock {
   /** What is added to the device's clock so that the trip runs on when the clock is set back or forth. */
   readonly frameMs: number
   /** The device's clock and its uptime counter at the last tap, while the page lives. */
-  readonly wallMs: number
+  readonly wallMs: EpochMs
   readonly uptimeMs: number | null
 }
 
@@ -20,7 +21,7 @@ const JUMP_MS = 5_000
  *
  * Given      wallMs the device's clock · uptimeMs a counter that nobody can set; null where the page was opened anew
  */
-export function nextTap(clock: TapClock, wallMs: number, uptimeMs: number | null): TapClock {
+export function nextTap(clock: TapClock, wallMs: EpochMs, uptimeMs: number | null): TapClock {
   const jump = uptimeMs !== null && clock.uptimeMs !== null ? wallMs - clock.wallMs - (uptimeMs - clock.uptimeMs) : 0
   const steady = clock.frameMs - (Math.abs(jump) > JUMP_MS ? jump : 0)
   const behind = clock.tapMs - (wallMs + steady)

@@ -1,5 +1,6 @@
 import { effortKnownOf } from '../vocabulary/index.ts'
 import { HOUR_MS, MINUTE_MS } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import type { TripBundle } from './bookRecords.ts'
 import { timedTripOf } from './timedTrip.ts'
 import type { LooseEnd, TimedStint, TimedTrip } from './types.ts'
@@ -36,9 +37,9 @@ export function looseEndsOf(trip: TimedTrip): LooseEnd[] {
 
 interface Span {
   readonly stint: TimedStint
-  readonly startMs: number
+  readonly startMs: EpochMs
   /** An open stint may hold whatever comes after its start. */
-  readonly endMs: number
+  readonly endMs: EpochMs
 }
 
 const spanOf = (stint: TimedStint): Span => ({ stint, startMs: stint.fromMs, endMs: stint.toMs ?? Infinity })

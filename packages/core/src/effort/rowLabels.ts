@@ -1,7 +1,8 @@
 import { at } from '../checked/index.ts'
 import { levelOf, matchesPrey, preyOf } from '../presentation/index.ts'
 import { calendarSeason } from '../season/index.ts'
-import { HOUR_MS, QUARTER_MS, epochMs, localParts, zoneOffsetMs } from '../time/index.ts'
+import { DAY_MS, HOUR_MS, QUARTER_MS, epochMs, localParts, zoneOffsetMs } from '../time/index.ts'
+import type { EpochMs } from '../time/index.ts'
 import { RECORD_BANDS, SAID, UNKNOWN } from '../vocabulary/index.ts'
 import type { BandName, Lure, RecordBand, Setup, Spot, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { bandLabel } from './bandLabel.ts'
@@ -51,7 +52,6 @@ interface Clock {
   readonly clockTo: number
 }
 const NO_CLOCK: Clock = { clockFrom: NaN, clockTo: NaN }
-const DAY_MS = 24 * HOUR_MS
 const modulo = (value: number, by: number): number => ((value % by) + by) % by
 
 const NONE: readonly number[] = []
@@ -209,7 +209,7 @@ const PRESENTATION_OF: Readonly<Record<string, (here: Here, lure: Lure, stint: S
 
 const isOfTime = ({ source }: ColumnInfo): boolean => source === 'reading' || source === 'worked' || source === 'band'
 
-function calendarOf(field: string, ms: number, zone: string, { water }: TripBundle): number | string {
+function calendarOf(field: string, ms: EpochMs, zone: string, { water }: TripBundle): number | string {
   const parts = localParts(ms, zone)
   return field === 'season'
     ? calendarSeason(parts.month, water?.latitude ?? null)

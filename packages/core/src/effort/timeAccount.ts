@@ -1,5 +1,5 @@
 import { MINUTE_MS, epochMs } from '../time/index.ts'
-import type { EpochMs } from '../time/index.ts'
+import type { DurationMs, EpochMs } from '../time/index.ts'
 import type { Id } from '../vocabulary/index.ts'
 
 export interface AccountStint {
@@ -49,7 +49,7 @@ function accountOf(
   from: EpochMs,
   to: EpochMs,
   stints: readonly AccountStint[],
-): { accountedMs: number; seams: Seam[] } {
+): { accountedMs: DurationMs; seams: Seam[] } {
   const own = stints
     .filter((stint) => stint.angler === angler)
     .flatMap(({ id, start, end }) => (end === null ? [] : [{ id, start: epochMs(start), end: epochMs(end) }]))

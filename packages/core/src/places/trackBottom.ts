@@ -1,6 +1,7 @@
+import type { EpochMs } from '../time/index.ts'
 /** One sounding. */
 export interface Sounding {
-  readonly ms: number
+  readonly ms: EpochMs
   readonly depthM: number
 }
 
@@ -13,8 +14,8 @@ export interface Sounding {
  */
 export function trackBottom(
   track: unknown,
-  fromMs: number,
-  toMs: number,
+  fromMs: EpochMs,
+  toMs: EpochMs,
   sliceMs: number,
 ): readonly Sounding[] | undefined {
   const points = Array.isArray(track) ? (track as readonly (readonly (number | null)[])[]) : []

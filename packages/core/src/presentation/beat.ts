@@ -1,3 +1,4 @@
+import type { DurationMs } from '../time/index.ts'
 import { at } from '../checked/index.ts'
 
 /** How a rod is worked, told by tapping each movement of it. */
@@ -104,7 +105,7 @@ const tenth = (seconds: number): number => Math.round(seconds * 10) / 10
  */
 export function beatSteps({ movements, workS, pauseS }: Pick<Beat, 'movements' | 'workS' | 'pauseS'>): {
   readonly atMs: readonly number[]
-  readonly lastsMs: number
+  readonly lastsMs: DurationMs
 } {
   const count = Math.max(1, movements)
   const apart = count > 1 ? Math.max(0.15, (workS - MOVEMENT_S) / (count - 1)) : 0

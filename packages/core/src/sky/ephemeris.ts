@@ -1,13 +1,13 @@
 import { Body, GeoVector, MakeTime, RotateVector, Rotation_EQJ_EQD, SiderealTime } from 'astronomy-engine'
 import { BoundedCache } from '../numerics/index.ts'
-import { HOUR_MS } from '../time/index.ts'
+import { DAY_MS, HOUR_MS } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 
 /** From the earth's centre on the equator of date, in earth radii. */
 export type Vector = readonly [number, number, number]
 
 /** The sun's place changes so evenly that one look a day is enough; the moon's, four. */
-const NODE_MS = { sun: 24 * HOUR_MS, moon: 6 * HOUR_MS } as const
+const NODE_MS = { sun: DAY_MS, moon: 6 * HOUR_MS } as const
 export type SkyBody = keyof typeof NODE_MS
 
 const EARTH_RADII_PER_AU = 149_597_870.7 / 6378.137
@@ -68,7 +68,6 @@ function lookUp(body: SkyBody, ms: EpochMs): Vector {
   return [x * EARTH_RADII_PER_AU, y * EARTH_RADII_PER_AU, z * EARTH_RADII_PER_AU]
 }
 
-const DAY_MS = 24 * HOUR_MS
 /** The earth's turn in one solar day, in hours of sidereal time (mean; nutation moves it by less than a hundredth of a second a day). */
 const SIDEREAL_HOURS_A_DAY = 24.06570982441908
 

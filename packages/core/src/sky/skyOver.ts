@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time/index.ts'
 import { at } from '../checked/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import { placeOf, siderealAngle } from './ephemeris.ts'
@@ -65,7 +66,7 @@ const J2000_MS = Date.UTC(2000, 0, 1, 12)
  * Accuracy   0.001° of the ephemeris
  */
 export function moonElongation(ms: EpochMs): number {
-  const tilt = (OBLIQUITY_DEG + ((ms - J2000_MS) / 86_400_000) * OBLIQUITY_PER_DAY) * RADIAN
+  const tilt = (OBLIQUITY_DEG + ((ms - J2000_MS) / DAY_MS) * OBLIQUITY_PER_DAY) * RADIAN
   const longitude = (body: SkyBody): number => {
     const place = new Float64Array(3)
     placeOf(body, ms, place)

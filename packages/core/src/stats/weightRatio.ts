@@ -90,5 +90,7 @@ function scatter(strata: readonly WeightStratum[], logRatio: number, alpha: numb
     (sum, { a, b }, i) => sum + (at(weights, i) * (mean(a.map(Math.log)) - mean(b.map(Math.log)) - logRatio)) ** 2,
     0,
   )
-  return (tQuantile(1 - alpha / 2, strataDegrees(weights)) * Math.sqrt((both.length / (both.length - 1)) * squares)) / total
+  return (
+    (tQuantile(1 - alpha / 2, strataDegrees(weights)) * Math.sqrt((both.length / (both.length - 1)) * squares)) / total
+  )
 }

@@ -1,3 +1,4 @@
+import type { DurationMs, EpochMs } from '../time/index.ts'
 import { mergeChange } from './mergeChange.ts'
 import type { Change, RecordState } from './mergeChange.ts'
 import { CLOCK_START, MAX_AHEAD_MS, earlierOf, laterOf, parseStamp, stampOf, tick } from './stamps.ts'
@@ -19,7 +20,7 @@ export function withPending(confirmed: RecordState | null, pending: readonly Cha
 export interface UnsentChange {
   readonly change: Change
   /** The device's own clock when the change was made. */
-  readonly madeAtMs: number
+  readonly madeAtMs: EpochMs
   /** The latest stamp from elsewhere, or of its own already sent, that the device had seen by then. */
   readonly seen: ClockState
 }
@@ -30,7 +31,7 @@ export interface UnsentChange {
  * seen when it was made, and behind the changes before it; never behind what it only learnt of later, and never later than
  * `serverNowMs`: a clock set back since the change was made would carry it into the future, where the server refuses it.
  */
-export function restamp(unsent: readonly UnsentChange[], offsetMs: number, serverNowMs: number): Change[] {
+export function restamp(unsent: readonly UnsentChange[], offsetMs: DurationMs, serverNowMs: number): Change[] {
   let clock = CLOCK_START
   // What a server took lies within its tolerance: anything later was never seen, only mistaken.
   const latest = { ms: serverNowMs + MAX_AHEAD_MS / 2, counter: 0 }

@@ -1,3 +1,4 @@
+import type { EpochMs } from '../time/index.ts'
 /**
  * Hybrid logical clock: 48-bit milliseconds, 16-bit counter, device id as tie-break, spelled so that the order of strings is the order of stamps.
  * Source: Kulkarni et al., Logical Physical Clocks, OPODIS 2014.
@@ -16,7 +17,7 @@ export const MAX_AHEAD_MS = 60_000
 const MAX_COUNTER = 0xffff
 
 /** The clock after one more event at device time `nowMs`. */
-export function tick({ ms, counter }: ClockState, nowMs: number): ClockState {
+export function tick({ ms, counter }: ClockState, nowMs: EpochMs): ClockState {
   if (nowMs > ms) return { ms: Math.floor(nowMs), counter: 0 }
   return counter < MAX_COUNTER ? { ms, counter: counter + 1 } : { ms: ms + 1, counter: 0 }
 }

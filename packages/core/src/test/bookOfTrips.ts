@@ -1,5 +1,5 @@
 import type { BookRecords } from '../effort/index.ts'
-import { isoUtc } from '../time/index.ts'
+import { DAY_MS, isoUtc } from '../time/index.ts'
 import type { Reading, Stint, Strike } from '../vocabulary/index.ts'
 
 export const emptyBook = (): BookRecords => ({
@@ -30,7 +30,7 @@ const START_MS = Date.UTC(2025, 3, 1, 12)
 
 /** A book of one water from trips a week apart, told by the hour. Lures that are named are made, each a class of its own. */
 export function bookOfTrips(trips: readonly MadeTrip[]): BookRecords {
-  const at = (t: number, hour: number): string => isoUtc(START_MS + t * 7 * 86_400_000 + hour * 3_600_000)
+  const at = (t: number, hour: number): string => isoUtc(START_MS + t * 7 * DAY_MS + hour * 3_600_000)
   const lures = [...new Set(trips.flatMap(({ stints }) => stints.map(({ lure }) => lure)))]
   const stints: Stint[] = []
   const strikes: Strike[] = []

@@ -3,7 +3,7 @@ import { drawGamma, drawGeometric, drawNormal, drawPoisson } from '../numerics/i
 import type { Random } from '../numerics/index.ts'
 import { ownClaim } from '../practice/index.ts'
 import type { Claim, ClaimOutcome } from '../practice/index.ts'
-import { isoUtc } from '../time/index.ts'
+import { DAY_MS, HOUR_MS, isoUtc } from '../time/index.ts'
 import type { Lure, Reading, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { emptyBook } from './bookOfTrips.ts'
 
@@ -43,7 +43,6 @@ const SHAPE = 4
 /** Strikes of a flurry follow each other by so much at most. */
 const APART_H = 0.1
 const START_MS = Date.UTC(2025, 2, 1, 12)
-const HOUR_MS = 3_600_000
 
 /** How one side is: rate over that of an ordinary lure, share hooked, weight over the ordinary, share of strikes in the phase asked for. */
 interface Side {
@@ -102,7 +101,7 @@ class Maker {
 
   trip(hours: number, read: Partial<Reading> = {}, water = 'w'): (hour: number) => string {
     const n = this.trips.length
-    const at = (hour: number): string => isoUtc(START_MS + n * 4 * 24 * HOUR_MS + hour * HOUR_MS)
+    const at = (hour: number): string => isoUtc(START_MS + n * 4 * DAY_MS + hour * HOUR_MS)
     this.trips.push({ id: `t${n}`, water, start: at(0), end: at(hours) })
     for (let hour = 0; hour <= hours; hour += 2)
       this.readings.push({ id: `t${n}r${hour}`, trip: `t${n}`, time: at(hour), ...read })

@@ -2,7 +2,7 @@ import { at } from '../checked/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { drawGeometric, drawNormal, drawPoisson } from '../numerics/index.ts'
 import type { Random } from '../numerics/index.ts'
-import { HOUR_MS, isoUtc } from '../time/index.ts'
+import { DAY_MS, HOUR_MS, isoUtc } from '../time/index.ts'
 import type { Lure, Stint, Strike, Trip } from '../vocabulary/index.ts'
 import { emptyBook } from './bookOfTrips.ts'
 
@@ -58,7 +58,7 @@ export function worldBook(world: World, random: Random): BookRecords {
   const { trips: count, hours = 6, lures, classes = false } = world
   const [trips, stints, strikes]: [Trip[], Stint[], Strike[]] = [[], [], []]
   for (let t = 0; t < count; t++) {
-    const iso = (hour: number): string => isoUtc(START_MS + t * 4 * 24 * HOUR_MS + hour * HOUR_MS)
+    const iso = (hour: number): string => isoUtc(START_MS + t * 4 * DAY_MS + hour * HOUR_MS)
     trips.push({ id: `t${t}`, water: 'w', start: iso(0), end: iso(hours) })
     fishDay(world, random, (lure, from, to, reason, times) => {
       const id = `s${stints.length}`

@@ -1,5 +1,5 @@
-export { HOUR_MS, MINUTE_MS, epochMs, isoUtc, parseInstant } from './instants.ts'
-export type { EpochMs } from './instants.ts'
+export { DAY_MS, HOUR_MS, MINUTE_MS, epochMs, isoUtc, parseInstant } from './instants.ts'
+export type { DurationMs, EpochMs } from './instants.ts'
 export {
   QUARTER_MS,
   dayMarks,

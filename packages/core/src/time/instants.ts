@@ -1,9 +1,16 @@
 import { at } from '../checked/index.ts'
-/** Milliseconds since 1970-01-01 UTC: the clock of every computation. */
-export type EpochMs = number
 
-export const MINUTE_MS = 60_000
-export const HOUR_MS = 3_600_000
+declare const measure: unique symbol
+
+/** Milliseconds since 1970-01-01 UTC: the clock of every computation. A sum is a plain number and passes for it; a length of time does not. */
+export type EpochMs = number & { readonly [measure]?: 'instant' }
+/** A length of time, which does not pass for an instant. */
+export type DurationMs = number & { readonly [measure]?: 'duration' }
+
+export const MINUTE_MS: DurationMs = 60_000
+export const HOUR_MS: DurationMs = 3_600_000
+/** A day of the clock; where one of the calendar is meant, see `dayMarks`. */
+export const DAY_MS: DurationMs = 86_400_000
 
 const ISO_WITH_OFFSET = /^(\d{4})-(\d{2})-(\d{2})[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.(\d{1,9}))?)?(Z|[+-]\d{2}:?\d{2})$/i
 
@@ -47,7 +54,7 @@ function storedInstant(text: string): EpochMs | undefined {
     (DAYS_BEFORE[month - 1] ?? 0) +
     day -
     719_469
-  return days * 86_400_000 + hour * HOUR_MS + minute * MINUTE_MS + second * 1000 + ms
+  return days * DAY_MS + hour * HOUR_MS + minute * MINUTE_MS + second * 1000 + ms
 }
 
 function writtenInstant(text: string): EpochMs | undefined {

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  HOUR_MS,
   dayMarks,
   epochMs,
   isoInZone,
@@ -11,8 +12,17 @@ import {
   parseInstant,
   resolveWallTime,
 } from './index.ts'
+import type { EpochMs } from './index.ts'
 
 const ZONE = 'America/Chicago'
+
+it('lets no length of time pass for an instant', () => {
+  const start: EpochMs = epochMs('2026-03-14T06:30:00Z')
+  // @ts-expect-error An hour is no time of day; the types are checked with everything else.
+  const mistaken: EpochMs = HOUR_MS
+  const later: EpochMs = start + HOUR_MS
+  expect([later - start, mistaken]).toEqual([HOUR_MS, HOUR_MS])
+})
 
 describe('parseInstant', () => {
   it('reads ISO 8601 with an offset and nothing else', () => {

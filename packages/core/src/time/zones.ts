@@ -1,11 +1,10 @@
 import { Temporal } from 'temporal-polyfill'
 import { BoundedCache } from '../numerics/index.ts'
-import { HOUR_MS, MINUTE_MS } from './instants.ts'
+import { DAY_MS, HOUR_MS, MINUTE_MS } from './instants.ts'
 import type { EpochMs } from './instants.ts'
 
 /** Offsets of zones, and with them local hours, begin on whole quarter hours. */
 export const QUARTER_MS = 15 * MINUTE_MS
-const DAY_MS = 24 * HOUR_MS
 /** Offsets change on whole quarter hours only, so one look-up serves fifteen minutes of segments. */
 const MOST_KNOWN = 100_000
 const offsets = new BoundedCache<string, BoundedCache<number, number>>(100)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { HOUR_MS } from '../time/index.ts'
+import { DAY_MS, HOUR_MS } from '../time/index.ts'
 import { beaufort, frontPhase, pressureTendency } from './index.ts'
 import type { WeatherReading } from './index.ts'
 
@@ -91,6 +91,6 @@ describe('frontPhase', () => {
       ...reading,
       pressureHpa: 1010,
     }))
-    expect(frontPhase(winds).at(-1)?.value).toMatchObject({ phase: 'passage', passedMs: 24 * HOUR_MS })
+    expect(frontPhase(winds).at(-1)?.value).toMatchObject({ phase: 'passage', passedMs: DAY_MS })
   })
 })

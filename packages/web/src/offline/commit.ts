@@ -1,6 +1,6 @@
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid'
 import { clockShiftsOf, isClocked, mergeChange, stampOf, tick, unshiftedFields } from '@jotbook/core'
-import type { Change, ClockShifts, Fields, Id, Kind, RecordState } from '@jotbook/core'
+import type { Change, ClockShifts, EpochMs, Fields, Id, Kind, RecordState } from '@jotbook/core'
 import { thisDevice, tripOf, tripsOfRecords } from './deviceRecords.ts'
 import { store } from './deviceStore.ts'
 import type { Action, BookMeta, DeviceMeta, DeviceRecord, OutboxEntry } from './deviceStore.ts'
@@ -30,7 +30,7 @@ export interface Undo {
 }
 
 interface CommitOptions {
-  readonly nowMs?: number
+  readonly nowMs?: EpochMs
   readonly undo?: Undo
   /** The trip's clock at the tap that made them. */
   readonly tap?: NonNullable<DeviceMeta['tap']>
@@ -122,7 +122,7 @@ const asClocked = (edit: Edit, held: Held): Edit => ({
   fields: unshiftedFields(edit.kind, edit.fields, held.device.device, held.shifts.get(tripOfEdit(edit, held.records))),
 })
 
-function stamped(book: Id<'book'>, edits: readonly Edit[], held: Held, nowMs: number) {
+function stamped(book: Id<'book'>, edits: readonly Edit[], held: Held, nowMs: EpochMs) {
   const group = uuidv7()
   const records = new Map<string, DeviceRecord>()
   const outbox: Omit<OutboxEntry, 'n'>[] = []
@@ -161,7 +161,7 @@ function overOf(shown: RecordState | undefined, fields: Fields): Record<string, 
 /** What the edits were to their records, as stored before and after them. */
 function actionOf(
   book: Id<'book'>,
-  { trip, label, atMs }: Undo & { readonly atMs: number },
+  { trip, label, atMs }: Undo & { readonly atMs: EpochMs },
   edits: readonly Edit[],
   { records }: Held,
 ): Omit<Action, 'n'> {

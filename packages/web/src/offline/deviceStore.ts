@@ -1,6 +1,16 @@
 import Dexie from 'dexie'
 import type { EntityTable, Table } from 'dexie'
-import type { Change, ClockState, Conflict, Id, Kind, ReplicaRecord, Undoable } from '@jotbook/core'
+import type {
+  Change,
+  ClockState,
+  Conflict,
+  DurationMs,
+  EpochMs,
+  Id,
+  Kind,
+  ReplicaRecord,
+  Undoable,
+} from '@jotbook/core'
 import type { TapClock } from '@jotbook/core/deck'
 import type { ProblemDetails } from '@jotbook/contract'
 
@@ -19,7 +29,7 @@ export interface OutboxEntry {
   readonly book: Id<'book'>
   readonly change: Change
   /** The device's own clock when it was made, and the latest stamp it had seen by then. */
-  readonly madeAtMs: number
+  readonly madeAtMs: EpochMs
   readonly seen: ClockState
   /** Sent at least once: its stamp is fixed from then on. */
   readonly sent: 0 | 1
@@ -58,7 +68,7 @@ export interface DeviceMeta {
   /** The trip tapped last, and what its clock here showed then. */
   readonly tap?: TapClock & { readonly trip: Id<'trip'> }
   /** The server's clock minus ours, when it was last asked. */
-  readonly offsetMs?: number
+  readonly offsetMs?: DurationMs
 }
 
 /** What somebody was typing: restored after a reload, a crash, or in a second tab. */
@@ -75,7 +85,7 @@ export interface Action {
   readonly book: Id<'book'>
   readonly trip: Id<'trip'>
   readonly label: string
-  readonly atMs: number
+  readonly atMs: EpochMs
   readonly records: readonly (Undoable & { readonly kind: Kind; readonly id: string })[]
   /** Of an import, which only the server can take back: the number of its first change. */
   readonly firstSeq?: number

@@ -1,5 +1,5 @@
 import { clockOffsetMs, laterOf, mergeChange, parseStamp, witness } from '@jotbook/core'
-import type { Change, Id } from '@jotbook/core'
+import type { Change, DurationMs, Id } from '@jotbook/core'
 import { routes } from '@jotbook/contract'
 import type { PullAnswer } from '@jotbook/contract'
 import { confirmAll } from './confirm.ts'
@@ -49,7 +49,7 @@ async function isOtherHistory(book: Id<'book'>, epoch: string): Promise<boolean>
 }
 
 /** Kept, so that a trip logged by a wrong clock can be told so when it is looked at. */
-async function noteOffset(offsetMs: number): Promise<void> {
+async function noteOffset(offsetMs: DurationMs): Promise<void> {
   await store.transaction('rw', store.device, async () => {
     const device = await thisDevice()
     if (Math.abs((device.offsetMs ?? 0) - offsetMs) > 1000) await store.device.put({ ...device, offsetMs })

@@ -1,5 +1,5 @@
 import { batchesOf, laterOf, mergeChange, restamp, withPending, witness } from '@jotbook/core'
-import type { Change, Id, Kind } from '@jotbook/core'
+import type { Change, DurationMs, Id, Kind } from '@jotbook/core'
 import { PUSH_SCHEMA, Problem, routes } from '@jotbook/contract'
 import type { PushAnswer, PushRequest, Refusal } from '@jotbook/contract'
 import { noteConflicts } from './conflicts.ts'
@@ -17,7 +17,7 @@ const CHANGES_A_BATCH = 500
 const CLOCK_TOLERANCE_MS = 1000
 
 /** Sends what waits, in order, group by group. A refused group is set aside for the person and blocks nothing. */
-export async function push(book: Id<'book'>, offsetMs: number): Promise<void> {
+export async function push(book: Id<'book'>, offsetMs: DurationMs): Promise<void> {
   const changes = await readyChanges(book, Math.abs(offsetMs) > CLOCK_TOLERANCE_MS ? offsetMs : 0)
   const { device } = await thisDevice()
   for (const batch of batchesOf(changes, CHANGES_A_BATCH)) {
@@ -61,7 +61,7 @@ async function sendBatch(book: Id<'book'>, device: string, batch: readonly Chang
 }
 
 /** What waits, with stamps put right before they are first sent. */
-async function readyChanges(book: Id<'book'>, offsetMs: number): Promise<Change[]> {
+async function readyChanges(book: Id<'book'>, offsetMs: DurationMs): Promise<Change[]> {
   return kept([store.outbox, store.records, store.device], async () => {
     const waiting = await store.outbox.where({ book, refused: 0 }).sortBy('n')
     const unsent = waiting.filter(({ sent }) => sent === 0)

@@ -11,7 +11,7 @@ import {
 } from '@jotbook/core'
 import { readableFields, unreadableFields } from '@jotbook/contract'
 import { bookBands } from '@jotbook/core'
-import type { Aliases, BookKind, BookRecords, ClockShifts, Id, Kind, RecordOf } from '@jotbook/core'
+import type { Aliases, BookKind, BookRecords, ClockShifts, EpochMs, Id, Kind, RecordOf } from '@jotbook/core'
 import { store } from './deviceStore.ts'
 import type { DeviceRecord } from './deviceStore.ts'
 
@@ -220,6 +220,6 @@ export async function patchedBook(
 }
 
 /** The trips that began after a time. */
-export async function tripsSince(book: Id<'book'>, sinceMs: number): Promise<string[]> {
+export async function tripsSince(book: Id<'book'>, sinceMs: EpochMs): Promise<string[]> {
   return (await recordsOf(book, 'trip')).filter(({ start }) => Date.parse(start) >= sinceMs).map(({ id }) => id)
 }

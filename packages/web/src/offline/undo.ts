@@ -1,5 +1,5 @@
 import { routes } from '@jotbook/contract'
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import { inverseOf, isoUtc } from '@jotbook/core'
 import { commit, UNDO_DEPTH } from './commit.ts'
 import type { Edit } from './commit.ts'
@@ -15,7 +15,7 @@ export async function lastActions(book: Id<'book'>, trip: Id<'trip'>): Promise<A
 }
 
 /** What was saved last on a page of the book, if it was not long ago. */
-export async function lastSaved(book: Id<'book'>, sinceMs: number): Promise<Action | undefined> {
+export async function lastSaved(book: Id<'book'>, sinceMs: EpochMs): Promise<Action | undefined> {
   const [last] = await lastActions(book, '')
   return last && last.atMs >= sinceMs ? last : undefined
 }

@@ -23,7 +23,7 @@ import type {
   BagNowOptions,
 } from '@jotbook/core/advice'
 import { HOUR_MS, epochMs, roundsToGo, twoRodTest } from '@jotbook/core'
-import type { Id, RodRound, TwoRodVerdict } from '@jotbook/core'
+import type { EpochMs, Id, RodRound, TwoRodVerdict } from '@jotbook/core'
 import type { Angler, DeckDay } from '@jotbook/core/deck'
 import { recordsOf } from '../offline/forWorkers.ts'
 import { currentBook } from './heldBook.ts'
@@ -32,14 +32,14 @@ import { letGoOfStore } from './letGoOfStore.ts'
 export interface AdviceAsked {
   readonly day: DeckDay
   readonly angler: Angler
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly onDeck: readonly string[]
 }
 
 export interface AdviceGiven {
   readonly advice: readonly DeckAdvice[]
   /** When it will be time to leave the place, if nothing comes; null: not today. Undefined where the place was not told. */
-  readonly leaveAtMs: number | null | undefined
+  readonly leaveAtMs: EpochMs | null | undefined
   readonly trips: number
   readonly hours: number
 }
@@ -80,7 +80,7 @@ const advise = {
   },
 
   /** How a test stands, with the rounds of earlier days on the same water. */
-  async testStanding(bookId: Id<'book'>, test: RodTest, day: DeckDay, nowMs: number): Promise<TestStanding> {
+  async testStanding(bookId: Id<'book'>, test: RodTest, day: DeckDay, nowMs: EpochMs): Promise<TestStanding> {
     const tests = await recordsOf(bookId, 'rodTest')
     await letGoOfStore()
     const { book } = await currentBook(bookId)

@@ -2,17 +2,17 @@ import { expose } from 'comlink'
 import {
   CLOCK_QUESTION,
   COST_COLUMNS,
-  HOUR_MS,
+  DAY_MS,
   NO_PAST,
   alongQuestion,
   answer,
   cautionsNow,
   clockOf,
-  costAndPace,
-  holdsTheClock,
   contributions,
+  costAndPace,
   dayOfConditions,
   expectedWater,
+  holdsTheClock,
   hoursAlong,
   rateBoard,
   strikeKindsOf,
@@ -27,6 +27,7 @@ import type {
   Contribution,
   CostAndPace,
   DayCondition,
+  EpochMs,
   ExpectedWater,
   HoursAlong,
   Id,
@@ -126,14 +127,14 @@ const analysis = {
     bookId: Id<'book'>,
     water: string | undefined,
     setting: Setting,
-    { fromMs, toMs }: { readonly fromMs: number; readonly toMs: number },
+    { fromMs, toMs }: { readonly fromMs: EpochMs; readonly toMs: EpochMs },
   ): Promise<DayCondition[]> {
     const { past } = await currentBook(bookId)
     return dayOfConditions(setting, fromMs, toMs, water === undefined ? NO_PAST : past(water))
   },
 
   /** What the conditions read in the last day call for caution with. */
-  async cautions(bookId: Id<'book'>, nowMs: number): Promise<Caution[]> {
+  async cautions(bookId: Id<'book'>, nowMs: EpochMs): Promise<Caution[]> {
     return cautionsNow(
       (await listsWithTrips(bookId, new Set(await tripsSince(bookId, nowMs - CAUTION_MS)))).readings,
       nowMs,
@@ -147,13 +148,13 @@ const analysis = {
   },
 
   /** What is usually read at a water at a time of the year. */
-  async usual(bookId: Id<'book'>, water: string, ms: number): Promise<UsualReadings> {
+  async usual(bookId: Id<'book'>, water: string, ms: EpochMs): Promise<UsualReadings> {
     const { book } = await currentBook(bookId)
     return usualReadings(book.readings, book.trips, water, ms)
   },
 
   /** What a water is expected to read on a day to come. */
-  async expected(bookId: Id<'book'>, water: string, ms: number): Promise<ExpectedWater> {
+  async expected(bookId: Id<'book'>, water: string, ms: EpochMs): Promise<ExpectedWater> {
     const { book } = await currentBook(bookId)
     return expectedWater(book.readings, book.trips, water, ms)
   },
@@ -200,7 +201,7 @@ async function clockFor(bookId: Id<'book'>): Promise<BookClock | undefined> {
 }
 
 /** Readings so old are of no caution any more; a trip that began before may hold younger ones. */
-const CAUTION_MS = 3 * 24 * HOUR_MS
+const CAUTION_MS = 3 * DAY_MS
 
 async function lastChange(bookId: Id<'book'>): Promise<RateChange[]> {
   const { book } = await currentBook(bookId)

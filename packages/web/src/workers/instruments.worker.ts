@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { expose } from 'comlink'
 import { PlacesRefusal, SounderIntake, readGpxTrack, readMetars, thinReports } from '@jotbook/core/formats'
 import type { SounderCounts, SounderReading, TrackPoint, WeatherReport } from '@jotbook/core/formats'
@@ -20,7 +21,7 @@ const LINES_A_PROGRESS = 20_000
 
 const instruments = {
   /** Reads NMEA 0183, GPX 1.1 or METAR text, by what it begins with; or says in words why it cannot. `nearMs`: about when it was made. */
-  read(text: string, nearMs: number, onProgress: (share: number) => void): InstrumentText | string {
+  read(text: string, nearMs: EpochMs, onProgress: (share: number) => void): InstrumentText | string {
     const start = text.trimStart()
     if (start.startsWith('<')) return track(text, onProgress)
     return /^[$!][A-Z]{2}/m.test(start.slice(0, 5000)) ? sounder(text, onProgress) : reports(text, nearMs)
@@ -47,7 +48,7 @@ function sounder(text: string, onProgress: (share: number) => void): InstrumentT
   return { ...NOTHING, kind: 'sounder', ...intake.drain(), counts: intake.counts }
 }
 
-function reports(text: string, nearMs: number): InstrumentText {
+function reports(text: string, nearMs: EpochMs): InstrumentText {
   const read = readMetars(text, nearMs)
   return { ...NOTHING, kind: 'reports', reports: thinReports(read.reports), remarks: read.remarks }
 }

@@ -1,4 +1,4 @@
-import { buildColumns, dayMeans, epochMs, localDate, planCuts, timeZoneOf } from '@jotbook/core'
+import { DAY_MS, buildColumns, dayMeans, epochMs, localDate, planCuts, timeZoneOf } from '@jotbook/core'
 import type { BookRecords } from '@jotbook/core'
 
 export type YearField = 'waterTempC' | 'visibilityM' | 'levelM' | 'windMps'
@@ -59,5 +59,5 @@ export function yearsOf(book: BookRecords, water: string): WaterYears {
 
 function dayOf(date: string): { year: number; day: number } {
   const year = Number(date.slice(0, 4))
-  return { year, day: (Date.parse(`${date}T00:00:00Z`) - Date.UTC(year, 0, 1)) / 86_400_000 }
+  return { year, day: (Date.parse(`${date}T00:00:00Z`) - Date.UTC(year, 0, 1)) / DAY_MS }
 }

@@ -2,7 +2,7 @@ import { NO_EXPOSURE, mantelHaenszelByStratum, plusExposure } from '../../stats/
 import type { Confidence, Exposure } from '../../stats/index.ts'
 import type { BookRecords } from '../../effort/index.ts'
 import { HOUR_MS, MINUTE_MS } from '../../time/index.ts'
-import type { EpochMs } from '../../time/index.ts'
+import type { DurationMs, EpochMs } from '../../time/index.ts'
 import { pairDispersion } from '../within/pairDispersion.ts'
 import { NO_RATIO, pooledOr } from '../within/pooled.ts'
 import type { WithinRatio } from '../within/randomTrip.ts'
@@ -92,7 +92,7 @@ interface Outcomes {
   stayed: Exposure
 }
 
-function outcomes(visits: readonly Visit[], blankMs: number): Outcomes {
+function outcomes(visits: readonly Visit[], blankMs: DurationMs): Outcomes {
   const found: Outcomes = { leaves: 0, stays: 0, left: NO_EXPOSURE, stayed: NO_EXPOSURE }
   for (const { stints, next } of visits) {
     const strikes = stints.flatMap((one) => one.strikes.map(({ ms }) => ms)).sort((a, b) => a - b)

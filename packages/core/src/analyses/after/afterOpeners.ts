@@ -1,5 +1,5 @@
 import { MINUTE_MS } from '../../time/index.ts'
-import type { EpochMs } from '../../time/index.ts'
+import type { DurationMs, EpochMs } from '../../time/index.ts'
 import { tCdf, tQuantile } from '../../numerics/index.ts'
 import { alphaOf, NO_EXPOSURE, plusExposure } from '../../stats/index.ts'
 import type { Confidence, Exposure } from '../../stats/index.ts'
@@ -24,9 +24,9 @@ export interface OpenedTrip {
 }
 
 interface OpenersOptions extends Confidence {
-  readonly windowMs: number
+  readonly windowMs: DurationMs
   /** For so long before an opener nothing struck, or it would be none: that time says nothing. */
-  readonly quietMs?: number
+  readonly quietMs?: DurationMs
 }
 
 /** A trip that is nearly all there is leaves so much at least. */
@@ -72,8 +72,8 @@ export function afterOpeners(
 function contrastOf(
   stints: readonly Fished[],
   { ms, spot, counted }: Opener,
-  windowMs: number,
-  quietMs: number,
+  windowMs: DurationMs,
+  quietMs: DurationMs,
 ): Contrast[] {
   const there = stints.filter(({ stint }) => (stint.spot ?? null) === (spot ?? null))
   const own = inside(there, [{ fromMs: ms, toMs: ms + windowMs }])

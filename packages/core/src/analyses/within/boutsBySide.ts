@@ -1,3 +1,4 @@
+import type { EpochMs } from '../../time/index.ts'
 import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import type { TripBouts } from '../../stats/index.ts'
@@ -6,7 +7,7 @@ import type { ClockHours } from './clock.ts'
 import type { Sides } from './comparedTrips.ts'
 
 interface Struck {
-  readonly ms: number
+  readonly ms: EpochMs
   readonly side: 'a' | 'b'
 }
 

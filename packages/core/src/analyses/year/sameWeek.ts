@@ -3,7 +3,7 @@ import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
 import { at, entry } from '../../checked/index.ts'
 import { namesOf, planFor, rowFilter } from '../../query/index.ts'
 import type { Clause, Question } from '../../query/index.ts'
-import { epochMs, localDate } from '../../time/index.ts'
+import { DAY_MS, epochMs, localDate } from '../../time/index.ts'
 import type { Id } from '../../vocabulary/index.ts'
 
 export interface WeekOfYear {
@@ -22,7 +22,6 @@ interface Week {
   readonly days?: number
 }
 
-const DAY_MS = 86_400_000
 const YEAR_DAYS = 365.25
 const DAYS_AROUND = 7
 

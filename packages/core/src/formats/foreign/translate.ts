@@ -1,4 +1,4 @@
-import { HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../../time/index.ts'
+import { DAY_MS, HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../../time/index.ts'
 import type { Json } from '../../sync/index.ts'
 import type { Mapping } from './mapping.ts'
 import { NamesOfFile, sameName } from './names.ts'
@@ -292,7 +292,7 @@ class Translator {
 
 /** An end before its start is the next day's. */
 const notBefore = (end: number | undefined, start: number | undefined): number | undefined =>
-  end !== undefined && start !== undefined && end < start ? end + 24 * HOUR_MS : end
+  end !== undefined && start !== undefined && end < start ? end + DAY_MS : end
 
 /** A trip of stints reaches from its first to its last. */
 function widen(fields: Record<string, Json>, start: number | undefined, end: number | undefined): void {

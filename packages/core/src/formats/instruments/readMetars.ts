@@ -1,6 +1,6 @@
 import { parseMetar } from 'metar-taf-parser'
 import type { IMetar } from 'metar-taf-parser'
-import { HOUR_MS, MINUTE_MS } from '../../time/index.ts'
+import { DAY_MS, HOUR_MS, MINUTE_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import { toSi } from '../../units/units.ts'
 import { hasThunder, skyOf, tenth, windOf } from './reportParts.ts'
@@ -28,7 +28,7 @@ export interface ReadReports {
   readonly remarks: readonly { readonly line: number; readonly message: string }[]
 }
 
-const OLD_MS = 24 * HOUR_MS
+const OLD_MS = DAY_MS
 const HEAD = /^(?:(?:METAR|SPECI)\s+)?(?:COR\s+)?([A-Z][A-Z0-9]{3})\s+(\d{2})(\d{2})(\d{2})Z\b/
 const LONGEST = 600
 

@@ -1,6 +1,6 @@
 import { parseTAF } from 'metar-taf-parser'
 import type { ITAF, TAFTrend } from 'metar-taf-parser'
-import { HOUR_MS } from '../../time/index.ts'
+import { DAY_MS, HOUR_MS } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import type { ForecastHour } from '../readForecast.ts'
 import { coverOf, hasThunder, precipitationOf, windOf } from './reportParts.ts'
@@ -24,7 +24,7 @@ export interface ReadForecasts {
 
 const LONGEST = 2000
 /** A day of the month that is farther off belongs to no forecast of now. */
-const DATED_MS = 10 * 24 * HOUR_MS
+const DATED_MS = 10 * DAY_MS
 const MOST_HOURS = 36
 /** How far a forecast of the next day is off where it names no other chance: common practice, no source. */
 export const FORECAST_SD = { windMps: 1.5, cloudPct: 20 } as const

@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { area, curveMonotoneX, line, scaleLinear } from 'd3'
 import { useId } from 'react'
 import { ink } from '../../ui/theme.ts'
@@ -86,7 +87,7 @@ export function Air({ model, frame: { x, wide, top, waterline } }: { model: Stri
 
 interface HalfSunsProps {
   readonly at: readonly (number | undefined)[]
-  readonly x: (ms: number) => number
+  readonly x: (ms: EpochMs) => number
   readonly waterline: number
 }
 

@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { scaleLinear } from 'd3'
 import { ink } from '../../ui/theme.ts'
 import { RIBBON } from './frame.ts'
@@ -32,13 +33,13 @@ function Ribbon({
   ribbon: StripRibbon
   frame: Frame
   top: number
-  fromMs: number
-  toMs: number
+  fromMs: EpochMs
+  toMs: EpochMs
 }) {
   const values = ribbon.readings.map(({ value }) => value)
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const y = scaleLinear([low, Math.max(high, low + 1e-9)], wide ? [top + 22, top + 8] : [top + 24, top + 13])
-  const clamp = (ms: number): number => x(Math.max(fromMs, Math.min(toMs, ms)))
+  const clamp = (ms: EpochMs): number => x(Math.max(fromMs, Math.min(toMs, ms)))
   const shown = withoutCollisions(ribbon.readings.map(({ ms, text }) => ({ at: x(ms), width: text.length * LETTER })))
   return (
     <g>

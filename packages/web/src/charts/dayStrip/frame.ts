@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { scaleLinear } from 'd3'
 import type { StripModel } from './stripModel.ts'
 
@@ -11,7 +12,7 @@ export interface Frame {
   readonly top: number
   readonly waterline: number
   readonly foot: number
-  readonly x: (ms: number) => number
+  readonly x: (ms: EpochMs) => number
   readonly y: (depthM: number) => number
 }
 

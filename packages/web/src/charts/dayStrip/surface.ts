@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { interpolateRgb } from 'd3'
 import type { StripModel } from './stripModel.ts'
 
@@ -14,7 +15,7 @@ const WAVE = 9
 const HIGHEST_WAVE = 5
 
 /** The surface as rough as the wind was. */
-export function surfacePath({ fromMs, toMs, wind }: StripModel, x: (ms: number) => number, top: number): string {
+export function surfacePath({ fromMs, toMs, wind }: StripModel, x: (ms: EpochMs) => number, top: number): string {
   const [from, to] = [x(fromMs), x(toMs)]
   const windAt = (at: number): number => {
     const ms = fromMs + ((at - from) / (to - from)) * (toMs - fromMs)

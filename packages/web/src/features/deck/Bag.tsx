@@ -1,5 +1,5 @@
 import { MINUTE_MS } from '@jotbook/core'
-import type { Strike } from '@jotbook/core'
+import type { EpochMs, Strike } from '@jotbook/core'
 import { fishingTimeLeftMs, hasOwnBags, liveBag } from '@jotbook/core/deck'
 import type { Angler, LiveBag } from '@jotbook/core/deck'
 import { hoursText, quantity } from '../../ui/locale.ts'
@@ -12,7 +12,7 @@ interface BagProps {
   readonly deck: Deck
   /** Whose bag, where each has one of his own. */
   readonly angler: Angler
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly onOdds: () => void
 }
 

@@ -14,7 +14,7 @@ import {
   namesIn,
   takeOffRod,
 } from '@jotbook/core/deck'
-import type { Fields, Id, RecordOf } from '@jotbook/core'
+import type { EpochMs, Fields, Id, RecordOf } from '@jotbook/core'
 import { allSetups } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import type { Angler, Rod } from '@jotbook/core/deck'
@@ -42,7 +42,7 @@ interface DaySheetProps {
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly zone: string
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly onTest: () => void
   readonly onLearn: () => void
   /** What the line above Strike says. */

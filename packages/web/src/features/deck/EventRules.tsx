@@ -1,5 +1,5 @@
 import { HOUR_MS, MINUTE_MS, epochMs, fishingWords, isoUtc } from '@jotbook/core'
-import type { Fields, Id, Trip } from '@jotbook/core'
+import type { EpochMs, Fields, Id, Trip } from '@jotbook/core'
 import { useMay } from '../../state/useBook.ts'
 import { clock } from '../../ui/locale.ts'
 import { text as adviceText } from './advice/text.ts'
@@ -19,7 +19,7 @@ interface EventRulesProps {
   readonly book: Id<'book'>
   readonly deck: Deck
   readonly zone: string
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   /** What a day of practice still can teach. */
   readonly onLearn: () => void
 }

@@ -1,4 +1,4 @@
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import { useEffect } from 'react'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
 import type { RodTest } from '@jotbook/core/advice'
@@ -25,7 +25,7 @@ interface OpenSheetProps {
   readonly anglers: readonly Angler[]
   readonly usual: UsualWords
   readonly zone: string
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly test: RodTest | undefined
   readonly spoken: Spoken | undefined
   readonly onTake: (lure: string) => void

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { aboard, inHand, presentationSince, sinceChoices } from '@jotbook/core/deck'
 import type { Angler, Since, UsualWords } from '@jotbook/core/deck'
-import type { Fields, Stint } from '@jotbook/core'
+import type { EpochMs, Fields, Stint } from '@jotbook/core'
 import { allSpots } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useUnits } from '../../state/useBook.ts'
@@ -28,7 +28,7 @@ interface PresentationSheetProps {
   readonly anglers: readonly Angler[]
   /** What is usual for the lure in hand and on this water. */
   readonly usual: UsualWords
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly onDone: () => void
 }
 
@@ -82,7 +82,7 @@ type Change = (fieldsOf: (now: Stint) => Fields, what: string) => void
 interface SinceRowProps {
   readonly deck: Deck
   readonly angler: Angler
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly since: Since | undefined
   readonly onSince: (since: Since | undefined) => void
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { HOUR_MS, MINUTE_MS, epochMs, fieldsOf } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import {
   countOf,
   inHand,
@@ -32,15 +32,15 @@ interface PromptProps {
   readonly deck: Deck
   readonly asking: Asking | undefined
   readonly picking: boolean
-  readonly silentFromMs: number | undefined
-  readonly nowMs: number
-  readonly clockAt: (ms: number) => string
+  readonly silentFromMs: EpochMs | undefined
+  readonly nowMs: EpochMs
+  readonly clockAt: (ms: EpochMs) => string
   readonly anglers: readonly Angler[]
   readonly lowBattery: boolean
   readonly onBlack: () => void
   readonly onAsk: (asking: Asking | undefined) => void
   readonly onCancel: () => void
-  readonly onSince: (rod: PlacedRod, sinceMs: number, struck: boolean) => void
+  readonly onSince: (rod: PlacedRod, sinceMs: EpochMs, struck: boolean) => void
   readonly onSecond: (strike: Id<'strike'>) => void
   readonly onDetails: (strike: Id<'strike'>) => void
   /** What the book has to say, in a line; a tap tells why. */
@@ -48,7 +48,7 @@ interface PromptProps {
   readonly onSpoken: () => void
   readonly onPresentation: (line: PresentationLine) => void
   /** Undefined for fished on. */
-  readonly onSilence: (stoppedMs: number | undefined) => void
+  readonly onSilence: (stoppedMs: EpochMs | undefined) => void
 }
 
 const reasons = fieldsOf('stint').reason
@@ -245,7 +245,7 @@ function SinceRow({
 }
 
 /** Fished on, or stopped: at the last tap, or at one of the half hours since. */
-function Silence({ fromMs, nowMs, clockAt, onSilence }: PromptProps & { fromMs: number }) {
+function Silence({ fromMs, nowMs, clockAt, onSilence }: PromptProps & { fromMs: EpochMs }) {
   const halfHours = [0.5, 1, 2].map((hours) => fromMs + hours * HOUR_MS).filter((ms) => ms < nowMs)
   return (
     <Row label={text.silence(clockAt(fromMs))}>

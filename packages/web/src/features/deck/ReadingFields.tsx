@@ -1,6 +1,6 @@
 import { DEFAULT_BANDS, HOUR_MS, MINUTE_MS, SKY_COVER_PCT, bandLabel } from '@jotbook/core'
 import { lastRead } from '@jotbook/core/deck'
-import type { Fields, Reading } from '@jotbook/core'
+import type { DurationMs, EpochMs, Fields, Reading } from '@jotbook/core'
 import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../state/useBook.ts'
 import { counted, decimals } from '../../ui/locale.ts'
@@ -21,7 +21,7 @@ interface ReadingFieldsProps {
   /** What was changed since: the new reading as far as it goes. */
   readonly given: Fields
   readonly onGive: (fields: Fields) => void
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   /** Where it is read: what is usual there at this season is where a value begins. */
   readonly water: string | undefined
   /** Only what is read at a launch. */
@@ -102,7 +102,7 @@ export function ReadingFields({ readings, given, onGive, nowMs, water, short = f
 const DAY_H = 24
 
 /** Minutes, hours or days, whichever says it shortest. */
-function ageText(ageMs: number): string {
+function ageText(ageMs: DurationMs): string {
   const hours = ageMs / HOUR_MS
   if (hours < 1) return `${Math.round(ageMs / MINUTE_MS)} min`
   return hours < 2 * DAY_H ? `${decimals(hours, hours < 10 ? 1 : 0)} h` : counted(Math.round(hours / DAY_H), 'day')

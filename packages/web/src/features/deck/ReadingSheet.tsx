@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { isoUtc, typedName } from '@jotbook/core'
 import { READ_FIELDS, lastRead } from '@jotbook/core/deck'
-import type { Fields } from '@jotbook/core'
+import type { EpochMs, Fields } from '@jotbook/core'
 import { ReadingFields } from './ReadingFields.tsx'
 import { newId } from './deckSession.ts'
 import { Target } from './Target.tsx'
@@ -16,7 +16,7 @@ export function ReadingSheet({
   onDone,
 }: {
   deck: Deck
-  nowMs: number
+  nowMs: EpochMs
   onSeen: () => void
   onDone: () => void
 }) {

@@ -1,5 +1,6 @@
 import { Undo2 } from 'lucide-react'
 import { MINUTE_MS } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import { lastRead } from '@jotbook/core/deck'
 import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../state/useBook.ts'
@@ -12,7 +13,7 @@ import type { Deck } from './useDeck.ts'
 interface TopLineProps {
   readonly deck: Deck
   readonly zone: string
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly onReading: () => void
   readonly onDay: () => void
 }

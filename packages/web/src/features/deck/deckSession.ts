@@ -1,11 +1,11 @@
 import { clockShiftsOf } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import { TAP_CLOCK_START, applied, nextTap } from '@jotbook/core/deck'
 import type { DeckDay, DeckEdit, TapClock } from '@jotbook/core/deck'
 import { commit, namedDevice, newId } from '../../offline/index.ts'
 
 /** What a tap writes, given the day with every tap before it, and the time of the tap. */
-export type Build = (day: DeckDay, atMs: number) => readonly DeckEdit[]
+export type Build = (day: DeckDay, atMs: EpochMs) => readonly DeckEdit[]
 
 let clock: TapClock = TAP_CLOCK_START
 /** The trip the clock runs for: each begins with the device's own. */

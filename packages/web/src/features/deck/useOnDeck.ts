@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { epochMs, timeZoneOf } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import { aboard, inHand, unsureStints } from '@jotbook/core/deck'
 import type { Angler, UsualWords } from '@jotbook/core/deck'
 import type { RodTest } from '@jotbook/core/advice'
@@ -37,16 +37,16 @@ export interface OnDeck {
   readonly rods: readonly PlacedRod[]
   readonly usual: UsualWords
   readonly zone: string
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   /** Since when nobody knows whether there was fishing. */
-  readonly silentFromMs: number | undefined
+  readonly silentFromMs: EpochMs | undefined
   readonly asking: Asking | undefined
   readonly setAsking: (asking: Asking | undefined) => void
   readonly test: RodTest | undefined
   readonly spoken: Spoken | undefined
   readonly taps: Taps
   readonly lureName: (id: string | undefined) => string
-  readonly clockAt: (ms: number) => string
+  readonly clockAt: (ms: EpochMs) => string
 }
 
 export function useOnDeck(book: Id<'book'>, deck: Deck): OnDeck {
@@ -72,7 +72,7 @@ export function useOnDeck(book: Id<'book'>, deck: Deck): OnDeck {
   const first = anglers[0] ?? null
   const usual = useUsualWords(book, inHand(day, first)?.lure, day.trip.water)
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
-  const clockAt = (ms: number): string => clock(ms, zone)
+  const clockAt = (ms: EpochMs): string => clock(ms, zone)
   const test = useRodTest(book, day.trip.id)
   const taps = useTaps({ deck, nowMs, anglers, lureName, clockAt, ask: setAsking, test })
   const spoken = useSpoken(book, deck, { angler: first, rods, tick, nowMs, test })

@@ -1,3 +1,4 @@
+import type { EpochMs } from '@jotbook/core'
 import { useRef } from 'react'
 import { countOf, forgottenChange, inHand, sameMoment, strikeNow, takeInHand } from '@jotbook/core/deck'
 import { isTestLure } from '@jotbook/core/advice'
@@ -18,11 +19,11 @@ const idOf = (edits: readonly DeckEdit[], kind: string): string | undefined =>
 
 interface TapsProps {
   readonly deck: Deck
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   /** Whose taps they are: one person's, or everybody's. */
   readonly anglers: readonly Angler[]
   readonly lureName: (id: string | undefined) => string
-  readonly clockAt: (ms: number) => string
+  readonly clockAt: (ms: EpochMs) => string
   readonly ask: (asking: Asking | undefined) => void
   readonly test: RodTest | undefined
 }
@@ -34,7 +35,7 @@ export interface Taps {
   readonly second: (first: string) => Promise<void>
   readonly raised: () => Promise<void>
   /** A rod that was in hand for a while before it was told, with a strike on it or without. */
-  readonly since: (rod: PlacedRod, sinceMs: number, struck: boolean) => Promise<void>
+  readonly since: (rod: PlacedRod, sinceMs: EpochMs, struck: boolean) => Promise<void>
   /** The question after the last strike was answered: the next tap is another fish, however soon. */
   readonly answered: () => void
 }
@@ -42,7 +43,7 @@ export interface Taps {
 /** What each tap writes, what it is called in the line above, and what it asks next. */
 export function useTaps({ deck, nowMs, anglers, lureName, clockAt, ask, test }: TapsProps): Taps {
   const { day, tap } = deck
-  const lastStrike = useRef<{ readonly angler: Angler; readonly atMs: number }>(undefined)
+  const lastStrike = useRef<{ readonly angler: Angler; readonly atMs: EpochMs }>(undefined)
 
   const take = async (rod: PlacedRod): Promise<void> => {
     const told = anglers.length > 1 ? text.said.all(rod.lureRecord.name) : text.said.took(rod.lureRecord.name)
@@ -77,14 +78,14 @@ export function useTaps({ deck, nowMs, anglers, lureName, clockAt, ask, test }: 
       strikeNow(ahead, { angler, atMs, outcome: 'raised', place: placeNow() }, newId),
     ])
   }
-  const since = async (rod: PlacedRod, sinceMs: number, struck: boolean): Promise<void> => {
+  const since = async (rod: PlacedRod, sinceMs: EpochMs, struck: boolean): Promise<void> => {
     if (struck) return forgot(rod, sinceMs)
     await tap(text.said.lureSince(rod.lureRecord.name, clockAt(sinceMs)), (ahead, atMs) =>
       anglers.flatMap((angler) => forgottenChange(ahead, { angler, rod, sinceMs, nowMs: atMs }, newId).edits),
     )
     ask(undefined)
   }
-  const forgot = async (rod: PlacedRod, sinceMs: number): Promise<void> => {
+  const forgot = async (rod: PlacedRod, sinceMs: EpochMs): Promise<void> => {
     const angler = anglers[0] ?? null
     const edits = await tap(text.said.forgot(rod.lureRecord.name, clockAt(sinceMs)), (ahead, atMs) => {
       const { edits: cuts, stint } = forgottenChange(ahead, { angler, rod, sinceMs, nowMs: atMs }, newId)

@@ -1,7 +1,7 @@
 import { useContext, useMemo } from 'react'
 import { useWatch } from 'react-hook-form'
-import { epochMs } from '@jotbook/core'
-import type { TripReading } from '@jotbook/core'
+import { HOUR_MS, epochMs } from '@jotbook/core'
+import type { EpochMs, TripReading } from '@jotbook/core'
 import { allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { WhatTheSkyDid, useDayConditions } from '../conditions/index.ts'
@@ -9,8 +9,6 @@ import { DockContext } from './dockContext.ts'
 import { useMeaning, useMeaningOf } from './useMeaning.ts'
 import type { Meant } from './meaning.ts'
 import type { ReadRecord } from './readDraft.ts'
-
-const HOUR_MS = 3_600_000
 
 const skyRecords = ({ read }: Meant): ReadRecord[] =>
   read.records.filter(({ kind }) => kind === 'trip' || kind === 'reading')
@@ -46,7 +44,7 @@ export function DaySky() {
 /** The trip's hours, once its start is known; without an end an hour of it. */
 function startOf(
   records: readonly { readonly kind: string; readonly fields: Readonly<Record<string, unknown>> }[],
-): { start: string; fromMs: number; toMs: number } | undefined {
+): { start: string; fromMs: EpochMs; toMs: EpochMs } | undefined {
   const trip = records.find(({ kind }) => kind === 'trip')?.fields
   if (typeof trip?.start !== 'string') return undefined
   const fromMs = epochMs(trip.start)

@@ -1,5 +1,5 @@
-import { timeZoneOf, effortKnownOf, SAID, addDays, isDate, localDate, localParts } from '@jotbook/core'
-import type { Id, Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
+import { DAY_MS, SAID, addDays, effortKnownOf, isDate, localDate, localParts, timeZoneOf } from '@jotbook/core'
+import type { EpochMs, Id, Reading, Stint, Strike, Trip, Unit, UnitPreferences } from '@jotbook/core'
 import { moreCells } from './moreColumns.ts'
 import type { MoreCells } from './moreColumns.ts'
 import { bareQuantity } from '../../ui/locale.ts'
@@ -127,7 +127,7 @@ export type LastTrip = Pick<Trip, 'water' | 'purpose' | 'anglers' | 'platform' |
 export function newDraft(
   newId: NewId,
   last: LastTrip | undefined,
-  nowMs: number,
+  nowMs: EpochMs,
   zone: string,
   units: UnitPreferences,
 ): DockDraft {
@@ -136,7 +136,7 @@ export function newDraft(
     id: newId(),
     units,
     water: last?.water ?? '',
-    date: localDate(nowMs - 86_400_000, zone),
+    date: localDate(nowMs - DAY_MS, zone),
     start: '',
     end: '',
     purpose: last?.purpose ?? 'own',

@@ -1,7 +1,7 @@
 import { SAID, accountFor, epochMs, isDate, isoUtc, parseNumber, parseQuantity } from '@jotbook/core'
 import { namesIn } from '@jotbook/core/deck'
 import { v5 as uuidv5 } from 'uuid'
-import type { TimeAccount, Fields, Json, Kind, Unit, UnitPreferences, Water } from '@jotbook/core'
+import type { EpochMs, Fields, Json, Kind, TimeAccount, Unit, UnitPreferences, Water } from '@jotbook/core'
 import { faultsOf } from '@jotbook/contract'
 import { wordsOf } from '../../ui/recordForm/index.ts'
 import { isBlank } from './dockDraft.ts'
@@ -146,7 +146,7 @@ class DraftReader {
     return undefined
   }
 
-  private time(cell: string, typed: string, afterMs: number | undefined, untilMs?: number): number | undefined {
+  private time(cell: string, typed: string, afterMs: number | undefined, untilMs?: EpochMs): number | undefined {
     const stored = this.untouched?.timeMs(cell)
     if (stored !== undefined) return stored
     if (!isDate(this.draft.date)) return undefined
@@ -267,7 +267,7 @@ class DraftReader {
   }
 
   /** The stint a strike falls in: of the person named, the one that began last. With two people in question it is left open. */
-  private stintAt(ms: number, row: StrikeRow): string | undefined {
+  private stintAt(ms: EpochMs, row: StrikeRow): string | undefined {
     const holding = this.records.filter(({ kind, fields }) => {
       if (kind !== 'stint' || typeof fields.start !== 'string') return false
       const to = typeof fields.end === 'string' ? epochMs(fields.end) : Infinity

@@ -1,5 +1,5 @@
-import { HOUR_MS, addDays, isoUtc, localDate, readStrikeLine, resolveWallTime } from '@jotbook/core'
-import type { Fields, Misread, StrikeLine, UnitPreferences } from '@jotbook/core'
+import { DAY_MS, addDays, isoUtc, localDate, readStrikeLine, resolveWallTime } from '@jotbook/core'
+import type { EpochMs, Fields, Misread, StrikeLine, UnitPreferences } from '@jotbook/core'
 import { clock } from '../../ui/locale.ts'
 import { text } from './text.ts'
 
@@ -19,8 +19,8 @@ export interface LineContext {
   readonly units: UnitPreferences
   readonly zone: string
   /** The stint or trip the strikes belong to. */
-  readonly fromMs: number
-  readonly toMs: number | undefined
+  readonly fromMs: EpochMs
+  readonly toMs: EpochMs | undefined
   /** Whether a strike may stand without a time. */
   readonly timeOptional: boolean
 }
@@ -63,7 +63,7 @@ function timeOf({ clock: typed }: StrikeLine, { zone, fromMs, toMs, timeOptional
   const day = localDate(fromMs, zone)
   const halves = typed.half || typed.hour >= 12 ? [typed] : [typed, { ...typed, hour: typed.hour + 12 }]
   const meant = halves.flatMap((one) => [day, addDays(day, 1)].map((date) => resolveWallTime(date, one, zone).ms))
-  const inside = meant.filter((ms) => ms >= fromMs && ms <= (toMs ?? fromMs + 24 * HOUR_MS))
+  const inside = meant.filter((ms) => ms >= fromMs && ms <= (toMs ?? fromMs + DAY_MS))
   const [ms] = inside
   if (ms === undefined) return { problem: text.strikes.outside }
   const asTyped = resolveWallTime(day, typed, zone).ms

@@ -1,9 +1,10 @@
 import { BoundedCache, addDays, localDate, parseClock, resolveWallTime } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import { text as words } from './text.ts'
 
 /** What a typed time of day means: an instant, with what has to be said about it, or why it means none yet. */
 export interface ReadTime {
-  readonly ms?: number
+  readonly ms?: EpochMs
   readonly problem?: string
   readonly notice?: string
   /** The time comes twice that night: it must be said which. */
@@ -17,7 +18,7 @@ export interface TimeContext {
   /** The time of the row above (or the trip's start): an earlier time is the next day. */
   readonly afterMs: number | undefined
   /** The trip's end, if known: a time that would fall behind it when read as the next day is read as the same day. */
-  readonly untilMs?: number | undefined
+  readonly untilMs?: EpochMs | undefined
   readonly again: 'first' | 'second' | undefined
 }
 

@@ -1,6 +1,6 @@
 import { v5 as uuidv5 } from 'uuid'
 import { HOUR_MS, REPORTS_BEFORE_MS, epochMs } from '@jotbook/core'
-import type { Reading, Spot, Stint, Trip } from '@jotbook/core'
+import type { EpochMs, Reading, Spot, Stint, Trip } from '@jotbook/core'
 import { reportReading, sounderReading } from '@jotbook/contract'
 import type { TrackPoint } from '@jotbook/core/formats'
 import type { Edit } from '../../offline/index.ts'
@@ -10,7 +10,7 @@ import type { InstrumentText } from '../../workers/instruments.worker.ts'
 export interface TrackTools {
   readonly placeAlong: (
     track: readonly TrackPoint[],
-    ms: number,
+    ms: EpochMs,
   ) => { latitude: number; longitude: number; depthM: number | null } | undefined
   readonly spotNear: (spots: readonly Spot[], place: { latitude: number; longitude: number }) => Spot | undefined
   readonly trackOf: (value: unknown) => TrackPoint[]
@@ -46,7 +46,7 @@ export function takeIn(
   { readings, reports, track }: InstrumentText,
   on: TripForInstruments,
   tools: TrackTools,
-  nowMs: number,
+  nowMs: EpochMs,
 ): TakeIn {
   const { trip } = on
   const [from, to] = [epochMs(trip.start), trip.end ? epochMs(trip.end) : nowMs]

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { cautionsOf, isoUtc, workingDepth } from '@jotbook/core'
-import type { Spell, Water } from '@jotbook/core'
+import type { EpochMs, Spell, Water } from '@jotbook/core'
 import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
 import { useNames } from '../../state/useBook.ts'
 import { useForesight, useForesightShare } from '../../state/useForesight.ts'
@@ -214,9 +214,9 @@ function useLight(
     const depths = (deck?.rods ?? [])
       .map(({ lure }) => workingDepth(lures.find(({ id }) => id === lure)).depthM)
       .sort((one, other) => one - other)
-    const fieldAt = (ms: number, field: string): unknown =>
+    const fieldAt = (ms: EpochMs, field: string): unknown =>
       asked?.hours.findLast(({ timeMs }) => timeMs <= ms)?.fields[field]
-    const cloudAt = (ms: number): number => {
+    const cloudAt = (ms: EpochMs): number => {
       const cloud = fieldAt(ms, 'cloudPct')
       return (typeof cloud === 'number' ? cloud : HALF_COVERED) / 100
     }

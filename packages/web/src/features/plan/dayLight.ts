@@ -1,4 +1,5 @@
 import {
+  DAY_MS,
   HOUR_MS,
   moonElongation,
   moonPosition,
@@ -10,9 +11,10 @@ import {
   tintOf,
   waterSpectrum,
 } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 
 export interface LightAt {
-  readonly ms: number
+  readonly ms: EpochMs
   /** Lux on the water, and where the lure is. */
   readonly surface: number
   readonly atLure: number
@@ -21,7 +23,7 @@ export interface LightAt {
 export interface DayLight {
   readonly points: readonly LightAt[]
   /** What rises and sets within the hours. */
-  readonly events: readonly { readonly ms: number; readonly what: SkyEvent }[]
+  readonly events: readonly { readonly ms: EpochMs; readonly what: SkyEvent }[]
 }
 
 const EVENTS = ['civilDawn', 'sunrise', 'sunset', 'civilDusk', 'moonrise', 'moonset'] as const
@@ -33,14 +35,12 @@ interface Place {
 }
 
 const STEP_MS = HOUR_MS / 4
-/** Local midnight lies at most so long before the first hour. */
-const DAY_MS = 24 * HOUR_MS
 
 /** The light of the hours to be fished, on the water and at a depth; `cloudAt` says the share of the sky covered. */
 export function dayLight(
   { latitude, longitude }: Place,
   [fromMs, toMs]: readonly [number, number],
-  cloudAt: (ms: number) => number,
+  cloudAt: (ms: EpochMs) => number,
   lure: { readonly depthM: number; readonly visibilityM: number; readonly tint: string | null | undefined },
 ): DayLight {
   const left = photopicTransmission(waterSpectrum(lure.visibilityM, tintOf(lure.tint)), lure.depthM)

@@ -1,5 +1,5 @@
 import { HOUR_MS, parseClock, parseQuantity, resolveWallTime } from '@jotbook/core'
-import type { ExpectedWater, Unit, UnitPreferences, UsualReadings } from '@jotbook/core'
+import type { EpochMs, ExpectedWater, Unit, UnitPreferences, UsualReadings } from '@jotbook/core'
 import type { DeckAsked } from '../../workers/foresee.ts'
 import { COURSES, COURSE_OF, sdAt, valueAt } from './course.ts'
 import type { Course, CourseName } from './course.ts'
@@ -57,8 +57,8 @@ export function askedOf(
 }
 
 export interface PlannedSpan {
-  readonly startMs: number
-  readonly endMs: number
+  readonly startMs: EpochMs
+  readonly endMs: EpochMs
   /** Hours of the clock at which each of its hours begins. */
   readonly hours: readonly number[]
 }

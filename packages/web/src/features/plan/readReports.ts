@@ -1,4 +1,5 @@
 import { HOUR_MS } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import type { ForecastHour, WeatherReport } from '@jotbook/core/formats'
 import { COURSES, COURSE_OF } from './course.ts'
 import type { Course, CourseName, Pin } from './course.ts'
@@ -21,7 +22,7 @@ const GROWS_AN_HOUR = { wind: 0.5, cloud: 6, air: 0.7, pressure: 0.7 } as const
  * Forecasts (TAF) and reports (METAR) in one text. Wind and cloud come from the forecast that covers the hours; what it does not say, from
  * the last report, as if it stayed so.
  */
-export async function readReports(written: string, span: PlannedSpan, nowMs: number): Promise<FromReports> {
+export async function readReports(written: string, span: PlannedSpan, nowMs: EpochMs): Promise<FromReports> {
   const { readMetars, readTaf } = await import('@jotbook/core/formats')
   const { tafs, metars } = parted(written)
   const forecast = readTaf(tafs, nowMs)

@@ -1,8 +1,8 @@
+import { HOUR_MS } from '@jotbook/core'
 import { describe, expect, it } from 'vitest'
 import type { DeckAsked } from '../../workers/foresee.ts'
 import { changedRods, withReading } from './rampChange.ts'
 
-const HOUR_MS = 3_600_000
 const asked: DeckAsked = {
   water: 'w',
   rods: 6,

@@ -1,4 +1,4 @@
-import type { TripReading } from '@jotbook/core'
+import type { EpochMs, TripReading } from '@jotbook/core'
 import type { DeckAsked } from '../../workers/foresee.ts'
 
 /** Conditions that a first reading sets right, and by how much it has to differ to be spoken of, SI. (ours) */
@@ -21,7 +21,7 @@ const MOST: Readonly<Partial<Record<Moving, number>>> = { cloudPct: 100 }
 export function withReading(
   asked: DeckAsked,
   reading: TripReading,
-  atMs: number,
+  atMs: EpochMs,
 ): { readonly asked: DeckAsked; readonly moved: readonly Moved[] } {
   const now = asked.hours.findLast(({ timeMs }) => timeMs <= atMs) ?? asked.hours[0]
   const read = (Object.keys(MOVES) as Moving[]).flatMap((field) => {

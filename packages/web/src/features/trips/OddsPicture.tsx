@@ -1,6 +1,6 @@
 import { area, curveMonotoneX, line, scaleLinear } from 'd3'
 import { HOUR_MS, toSi } from '@jotbook/core'
-import type { Unit } from '@jotbook/core'
+import type { EpochMs, Unit } from '@jotbook/core'
 import type { OddsOfDay, OddsThen } from '@jotbook/core/advice'
 import { clock } from '../../ui/locale.ts'
 import { ink } from '../../ui/theme.ts'
@@ -76,7 +76,7 @@ function roundWeights(most: number, unit: Unit): number[] {
 const TICK_PX = 90
 
 /** Whole hours from the launch, as many as have room. */
-function ticksOf(startMs: number, endMs: number, width: number): number[] {
+function ticksOf(startMs: EpochMs, endMs: EpochMs, width: number): number[] {
   const hours = (endMs - startMs) / HOUR_MS
   const step = Math.max(1, Math.ceil((hours * TICK_PX) / Math.max(TICK_PX, width - ROOM.left - ROOM.right)))
   return Array.from({ length: Math.floor(hours / step) + 1 }, (_, i) => startMs + i * step * HOUR_MS)

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { MINUTE_MS } from '@jotbook/core'
-import type { Id, Stint } from '@jotbook/core'
+import type { EpochMs, Id, Stint } from '@jotbook/core'
 import { APART, placedStrikes } from '../../charts/dayStrip/DayStrip.tsx'
 import { frameOf } from '../../charts/dayStrip/frame.ts'
 import type { StripModel } from '../../charts/dayStrip/stripModel.ts'
@@ -13,7 +13,7 @@ import { text } from './text.ts'
 import type { Editing } from './useEditing.ts'
 
 /** What is selected on the strip, to be changed below it. */
-export type Selected = { readonly stint: Id<'stint'>; readonly atMs: number } | { readonly strike: Id<'strike'> }
+export type Selected = { readonly stint: Id<'stint'>; readonly atMs: EpochMs } | { readonly strike: Id<'strike'> }
 
 interface StripHandsProps {
   readonly screen: TripOnScreen
@@ -40,7 +40,7 @@ export function StripHands({ screen, model, width, editing, onSelect }: StripHan
     path.stints.map((stint) => ({ ...stint, y: frame.y(stint.depthM) + i * APART })),
   )
   /** The rod nearest to where a strike is let go. */
-  const rodAt = (ms: number, clientY: number): Stint | undefined => {
+  const rodAt = (ms: EpochMs, clientY: number): Stint | undefined => {
     const y = clientY - (svg.current?.getBoundingClientRect().top ?? 0)
     const away = (one: (typeof placed)[number]): number =>
       Math.abs(one.y - y) + Math.max(0, one.fromMs - ms, ms - one.toMs) / MINUTE_MS
@@ -110,12 +110,12 @@ export function StripHands({ screen, model, width, editing, onSelect }: StripHan
 interface EndHandleProps {
   readonly x: number
   readonly y: number
-  readonly ms: number
+  readonly ms: EpochMs
   readonly label: string
-  readonly value: (ms: number) => string
-  readonly xOf: (ms: number) => number
+  readonly value: (ms: EpochMs) => string
+  readonly xOf: (ms: EpochMs) => number
   readonly msAt: (clientX: number) => number
-  readonly onMove: (ms: number) => void
+  readonly onMove: (ms: EpochMs) => void
 }
 
 /** The end of a stint: drawn along, or moved by the arrow keys, a minute or with Shift ten. */

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { effortKnownOf, epochMs, localDate, workingDepth } from '@jotbook/core'
-import type { Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
+import type { EpochMs, Reading, Stint, Strike, UnitPreferences } from '@jotbook/core'
 import { Photo } from '../../ui/ofBook/Photo.tsx'
 import type { PhotoProps } from '../../ui/ofBook/Photo.tsx'
 import { useUnits } from '../../state/useBook.ts'
@@ -115,7 +115,7 @@ function strikeLine(strike: Strike, screen: TripOnScreen, units: UnitPreferences
 }
 
 /** The clock, with its date where a report is of another day than the trip began. */
-function whenRead(ms: number, screen: TripOnScreen): string {
+function whenRead(ms: EpochMs, screen: TripOnScreen): string {
   const zone = zoneOf(screen)
   const date = localDate(ms, zone)
   return date === localDate(epochMs(screen.trip.start), zone)

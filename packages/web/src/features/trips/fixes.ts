@@ -1,5 +1,5 @@
 import { epochMs, isoUtc, looseEndsOfTrip } from '@jotbook/core'
-import type { LooseEnd, Stint } from '@jotbook/core'
+import type { EpochMs, LooseEnd, Stint } from '@jotbook/core'
 import type { Edit } from '../../offline/index.ts'
 import { clock } from '../../ui/locale.ts'
 import { zoneOf } from './stripPaths.ts'
@@ -100,7 +100,7 @@ function fixesOf(end: LooseEnd, screen: TripOnScreen): Fix[] {
 }
 
 /** The rods in hand at a time, else the ones nearest to it. */
-export function rodsAt(ms: number, { stints }: TripOnScreen): Stint[] {
+export function rodsAt(ms: EpochMs, { stints }: TripOnScreen): Stint[] {
   const away = (stint: Stint): number => Math.max(0, epochMs(stint.start) - ms, ms - epochMs(stint.end ?? stint.start))
   const nearest = [...stints].sort((a, b) => away(a) - away(b))
   const held = nearest.filter((stint) => away(stint) === 0)
@@ -112,7 +112,7 @@ export function rodName(stint: Stint, { lures, stints }: TripOnScreen): string {
   return [several && stint.angler, lures.get(stint.lure)?.name ?? text.table.lure].filter(Boolean).join(': ')
 }
 
-function closing(stint: Stint, ms: number, label: (clock: string) => string, screen: TripOnScreen): Fix {
+function closing(stint: Stint, ms: EpochMs, label: (clock: string) => string, screen: TripOnScreen): Fix {
   return {
     label: label(clock(ms, zoneOf(screen))),
     edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms) } }],
@@ -121,7 +121,7 @@ function closing(stint: Stint, ms: number, label: (clock: string) => string, scr
 
 /** A stint that ended with the last tap: it did end there, or went on to the person's next, or to the trip's end. */
 function afterSilence(stint: Stint, screen: TripOnScreen): Fix[] {
-  const said = (ms: number, label: (clock: string) => string): Fix => ({
+  const said = (ms: EpochMs, label: (clock: string) => string): Fix => ({
     label: label(clock(ms, zoneOf(screen))),
     edits: [{ kind: 'stint', id: stint.id, fields: { end: isoUtc(ms), endUnsure: false } }],
   })
@@ -160,7 +160,7 @@ function overlapped(stint: Stint, stints: readonly Stint[]): Stint[] {
 }
 
 /** The trip made to hold a stretch of time. */
-function stretched(fromMs: number, toMs: number, screen: TripOnScreen): Fix[] {
+function stretched(fromMs: EpochMs, toMs: EpochMs, screen: TripOnScreen): Fix[] {
   const { trip } = screen
   const zone = zoneOf(screen)
   const early: Fix[] =

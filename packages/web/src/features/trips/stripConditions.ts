@@ -14,7 +14,7 @@ import {
   waterBodyColour,
   waterSpectrum,
 } from '@jotbook/core'
-import type { DayCondition, Reading, Sample, Trip, Unit, UnitPreferences, Water } from '@jotbook/core'
+import type { DayCondition, EpochMs, Reading, Sample, Trip, Unit, UnitPreferences, Water } from '@jotbook/core'
 import type { StripModel, StripRibbon } from '../../charts/dayStrip/stripModel.ts'
 import { quantity, unitLabel } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -30,7 +30,7 @@ function samples(readings: readonly Reading[], field: Measured): Sample<number>[
   })
 }
 
-function courseAt(readings: readonly Reading[], field: Measured): (ms: number) => number | null {
+function courseAt(readings: readonly Reading[], field: Measured): (ms: EpochMs) => number | null {
   const course = courseOf(samples(readings, field), true)
   return (ms) => valueAt(pieceAt(course, ms), ms)
 }
@@ -78,7 +78,11 @@ export function skyOf(
   })
 }
 
-export function sunOf(water: Water | undefined, fromMs: number, toMs: number): Pick<StripModel, 'sunrise' | 'sunset'> {
+export function sunOf(
+  water: Water | undefined,
+  fromMs: EpochMs,
+  toMs: EpochMs,
+): Pick<StripModel, 'sunrise' | 'sunset'> {
   if (typeof water?.latitude !== 'number' || typeof water.longitude !== 'number')
     return { sunrise: undefined, sunset: undefined }
   const { sunrise, sunset } = sunTimes(new Date(fromMs), water.latitude, water.longitude)
@@ -187,7 +191,7 @@ function ribbon(
   }
 }
 
-export function ribbonsOf(all: readonly Reading[], units: UnitPreferences, fromMs: number): StripRibbon[] {
+export function ribbonsOf(all: readonly Reading[], units: UnitPreferences, fromMs: EpochMs): StripRibbon[] {
   // Weather reports of the days before are no part of this day's drawing.
   const readings = all.filter(({ time, source }) => source !== 'weather report' || epochMs(time) >= fromMs)
   return [

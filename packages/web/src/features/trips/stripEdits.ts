@@ -1,14 +1,13 @@
-import { epochMs, isoUtc } from '@jotbook/core'
-import type { Id, Stint } from '@jotbook/core'
+import { MINUTE_MS, epochMs, isoUtc } from '@jotbook/core'
+import type { EpochMs, Id, Stint } from '@jotbook/core'
 import type { Edit } from '../../offline/index.ts'
 import type { TripOnScreen } from './stripPaths.ts'
 
-const MINUTE_MS = 60_000
 /** Stints whose ends lie no further apart than this were one change of rods. */
 const JOINED_MS = MINUTE_MS
 
 const sameAngler = (a: Stint, b: Stint): boolean => (a.angler ?? '') === (b.angler ?? '')
-const clamp = (ms: number, from: number, to: number): number => Math.min(to, Math.max(from, ms))
+const clamp = (ms: EpochMs, from: number, to: number): number => Math.min(to, Math.max(from, ms))
 
 /** The stint that was taken up as this one ended. */
 function joinedTo(stint: Stint, { stints }: TripOnScreen): Stint | undefined {
@@ -19,7 +18,7 @@ function joinedTo(stint: Stint, { stints }: TripOnScreen): Stint | undefined {
 }
 
 /** The end of a stint moved; the stint that followed at once begins where it ends, and strikes go to the one that then holds them. */
-export function endMoved(screen: TripOnScreen, stint: Stint, toMs: number): Edit[] {
+export function endMoved(screen: TripOnScreen, stint: Stint, toMs: EpochMs): Edit[] {
   const next = joinedTo(stint, screen)
   const latest = next?.end ? epochMs(next.end) - MINUTE_MS : Infinity
   const ms = clamp(toMs, epochMs(stint.start) + MINUTE_MS, latest)
@@ -40,7 +39,7 @@ export function endMoved(screen: TripOnScreen, stint: Stint, toMs: number): Edit
 export function splitAt(
   screen: TripOnScreen,
   stint: Stint,
-  atMs: number,
+  atMs: EpochMs,
   { id: secondId, lure = stint.lure }: { readonly id: string; readonly lure?: string },
 ): Edit[] {
   if (!stint.end) return []
@@ -70,7 +69,7 @@ export function splitAt(
 }
 
 /** A strike given to a rod, and to a time within it. */
-export function strikeMoved(strike: Id<'strike'>, stint: Stint, ms: number): Edit[] {
+export function strikeMoved(strike: Id<'strike'>, stint: Stint, ms: EpochMs): Edit[] {
   const within = clamp(ms, epochMs(stint.start), stint.end ? epochMs(stint.end) : Infinity)
   return [
     {

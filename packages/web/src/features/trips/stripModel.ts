@@ -1,5 +1,5 @@
 import { MINUTE_MS, epochMs, fromSi, hourMarks, localParts } from '@jotbook/core'
-import type { DayCondition, UnitPreferences } from '@jotbook/core'
+import type { DayCondition, EpochMs, UnitPreferences } from '@jotbook/core'
 import type { StripModel } from '../../charts/dayStrip/stripModel.ts'
 import { clock, unitLabel } from '../../ui/locale.ts'
 import { lightFootOf, ribbonsOf, skyOf, spellsOnStrip, sunOf, waterColour, windOf } from './stripConditions.ts'
@@ -12,7 +12,7 @@ const HALF_HOUR_MS = 30 * MINUTE_MS
 const SHALLOWEST_FOOT_M = 3
 
 /** The whole half hours that a trip's strip runs over. */
-export function spanOf({ trip, stints }: Pick<TripOnScreen, 'trip' | 'stints'>): { fromMs: number; toMs: number } {
+export function spanOf({ trip, stints }: Pick<TripOnScreen, 'trip' | 'stints'>): { fromMs: EpochMs; toMs: EpochMs } {
   const ends = [trip.end, ...stints.map((stint) => stint.end ?? stint.start)]
     .filter((iso) => typeof iso === 'string')
     .map(epochMs)

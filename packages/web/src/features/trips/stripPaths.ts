@@ -1,5 +1,5 @@
 import { timeZoneOf, isStrike, MINUTE_MS, epochMs, trackBottom, workingDepth } from '@jotbook/core'
-import type { Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water, WorkingDepth } from '@jotbook/core'
+import type { EpochMs, Lure, Reading, Stint, Strike, Trip, UnitPreferences, Water, WorkingDepth } from '@jotbook/core'
 import type { StripLure, StripModel, StripPath } from '../../charts/dayStrip/stripModel.ts'
 import { clock, quantity } from '../../ui/locale.ts'
 import { text } from './text.ts'
@@ -71,11 +71,11 @@ const LEAST_STRETCH_MS = 10 * MINUTE_MS
  * The bottom as sounded: from the boat's track where it carried a sounder; else as logged, where two people sounded at once, the deeper, and never above a lure that swam there.
  * One point at each moment a stint begins or ends, where both stretches touch, and one between.
  */
-export function bottomOf(screen: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
+export function bottomOf(screen: TripOnScreen, fromMs: EpochMs, toMs: EpochMs): StripModel['bottom'] {
   return trackBottom(screen.trip.track, fromMs, toMs, LEAST_STRETCH_MS) ?? loggedBottom(screen, fromMs, toMs)
 }
 
-function loggedBottom({ stints, lures }: TripOnScreen, fromMs: number, toMs: number): StripModel['bottom'] {
+function loggedBottom({ stints, lures }: TripOnScreen, fromMs: EpochMs, toMs: EpochMs): StripModel['bottom'] {
   const spans = stints.flatMap((stint) =>
     stint.end && typeof stint.depthM === 'number'
       ? [

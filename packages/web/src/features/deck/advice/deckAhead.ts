@@ -1,4 +1,5 @@
 import { HOUR_MS, epochMs } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import type { DeckDay, Rod } from '@jotbook/core/deck'
 import type { DeckAsked } from '../../../workers/foresee.ts'
 
@@ -8,7 +9,7 @@ const READ = ['waterTempC', 'visibilityM', 'windMps', 'windFromDeg', 'cloudPct',
 const MOST_RODS = 12
 
 /** What is asked of the hours ahead: each thing as it was last read, as many rods as lie on deck. */
-export function askedAhead({ trip, readings }: DeckDay, rods: readonly Rod[], nowMs: number): DeckAsked {
+export function askedAhead({ trip, readings }: DeckDay, rods: readonly Rod[], nowMs: EpochMs): DeckAsked {
   const told = readings
     .map((reading) => ({ reading, ms: epochMs(reading.time) }))
     .filter(({ ms }) => ms <= nowMs && nowMs - ms <= OLDEST_MS)

@@ -1,4 +1,4 @@
-import type { Interval, TwoRodVerdict, WatchedEdge } from '@jotbook/core'
+import type { EpochMs, Interval, TwoRodVerdict, WatchedEdge } from '@jotbook/core'
 import type { AdviceWorth, DeckAdvice, RodAround, ToTry } from '@jotbook/core/advice'
 import { counted, decimals, hoursText, listOf, percent, rate } from '../../../ui/locale.ts'
 
@@ -19,7 +19,7 @@ const oneDayIn = (chance: number): string => `one day in ${Math.max(2, Math.roun
 interface Naming {
   readonly lure: (id: string) => string
   readonly place: (id: string) => string
-  readonly clock: (ms: number) => string
+  readonly clock: (ms: EpochMs) => string
 }
 
 /** Words of the deck's advice: one line to be read at a glance, and the figures behind it. */

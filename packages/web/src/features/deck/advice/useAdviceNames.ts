@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import { timeZoneOf } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import type { DeckDay } from '@jotbook/core/deck'
 import { useNames } from '../../../state/useBook.ts'
 import { allSpots, allWaters } from '../../../state/records.ts'
@@ -20,7 +21,7 @@ export function useAdviceNames({ trip }: Pick<DeckDay, 'trip'>) {
     () => ({
       lure,
       place: (key: string) => (spots.some(({ id }) => id === key) ? spot(key) : key),
-      clock: (ms: number) => clock(ms, zone),
+      clock: (ms: EpochMs) => clock(ms, zone),
     }),
     [lure, spot, spots, zone],
   )

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useRef } from 'react'
 import { MINUTE_MS } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import { openTest, rodTestTurns } from '@jotbook/core/advice'
 import type { RodTest } from '@jotbook/core/advice'
 import { inHand } from '@jotbook/core/deck'
@@ -21,7 +21,7 @@ export function useTurnLine(
   test: RodTest | undefined,
   day: DeckDay,
   angler: Angler,
-  nowMs: number,
+  nowMs: EpochMs,
 ): string | undefined {
   const nameOf = useNames('lures')
   const turns = test && rodTestTurns(test, day, nowMs).turns

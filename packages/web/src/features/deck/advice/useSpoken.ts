@@ -1,4 +1,4 @@
-import type { Id } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import type { RodTest } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
 import type { PlacedRod } from '../levels.ts'
@@ -16,7 +16,7 @@ interface Asked {
   readonly angler: Angler
   readonly rods: readonly PlacedRod[]
   readonly tick: number
-  readonly nowMs: number
+  readonly nowMs: EpochMs
   readonly test: RodTest | undefined
 }
 
