@@ -183,8 +183,8 @@ export const routes = {
   imports: (book: Id<'book'>) => `/api/books/${book}/imports`,
   undoImport: (book: Id<'book'>, firstSeq: number) => `/api/books/${book}/imports/${firstSeq}/undo`,
   weather: (book: Id<'book'>) => `/api/books/${book}/weather`,
-  feed: (book: Id<'book'>, trip: string) => `/api/books/${book}/trips/${trip}/feed`,
-  feedStop: (book: Id<'book'>, trip: string) => `/api/books/${book}/trips/${trip}/feed/stop`,
+  feed: (book: Id<'book'>, trip: Id<'trip'>) => `/api/books/${book}/trips/${trip}/feed`,
+  feedStop: (book: Id<'book'>, trip: Id<'trip'>) => `/api/books/${book}/trips/${trip}/feed/stop`,
   analyses: (book: Id<'book'>) => `/api/books/${book}/analyses`,
   export: (book: Id<'book'>) => `/api/books/${book}/export`,
 } as const

@@ -1,5 +1,5 @@
 import { atOnce, epochMs, inSlices, isoUtc, looseEndsOfTrip, tripBundles } from '@jotbook/core'
-import type { BookRecords, LooseEnd, Steps } from '@jotbook/core'
+import type { BookRecords, Id, LooseEnd, Steps } from '@jotbook/core'
 import { BUNDLE_FILES, bookOfRows, readBundleSteps } from '@jotbook/core/formats'
 import type { BundleRow, KnownElsewhere, Remark } from '@jotbook/core/formats'
 import { faultsOf } from './recordClasses.ts'
@@ -62,7 +62,7 @@ function* looseEnds(book: BookRecords, rows: readonly BundleRow[]): Steps<Remark
     if (row.kind === 'reading')
       found.set(`reading ${String(row.fields.trip)} ${isoUtc(epochMs(row.fields.time as string))}`, row)
   }
-  const ends: (LooseEnd & { trip: string })[] = []
+  const ends: (LooseEnd & { trip: Id<'trip'> })[] = []
   yield* inSlices(tripBundles(book), 'check', TRIPS_A_SLICE, (bundle) => {
     for (const end of looseEndsOfTrip(bundle)) ends.push({ ...end, trip: bundle.trip.id })
   })

@@ -1,5 +1,5 @@
 import { isoUtc } from '@jotbook/core'
-import type { Fields } from '@jotbook/core'
+import type { Fields, Id } from '@jotbook/core'
 
 /** For so many hours at most a weather station is asked. */
 export const MOST_REPORT_HOURS = 96
@@ -25,11 +25,11 @@ export interface FeedState {
 }
 
 /** What makes an id out of a name within a trip (UUID version 5). */
-type NamedId = (name: string, trip: string) => string
+type NamedId = (name: string, trip: Id<'trip'>) => string
 
 /** A sounder's reading as a record of its trip. The id follows from the time, so that feed and log give the same record. */
 export function sounderReading(
-  trip: string,
+  trip: Id<'trip'>,
   { ms, ...read }: { readonly ms: number; readonly waterTempC: number; readonly depthM?: number },
   idOf: NamedId,
 ): { recordId: string; fields: Fields } {
@@ -38,7 +38,7 @@ export function sounderReading(
 
 /** A weather report as a record of a trip; the same report is the same record. */
 export function reportReading(
-  trip: string,
+  trip: Id<'trip'>,
   { ms, station, ...read }: { readonly ms: number; readonly station: string } & Readonly<Record<string, unknown>>,
   idOf: NamedId,
 ): { recordId: string; fields: Fields } {

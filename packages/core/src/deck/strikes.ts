@@ -2,7 +2,7 @@ import { isStrike } from '../vocabulary/index.ts'
 import { MINUTE_MS, epochMs, isoUtc } from '../time/index.ts'
 import type { EpochMs } from '../time/index.ts'
 import type { Fields } from '../sync/index.ts'
-import type { Strike } from '../vocabulary/index.ts'
+import type { Id, Strike } from '../vocabulary/index.ts'
 import { begun, ended, inHand, isOf, stintsOf, stretchFrom } from './hands.ts'
 import { carried } from './presentation.ts'
 import type { Angler, DeckDay, DeckEdit, NewId, Rod } from './types.ts'
@@ -86,7 +86,7 @@ export function forgottenChange(
   day: DeckDay,
   { angler, rod, sinceMs, nowMs }: Forgotten,
   newId: NewId,
-): { edits: DeckEdit[]; stint: string } {
+): { edits: DeckEdit[]; stint: Id<'stint'> } {
   const since = Math.min(nowMs, Math.max(sinceMs, stretchFrom(day, angler) ?? nowMs))
   const replaced = stintsOf(day, angler).filter(({ end }) => !end || epochMs(end) > since)
   const cut = replaced.map((stint): DeckEdit =>

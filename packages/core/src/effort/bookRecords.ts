@@ -1,6 +1,6 @@
 import { epochMs } from '../time/index.ts'
 import { bookBands } from '../vocabulary/index.ts'
-import type { BookBands, Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
+import type { BookBands, Id, Lure, Reading, RecordOf, Spot, Stint, Strike, Trip, Water } from '../vocabulary/index.ts'
 
 /** The records of a book that effort and rates rest on. */
 export interface BookRecords {
@@ -26,7 +26,7 @@ export function bookOf(
 ): BookRecords {
   const trips = of('trip')
   const known = new Set(trips.map(({ id }) => id))
-  const ofKnown = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+  const ofKnown = <R extends { readonly trip: Id<'trip'> }>(records: readonly R[]): R[] =>
     records.filter(({ trip }) => known.has(trip))
   return {
     waters: of('water'),
@@ -69,7 +69,7 @@ export function tripBundles(
 export const tripsInOrder = (trips: readonly Trip[]): Trip[] =>
   [...trips].sort((a, b) => epochMs(a.start) - epochMs(b.start) || (a.id < b.id ? -1 : 1))
 
-function byTrip<R extends { trip: string }>(records: readonly R[]): Map<string, R[]> {
+function byTrip<R extends { trip: Id<'trip'> }>(records: readonly R[]): Map<string, R[]> {
   const groups = new Map<string, R[]>()
   for (const record of records) {
     const group = groups.get(record.trip)

@@ -1,3 +1,4 @@
+import type { Id } from '../vocabulary/index.ts'
 import { LabelEncoder } from '../numerics/index.ts'
 import type { LooseEnd } from './types.ts'
 
@@ -67,7 +68,7 @@ export interface SegmentColumns {
   readonly leftOut: LeftOut
   /** The same by trip, of trips that have any. */
   readonly leftOutOf: ReadonlyMap<string, LeftOut>
-  readonly looseEnds: readonly (LooseEnd & { readonly trip: string })[]
+  readonly looseEnds: readonly (LooseEnd & { readonly trip: Id<'trip'> })[]
 }
 
 /** Levels in the order they first appear. */

@@ -1,7 +1,7 @@
 import { at } from '../checked/index.ts'
 import { epochMs } from '../time/index.ts'
 import { isStrike, UNKNOWN } from '../vocabulary/index.ts'
-import type { Strike, Trip } from '../vocabulary/index.ts'
+import type { Id, Strike, Trip } from '../vocabulary/index.ts'
 import { CodeRows } from './codeRows.ts'
 import { SPECIES } from './columnInfo.ts'
 import { sumOfLeftOut } from './segmentColumns.ts'
@@ -41,7 +41,7 @@ export class SegmentTable {
     angler: new NumberList(),
     ids: [] as string[],
   }
-  private readonly looseEnds: (LooseEnd & { trip: string })[] = []
+  private readonly looseEnds: (LooseEnd & { trip: Id<'trip'> })[] = []
 
   /** `species` undefined: the question is not by species. */
   constructor(
@@ -56,7 +56,7 @@ export class SegmentTable {
   }
 
   /** Lays one segment; the codes and values are copied (the code of a species is written over). Returned: its place, for its strikes. */
-  add(trip: string, { hours, clockFrom, clockTo }: Spent, codes: Int32Array, values: ArrayLike<number>): number {
+  add(trip: Id<'trip'>, { hours, clockFrom, clockTo }: Spent, codes: Int32Array, values: ArrayLike<number>): number {
     const place = this.hours.length
     const times = this.species?.length ?? 1
     const tripCode = this.trips.codeOf(trip)
@@ -98,7 +98,7 @@ export class SegmentTable {
     this.fish.lengthMm.push(strike.lengthMm ?? NaN)
   }
 
-  loose(trip: string, ends: readonly LooseEnd[]): void {
+  loose(trip: Id<'trip'>, ends: readonly LooseEnd[]): void {
     for (const end of ends) this.looseEnds.push({ ...end, trip })
   }
 

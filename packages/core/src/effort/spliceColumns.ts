@@ -1,3 +1,4 @@
+import type { Id } from '../vocabulary/index.ts'
 import { at, entry } from '../checked/index.ts'
 import { LabelEncoder } from '../numerics/index.ts'
 import { sumOfLeftOut } from './segmentColumns.ts'
@@ -83,7 +84,7 @@ function runsOf({ trip, rows }: SegmentColumns): ReadonlyMap<string, readonly [n
 
 function sourcesOf(
   order: readonly string[],
-  sourceOf: (trip: string) => 0 | 1,
+  sourceOf: (trip: Id<'trip'>) => 0 | 1,
   runs: readonly ReadonlyMap<string, readonly [number, number]>[],
 ): Sources {
   const [of, row]: [number[], number[]] = [[], []]

@@ -3,7 +3,7 @@ import type { BagEvent, BagStrategy, FishWeights, KnownRate, KnownShare, RodGrou
 import { placeFished } from '../effort/index.ts'
 import type { BookRecords } from '../effort/index.ts'
 import { isStrike } from '../vocabulary/index.ts'
-import type { Strike } from '../vocabulary/index.ts'
+import type { Id, Strike } from '../vocabulary/index.ts'
 import type { Now } from '../analyses/index.ts'
 import { tripLike, waterOf } from './foreseen.ts'
 import type { PatternBook } from './patternBook.ts'
@@ -113,7 +113,7 @@ function together(rates: readonly KnownRate[]): KnownRate {
 }
 
 interface Caught {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly place: string | undefined
   readonly here: boolean
   readonly legal: boolean | undefined
@@ -122,7 +122,7 @@ interface Caught {
 
 /** What became of a book's strikes, and what the fish weighed: of groups of lures on a water. */
 export class Fish {
-  private readonly strikes: readonly { readonly lure: string; readonly landed: boolean }[]
+  private readonly strikes: readonly { readonly lure: Id<'lure'>; readonly landed: boolean }[]
   private readonly caught: readonly Caught[]
 
   constructor(
@@ -152,7 +152,7 @@ export class Fish {
   }
 
   of(lures: ReadonlySet<string>): Pick<RodGroup, 'landed' | 'legal' | 'weights'> {
-    const isOwn = ({ lure }: { readonly lure: string }): boolean => lures.has(lure)
+    const isOwn = ({ lure }: { readonly lure: Id<'lure'> }): boolean => lures.has(lure)
     const told = this.caught.filter(({ legal }) => legal !== undefined)
     const legalHere = shareOf(
       told.filter(({ here }) => here),

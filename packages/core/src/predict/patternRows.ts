@@ -67,7 +67,7 @@ export function patternRows(
   const lures = new Map<string, Lure>(book.lures.map((lure) => [lure.id, lure]))
   const known = new Map<string, Situation['traits']>()
   // The same object for all hours of a lure at one speed: there are tens of thousands.
-  const traitsAt = (lure: string, retrieve: string): Situation['traits'] => {
+  const traitsAt = (lure: Id<'lure'>, retrieve: string): Situation['traits'] => {
     const speed = speedOf(retrieve) ?? speeds.get(lure)
     const key = `${speed} ${lure}`
     const traits = known.get(key) ?? traitsOf(lures.get(lure), speed)

@@ -1,9 +1,10 @@
+import type { Id } from '../vocabulary/index.ts'
 import { logGamma, normalQuantile } from '../numerics/index.ts'
 import { alphaOf } from '../stats/index.ts'
 
 /** A stint that was foretold: strikes expected and come, and the log chance of what came by each way of foretelling. */
 export interface Foretold {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly strikes: number
   readonly expected: number
   readonly score: number

@@ -1,7 +1,7 @@
 import { QuestionError, at, entry } from '../checked/index.ts'
 import { columnInfo, planCuts } from '../effort/index.ts'
 import type { BookRecords, CutPlan, SegmentColumns } from '../effort/index.ts'
-import type { BookBands } from '../vocabulary/index.ts'
+import type { BookBands, Id } from '../vocabulary/index.ts'
 import { repetitions } from './repetitions.ts'
 import { rowFilter } from './rowFilter.ts'
 import type { Names } from './rowFilter.ts'
@@ -33,7 +33,7 @@ export function namesOf(book: BookRecords): Names {
 
 /** A trip's part in a rate. */
 export interface Contribution {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly hours: number
   readonly strikes: number
   readonly strikeIds: readonly string[]

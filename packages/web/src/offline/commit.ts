@@ -41,7 +41,7 @@ interface CommitOptions {
 export const newId = (): string => uuidv7()
 
 /** A pattern is known by its water and hours: two devices that find it before they hear of each other write one record. One that goes on under other hours keeps the id of its first. */
-export function patternId(water: string, where: string, known: readonly { readonly id: string }[]): string {
+export function patternId(water: Id<'water'>, where: string, known: readonly { readonly id: string }[]): string {
   const id = uuidv5(`pattern ${where}`, water)
   return known.some((one) => one.id === id) ? newId() : id
 }

@@ -1,12 +1,12 @@
 import { useLiveQuery } from 'dexie-react-hooks'
-import type { RecordOf } from '@jotbook/core'
+import type { Id, RecordOf } from '@jotbook/core'
 import { recordsOf } from '../offline/index.ts'
 import type { DeckAsked } from '../workers/foresee.ts'
 import { useBookId } from './useBook.ts'
 
 /** What a rod of a saved plan was expected to bring. */
 export interface SavedRod {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly rate: number
   readonly lower: number
   readonly upper: number
@@ -16,7 +16,7 @@ export interface SavedRod {
 export interface SavedPlan {
   readonly id: string
   readonly name: string
-  readonly water: string
+  readonly water: Id<'water'>
   readonly date: string
   /** What was typed, as the page of the plan takes it in its address. */
   readonly link: string

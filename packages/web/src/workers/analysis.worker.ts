@@ -58,7 +58,7 @@ export type { TripSums } from './tripSums.ts'
 
 /** How one lure stood before the last trip and stands after it. */
 export interface RateChange {
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly before: number | null
   readonly after: number
   readonly strikes: number
@@ -125,7 +125,7 @@ const analysis = {
   /** What sky and season did over a span at a water, with all that the book has read there. */
   async conditions(
     bookId: Id<'book'>,
-    water: string | undefined,
+    water: Id<'water'> | undefined,
     setting: Setting,
     { fromMs, toMs }: { readonly fromMs: EpochMs; readonly toMs: EpochMs },
   ): Promise<DayCondition[]> {
@@ -142,19 +142,19 @@ const analysis = {
   },
 
   /** A water's readings over the years, day by day, and where the hours lie. */
-  async years(bookId: Id<'book'>, water: string): Promise<WaterYears> {
+  async years(bookId: Id<'book'>, water: Id<'water'>): Promise<WaterYears> {
     const { book } = await currentBook(bookId)
     return yearsOf(book, water)
   },
 
   /** What is usually read at a water at a time of the year. */
-  async usual(bookId: Id<'book'>, water: string, ms: EpochMs): Promise<UsualReadings> {
+  async usual(bookId: Id<'book'>, water: Id<'water'>, ms: EpochMs): Promise<UsualReadings> {
     const { book } = await currentBook(bookId)
     return usualReadings(book.readings, book.trips, water, ms)
   },
 
   /** What a water is expected to read on a day to come. */
-  async expected(bookId: Id<'book'>, water: string, ms: EpochMs): Promise<ExpectedWater> {
+  async expected(bookId: Id<'book'>, water: Id<'water'>, ms: EpochMs): Promise<ExpectedWater> {
     const { book } = await currentBook(bookId)
     return expectedWater(book.readings, book.trips, water, ms)
   },
@@ -166,7 +166,7 @@ const analysis = {
   },
 
   /** How lures of a class are usually fished, and what places on a water are usually like. */
-  async usualWords(bookId: Id<'book'>, lureClass: string, water: string): Promise<UsualWords> {
+  async usualWords(bookId: Id<'book'>, lureClass: string, water: Id<'water'>): Promise<UsualWords> {
     const { book } = await currentBook(bookId)
     return usualWords(book, lureClass, water)
   },

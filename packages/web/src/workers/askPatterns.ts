@@ -5,7 +5,7 @@ import type { Watch } from './inLongWorker.ts'
 
 interface PatternsAsked extends Watch {
   readonly book: Id<'book'>
-  readonly water: string
+  readonly water: Id<'water'>
   /** Under which it is kept on the device. */
   readonly key: string
 }

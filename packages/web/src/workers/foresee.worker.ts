@@ -25,7 +25,7 @@ import { letGoOfStore } from './letGoOfStore.ts'
 
 /** What is asked of a day that has not been. */
 export interface DeckAsked {
-  readonly water: string
+  readonly water: Id<'water'>
   readonly hours: readonly ExpectedHour[]
   readonly rods: number
   readonly objective: NonNullable<DeckQuestion['objective']>

@@ -7,7 +7,7 @@ export interface HeldBook {
   readonly id: string
   readonly revision: number
   readonly book: BookRecords
-  readonly past: (water: string) => WaterPast
+  readonly past: (water: Id<'water'>) => WaterPast
 }
 
 let held: Promise<HeldBook> | undefined

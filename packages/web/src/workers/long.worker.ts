@@ -35,7 +35,7 @@ const long = {
 
   /** The pattern book of a water, kept on the device under `key` until the book changes. */
   patterns(
-    { book, water, key }: { readonly book: Id<'book'>; readonly water: string; readonly key: string },
+    { book, water, key }: { readonly book: Id<'book'>; readonly water: Id<'water'>; readonly key: string },
     desk: MessagePort,
     progress: (share: number) => void,
   ): Promise<WaterPattern[]> {

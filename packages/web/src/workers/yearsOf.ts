@@ -1,5 +1,5 @@
 import { DAY_MS, buildColumns, dayMeans, epochMs, localDate, planCuts, timeZoneOf } from '@jotbook/core'
-import type { BookRecords } from '@jotbook/core'
+import type { BookRecords, Id } from '@jotbook/core'
 
 export type YearField = 'waterTempC' | 'visibilityM' | 'levelM' | 'windMps'
 
@@ -24,7 +24,7 @@ export interface WaterYears {
 }
 
 /** A water over the years: daily means of what was read on its trips by hand or sounder, and the hours fished. */
-export function yearsOf(book: BookRecords, water: string): WaterYears {
+export function yearsOf(book: BookRecords, water: Id<'water'>): WaterYears {
   const trips = new Map(book.trips.filter((trip) => trip.water === water).map((trip) => [trip.id, trip]))
   const zone = timeZoneOf(
     undefined,

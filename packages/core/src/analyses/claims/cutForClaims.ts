@@ -6,7 +6,7 @@ import { bookDispersion, clauseRanges, namedColumns, namesOf, rowFilter, tripSpr
 import type { Clause } from '../../query/index.ts'
 import { epochMs, localDate } from '../../time/index.ts'
 import { timeZoneOf } from '../../vocabulary/index.ts'
-import type { Reading } from '../../vocabulary/index.ts'
+import type { Id, Reading } from '../../vocabulary/index.ts'
 import { clockOf } from '../within/clock.ts'
 import type { BookClock } from '../within/clock.ts'
 import { ClockGround } from '../within/timeOfDay.ts'
@@ -98,7 +98,7 @@ function tripsAfter(book: BookRecords, day: string): BookRecords {
       .filter((trip) => localDate(epochMs(trip.start), timeZoneOf(trip, waters.get(trip.water))) > day)
       .map(({ id }) => id),
   )
-  const ofLater = <R extends { readonly trip: string }>(records: readonly R[]): R[] =>
+  const ofLater = <R extends { readonly trip: Id<'trip'> }>(records: readonly R[]): R[] =>
     records.filter(({ trip }) => later.has(trip))
   return {
     ...book,

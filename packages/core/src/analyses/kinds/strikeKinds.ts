@@ -5,7 +5,7 @@ import { namesOf, planFor, rowFilter } from '../../query/index.ts'
 import type { Clause, Names } from '../../query/index.ts'
 import { clusteredShare, phaseExcess } from '../../stats/index.ts'
 import type { ClusteredShare, Confidence, Counted, PhaseCount } from '../../stats/index.ts'
-import type { Stint, Strike } from '../../vocabulary/index.ts'
+import type { Id, Stint, Strike } from '../../vocabulary/index.ts'
 import { PAUSED, timeShareOf } from './timeShareOf.ts'
 
 /** What tells one strike from another, by the name it is asked by. Of an hour without a strike none of it is known, so that there are shares of them and no rates. */
@@ -52,7 +52,7 @@ export interface StrikeKinds {
 interface StruckRow {
   readonly strike: Strike
   readonly stint: Stint | undefined
-  readonly trip: string
+  readonly trip: Id<'trip'>
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { Id } from '../../vocabulary/index.ts'
 import { QuestionError, at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { normalQuantile, tQuantile } from '../../numerics/index.ts'
@@ -44,7 +45,7 @@ export interface LikeGroup extends Interval {
 }
 
 export interface LikeTrip {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   /** Mean likeness of its hours, 0–1. */
   readonly likeness: number
   readonly hours: number

@@ -1,10 +1,11 @@
+import type { Id } from '../../vocabulary/index.ts'
 import { at } from '../../checked/index.ts'
 import { clusterBootstrap, alphaOf } from '../../stats/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
 
 /** What a trip brought, pattern by pattern. */
 export interface TripCatch {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly of: readonly {
     readonly name: string
     readonly hours: number

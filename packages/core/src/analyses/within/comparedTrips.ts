@@ -1,3 +1,4 @@
+import type { Id } from '../../vocabulary/index.ts'
 import { at, entry } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import type { EpochMs } from '../../time/index.ts'
@@ -40,7 +41,7 @@ interface BothSides {
 
 /** What is compared within: a trip, or what of it has a luck of its own. */
 interface Stratum {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly all: BothSides
   readonly planned: BothSides
   /** When each was first in hand. */

@@ -3,7 +3,7 @@ import type { BookRecords, Factor, SegmentColumns } from '../../effort/index.ts'
 import { epochMs, localParts } from '../../time/index.ts'
 import type { EpochMs } from '../../time/index.ts'
 import { DEFAULT_BANDS, timeZoneOf } from '../../vocabulary/index.ts'
-import type { Stint, Trip } from '../../vocabulary/index.ts'
+import type { Id, Stint, Trip } from '../../vocabulary/index.ts'
 
 /** At least so many trips must have a water or season for it to have a factor of its own. */
 const LEAST_TRIPS_OF_LEVEL = 5
@@ -12,8 +12,8 @@ const GREY_PCT = DEFAULT_BANDS.sky_band.edges[1]
 /** 1 or 0 for each word that enough of the trips have, and enough have not: covariates of a comparison. */
 export function indicators(
   trips: readonly string[],
-  wordsOf: (trip: string) => readonly string[],
-): (trip: string) => number[] {
+  wordsOf: (trip: Id<'trip'>) => readonly string[],
+): (trip: Id<'trip'>) => number[] {
   const words = new Map(trips.map((trip) => [trip, new Set(wordsOf(trip))]))
   const counts = new Map<string, number>()
   for (const own of words.values()) for (const word of own) counts.set(word, (counts.get(word) ?? 0) + 1)
@@ -59,23 +59,23 @@ export class Launches {
     return (this.switched ??= switchesOf(this.book))
   }
 
-  water(trip: string): string {
+  water(trip: Id<'trip'>): string {
     return `water ${this.trips.get(trip)?.water}`
   }
 
   /** The quarter of the year, by the trip's own clock. */
-  quarter(trip: string): string {
+  quarter(trip: Id<'trip'>): string {
     const known = this.trips.get(trip)
     const month = known ? localParts(epochMs(known.start), timeZoneOf(known)).month : 0
     return `quarter ${Math.floor((month % 12) / 3)}`
   }
 
   /** What was known of some trips at launch, as numbers: water, quarter of the year, and whether the sky was grey. */
-  known(trips: readonly string[]): (trip: string) => number[] {
+  known(trips: readonly string[]): (trip: Id<'trip'>) => number[] {
     return indicators(trips, (trip) => this.wordsOf(trip))
   }
 
-  private wordsOf(trip: string): readonly string[] {
+  private wordsOf(trip: Id<'trip'>): readonly string[] {
     const known = this.words.get(trip)
     if (known) return known
     this.clouds ??= firstClouds(this.book)

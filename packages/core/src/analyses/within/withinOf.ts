@@ -1,3 +1,4 @@
+import type { Id } from '../../vocabulary/index.ts'
 import { QuestionError, at, entry } from '../../checked/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import type { BookRecords, SegmentColumns } from '../../effort/index.ts'
@@ -57,7 +58,7 @@ export interface BookWithin extends LureOrDay {
 
 /** Hours and strikes of A and B on one trip. */
 export interface TripExposures {
-  readonly trip: string
+  readonly trip: Id<'trip'>
   readonly a: Exposure
   readonly b: Exposure
 }

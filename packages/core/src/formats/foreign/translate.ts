@@ -1,3 +1,4 @@
+import type { Id } from '../../vocabulary/index.ts'
 import { DAY_MS, HOUR_MS, MINUTE_MS, epochMs, isoUtc } from '../../time/index.ts'
 import type { Json } from '../../sync/index.ts'
 import type { Mapping } from './mapping.ts'
@@ -15,7 +16,7 @@ export interface TranslateContext {
   /** People of the book's trips. */
   readonly people: readonly string[]
   /** The water of rows that name none. */
-  readonly water: string | undefined
+  readonly water: Id<'water'> | undefined
   /** Zone of waters that have none. */
   readonly zone: string
 }
@@ -238,7 +239,12 @@ class Translator {
 
   /** On a trip without stints a stint without hours tells which lure it was. */
   private onlyLure(
-    fields: { readonly trip: string; readonly lure: string; readonly angler: string | null; readonly start: string },
+    fields: {
+      readonly trip: Id<'trip'>
+      readonly lure: string
+      readonly angler: string | null
+      readonly start: string
+    },
     line: number,
   ): string {
     const id = `${fields.trip} ${fields.lure} ${fields.angler ?? ''}`.trim()
@@ -247,7 +253,7 @@ class Translator {
   }
 
   /** Strikes of which only the number is told. */
-  private counted(row: ForeignRow, trip: string, line: number, fields: Record<string, Json>): boolean {
+  private counted(row: ForeignRow, trip: Id<'trip'>, line: number, fields: Record<string, Json>): boolean {
     const text = row.text('row.count')
     const count = text === '' ? 0 : row.number(text)
     if (count === undefined || !Number.isInteger(count) || count < 0 || count > 500)

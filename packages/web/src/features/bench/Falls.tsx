@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { parseQuantity } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { BULKS, fallTime, midColumn } from '@jotbook/core/bench'
 import type { Bulk, Falling } from '@jotbook/core/bench'
 import { useAnalysis } from '../../state/useAnalysis.ts'
@@ -32,7 +33,7 @@ interface Typed {
   readonly bulk: Bulk
   readonly material: keyof typeof LINES
   /** Whose count-downs set it right; empty: nobody's. */
-  readonly lure: string
+  readonly lure: Id<'lure'>
 }
 
 /** Seconds to the bottom and to mid-water, by weight, bulk and line, set right by own count-downs. */

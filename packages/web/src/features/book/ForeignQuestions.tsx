@@ -1,3 +1,4 @@
+import type { Id } from '@jotbook/core'
 import { Box, Flex } from '@chakra-ui/react'
 import type { DateOrder, Mapping, RowKind } from '@jotbook/core/formats'
 import { Choice } from '../../ui/Choice.tsx'
@@ -11,10 +12,10 @@ interface ForeignQuestionsProps {
   readonly orders: readonly DateOrder[]
   readonly preview: readonly (readonly string[])[]
   readonly waters: readonly { readonly id: string; readonly name: string }[]
-  readonly water: string
+  readonly water: Id<'water'>
   readonly namespace: string
   readonly onMapping: (change: Partial<Mapping>) => void
-  readonly onWater: (water: string) => void
+  readonly onWater: (water: Id<'water'>) => void
   readonly onNamespace: (name: string) => void
 }
 

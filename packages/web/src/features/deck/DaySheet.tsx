@@ -125,7 +125,11 @@ function Spoken({ onTest, spoken, onSpoken }: Pick<DaySheetProps, 'onTest' | 'sp
 }
 
 /** The rods that are rigged: the one that Tackle has this lure tied to first, then those that lie on deck. */
-function onDeckFirst(setups: readonly RecordOf<'setup'>[], rods: readonly Rod[], lure: string): RecordOf<'setup'>[] {
+function onDeckFirst(
+  setups: readonly RecordOf<'setup'>[],
+  rods: readonly Rod[],
+  lure: Id<'lure'>,
+): RecordOf<'setup'>[] {
   const isOnDeck = ({ id }: RecordOf<'setup'>): boolean => rods.some(({ setup }) => setup === id)
   const place = (setup: RecordOf<'setup'>): number => (setup.lure === lure ? 0 : isOnDeck(setup) ? 1 : 2)
   return [...setups].sort((one, other) => place(one) - place(other))

@@ -28,7 +28,7 @@ interface OpenSheetProps {
   readonly nowMs: EpochMs
   readonly test: RodTest | undefined
   readonly spoken: Spoken | undefined
-  readonly onTake: (lure: string) => void
+  readonly onTake: (lure: Id<'lure'>) => void
 }
 
 export function OpenSheet(props: OpenSheetProps) {

@@ -1,6 +1,6 @@
 import { DEFAULT_BANDS, HOUR_MS, MINUTE_MS, SKY_COVER_PCT, bandLabel } from '@jotbook/core'
 import { lastRead } from '@jotbook/core/deck'
-import type { DurationMs, EpochMs, Fields, Reading } from '@jotbook/core'
+import type { DurationMs, EpochMs, Fields, Id, Reading } from '@jotbook/core'
 import type { ReadField } from '@jotbook/core/deck'
 import { useUnits } from '../../state/useBook.ts'
 import { counted, decimals } from '../../ui/locale.ts'
@@ -23,7 +23,7 @@ interface ReadingFieldsProps {
   readonly onGive: (fields: Fields) => void
   readonly nowMs: EpochMs
   /** Where it is read: what is usual there at this season is where a value begins. */
-  readonly water: string | undefined
+  readonly water: Id<'water'> | undefined
   /** Only what is read at a launch. */
   readonly short?: boolean
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { isoUtc } from '@jotbook/core'
 import { whereOf } from '@jotbook/core/deck'
-import type { Fields } from '@jotbook/core'
+import type { Fields, Id } from '@jotbook/core'
 import { useNames, useUnits } from '../../state/useBook.ts'
 import { newId } from './deckSession.ts'
 import { shownValue, stepped, typedQuantity, wordsOfField } from './quantities.ts'
@@ -109,7 +109,7 @@ function People({ given, give }: Noted) {
   ))
 }
 
-function HoldsFor({ given, give, spot }: Noted & { spot: string }) {
+function HoldsFor({ given, give, spot }: Noted & { spot: Id<'spot'> }) {
   const name = useNames('spots')(spot)
   return (
     <Pick

@@ -1,4 +1,4 @@
-import type { RecordOf } from '@jotbook/core'
+import type { Id, RecordOf } from '@jotbook/core'
 import { Target } from './Target.tsx'
 import { text } from './text.ts'
 
@@ -8,7 +8,7 @@ interface WhichRodProps {
   readonly setups: readonly RecordOf<'setup'>[]
   /** The one that Tackle has it tied to. */
   readonly own: string | undefined
-  readonly onRod: (setup: string | undefined) => void
+  readonly onRod: (setup: Id<'setup'> | undefined) => void
 }
 
 /** A lure was tied on: on the same rod as before, or on another? */

@@ -1,5 +1,5 @@
 import { conditionWords, levelOf } from '@jotbook/core'
-import type { Level, Lure } from '@jotbook/core'
+import type { Id, Level, Lure } from '@jotbook/core'
 import { rodsAboard } from '@jotbook/core/deck'
 import type { DeckDay, Rod } from '@jotbook/core/deck'
 
@@ -23,6 +23,6 @@ export function placedRods(day: Pick<DeckDay, 'trip' | 'stints'>, lures: readonl
 /** Rods that were laid out without one: the setup that a lure is tied to, where there is one. */
 export const withSetups = (
   rods: readonly Rod[],
-  setups: readonly { readonly id: string; readonly lure: string }[],
+  setups: readonly { readonly id: string; readonly lure: Id<'lure'> }[],
 ): Rod[] =>
   rods.map(({ lure, setup }) => ({ lure, setup: setup ?? setups.find((one) => one.lure === lure)?.id ?? null }))

@@ -11,7 +11,7 @@ const NOTHING_USUAL: UsualWords = {}
  * What is usual for lures of its class, and for places on this water; nothing until it is known. Asked once a class and water, not after each
  * tap: a tap more does not change what is usual.
  */
-export function useUsualWords(book: Id<'book'>, lure: string | undefined, water: string): UsualWords {
+export function useUsualWords(book: Id<'book'>, lure: Id<'lure'> | undefined, water: Id<'water'>): UsualWords {
   const kind = useAppSelector((state) => (lure === undefined ? undefined : lureOf(state, lure)?.class))
   const [known, setKnown] = useState<{ readonly of: string; readonly words: UsualWords }>()
   const of = kind === undefined ? undefined : `${book} ${water} ${kind}`

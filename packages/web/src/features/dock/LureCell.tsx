@@ -1,6 +1,6 @@
 import { Combobox, Portal, createListCollection } from '@chakra-ui/react'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Lure } from '@jotbook/core'
+import type { Id, Lure } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { fieldStyle } from '../../ui/controls.tsx'
 import { text as words } from './text.ts'
@@ -10,7 +10,7 @@ const NEW = 'new'
 interface LureCellProps {
   readonly cell: string
   readonly lures: readonly Lure[]
-  readonly lure: string
+  readonly lure: Id<'lure'>
   readonly text: string
   readonly problem: string | undefined
   readonly onText: (text: string) => void

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { parseWhere, patternWhere } from '@jotbook/core'
-import type { Finding } from '@jotbook/core'
+import type { Finding, Id } from '@jotbook/core'
 import { patternId } from '../../offline/index.ts'
 import { dateOf } from '../../state/dateOf.ts'
 import { allTrips, allWaters } from '../../state/records.ts'
@@ -48,7 +48,7 @@ export function FindingDeeds({ finding, water, known, naming }: FindingDeedsProp
 }
 
 /** Kept or dismissed as a record of the pattern book; said, where it is. */
-function Keeping({ where, water, known }: { where: string; water: string; known: readonly PatternRecord[] }) {
+function Keeping({ where, water, known }: { where: string; water: Id<'water'>; known: readonly PatternRecord[] }) {
   const record = known.find((one) => one.where === where)
   const save = useSave()
   const { may } = useMay()

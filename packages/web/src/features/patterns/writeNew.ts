@@ -4,10 +4,10 @@ import { commit, patternId, recordsOf } from '../../offline/index.ts'
 import type { Edit } from '../../offline/index.ts'
 
 /** Under which the patterns of a water are kept on the device. */
-export const patternsKey = (water: string): string => `patterns ${water}`
+export const patternsKey = (water: Id<'water'>): string => `patterns ${water}`
 
 /** What is new is written with its day; what goes on under other limits keeps its day and its notes. */
-export async function writeNew(book: Id<'book'>, water: string, patterns: readonly WaterPattern[]): Promise<void> {
+export async function writeNew(book: Id<'book'>, water: Id<'water'>, patterns: readonly WaterPattern[]): Promise<void> {
   const known = (await recordsOf(book, 'pattern')).filter((one) => one.water === water)
   const edits = patterns.flatMap(({ where, foundOn, continues }): Edit[] => {
     const before = known.find((one) => one.where === (continues ?? where))

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { CLAIMS } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import type { HowFished, PlannedRod } from '@jotbook/core/predict'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames } from '../../state/useBook.ts'
@@ -16,8 +17,8 @@ const LEVELS = ['top', 'middle', 'bottom'] as const
 interface DeckOnWaterProps {
   readonly plan: DeckAnswer
   readonly locked: readonly string[]
-  readonly onLock: (lure: string) => void
-  readonly onOut: (lure: string) => void
+  readonly onLock: (lure: Id<'lure'>) => void
+  readonly onOut: (lure: Id<'lure'>) => void
 }
 
 /** The rods of the plan at their levels, from the surface down. */

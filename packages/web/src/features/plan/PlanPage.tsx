@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { cautionsOf, isoUtc, workingDepth } from '@jotbook/core'
-import type { EpochMs, Spell, Water } from '@jotbook/core'
+import type { EpochMs, Id, Spell, Water } from '@jotbook/core'
 import type { Backtest, DeckPlan, LeftAtHome } from '@jotbook/core/predict'
 import { useNames } from '../../state/useBook.ts'
 import { useForesight, useForesightShare } from '../../state/useForesight.ts'
@@ -289,11 +289,11 @@ function Carried({ plan: { locked, excluded }, deck, onChange }: CarriedProps) {
   )
 }
 
-const toggled = (list: readonly string[], lure: string): string[] =>
+const toggled = (list: readonly string[], lure: Id<'lure'>): string[] =>
   list.includes(lure) ? list.filter((one) => one !== lure) : [...list, lure]
 
 /** Lures that are not to be carried, each of which may come back. */
-function StruckOut({ lures, onBack }: { lures: readonly string[]; onBack: (lure: string) => void }) {
+function StruckOut({ lures, onBack }: { lures: readonly string[]; onBack: (lure: Id<'lure'>) => void }) {
   const nameOf = useNames('lures')
   return (
     <Flex gap="8px" wrap="wrap" align="center" mt="10px" className="no-print">

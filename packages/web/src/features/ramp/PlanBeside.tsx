@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { HOUR_MS, epochMs, isStrike } from '@jotbook/core'
-import type { RecordOf, Stint, Strike } from '@jotbook/core'
+import type { Id, RecordOf, Stint, Strike } from '@jotbook/core'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
 import { useNames } from '../../state/useBook.ts'
 import { usePlans } from '../../state/usePlans.ts'
@@ -72,7 +72,7 @@ const sumOf = (all: readonly Came[]): Came =>
 function cameBy(stints: readonly Stint[], strikes: readonly Strike[]): ReadonlyMap<string, Came> {
   const byLure = new Map<string, Came>()
   const lureOf = new Map(stints.map(({ id, lure }) => [id, lure]))
-  const add = (lure: string, hours: number, count: number): void => {
+  const add = (lure: Id<'lure'>, hours: number, count: number): void => {
     const before = byLure.get(lure) ?? { hours: 0, strikes: 0 }
     byLure.set(lure, { hours: before.hours + hours, strikes: before.strikes + count })
   }

@@ -40,7 +40,7 @@ export function splitAt(
   screen: TripOnScreen,
   stint: Stint,
   atMs: EpochMs,
-  { id: secondId, lure = stint.lure }: { readonly id: string; readonly lure?: string },
+  { id: secondId, lure = stint.lure }: { readonly id: string; readonly lure?: Id<'lure'> },
 ): Edit[] {
   if (!stint.end) return []
   const ms = clamp(atMs, epochMs(stint.start) + MINUTE_MS, epochMs(stint.end) - MINUTE_MS)

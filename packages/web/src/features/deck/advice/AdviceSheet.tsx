@@ -19,7 +19,7 @@ interface AdviceSheetProps {
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly shown: ShownAdvice
-  readonly onTake: (lure: string) => void
+  readonly onTake: (lure: Id<'lure'>) => void
   readonly onDone: () => void
 }
 
@@ -87,11 +87,11 @@ export function AdviceSheet({ book, deck, rods, shown, onTake, onDone }: AdviceS
 
 interface ChoicesProps {
   /** The rod that the advice names. */
-  readonly lure: string | undefined
+  readonly lure: Id<'lure'> | undefined
   readonly lureName: (id: string) => string
   readonly line: string
   readonly answer: Answer
-  readonly onTake: (lure: string) => void
+  readonly onTake: (lure: Id<'lure'>) => void
 }
 
 function Choices({ lure, lureName, line, answer, onTake }: ChoicesProps) {

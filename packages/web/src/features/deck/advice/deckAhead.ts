@@ -1,5 +1,5 @@
 import { HOUR_MS, epochMs } from '@jotbook/core'
-import type { EpochMs } from '@jotbook/core'
+import type { EpochMs, Id } from '@jotbook/core'
 import type { DeckDay, Rod } from '@jotbook/core/deck'
 import type { DeckAsked } from '../../../workers/foresee.ts'
 
@@ -35,7 +35,7 @@ export function askedAhead({ trip, readings }: DeckDay, rods: readonly Rod[], no
 /** A deck as the model has it, and how every lure of the box is foretold. */
 export interface AheadPlan {
   readonly rods: readonly Rod[]
-  readonly lures: readonly { readonly lure: string; readonly rate: number }[]
+  readonly lures: readonly { readonly lure: Id<'lure'>; readonly rate: number }[]
 }
 
 export interface Relaid {
