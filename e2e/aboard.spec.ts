@@ -1,64 +1,59 @@
 import { expect } from '@playwright/test'
-import type { BrowserContext, Page } from '@playwright/test'
-import { App, openBrowser, test } from './app.ts'
+import type { Angler } from './angler.ts'
+import { App, newDevice, test } from './app.ts'
 
 const OWNER = { name: 'captain', password: 'a long enough one' }
 
-async function device(): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await openBrowser({ ignoreHTTPSErrors: true })
-  return { context, page: await context.newPage() }
-}
-
-const code = async (page: Page, whom: string): Promise<string> => {
-  await page.getByRole('button', { name: whom }).click()
-  await expect(page.getByRole('img', { name: /Scan this/ })).toBeVisible()
-  return (await page.getByTestId('pairing-url').textContent()) ?? ''
+const code = async (desk: Angler, whom: string): Promise<string> => {
+  await desk.press(whom)
+  await expect(desk.page.getByRole('img', { name: /Scan this/ })).toBeVisible()
+  return (await desk.page.getByTestId('pairing-url').textContent()) ?? ''
 }
 
 test('a book opened to a network: the owner signs in, pairs a phone by a code, takes crew aboard, and revokes', async () => {
   // Nobody could sign in: it does not open.
   await expect(App.openToNetwork()).rejects.toThrow('the server ended with 1')
   const app = await App.openToNetwork(OWNER)
-  const desk = await device()
-  await desk.page.goto(app.url)
+  const desk = await newDevice(app, { ignoreHTTPSErrors: true })
+  await desk.open('')
   await expect(desk.page).toHaveURL(/sign-in/)
-  await desk.page.getByLabel('Name').fill(OWNER.name)
-  await desk.page.getByLabel('Password').fill('not this one at all')
-  await desk.page.getByRole('button', { name: 'Sign in' }).click()
+  await desk.write('Name', OWNER.name)
+  await desk.write('Password', 'not this one at all')
+  await desk.press('Sign in')
   await expect(desk.page.getByRole('alert')).toContainText('The name or the password is not right.')
-  await desk.page.getByLabel('Password').fill(OWNER.password)
-  await desk.page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(desk.page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.write('Password', OWNER.password)
+  await desk.press('Sign in')
+  await desk.synced()
 
-  await desk.page.goto(`${app.url}/book`)
-  const mine = await code(desk.page, 'Add your phone or tablet')
-  const phone = await device()
+  await desk.go('/book')
+  const mine = await code(desk, 'Add your phone or tablet')
+  const phone = await newDevice(app, { ignoreHTTPSErrors: true })
   await phone.page.goto(mine)
-  await phone.page.getByLabel('Name of this device').fill('Deck phone')
-  await phone.page.getByRole('button', { name: 'Join' }).click()
-  await expect(phone.page.getByTestId('sync-state')).toHaveText(/Synced/)
-  const late = await device()
+  await phone.write('Name of this device', 'Deck phone')
+  await phone.press('Join')
+  await phone.synced()
+  const late = await newDevice(app, { ignoreHTTPSErrors: true })
   await late.page.goto(mine)
-  await late.page.getByRole('button', { name: 'Join' }).click()
+  await late.press('Join')
   await expect(late.page.getByRole('alert')).toContainText('works once')
 
-  await desk.page.getByRole('button', { name: 'Invite crew' }).click()
+  await desk.press('Invite crew')
   await expect.poll(async () => await desk.page.getByTestId('pairing-url').textContent()).not.toBe(mine)
   await late.page.goto('about:blank')
   await late.page.goto((await desk.page.getByTestId('pairing-url').textContent()) ?? '')
-  await late.page.getByLabel('Your name on the boat').fill('Wren')
-  await late.page.getByRole('button', { name: 'Join' }).click()
-  await expect(late.page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await late.write('Your name on the boat', 'Wren')
+  await late.press('Join')
+  await late.synced()
   expect(await app.query(`select name, role from members order by role`)).toEqual([
     { name: 'Wren', role: 'crew' },
     { name: 'Owner', role: 'owner' },
   ])
 
   await desk.page.reload()
-  await desk.page.getByRole('button', { name: 'Sign out Deck phone' }).click()
+  await desk.press('Sign out Deck phone')
   await expect(desk.page.getByRole('button', { name: 'Sign out Deck phone' })).toHaveCount(0)
   await phone.page.reload()
   await expect(phone.page.getByTestId('sync-state')).toHaveText('Sign in to sync')
-  for (const { context } of [desk, phone, late]) await context.close()
+  for (const { page } of [desk, phone, late]) await page.context().close()
   await app.stop()
 })

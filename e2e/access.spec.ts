@@ -59,20 +59,6 @@ async function screens(app: App): Promise<string[]> {
 /** Screens without the frame around them. */
 const BARE = ['/deck', '/sign-in', '/join']
 
-/** From one screen to the next as a link does: what the book has worked out stays. */
-async function follow(page: Page, path: string): Promise<void> {
-  const isOther = await page.evaluate((to) => {
-    document.documentElement.style.removeProperty('font-size')
-    document.querySelector('main')?.setAttribute('data-left', '')
-    const before = window.location.pathname
-    window.history.pushState(null, '', to)
-    window.dispatchEvent(new PopStateEvent('popstate'))
-    return window.location.pathname !== before
-  }, path)
-  // A screen loads when it is first opened; until then the one before still stands.
-  if (isOther) await expect(page.locator('main:not([data-left])')).toHaveCount(1)
-}
-
 async function settled(page: Page): Promise<void> {
   await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
   await expect(page.getByRole('heading').first()).toBeVisible()
@@ -106,7 +92,9 @@ async function overflowOfLarge(page: Page): Promise<number> {
   await page.evaluate(() => document.documentElement.style.setProperty('font-size', '200%'))
   await expect.poll(sizeOf, { intervals: [20] }).toBe(before * 2)
   await drawn(page)
-  return overflow(page)
+  const over = await overflow(page)
+  await page.evaluate(() => document.documentElement.style.removeProperty('font-size'))
+  return over
 }
 
 /** A desk by day, a phone at night. */
@@ -130,12 +118,12 @@ async function eachSeen(page: Page, look: (seen: (typeof SEEN)[number]) => Promi
 
 test('no screen has a serious accessibility fault or scrolls sideways, by day at 1280 and at night at 390', async ({
   app,
+  desk,
   page,
 }) => {
   test.setTimeout(900_000)
-  await page.goto(`${app.url}/today`)
   for (const path of await screens(app)) {
-    await follow(page, path)
+    await desk.go(path)
     await eachSeen(page, async ({ colorScheme, width }) => {
       await settled(page)
       expect(await faults(page), `${path} ${colorScheme}`).toEqual([])
@@ -144,7 +132,7 @@ test('no screen has a serious accessibility fault or scrolls sideways, by day at
     })
   }
   for (const path of BARE) {
-    await page.goto(app.url + path)
+    await desk.open(path)
     await expect(page.getByRole('heading').first()).toBeVisible()
     await eachSeen(page, async ({ colorScheme }) => {
       const { violations } = await new AxeBuilder({ page }).analyze()
@@ -154,8 +142,8 @@ test('no screen has a serious accessibility fault or scrolls sideways, by day at
   }
 })
 
-test('by keyboard alone from the page one opens to a lure’s answer on the board', async ({ app, page }) => {
-  await page.goto(`${app.url}/today`)
+test('by keyboard alone from the page one opens to a lure’s answer on the board', async ({ desk, page }) => {
+  await desk.open('/today')
   await settled(page)
   const tabTo = async (name: RegExp): Promise<void> => {
     for (let presses = 0; presses < 120; presses++) {
@@ -188,5 +176,5 @@ test('by keyboard alone from the page one opens to a lure’s answer on the boar
   await expect(page).toHaveURL(/45..50F/)
   await tabTo(/^Jerkbait, grey shad/)
   await page.keyboard.press('Enter')
-  await expect(page.getByTestId('answer')).toContainText('Jerkbait, grey shad, 45 to 50 °F')
+  await expect(desk.answer).toContainText('Jerkbait, grey shad, 45 to 50 °F')
 })

@@ -3,7 +3,7 @@ import { aroundWindFall } from './aroundWindFall.ts'
 import { Phone, isOpenToAll, yesterdayAt } from './deckDay.ts'
 
 test('the deck speaks when a blank has become rare, says why, is silenced, and logs what it said', async ({ app }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.rod(0)
@@ -64,7 +64,7 @@ test('the deck speaks when a blank has become rare, says why, is silenced, and l
 })
 
 test('two rods in turn: the deck says when to swap, asks for no reason, and judges whole rounds', async ({ app }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await phone.launch('Immerlow Reservoir', 'Just me')
   const label = async (index: number): Promise<string> =>
@@ -114,7 +114,7 @@ test('two rods in turn: the deck says when to swap, asks for no reason, and judg
 test('the wind falls: what the rods did after it, the deck laid anew by one tap, and what the strikes say', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await phone.launch('Quennor Reach', 'Just me')
   await phone.rod(0)
@@ -178,7 +178,7 @@ test('the wind falls: what the rods did after it, the deck laid anew by one tap,
 
 test('targets that are counted and a spot that gives nothing have their word', async ({ app }) => {
   // In the morning there: to move pays while enough of the day is left.
-  const phone = await Phone.open(app, { startMs: yesterdayAt(14) })
+  const phone = await Phone.start(app, { startMs: yesterdayAt(14) })
   const { page } = phone
   await phone.launch('Immerlow Reservoir', 'Just me')
   const spoken = page.locator('.spoken')
@@ -225,7 +225,7 @@ test('targets that are counted and a spot that gives nothing have their word', a
 })
 
 test('a find at the surface has its follow-up: the rod that caught after others like it', async ({ app }) => {
-  const phone = await Phone.open(app, { startMs: yesterdayAt(14) })
+  const phone = await Phone.start(app, { startMs: yesterdayAt(14) })
   const { page } = phone
   // A deck that begins without a rod.
   await phone.launch('Dunmarrow Lake', 'Just me', { bare: true })

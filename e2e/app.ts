@@ -11,6 +11,7 @@ import { fileURLToPath } from 'node:url'
 import { test as base, chromium, expect } from '@playwright/test'
 import type { BrowserContext, BrowserContextOptions, Locator, Page } from '@playwright/test'
 import pg from 'pg'
+import { Angler } from './angler.ts'
 import { ACTION_TIMEOUT_MS, contextOptions, launchOptions } from './browser.ts'
 
 /** Trips of the demo book. */
@@ -284,6 +285,10 @@ export async function openBrowser(
   return context
 }
 
+/** The book on a device that does not know it yet. */
+export const newDevice = async (app: App, options: BrowserContextOptions = {}): Promise<Angler> =>
+  new Angler(app, await (await openBrowser(options)).newPage())
+
 /** What the pages of a failed test show, as they would be read out: where it ran its screen cannot be looked at afterwards. */
 async function tellFailure(): Promise<void> {
   const { title, status, expectedStatus } = test.info()
@@ -297,7 +302,7 @@ async function tellFailure(): Promise<void> {
     )
 }
 
-export const test = base.extend<{ app: App; quiet: undefined }>({
+export const test = base.extend<{ app: App; desk: Angler; quiet: undefined }>({
   // eslint-disable-next-line no-empty-pattern
   app: async ({}, use) => {
     const app = await App.open(knownBrowser().port)
@@ -316,6 +321,7 @@ export const test = base.extend<{ app: App; quiet: undefined }>({
   page: async ({ context }, use) => {
     await use(context.pages()[0] ?? (await context.newPage()))
   },
+  desk: async ({ app, page }, use) => use(new Angler(app, page)),
   /** Fails a test whose pages broke the security policy or threw. */
   quiet: [
     // eslint-disable-next-line no-empty-pattern

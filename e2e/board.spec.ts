@@ -13,15 +13,15 @@ interface Group {
   readonly too_early: boolean
 }
 
-test('the board answers a question that is a link, and says from what', async ({ app, page }) => {
-  await page.goto(`${app.url}/findings`)
+test('the board answers a question that is a link, and says from what', async ({ desk, page }) => {
+  await desk.go('/findings')
   for (const [filter, values] of [
     ['Water temperature', [/^45 to 50 °F/]],
     ['Sky', [/^mostly cloudy, 62.5 to 93.8% cloud/, /^overcast, 93.8% cloud and up/]],
   ] as const) {
-    await page.getByRole('button', { name: 'Add filter' }).click()
+    await desk.press('Add filter')
     await page.getByRole('dialog', { name: 'Add filter' }).getByRole('button', { name: filter, exact: true }).click()
-    for (const value of values) await page.getByRole('button', { name: value }).click()
+    for (const value of values) await desk.press(value)
     await page.keyboard.press('Escape')
   }
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(
@@ -40,8 +40,8 @@ test('the board answers a question that is a link, and says from what', async ({
   )
   const told = rows.find(({ lure }) => lure === 'Jerkbait, lemon back')!
   expect(told.too_early).toBe(false)
-  await page.getByRole('button', { name: /^Jerkbait, lemon back/ }).click()
-  const answer = page.getByTestId('answer')
+  await desk.press(/^Jerkbait, lemon back/)
+  const answer = desk.answer
   const figures = `${told.strikes} strikes in ${told.hours.toFixed(1)} hours on ${told.trips} trips. ${told.rate.toFixed(2)} strikes per hour, likely range ${told.lower.toFixed(2)} to ${told.upper.toFixed(2)}`
   await expect(answer).toContainText(
     `Jerkbait, lemon back, 45 to 50 °F, mostly cloudy or overcast: ${figures} (90%, allowing for good and bad days).`,
@@ -70,13 +70,13 @@ test('the board answers a question that is a link, and says from what', async ({
   await page.keyboard.press('t')
   await expect(page.locator('tr[id^="strike-"][style*="outline"]')).toHaveCount(1)
 
-  await page.goto(`${app.url}/findings?by=lure&where=water_temp_c%3D60..70`)
-  await expect(page.getByText('No hours logged for this question.')).toBeVisible()
+  await desk.go('/findings?by=lure&where=water_temp_c%3D60..70')
+  await desk.sees('No hours logged for this question.')
 })
 
-test('groups by three columns, apart for each of a fourth, and saves what it shows', async ({ app, page }) => {
-  await page.goto(`${app.url}/findings?by=class`)
-  await page.getByRole('button', { name: 'Grouped by: lure class' }).click()
+test('groups by three columns, apart for each of a fourth, and saves what it shows', async ({ desk, page }) => {
+  await desk.go('/findings?by=class')
+  await desk.press('Grouped by: lure class')
   for (const name of ['season', 'angler']) await page.getByRole('button', { name, exact: true }).click()
   await page.keyboard.press('Escape')
   await expect(page).toHaveURL(/by=class(%2C|,)season(%2C|,)angler/)
@@ -104,9 +104,9 @@ test('groups by three columns, apart for each of a fourth, and saves what it sho
   expect(/What produces, by lure class, season,? and angler/.test(drawn)).toBe(true)
   expect((await saved('PNG')).slice(0, 4)).toBe('\u0089PNG')
 
-  await page.goto(`${app.url}/findings?by=class&split=water`)
+  await desk.go('/findings?by=class&split=water')
   const panels = page.getByRole('region', { name: /Immerlow|Quennor|Dunmarrow|Pellock/ })
   await expect(panels).toHaveCount(4)
-  await page.goto(`${app.url}/findings?by=lure`)
+  await desk.go('/findings?by=lure')
   await expect(page.getByText(/^Left out: \d+ trips whose hours are not logged by lure/).first()).toBeVisible()
 })

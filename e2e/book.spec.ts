@@ -7,15 +7,15 @@ const FILES = ['waters', 'spots', 'lures', 'setups', 'trips', 'stints', 'reading
   .map((name) => `${name}.csv`)
   .concat('outlines.geojson')
 
-test('a book of one’s own is started, takes a bundle in, and gives the same bytes out', async ({ app, page }) => {
-  await page.goto(`${app.url}/trips`)
-  await page.getByRole('link', { name: 'Start my own' }).click()
-  await page.getByRole('button', { name: 'Start the book' }).click()
-  await expect(page.getByText('Give the book a name.')).toBeVisible()
-  await page.getByLabel('Name of your book').fill('Tilda')
-  await page.getByLabel('Name of the water').fill('Long Pond')
-  await page.getByRole('button', { name: 'Start the book' }).click()
-  await page.getByRole('link', { name: 'Log a trip' }).click()
+test('a book of one’s own is started, takes a bundle in, and gives the same bytes out', async ({ app, desk, page }) => {
+  await desk.go('/trips')
+  await desk.follow('Start my own')
+  await desk.press('Start the book')
+  await desk.sees('Give the book a name.')
+  await desk.write('Name of your book', 'Tilda')
+  await desk.write('Name of the water', 'Long Pond')
+  await desk.press('Start the book')
+  await desk.follow('Log a trip')
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
   await expect(page.locator('[data-cell="trip:water"]')).toContainText('Long Pond')
 
@@ -24,21 +24,21 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   await cell.click()
   await page.keyboard.type('White tail')
   await page.getByRole('option', { name: 'New lure “White tail”…' }).click()
-  await page.getByLabel('Class', { exact: true }).selectOption('bladed jig')
-  await page.getByRole('button', { name: 'Save lure' }).click()
+  await desk.choose('Class', 'bladed jig', { exact: true })
+  await desk.press('Save lure')
   await expect(cell).toHaveValue('White tail')
 
   // What it cannot answer yet is no fault.
-  await page.goto(`${app.url}/plan`)
-  await expect(page.getByTestId('answer')).toContainText('The book has no strike yet: nothing can be foretold.')
+  await desk.go('/plan')
+  await expect(desk.answer).toContainText('The book has no strike yet: nothing can be foretold.')
   await expect(page.getByRole('alert')).toHaveCount(0)
 
-  await page.goto(`${app.url}/book`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.go('/book')
+  await desk.synced()
   const folder = join(root, 'demo/bundle')
   await page.locator('#bundle-zip').setInputFiles(FILES.map((name) => join(folder, name)))
   await expect(page.getByTestId('import-report')).toContainText(/Ready to import: 5,4\d\d new/)
-  await page.getByRole('button', { name: 'Import all' }).click()
+  await desk.press('Import all')
   await expect(page.getByTestId('import-report')).toContainText(/Imported 5,4\d\d new/)
   await page.getByRole('navigation').getByRole('link', { name: 'Trips' }).click()
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
@@ -53,8 +53,8 @@ test('a book of one’s own is started, takes a bundle in, and gives the same by
   expect(exported.headers()['content-type']).toContain('application/zip')
 })
 
-test('a file with faults is listed by file, line and column, and nothing comes in', async ({ app, page }) => {
-  await page.goto(`${app.url}/book`)
+test('a file with faults is listed by file, line and column, and nothing comes in', async ({ desk, page }) => {
+  await desk.go('/book')
   await page.locator('#bundle-zip').setInputFiles([
     { name: 'waters.csv', mimeType: 'text/csv', buffer: Buffer.from('water\nA\n') },
     { name: 'trips.csv', mimeType: 'text/csv', buffer: Buffer.from('trip,water,start\nT1,B,2026-03-14T06:30:00\n') },
@@ -65,11 +65,11 @@ test('a file with faults is listed by file, line and column, and nothing comes i
 })
 
 test('the bands of a book are set where its hours can be seen to fall, and every board goes by them', async ({
-  app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/book`)
-  await page.getByRole('link', { name: /the bands of this book/ }).click()
+  await desk.go('/book')
+  await desk.follow(/the bands of this book/)
   const temperature = page.getByRole('region', { name: 'Water temperature' })
   const edges = temperature.getByLabel('Edges, °F, with a space between')
   await expect(edges).toHaveValue(/^35 40 45 .* 90$/)
@@ -81,10 +81,10 @@ test('the bands of a book are set where its hours can be seen to fall, and every
   const hours = temperature.getByText(/^\d+ h$/)
   await expect(hours).toHaveCount(3)
   const fallen = await hours.allTextContents()
-  await temperature.getByRole('button', { name: 'Use these' }).click()
-  await expect(page.getByText('Bands of water temperature changed.')).toBeVisible()
+  await desk.press('Use these', { in: temperature })
+  await desk.sees('Bands of water temperature changed.')
 
-  await page.goto(`${app.url}/findings?by=temp_band`)
+  await desk.go('/findings?by=temp_band')
   const rows = page.getByRole('list').first().getByRole('listitem')
   await expect(rows).toHaveCount(3)
   await expect(rows.filter({ hasText: 'under 45 °F' })).toHaveCount(1)
@@ -93,7 +93,7 @@ test('the bands of a book are set where its hours can be seen to fall, and every
     expect(`${Math.round(Number(hours))} h`).toBe(fallen[i + 1])
   }
 
-  await page.goto(`${app.url}/book/bands`)
-  await temperature.getByRole('button', { name: 'Back to the usual' }).click()
+  await desk.go('/book/bands')
+  await desk.press('Back to the usual', { in: temperature })
   await expect(edges).toHaveValue(/^35 40 45 .* 90$/)
 })

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, openBrowser, test } from './app.ts'
+import { expect, newDevice, test } from './app.ts'
 import { Phone } from './deckDay.ts'
 
 /** A demo trip of two people with stints that follow one another, and a strike nobody said the outcome of. */
@@ -14,6 +14,7 @@ interface Span {
 
 test('the strip is edited by hand and by keyboard, with undo, and shared as one picture that tells no place', async ({
   app,
+  desk,
   page,
 }) => {
   const [trip] = await app.query<{ id: string }>(FULL_TRIP)
@@ -24,8 +25,8 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
     )
   const before = await stints()
   const minutes = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / 60_000)
-  await page.goto(`${app.url}/trips/${trip!.id}`)
-  await page.getByRole('button', { name: 'Edit on the chart' }).click()
+  await desk.go(`/trips/${trip!.id}`)
+  await desk.press('Edit on the chart')
   const end = page.getByRole('slider', { name: /^End of/ }).first()
   await end.focus()
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
@@ -58,21 +59,21 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
   await page.keyboard.press('Enter')
   const panel = page.getByRole('region', { name: 'Selected' })
   await panel.getByLabel('Lure of the second half').selectOption({ index: 3 })
-  await panel.getByRole('button', { name: /^Split at/ }).click()
+  await desk.press(/^Split at/, { in: panel })
   await expect.poll(async () => (await stints()).length).toBe(before.length + 1)
   // What a split made goes again, and the server takes that.
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await desk.press('Undo')
   await expect.poll(async () => (await stints()).length).toBe(before.length)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
 
-  await page.getByRole('button', { name: 'Add a reading' }).click()
+  await desk.press('Add a reading')
   const reading = page.getByRole('region', { name: 'Add a reading' })
   await reading.getByLabel('At', { exact: true }).fill('25:99')
   await reading.locator('[data-field="waterTempC"]').fill('51')
-  await reading.getByRole('button', { name: 'Save reading' }).click()
+  await desk.press('Save reading', { in: reading })
   await expect(reading.getByLabel('At', { exact: true })).toHaveAttribute('aria-invalid', 'true')
   await reading.getByLabel('At', { exact: true }).fill('10:15')
-  await reading.getByRole('button', { name: 'Save reading' }).click()
+  await desk.press('Save reading', { in: reading })
   await expect
     .poll(() =>
       app.query(`select water_temp_c_typed as typed from readings where trip = $1 and water_temp_c_typed like '51%'`, [
@@ -80,7 +81,7 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
       ]),
     )
     .toEqual([{ typed: '51 F' }])
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await desk.press('Undo')
   await expect
     .poll(() =>
       app.query(
@@ -89,7 +90,7 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
       ),
     )
     .toEqual([{ gone: true }])
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
 
   const saving = page.waitForEvent('download')
   await page.evaluate(() => {
@@ -99,7 +100,7 @@ test('the strip is edited by hand and by keyboard, with undo, and shared as one 
     })
     noted.observe(document.body, { childList: true, subtree: true })
   })
-  await page.getByRole('button', { name: /Save picture/ }).click()
+  await desk.press(/Save picture/)
   const png = readFileSync(await (await saving).path())
   expect([png.subarray(1, 4).toString(), png.readUInt32BE(16)]).toEqual(['PNG', 2160])
   const words = await page.locator('html').getAttribute('data-words')
@@ -118,72 +119,70 @@ test('a trip is edited on two devices at once, undone on one and deleted on the 
   const written = (): Promise<{ kind: string; record_id: string; fields: Record<string, unknown> }[]> =>
     app.query(`select kind, record_id, fields from changes where seq > $1 order by seq`, [seq])
   const [{ seq }] = (await app.query<{ seq: number }>(`select max(seq)::int as seq from changes`)) as [{ seq: number }]
-  const [desk, phone] = await Promise.all([1, 2].map(async () => (await openBrowser()).newPage()))
-  for (const page of [desk!, phone!]) {
-    await page.goto(`${app.url}/trips/${trip!.id}/edit`)
-    await expect(page.locator('[data-cell="trip:note"]')).toBeVisible()
+  const [one, other] = [await newDevice(app), await newDevice(app)]
+  for (const desk of [one, other]) {
+    await desk.open(`/trips/${trip!.id}/edit`)
+    await expect(desk.page.locator('[data-cell="trip:note"]')).toBeVisible()
   }
   // Both forms are open: each writes the one field that was changed in it, and not what the other changed meanwhile.
-  await desk!.locator('[data-cell="trip:note"]').fill('wind got up at noon')
-  await desk!.getByRole('button', { name: 'Save trip' }).click()
+  await one.page.locator('[data-cell="trip:note"]').fill('wind got up at noon')
+  await one.press('Save trip')
   await expect.poll(async () => (await written()).length).toBe(1)
-  await phone!.locator('[data-cell="trip:purpose"]').selectOption('practice')
-  await phone!.getByRole('button', { name: 'Save trip' }).click()
+  await other.page.locator('[data-cell="trip:purpose"]').selectOption('practice')
+  await other.press('Save trip')
   await expect
     .poll(async () => (await written()).map(({ record_id, fields }) => [record_id, fields]))
     .toEqual([
       [trip!.id, { note: 'wind got up at noon' }],
       [trip!.id, { purpose: 'practice' }],
     ])
-  await desk!.getByRole('button', { name: 'Undo' }).click()
+  await one.press('Undo')
   await expect.poll(async () => (await written()).at(-1)?.fields).toEqual({ note: trip!.note })
-  await phone!.getByRole('button', { name: 'Delete trip' }).click()
-  await expect(phone!).toHaveURL(/trips$/)
-  await phone!.getByRole('button', { name: 'Undo' }).click()
+  await other.press('Delete trip')
+  await expect(other.page).toHaveURL(/trips$/)
+  await other.press('Undo')
   await expect.poll(async () => (await written()).at(-1)?.fields).toEqual({ deletedAt: null })
-  for (const page of [desk!, phone!]) await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  for (const desk of [one, other]) await desk.synced()
   const [after] = await app.query<{ note: string | null; purpose: string }>(
     `select note, purpose from trips where id = $1 and deleted_at is null`,
     [trip!.id],
   )
   expect(after).toEqual({ note: trip!.note, purpose: 'practice' })
-  for (const page of [desk!, phone!]) await page.context().close()
+  for (const { page } of [one, other]) await page.context().close()
 })
 
 test('of two devices that said otherwise both values are kept, and one press takes the other', async ({ app }) => {
   const [strike] = await app.query<{ id: string; trip: string }>(UNSAID)
-  const pages = await Promise.all([1, 2].map(async () => (await openBrowser()).newPage()))
-  for (const page of pages) {
-    await page.goto(`${app.url}/trips/${strike!.trip}`)
-    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  const devices = [await newDevice(app), await newDevice(app)]
+  for (const desk of devices) {
+    await desk.open(`/trips/${strike!.trip}`)
+    await desk.synced()
   }
   await app.stop()
   for (const [i, outcome] of ['lost', 'missed'].entries()) {
-    await pages[i]!.getByRole('region', { name: 'Things to fix' })
-      .getByRole('button', { name: outcome, exact: true })
-      .first()
-      .click()
-    await expect(pages[i]!.getByTestId('sync-state')).toContainText('waiting to sync')
+    const { page } = devices[i]!
+    const toFix = page.getByRole('region', { name: 'Things to fix' })
+    await toFix.getByRole('button', { name: outcome, exact: true }).first().click()
+    await expect(page.getByTestId('sync-state')).toContainText('waiting to sync')
   }
   await app.start()
-  for (const page of pages) await page.reload()
-  for (const page of pages) await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  for (const page of pages) await page.reload()
-  const two = pages[0]!.getByRole('region', { name: 'Two different values' })
-  await expect(two).toContainText('missed is used')
-  await expect(pages[1]!.getByRole('region', { name: 'Two different values' })).toContainText('missed is used')
-  await two.getByRole('button', { name: /^Use lost/ }).click()
-  await expect(two).toHaveCount(0)
+  for (const { page } of devices) await page.reload()
+  for (const desk of devices) await desk.synced()
+  for (const { page } of devices) await page.reload()
+  const two = devices.map(({ page }) => page.getByRole('region', { name: 'Two different values' }))
+  for (const values of two) await expect(values).toContainText('missed is used')
+  await devices[0]!.press(/^Use lost/, { in: two[0]! })
+  await expect(two[0]!).toHaveCount(0)
   await expect
     .poll(() => app.query(`select outcome from strikes where id = $1`, [strike!.id]))
     .toEqual([{ outcome: 'lost' }])
-  for (const page of pages) await page.context().close()
+  for (const { page } of devices) await page.context().close()
 })
 
 test('an hour without a tap is asked about; a tournament keeps its bag; a new lure takes three taps; a blank day says so', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await phone.tap(/^Quennor Reach/)
   await phone.tap('tournament')
@@ -193,7 +192,7 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('Bag 0 of 5')
   await phone.rod(0)
   await phone.later(95)
-  await expect(page.getByText(/^No tap since/)).toBeVisible()
+  await phone.sees(/^No tap since/)
   const silence = `select end_unsure as unsure, round(extract(epoch from "end" - start) / 60)::int as minutes from stints where trip = (select id from trips where deck is not null)`
   await expect.poll(() => app.query(silence)).toEqual([{ unsure: true, minutes: 0 }])
   await phone.tap('Fished on', 'Time set')
@@ -228,12 +227,12 @@ test('an hour without a tap is asked about; a tournament keeps its bag; a new lu
   await phone.tap('End trip')
   await expect(page.getByRole('heading', { name: 'Quennor Reach' })).toBeVisible()
 
-  await page.goto(`${app.url}/deck`)
+  await phone.go('/deck')
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.rod(0)
   await phone.later(20)
   await phone.tap('Day')
   await phone.tap('No bites today')
-  await expect(page.getByText('No bites on this trip.')).toBeVisible()
+  await phone.sees('No bites on this trip.')
   await phone.close()
 })

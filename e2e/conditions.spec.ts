@@ -3,18 +3,20 @@ import { soundedDay, startSounder, startWeatherStation } from '@jotbook/simulato
 import { SounderIntake } from '@jotbook/core/formats'
 import { expect, jot, test } from './app.ts'
 import type { App } from './app.ts'
+import type { Angler } from './angler.ts'
 
 const file = (name: string, text: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
 const inStep = (page: Page) => expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
 
 test('a day says what the sky did, and the angler’s word goes before it, here and on the board', async ({
   app,
+  desk,
   page,
 }) => {
   const [trip] = await app.query<{ id: string }>(
     `select t.id from trips t join waters w on w.id = t.water where w.name = 'Immerlow Reservoir' and t.effort_known = 'full' order by t.start desc limit 1`,
   )
-  await page.goto(`${app.url}/trips/${trip!.id}`)
+  await desk.go(`/trips/${trip!.id}`)
   await inStep(page)
   const sky = page.getByRole('region', { name: 'Sky, season and water' })
   for (const name of ['Light on the water', 'Front', 'Pressure', 'Moon', 'Season', 'The fish’s season'])
@@ -37,26 +39,26 @@ test('a day says what the sky did, and the angler’s word goes before it, here 
   const before = jot<{ rows: { front: string; hours: number }[] }>('analyse', 'board', '--by', 'front').rows.find(
     ({ front }) => front === 'passage',
   )!.hours
-  await page.goto(`${app.url}/findings?by=front`)
+  await desk.go('/findings?by=front')
   await expect(page.getByText('passage', { exact: true }).first()).toBeVisible()
   const shown = await page.locator('main').innerText()
   const hours = Number(/passage[\s\S]*?([\d.]+)\s*h/.exec(shown)?.[1])
   expect(hours).toBeGreaterThan(before)
 
-  await page.goto(`${app.url}/trips/${trip!.id}`)
+  await desk.go(`/trips/${trip!.id}`)
   await sky.getByLabel('Correct front').selectOption('as calculated')
   await expect(sky.getByText('as you set it')).toHaveCount(0)
 })
 
-test('the dock offers the same, and keeps what instruments read', async ({ app, page }) => {
+test('the dock offers the same, and keeps what instruments read', async ({ app, desk, page }) => {
   const [trip] = await app.query<{ id: string; reports: number }>(
     `select t.id, (select count(*) from readings r where r.trip = t.id and r.source = 'weather report' and r.deleted_at is null)::int as reports
      from trips t where t.effort_known = 'full' order by t.start desc limit 1`,
   )
-  await page.goto(`${app.url}/trips/${trip!.id}/edit`)
+  await desk.go(`/trips/${trip!.id}/edit`)
   const sky = page.getByRole('region', { name: 'Sky, season and water' })
   await sky.getByLabel('Correct the fish’s season').selectOption('late autumn')
-  await page.getByRole('button', { name: 'Save trip', exact: true }).click()
+  await desk.press('Save trip', { exact: true })
   await expect(page).toHaveURL(new RegExp(`/trips/${trip!.id}$`))
   const kept = async () =>
     (
@@ -73,17 +75,18 @@ const START_MS = Math.floor((Date.now() - 180 * MINUTE_MS) / MINUTE_MS) * MINUTE
 const DAY = { startMs: START_MS, hours: 2, seed: 9, latitude: 36.98, longitude: -85.2, faults: { checksums: 0.01 } }
 
 /** A trip that began three hours ago on a water of the demo and is still open. */
-async function openTrip(app: App, page: Page): Promise<string> {
+async function openTrip(app: App, desk: Angler): Promise<string> {
+  const { page } = desk
   const local = new Intl.DateTimeFormat('sv-SE', {
     timeZone: 'America/Chicago',
     dateStyle: 'short',
     timeStyle: 'short',
   }).format(START_MS)
-  await page.goto(`${app.url}/trips/new`)
-  await page.getByLabel('Water', { exact: true }).selectOption('Immerlow Reservoir')
+  await desk.go('/trips/new')
+  await desk.choose('Water', 'Immerlow Reservoir', { exact: true })
   await page.locator('[data-cell="trip:date"]').fill(local.slice(0, 10))
   await page.locator('[data-cell="trip:start"]').fill(local.slice(11))
-  await page.getByRole('button', { name: 'Save trip', exact: true }).click()
+  await desk.press('Save trip', { exact: true })
   await expect(page).toHaveURL(/\/trips\/[0-9a-f-]{36}$/)
   await inStep(page)
   const [trip] = await app.query<{ id: string }>(`select id from trips where "end" is null`)
@@ -92,20 +95,21 @@ async function openTrip(app: App, page: Page): Promise<string> {
 
 test('a live sounder and a weather station feed an open trip, and the sounder’s log brings the same readings', async ({
   app,
+  desk,
   page,
 }) => {
   const sounder = await startSounder({ ...DAY, speed: 800 })
   const station = await startWeatherStation()
-  await page.goto(`${app.url}/book`)
-  await page.getByLabel('Weather station').fill(`http://127.0.0.1:${station.port}/metar?station=XVAL`)
-  await page.getByLabel('Sounder', { exact: true }).fill(`tcp://127.0.0.1:${sounder.tcpPort}`)
-  await page.getByRole('button', { name: 'Save addresses' }).click()
-  await expect(page.getByText('Addresses saved.')).toBeVisible()
+  await desk.go('/book')
+  await desk.write('Weather station', `http://127.0.0.1:${station.port}/metar?station=XVAL`)
+  await desk.write('Sounder', `tcp://127.0.0.1:${sounder.tcpPort}`, { exact: true })
+  await desk.press('Save addresses')
+  await desk.sees('Addresses saved.')
   await inStep(page)
-  const trip = await openTrip(app, page)
-  await page.goto(`${app.url}/trips/${trip}`)
+  const trip = await openTrip(app, desk)
+  await desk.go(`/trips/${trip}`)
   const instruments = page.getByRole('region', { name: 'Import from instruments' })
-  await instruments.getByRole('button', { name: 'Connect' }).click()
+  await desk.press('Connect', { in: instruments })
   const log = new SounderIntake()
   const lines = [...soundedDay(DAY)].flatMap((tick) => tick.lines)
   for (const line of lines) log.take(line)
@@ -119,7 +123,7 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
     ).map(({ time, temp }) => `${new Date(time).toISOString()} ${temp}`)
   await expect.poll(stored, { timeout: 90_000 }).toEqual(expected)
   await expect(instruments.getByRole('status')).toContainText(/Connected|Connecting/)
-  await instruments.getByRole('button', { name: 'Disconnect' }).click()
+  await desk.press('Disconnect', { in: instruments })
   await expect(instruments.getByRole('button', { name: 'Connect' })).toBeVisible()
 
   // The same day's log afterwards: everything is in the book already.
@@ -132,10 +136,10 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
     await expect(found).toContainText(`${expected.length} are already in the book`, { timeout: 4000 })
   }).toPass()
   await expect(found).toContainText(/sentences skipped: wrong checksum/)
-  await found.getByRole('button', { name: 'Cancel' }).click()
+  await desk.press('Cancel', { in: found })
 
-  await instruments.getByRole('button', { name: 'Get the reports for this trip' }).click()
-  await found.getByRole('button', { name: 'Import' }).click()
+  await desk.press('Get the reports for this trip', { in: instruments })
+  await desk.press('Import', { in: found })
   await expect
     .poll(
       async () =>
@@ -151,13 +155,14 @@ test('a live sounder and a weather station feed an open trip, and the sounder’
     /falling|passage|post-front|stable/,
   )
   // Two days of reports tell of the front; the cold water calls for care.
-  await page.goto(`${app.url}/today`)
+  await desk.go('/today')
   await expect(page.getByRole('region', { name: 'Take care today' })).toContainText(/below 60 °F/)
   await Promise.all([sounder.stop(), station.stop()])
 })
 
 test('a log, a track and reports are read for what they are, and what is wrong in them is named by its line', async ({
   app,
+  desk,
   page,
 }) => {
   const [trip] = await app.query<{ id: string; start: Date; water: string }>(
@@ -167,7 +172,7 @@ test('a log, a track and reports are read for what they are, and what is wrong i
     `select name, latitude, longitude from spots where water = $1 limit 1`,
     [trip!.water],
   )
-  await page.goto(`${app.url}/trips/${trip!.id}`)
+  await desk.go(`/trips/${trip!.id}`)
   await inStep(page)
   const instruments = page.getByRole('region', { name: 'Import from instruments' })
   const choose = instruments.getByLabel(/Choose a file: sounder log/)
@@ -189,7 +194,7 @@ test('a log, a track and reports are read for what they are, and what is wrong i
   )
   const found = page.getByRole('status', { name: 'Found in the file' })
   await expect(found).toContainText(/giving \d+ stints a position/)
-  await found.getByRole('button', { name: 'Import' }).click()
+  await desk.press('Import', { in: found })
   const placed = async () =>
     (
       await app.query<{ n: number }>(
@@ -207,11 +212,11 @@ test('a log, a track and reports are read for what they are, and what is wrong i
     .fill(
       `METAR XVAL ${day}${hour}51Z 22012KT 9999 TSRA BKN020CB 15/12 Q1009\nnot a report\nMETAR XVAL ${day}${hour}11Z NIL`,
     )
-  await instruments.getByRole('button', { name: 'Check' }).click()
+  await desk.press('Check', { in: instruments })
   await expect(found).toContainText('1 weather report')
   await expect(found).toContainText('Line 2: No weather report')
   await expect(found).toContainText('Line 3: XVAL had nothing to report')
-  await found.getByRole('button', { name: 'Import' }).click()
+  await desk.press('Import', { in: found })
   await expect
     .poll(async () => app.query(`select thunder, note from readings where trip = $1 and note = 'XVAL'`, [trip!.id]), {
       timeout: 20_000,
@@ -221,10 +226,11 @@ test('a log, a track and reports are read for what they are, and what is wrong i
 
 test('a water shows its years: its temperature’s course, where the hours lie, and what else was read', async ({
   app,
+  desk,
   page,
 }) => {
   const [water] = await app.query<{ id: string }>(`select id from waters where name = 'Quennor Reach'`)
-  await page.goto(`${app.url}/waters/${water!.id}`)
+  await desk.go(`/waters/${water!.id}`)
   const years = page.getByRole('region', { name: 'Conditions over the years' })
   for (const name of ['Water temperature', 'Visibility', 'Wind while fishing'])
     await expect(years.getByRole('img', { name: `${name} through the year` })).toBeVisible()

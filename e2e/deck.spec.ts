@@ -29,7 +29,7 @@ const dayIn = async (app: App): Promise<DayRow> =>
   )[0]!
 
 test('a whole day on the water with the server gone: nothing lost, nothing double', async ({ app }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await app.stop()
   await page.reload()
@@ -130,10 +130,10 @@ test('a whole day on the water with the server gone: nothing lost, nothing doubl
 })
 
 test('two phones in one trip, each without signal, come to one day', async ({ app }) => {
-  const one = await Phone.open(app)
+  const one = await Phone.start(app)
   await one.launch('Quennor Reach', 'Rowan and Tilda')
   await expect(one.page.getByTestId('sync-state')).toHaveText(/Synced/)
-  const two = await Phone.open(app, { knowsDemo: false })
+  const two = await Phone.start(app, { knowsDemo: false })
   await expect(two.page.locator('.rod').first()).toBeVisible()
   await app.stop()
   await one.tap('Everyone fishes this lure')
@@ -165,7 +165,7 @@ test('two phones in one trip, each without signal, come to one day', async ({ ap
 test('the server killed in mid-push, and an answer that never comes: every tap is in the book once', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   await phone.launch('Quennor Reach', 'Just me')
   await app.stop()
   for (let i = 0; i < 12; i++) {

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect } from '@playwright/test'
 import type { BrowserContext, Locator, Page } from '@playwright/test'
+import { Angler } from './angler.ts'
 import { browserFolder, launchBrowser } from './app.ts'
 import type { App } from './app.ts'
 
@@ -14,22 +15,22 @@ export const yesterdayAt = (hourUtc: number): number =>
 const MORNING_UTC_H = 13
 
 /** A phone with its own storage on disk: it can be closed and opened again, and its clock goes on while it is closed. */
-export class Phone {
-  page!: Page
+export class Phone extends Angler {
   private context!: BrowserContext
   private nowMs: number
 
   private constructor(
-    private readonly app: App,
+    app: App,
     startMs: number,
     private readonly size: { width: number; height: number },
     private readonly folder: string,
   ) {
+    super(app)
     this.nowMs = startMs
   }
 
   /** `knowsDemo`: the demo book came to it before; of the phones of a test one at most. */
-  static async open(
+  static async start(
     app: App,
     { startMs = yesterdayAt(MORNING_UTC_H), width = 390, height = 844, knowsDemo = true } = {},
   ): Promise<Phone> {
@@ -148,7 +149,7 @@ export class Phone {
   }
 
   /** Waits until all is in the book; a little over a minute goes by at each look, so that no wait between tries outlasts it. */
-  async synced(): Promise<void> {
+  override async synced(): Promise<void> {
     const state = this.page.getByTestId('sync-state')
     await expect
       .poll(

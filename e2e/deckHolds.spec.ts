@@ -7,7 +7,7 @@ import { Phone, rodsOutOfSight } from './deckDay.ts'
 const STRIKES = `select count(*)::int as n from strikes where trip = (select id from trips where deck is not null order by start desc limit 1)`
 
 test('what showed feedback is kept: the page crashes, two tabs tap, the device is full', async ({ app }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   await phone.launch('Quennor Reach', 'Just me')
   await phone.rod(0)
   await phone.strike()
@@ -55,7 +55,7 @@ test('a clock set back in mid-trip does not tear the trip, and a wrong one is pu
   app,
 }) => {
   const startMs = Date.now() - 6 * 3_600_000
-  const phone = await Phone.open(app, { startMs })
+  const phone = await Phone.start(app, { startMs })
   await phone.launch('Quennor Reach', 'Just me')
   await phone.rod(0)
   await phone.later(20)
@@ -121,7 +121,7 @@ const misfits = (page: Page): Promise<string[]> =>
 test('targets are large and apart on every screen, a wet one asks to be held, themes keep their contrast', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   expect(await misfits(page)).toEqual([])
   await phone.launch('Quennor Reach', 'Just me')

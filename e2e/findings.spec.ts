@@ -8,21 +8,22 @@ interface Patterns {
 
 test('a water is searched on the device with no server, called off, and says what the command line says', async ({
   app,
+  desk,
   page,
 }) => {
   const WATER = 'Immerlow Reservoir'
-  await page.goto(`${app.url}/findings`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.go('/findings')
+  await desk.synced()
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
   await app.stop()
-  await page.getByRole('link', { name: 'What stands out?', exact: true }).click()
-  await page.getByLabel('Water', { exact: true }).selectOption(WATER)
+  await desk.follow('What stands out?', { exact: true })
+  await desk.choose('Water', WATER, { exact: true })
   const search = page.getByRole('button', { name: 'Search this water' })
   await search.click()
   await expect(page.getByRole('progressbar', { name: 'Search this water' })).toBeVisible()
-  await page.getByRole('button', { name: 'Stop' }).click()
+  await desk.press('Stop')
   await expect(search).toBeVisible()
-  await expect(page.getByTestId('answer')).toHaveCount(0)
+  await expect(desk.answer).toHaveCount(0)
 
   await search.click()
   // What stands out is there long before its chance is weighed, and says so.
@@ -32,63 +33,58 @@ test('a water is searched on the device with no server, called off, and says wha
   const told = jot<Patterns>('analyse', 'search', '--water', WATER)
   const strong = [...told.findings, ...told.stand_out_everywhere].filter(({ strength }) => strength === 'strong')
   const found = `On ${WATER}, ${strong.length === 1 ? 'one pattern stands' : `${strong.length} patterns stand`} out`
-  await expect(page.getByTestId('answer')).toContainText(
+  await expect(desk.answer).toContainText(
     `${told.candidates.toLocaleString('en')} combinations tried, each compared with 200 shuffled copies`,
   )
-  await expect(page.getByTestId('answer')).toContainText(found)
+  await expect(desk.answer).toContainText(found)
   await expect(soFar).toHaveCount(0)
   const first = strong[0]!
-  await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)).toBeVisible()
+  await desk.sees(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours on`)
   await page.getByRole('link', { name: 'Open in the board' }).first().click()
   await expect(page.getByText(`${first.strikes} strikes in ${first.hours.toFixed(1)} hours`).first()).toBeVisible()
   // The board names the water, and Back finds the answer that took seconds.
   await expect(page.getByRole('main')).toContainText(WATER)
   await expect(page.getByText(/Not used/)).toHaveCount(0)
   await page.goBack()
-  await expect(page.getByTestId('answer')).toContainText(found)
+  await expect(desk.answer).toContainText(found)
 })
 
-test('a link says what of it this book does not have, and of which book it is', async ({ app, page }) => {
-  await page.goto(
-    `${app.url}/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`,
-  )
+test('a link says what of it this book does not have, and of which book it is', async ({ desk, page }) => {
+  await desk.go(`/findings?by=lure,moon&where=${encodeURIComponent('water=Elsewhere;season=spring;depth=deep')}`)
   await expect(page.getByRole('note').filter({ hasText: 'Not used' })).toHaveText(
     /moon, depth=deep, and water=Elsewhere\.$/,
   )
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
   const book = await page.evaluate(
     () => (JSON.parse(localStorage.getItem('jot-session') ?? '{}') as { book: string }).book,
   )
-  await page.goto(`${app.url}/findings?by=class`)
-  await page.getByRole('button', { name: 'Grouped by: lure class' }).click()
-  await page.getByRole('button', { name: 'season', exact: true }).click()
+  await desk.go('/findings?by=class')
+  await desk.press('Grouped by: lure class')
+  await desk.press('season', { exact: true })
   await expect(page).toHaveURL(new RegExp(`book=${book}`))
-  await page.goto(`${app.url}/findings?book=${book}&by=class`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.go(`/findings?book=${book}&by=class`)
+  await desk.synced()
   await expect(page.getByText(/from a book you cannot open/)).toHaveCount(0)
-  await page.goto(`${app.url}/findings?book=0192f0c1-0000-7000-8000-000000000000&by=class`)
-  await expect(page.getByText(/from a book you cannot open/)).toBeVisible()
+  await desk.go('/findings?book=0192f0c1-0000-7000-8000-000000000000&by=class')
+  await desk.sees(/from a book you cannot open/)
 })
 
-test('the rules of the trade are tried, and what waits for hours says for which', async ({ app, page }) => {
+test('the rules of the trade are tried, and what waits for hours says for which', async ({ desk, page }) => {
   // The page comes before its book does: no press is lost meanwhile.
   await page.route('**/api/session', async (route) => {
     await new Promise((go) => setTimeout(go, 1500))
     await route.continue()
   })
-  await page.goto(`${app.url}/findings/trial`)
-  await page.getByRole('button', { name: 'Test the rules' }).click()
+  await desk.go('/findings/trial')
+  await desk.press('Test the rules')
   await expect(page.getByTestId('so-far')).toContainText(/\d rules? tested so far/)
   const told = jot<{ claim: string; says: string; verdict: string; ratio: number | null; why?: string }[]>(
     'analyse',
     'claims',
   )
   const of = (verdict: string): typeof told => told.filter((trial) => trial.verdict === verdict)
-  await expect(page.getByTestId('answer')).toContainText(`For ${of('too early').length} it is too early to say.`, {
-    timeout: 120_000,
-  })
-  for (const { says } of [...of('holds'), ...of('fails')])
-    await expect(page.getByText(says, { exact: true })).toBeVisible()
+  await expect(desk.answer).toContainText(`For ${of('too early').length} it is too early to say.`, { timeout: 120_000 })
+  for (const { says } of [...of('holds'), ...of('fails')]) await desk.sees(says, { exact: true })
   // Planted: once the wind has fallen these lures are dead, and chartreuse in mud is worse; the grey sky has too few days to say.
   const planted = { C12: 'holds', C8: 'fails', T2: 'too early' }
   for (const [id, verdict] of Object.entries(planted)) {
@@ -102,7 +98,7 @@ test('the rules of the trade are tried, and what waits for hours says for which'
   const waiting = of('too early').find(({ why }) => why !== undefined)!
   await expect(page.getByText(waiting.says, { exact: true })).toBeHidden()
   await page.getByText(/^Too early to say · \d/).click()
-  await expect(page.getByText(waiting.says, { exact: true })).toBeVisible()
+  await desk.sees(waiting.says, { exact: true })
   await expect(page.getByText(waiting.why!).first()).toBeVisible()
   await expect(page.getByText(told.find(({ claim }) => claim === 'T2')!.says, { exact: true })).toBeVisible()
 })

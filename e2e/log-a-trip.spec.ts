@@ -72,13 +72,14 @@ async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): P
 
 test('a trip typed by keyboard with the server stopped arrives once when it is back, and the board answers for it', async ({
   app,
+  desk,
   page,
   context,
 }) => {
-  await page.goto(`${app.url}/trips`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.go('/trips')
+  await desk.synced()
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
-  await page.getByRole('link', { name: 'Log a trip' }).click()
+  await desk.follow('Log a trip')
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
   const keys = new Keys(page)
 
@@ -122,10 +123,10 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   expect(keys.presses).toBeLessThanOrEqual(260)
   test.info().annotations.push({ type: 'key presses', description: String(keys.presses) })
   await expect(page.getByTestId('account')).toContainText('8:05 of 8:30 h logged by lure, 25 min without a lure')
-  await page.getByRole('button', { name: 'gap of Rowan 12:00 pm to 12:25 pm' }).click()
+  await desk.press('gap of Rowan 12:00 pm to 12:25 pm')
   await expect(page.locator('[data-cell^="stint:"][data-cell$=":start"]').nth(7)).toBeFocused()
 
-  await page.getByRole('button', { name: 'Save trip' }).click()
+  await desk.press('Save trip')
   await expect(page.getByRole('heading', { name: 'Immerlow Reservoir' })).toBeVisible()
   await expect(page.getByTestId('sync-state')).toHaveText(/waiting to sync|Syncing/)
   expect((await app.query(`select 1 from strikes where "time" > $1`, [DAY])).length).toBe(0)
@@ -160,7 +161,7 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
     '--where',
     'year=2026',
   )
-  await page.goto(`${app.url}/findings?by=lure&where=year%3D2026`)
+  await desk.go('/findings?by=lure&where=year%3D2026')
   await expect(
     page
       .getByText(
@@ -171,33 +172,33 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
 })
 
 test('a fault is shown beside its cell in the API’s own words, and nothing is saved until it is fixed', async ({
-  app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/trips`)
+  await desk.go('/trips')
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
-  await page.getByRole('link', { name: 'Log a trip' }).click()
+  await desk.follow('Log a trip')
   await page.locator('[data-cell="trip:start"]').fill('630')
   await page.locator('[data-cell^="reading:"][data-cell$=":temp"]').fill('200')
   await page.locator('[data-cell^="stint:"][data-cell$=":end"]').fill('900')
   await page.locator('[data-cell^="stint:"][data-cell$=":lines"]').fill('gone')
-  await page.getByRole('button', { name: 'Save trip' }).click()
-  await expect(page.getByText('Water temperature must be from −2 to 45 °C (28 to 113 °F).')).toBeVisible()
+  await desk.press('Save trip')
+  await desk.sees('Water temperature must be from −2 to 45 °C (28 to 113 °F).')
   await expect(page.getByTestId('echo').locator('u')).toHaveText('gone')
-  await expect(page.getByText('Which lure?')).toBeVisible()
+  await desk.sees('Which lure?')
   await expect(page.locator('[data-cell^="stint:"][data-cell$=":lure"]').first()).toBeFocused()
   await expect(page).toHaveURL(/trips\/new/)
 })
 
 test('columns are chosen once, filled with the notebook’s ditto, and in the book as they were typed', async ({
   app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/trips/new`)
+  await desk.go('/trips/new')
   const stints = page.getByRole('region', { name: 'Stints' })
-  await stints.getByRole('button', { name: 'More columns' }).click()
-  for (const column of ['Pause', 'Cover', 'Windblown'])
-    await stints.getByRole('button', { name: column, exact: true }).click()
+  await desk.press('More columns', { in: stints })
+  for (const column of ['Pause', 'Cover', 'Windblown']) await desk.press(column, { in: stints, exact: true })
   await page.locator('[data-cell="trip:date"]').fill('2026-03-14')
   await page.locator('[data-cell="trip:start"]').fill('630')
   await page.locator('[data-cell="trip:end"]').fill('1000')
@@ -218,15 +219,15 @@ test('columns are chosen once, filled with the notebook’s ditto, and in the bo
   await expect(cell(1, 'cover')).toHaveValue('chunk rock')
   // A column put away takes no fault out of sight.
   await cell(1, 'pauseS').fill('long')
-  await stints.getByRole('button', { name: 'Pause', exact: true }).click()
+  await desk.press('Pause', { in: stints, exact: true })
   await expect(cell(0, 'pauseS')).toHaveValue('long')
-  await page.getByRole('button', { name: 'Save trip' }).click()
+  await desk.press('Save trip')
   await expect(cell(0, 'pauseS')).toBeFocused()
   await cell(0, 'pauseS').fill('')
-  await stints.getByRole('button', { name: 'Pause', exact: true }).click()
-  await page.getByRole('button', { name: 'Save trip' }).click()
+  await desk.press('Pause', { in: stints, exact: true })
+  await desk.press('Save trip')
   await page.waitForURL(/trips\/[0-9a-f-]+$/)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
   const id = page.url().split('/').at(-1)
   expect(
     await app.query(`select pause_s, cover, windblown, structure from stints where trip = $1 order by start`, [id]),
@@ -235,13 +236,13 @@ test('columns are chosen once, filled with the notebook’s ditto, and in the bo
     { pause_s: null, cover: 'chunk rock', windblown: true, structure: null },
   ])
   // The columns are there again, and what was typed in them.
-  await page.getByRole('link', { name: 'Edit trip' }).click()
+  await desk.follow('Edit trip')
   await expect(cell(0, 'cover')).toHaveValue('chunk rock')
   await expect(cell(0, 'pauseS')).toHaveValue('4')
 })
 
-test('a time that clocks repeat is asked about', async ({ app, page }) => {
-  await page.goto(`${app.url}/trips/new`)
+test('a time that clocks repeat is asked about', async ({ desk, page }) => {
+  await desk.go('/trips/new')
   await page.locator('[data-cell="trip:date"]').fill('2026-11-01')
   await page.locator('[data-cell="trip:start"]').fill('0:30')
   await page.locator('[data-cell="trip:end"]').fill('1:30')

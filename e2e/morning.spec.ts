@@ -7,7 +7,7 @@ const MOST_EXTRA = 45
 test('a morning by thumb: six rods, four ways of fishing, three places, five strikes, two seen; every tap is on the board', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await app.stop()
   await phone.launch('Immerlow Reservoir', 'Just me')
@@ -69,7 +69,7 @@ test('a morning by thumb: six rods, four ways of fishing, three places, five str
   )
   const rowsOf = async (by: string): Promise<string> => {
     await page.goto(`${app.url}/findings?by=${by}&where=${encodeURIComponent(`trip=${trip!.id}`)}`)
-    await expect(page.getByTestId('answer')).toBeVisible()
+    await expect(phone.answer).toBeVisible()
     return (await page.getByRole('list').first().innerText()).replace(/\s+/g, ' ')
   }
   const BOARDS: readonly (readonly [string, readonly string[]])[] = [

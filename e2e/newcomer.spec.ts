@@ -2,9 +2,9 @@ import { expect, test } from './app.ts'
 import { Phone } from './deckDay.ts'
 
 test('a newcomer’s first strike is on the board after 20 taps on a phone, without the dock', async ({ app }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
-  await page.goto(`${app.url}/today`)
+  await phone.go('/today')
   let taps = 0
   const tap = async (role: 'button' | 'link', name: string | RegExp): Promise<void> => {
     taps++

@@ -18,12 +18,13 @@ const QUARTER_HOUR_OF_ACTIONS = 900
 
 test('a notebook page of ten trips is typed with fewer actions than a quarter of an hour has seconds', async ({
   app,
+  desk,
   page,
 }) => {
   await page.goto(app.url)
   const keys = new Keys(page)
   await keys.click(page.getByRole('link', { name: 'Log a trip' }).first())
-  await page.getByLabel('Hours known').selectOption({ label: 'only the whole trip' })
+  await desk.choose('Hours known', { label: 'only the whole trip' })
   keys.presses += 2
   const cell = (name: string) => page.locator(`[data-cell="trip:${name}"]`)
   const lines = page.getByLabel('Strikes, one a line')
@@ -46,11 +47,11 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
     await expect(page.getByRole('status').filter({ hasText: 'Saved:' })).toBeVisible()
   }
   await keys.click(page.getByRole('button', { name: 'Save trip' }))
-  await expect(page.getByText('Only the hours of this trip are known')).toBeVisible()
+  await desk.sees('Only the hours of this trip are known')
   expect(keys.presses).toBeLessThanOrEqual(QUARTER_HOUR_OF_ACTIONS)
   test.info().annotations.push({ type: 'actions', description: String(keys.presses) })
 
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
   const [{ trips, hours } = { trips: 0, hours: 0 }] = await app.query<{ trips: number; hours: number }>(
     `select count(*)::int as trips, (extract(epoch from sum("end" - start)) / 3600)::float as hours from trips where start < '2020-01-01' and effort_known = 'trip'`,
   )
@@ -67,39 +68,41 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
   ])
 
   // Such trips serve rates by season and never by lure, and each board says so.
-  await page.goto(`${app.url}/findings?by=season&where=year%3D2019`)
+  await desk.go('/findings?by=season&where=year%3D2019')
   await expect(page.getByText('20 strikes in 47.5 hours on 10 trips').first()).toBeVisible()
-  await page.goto(`${app.url}/findings?by=lure&where=year%3D2019`)
-  await expect(page.getByText('No hours logged for this question.')).toBeVisible()
+  await desk.go('/findings?by=lure&where=year%3D2019')
+  await desk.sees('No hours logged for this question.')
 })
 
 test('what a line does not say stays in it, underlined, and the trip is not saved until it is fixed', async ({
-  app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/trips/new`)
-  await page.getByLabel('Hours known').selectOption({ label: 'only the whole trip' })
+  await desk.go('/trips/new')
+  await desk.choose('Hours known', { label: 'only the whole trip' })
   await page.locator('[data-cell="trip:start"]').fill('6')
   await page.locator('[data-cell="trip:end"]').fill('11')
   const lines = page.getByLabel('Strikes, one a line')
   await lines.fill('9:42 landed 16.5in 2-8 on the pause\n7.20 gone')
   await expect(page.getByTestId('echo').first()).toContainText('length 16.5 in · weight 2 lb 8 oz')
   await expect(page.getByTestId('echo').nth(1).locator('u')).toHaveText('gone')
-  await page.getByRole('button', { name: 'Save trip' }).click()
+  await desk.press('Save trip')
   await expect(page.getByRole('alert').filter({ hasText: 'Fix 1 cell to save the trip.' })).toBeVisible()
   await expect(lines).toHaveValue(/7\.20 gone$/)
   await expect(page).toHaveURL(/trips\/new/)
 
   // The page of the notebook stands beside the rows, on this device only, also after a reload.
   const photo = await page.screenshot()
-  await page
-    .getByLabel(/Show a photo of the page beside the rows/)
-    .setInputFiles({ name: 'page.png', mimeType: 'image/png', buffer: photo })
+  await desk.give(/Show a photo of the page beside the rows/, {
+    name: 'page.png',
+    mimeType: 'image/png',
+    buffer: photo,
+  })
   await expect(page.getByAltText('Photographed page')).toBeVisible()
   await page.reload()
   await expect(page.getByAltText('Photographed page')).toBeVisible()
   await expect(page.getByLabel('Strikes, one a line')).toHaveValue(/7\.20 gone$/)
-  await page.getByRole('button', { name: 'Remove' }).click()
+  await desk.press('Remove')
   await expect(page.getByAltText('Photographed page')).toHaveCount(0)
 })
 
@@ -110,25 +113,26 @@ const LOG = `Date;Time;Lake;Fish length (cm);Bait used;Remarks
 
 test('a log of other origin comes in once its dates are told, and is read the same way the next time', async ({
   app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/book`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  await page.getByRole('link', { name: 'Import a spreadsheet' }).click()
+  await desk.go('/book')
+  await desk.synced()
+  await desk.follow('Import a spreadsheet')
   const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
-  await page.getByLabel(/CSV file/).setInputFiles(file('old log.csv', LOG))
-  await expect(page.getByText('2 rows, separated by semicolons, UTF-8.')).toBeVisible()
+  await desk.give(/CSV file/, file('old log.csv', LOG))
+  await desk.sees('2 rows, separated by semicolons, UTF-8.')
   await expect(page.getByLabel('Fish length (cm) means')).toHaveValue('strike.lengthMm')
   await expect(page.getByLabel('Fish length (cm) in')).toHaveValue('cm')
 
   // 03/04 is the third of April or the fourth of March: nobody guesses.
   const look = page.getByRole('button', { name: 'Check' })
   await expect(look).toBeDisabled()
-  await page.getByLabel('Dates are read as').selectOption({ label: 'day, month, year' })
+  await desk.choose('Dates are read as', { label: 'day, month, year' })
   await look.click()
   await expect(page.getByTestId('import-report')).toContainText(/Ready to import: [4-9] new/)
   expect(await app.query(`select 1 from trips where start < '2019-01-01'`)).toEqual([])
-  await page.getByRole('button', { name: 'Import all' }).click()
+  await desk.press('Import all')
   await expect(page.getByTestId('import-report')).toContainText(/Imported [4-9] new/)
   // The zone of the water, daylight time in April; the comma is a decimal sign here.
   const strikes = await app.query<{ at: string; mm: number; note: string | null }>(
@@ -141,12 +145,10 @@ test('a log of other origin comes in once its dates are told, and is read the sa
   ])
   expect(strikes[0]?.note).toContain('by the reeds')
 
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+  await desk.synced()
   await page.reload()
-  await page
-    .getByLabel(/CSV file/)
-    .setInputFiles(file('newer log.csv', LOG.replace('41,5', 'forty').replace('05/04', '06/04')))
-  await expect(page.getByText('Using your choices from the last file with these columns.')).toBeVisible()
+  await desk.give(/CSV file/, file('newer log.csv', LOG.replace('41,5', 'forty').replace('05/04', '06/04')))
+  await desk.sees('Using your choices from the last file with these columns.')
   await expect(page.getByLabel('Dates are read as')).toHaveValue('dmy')
   await look.click()
   await expect(page.getByRole('alert')).toContainText('line 2')

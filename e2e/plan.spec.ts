@@ -3,22 +3,20 @@ import { expect, test } from './app.ts'
 import { Phone } from './deckDay.ts'
 
 test('the evening before: the deck follows the forecast, says why each rod is there, and whether it has earned trust', async ({
-  app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/today`)
+  await desk.go('/today')
   const ahead = page.getByRole('region', { name: 'What is ahead' })
   await expect(ahead.getByRole('heading')).toHaveText('What to tie on tomorrow')
   await ahead.getByRole('link', { name: 'Pellock Mill Pond' }).click()
   await expect(page.getByLabel('Water', { exact: true }).locator('option:checked')).toHaveText('Pellock Mill Pond')
-  await page.getByLabel('Water, °F').fill('68')
+  await desk.write('Water, °F', '68')
   const windAt = (hour: number) => page.getByRole('textbox', { name: `Wind, mph, ${hour} o’clock` })
   await windAt(7).fill('2')
   await windAt(7).press('Enter')
   // The model reads every hour of the book once.
-  await expect(page.getByTestId('answer')).toContainText(
-    /With these 6 rods the best of each hour should bring \d\.\d\d strikes/,
-  )
+  await expect(desk.answer).toContainText(/With these 6 rods the best of each hour should bring \d\.\d\d strikes/)
   // What takes longer says how far it is.
   await expect(page.getByRole('progressbar', { name: 'Testing the plan on your past trips' })).toBeVisible()
   const bottom = page.getByRole('region', { name: 'Bottom' })
@@ -27,7 +25,7 @@ test('the evening before: the deck follows the forecast, says why each rod is th
     '133 strikes in 29.6 hours of its own here, on 31 trips',
   )
   await expect(bottom.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' })).toContainText('Fish it:')
-  await expect(page.getByTestId('answer')).toContainText(
+  await expect(desk.answer).toContainText(
     /Over your last 135 trips, rods this plan would have picked brought 1\.\d\d times/,
     { timeout: 120_000 },
   )
@@ -39,14 +37,14 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   // The wind comes: what lives by the calm promises much less, though it is kept.
   const promised = async (): Promise<number> =>
     Number(/(\d\.\d\d)\nlikely/.exec(await junebug.first().innerText())?.[1])
-  await page.getByRole('button', { name: 'Keep Texas rig, junebug' }).click()
+  await desk.press('Keep Texas rig, junebug')
   await expect(page.getByRole('button', { name: 'Keep Texas rig, junebug' })).toHaveAttribute('aria-pressed', 'true')
   const calm = await promised()
   expect(calm).toBeGreaterThan(3)
   await windAt(7).fill('14')
   await windAt(7).press('Enter')
   await expect.poll(promised).toBeLessThan(0.7 * calm)
-  await page.getByRole('button', { name: 'Leave at home: Texas rig, junebug' }).click()
+  await desk.press('Leave at home: Texas rig, junebug')
   await expect(page.getByRole('button', { name: 'Allow Texas rig, junebug again' })).toBeVisible()
 
   // A point is moved by keys, and what is typed wrong is marked and not used.
@@ -62,12 +60,12 @@ test('the evening before: the deck follows the forecast, says why each rod is th
   await page.reload()
   await expect(page.getByRole('button', { name: 'Allow Texas rig, junebug again' })).toBeVisible()
   await expect(windAt(10)).toHaveValue('15')
-  await page.getByLabel('Rods').fill('many')
+  await desk.write('Rods', 'many')
   await expect(page.getByRole('alert')).toHaveText('Rods cannot be read: write a plain number.')
 })
 
-test('a forecast is pasted as TAF, and what of it is no use is said', async ({ app, page }) => {
-  await page.goto(`${app.url}/plan`)
+test('a forecast is pasted as TAF, and what of it is no use is said', async ({ desk, page }) => {
+  await desk.go('/plan')
   const now = new Date()
   const two = (value: number): string => String(value).padStart(2, '0')
   const dayHour = (ms: number): string => `${two(new Date(ms).getUTCDate())}${two(new Date(ms).getUTCHours())}`
@@ -76,7 +74,7 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   const taf = `TAF XVAL ${dayHour(start)}30Z ${dayHour(start)}/${dayHour(start + day)} 20020KT 9999 OVC030\nTAF XVAL ${dayHour(start)}30Z ${dayHour(start)}/${dayHour(start + day)} CNL`
   // Hours of today that are still to come, by the clock of the browser.
   const local = new Date(start + 2 * 3_600_000)
-  await page.getByLabel('Day').fill(`${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}`)
+  await desk.write('Day', `${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}`)
   const from = Math.min(21, local.getHours())
   const cells = { From: String(from), To: String(from + 2) }
   // Both are filled before the page is drawn anew, as where it is drawn slowly; neither is lost.
@@ -91,19 +89,19 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   await expect(page.getByLabel('To', { exact: true })).toHaveValue(cells.To)
   const reports = page.getByText('Use a weather report or forecast')
   const place = await reports.boundingBox()
-  await expect(page.getByTestId('answer')).toContainText('Reading every hour of the book…')
-  await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
+  await expect(desk.answer).toContainText('Reading every hour of the book…')
+  await expect(desk.answer).toContainText('With these 6 rods', { timeout: 90_000 })
   // The answer has its room from the first: nothing moves from under a tap.
   expect(await reports.boundingBox()).toEqual(place)
   await reports.click()
-  await page.getByLabel('Or paste the text').fill(taf)
-  await page.getByRole('button', { name: 'Use it' }).click()
-  await expect(page.getByText('From XVAL. Is that near your water?')).toBeVisible()
-  await expect(page.getByText('The forecast of XVAL was cancelled (CNL).')).toBeVisible()
+  await desk.write('Or paste the text', taf)
+  await desk.press('Use it')
+  await desk.sees('From XVAL. Is that near your water?')
+  await desk.sees('The forecast of XVAL was cancelled (CNL).')
   await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue('23')
   await expect(page.getByRole('textbox', { name: `Cloud, %, ${from} o’clock` })).toHaveValue('100')
   // Over 15 mph small boats turn back.
-  await expect(page.getByText('The wind is strong enough to turn small boats back.')).toBeVisible()
+  await desk.sees('The wind is strong enough to turn small boats back.')
   // Two cells of one condition one right after the other: neither is lost, and they tell how the day stands to a front.
   await page.evaluate(() => {
     const cells = [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Pressure"]')]
@@ -123,19 +121,19 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
   // The book's own station is asked where it has one: what it foretells goes in the same way.
   const plan = page.url()
   const station = await startWeatherStation()
-  await page.goto(`${app.url}/book`)
-  await page.getByLabel('Weather station').fill(`http://127.0.0.1:${station.port}/metar?station=XVAL`)
-  await page.getByRole('button', { name: 'Save addresses' }).click()
-  await expect(page.getByText('Addresses saved.')).toBeVisible()
+  await desk.go('/book')
+  await desk.write('Weather station', `http://127.0.0.1:${station.port}/metar?station=XVAL`)
+  await desk.press('Save addresses')
+  await desk.sees('Addresses saved.')
   await page.goto(plan)
-  await page.getByRole('button', { name: 'Clear the forecast' }).click()
+  await desk.press('Clear the forecast')
   await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue('')
   await page.getByText('Use a weather report or forecast').click()
-  await page.getByRole('button', { name: 'Fetch from your weather station' }).click()
-  await expect(page.getByText('From XVAL. Is that near your water?')).toBeVisible()
+  await desk.press('Fetch from your weather station')
+  await desk.sees('From XVAL. Is that near your water?')
   await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue(/^\d+$/)
   await station.stop()
-  await page.getByRole('button', { name: 'Fetch from your weather station' }).click()
+  await desk.press('Fetch from your weather station')
   await expect(page.getByRole('status').filter({ hasText: /station/ })).toBeVisible()
   await expect(page.getByRole('textbox', { name: `Wind, mph, ${from} o’clock` })).toHaveValue(/^\d+$/)
 })
@@ -143,11 +141,11 @@ test('a forecast is pasted as TAF, and what of it is no use is said', async ({ a
 test('from the plan to the water and back: two plans side by side, one launched, its deck checked at the ramp, the outcome beside it', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
-  await page.goto(`${app.url}/plan?date=${today}&wind=7:6.2&temp=68`)
-  await page.getByLabel('Water', { exact: true }).selectOption({ label: 'Pellock Mill Pond' })
+  await phone.go(`/plan?date=${today}&wind=7:6.2&temp=68`)
+  await phone.choose('Water', { label: 'Pellock Mill Pond' }, { exact: true })
   // A thumb takes a point up, and the page stays where it is; beside the points it scrolls.
   const point = page.getByRole('slider', { name: 'Point of Wind, mph, 9 o’clock' })
   const [wind, scrolled] = [Number(await point.getAttribute('aria-valuetext')), () => page.evaluate(() => scrollY)]
@@ -160,22 +158,22 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await phone.drag(page.getByText('Use a weather report or forecast'), { right: 0, down: 200 })
   await expect.poll(scrolled).toBeLessThan(from)
   await point.press('Delete')
-  await expect(page.getByTestId('answer')).toContainText('With these 6 rods', { timeout: 90_000 })
+  await expect(phone.answer).toContainText('With these 6 rods', { timeout: 90_000 })
   const yours = page.getByRole('region', { name: 'Your plans' })
   await yours.getByLabel('Name').fill('in the wind')
-  await yours.getByRole('button', { name: 'Save plan' }).click()
+  await phone.press('Save plan', { in: yours })
   await expect(yours.getByRole('button', { name: 'Save changes' })).toBeVisible()
-  await page.getByRole('button', { name: 'Clear the forecast' }).click()
+  await phone.press('Clear the forecast')
   await page.getByRole('textbox', { name: 'Wind, mph, 7 o’clock' }).fill('1')
   await page.getByRole('textbox', { name: 'Wind, mph, 7 o’clock' }).press('Enter')
   await expect(page.getByRole('listitem').filter({ hasText: 'Texas rig, junebug' }).first()).toBeVisible({
     timeout: 60_000,
   })
   await yours.getByLabel('Name').fill('if the wind does not come')
-  await yours.getByRole('button', { name: 'Save as another' }).click()
+  await phone.press('Save as another', { in: yours })
   await expect(yours.getByRole('listitem').filter({ hasText: 'in the wind' })).toContainText(/\d\.\d\d an hour/)
   // Today shows what lies ready, and leads back to either plan.
-  await page.goto(`${app.url}/today`)
+  await phone.go('/today')
   const ahead = page.getByRole('region', { name: 'What is ahead' })
   await expect(ahead.getByRole('heading')).toHaveText('Today: Pellock Mill Pond')
   await expect(ahead.getByRole('listitem')).toHaveCount(6)
@@ -183,7 +181,7 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await ahead.getByRole('link', { name: 'Open the plan' }).click()
   await expect(yours.getByRole('button', { name: 'Save changes' })).toBeVisible({ timeout: 90_000 })
 
-  await page.goto(`${app.url}/deck`)
+  await phone.go('/deck')
   await phone.tap(/^Pellock Mill Pond/)
   await phone.tap('Just me')
   // The list is whole.
@@ -210,7 +208,7 @@ test('from the plan to the water and back: two plans side by side, one launched,
   await expect(beside).toContainText('Rods of the plan: 1 strike in 1.0 h')
   await expect(beside.getByRole('listitem')).toHaveCount(6)
   // What was fished is no longer ahead; the other plan of the day is.
-  await page.goto(`${app.url}/today`)
+  await phone.go('/today')
   await expect(ahead.getByText(/^if the wind does not come/)).toBeVisible()
   await expect(ahead.getByRole('link', { name: /^Also for that day: / })).toHaveCount(0)
   await phone.close()

@@ -16,7 +16,7 @@ const LAST_TRIP = `(select id from trips where deck is not null order by start d
 test('how a rod is fished stays with the rod and where the boat is with the boat, told by thumb and without a server', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   await app.stop()
   await phone.launch('Quennor Reach', 'Just me')

@@ -16,13 +16,15 @@ const GERMAN = [
   '',
 ].join('\n')
 
-test('a German spreadsheet of 300 rows comes in, its words told once, and is undone whole', async ({ app, page }) => {
-  await page.goto(`${app.url}/book/import`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  await page
-    .getByLabel(/CSV file/)
-    .setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
-  await expect(page.getByText('300 rows, separated by semicolons, UTF-8.')).toBeVisible()
+test('a German spreadsheet of 300 rows comes in, its words told once, and is undone whole', async ({
+  app,
+  desk,
+  page,
+}) => {
+  await desk.go('/book/import')
+  await desk.synced()
+  await desk.give(/CSV file/, { name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
+  await desk.sees('300 rows, separated by semicolons, UTF-8.')
   for (const [column, unit] of [
     ['Länge (cm)', 'cm'],
     ['Gewicht (g)', 'g'],
@@ -33,12 +35,12 @@ test('a German spreadsheet of 300 rows comes in, its words told once, and is und
   await expect(page.getByLabel('Dates are read as')).toHaveValue('dmy')
 
   // A word that nobody could guess is asked for; before that it is one problem, not sixty.
-  await page.getByRole('button', { name: 'Check', exact: true }).click()
+  await desk.press('Check', { exact: true })
   await expect(page.getByRole('alert').filter({ hasText: '60 cells cannot be read' })).toContainText(
     '60 times: line 6, Ergebnis',
   )
-  await page.getByLabel('“Aussteiger” means').selectOption('lost')
-  await page.getByRole('button', { name: 'Check', exact: true }).click()
+  await desk.choose('“Aussteiger” means', 'lost')
+  await desk.press('Check', { exact: true })
   const report = page.getByTestId('import-report')
   await expect(report).toContainText(/Ready to import/)
   await expect(report).toContainText(/135 trips/)
@@ -46,7 +48,7 @@ test('a German spreadsheet of 300 rows comes in, its words told once, and is und
   await expect(report).toContainText('Frosch oliv')
   await expect(page.getByLabel('Dunmarrow Lake is')).not.toHaveValue('')
 
-  await page.getByRole('button', { name: 'Import all' }).click()
+  await desk.press('Import all')
   await expect(report).toContainText(/Imported/)
   const counts = () =>
     app.query<{ outcome: string; n: number; mm: number | null; g: number | null; people: number }>(
@@ -63,13 +65,11 @@ test('a German spreadsheet of 300 rows comes in, its words told once, and is und
     .filter({ hasText: /Imported [\d,]+ records/ })
     .getByRole('button', { name: 'Undo' })
     .click()
-  await expect(page.getByText(/Undone: imported/)).toBeVisible()
+  await desk.sees(/Undone: imported/)
   expect(await counts()).toEqual([])
   // What was told of the words is still known.
-  await page.goto(`${app.url}/book/import`)
-  await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
-  await page
-    .getByLabel(/CSV file/)
-    .setInputFiles({ name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
+  await desk.go('/book/import')
+  await desk.synced()
+  await desk.give(/CSV file/, { name: 'fangbuch.csv', mimeType: 'text/csv', buffer: Buffer.from(GERMAN) })
   await expect(page.getByLabel('“Aussteiger” means')).toHaveValue('lost')
 })

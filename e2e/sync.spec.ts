@@ -1,10 +1,15 @@
+import { Angler } from './angler.ts'
 import { expect, openBrowser, test } from './app.ts'
 
 const unsaid = `select id, trip from strikes where outcome is null limit 1`
 
-test('what the server refuses waits for its owner, blocks nothing, and goes up when it may', async ({ app, page }) => {
+test('what the server refuses waits for its owner, blocks nothing, and goes up when it may', async ({
+  app,
+  desk,
+  page,
+}) => {
   const [strike] = await app.query<{ id: string; trip: string }>(unsaid)
-  await page.goto(`${app.url}/trips/${strike!.trip}`)
+  await desk.go(`/trips/${strike!.trip}`)
   const ends = page.getByRole('region', { name: 'Things to fix' })
   await expect(ends).toBeVisible()
   await app.query(`update members set role = 'viewer'`)
@@ -14,7 +19,7 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
   const needs = page.getByRole('region', { name: 'Needs you' })
   await expect(needs).toContainText('As viewer you may not change a strike.')
   await app.query(`update members set role = 'owner'`)
-  await needs.getByRole('button', { name: 'Retry' }).click()
+  await desk.press('Retry', { in: needs })
   await expect
     .poll(
       async () =>
@@ -24,10 +29,10 @@ test('what the server refuses waits for its owner, blocks nothing, and goes up w
   await expect(needs).toHaveCount(0)
 })
 
-test('a phone set to 2030 does not win for ever', async ({ app, page }) => {
+test('a phone set to 2030 does not win for ever', async ({ app, desk, page }) => {
   const [strike] = await app.query<{ id: string; trip: string }>(unsaid)
   await page.clock.install({ time: new Date('2030-06-01T12:00:00Z') })
-  await page.goto(`${app.url}/trips/${strike!.trip}`)
+  await desk.go(`/trips/${strike!.trip}`)
   await page.clock.resume()
   await page.getByRole('region', { name: 'Things to fix' }).getByRole('button', { name: 'missed' }).first().click()
   await expect
@@ -47,8 +52,9 @@ test('two tabs and two devices come to the same book, each change once', async (
   const [one, two] = [await openBrowser(), await openBrowser()]
   const [a, b, other] = [await one.newPage(), await one.newPage(), await two.newPage()]
   for (const page of [a, b, other]) {
-    await page.goto(`${app.url}/book`)
-    await expect(page.getByTestId('sync-state')).toHaveText(/Synced/)
+    const desk = new Angler(app, page)
+    await desk.open('/book')
+    await desk.synced()
   }
   await a.getByLabel('temperature').selectOption('C')
   // The other tab sees it without a reload; the other device, which has not heard of it yet, chooses something else.

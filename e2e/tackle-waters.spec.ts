@@ -2,21 +2,22 @@ import { expect, test } from './app.ts'
 
 test('a lure is made by the colours of its zones, gets a version with its day, and hangs beside the colours of its body', async ({
   app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/tackle`)
-  await page.getByRole('link', { name: 'New lure' }).click()
-  await page.getByLabel('Name').fill('Jerkbait, dusk')
+  await desk.go('/tackle')
+  await desk.follow('New lure')
+  await desk.write('Name', 'Jerkbait, dusk')
   await page.locator('[data-field="class"]').fill('suspending jerkbait')
   await page.locator('[data-field="body"]').fill('jerkbait 105')
   await page.getByRole('group', { name: 'Back' }).getByRole('button', { name: 'olive', exact: true }).click()
-  await page.getByRole('button', { name: /^Belly/ }).click()
-  await page.getByLabel('Belly: any colour').fill('#d8c9a0')
+  await desk.press(/^Belly/)
+  await desk.write('Belly: any colour', '#d8c9a0')
   await page.locator('[data-field="lengthMm"]').fill('far too long')
-  await page.getByRole('button', { name: 'Save' }).click()
+  await desk.press('Save')
   await expect(page.getByRole('alert').filter({ hasText: 'far too long' })).toBeVisible()
   await page.locator('[data-field="lengthMm"]').fill('11 cm')
-  await page.getByRole('button', { name: 'Save' }).click()
+  await desk.press('Save')
   await expect(page.getByRole('heading', { name: 'Jerkbait, dusk' })).toBeVisible()
   const same = page.getByRole('region', { name: 'Same body, other colours' })
   await expect(same.getByRole('row')).toHaveCount(4)
@@ -26,7 +27,7 @@ test('a lure is made by the colours of its zones, gets a version with its day, a
   await expect(page.getByRole('heading', { name: 'New lure' })).toBeVisible()
   await page.locator('[data-field="version"]').fill('heavier hooks')
   await page.locator('[data-field="versionFrom"]').fill('2026-11-20')
-  await page.getByRole('button', { name: 'Save' }).click()
+  await desk.press('Save')
   await expect(same.getByRole('row').filter({ hasText: 'heavier hooks, from' })).toBeVisible()
   await expect
     .poll(() =>
@@ -42,7 +43,7 @@ test('a lure is made by the colours of its zones, gets a version with its day, a
   await page.getByRole('navigation').getByRole('link', { name: 'Tackle' }).click()
   const body = page.getByRole('region', { name: 'suspending jerkbait', exact: true })
   await expect(body.getByRole('listitem')).toHaveCount(5)
-  await page.goto(`${app.url}/tackle/classes`)
+  await desk.go('/tackle/classes')
   await expect(page.getByRole('listitem').filter({ hasText: 'Texas rig' })).toBeVisible()
   const outlines = await page.locator('li svg').evaluateAll((drawn) => drawn.map((svg) => svg.innerHTML))
   expect(outlines.length).toBeGreaterThanOrEqual(35)
@@ -76,14 +77,15 @@ const TRACKS = `<?xml version="1.0"?><gpx version="1.1" creator="a device" xmlns
 
 test('a water is placed by coordinates, takes its zone from them, and its shore and spots from files', async ({
   app,
+  desk,
   page,
 }) => {
-  await page.goto(`${app.url}/waters`)
-  await page.getByRole('button', { name: 'New water' }).click()
-  await page.getByLabel('Name of the water').fill('Long Mere')
-  await page.getByRole('button', { name: 'Save water' }).click()
+  await desk.go('/waters')
+  await desk.press('New water')
+  await desk.write('Name of the water', 'Long Mere')
+  await desk.press('Save water')
   await expect(page.getByRole('heading', { name: 'Long Mere' })).toBeVisible()
-  await expect(page.getByText('No position yet')).toBeVisible()
+  await desk.sees('No position yet')
 
   const file = (name: string, text: string) => ({
     name,
@@ -94,22 +96,22 @@ test('a water is placed by coordinates, takes its zone from them, and its shore 
   await choose.setInputFiles(file('broken.geojson', '{"type":'))
   await expect(page.getByRole('alert')).toContainText('broken.geojson')
   await choose.setInputFiles(file('mere.geojson', SHORE))
-  await page.getByRole('button', { name: 'Use as shoreline' }).click()
-  await page.getByRole('button', { name: 'Import as spots' }).click()
+  await desk.press('Use as shoreline')
+  await desk.press('Import as spots')
   await choose.setInputFiles(file('walk.gpx', TRACKS))
-  await page.getByRole('button', { name: 'Import as spots' }).click()
+  await desk.press('Import as spots')
   const spots = page.getByRole('region', { name: 'Spots' })
   await expect(spots.getByText('Old ford')).toBeVisible()
   await expect(spots.getByText('Reed corner')).toBeVisible()
 
   await page.getByLabel('Latitude').last().fill('48.2')
   await page.getByLabel('Longitude').last().fill('16.4')
-  await page.getByRole('button', { name: /Europe\/Vienna/ }).click()
+  await desk.press(/Europe\/Vienna/)
   // What the fish eat in spring, the second moved up.
   const spring = page.getByRole('group', { name: 'Spring' })
   for (const prey of ['crawfish', 'perch']) await spring.getByRole('combobox').selectOption(prey)
   await spring.getByRole('button', { name: /perch/ }).first().click()
-  await page.getByRole('button', { name: 'Save' }).click()
+  await desk.press('Save')
   await expect
     .poll(() =>
       app.query(
@@ -121,10 +123,10 @@ test('a water is placed by coordinates, takes its zone from them, and its shore 
     ])
 
   // A spot is made by pressing the chart.
-  await spots.getByRole('button', { name: 'New spot' }).click()
+  await desk.press('New spot', { in: spots })
   await spots.getByLabel('Name').fill('Mid mere')
   await page.getByRole('img', { name: /Chart of Long Mere/ }).click()
   await expect(spots.getByLabel('Latitude')).toHaveValue(/^\d+\.\d+$/)
-  await spots.getByRole('button', { name: 'Save spot' }).click()
+  await desk.press('Save spot', { in: spots })
   await expect(spots.getByText('Mid mere')).toBeVisible()
 })

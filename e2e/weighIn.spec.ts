@@ -24,7 +24,7 @@ const keepGoal = (page: Page, trip: string, value: Readonly<Record<string, strin
 test('a tournament afternoon: odds with every fish, a weight to reach, rivals with words among them', async ({
   app,
 }) => {
-  const phone = await Phone.open(app)
+  const phone = await Phone.start(app)
   const { page } = phone
   const [last] = await app.query<{ id: string }>(
     `select t.id from trips t join waters w on w.id = t.water
@@ -38,7 +38,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Practice: what to try next')
   await expect(page.getByRole('region', { name: 'Rods to try' })).toContainText(/strikes more|known well enough/)
   await phone.tap('Days of the event: more')
-  await expect(page.getByText(/in 16 h of the event/)).toBeVisible()
+  await phone.sees(/in 16 h of the event/)
   await isOpenToAll(page)
   await phone.tap('Close')
   await phone.tap('Day')
@@ -48,7 +48,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Off for a dead fish: more')
   await phone.tap('1 oz')
   // The rules are kept by name for the next event.
-  await page.getByLabel('Keep these rules as').fill('Club')
+  await phone.write('Keep these rules as', 'Club')
   await phone.tap('Keep')
   await expect(page.getByRole('button', { name: 'Forget Club' })).toBeVisible()
   await phone.tap('Send Club')
@@ -79,7 +79,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
     await phone.tap('Done')
   }
   await phone.tap(/Weigh-in odds/)
-  await expect(page.getByText('No fish kept yet.')).toBeVisible()
+  await phone.sees('No fish kept yet.')
   const ways = page.locator('.ways li')
   await expect(ways.first()).toContainText(/limit \d+%/)
   // One way holds to places: here to the end, elsewhere, or one after the other.
@@ -90,29 +90,29 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap(/Weigh-in odds/)
   await expect(ways.first()).toContainText(/limit \d+%/)
   await expect(ways.first()).not.toHaveText(before ?? '')
-  await expect(page.getByText('tag 1: 2 lb')).toBeVisible()
-  await expect(page.getByText(/^4 bites: \d+%$/)).toBeVisible()
+  await phone.sees('tag 1: 2 lb')
+  await phone.sees(/^4 bites: \d+%$/)
   // What was to be reached last time, as it was typed then, is one tap away.
   await phone.tap(/^As on .*: 11 lb 8 oz$/)
   await expect(page.getByLabel('Weight to reach')).toHaveValue('11 lb 8 oz')
   await expect(ways.first()).toContainText(/target \d+%/)
-  await page.getByLabel('Weight to reach').fill('much')
-  await expect(page.getByText('Type a weight, such as 14 lb 8 oz.')).toBeVisible()
-  await page.getByLabel('Weight to reach').fill('')
-  await page.getByLabel('Rivals’ weights, one each').fill('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
-  await expect(page.getByText('Not a weight: late. It is left out.')).toBeVisible()
+  await phone.write('Weight to reach', 'much')
+  await phone.sees('Type a weight, such as 14 lb 8 oz.')
+  await phone.write('Weight to reach', '')
+  await phone.write('Rivals’ weights, one each', 'Ash 9 lb\nRowan 6 lb 4 oz\nlate')
+  await phone.sees('Not a weight: late. It is left out.')
   await isOpenToAll(page)
   await phone.tap('Place to take: more')
-  await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
+  await phone.sees('To take place 2 you need more than 6 lb 4 oz.')
   await expect(ways.first()).toContainText(/target \d+%/)
   // With a field and what its places pay the ways go by that.
-  await page.getByLabel('Boats in the field').fill('40')
-  await page.getByLabel('What the places pay').fill('1000, 500, 250, 100')
-  await expect(page.getByText(/^1st 1000, 2nd 500, 3rd 250, and 1 more\./)).toBeVisible()
+  await phone.write('Boats in the field', '40')
+  await phone.write('What the places pay', '1000, 500, 250, 100')
+  await phone.sees(/^1st 1000, 2nd 500, 3rd 250, and 1 more\./)
   await expect(ways.first()).toContainText(/pays \d+(\.\d)? on average/)
-  await page.getByLabel('What the places pay').fill('')
+  await phone.write('What the places pay', '')
   // Two days more: the weight is that of all days, and the next is fished by what is in hand.
-  await page.getByLabel('Weight to reach').fill('24 lb')
+  await phone.write('Weight to reach', '24 lb')
   await phone.tap('Days after today: more')
   await phone.tap('Days after today: more')
   await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
@@ -123,7 +123,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
     page.getByText(/^To take place 2 you need about 2\d lb .*over all days, as these weights go on\.$/),
   ).toBeVisible()
   await phone.tap('Days these weights are of: less')
-  await expect(page.getByText('To take place 2 you need more than 6 lb 4 oz.')).toBeVisible()
+  await phone.sees('To take place 2 you need more than 6 lb 4 oz.')
   await expect(page.getByRole('region', { name: 'The next day' }).getByRole('listitem').first()).toContainText(
     / in hand: /,
   )
@@ -136,7 +136,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Done')
   await expect(page.getByRole('region', { name: 'Live bag' })).toContainText('3 lb 13 oz · 2 of 5')
   await phone.tap(/Weigh-in odds/)
-  await expect(page.getByText('tag 2: 2 lb 1 oz, dead')).toBeVisible()
+  await phone.sees('tag 2: 2 lb 1 oz, dead')
   await phone.tap('Close')
   // The run back begins: no time is left.
   for (let i = 0; i < 9; i++) {
@@ -144,7 +144,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
     await phone.tap('Follow / swirl', /^Follow/)
   }
   await phone.tap(/Weigh-in odds/)
-  await expect(page.getByText('No time is left to fish.')).toBeVisible()
+  await phone.sees('No time is left to fish.')
   // What was typed of the goal is still there.
   await expect(page.getByLabel('Weight to reach over all days')).toHaveValue('24 lb')
   await expect(page.getByLabel('Rivals’ weights, one each')).toHaveValue('Ash 9 lb\nRowan 6 lb 4 oz\nlate')
@@ -153,7 +153,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Day')
   await phone.tap('End trip')
   await expect(page).toHaveURL(/closed=1/)
-  await page.goto(`${app.url}/deck`)
+  await phone.go('/deck')
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
   // Sent to another boat it does the same there.

@@ -1,5 +1,5 @@
-import { expect, it } from 'vitest'
-import { heardUntilOver } from './inLongWorker.ts'
+import { expect, it, vi } from 'vitest'
+import { heardUntilOver, inLongWorker } from './inLongWorker.ts'
 
 it('hears no share of progress once the work is over', () => {
   const shares: number[] = []
@@ -8,4 +8,15 @@ it('hears no share of progress once the work is over', () => {
   over()
   hear(1)
   expect(shares).toEqual([0.5])
+})
+
+it('begins nothing that was called off before', async () => {
+  const own = new AbortController()
+  own.abort()
+  const work = vi.fn()
+  // There are no workers here: to begin would fail otherwise.
+  await expect(inLongWorker({ onProgress: () => undefined, signal: own.signal }, work)).rejects.toMatchObject({
+    code: 'cancelled',
+  })
+  expect(work).not.toHaveBeenCalled()
 })

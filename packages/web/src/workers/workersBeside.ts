@@ -2,7 +2,7 @@ import { proxy, wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { dealtOut, subjectColumns } from '@jotbook/core'
 import type { Elsewhere, LongQuestion } from '@jotbook/core'
-import type { Part } from './part.worker.ts'
+import type { Part } from './part.ts'
 
 /**
  * So many at most. Subjects are about as much work for two as the rest of a search is for one, and with a third the longest column stands
