@@ -12,7 +12,7 @@ const changed = [
 ].filter((file) => existsSync(join(root, file)))
 const code = changed.filter((file) => /\.(ts|tsx|mjs|cjs|js)$/.test(file))
 
-await run(TSC, ['--noEmit', '-p', 'tsconfig.json'])
+await run(TSC, ['-b', '.', 'packages/web'])
 if (code.length > 0) await run(bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', ...code])
 if (changed.length > 0) await run(bin('prettier'), ['--check', '--ignore-unknown', '--log-level', 'warn', ...changed])
 // The studies of whole methods take minutes: `npm test` has them.
