@@ -4,7 +4,7 @@ import {
   poissonRateInterval,
   seededRandom,
   shrinkRatios,
-  tripAwareInterval,
+  clusterRobustInterval,
 } from '@jotbook/core'
 import type { Random } from '@jotbook/core'
 
@@ -39,7 +39,7 @@ for (const sd of [0, 0.3, 0.5, 0.8]) {
       const { counts, hours } = tripsOf(trips, 0.6, sd, random)
       const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0)
       if (covers(poissonRateInterval(sum(counts), sum(hours)), 0.6)) exact++
-      if (covers(tripAwareInterval(counts, hours, { tripVariance: Math.exp(sd * sd) - 1 }), 0.6)) aware++
+      if (covers(clusterRobustInterval(counts, hours, { tripVariance: Math.exp(sd * sd) - 1 }), 0.6)) aware++
     }
     console.log(
       `trips differ by ${sd}, ${trips} trips: exact ${percent(exact, BOOKS)}, by trip ${percent(aware, BOOKS)}`,

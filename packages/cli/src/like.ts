@@ -1,5 +1,5 @@
 import { likeOf, namesOf, parseNow, parseWhere } from '@jotbook/core'
-import type { BookRecords, LikeGroup, LikeToday } from '@jotbook/core'
+import type { BookRecords, LikeGroup, KernelWeighted } from '@jotbook/core'
 import { soundBundle } from './bundleFiles.ts'
 import { asCallFault } from './failure.ts'
 import { listed } from './listed.ts'
@@ -47,7 +47,7 @@ const groupJson = (one: LikeGroup): Record<string, unknown> => ({
 })
 
 const likeJson = (
-  { all, groups, trips, hoursUnknown }: LikeToday,
+  { all, groups, trips, hoursUnknown }: KernelWeighted,
   book: BookRecords,
   by: readonly string[],
 ): unknown => ({
@@ -58,7 +58,11 @@ const likeJson = (
   hours_unknown: hoursUnknown,
 })
 
-function likeText({ all, groups, trips, hoursUnknown }: LikeToday, book: BookRecords, by: readonly string[]): string {
+function likeText(
+  { all, groups, trips, hoursUnknown }: KernelWeighted,
+  book: BookRecords,
+  by: readonly string[],
+): string {
   if (!all)
     return `No hour was like today${hoursUnknown > 0 ? `; of ${hoursUnknown.toFixed(1)} hours it is not known` : ''}.`
   const starts = new Map(book.trips.map(({ id, start }) => [id, start.slice(0, 10)]))

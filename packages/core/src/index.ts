@@ -203,7 +203,7 @@ export {
   followUp,
   judge,
   likeOf,
-  likeToday,
+  kernelWeighted,
   lureOrDay,
   modelOf,
   noWorse,
@@ -247,8 +247,8 @@ export {
   rateRatio,
   shrinkRatios,
   strengthOf,
-  travelsWell,
-  tripAwareInterval,
+  randomEffectsMeta,
+  clusterRobustInterval,
 } from './stats/index.ts'
 export { alongQuestion, hoursAlong, hoursBetween } from './query/index.ts'
 export type { HoursAlong } from './query/index.ts'
@@ -280,7 +280,7 @@ export type {
   LikeTrip,
   CostAndPace,
   KindRow,
-  LikeToday,
+  KernelWeighted,
   LongAnswer,
   EarlyAnswer,
   EarlyAnswers,

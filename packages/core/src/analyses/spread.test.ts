@@ -8,7 +8,7 @@ import {
   mantelHaenszelRateRatio,
   poissonRateInterval,
   shrinkRatios,
-  tripAwareInterval,
+  clusterRobustInterval,
 } from '../stats/index.ts'
 import { weightedGrid } from '../stats/shrinkRatios.ts'
 
@@ -114,7 +114,7 @@ function trips(random: Random, count: number, variance: number): { counts: numbe
   return { hours, counts: hours.map((h) => drawPoisson(random, h * effect())) }
 }
 
-describe('tripAwareInterval', () => {
+describe('clusterRobustInterval', () => {
   it('holds the true rate about nine times in ten where trips differ, where the exact interval does not', () => {
     const random = seededRandom(3)
     for (const [count, variance, low] of [
@@ -127,7 +127,7 @@ describe('tripAwareInterval', () => {
       for (let book = 0; book < 1500; book++) {
         const { counts, hours } = trips(random, count, variance)
         const within = ({ lower, upper }: { lower: number; upper: number }): number => Number(lower <= 1 && 1 <= upper)
-        aware += within(tripAwareInterval(counts, hours, { tripVariance: variance }))
+        aware += within(clusterRobustInterval(counts, hours, { tripVariance: variance }))
         const [n, h] = [counts, hours].map((list) => list.reduce((sum, value) => sum + value, 0)) as [number, number]
         exact += within(poissonRateInterval(n, h))
       }
@@ -138,11 +138,11 @@ describe('tripAwareInterval', () => {
   })
 
   it('is Garwood’s without strikes and without spread, and wider with it', () => {
-    const plain = tripAwareInterval([0, 0, 0], [2, 3, 5])
+    const plain = clusterRobustInterval([0, 0, 0], [2, 3, 5])
     expect(plain.lower).toBe(0)
     expect(plain.upper).toBeCloseTo(poissonRateInterval(0, 10).upper, 9)
-    expect(tripAwareInterval([0, 0, 0], [2, 3, 5], { tripVariance: 0.5 }).upper).toBeGreaterThan(plain.upper * 1.1)
-    expect(() => tripAwareInterval([1], [0])).toThrow(/more than 0 hours/)
+    expect(clusterRobustInterval([0, 0, 0], [2, 3, 5], { tripVariance: 0.5 }).upper).toBeGreaterThan(plain.upper * 1.1)
+    expect(() => clusterRobustInterval([1], [0])).toThrow(/more than 0 hours/)
   })
 })
 

@@ -1,5 +1,5 @@
 import { QuestionError, at, entry } from '../checked/index.ts'
-import { likeToday, lureOrDay } from '../analyses/index.ts'
+import { kernelWeighted, lureOrDay } from '../analyses/index.ts'
 import type { ComparedTrip } from '../analyses/index.ts'
 import { comparedTrips } from '../analyses/within/comparedTrips.ts'
 import { Launches } from '../analyses/within/launches.ts'
@@ -238,7 +238,7 @@ function likeRate(
   })
   if (named.length === 0) return otherwise
   const now = { numbers: Object.fromEntries(named), words: {} }
-  const { all } = likeToday(columns, now, { keep: (row) => known.has(row) })
+  const { all } = kernelWeighted(columns, now, { keep: (row) => known.has(row) })
   return all ? Math.max(all.rate, otherwise / 10) : otherwise
 }
 

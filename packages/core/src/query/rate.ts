@@ -1,4 +1,4 @@
-import { binomialInterval, poissonRateInterval, tripAwareInterval } from '../stats/index.ts'
+import { binomialInterval, poissonRateInterval, clusterRobustInterval } from '../stats/index.ts'
 import type { Interval } from '../stats/index.ts'
 import { sizesOf } from './sizes.ts'
 import type { Sizes } from './sizes.ts'
@@ -59,7 +59,7 @@ export function rateOf(
     rate: strikes / hours,
     ...(spread === null
       ? exact
-      : tripAwareInterval(tripStrikes, tripHours, {
+      : clusterRobustInterval(tripStrikes, tripHours, {
           confidence,
           tripVariance: spread.variance,
           dispersion: spread.dispersion,

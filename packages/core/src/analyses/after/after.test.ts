@@ -6,8 +6,8 @@ import { bigFish } from '../size/bigFish.ts'
 import { numbersVersusSize } from '../size/numbersVersusSize.ts'
 import { parseWhere } from '../../query/index.ts'
 import { withinOf } from '../within/withinOf.ts'
-import { travelsWell, waterSpread, clusterBootstrap } from '../../stats/index.ts'
-import type { WaterSpread } from '../../stats/index.ts'
+import { randomEffectsMeta, heterogeneity, clusterBootstrap } from '../../stats/index.ts'
+import type { Heterogeneity } from '../../stats/index.ts'
 import { drawNormal, seededRandom } from '../../numerics/index.ts'
 import { buildColumns, planCuts } from '../../effort/index.ts'
 import { afterFirst } from './afterFirst.ts'
@@ -77,7 +77,7 @@ describe('after a strike', () => {
   })
 })
 
-describe('likeToday', () => {
+describe('kernelWeighted', () => {
   const book = bookOfTrips(
     [9, 9, 20, 20].map((waterTempC, t) => ({
       hours: 5,
@@ -229,11 +229,11 @@ describe('numbers and size', () => {
   })
 })
 
-describe('waterSpread', () => {
+describe('heterogeneity', () => {
   it('covers the spread that ratios were made with nine times in ten, and sees none where there is none', () => {
     const random = seededRandom(8)
     const error = 0.2
-    const drawn = (sd: number): WaterSpread => {
+    const drawn = (sd: number): Heterogeneity => {
       const patterns = Array.from({ length: 6 }, (_, p) =>
         Array.from({ length: 4 }, (__, w) => ({
           water: `w${w}`,
@@ -241,7 +241,7 @@ describe('waterSpread', () => {
           error,
         })),
       )
-      return waterSpread(patterns)
+      return heterogeneity(patterns)
     }
     const wide = Array.from({ length: 200 }, () => drawn(0.5))
     expect(Math.abs(wide.filter(({ lower, upper }) => lower <= 0.5 && 0.5 <= upper).length - 180)).toBeLessThan(14)
@@ -251,22 +251,22 @@ describe('waterSpread', () => {
   })
 })
 
-describe('travelsWell', () => {
+describe('randomEffectsMeta', () => {
   it('meets Paule & Mandel’s own condition, and predicts for a new water from five up', () => {
     const ratios = [0.2, 0.9, 0.5, 1.3, -0.1].map((logRatio, i) => ({
       water: `w${i}`,
       logRatio,
       error: 0.2 + 0.05 * i,
     }))
-    const { betweenSd, ratio, lower, upper, newWater } = travelsWell(ratios)
+    const { betweenSd, ratio, lower, upper, newWater } = randomEffectsMeta(ratios)
     const weights = ratios.map(({ error }) => 1 / (error ** 2 + betweenSd ** 2))
     const q = ratios.reduce((sum, { logRatio }, i) => sum + weights[i]! * (logRatio - Math.log(ratio)) ** 2, 0)
     expect(q).toBeCloseTo(4, 6)
     expect(newWater!.lower).toBeLessThan(lower)
     expect(newWater!.upper).toBeGreaterThan(upper)
-    const alike = travelsWell(ratios.slice(0, 3).map((one) => ({ ...one, logRatio: 0.4 })))
+    const alike = randomEffectsMeta(ratios.slice(0, 3).map((one) => ({ ...one, logRatio: 0.4 })))
     expect([alike.betweenSd, alike.newWater]).toEqual([0, null])
-    expect(() => travelsWell(ratios.slice(0, 1))).toThrow(/two waters/)
+    expect(() => randomEffectsMeta(ratios.slice(0, 1))).toThrow(/two waters/)
   })
 })
 

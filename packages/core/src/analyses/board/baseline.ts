@@ -65,12 +65,12 @@ export class Baseline {
     const [from, to] = [this.columns.clockFrom[row] ?? NaN, this.columns.clockTo[row] ?? NaN]
     const hours = spent * (this.clock?.factor(from, to) ?? 1)
     group.ordinaryHours += hours
-    const water = this.places?.codes[row] ?? 0
+    const water = this.places ? this.places.codes[row]! : 0
     if (this.clock && to > from) {
       const [day, hour] = [dayAt(group.byClock, water), hourOf(from, to)]
       day[hour] = at(day, hour) + hours
     }
-    const cell = water * this.classCount + (this.classes?.codes[row] ?? 0)
+    const cell = water * this.classCount + (this.classes ? this.classes.codes[row]! : 0)
     if (group.cell !== cell) {
       group.cell = cell
       group.sum = sumAt(group.cells, cell)

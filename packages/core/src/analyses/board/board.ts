@@ -206,7 +206,7 @@ class Groups {
 
   of(row: number): Group {
     let key = 0
-    for (let i = 0; i < this.codes.length; i++) key = key * (this.radices[i] ?? 1) + (this.codes[i]?.[row] ?? 0)
+    for (let i = 0; i < this.codes.length; i++) key = key * this.radices[i]! + this.codes[i]![row]!
     return this.byKey[key] ?? this.meet(key)
   }
 

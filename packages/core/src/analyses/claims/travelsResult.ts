@@ -1,7 +1,7 @@
 import { at, entry } from '../../checked/index.ts'
 import type { Factor } from '../../effort/index.ts'
 import { UNKNOWN } from '../../vocabulary/index.ts'
-import { waterSpread } from '../../stats/index.ts'
+import { heterogeneity } from '../../stats/index.ts'
 import type { WaterRatio } from '../../stats/index.ts'
 import { rateEstimate } from './claimResult.ts'
 import type { ClaimResult, Question } from './claimResult.ts'
@@ -12,7 +12,7 @@ import type { Selection } from './selection.ts'
  * against the rest of its water, and one spread between waters is found for all of them.
  *
  * Returned   as the ratio, the factor e^sd by which a pattern's ratio differs from water to water; p: chance of such differences were there none
- * Source     rates water by water: `rateEstimate`; their spread: `waterSpread`
+ * Source     rates water by water: `rateEstimate`; their spread: `heterogeneity`
  */
 export function travelsResult(question: Question): ClaimResult {
   const { columns, claim, rows, selection, options } = question
@@ -29,7 +29,7 @@ export function travelsResult(question: Question): ClaimResult {
   const known = patterns.filter((ratios) => ratios.length >= 2)
   if (known.length === 0)
     return { found: { ratio: null, lower: 1, upper: Infinity, pValue: 1, early: true }, denominator: 'hours' }
-  const { sd, lower, upper, pValue } = waterSpread(known, options)
+  const { sd, lower, upper, pValue } = heterogeneity(known, options)
   return {
     found: { ratio: Math.exp(sd), lower: Math.exp(lower), upper: Math.exp(upper), pValue, early: false },
     denominator: 'hours',

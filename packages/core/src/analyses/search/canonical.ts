@@ -39,7 +39,7 @@ function tripRanks(
     .map(([trip, own]) => ({ trip, said: own.sort().join('\n') }))
     .sort((a, b) => compare(a.said, b.said))
   const ranks = new Map(trips.map(({ trip }, rank) => [trip, rank]))
-  return (row) => ranks.get(tripOf(row)) ?? 0
+  return (row) => ranks.get(tripOf(row))!
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
@@ -65,6 +65,6 @@ function byWord({ codes, levels }: Factor, names: ReadonlyMap<string, string> | 
   const word = (level: string): string => names?.get(level) ?? level
   const sorted = [...levels].sort((a, b) => compare(word(a), word(b)))
   const place = new Map(sorted.map((level, code) => [level, code]))
-  const moved = Int32Array.from(levels, (level) => place.get(level) ?? 0)
+  const moved = Int32Array.from(levels, (level) => place.get(level)!)
   return { codes: codes.map((code) => at(moved, code)), levels: sorted }
 }

@@ -103,7 +103,7 @@ function keysOf({ cellOf, count }: Classes, cells: Cells, columns: readonly stri
   const keys = new Float64Array(count)
   for (const name of columns) {
     const [codes, radix] = [cells.codes[name], cells.levels[name]?.length ?? 1]
-    for (let one = 0; one < count; one++) keys[one] = keys[one]! * radix + (codes?.[cellOf[one]!] ?? 0)
+    for (let one = 0; one < count; one++) keys[one] = keys[one]! * radix + (codes ? codes[cellOf[one]!]! : 0)
   }
   return keys
 }

@@ -1,4 +1,4 @@
-import { at } from '../../checked/index.ts'
+import { at, entry } from '../../checked/index.ts'
 import { DEFAULT_BANDS, UNKNOWN, bandPlace } from '../../vocabulary/index.ts'
 import type { Cells } from './cells.ts'
 import { coarser } from './classes.ts'
@@ -67,8 +67,8 @@ function groupsOf(column: string, levels: readonly string[]): string[][] {
 /** 1 for each class whose level is among those given. */
 function membersOf(cells: Cells, { cellOf }: Classes, column: string, levels: readonly string[]): Uint8Array {
   const wanted = Uint8Array.from(cells.levels[column] ?? [], (level) => (levels.includes(level) ? 1 : 0))
-  const codes = cells.codes[column]
-  return Uint8Array.from(cellOf, (c) => wanted[codes?.[c] ?? 0] ?? 0)
+  const codes = entry(cells.codes, column)
+  return Uint8Array.from(cellOf, (c) => wanted[codes[c]!]!)
 }
 
 /** Looks at a conjunction: its items, and its classes, which are only lent. */

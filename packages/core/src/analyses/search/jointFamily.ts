@@ -1,5 +1,5 @@
 import { at } from '../../checked/index.ts'
-import type { NullMaxima } from './family.ts'
+import type { NullMaxima } from './nullDistribution.ts'
 
 /** How surprising a z is beside a kind's own maxima in books without a pattern: in their sds over their mean. */
 function surprise(maxima: NullMaxima): (z: number) => number {

@@ -6,7 +6,7 @@ import { boutSize } from '../../stats/index.ts'
 import { byClass, cellsIn, classesOf } from './classes.ts'
 import { fitExpected } from './expected.ts'
 import { BookSums } from './bookSums.ts'
-import { Family } from './family.ts'
+import { NullDistribution } from './nullDistribution.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import { jointFamily } from './jointFamily.ts'
 import { merged } from './merged.ts'
@@ -121,14 +121,14 @@ describe('findings beside one another', () => {
     residuals[0]![1 * LANES + 2] = 50
     const books = { books: 4, residuals, variances: new Float64Array(4).fill(1) }
     const sums = new BookSums(books, 1)
-    const family = new Family(sums, 4, 2)
+    const nulls = new NullDistribution(sums, 4, 2)
     sums.look({ of: Int32Array.of(0, 1, 2), count: 3 })
-    family.add(Int32Array.of(0, 1), 10, 3)
-    family.add(Int32Array.of(1), 10, 6)
-    const { ofPattern } = jointFamily(family.maxima, [])
+    nulls.add(Int32Array.of(0, 1), 10, 3)
+    nulls.add(Int32Array.of(1), 10, 6)
+    const { ofPattern } = jointFamily(nulls.maxima, [])
     expect([ofPattern(3), ofPattern(100)]).toEqual([2 / 5, 1 / 5])
-    expect(family.q(6)).toBeLessThanOrEqual(family.q(3))
-    expect(family.candidates).toBe(2)
+    expect(nulls.q(6)).toBeLessThanOrEqual(nulls.q(3))
+    expect(nulls.candidates).toBe(2)
   })
 })
 

@@ -6,7 +6,7 @@ import type { Cells } from './cells.ts'
 import { cellsIn } from './classes.ts'
 import { fitExpected } from './expected.ts'
 import type { Expected } from './expected.ts'
-import { Family } from './family.ts'
+import { NullDistribution } from './nullDistribution.ts'
 import { HeldOutLook } from './heldOutLook.ts'
 import { eachConjunction, itemsOf } from './items.ts'
 import type { Floors, Item } from './items.ts'
@@ -79,7 +79,7 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
   tellEarly(ground, groups[0], alpha, options)
   const nullBooks = drawNullBooks(input, classes, expected, { books: permutations, random: seededRandom(seed) })
   const sums = new BookSums(nullBooks, 1)
-  const family = new Family(sums, permutations, LEAST_Z)
+  const nulls = new NullDistribution(sums, permutations, LEAST_Z)
   const unseen = options.heldOut === false ? undefined : new HeldOutLook(input, ground)
   // The same conjunctions in the same order.
   let next = 0
@@ -87,17 +87,17 @@ export function beginSearch(input: SearchInput, options: SearchOptions = {}): Be
     sums.look(view)
     const inFolds = unseen?.begin(view)
     return (path, chosen) => {
-      family.add(chosen, at(own.variances, next), at(own.z, next))
+      nulls.add(chosen, at(own.variances, next), at(own.z, next))
       next++
       inFolds?.(path, chosen)
     }
   })
   progress?.(1)
-  const found: Found = { ground, groups, unseen: unseen?.told(alpha) ?? [], family }
+  const found: Found = { ground, groups, unseen: unseen?.told(alpha) ?? [], nulls }
   return {
     withSubjects: (subjects) => ({
       ...findingsOf(input, found, subjects, alpha),
-      candidates: family.candidates,
+      candidates: nulls.candidates,
       permutations,
       seed,
       nullModel: { tripSd: 1 / Math.sqrt(expected.shape), bout },
@@ -117,18 +117,18 @@ interface Found {
   /** Those that join conditions, and what stands alone. */
   readonly groups: readonly (readonly Merged[])[]
   readonly unseen: readonly (readonly (HeldOut | null)[])[]
-  readonly family: Family
+  readonly nulls: NullDistribution
 }
 
 /** Patterns and subjects, their chances weighed together. */
 function findingsOf(
   input: SearchInput,
-  { ground, groups, unseen, family }: Found,
+  { ground, groups, unseen, nulls }: Found,
   subjects: readonly SubjectWindow[],
   alpha: number,
 ): Pick<PatternSearch, 'findings' | 'alone' | 'subjects'> {
   const joint = jointFamily(
-    family.maxima,
+    nulls.maxima,
     subjects.map(({ nulls }) => nulls),
   )
   const [findings = [], alone = []] = groups.map((list, kind) =>
@@ -136,7 +136,7 @@ function findingsOf(
       patternFinding(
         ground,
         best,
-        { merged: count, heldOut: unseen[kind]?.[rank] ?? null, pFamily: joint.ofPattern(best.z), q: family.q(best.z) },
+        { merged: count, heldOut: unseen[kind]?.[rank] ?? null, pFamily: joint.ofPattern(best.z), q: nulls.q(best.z) },
         alpha,
       ),
     ),

@@ -4,8 +4,8 @@ import type { BookRecords } from '../../effort/index.ts'
 import type { Confidence } from '../../stats/index.ts'
 import { namesOf, rowFilter, clauseRanges, namedColumns } from '../../query/index.ts'
 import type { Clause } from '../../query/index.ts'
-import { BANDWIDTHS, likeToday } from './likeToday.ts'
-import type { LikeToday, Now } from './likeToday.ts'
+import { BANDWIDTHS, kernelWeighted } from './kernelWeighted.ts'
+import type { KernelWeighted, Now } from './kernelWeighted.ts'
 
 export interface LikeQuestion {
   /** Absent: all waters. */
@@ -25,13 +25,13 @@ const REACH = 6
  *            than half its bandwidth
  * Returned   rates of each group, nearer hours counting more
  * Throws     QuestionError for an unknown column, or no hours there
- * Source     `likeToday`
+ * Source     `kernelWeighted`
  */
 export function likeOf(
   book: BookRecords,
   { water, now, by, where = [] }: LikeQuestion,
   options: Confidence = {},
-): LikeToday {
+): KernelWeighted {
   const clauses: Clause[] = [
     ...(water === undefined ? [] : [{ kind: 'oneOf' as const, column: 'water', values: [water] }]),
     ...where,
@@ -47,7 +47,7 @@ export function likeOf(
     ),
   )
   const keep = rowFilter(columns, clauses, namesOf(book))
-  const found = likeToday(columns, now, { by: groups, keep, ...options })
+  const found = kernelWeighted(columns, now, { by: groups, keep, ...options })
   if (
     !found.all &&
     found.hoursUnknown === 0 &&

@@ -2,7 +2,7 @@ import { at } from '../../checked/index.ts'
 import type { SegmentColumns } from '../../effort/index.ts'
 import { sizeBy, weightOf } from './fishSizes.ts'
 import type { SizeBy } from './fishSizes.ts'
-import { poissonRateInterval, flurryMean, tripAwareInterval } from '../../stats/index.ts'
+import { poissonRateInterval, flurryMean, clusterRobustInterval } from '../../stats/index.ts'
 import { bookDispersion, tripSpread } from '../../query/index.ts'
 import type { Confidence, Interval } from '../../stats/index.ts'
 
@@ -152,7 +152,7 @@ const limitsByTrip = (
   trips: readonly { readonly hours: number; readonly big: number }[],
   options: Confidence,
 ): Interval =>
-  tripAwareInterval(
+  clusterRobustInterval(
     trips.map(({ big }) => big),
     trips.map(({ hours }) => hours / 100),
     options,

@@ -133,7 +133,7 @@ export class RandomPart {
     ])
   }
 
-  private codeOf = (g: number, i: number): number => this.otherCodes[g]?.[i] ?? 0
+  private codeOf = (g: number, i: number): number => this.otherCodes[g]![i]!
 
   private means(eta0: Float64Array, first: number, rest: readonly number[], b: Float64Array): Float64Array {
     const mu = new Float64Array(this.design.rows)

@@ -1,10 +1,10 @@
 import { tQuantile } from '../numerics/index.ts'
 import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
-import { pooledAt, varianceAt } from './waterSpread.ts'
-import type { WaterRatio } from './waterSpread.ts'
+import { pooledAt, varianceAt } from './heterogeneity.ts'
+import type { WaterRatio } from './heterogeneity.ts'
 
-export interface TravelsWell extends Interval {
+export interface RandomEffectsMeta extends Interval {
   readonly waters: number
   /** Over all waters. */
   readonly ratio: number
@@ -28,7 +28,7 @@ const ENOUGH_WATERS = 5
  * Source     Paule & Mandel, J. Res. Natl. Bur. Stand. 87 (1982) 377; Hartung & Knapp, Stat. Med. 20 (2001) 3875; Higgins, Thompson &
  *            Spiegelhalter, J. R. Stat. Soc. A 172 (2009) 137 for the prediction
  */
-export function travelsWell(ratios: readonly WaterRatio[], options: Confidence = {}): TravelsWell {
+export function randomEffectsMeta(ratios: readonly WaterRatio[], options: Confidence = {}): RandomEffectsMeta {
   const alpha = alphaOf(options)
   const k = ratios.length
   if (k < 2) throw new RangeError(`whether a pattern travels needs two waters: ${k}`)

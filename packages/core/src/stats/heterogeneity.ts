@@ -46,7 +46,7 @@ export function varianceAt(patterns: readonly (readonly WaterRatio[])[], wanted:
   return findRootFromZero((tau2) => q(tau2) - wanted)
 }
 
-export interface WaterSpread extends Interval {
+export interface Heterogeneity extends Interval {
   /** Standard deviation of a pattern's log ratio between waters. */
   readonly sd: number
   /** Of no spread at all: chance of ratios that differ as much. */
@@ -63,7 +63,7 @@ export interface WaterSpread extends Interval {
  * Valid for  patterns that are strangers to each other: classes held against the rest of a water are so but for one of them
  * Source     Paule & Mandel, J. Res. Natl. Bur. Stand. 87 (1982) 377; limits by the Q profile: Viechtbauer, Stat. Med. 26 (2007) 37
  */
-export function waterSpread(patterns: readonly (readonly WaterRatio[])[], options: Confidence = {}): WaterSpread {
+export function heterogeneity(patterns: readonly (readonly WaterRatio[])[], options: Confidence = {}): Heterogeneity {
   const alpha = alphaOf(options)
   const freedom = patterns.reduce((sum, ratios) => sum + ratios.length - 1, 0)
   const sdAt = (wanted: number): number => Math.sqrt(varianceAt(patterns, wanted))

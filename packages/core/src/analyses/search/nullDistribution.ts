@@ -10,7 +10,7 @@ const NO_REST = new Int32Array()
 export type NullMaxima = Float64Array
 
 /** How strong the strongest patterns are in books without any, beside our own. */
-export class Family {
+export class NullDistribution {
   candidates = 0
   private readonly highest: Float64Array
   /** Of each book the z under which nothing need be looked at. */

@@ -52,7 +52,7 @@ export interface LikeTrip {
   readonly strikes: number
 }
 
-export interface LikeToday {
+export interface KernelWeighted {
   readonly all: LikeGroup | null
   /** The highest rate first, those of which it is too early to speak last; groups without alike hours absent. */
   readonly groups: readonly LikeGroup[]
@@ -82,11 +82,11 @@ const LEAST_LIKENESS = 0.01
  * Throws     QuestionError for a number whose bandwidth nobody gave
  * Source     kernel regression: Nadaraya (1964), Watson (1964); effective sample size: Kish (1965); bandwidths ours
  */
-export function likeToday(
+export function kernelWeighted(
   columns: SegmentColumns,
   now: Now,
   { by = [], bandwidths = BANDWIDTHS, keep = () => true, ...options }: LikeOptions = {},
-): LikeToday {
+): KernelWeighted {
   const alpha = alphaOf(options)
   const likeness = likenessOf(columns, now, bandwidths)
   const factors = by.map((name) => entry(columns.factors, name))

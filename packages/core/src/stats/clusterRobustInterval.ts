@@ -4,7 +4,7 @@ import { alphaOf } from './confidence.ts'
 import type { Confidence, Interval } from './confidence.ts'
 import { flurryMean } from './boutSize.ts'
 
-export interface TripAwareOptions extends Confidence {
+export interface ClusterRobustOptions extends Confidence {
   /** Variance of the log rate from trip to trip, from the whole book; needed below ten trips and where there is no strike. Default 0. */
   readonly tripVariance?: number
   /** Variance over mean of strikes within a trip, from the book's flurries. Where it is not given these trips are asked for it. */
@@ -30,10 +30,10 @@ const BOOKS_TRIPS = 10
  * Valid for  trips that are independent of one another
  * Source     cluster-robust variance of a ratio: Cochran, Sampling Techniques (1977) ch. 6; below ten trips ours, by simulation
  */
-export function tripAwareInterval(
+export function clusterRobustInterval(
   tripCounts: ArrayLike<number>,
   tripHours: ArrayLike<number>,
-  options: TripAwareOptions = {},
+  options: ClusterRobustOptions = {},
 ): Interval {
   const alpha = alphaOf(options)
   const { tripVariance = 0, dispersion = ownDispersion(tripCounts, tripHours, tripVariance) } = options
@@ -77,8 +77,8 @@ function ownDispersion(counts: ArrayLike<number>, hours: ArrayLike<number>, trip
 /**
  * Error of the log of a rate that has strikes, and the degrees of freedom of its quantile.
  *
- * Given      as `tripAwareInterval`
- * Source     as `tripAwareInterval`
+ * Given      as `clusterRobustInterval`
+ * Source     as `clusterRobustInterval`
  */
 export function logRateError(
   tripCounts: ArrayLike<number>,
