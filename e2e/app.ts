@@ -236,22 +236,23 @@ const KNOWN_BROWSERS = 'E2E_KNOWN_BROWSERS'
 
 /** Opens the demo book once for each of the tests that run side by side, in a browser that is then kept to be copied. Returned: what clears them away. */
 export async function makeKnownBrowsers(count: number): Promise<() => void> {
-  const known: KnownBrowser[] = []
-  for (let i = 0; i < count; i++) {
-    const app = await App.open()
-    const folder = mkdtempSync(join(tmpdir(), 'jot-known-'))
-    const context = await launchBrowser(folder)
-    const page = context.pages()[0] ?? (await context.newPage())
-    await page.goto(`${app.url}/book`)
-    // Compared with the server's once an hour: here for all that are copied.
-    await expect(page.getByText(/the same as on the server/)).toBeVisible({ timeout: ACTION_TIMEOUT_MS })
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
-    await context.close()
-    await app.stop()
-    known.push({ folder, port: app.port })
-  }
+  const known = await Promise.all(Array.from({ length: count }, makeKnownBrowser))
   process.env[KNOWN_BROWSERS] = JSON.stringify(known)
   return () => known.forEach(({ folder }) => rmSync(folder, { recursive: true, force: true, maxRetries: 9 }))
+}
+
+async function makeKnownBrowser(): Promise<KnownBrowser> {
+  const app = await App.open()
+  const folder = mkdtempSync(join(tmpdir(), 'jot-known-'))
+  const context = await launchBrowser(folder)
+  const page = context.pages()[0] ?? (await context.newPage())
+  await page.goto(`${app.url}/book`)
+  // Compared with the server's once an hour: here for all that are copied.
+  await expect(page.getByText(/the same as on the server/)).toBeVisible({ timeout: ACTION_TIMEOUT_MS })
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
+  await context.close()
+  await app.stop()
+  return { folder, port: app.port }
 }
 
 /** That of the tests side by side whose turn this is. */

@@ -119,7 +119,7 @@ export type { Caution, DayCondition, ExpectedWater, SaidColumn, Spell, UsualRead
 export type { Setting, TripReading, WaterPast } from './conditions/index.ts'
 export { beaufort, frontPhase, pressureTendency } from './weather/index.ts'
 export { beatOf, beatSteps, levelOf, matchesPrey, preyOf, workingDepth, workingDepthM } from './presentation/index.ts'
-export type { Beat, BeatHeard, Level, WorkingDepth } from './presentation/index.ts'
+export type { Beat, Level, WorkingDepth } from './presentation/index.ts'
 export {
   bookOf,
   REPORTS_BEFORE_MS,
@@ -270,10 +270,8 @@ export type {
   ClaimTrial,
   CutForClaims,
   Dealt,
-  UnjudgedTrial,
   OwnTrial,
   Condition,
-  CurveQuestion,
   Finding,
   HeldOut,
   LikeGroup,
@@ -291,7 +289,6 @@ export type {
   EarlyFinding,
   LongAnswers,
   LongQuestion,
-  SubjectWindow,
   Now,
   PatternSearch,
   PersonsRate,
@@ -303,7 +300,6 @@ export type {
   TripExposures,
   Verdict,
   WatchedEdge,
-  WaterSearch,
   WeekOfYear,
   WithinOf,
   WithinQuestion,
@@ -321,7 +317,6 @@ export {
   roundsToGo,
   triedFirst,
   twoRodTest,
-  NO_WORSE,
 } from './decisions/index.ts'
 export type { BagOdds, BitesRow, RodRound, TwoRodVerdict } from './decisions/index.ts'
 export { CLAIMS, ownClaim } from './practice/index.ts'
