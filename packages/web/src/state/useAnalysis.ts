@@ -22,20 +22,26 @@ const answers = api.injectEndpoints({
   }),
 })
 
+interface Asking {
+  /** The name under which the worker keeps its answer on the device: one of this revision is read here, before the worker has started. */
+  readonly keptAs?: string
+  /** What a change of the book hardly moves is not asked again after each. */
+  readonly once?: boolean
+}
+
 /**
  * What a method of the worker answers for the open book, asked again whenever the question or the book changes; the last answer stays until
- * then, and one that was had a minute ago comes at once. `keptAs` is the name under which the worker keeps its answer on the device: one of
- * this revision is read here, before the worker has started.
+ * then, and one that was had a minute ago comes at once. `args` undefined: nothing is asked yet.
  */
 export function useAnalysis<M extends keyof Analysis>(
   method: M,
-  args: Args<Analysis, M>,
-  keptAs?: string,
+  args: Args<Analysis, M> | undefined,
+  { keptAs, once = false }: Asking = {},
 ): Answered<Answer<Analysis, M>> {
   const { book, revision } = useAppSelector(({ records }) => records)
   const { data, currentData, error } = answers.useAnalysisQuery(
-    { book: book ?? '', revision, method, args, keptAs },
-    { skip: book === null },
+    { book: book ?? '', revision: once ? 0 : revision, method, args: args ?? [], keptAs },
+    { skip: book === null || args === undefined },
   )
   return useAnswered(data, error, currentData === undefined)
 }

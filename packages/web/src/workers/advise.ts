@@ -1,7 +1,7 @@
 import type { Advise } from './advise.worker.ts'
 import { lasting } from './lasting.ts'
 
-export type { AdviceAsked, AdviceGiven, TestStanding } from './advise.worker.ts'
+export type { Advise, AdviceAsked, AdviceGiven, TestStanding } from './advise.worker.ts'
 
 /** The advice worker. It is apart from the worker that answers boards, so that neither waits for the other. */
 export const advise = lasting<Advise>(

@@ -59,11 +59,11 @@ export function OpenSheet(props: OpenSheetProps) {
         />
       )
     case 'weighIn':
-      return <WeighInSheet book={book} deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
+      return <WeighInSheet deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
     case 'toLearn':
-      return <ToLearnSheet book={book} deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
+      return <ToLearnSheet deck={deck} rods={rods} angler={anglers[0] ?? null} onDone={onDone} />
     case 'test':
-      return <RodTestSheet book={book} deck={deck} rods={rods} test={test} onDone={onDone} />
+      return <RodTestSheet deck={deck} rods={rods} test={test} onDone={onDone} />
     case 'how':
     case 'where':
       return (
@@ -71,7 +71,7 @@ export function OpenSheet(props: OpenSheetProps) {
       )
     default:
       if ('advice' in sheet)
-        return <AdviceSheet book={book} deck={deck} rods={rods} shown={sheet.advice} onTake={onTake} onDone={onDone} />
+        return <AdviceSheet deck={deck} rods={rods} shown={sheet.advice} onTake={onTake} onDone={onDone} />
       return <StrikeSheet book={book} deck={deck} strike={sheet.strike} onDone={onDone} />
   }
 }

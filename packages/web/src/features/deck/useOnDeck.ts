@@ -70,7 +70,7 @@ export function useOnDeck(book: Id<'book'>, deck: Deck): OnDeck {
   const rods = placedRods(day, lures)
   const anglers = chosenOf(whose, people)
   const first = anglers[0] ?? null
-  const usual = useUsualWords(book, inHand(day, first)?.lure, day.trip.water)
+  const usual = useUsualWords(inHand(day, first)?.lure, day.trip.water)
   const lureName = (id: string | undefined): string => lures.find((lure) => lure.id === id)?.name ?? text.takeUp
   const clockAt = (ms: EpochMs): string => clock(ms, zone)
   const test = useRodTest(book, day.trip.id)

@@ -1,5 +1,6 @@
 import type { Id } from '@jotbook/core'
-import { useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { useState } from 'react'
 import { dropDraft, loadDraft, saveDraft } from '../../offline/index.ts'
 import { text } from './text.ts'
 
@@ -17,11 +18,8 @@ export interface PagePhoto {
 /** The photographed page that stands beside the rows: kept on this device from trip to trip until it is taken away. */
 export function usePagePhoto(book: Id<'book'>): PagePhoto {
   const key = `page:${book}`
-  const [blob, setBlob] = useState<Blob>()
+  const blob = useLiveQuery(() => loadDraft<Blob>(key), [key])
   const [problem, setProblem] = useState<string>()
-  useEffect(() => {
-    void loadDraft<Blob>(key).then(setBlob)
-  }, [key])
   return {
     blob,
     problem,
@@ -29,14 +27,9 @@ export function usePagePhoto(book: Id<'book'>): PagePhoto {
       if (!file) return
       const drawn = await redrawn(file).catch(() => undefined)
       setProblem(drawn ? undefined : text.page.unreadable)
-      if (!drawn) return
-      await saveDraft(key, drawn)
-      setBlob(drawn)
+      if (drawn) await saveDraft(key, drawn)
     },
-    takeAway: async () => {
-      await dropDraft(key)
-      setBlob(undefined)
-    },
+    takeAway: () => dropDraft(key),
   }
 }
 

@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { proxy } from 'comlink'
 import { useState } from 'react'
 import { HOUR_MS, REPORTS_BEFORE_MS, epochMs, isoUtc } from '@jotbook/core'
-import { MOST_REPORT_HOURS, Problem, routes } from '@jotbook/contract'
-import type { ProblemDetails, WeatherText } from '@jotbook/contract'
+import { MOST_REPORT_HOURS, routes } from '@jotbook/contract'
+import type { WeatherText } from '@jotbook/contract'
+import { refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useBookId, useMay } from '../../state/useBook.ts'
 import { sendJson } from '../../offline/index.ts'
@@ -11,12 +11,10 @@ import type { Edit } from '../../offline/index.ts'
 import { Area, Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { percent } from '../../ui/locale.ts'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'
-import { instruments } from '../../workers/instruments.ts'
-import type { InstrumentText } from '../../workers/instruments.worker.ts'
 import { Found } from './Found.tsx'
 import { LiveSounder } from './LiveSounder.tsx'
-import { takeIn } from './takeIn.ts'
-import type { TakeIn, TripForInstruments } from './takeIn.ts'
+import { useReadInstrumentMutation } from './instrumentsApi.ts'
+import type { TripForInstruments } from './takeIn.ts'
 import { text } from './text.ts'
 
 interface InstrumentsProps extends TripForInstruments {
@@ -46,10 +44,10 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
       <Quiet>{text.note}</Quiet>
       <Flex gap="14px 48px" wrap="wrap" mt="8px" align="start">
         <Weather
-          onFetch={settings?.weatherAddress ? () => void read(fetchReports()) : undefined}
+          onFetch={settings?.weatherAddress ? () => read(fetchReports()) : undefined}
           pasted={pasted}
           onPasted={setPasted}
-          onRead={() => void read(Promise.resolve(pasted))}
+          onRead={() => read(Promise.resolve(pasted))}
         />
         <Box flex={{ base: '1 1 100%', lg: '1 1 320px' }} minW="0">
           <Label htmlFor="instrument-file">{text.file}</Label>
@@ -60,7 +58,7 @@ export function Instruments({ onTake, ...on }: InstrumentsProps) {
             style={{ maxWidth: '100%' }}
             onChange={({ target }) => {
               const file = target.files?.[0]
-              if (file) void read(file.text())
+              if (file) read(file.text())
             }}
           />
           {!on.trip.end && <LiveSounder trip={on.trip.id} address={settings?.sounderAddress ?? ''} />}
@@ -113,29 +111,13 @@ function Weather({ onFetch, pasted, onPasted, onRead }: WeatherProps) {
 
 /** Reads a text for what it is, and tells how far it is, what was found, or what was wrong. */
 function useRead(on: TripForInstruments) {
-  const [share, setShare] = useState<number>()
-  const [found, setFound] = useState<{ readonly from: InstrumentText; readonly takes: TakeIn }>()
-  const [wrong, setWrong] = useState<ProblemDetails>()
-  const read = async (source: Promise<string>): Promise<void> => {
-    setFound(undefined)
-    setWrong(undefined)
-    try {
-      setShare(0)
-      const from = await instruments().read(
-        await source,
-        on.trip.end ? epochMs(on.trip.end) : Date.now(),
-        proxy(setShare),
-      )
-      if (typeof from === 'string') throw new Problem('invalid-request', from)
-      setFound({ from, takes: takeIn(from, on, await import('@jotbook/core/formats'), Date.now()) })
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error
-      setWrong(error.toJSON())
-    } finally {
-      setShare(undefined)
-    }
+  const [share, setShare] = useState(0)
+  const [send, { data: found, error, isLoading, reset }] = useReadInstrumentMutation()
+  const read = (source: Promise<string>): void => {
+    setShare(0)
+    void send({ source, on, onProgress: setShare })
   }
-  return { share, found, wrong, read, leave: () => setFound(undefined) }
+  return { share: isLoading ? share : undefined, found, wrong: refusalOf(error), read, leave: reset }
 }
 
 /** The reports from two days before the trip to its end, by way of the server. */

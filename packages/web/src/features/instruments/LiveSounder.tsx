@@ -1,7 +1,7 @@
 import type { Id } from '@jotbook/core'
 import { Box } from '@chakra-ui/react'
 import { refusalOf } from '../../state/api.ts'
-import { useFeedQuery, useStartFeedMutation, useStopFeedMutation } from './feedApi.ts'
+import { useFeedQuery, useStartFeedMutation, useStopFeedMutation } from './instrumentsApi.ts'
 import { useBookId } from '../../state/useBook.ts'
 import { Button, Quiet } from '../../ui/controls.tsx'
 import { ProblemNote } from '../../ui/ProblemNote.tsx'

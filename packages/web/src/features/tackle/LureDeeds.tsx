@@ -1,28 +1,22 @@
 import { Box } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import type { Board, Lure } from '@jotbook/core'
-import { useAppSelector } from '../../state/store.ts'
+import type { Lure } from '@jotbook/core'
 import { useNames, useUnits } from '../../state/useBook.ts'
 import { Heading, Quiet, Table } from '../../ui/controls.tsx'
 import { rate } from '../../ui/locale.ts'
-import { analysis } from '../../workers/analysis.ts'
-import { countsText } from '../board/index.ts'
+import { ProblemNote } from '../../ui/ProblemNote.tsx'
+import { countsText, useBoard } from '../board/index.ts'
 import { text } from './text.ts'
 
 /** What a lure has done, water by water, with the way to the board. */
 export function LureDeeds({ lure }: { lure: Lure }) {
-  const { book, revision } = useAppSelector(({ records }) => records)
   const waterName = useNames('waters')
   const units = useUnits()
-  const [board, setBoard] = useState<Board>()
-  useEffect(() => {
-    if (book === null) return
-    void analysis()
-      .board(book, { by: ['water'], where: [{ kind: 'oneOf', column: 'lure', values: [lure.id] }] }, 0.9)
-      .then(setBoard)
-  }, [book, revision, lure.id])
-  if (!board) return null
+  const { value: board, problem } = useBoard({
+    by: ['water'],
+    where: [{ kind: 'oneOf', column: 'lure', values: [lure.id] }],
+  })
+  if (!board) return <ProblemNote problem={problem} />
   return (
     <Box as="section" aria-label={text.lure.did} mt="26px">
       <Heading>{text.lure.did}</Heading>

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { effortKnownOf, isoUtc, readWhere } from '@jotbook/core'
 import { breakOff } from '@jotbook/core/deck'
@@ -7,10 +7,11 @@ import type { Clause, Trip } from '@jotbook/core'
 import { allLures, allTrips } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useAnalysis } from '../../state/useAnalysis.ts'
+import { useHalfTyped } from '../../state/useHalfTyped.ts'
 import { useSave } from '../../state/useSave.ts'
 import { useBookId, useMay, useNames } from '../../state/useBook.ts'
 import { LureDrawing } from '../../charts/lures/LureDrawing.tsx'
-import { loadDraft, recordsOfTrip } from '../../offline/index.ts'
+import { recordsOfTrip } from '../../offline/index.ts'
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
 import type { TripSums } from '../../workers/analysis.worker.ts'
 import { Button, Heading, LinkButton, Page, Quiet, Panel, Table, Title } from '../../ui/controls.tsx'
@@ -114,10 +115,7 @@ function OpenTrips({ trips }: { trips: readonly Trip[] }) {
   const book = useAppSelector(({ records }) => records.book)
   const waterName = useNames('waters')
   const { may } = useMay()
-  const [half, setHalf] = useState(false)
-  useEffect(() => {
-    void loadDraft(`dock:${book}:new`).then((draft) => setHalf(draft !== undefined))
-  }, [book])
+  const half = useHalfTyped(book)
   const open = trips.filter(({ end, effortKnown }) => !end && effortKnown !== 'none')
   if (!half && open.length === 0) return null
   return (
@@ -193,7 +191,7 @@ function LastTrips({ trips }: { trips: readonly Trip[] }) {
 }
 
 function WhatChanged({ last }: { last: Trip | undefined }) {
-  const { value: changes } = useAnalysis('lastChange', [], 'lastChange')
+  const { value: changes } = useAnalysis('lastChange', [], { keptAs: 'lastChange' })
   const waterName = useNames('waters')
   const lures = useAppSelector(allLures)
   if (!last) return null

@@ -1,12 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { PURPOSES } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
 import { allTrips, allWaters } from '../../state/records.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useNames } from '../../state/useBook.ts'
+import { useHalfTyped } from '../../state/useHalfTyped.ts'
 import { useLink, withSaid } from '../../state/useLink.ts'
-import { loadDraft } from '../../offline/index.ts'
 import { Button, Chip, Field, Label, LinkButton, Page, Quiet, Title } from '../../ui/controls.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { PageFrame, Unknown } from '../../ui/Unknown.tsx'
@@ -97,15 +96,6 @@ function Sums({ listed, isKnown }: { listed: readonly ListedTrip[]; isKnown: boo
       )}
     </Quiet>
   )
-}
-
-/** Whether a trip was begun to be typed and not kept yet. */
-function useHalfTyped(book: Id<'book'> | null): boolean {
-  const [half, setHalf] = useState(false)
-  useEffect(() => {
-    if (book !== null) void loadDraft(`dock:${book}:new`).then((draft) => setHalf(draft !== undefined))
-  }, [book])
-  return half
 }
 
 interface FiltersProps {

@@ -4,6 +4,6 @@ import type { TripSums } from '../../workers/analysis.worker.ts'
 
 /** Hours, strikes and things to fix of each trip, from the analysis worker. Undefined until they are known. */
 export function useTripSums(): ReadonlyMap<string, TripSums> | undefined {
-  const { value } = useAnalysis('tripSums', [], 'sums')
+  const { value } = useAnalysis('tripSums', [], { keptAs: 'sums' })
   return useMemo(() => value && new Map(value.map((sums) => [sums.trip, sums])), [value])
 }

@@ -1,9 +1,8 @@
-import { useEffect, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { fishingWords, isoUtc } from '@jotbook/core'
 import type { Id } from '@jotbook/core'
 import type { AdviceWorth } from '@jotbook/core/advice'
 import type { DeckEdit } from '@jotbook/core/deck'
-import { advise } from '../../../workers/advise.ts'
 import { newId } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Pick, Target } from '../Target.tsx'
@@ -12,10 +11,10 @@ import { DeckAhead } from './DeckAhead.tsx'
 import { lureOf } from './useAdvice.ts'
 import type { ShownAdvice } from './useAdvice.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
+import { useAdviser } from './useAdviser.ts'
 import { text } from './text.ts'
 
 interface AdviceSheetProps {
-  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly shown: ShownAdvice
@@ -27,7 +26,7 @@ interface AdviceSheetProps {
 type Answer = (fields: { answer?: string; changed?: string }, told: string, also?: readonly DeckEdit[]) => void
 
 /** Why the deck says so: figures and what they rest on; done, or not now. */
-export function AdviceSheet({ book, deck, rods, shown, onTake, onDone }: AdviceSheetProps) {
+export function AdviceSheet({ deck, rods, shown, onTake, onDone }: AdviceSheetProps) {
   // What stood on the line when it was tapped: it does not change while it is read.
   const [{ advice, line, logged, given }] = useState(shown)
   const names = useAdviceNames(deck.day)
@@ -61,7 +60,7 @@ export function AdviceSheet({ book, deck, rods, shown, onTake, onDone }: AdviceS
         )}
       </ul>
       <p>{text.rests(given.trips, given.hours)}</p>
-      <Worth book={book} about={advice.about} trip={deck.day.trip.id} />
+      <Worth about={advice.about} trip={deck.day.trip.id} />
       {advice.about === 'bite' && (
         <Pick
           label={text.changed}
@@ -117,16 +116,10 @@ function Choices({ lure, lureName, line, answer, onTake }: ChoicesProps) {
 }
 
 /** Whether such advice helped so far. */
-function Worth({ book, about, trip }: { book: Id<'book'>; about: AdviceWorth['about']; trip: Id<'trip'> }) {
-  const [worth, setWorth] = useState<AdviceWorth>()
-  useEffect(() => {
-    let live = true
-    void advise()
-      .worth(book, about, trip)
-      .then((next) => live && setWorth(next))
-    return () => {
-      live = false
-    }
-  }, [book, about, trip])
+function Worth({ about, trip }: { about: AdviceWorth['about']; trip: Id<'trip'> }) {
+  const { value: worth } = useAdviser(
+    'worth',
+    useMemo((): [AdviceWorth['about'], Id<'trip'>] => [about, trip], [about, trip]),
+  )
   return <p>{worth ? text.worth(worth) : ' '}</p>
 }

@@ -1,21 +1,21 @@
-import { useEffect, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { isoUtc } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
+import type { EpochMs } from '@jotbook/core'
 import type { RodTest } from '@jotbook/core/advice'
-import { advise } from '../../../workers/advise.ts'
+import type { DeckDay } from '@jotbook/core/deck'
 import type { TestStanding } from '../../../workers/advise.ts'
 import { deckNow, newId } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Pick, Target } from '../Target.tsx'
 import type { Deck } from '../useDeck.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
+import { useAdviser } from './useAdviser.ts'
 import { text } from './text.ts'
 
 const TURNS = ['10', '15', '20', '30'] as const
 const SEEDS = 1_000_000
 
 interface RodTestSheetProps {
-  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly test: RodTest | undefined
@@ -90,19 +90,13 @@ function Begin({ deck, rods, onDone }: Omit<RodTestSheetProps, 'test'>) {
   )
 }
 
-function Standing({ book, deck, test, onDone }: RodTestSheetProps & { readonly test: RodTest }) {
+function Standing({ deck, test, onDone }: RodTestSheetProps & { readonly test: RodTest }) {
   const names = useAdviceNames(deck.day)
-  const [standing, setStanding] = useState<TestStanding>()
   const { day } = deck
-  useEffect(() => {
-    let live = true
-    void advise()
-      .testStanding(book, test, day, deckNow(day))
-      .then((next) => live && setStanding(next))
-    return () => {
-      live = false
-    }
-  }, [book, test, day])
+  const { value: standing } = useAdviser(
+    'testStanding',
+    useMemo((): [RodTest, DeckDay, EpochMs] => [test, day, deckNow(day)], [test, day]),
+  )
   const [usual, tried] = [names.lure(test.usual), names.lure(test.tried)]
   const end = async (): Promise<void> => {
     await deck.tap(text.test.saidEnd, (_, atMs) => [{ kind: 'rodTest', id: test.id, fields: { end: isoUtc(atMs) } }])

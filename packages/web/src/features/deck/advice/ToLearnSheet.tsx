@@ -1,23 +1,21 @@
-import type { Id } from '@jotbook/core'
-import { useCallback, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { TRY_H } from '@jotbook/core/advice'
-import type { ToLearn, ToTry } from '@jotbook/core/advice'
+import type { ToTry } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
-import { advise } from '../../../workers/advise.ts'
 import type { AdviceAsked } from '../../../workers/advise.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Stepper } from '../Stepper.tsx'
 import { Target } from '../Target.tsx'
 import type { Deck } from '../useDeck.ts'
-import { useAdvised } from './useAdvised.ts'
+import { useAsOfNow } from './useAsOfNow.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
+import { useAdviser } from './useAdviser.ts'
 import { text } from './text.ts'
 
 const words = text.toLearn
 const MOST_DAYS = 5
 
 interface ToLearnSheetProps {
-  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly angler: Angler
@@ -25,10 +23,13 @@ interface ToLearnSheetProps {
 }
 
 /** A day of practice: the rod and the place that two hours would teach most of, for the days of the event. */
-export function ToLearnSheet({ book, deck, rods, angler, onDone }: ToLearnSheetProps) {
+export function ToLearnSheet({ deck, rods, angler, onDone }: ToLearnSheetProps) {
   const [days, setDays] = useState(1)
-  const ask = useCallback((asked: AdviceAsked): Promise<ToLearn> => advise().toLearn(book, asked, days), [book, days])
-  const learn = useAdvised(deck, { rods, angler }, ask)
+  const now = useAsOfNow(deck, { rods, angler })
+  const { value: learn } = useAdviser(
+    'toLearn',
+    useMemo((): [AdviceAsked, number] => [now, days], [now, days]),
+  )
   const names = useAdviceNames(deck.day)
   return (
     <main className="sheet">

@@ -1,19 +1,18 @@
-import { useCallback, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { HOUR_MS } from '@jotbook/core'
-import type { Id } from '@jotbook/core'
 import type { BagNow, WayToFish } from '@jotbook/core/advice'
 import { liveBag } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
 import { hoursText, percent } from '../../../ui/locale.ts'
-import { advise } from '../../../workers/advise.ts'
 import type { AdviceAsked } from '../../../workers/advise.ts'
 import { deckNow } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Target } from '../Target.tsx'
 import type { Deck } from '../useDeck.ts'
 import { Goal } from './Goal.tsx'
-import { useAdvised } from './useAdvised.ts'
+import { useAsOfNow } from './useAsOfNow.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
+import { useAdviser } from './useAdviser.ts'
 import { useWeights } from './useWeights.ts'
 import { NO_AIM } from './weighInTarget.ts'
 import type { Aim } from './weighInTarget.ts'
@@ -22,7 +21,6 @@ import { text } from './text.ts'
 const words = text.weighIn
 
 interface WeighInSheetProps {
-  readonly book: Id<'book'>
   readonly deck: Deck
   readonly rods: readonly PlacedRod[]
   readonly angler: Angler
@@ -30,10 +28,13 @@ interface WeighInSheetProps {
 }
 
 /** The bag as it is, what it may become, and by which rods. Worked out anew with every fish. */
-export function WeighInSheet({ book, deck, rods, angler, onDone }: WeighInSheetProps) {
+export function WeighInSheet({ deck, rods, angler, onDone }: WeighInSheetProps) {
   const [aim, setAim] = useState<Aim>(NO_AIM)
-  const ask = useCallback((asked: AdviceAsked): Promise<BagNow> => advise().bag(book, asked, aim), [book, aim])
-  const odds = useAdvised(deck, { rods, angler }, ask)
+  const now = useAsOfNow(deck, { rods, angler })
+  const { value: odds } = useAdviser(
+    'bag',
+    useMemo((): [AdviceAsked, Aim] => [now, aim], [now, aim]),
+  )
   return (
     <main className="sheet">
       <header>

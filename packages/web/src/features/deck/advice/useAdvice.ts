@@ -1,5 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { HOUR_MS, epochMs, isoUtc } from '@jotbook/core'
 import type { Id, RecordOf } from '@jotbook/core'
 import { inHand } from '@jotbook/core/deck'
@@ -7,11 +7,11 @@ import type { Angler } from '@jotbook/core/deck'
 import type { DeckAdvice } from '@jotbook/core/advice'
 import { commit, newId, recordsOf } from '../../../offline/index.ts'
 import { useAppSelector } from '../../../state/store.ts'
-import { advise } from '../../../workers/advise.ts'
-import type { AdviceGiven } from '../../../workers/advise.ts'
+import type { AdviceAsked, AdviceGiven } from '../../../workers/advise.ts'
 import { deckNow, lastTapMs } from '../deckSession.ts'
 import type { Deck } from '../useDeck.ts'
 import { useAdviceNames } from './useAdviceNames.ts'
+import { useAdviser } from './useAdviser.ts'
 import { text } from './text.ts'
 
 /** After a tap nothing is said for so long. */
@@ -43,23 +43,18 @@ export function useAdvice(
     async () => (await recordsOf(book, 'advice')).filter(({ trip }) => trip === day.trip.id),
     [book, day.trip.id],
   )
-  const [answer, setAnswer] = useState<{ readonly given: AdviceGiven; readonly tapMs: number }>()
   const nowMs = deckNow(day)
   const tapMs = lastTapMs(day)
-  // What was said before the last tap is not said after it.
-  const given = answer?.tapMs === tapMs ? answer.given : undefined
   const isCalm = nowMs - tapMs >= CALM_MS
   const rods = onDeck.join()
-  useEffect(() => {
+  const asked = useMemo((): [AdviceAsked] | undefined => {
     if (!isOn || !isCalm || document.hidden) return undefined
-    let live = true
-    void advise()
-      .advise(book, { day, angler, nowMs: deckNow(day), onDeck: rods.split(',').filter(Boolean) })
-      .then((next) => live && setAnswer({ given: next, tapMs }))
-    return () => {
-      live = false
-    }
-  }, [isOn, isCalm, book, day, angler, rods, tick, tapMs])
+    return [{ day, angler, nowMs: deckNow(day), onDeck: rods.split(',').filter(Boolean) }]
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- with every tick of the clock it is asked again
+  }, [isOn, isCalm, day, angler, rods, tick])
+  const answer = useAdviser('advise', asked, tapMs)
+  // What was said before the last tap is not said after it.
+  const given = answer.of === tapMs ? answer.value : undefined
   const silenced = useMemo(
     () => new Set(records?.filter(({ answer }) => answer === 'not now').map(({ about }) => about)),
     [records],

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useLiveQuery } from 'dexie-react-hooks'
 import type { Trip } from '@jotbook/core'
 import { keptDraft } from '../../../offline/index.ts'
 import { useUnits } from '../../../state/useBook.ts'
@@ -16,18 +16,6 @@ export function useLastCut(trip: Trip): Cut | undefined {
   const waters = useAppSelector(allWaters)
   const last = lastEvent(trips, trip)
   const water = last && waters.find(({ id }) => id === last.water)
-  const [cut, setCut] = useState<Cut>()
-  useEffect(() => {
-    let live = true
-    if (!last) return
-    void keptDraft(`goal:${last.id}`)
-      .load()
-      .then((typed) => {
-        if (live && typed) setCut(cutOf(last, water, typed, weighedBy(units, last.scaleStep).weight))
-      })
-    return () => {
-      live = false
-    }
-  }, [last, water, units])
-  return cut
+  const typed = useLiveQuery(async () => last && (await keptDraft(`goal:${last.id}`).load()), [last?.id])
+  return last && typed && cutOf(last, water, typed, weighedBy(units, last.scaleStep).weight)
 }
