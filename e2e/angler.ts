@@ -82,3 +82,29 @@ export class Angler {
     await expect(part.getByText(words, { exact })).toBeVisible()
   }
 }
+
+/** Counts key presses and clicks as a person makes them; what is typed as a name is free. */
+export class Typist extends Angler {
+  presses = 0
+
+  async hit(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      this.presses++
+      await this.page.keyboard.press(key)
+    }
+  }
+
+  async type(text: string): Promise<void> {
+    this.presses += text.length
+    await this.page.keyboard.type(text)
+  }
+
+  async click(target: Locator): Promise<void> {
+    this.presses++
+    await target.click()
+  }
+
+  async name(text: string): Promise<void> {
+    await this.page.keyboard.type(text)
+  }
+}

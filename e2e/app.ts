@@ -9,7 +9,7 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { test as base, chromium, expect } from '@playwright/test'
-import type { BrowserContext, BrowserContextOptions, Locator, Page } from '@playwright/test'
+import type { BrowserContext, BrowserContextOptions } from '@playwright/test'
 import pg from 'pg'
 import { Angler } from './angler.ts'
 import { ACTION_TIMEOUT_MS, contextOptions, launchOptions } from './browser.ts'
@@ -173,30 +173,6 @@ export class App {
 export function jot<T>(...args: string[]): T {
   const command = [join(root, 'packages/cli/bin/jot.mjs'), ...args, '--bundle', join(root, 'demo/bundle'), '--json']
   return JSON.parse(execFileSync(process.execPath, command, { encoding: 'utf8' })) as T
-}
-
-/** Counts key presses and clicks as a person makes them; what is typed as a name is free. */
-export class Keys {
-  presses = 0
-  constructor(private readonly page: Page) {}
-
-  async press(...keys: string[]): Promise<void> {
-    for (const key of keys) {
-      this.presses++
-      await this.page.keyboard.press(key)
-    }
-  }
-  async type(text: string): Promise<void> {
-    this.presses += text.length
-    await this.page.keyboard.type(text)
-  }
-  async click(target: Locator): Promise<void> {
-    this.presses++
-    await target.click()
-  }
-  async name(text: string): Promise<void> {
-    await this.page.keyboard.type(text)
-  }
 }
 
 /** Browsers that a test has opened. Left open they would talk to the app of the next, which stands at the same address. */

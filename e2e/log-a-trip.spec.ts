@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
-import { DEMO_TRIPS, Keys, expect, jot, test } from './app.ts'
+import { Typist } from './angler.ts'
+import { DEMO_TRIPS, expect, jot, test } from './app.ts'
 
 /** A day after the demo's last. */
 const DAY = '2026-11-24'
@@ -27,46 +28,46 @@ const READINGS = [
   ['1400', '50', '3', '80', '2'],
 ] as const
 
-async function typeTrip(page: Page, keys: Keys, halfway: () => Promise<void>): Promise<void> {
+async function typeTrip(page: Page, keys: Typist, halfway: () => Promise<void>): Promise<void> {
   await page.locator('[data-cell="trip:date"]').fill(DAY)
   await page.locator('[data-cell="trip:start"]').focus()
   await keys.type('630')
-  await keys.press('Tab')
+  await keys.hit('Tab')
   await keys.type('1500')
-  await keys.press('Tab', 'Tab')
+  await keys.hit('Tab', 'Tab')
   await page.keyboard.press('Control+a')
   await keys.name('Rowan')
-  await keys.press('Tab', 'Tab')
+  await keys.hit('Tab', 'Tab')
   for (const [i, end] of ENDS.entries()) {
     await expect(page.locator('[data-cell$=":lure"]').nth(i)).toBeFocused()
     await keys.name(LURES[i % LURES.length]!)
     await expect(page.locator('[role=option]').first()).toBeVisible()
-    await keys.press('Enter')
+    await keys.hit('Enter')
     await expect(page.locator('[data-cell^="stint:"][data-cell$=":end"]').nth(i)).toBeFocused()
     if (i === 7) {
-      await keys.press('Shift+Tab')
+      await keys.hit('Shift+Tab')
       await keys.type('1225')
-      await keys.press('Tab')
+      await keys.hit('Tab')
     }
     await keys.type(end)
-    await keys.press('Enter')
+    await keys.hit('Enter')
     await expect(page.locator('[data-cell^="stint:"][data-cell$=":lines"]').nth(i)).toBeFocused()
     if (i === 7) await halfway()
     for (const strike of STRIKES[i]!) {
       await keys.type(strike)
-      await keys.press('Enter')
+      await keys.hit('Enter')
     }
     // On an empty line it goes on to the next stint.
-    await keys.press('Enter')
+    await keys.hit('Enter')
   }
   // The blank row at the end leads on to the readings.
-  await keys.press('Enter')
+  await keys.hit('Enter')
   for (const row of READINGS) {
     for (const [i, cell] of row.entries()) {
-      if (i > 0) await keys.press('Tab')
+      if (i > 0) await keys.hit('Tab')
       await keys.type(cell)
     }
-    await keys.press('Enter')
+    await keys.hit('Enter')
   }
 }
 
@@ -81,7 +82,7 @@ test('a trip typed by keyboard with the server stopped arrives once when it is b
   await expect(page.locator('tbody tr')).toHaveCount(DEMO_TRIPS)
   await desk.follow('Log a trip')
   await expect(page.getByRole('heading', { name: 'Log a trip' })).toBeVisible()
-  const keys = new Keys(page)
+  const keys = new Typist(app, page)
 
   await typeTrip(page, keys, async () => {
     // A reload, a look elsewhere and a second tab each find every row and the half-typed line.

@@ -1,4 +1,5 @@
-import { Keys, expect, test } from './app.ts'
+import { Typist } from './angler.ts'
+import { expect, test } from './app.ts'
 
 /** A page of an old notebook: the day, when it began and ended, and what was jotted down, some of it without a time. */
 const PAGE: readonly (readonly [string, string, string, readonly string[]])[] = [
@@ -22,7 +23,7 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
   page,
 }) => {
   await page.goto(app.url)
-  const keys = new Keys(page)
+  const keys = new Typist(app, page)
   await keys.click(page.getByRole('link', { name: 'Log a trip' }).first())
   await desk.choose('Hours known', { label: 'only the whole trip' })
   keys.presses += 2
@@ -31,11 +32,11 @@ test('a notebook page of ten trips is typed with fewer actions than a quarter of
   await keys.click(cell('date'))
   for (const [i, [date, start, end, strikes]] of PAGE.entries()) {
     await expect(cell('date')).toBeFocused()
-    await keys.press('Control+a')
+    await keys.hit('Control+a')
     await keys.type(date)
-    await keys.press('Tab')
+    await keys.hit('Tab')
     await keys.type(start)
-    await keys.press('Tab')
+    await keys.hit('Tab')
     await keys.type(end)
     if (strikes.length > 0) {
       await keys.click(lines)
