@@ -1,12 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { HOUR_MS, REPORTS_BEFORE_MS, epochMs, isoUtc } from '@jotbook/core'
-import { MOST_REPORT_HOURS, routes } from '@jotbook/contract'
-import type { WeatherText } from '@jotbook/contract'
+import { MOST_REPORT_HOURS } from '@jotbook/contract'
 import { refusalOf } from '../../state/api.ts'
 import { useAppSelector } from '../../state/store.ts'
 import { useBookId, useMay } from '../../state/useBook.ts'
-import { sendJson } from '../../offline/index.ts'
+import { weatherText } from '../../state/weatherText.ts'
 import type { Edit } from '../../offline/index.ts'
 import { Area, Button, Heading, Label, Quiet } from '../../ui/controls.tsx'
 import { percent } from '../../ui/locale.ts'
@@ -123,9 +122,9 @@ function useRead(on: TripForInstruments) {
 /** The reports from two days before the trip to its end, by way of the server. */
 function useFetchedReports({ trip }: Pick<TripForInstruments, 'trip'>): () => Promise<string> {
   const book = useBookId()
-  return async () => {
+  return () => {
     const end = trip.end ? epochMs(trip.end) : Date.now()
     const hours = Math.min(MOST_REPORT_HOURS, Math.ceil((end - epochMs(trip.start) + REPORTS_BEFORE_MS) / HOUR_MS))
-    return (await sendJson<WeatherText>('POST', routes.weather(book), { hours, until: isoUtc(end) })).text
+    return weatherText(book, { hours, until: isoUtc(end) })
   }
 }

@@ -1,15 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { isoUtc } from '@jotbook/core'
-import { Problem, routes } from '@jotbook/contract'
-import type { WeatherText } from '@jotbook/contract'
-import { sendJson } from '../../offline/index.ts'
+import { refusalOf } from '../../state/api.ts'
 import { useBookId, useMay } from '../../state/useBook.ts'
 import { useAppSelector } from '../../state/store.ts'
+import { weatherText } from '../../state/weatherText.ts'
 import { Area, Button, Label, Quiet } from '../../ui/controls.tsx'
 import type { PlannedSpan } from './plan.ts'
-import { readReports } from './readReports.ts'
 import type { FromReports } from './readReports.ts'
+import { useReadReportsMutation } from './reportsApi.ts'
 import { text } from './text.ts'
 
 interface ReportsProps {
@@ -24,26 +23,15 @@ export function Reports({ span, onRead }: ReportsProps) {
   const { may } = useMay()
   const book = useBookId()
   const [written, setWritten] = useState('')
-  const [said, setSaid] = useState<readonly string[]>([])
+  const [send, { data: found, error }] = useReadReportsMutation()
+  const problem = refusalOf(error)
   const read = async (source: Promise<string>): Promise<void> => {
     if (!span) return
-    try {
-      const found = await readReports(await source, span, Date.now())
-      setSaid([
-        ...(found.station ? [text.reports.from(found.station)] : []),
-        ...(found.thunder ? [text.reports.thunder] : []),
-        ...found.remarks,
-      ])
-      if (Object.keys(found.courses).length > 0) onRead(found)
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error
-      setSaid([error.detail])
-    }
+    const { data } = await send({ source, span })
+    if (data && Object.keys(data.courses).length > 0) onRead(data)
   }
-  const fetched = async (): Promise<string> => {
-    const body = { hours: 3, until: isoUtc(Date.now()), forecast: true }
-    return (await sendJson<WeatherText>('POST', routes.weather(book), body)).text
-  }
+  const fetched = (): Promise<string> => weatherText(book, { hours: 3, until: isoUtc(Date.now()), forecast: true })
+  const said = problem ? [problem.detail] : found ? saidOf(found) : []
   return (
     <Box as="details" mt="8px" className="no-print">
       <summary>{text.reports.title}</summary>
@@ -79,3 +67,9 @@ export function Reports({ span, onRead }: ReportsProps) {
     </Box>
   )
 }
+
+const saidOf = ({ station, thunder, remarks }: FromReports): readonly string[] => [
+  ...(station ? [text.reports.from(station)] : []),
+  ...(thunder ? [text.reports.thunder] : []),
+  ...remarks,
+]
