@@ -93,7 +93,7 @@ function Begin({ deck, rods, onDone }: Omit<RodTestSheetProps, 'test'>) {
 function Standing({ deck, test, onDone }: RodTestSheetProps & { readonly test: RodTest }) {
   const names = useAdviceNames(deck.day)
   const { day } = deck
-  const { value: standing } = useAdviser(
+  const { value: standing, problem } = useAdviser(
     'testStanding',
     useMemo((): [RodTest, DeckDay, EpochMs] => [test, day, deckNow(day)], [test, day]),
   )
@@ -104,6 +104,7 @@ function Standing({ deck, test, onDone }: RodTestSheetProps & { readonly test: R
   }
   return (
     <>
+      {problem && <p role="alert">{problem.detail}</p>}
       {standing && (
         <section aria-live="polite" className="test-standing">
           <p className="advised">{verdictOf(standing, usual, tried)}</p>

@@ -26,7 +26,7 @@ interface ToLearnSheetProps {
 export function ToLearnSheet({ deck, rods, angler, onDone }: ToLearnSheetProps) {
   const [days, setDays] = useState(1)
   const now = useAsOfNow(deck, { rods, angler })
-  const { value: learn } = useAdviser(
+  const { value: learn, problem } = useAdviser(
     'toLearn',
     useMemo((): [AdviceAsked, number] => [now, days], [now, days]),
   )
@@ -39,7 +39,7 @@ export function ToLearnSheet({ deck, rods, angler, onDone }: ToLearnSheetProps) 
           {text.close}
         </Target>
       </header>
-      {!learn && <p role="status">{words.working}</p>}
+      {!learn && <p role={problem ? 'alert' : 'status'}>{problem?.detail ?? words.working}</p>}
       {learn && (
         <>
           <Tries title={words.rods} tries={learn.rods} nameOf={names.lure} none={words.noRod} />

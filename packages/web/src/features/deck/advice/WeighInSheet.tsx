@@ -31,7 +31,7 @@ interface WeighInSheetProps {
 export function WeighInSheet({ deck, rods, angler, onDone }: WeighInSheetProps) {
   const [aim, setAim] = useState<Aim>(NO_AIM)
   const now = useAsOfNow(deck, { rods, angler })
-  const { value: odds } = useAdviser(
+  const { value: odds, problem } = useAdviser(
     'bag',
     useMemo((): [AdviceAsked, Aim] => [now, aim], [now, aim]),
   )
@@ -43,9 +43,10 @@ export function WeighInSheet({ deck, rods, angler, onDone }: WeighInSheetProps) 
           {text.close}
         </Target>
       </header>
+      {problem && <p role="alert">{problem.detail}</p>}
       {odds && odds.hoursLeft === 0 && <p className="advised">{words.over}</p>}
       {odds && odds.hoursLeft > 0 && <p>{words.left(hoursText(odds.hoursLeft * 60))}</p>}
-      <Odds odds={odds} deck={deck} />
+      {(odds ?? !problem) && <Odds odds={odds} deck={deck} />}
       <NextDay odds={odds} deck={deck} />
       <Goal trip={deck.day.trip} onAim={setAim} />
       <InTheWell deck={deck} angler={angler} />

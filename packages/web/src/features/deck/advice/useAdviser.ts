@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
-import { api } from '../../../state/api.ts'
+import type { ProblemDetails } from '@jotbook/contract'
+import { api, refusalOf } from '../../../state/api.ts'
 import { useBookId } from '../../../state/useBook.ts'
 import { answerOf, askWorker } from '../../../state/workerAnswers.ts'
 import type { Answer, Args, Asked } from '../../../state/workerAnswers.ts'
@@ -18,6 +19,13 @@ const adviser = api.injectEndpoints({
   }),
 })
 
+interface Advised<T> {
+  readonly value?: T
+  readonly of?: number | undefined
+  /** Why the last question has no answer. */
+  readonly problem?: ProblemDetails
+}
+
 /**
  * What the worker that advises aboard answers, asked anew whenever `args` are others; the last answer stays until the next has come, with the
  * moment it was asked `of`. `args` undefined: nothing is asked. They have to stay the same until another thing is asked.
@@ -26,14 +34,18 @@ export function useAdviser<M extends keyof Advise>(
   method: M,
   args: Args<Advise, M> | undefined,
   of?: number,
-): { readonly value?: Answer<Advise, M>; readonly of?: number | undefined } {
+): Advised<Answer<Advise, M>> {
   const book = useBookId()
-  const [ask, { data }] = adviser.useAdviserMutation()
+  const [ask, { data, error }] = adviser.useAdviserMutation()
   const [last, setLast] = useState(data)
   if (data !== undefined && data !== last) setLast(data)
   useEffect(() => {
     if (args) void ask({ book, method, args, of })
   }, [ask, book, method, args, of])
   const known = data ?? last
-  return known ? { value: known.answer as Answer<Advise, M>, of: known.of } : {}
+  const problem = refusalOf(error)
+  return {
+    ...(known ? { value: known.answer as Answer<Advise, M>, of: known.of } : {}),
+    ...(problem ? { problem } : {}),
+  }
 }
