@@ -115,6 +115,8 @@ export class Phone extends Angler {
   /** A word of a question, behind *More* where the list is long. Returned: how many taps that took. */
   async pick(question: string, word: string): Promise<number> {
     const words = this.page.getByRole('group', { name: question, exact: true })
+    // Nobody looks for a word before the sheet is drawn.
+    await expect(words).toBeVisible()
     const chip = words.getByRole('button', { name: word, exact: true })
     const folded = !(await chip.isVisible())
     if (folded) await words.getByRole('button', { name: 'More', exact: true }).tap()

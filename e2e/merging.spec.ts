@@ -61,6 +61,8 @@ test('people are renamed and merged on all trips; a book is renamed, deleted by 
   // The only book: a new one can be made, or this one be taken back.
   await expect(page).toHaveURL(/\/start$/)
   await desk.press('Restore Our valley')
+  // It lies open again.
+  await expect(page).toHaveURL(/\/today$/)
   await desk.go('/book')
   await expect(page.getByRole('heading', { level: 1, name: 'Our valley' })).toBeVisible()
 })

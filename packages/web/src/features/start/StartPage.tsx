@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form'
 import type { FieldErrors, Resolver, UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { IMPERIAL, METRIC } from '@jotbook/core'
+import type { Id } from '@jotbook/core'
 import { useCreateBookMutation } from '../../state/api.ts'
 import { DeletedBooks } from '../../ui/ofBook/DeletedBooks.tsx'
 import { bookOpened } from '../../state/session.ts'
@@ -61,6 +62,10 @@ export function StartPage() {
   const set = <Part extends 'units' | 'water' | 'lure'>(part: Part, value: Start[Part]): void =>
     setValue(part, value as never, { shouldDirty: true, shouldValidate: isSubmitted })
 
+  const open = async (id: Id<'book'>): Promise<void> => {
+    dispatch(bookOpened(id))
+    await navigate('/today')
+  }
   const start = async (typed: Start): Promise<void> => {
     const id = newId()
     const made = await create({ id, name: typed.name.trim(), units: typed.units === 'imperial' ? IMPERIAL : METRIC })
@@ -69,15 +74,14 @@ export function StartPage() {
       { kind: 'water', id: newId(), fields: readWater(typed.water).fields },
       { kind: 'lure', id: newId(), fields: readLure(typed.lure).fields },
     ])
-    dispatch(bookOpened(id))
-    await navigate('/today')
+    await open(id)
   }
 
   return (
     <Page>
       <Title>{text.title}</Title>
       <p>{text.note}</p>
-      <DeletedBooks />
+      <DeletedBooks onRestored={(id) => void open(id)} />
       <form noValidate onSubmit={(event) => void handleSubmit(start)(event)}>
         <NameAndUnits form={form} units={units} onUnits={(chosen) => set('units', chosen)} />
         <Box mt="26px">
