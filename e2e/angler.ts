@@ -26,7 +26,7 @@ export class Angler {
     await this.page.goto(this.app.url + path)
   }
 
-  /** From one page to the next as a link goes: what the book has worked out stays. The first is opened by its address. */
+  /** From one page to the next as a link goes, once the page at the present address is drawn: what the book has worked out stays. The first is opened by its address. */
   async go(path: string): Promise<void> {
     if (!this.page.url().startsWith(this.app.url)) return this.open(path)
     const isOther = await this.page.evaluate((to) => {

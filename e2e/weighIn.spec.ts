@@ -85,6 +85,13 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   // One way holds to places: here to the end, elsewhere, or one after the other.
   await expect(ways.filter({ hasText: /, at .+ (to the end|until .+, then run to )/ })).toHaveCount(1)
   const before = await ways.first().textContent()
+  // What is asked a while later with the sheet still open is asked of the day as it is then.
+  const left = page.getByText(/ left to fish, /)
+  const hours = (await left.textContent()) ?? ''
+  await phone.later(10)
+  await phone.tap('Days after today: more')
+  await expect(left).not.toHaveText(hours)
+  await phone.tap('Days after today: less')
   await phone.tap('Close')
   await keep('1')
   await phone.tap(/Weigh-in odds/)
@@ -153,7 +160,7 @@ test('a tournament afternoon: odds with every fish, a weight to reach, rivals wi
   await phone.tap('Day')
   await phone.tap('End trip')
   await expect(page).toHaveURL(/closed=1/)
-  await phone.go('/deck')
+  await phone.open('/deck')
   await phone.launch('Immerlow Reservoir', 'Just me')
   await phone.tap('Day')
   // Sent to another boat it does the same there.

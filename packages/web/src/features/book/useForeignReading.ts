@@ -45,7 +45,7 @@ export function useForeignReading(book: Id<'book'>, { opening, name, table }: Fi
   const [read, { data: translated, error, reset }] = useReadTableMutation()
   const [lines, setLines] = useState<ReadonlyMap<string, number>>(new Map())
   const running = useImport(book)
-  const { data: { orders, words } = NOT_YET } = useOpenQuestionsQuery({ opening, mapping })
+  const { data: { orders, words } = NOT_YET, error: unread } = useOpenQuestionsQuery({ opening, mapping })
   const people = useMemo(() => [...new Set(trips.flatMap(({ anglers }) => anglers ?? []))].sort(), [trips])
   const told = mapping.dateOrder !== undefined && orders.includes(mapping.dateOrder) ? mapping.dateOrder : undefined
   const dateOrder = orders.length === 1 ? orders[0] : told
@@ -65,11 +65,12 @@ export function useForeignReading(book: Id<'book'>, { opening, name, table }: Fi
   }
   const bring = async (): Promise<void> => {
     if (!translated) return
+    const archive = await foreign().archive()
     // Kept first: a page that is left the moment it says *Imported* has kept how the file was read.
     await commit(book, [
       { kind: 'book', id: book, fields: { mappings: { ...mappings, [table.signature]: complete } as never } },
     ])
-    await running.send({ archive: await foreign().archive(), namespace }, false)
+    await running.send({ archive, namespace }, false)
   }
   /** Names are told after a first reading, which is then read again. */
   const take = ({ kind, name: named }: NameInFile, sameAs: string): void => {
@@ -80,7 +81,7 @@ export function useForeignReading(book: Id<'book'>, { opening, name, table }: Fi
   return {
     ...{ remembered, mapping, complete, orders, words, people, translated, running, change, tryIt, bring, take },
     ...{ water, setWater, namespace, setNamespace },
-    problem: refusalOf(error) ?? running.problem,
+    problem: refusalOf(error ?? unread) ?? running.problem,
     ready: !mapping.columns.includes('row.date') || dateOrder !== undefined,
     placeOf: (remark: BundleRemark) => placeOf(remark, lines),
   }

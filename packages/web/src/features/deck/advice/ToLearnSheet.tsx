@@ -1,8 +1,7 @@
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { TRY_H } from '@jotbook/core/advice'
 import type { ToTry } from '@jotbook/core/advice'
 import type { Angler } from '@jotbook/core/deck'
-import type { AdviceAsked } from '../../../workers/advise.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Stepper } from '../Stepper.tsx'
 import { Target } from '../Target.tsx'
@@ -25,11 +24,7 @@ interface ToLearnSheetProps {
 /** A day of practice: the rod and the place that two hours would teach most of, for the days of the event. */
 export function ToLearnSheet({ deck, rods, angler, onDone }: ToLearnSheetProps) {
   const [days, setDays] = useState(1)
-  const now = useAsOfNow(deck, { rods, angler })
-  const { value: learn, problem } = useAdviser(
-    'toLearn',
-    useMemo((): [AdviceAsked, number] => [now, days], [now, days]),
-  )
+  const { value: learn, problem } = useAdviser('toLearn', useAsOfNow(deck, { rods, angler }, days))
   const names = useAdviceNames(deck.day)
   return (
     <main className="sheet">

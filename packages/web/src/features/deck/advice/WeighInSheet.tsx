@@ -1,10 +1,9 @@
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { HOUR_MS } from '@jotbook/core'
 import type { BagNow, WayToFish } from '@jotbook/core/advice'
 import { liveBag } from '@jotbook/core/deck'
 import type { Angler } from '@jotbook/core/deck'
 import { hoursText, percent } from '../../../ui/locale.ts'
-import type { AdviceAsked } from '../../../workers/advise.ts'
 import { deckNow } from '../deckSession.ts'
 import type { PlacedRod } from '../levels.ts'
 import { Target } from '../Target.tsx'
@@ -30,11 +29,7 @@ interface WeighInSheetProps {
 /** The bag as it is, what it may become, and by which rods. Worked out anew with every fish. */
 export function WeighInSheet({ deck, rods, angler, onDone }: WeighInSheetProps) {
   const [aim, setAim] = useState<Aim>(NO_AIM)
-  const now = useAsOfNow(deck, { rods, angler })
-  const { value: odds, problem } = useAdviser(
-    'bag',
-    useMemo((): [AdviceAsked, Aim] => [now, aim], [now, aim]),
-  )
+  const { value: odds, problem } = useAdviser('bag', useAsOfNow(deck, { rods, angler }, aim))
   return (
     <main className="sheet">
       <header>

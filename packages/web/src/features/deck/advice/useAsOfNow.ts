@@ -10,11 +10,11 @@ interface Who {
   readonly angler: Angler
 }
 
-/** The day as it stands, as the worker that advises is asked of it; another with every tap. */
-export function useAsOfNow({ day }: Deck, { rods, angler }: Who): AdviceAsked {
+/** The day as it stands when it is asked of, and what more is asked: anew with every tap, and whenever that is another. */
+export function useAsOfNow<T>({ day }: Deck, { rods, angler }: Who, more: T): [AdviceAsked, T] {
   const onDeck = rods.map(({ lure }) => lure).join()
   return useMemo(
-    () => ({ day, angler, nowMs: deckNow(day), onDeck: onDeck.split(',').filter(Boolean) }),
-    [day, angler, onDeck],
+    () => [{ day, angler, nowMs: deckNow(day), onDeck: onDeck.split(',').filter(Boolean) }, more],
+    [day, angler, onDeck, more],
   )
 }
